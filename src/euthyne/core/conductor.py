@@ -1,0 +1,156 @@
+"""Conductors: sizes in mm2 and American Wire Gauge, and the resistance of a metre."""
+
+import math
+import re
+from dataclasses import dataclass
+from functools import cache
+from typing import Literal
+
+from euthyne.data.tables import rows
+
+Unit = Literal["mm2", "AWG"]
+Metal = Literal["copper", "aluminium", "cca-10", "cca-15"]
+
+MM2_PER_CIRCULAR_MIL = math.pi / 4 * 0.0254**2
+AWG_STRANDING = 1.02  # longer lay of the outer strands, ASTM B174
+
+
+@dataclass(frozen=True)
+class Size:
+    """A conductor size: its unit, its label without the unit, its copper area."""
+
+    unit: Unit
+    label: str
+    cross_section_mm2: float
+
+    @property
+    def name(self) -> str:
+        """The size as it is said, for instance ``"1.5 mm2"`` or ``"2/0 AWG"``."""
+        return f"{self.label} {self.unit}"
+
+
+@dataclass(frozen=True)
+class Material:
+    """A conductor metal: resistivity (ohm mm2/m at 20 C), density (g/cm3), temperature coefficient (1/K), source."""
+
+    rho20: float
+    density_g_cm3: float
+    alpha20_per_k: float
+    source: str
+
+
+def awg_diameter_mm(gauge: int) -> float:
+    """Diameter of a solid wire of a gauge; 1/0 to 4/0 are 0 to -3. Source: ASTM B258.
+
+    >>> round(awg_diameter_mm(12), 3)
+    2.053
+    """
+    return float(0.127 * 92 ** ((36 - gauge) / 39))
+
+
+def awg_area_mm2(gauge: int) -> float:
+    """Copper area of a gauge in mm2. Source: ASTM B258.
+
+    >>> round(awg_area_mm2(12), 3)
+    3.309
+    """
+    return math.pi / 4 * awg_diameter_mm(gauge) ** 2
+
+
+def awg_label(gauge: int) -> str:
+    """``"2/0"`` for -1, ``"12"`` for 12."""
+    return f"{1 - gauge}/0" if gauge <= 0 else str(gauge)
+
+
+def awg_gauge(label: str) -> int:
+    """The gauge number of a label: ``"2/0"`` and ``"00"`` are -1. Raises ValueError for anything else."""
+    text = label.strip()
+    if match := re.fullmatch(r"([1-4])/0", text):
+        return 1 - int(match[1])
+    if re.fullmatch(r"0{1,4}", text):
+        return 1 - len(text)
+    if re.fullmatch(r"[1-9]|[1-3]\d|40", text):
+        return int(text)
+    raise ValueError(f"no such gauge: {label}")
+
+
+def awg(label: str) -> Size:
+    """The gauge as a size."""
+    gauge = awg_gauge(label)
+    return Size("AWG", awg_label(gauge), awg_area_mm2(gauge))
+
+
+def metric(mm2: float) -> Size:
+    """A metric size by its nominal area."""
+    return Size("mm2", f"{mm2:g}", float(mm2))
+
+
+def size_named(name: str) -> Size:
+    """A size from its written name; a bare number is taken as mm2.
+
+    Raises: ValueError when it is neither a gauge nor an area.
+
+    >>> size_named("14 AWG").name, size_named("2.5 mm2").cross_section_mm2
+    ('14 AWG', 2.5)
+    """
+    text = name.strip().replace(",", ".")
+    if match := re.fullmatch(r"(?:#\s*)?([\d/]+)\s*(?:awg|ga|gauge)", text, re.IGNORECASE) or re.fullmatch(
+        r"(?:awg|#)\s*([\d/]+)", text, re.IGNORECASE
+    ):
+        return awg(match[1])
+    if "/" in text:
+        return awg(text)
+    if match := re.fullmatch(r"(\d+(?:\.\d+)?)\s*(?:mm2|mm²|mm\^2|sq\s*mm|mm)?", text, re.IGNORECASE):
+        if float(match[1]) <= 0:
+            raise ValueError("a conductor has copper in it")
+        return metric(float(match[1]))
+    raise ValueError(f"not a conductor size: {name}")
+
+
+def circular_mils(mm2: float) -> float:
+    """Area in circular mils (1 cmil = 5.067e-4 mm2)."""
+    return mm2 / MM2_PER_CIRCULAR_MIL
+
+
+@cache
+def materials() -> dict[str, Material]:
+    """Conductor metals by name."""
+    return {
+        r["metal"]: Material(
+            float(r["rho20_ohm_mm2_per_m"]), float(r["density_g_cm3"]), float(r["alpha20_per_k"]), r["source"]
+        )
+        for r in rows("materials.csv")
+    }
+
+
+@cache
+def metric_resistances() -> dict[float, tuple[float, float]]:
+    """Maximum resistance at 20 C of class 5 copper in ohm/m, plain and tinned, by mm2. Source: IEC 60228."""
+    return {
+        float(r["cross_section_mm2"]): (
+            float(r["r20_plain_ohm_per_km"]) / 1000,
+            float(r["r20_tinned_ohm_per_km"]) / 1000,
+        )
+        for r in rows("conductors-metric.csv")
+    }
+
+
+def ohms_per_m_20(size: Size, metal: Metal = "copper", tinned: bool = False) -> float:
+    """Resistance of a metre at 20 C: class maximum for metric sizes, nominal for gauges.
+
+    Parameters: size; metal; tinned, for copper. Returns: ohm/m. Source: IEC 60228, ASTM B258.
+    Raises: KeyError for a metric size that is not in IEC 60228.
+    """
+    stuff = materials()
+    rho = stuff["tinned-copper" if tinned and metal == "copper" else metal].rho20
+    if size.unit == "AWG":
+        return rho / size.cross_section_mm2 * AWG_STRANDING
+    plain, tin = metric_resistances()[size.cross_section_mm2]
+    if metal == "copper":
+        return tin if tinned else plain
+    return plain * rho / stuff["copper"].rho20
+
+
+def at_celsius(ohms_20: float, metal: Metal, celsius: float) -> float:
+    """A resistance known at 20 C, at another conductor temperature. Source: IEC 60228 annex, materials.csv."""
+    return ohms_20 * (1 + materials()[metal].alpha20_per_k * (celsius - 20))

@@ -1,0 +1,41 @@
+"""Reading the reference tables that lie beside this file."""
+
+import csv
+import tomllib
+from functools import cache
+from importlib.resources import files
+from typing import Any
+
+
+class TableError(Exception):
+    """A reference table is damaged: a column or a source is missing."""
+
+
+@cache
+def rows(name: str) -> tuple[dict[str, str], ...]:
+    """Rows of a CSV table, in file order.
+
+    Parameters: name, the file's name, for instance ``"ratings.csv"``.
+    Returns: one dict a row, every value as text.
+    Raises: TableError when a row has no source or too few cells.
+    """
+    with (files("euthyne.data") / name).open(encoding="utf-8", newline="") as handle:
+        table = tuple(csv.DictReader(handle))
+    for number, row in enumerate(table, start=2):
+        if None in row or None in row.values() or not row.get("source"):
+            raise TableError(f"{name} line {number}: a cell or the source is missing")
+    return table
+
+
+@cache
+def toml(name: str) -> dict[str, Any]:
+    """A TOML table; every top-level table must carry a source.
+
+    Raises: TableError when a table has no source.
+    """
+    with (files("euthyne.data") / name).open("rb") as handle:
+        tables = tomllib.load(handle)
+    for key, table in tables.items():
+        if not isinstance(table, dict) or not table.get("source"):
+            raise TableError(f"{name}, table {key}: the source is missing")
+    return tables

@@ -1,0 +1,1 @@
+"""Open formats out and in: JSON documents, labels, PDF."""

@@ -1,0 +1,72 @@
+"""Reading a JSON document into core values, listing every fault with its path."""
+
+import json
+from typing import Any, TypeVar
+
+from pydantic import ConfigDict, TypeAdapter, ValidationError
+from pydantic_core import ErrorDetails
+
+from euthyne.core.fault import Fault, Refused
+
+T = TypeVar("T")
+STRICT = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+
+def adapter_for(cls: type[T]) -> TypeAdapter[T]:
+    """A document model of a core dataclass: unknown fields refused, no infinities, inner dataclasses alike."""
+    cls.__pydantic_config__ = STRICT  # type: ignore[attr-defined]
+    return TypeAdapter(cls)
+
+
+def parse_json(text: str | bytes) -> dict[str, Any]:
+    """The document as a dict. Raises Refused when it is no JSON object."""
+    try:
+        found = json.loads(text)
+    except (ValueError, RecursionError) as error:
+        raise Refused(Fault("", f"this is not JSON: {error}", "a JSON object")) from error
+    if not isinstance(found, dict):
+        raise Refused(Fault("", "this is JSON, but not an object", "an object in braces"))
+    return found
+
+
+def read(adapter: TypeAdapter[T], document: dict[str, Any]) -> T:
+    """Validate a document. Raises Refused with one fault for each wrong field."""
+    try:
+        return adapter.validate_json(json.dumps(document), strict=True)
+    except ValidationError as error:
+        raise Refused(*_faults(error)) from error
+
+
+def _faults(error: ValidationError) -> list[Fault]:
+    seen: dict[str, Fault] = {}
+    for detail in error.errors(include_url=False):
+        fault = _fault(detail)
+        seen.setdefault(fault.field, fault)
+    return list(seen.values())
+
+
+def _fault(detail: ErrorDetails) -> Fault:
+    path = ".".join(str(part) for part in detail["loc"])
+    context = detail.get("ctx", {})
+    given = detail["input"]
+    match detail["type"]:
+        case "missing":
+            return Fault(path, "it is missing", "give it")
+        case "unexpected_keyword_argument" | "extra_forbidden":
+            return Fault(path, "no such field is known", "take it out, or mend its name")
+        case "greater_than":
+            return Fault(path, f"{given} is too small", f"more than {context['gt']:g}")
+        case "greater_than_equal":
+            return Fault(path, f"{given} is too small", f"{context['ge']:g} or more")
+        case "less_than_equal":
+            return Fault(path, f"{given} is too large", f"{context['le']:g} at most")
+        case "literal_error":
+            return Fault(path, f"{given!r} is not one of the choices", f"one of: {context['expected']}")
+    wanted = {"float": "a number", "int": "a whole number", "bool": "true or false", "string": "text in quotes"}
+    kind = next((words for start, words in wanted.items() if detail["type"].startswith(start)), None)
+    return Fault(path, f"{_short(given)} will not do", kind or detail["msg"])
+
+
+def _short(given: Any) -> str:
+    text = json.dumps(given, default=str)
+    return text if len(text) <= 40 else text[:37] + "..."

@@ -1,0 +1,89 @@
+"""The sizing contract: one brief in, one answer out, or every fault."""
+
+import json
+from copy import deepcopy
+from dataclasses import asdict
+from functools import cache
+from typing import Any
+
+from pydantic import TypeAdapter
+
+from euthyne.core.fault import Fault, Refused
+from euthyne.core.sizing import Sizing
+from euthyne.core.sizing_brief import SizingBrief, faults_in
+from euthyne.exchange.reading import adapter_for, parse_json, read
+
+STAND_IN: dict[str, Any] = {
+    "supply": {"system": "ac-single", "volts": 230},
+    "load": {"amps": 1},
+    "run_m": 1,
+    "conductor": {"basis": "light-cord"},
+}
+
+
+@cache
+def adapter() -> TypeAdapter[SizingBrief]:
+    """The brief as a document model; also publishes its JSON Schema."""
+    return adapter_for(SizingBrief)
+
+
+def read_brief(text: str | bytes) -> SizingBrief:
+    """A brief from JSON text. Raises Refused listing every wrong field at once."""
+    document = parse_json(text)
+    faults: dict[str, Fault] = {}
+    for _ in range(50):
+        try:
+            brief = read(adapter(), document)
+        except Refused as refused:
+            fresh = [f for f in refused.faults if f.field not in faults]
+            faults.update({f.field: f for f in fresh})
+            if not fresh:
+                break
+            document = deepcopy(document)
+            for fault in fresh:
+                _stand_in(document, fault.field)
+        else:
+            for fault in faults_in(brief):
+                if not any(_kin(fault.field, known) for known in faults):
+                    faults[fault.field] = fault
+            if not faults:
+                return brief
+            break
+    raise Refused(*faults.values())
+
+
+def _kin(one: str, other: str) -> bool:
+    """True when one path is the other, or lies inside it: the later fault may only be an echo of the first."""
+    a, b = one.split("."), other.split(".")
+    n = min(len(a), len(b))
+    return a[:n] == b[:n]
+
+
+def _stand_in(document: dict[str, Any], path: str) -> None:
+    """Put a value that would do at a wrong field, or take the field out, so that the rest can be read too."""
+    *parents, last = path.split(".")
+    here: Any = document
+    spare: Any = STAND_IN
+    for part in parents:
+        spare = spare.get(part, {}) if isinstance(spare, dict) else {}
+        here = here[int(part)] if isinstance(here, list) else here.get(part)
+        if not isinstance(here, dict | list):
+            return
+    if isinstance(spare, dict) and last in spare:
+        here[last] = deepcopy(spare[last])
+    elif isinstance(here, list):
+        here[int(last)] = {"run_m": 1, "size": "1 mm2"} if parents == ["already"] else {"amps": 1}
+    elif last in here:
+        del here[last]
+    else:
+        here[last] = 1 if last == "run_m" else "1 mm2"
+
+
+def answer_json(answer: Sizing) -> str:
+    """The answer as the contract's JSON object."""
+    return json.dumps(asdict(answer), indent=1)
+
+
+def errors_json(refused: Refused) -> str:
+    """The contract's error form."""
+    return json.dumps({"errors": [asdict(f) for f in refused.faults]}, indent=1)
