@@ -32,7 +32,9 @@ def test_worked_answer(example):
     chosen = next(c for c in answer.candidates if c.size == answer.chosen.size)
     for name, value in expect["of_chosen"].items():
         assert getattr(chosen, name) == near(value)
-    assert {c.size: list(c.fails) for c in answer.candidates if c.fails and c.size in expect["fails"]} == expect["fails"]
+    assert {c.size: list(c.fails) for c in answer.candidates if c.fails and c.size in expect["fails"]} == expect[
+        "fails"
+    ]
 
 
 def test_five_faults_are_all_listed():

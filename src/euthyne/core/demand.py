@@ -8,7 +8,7 @@ from euthyne.core.sizing_brief import Load, OneLoad, SizingBrief, System
 
 @dataclass(frozen=True)
 class Demand:
-    """The currents of a brief, in amps: running, for design, for heating, at the start, and the heating design value."""
+    """The currents of a brief, in amps: running, for design, for heating, at the start; and the duty as a share."""
 
     running_amps: float
     design_amps: float

@@ -46,5 +46,5 @@ def smallest_carrying(family: str, amps: float) -> float | None:
 
 
 def far_end_fault_amps(u0_volts: float, loop_ohms: float, lead_ohms: float) -> float:
-    """Current of a dead short at the far end. ``lead_ohms`` is out and back, hot. Source: IEC 60364-4-41, factor 0.95."""
+    """Current of a dead short at the far end; ``lead_ohms`` out and back, hot. Source: IEC 60364-4-41, factor 0.95."""
     return 0.95 * u0_volts / (loop_ohms + lead_ohms)

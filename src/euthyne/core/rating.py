@@ -97,7 +97,7 @@ def _amps_at(metric_rows: tuple[Rated, ...], area: float) -> float:
     below, above = next((a, b) for a, b in pairs if area <= b.size.cross_section_mm2)
     start, end = below.size.cross_section_mm2, above.size.cross_section_mm2
     share = math.log(area / start) / math.log(end / start)
-    return below.amps * (above.amps / below.amps) ** share
+    return float(below.amps * (above.amps / below.amps) ** share)
 
 
 def k_ambient(basis: Basis, ambient_c: float, max_c: float) -> float:

@@ -158,15 +158,15 @@ def _pole_faults(brief: SizingBrief) -> list[Fault]:
     if brief.supply.system == "dc":
         return []
     single = [("poles", brief.poles)] + [(f"already.{i}.poles", a.poles) for i, a in enumerate(brief.already)]
-    return [
-        Fault(where, "one pole only makes sense on dc", "give 2, or leave it out") for where, n in single if n == 1
-    ]
+    return [Fault(where, "one pole only makes sense on dc", "give 2, or leave it out") for where, n in single if n == 1]
 
 
 def _conductor_faults(brief: SizingBrief) -> list[Fault]:
     wanted = brief.conductor
     if wanted.basis not in bases():
-        return [Fault("conductor.basis", f"no rating table is called {wanted.basis!r}", "one of: " + ", ".join(bases()))]
+        return [
+            Fault("conductor.basis", f"no rating table is called {wanted.basis!r}", "one of: " + ", ".join(bases()))
+        ]
     found = []
     basis = bases()[wanted.basis]
     if wanted.unit == "mm2" and "mm2" not in units_of(wanted.basis):

@@ -19,7 +19,7 @@ def rows(name: str) -> tuple[dict[str, str], ...]:
     Returns: one dict a row, every value as text.
     Raises: TableError when a row has no source or too few cells.
     """
-    with (files("euthyne.data") / name).open(encoding="utf-8", newline="") as handle:
+    with (files("euthyne.data") / name).open(encoding="utf-8") as handle:
         table = tuple(csv.DictReader(handle))
     for number, row in enumerate(table, start=2):
         if None in row or None in row.values() or not row.get("source"):

@@ -1,0 +1,69 @@
+"""Cables: what a type is rated on, the sizes it is made in, how fat it is."""
+
+from dataclasses import dataclass
+from functools import cache
+
+from euthyne.data.tables import rows
+
+
+@dataclass(frozen=True)
+class CableType:
+    """A cable by designation: rating basis, sheath, fit for outdoors, volts, and what it is used for."""
+
+    name: str
+    basis: str
+    sheath: str
+    outdoor: bool
+    volts: str
+    use: str
+    source: str
+
+
+@dataclass(frozen=True)
+class Diameter:
+    """Outside diameter in mm, thinnest and fattest the standard lets it be; equal when it was measured."""
+
+    low_mm: float
+    high_mm: float
+    source: str
+
+
+@cache
+def cable_types() -> dict[str, CableType]:
+    """Every cable type by designation."""
+    return {
+        r["cable_type"]: CableType(
+            r["cable_type"], r["basis"], r["sheath"], r["outdoor"] == "yes", r["volts"], r["use"], r["source"]
+        )
+        for r in rows("cable-types.csv")
+    }
+
+
+def cords() -> tuple[CableType, ...]:
+    """The flexible cords a mains lead is made of."""
+    return tuple(c for c in cable_types().values() if c.basis in ("light-cord", "rubber-60", "cord-na"))
+
+
+def make_up(cores: int, earthed: bool, size: str) -> str:
+    """How a cord is written: ``3G1.5``, ``2x0.75``, or ``14/3`` for a gauge."""
+    label, _, unit = size.partition(" ")
+    if unit == "AWG":
+        return f"{label}/{cores}"
+    return f"{cores}{'G' if earthed else 'x'}{label}"
+
+
+def made_in(cable_type: str, cores: int, earthed: bool) -> frozenset[str] | None:
+    """The sizes a type is made in with so many cores; None when the table does not know the type."""
+    start = f"{cores}{'G' if earthed else 'x'}"
+    listed = [r["make_up"] for r in rows("cable-diameters.csv") if r["cable_type"] == cable_type]
+    if not listed:
+        return None
+    return frozenset(f"{m[len(start) :]} mm2" for m in listed if m.startswith(start))
+
+
+def outside_diameter(cable_type: str, written: str) -> Diameter | None:
+    """Outside diameter of a cable by type and make-up; None when the table does not list it."""
+    for r in rows("cable-diameters.csv"):
+        if (r["cable_type"], r["make_up"]) == (cable_type, written):
+            return Diameter(float(r["od_min_mm"]), float(r["od_max_mm"]), r["source"])
+    return None

@@ -1,0 +1,63 @@
+"""Every check, in one place: each a function of the plan that is silent, or says what it found."""
+
+from collections.abc import Callable
+from dataclasses import replace
+
+from euthyne.core.checks import fit, place, proof, rating, touch, wiring
+from euthyne.core.checks.found import Fix, Found, Level
+from euthyne.core.plan import Plan
+
+__all__ = ["CHECKS", "Fix", "Found", "Level", "checks"]
+
+CHECKS: tuple[Callable[[Plan], Found | None], ...] = (
+    touch.live_contact,
+    touch.pins_both_ends,
+    touch.holes_both_ends,
+    wiring.no_earth,
+    wiring.neutral_earth_joined,
+    wiring.crossed,
+    wiring.left_out,
+    wiring.shared_cavity,
+    place.no_residual_current_device,
+    rating.no_protection,
+    rating.no_size_fits,
+    rating.under_rated_cord,
+    rating.not_made,
+    rating.protection_too_large,
+    rating.under_rated_part,
+    rating.volts_over_part,
+    fit.cord_in_grip,
+    fit.conductor_in_terminal,
+    fit.trapped,
+    proof.looked_bad,
+    proof.wrong_grid,
+    proof.failed_reading,
+    proof.untested,
+    proof.unbuilt,
+    rating.drop_over_limit,
+    rating.starting_dip,
+    rating.part_above_protection,
+    rating.long_for_its_size,
+    place.drum_use,
+    place.cord_for_the_place,
+    place.ingress,
+    fit.measure_the_cord,
+    fit.diameter_unknown,
+    wiring.old_colours,
+    proof.plan_changed_after_build,
+    proof.plan_changed_after_proof,
+    proof.watched_reading,
+    rating.near_rating,
+    place.try_the_button,
+    wiring.reversible,
+    wiring.marks_decide,
+    fit.earth_last,
+    rating.weakest_part,
+)
+
+
+def checks(plan: Plan) -> tuple[Found, ...]:
+    """Everything the checks found, stops first; a caution that was given a reason carries it."""
+    reasons = {r.check: r.text for r in plan.lead.reasons}
+    found = (check(plan) for check in CHECKS)
+    return tuple(replace(f, reason=reasons.get(f.code)) for f in found if f is not None)

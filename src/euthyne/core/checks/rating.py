@@ -1,0 +1,235 @@
+"""Current, protection and drop: what the chain carries, what guards it, what arrives."""
+
+from euthyne.core.checks.found import Fix, Found
+from euthyne.core.plan import Plan
+from euthyne.core.stage import Stage
+
+GUIDANCE_M = {1.0: 10.0, 1.25: 12.0, 1.5: 15.0, 2.5: 25.0}  # usual longest extension by mm2, generic
+
+
+def no_size_fits(plan: Plan) -> Found | None:
+    """No size of the cord meets every limit."""
+    if plan.sizing is None or plan.sizing.chosen is not None:
+        return None
+    text = plan.sizing.findings[-1].text
+    return Found(
+        "no-size-fits",
+        "stop",
+        Stage.CONDUCTOR,
+        "No size of this cord fits",
+        text,
+        "A lead that is too thin heats and starves what it feeds.",
+        "A shorter run, a smaller load, a cooler place, or another cord.",
+    )
+
+
+def under_rated_cord(plan: Plan) -> Found | None:
+    """The taken size must carry the design current where it lies."""
+    found, sizing = plan.candidate, plan.sizing
+    if found is None or sizing is None or "current" not in found.fails:
+        return None
+    fix = None
+    if sizing.chosen is not None:
+        fix = Fix(f"Take {sizing.chosen.size}", (("conductor.size", sizing.chosen.size),))
+    return Found(
+        "under-rated-cord",
+        "stop",
+        Stage.CONDUCTOR,
+        "The cord is too thin for its current",
+        f"{found.size} carries {found.rating_amps:.1f} A as it lies; {sizing.design_amps:.1f} A is wanted.",
+        "The sheath softens, and what it lies on chars.",
+        "A larger size, a smaller load, or unwound and cooler.",
+        fix,
+    )
+
+
+def under_rated_part(plan: Plan) -> Found | None:
+    """Every coupler in the chain must carry the demand."""
+    if plan.demand_amps is None:
+        return None
+    weak = next((p for p in (plan.a, plan.b) if p.amps < plan.demand_amps), None)
+    if weak is None or (plan.protection.in_lead and (plan.protection.amps or 1e9) <= weak.amps):
+        return None
+    return Found(
+        "under-rated-part",
+        "stop",
+        Stage.ENDS,
+        "A part is under-rated",
+        f"{weak.words} carries {weak.amps:g} A; {plan.demand_amps:.1f} A is wanted.",
+        "Contacts that run over their rating lose their spring, then burn.",
+        "A coupler of a higher rating, or a fuse in the lead that holds the current down.",
+    )
+
+
+def not_made(plan: Plan) -> Found | None:
+    """A size the cord is not sold in."""
+    if plan.candidate is None or "not-made" not in plan.candidate.fails:
+        return None
+    return Found(
+        "not-made",
+        "stop",
+        Stage.CONDUCTOR,
+        "That size is not made in this cord",
+        f"{plan.cable_type.name} with {len(plan.cores)} cores is not listed in {plan.candidate.size}.",
+        "You would be building with something else than planned.",
+        "Another size, or another cord.",
+    )
+
+
+def no_protection(plan: Plan) -> Found | None:
+    """A lead loaded by whatever is plugged in needs something that holds the current to what it carries."""
+    if plan.lead.brief.run_m is None or plan.protection.amps is not None:
+        return None
+    return Found(
+        "no-protection",
+        "stop",
+        Stage.BRIEF,
+        "Nothing is known to protect it",
+        "The Brief does not say which fuse or breaker feeds this lead, and it carries none of its own.",
+        "Whatever is plugged in decides the current. Something must hold it to what the cord carries.",
+        "The breaker upstream, or a breaker on the lead.",
+        Fix("A 16 A breaker feeds it", (("brief.upstream_amps", 16.0), ("brief.upstream_family", "breaker-iec"))),
+    )
+
+
+def protection_too_large(plan: Plan) -> Found | None:
+    """Protection above the derated rating protects nothing."""
+    amps, found = plan.protection.amps, plan.candidate
+    if amps is None or found is None or amps <= found.rating_amps:
+        return None
+    fix = None
+    if plan.sizing and plan.sizing.chosen and plan.sizing.chosen.size != found.size:
+        fix = Fix(f"Take {plan.sizing.chosen.size}", (("conductor.size", plan.sizing.chosen.size),))
+    return Found(
+        "protection-too-large",
+        "stop",
+        Stage.CONDUCTOR,
+        "The protection is larger than the lead carries",
+        f"{amps:g} A {plan.protection.words}; {found.size} carries {found.rating_amps:.1f} A as it lies.",
+        "It lets a current through that cooks the cord, and never opens.",
+        "A larger size, or a smaller fuse or breaker on the lead itself.",
+        fix,
+    )
+
+
+def part_above_protection(plan: Plan) -> Found | None:
+    """What guards an extension must not exceed its couplers."""
+    amps = plan.protection.amps
+    weak = min((plan.a, plan.b), key=lambda p: p.amps)
+    if amps is None or amps <= weak.amps or plan.lead.brief.feeds != "socket":
+        return None
+    return Found(
+        "protection-over-part",
+        "caution",
+        Stage.ENDS,
+        "The protection is larger than a coupler",
+        f"{amps:g} A {plan.protection.words}; {weak.words} is rated {weak.amps:g} A.",
+        "A multiway plugged into it can draw more than the contacts carry.",
+        "A breaker on the lead, or a reason why nothing larger is ever plugged in.",
+    )
+
+
+def volts_over_part(plan: Plan) -> Found | None:
+    """Every coupler must be made for the volts."""
+    volts = plan.lead.brief.volts
+    for p in (plan.a, plan.b):
+        bounds = [float(v) for v in p.volts.replace("/", "-").split("-")]
+        low, high = (bounds[0], bounds[-1]) if len(bounds) > 1 else (0.0, bounds[0])
+        if not low * 0.9 <= volts <= high:
+            return Found(
+                "volts-over-part",
+                "stop",
+                Stage.ENDS,
+                "A part is made for other volts",
+                f"{p.words} is made for {p.volts} V; the Brief says {volts:g} V.",
+                "Insulation and keying are chosen by volts.",
+                "A coupler made for the supply.",
+            )
+    return None
+
+
+def drop_over_limit(plan: Plan) -> Found | None:
+    """More is lost on the way than was allowed."""
+    if plan.candidate is None or "drop" not in plan.candidate.fails:
+        return None
+    c, limit = plan.candidate, plan.lead.conductor.drop_percent
+    better = plan.sizing.chosen.size if plan.sizing and plan.sizing.chosen else None
+    return Found(
+        "drop-over-limit",
+        "caution",
+        Stage.CONDUCTOR,
+        "Too much is lost on the way",
+        f"{c.size} loses {c.drop_percent:.1f} % of {limit:g} % allowed: {c.drop_volts:.1f} V.",
+        "Motors run hot and supplies draw more on low volts.",
+        "A larger size or a shorter run.",
+        Fix(f"Take {better}", (("conductor.size", better),)) if better else None,
+    )
+
+
+def starting_dip(plan: Plan) -> Found | None:
+    """The dip while it starts is more than allowed."""
+    if plan.candidate is None or "start" not in plan.candidate.fails:
+        return None
+    c, limit = plan.candidate, plan.lead.conductor.start_drop_percent
+    return Found(
+        "starting-dip",
+        "caution",
+        Stage.CONDUCTOR,
+        "It dips while starting",
+        f"{c.size} dips {c.start_drop_percent:.1f} % at the start; {limit:g} % is allowed.",
+        "A motor that cannot start draws its starting current until something burns.",
+        "A larger size, a shorter run, or a soft start.",
+    )
+
+
+def near_rating(plan: Plan) -> Found | None:
+    """Close to the rating there is nothing in hand."""
+    if plan.sizing is None or plan.candidate is None or not plan.candidate.fits:
+        return None
+    share = plan.sizing.design_amps / plan.candidate.rating_amps
+    if share <= 0.9:
+        return None
+    return Found(
+        "near-rating",
+        "caution" if plan.lead.brief.continuous else "note",
+        Stage.CONDUCTOR,
+        "Close to its rating",
+        f"{plan.sizing.design_amps:.1f} A on {plan.candidate.rating_amps:.1f} A: {share:.0%} of it.",
+        "Hours at the rating find every weak joint.",
+        "The next size up, if it runs for hours.",
+    )
+
+
+def long_for_its_size(plan: Plan) -> Found | None:
+    """Longer than the usual guidance for an extension of its size."""
+    run, size = plan.lead.brief.run_m, plan.size
+    if plan.lead.kind != "extension" or run is None or size is None or plan.lead.brief.rcd == "30 mA":
+        return None
+    usual = next((m for mm2, m in sorted(GUIDANCE_M.items(), reverse=True) if mm2 <= size.cross_section_mm2), None)
+    if size.cross_section_mm2 > 2.5 or usual is None or run <= usual:
+        return None
+    return Found(
+        "long-for-its-size",
+        "caution",
+        Stage.CONDUCTOR,
+        "Long for its size",
+        f"{run:g} m; the usual guidance for {size.name} is {usual:g} m unless it is behind a residual-current device.",
+        "Far along a thin lead, a short may not trip the breaker in time.",
+        "A residual-current device upstream, a larger size, or a shorter lead.",
+        Fix("A 30 mA device is upstream", (("brief.rcd", "30 mA"),)),
+    )
+
+
+def weakest_part(plan: Plan) -> Found | None:
+    """Which link sets the rating on the label."""
+    if plan.candidate is None:
+        return None
+    return Found(
+        "weakest-part",
+        "note",
+        Stage.TAG,
+        "What sets the rating",
+        f"The weakest link is {plan.weakest.words}, {plan.weakest.amps:.1f} A. That figure goes on the tag.",
+        "A chain is rated by its weakest link.",
+        "Nothing to clear.",
+    )

@@ -1,0 +1,40 @@
+"""Cut length: the measured run, what the ends swallow, slack, loops and reworks."""
+
+from dataclasses import dataclass
+
+LEAST_SLACK_M = 0.05
+
+
+@dataclass(frozen=True)
+class CutLength:
+    """What a cut is made of, in metres, and the whole."""
+
+    run_m: float
+    ends_m: float
+    slack_m: float
+    loops_m: float
+    rework_m: float
+
+    @property
+    def cut_m(self) -> float:
+        """The length to cut."""
+        return self.run_m + self.ends_m + self.slack_m + self.loops_m + self.rework_m
+
+
+def cut_length(
+    run_m: float,
+    swallows_mm: tuple[float, float],
+    slack_percent: float = 3.0,
+    loops_mm: float = 0.0,
+    reworks: int = 0,
+) -> CutLength:
+    """Cut length from a measured run.
+
+    Parameters: run_m; swallows_mm, what each end takes in; slack_percent, at least 50 mm in all; loops_mm;
+    reworks, spare tries at the ends, each costing what the longer end takes in. Returns: CutLength in metres.
+
+    >>> round(cut_length(25, (57, 57)).cut_m, 3)
+    25.864
+    """
+    slack = max(run_m * slack_percent / 100, LEAST_SLACK_M)
+    return CutLength(run_m, sum(swallows_mm) / 1000, slack, loops_mm / 1000, reworks * max(swallows_mm) / 1000)

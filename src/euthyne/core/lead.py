@@ -1,0 +1,186 @@
+"""The lead: what is known of it at each stage. Values only; everything computed lives in its own module."""
+
+from dataclasses import dataclass, field, replace
+from typing import Annotated, Any, Literal
+
+from annotated_types import Ge, Gt, Le, MaxLen, MinLen
+
+from euthyne.core.conductor import Metal, Unit
+from euthyne.core.sizing_brief import OneLoad, Positive, System
+
+Kind = Literal["extension", "mains-cord"]
+PlaceKind = Literal["indoor", "outdoor", "wet"]
+Rcd = Literal["unknown", "none", "30 mA"]
+Text = Annotated[str, MaxLen(400)]
+Tag = Annotated[str, MinLen(1), MaxLen(24)]
+ISO_TIME = Annotated[str, MinLen(16), MaxLen(32)]
+KINDS: dict[Kind, str] = {"extension": "extension lead", "mains-cord": "mains cord"}
+
+
+@dataclass(frozen=True)
+class Brief:
+    """What it feeds, from what, how far, where it lives."""
+
+    feeds: Literal["socket", "loads"] = "socket"
+    loads: tuple[OneLoad, ...] = ()
+    power_factor: Annotated[float, Gt(0), Le(1)] = 1.0
+    start_multiple: Annotated[float, Ge(1), Le(20)] = 1.0
+    continuous: bool = False
+    earthed: bool = True
+    system: System = "ac-single"
+    volts: Positive = 230.0
+    loop_ohms: Annotated[float, Ge(0), Le(1e6)] | None = None
+    upstream_family: Literal["breaker-iec", "breaker-na", "fuse-gG", "unknown"] = "unknown"
+    upstream_amps: Positive | None = None
+    own_breaker_amps: Positive | None = None
+    rcd: Rcd = "unknown"
+    run_m: Annotated[float, Gt(0), Le(1e5)] | None = None
+    place: PlaceKind = "indoor"
+    ambient_c: Annotated[float, Ge(-60), Le(200)] = 30.0
+    drum_layers: Annotated[int, Ge(0), Le(4)] = 0
+
+
+@dataclass(frozen=True)
+class Conductor:
+    """Which cable and which limits; ``size`` is what the builder took, None while nothing is taken."""
+
+    cable_type: Text = "H05VV-F"
+    unit: Unit = "mm2"
+    metal: Metal = "copper"
+    size: Text | None = None
+    drop_percent: Annotated[float, Gt(0), Le(100)] = 5.0
+    start_drop_percent: Annotated[float, Gt(0), Le(100)] = 15.0
+    fuse_amps: Positive | None = None
+    measured_od_mm: Annotated[float, Gt(0), Le(100)] | None = None
+
+
+@dataclass(frozen=True)
+class Joint:
+    """One core and the cavity it lands in at each end; None where it is cut back."""
+
+    core: Text
+    a: Text | None
+    b: Text | None
+
+
+@dataclass(frozen=True)
+class Ends:
+    """The part on each end by its shelf name, the colour scheme of the cable, and the joints of the wire map."""
+
+    a: Text
+    b: Text
+    scheme: Text = "iec"
+    joints: tuple[Joint, ...] = ()
+    accepted: bool = False
+
+
+@dataclass(frozen=True)
+class Cut:
+    """Allowances on top of the measured run: slack (percent), service loops (mm), reworks (spare tries)."""
+
+    slack_percent: Annotated[float, Ge(0), Le(100)] = 3.0
+    loops_mm: Annotated[float, Ge(0), Le(1e5)] = 0.0
+    reworks: Annotated[int, Ge(0), Le(10)] = 0
+    accepted: bool = False
+
+
+@dataclass(frozen=True)
+class StepDone:
+    """A step of the build, when it was done and by whom."""
+
+    step: Text
+    at: ISO_TIME
+    by: Annotated[str, MaxLen(40)]
+
+
+@dataclass(frozen=True)
+class Build:
+    """Steps done, in the order they were done, and the plan they belong to."""
+
+    done: tuple[StepDone, ...] = ()
+    plan_stamp: str | None = None
+
+
+@dataclass(frozen=True)
+class Look:
+    """An answer to one line of the look list."""
+
+    line: Text
+    good: bool
+    at: ISO_TIME
+    by: Annotated[str, MaxLen(40)]
+
+
+@dataclass(frozen=True)
+class Probe:
+    """One press of the polarity grid: two points, named end.cavity, and whether the meter sounded."""
+
+    one: Text
+    other: Text
+    sounds: bool
+
+
+@dataclass(frozen=True)
+class Reading:
+    """A typed reading of one line, in its SI unit (ohm, or Mohm for insulation); ``above`` when at the meter's end."""
+
+    line: Text
+    value: Annotated[float, Ge(0)]
+    at: ISO_TIME
+    by: Annotated[str, MaxLen(40)]
+    above: bool = False
+
+
+@dataclass(frozen=True)
+class Proof:
+    """What was looked at, probed and measured, the room, and the meter's stated accuracy."""
+
+    looks: tuple[Look, ...] = ()
+    probes: tuple[Probe, ...] = ()
+    readings: tuple[Reading, ...] = ()
+    room_c: Annotated[float, Ge(-60), Le(60)] = 20.0
+    meter_percent: Annotated[float, Ge(0), Le(50)] = 1.0
+    meter_step_ohm: Annotated[float, Ge(0), Le(10)] = 0.001
+    zero_ohm: Annotated[float, Ge(0), Le(10)] = 0.0
+    plan_stamp: str | None = None
+
+
+@dataclass(frozen=True)
+class Reason:
+    """Why a caution was passed."""
+
+    check: Text
+    text: Annotated[str, MinLen(3), MaxLen(400)]
+    at: ISO_TIME
+    by: Annotated[str, MaxLen(40)]
+
+
+@dataclass(frozen=True)
+class Lead:
+    """A lead, from its brief to its proof."""
+
+    tag: Tag
+    name: Annotated[str, MinLen(1), MaxLen(80)]
+    kind: Kind
+    brief: Brief
+    conductor: Conductor
+    ends: Ends
+    created_at: ISO_TIME
+    made_for: Annotated[str, MaxLen(80)] = ""
+    wanted_by: Annotated[str, MaxLen(10)] | None = None
+    cut: Cut = field(default_factory=Cut)
+    build: Build = field(default_factory=Build)
+    proof: Proof = field(default_factory=Proof)
+    reasons: tuple[Reason, ...] = ()
+    typed: dict[str, str] = field(default_factory=dict, compare=False, hash=False)
+
+
+def with_value(lead: Lead, path: str, value: Any) -> Lead:
+    """The lead with one value changed, ``path`` being a field or ``stage.field``.
+
+    Raises: TypeError when there is no such field.
+    """
+    section, _, name = path.partition(".")
+    if not name:
+        return replace(lead, **{section: value})
+    return replace(lead, **{section: replace(getattr(lead, section), **{name: value})})

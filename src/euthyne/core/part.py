@@ -1,0 +1,188 @@
+"""Parts of the shelf: couplers, their faces with the cavities, and the bodies they come in."""
+
+from dataclasses import dataclass
+from functools import cache
+from typing import Any, Literal
+
+from euthyne.core.fault import Fault, Refused
+from euthyne.data.tables import rows, toml
+
+Contact = Literal["pin", "socket"]
+
+
+@dataclass(frozen=True)
+class Cavity:
+    """One contact's place on the face, in mm from its middle, x right and y up as one looks into the socket."""
+
+    mark: str
+    x: float
+    y: float
+    shape: str
+    w: float
+    h: float
+    angle: float = 0.0
+
+
+@dataclass(frozen=True)
+class Face:
+    """The pattern of cavities two mating couplers share, as the front of the socket shows it."""
+
+    name: str
+    shell: str
+    width: float
+    height: float
+    sure: bool
+    reversible: bool
+    note: str
+    cavities: tuple[Cavity, ...]
+    source: str
+
+
+@dataclass(frozen=True)
+class ThreadedPart:
+    """A part that goes on the cord before the terminals: the fattest cord it passes (mm), and which way it faces."""
+
+    id: str
+    words: str
+    bore_mm: float
+    facing: str
+
+
+@dataclass(frozen=True)
+class Part:
+    """A coupler in its body.
+
+    ``grip_mm`` cord diameters held; ``terminal_mm2`` conductor areas; ``path_mm`` from the grip's inner edge to each
+    terminal; ``strip_mm`` bare copper, least and most; ``room_mm`` spare core the body can hold.
+    """
+
+    id: str
+    words: str
+    short: str
+    standard: str
+    contact: Contact
+    amps: float
+    volts: str
+    finger_safe: str
+    mates: str
+    face: Face
+    outline: str
+    depth_mm: float
+    height_mm: float
+    pin_mm: float
+    earth_pin_mm: float
+    sleeved: float
+    grip_mm: tuple[float, float]
+    terminal_mm2: tuple[float, float]
+    inside_mm: float
+    path_mm: tuple[tuple[str, float], ...]
+    strip_mm: tuple[float, float]
+    room_mm: float
+    ip: str
+    fuse_family: str | None
+    threaded: tuple[ThreadedPart, ...]
+    source: str
+
+    @property
+    def has_earth(self) -> bool:
+        """True when the coupler carries a protective contact."""
+        return any(c.mark == "E" for c in self.face.cavities)
+
+    @property
+    def touchable(self) -> bool:
+        """True when a finger can reach the metal while the coupler is unmated."""
+        return self.finger_safe != "yes"
+
+    @property
+    def marks(self) -> tuple[str, ...]:
+        """The cavities by mark, line first, earth last."""
+        return tuple(m for m in ("L", "N", "E") if any(c.mark == m for c in self.face.cavities))
+
+    @property
+    def contact_words(self) -> str:
+        """What one sees: bare pins, or holes."""
+        return "pins" if self.contact == "pin" else "holes"
+
+
+@cache
+def faces() -> dict[str, Face]:
+    """Every face by name."""
+    return {name: _face(name, t) for name, t in toml("faces.toml").items()}
+
+
+def _face(name: str, t: dict[str, Any]) -> Face:
+    return Face(
+        name,
+        t["shell"],
+        float(t["width"]),
+        float(t["height"]),
+        t["sure"],
+        t["reversible"],
+        t["note"],
+        tuple(Cavity(**c) for c in t["cavities"]),
+        t["source"],
+    )
+
+
+@cache
+def shelf() -> dict[str, Part]:
+    """Every part of the shelf by its id."""
+    couplers = {r["name"]: r for r in rows("couplers.csv")}
+    return {name: _part(name, t, couplers[t["coupler"]]) for name, t in toml("bodies.toml").items()}
+
+
+def _part(name: str, body: dict[str, Any], coupler: dict[str, str]) -> Part:
+    same = ("words", "short", "outline", "depth_mm", "height_mm", "pin_mm", "earth_pin_mm", "sleeved", "inside_mm")
+    return Part(
+        id=name,
+        standard=coupler["standard"],
+        contact="pin" if coupler["contact"] == "pin" else "socket",
+        amps=float(coupler["amps"]),
+        volts=coupler["volts"],
+        finger_safe=coupler["finger_safe_when_live"],
+        mates=coupler["note"],
+        face=faces()[body["face"]],
+        grip_mm=(body["grip_mm"][0], body["grip_mm"][1]),
+        terminal_mm2=(body["terminal_mm2"][0], body["terminal_mm2"][1]),
+        path_mm=tuple((k, float(v)) for k, v in body["path_mm"].items()),
+        strip_mm=(body["strip_mm"][0], body["strip_mm"][1]),
+        room_mm=float(body["room_mm"]),
+        ip=body["ip"],
+        fuse_family=body.get("fuse"),
+        threaded=tuple(ThreadedPart(**t) for t in body["threaded"]),
+        source=body["source"],
+        **{k: body[k] for k in same},
+    )
+
+
+def part(name: str, field: str = "part") -> Part:
+    """A part by its id. Raises Refused when the shelf has none of that name."""
+    if name not in shelf():
+        raise Refused(Fault(field, f"the shelf has no part called {name!r}", "one of: " + ", ".join(shelf())))
+    return shelf()[name]
+
+
+def turned(face: Face) -> Face:
+    """The face seen from its other side: its mirror image left to right. Turning twice gives the face back."""
+    mirrored = tuple(Cavity(c.mark, -c.x, c.y, c.shape, c.w, c.h, -c.angle) for c in face.cavities)
+    return Face(
+        face.name,
+        face.shell,
+        face.width,
+        face.height,
+        face.sure,
+        face.reversible,
+        face.note,
+        mirrored,
+        face.source,
+    )
+
+
+def mating_face(of: Part) -> Face:
+    """What the other half sees: the socket's front, or for pins its mirror image."""
+    return of.face if of.contact == "socket" else turned(of.face)
+
+
+def wiring_side(of: Part) -> Face:
+    """What the builder sees with the cover off: the mirror image of the mating face."""
+    return turned(mating_face(of))

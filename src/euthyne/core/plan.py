@@ -1,0 +1,321 @@
+"""Everything computed of a lead, in one place: each number once, from the lead as it stands."""
+
+import hashlib
+from dataclasses import dataclass, replace
+from functools import cached_property, lru_cache
+
+from euthyne.core import buildsteps, wiremap
+from euthyne.core.cable import CableType, Diameter, cable_types, made_in, make_up, outside_diameter
+from euthyne.core.conductor import Size, size_named
+from euthyne.core.cutlength import CutLength, cut_length
+from euthyne.core.demand import amps_of_watts
+from euthyne.core.diagnosis import Diagnosis, Grid, diagnose, read_grid
+from euthyne.core.expectation import Line, expected
+from euthyne.core.lead import Joint, Lead, Reading
+from euthyne.core.part import Part, part
+from euthyne.core.sizing import Candidate, Sizing, size
+from euthyne.core.sizing_brief import ConductorWanted, Limits, Load, Place, ProtectionWanted, SizingBrief, Supply
+from euthyne.core.strip import StripPlan, strip_plan
+from euthyne.core.verdict import Meter, Verdict, judge
+
+ROLLED_UP_LAYERS = 4
+FALLBACK_OD_MM = 8.0
+
+
+@dataclass(frozen=True)
+class Link:
+    """One link of the chain a current passes, with the amps it may carry."""
+
+    words: str
+    amps: float
+
+
+@dataclass(frozen=True)
+class Protected:
+    """What guards the lead: its amps, and where it sits; ``amps`` None when nobody has said."""
+
+    amps: float | None
+    words: str
+    in_lead: bool
+
+
+class Plan:
+    """A lead with everything computed of it, each part when first asked for."""
+
+    def __init__(self, lead: Lead) -> None:
+        self.lead = lead
+        self.a: Part = part(lead.ends.a, "ends.a")
+        self.b: Part = part(lead.ends.b, "ends.b")
+        self.cores = wiremap.cores_of(lead.brief.earthed)
+
+    @cached_property
+    def fused_plug(self) -> bool:
+        """True when the plug carries a fuse of its own."""
+        return self.a.fuse_family is not None
+
+    @cached_property
+    def demand_amps(self) -> float | None:
+        """Running amps: the socket's rating or what the lead's own device allows, or the loads; None while unknown."""
+        brief = self.lead.brief
+        if brief.feeds == "socket":
+            own = (brief.own_breaker_amps, self.lead.conductor.fuse_amps if self.fused_plug else None)
+            return min([self.b.amps, *(x for x in own if x is not None)])
+        if not brief.loads:
+            return None
+        return sum(
+            (one.amps or amps_of_watts(one.watts or 0.0, brief.system, brief.volts, brief.power_factor))
+            * one.quantity
+            * one.diversity
+            for one in brief.loads
+        )
+
+    @cached_property
+    def protection_wanted(self) -> ProtectionWanted:
+        """What the sizing is told of protection: the plug's fuse, the lead's own breaker, or the one upstream."""
+        brief, taken = self.lead.brief, self.lead.conductor
+        if self.fused_plug:
+            return ProtectionWanted(self.a.fuse_family, taken.fuse_amps)
+        if brief.own_breaker_amps is not None:
+            return ProtectionWanted(None, brief.own_breaker_amps)
+        return ProtectionWanted(None, brief.upstream_amps)
+
+    @cached_property
+    def sizing_brief(self) -> SizingBrief | None:
+        """The brief as the sizing takes it; None while the run or the demand is unknown."""
+        brief, wanted = self.lead.brief, self.lead.conductor
+        if brief.run_m is None or self.demand_amps is None:
+            return None
+        return SizingBrief(
+            Supply(brief.system, brief.volts, brief.loop_ohms),
+            Load(
+                amps=self.demand_amps,
+                power_factor=brief.power_factor,
+                start_multiple=brief.start_multiple,
+                continuous=brief.continuous,
+            ),
+            brief.run_m,
+            ConductorWanted(
+                self.cable_type.basis, wanted.unit if self.cable_type.basis != "cord-na" else "AWG", wanted.metal
+            ),
+            limits=Limits(wanted.drop_percent, wanted.start_drop_percent),
+            place=Place(brief.ambient_c, brief.drum_layers),
+            protection=self.protection_wanted,
+        )
+
+    @cached_property
+    def cable_type(self) -> CableType:
+        """The cord's designation."""
+        return cable_types()[self.lead.conductor.cable_type]
+
+    @cached_property
+    def sizing(self) -> Sizing | None:
+        """The answer to the brief; None while the brief is open."""
+        if self.sizing_brief is None:
+            return None
+        return size(self.sizing_brief, made_in(self.cable_type.name, len(self.cores), self.lead.brief.earthed))
+
+    @cached_property
+    def size_name(self) -> str | None:
+        """The size the builder took, or else the smallest that fits."""
+        if self.lead.conductor.size is not None:
+            return self.lead.conductor.size
+        return self.sizing.chosen.size if self.sizing and self.sizing.chosen else None
+
+    @cached_property
+    def candidate(self) -> Candidate | None:
+        """The taken size as the sizing sees it."""
+        if self.sizing is None:
+            return None
+        return next((c for c in self.sizing.candidates if c.size == self.size_name), None)
+
+    @cached_property
+    def size(self) -> Size | None:
+        """The taken size itself."""
+        return size_named(self.size_name) if self.size_name else None
+
+    @cached_property
+    def written(self) -> str:
+        """The cord as it is written: ``H07RN-F 3G1.5``."""
+        if self.size_name is None:
+            return self.cable_type.name
+        return f"{self.cable_type.name} {make_up(len(self.cores), self.lead.brief.earthed, self.size_name)}"
+
+    @cached_property
+    def diameter(self) -> Diameter | None:
+        """Outside diameter of the cord: measured, or what its standard allows."""
+        measured = self.lead.conductor.measured_od_mm
+        if measured is not None:
+            return Diameter(measured, measured, "measured")
+        if self.size_name is None:
+            return None
+        written = make_up(len(self.cores), self.lead.brief.earthed, self.size_name)
+        return outside_diameter(self.cable_type.name, written)
+
+    @cached_property
+    def protection(self) -> Protected:
+        """What guards the lead against overload."""
+        brief = self.lead.brief
+        if self.fused_plug:
+            found = self.sizing.protection if self.sizing else None
+            return Protected(found.amps if found else self.lead.conductor.fuse_amps, "in the plug", True)
+        if brief.own_breaker_amps is not None:
+            return Protected(brief.own_breaker_amps, "on the lead", True)
+        return Protected(brief.upstream_amps, "upstream", False)
+
+    @cached_property
+    def cord_amps(self) -> float | None:
+        """What the cord carries laid out straight, other factors of its place taken off."""
+        return self._cord_amps_at(0)
+
+    @cached_property
+    def cord_amps_rolled(self) -> float | None:
+        """What the cord carries on its drum, or rolled up in four layers where the brief names no drum."""
+        return self._cord_amps_at(self.lead.brief.drum_layers or ROLLED_UP_LAYERS)
+
+    def _cord_amps_at(self, layers: int) -> float | None:
+        if self.sizing_brief is None or self.size_name is None:
+            return None
+        laid = replace(self.sizing_brief, place=replace(self.sizing_brief.place, drum_layers=layers))
+        return next((c.rating_amps for c in size(laid).candidates if c.size == self.size_name), None)
+
+    @cached_property
+    def chain(self) -> tuple[Link, ...]:
+        """Every link the current passes, in order."""
+        links = [Link(self.a.words, self.a.amps)]
+        if self.fused_plug and self.protection.amps is not None:
+            links.append(Link(f"{self.protection.amps:g} A fuse in the plug", self.protection.amps))
+        if self.candidate is not None:
+            links.append(Link(self.written, self.candidate.rating_amps))
+        return (*links, Link(self.b.words, self.b.amps))
+
+    @cached_property
+    def weakest(self) -> Link:
+        """The link that sets the lead's rating."""
+        return min(self.chain, key=lambda link: link.amps)
+
+    def rating_amps(self, rolled: bool) -> float:
+        """The lead's rating: the weakest of its parts, with the cord straight or rolled up."""
+        cord = self.cord_amps_rolled if rolled else self.cord_amps
+        others = [link.amps for link in self.chain if link.words != self.written]
+        return min([*others, cord] if cord is not None else others)
+
+    @cached_property
+    def joints(self) -> tuple[Joint, ...]:
+        """The wire map."""
+        return wiremap.joints(self.lead.ends, self.a, self.b, self.lead.brief.earthed)
+
+    @cached_property
+    def strips(self) -> tuple[StripPlan, StripPlan]:
+        """The strip plan of each end."""
+        return (
+            strip_plan(self.a, {j.core: j.a for j in self.joints if j.a in self.a.marks and j.a}),
+            strip_plan(self.b, {j.core: j.b for j in self.joints if j.b in self.b.marks and j.b}),
+        )
+
+    @cached_property
+    def cut(self) -> CutLength | None:
+        """The cut length; None while the run is unknown."""
+        run, cut = self.lead.brief.run_m, self.lead.cut
+        if run is None:
+            return None
+        swallows = (self.strips[0].swallows_mm, self.strips[1].swallows_mm)
+        return cut_length(run, swallows, cut.slack_percent, cut.loops_mm, cut.reworks)
+
+    @cached_property
+    def cable_od_mm(self) -> float:
+        """The fattest the cord may be, for what must pass over it."""
+        return self.diameter.high_mm if self.diameter else FALLBACK_OD_MM
+
+    @cached_property
+    def ends_to_build(self) -> tuple[buildsteps.EndToBuild, buildsteps.EndToBuild]:
+        """Both ends as the build takes them."""
+        fuse = self.protection.amps if self.fused_plug else None
+        scheme = self.lead.ends.scheme
+        return (
+            buildsteps.EndToBuild(self.a, self.strips[0], scheme, fuse),
+            buildsteps.EndToBuild(self.b, self.strips[1], scheme, None),
+        )
+
+    @cached_property
+    def steps(self) -> tuple[buildsteps.BuildStep, ...]:
+        """The build in order; empty while the conductor is open, or when a part is trapped."""
+        if self.cut is None or self.size_name is None:
+            return ()
+        return buildsteps.steps(*self.ends_to_build, self.cable_od_mm, self.written, self.cut.cut_m)
+
+    @cached_property
+    def trapped(self) -> tuple[str, ...]:
+        """Threaded parts that cannot go on this cord at all."""
+        if self.cut is None or self.size_name is None:
+            return ()
+        return buildsteps.order_of(buildsteps.threading_plan(self.cable_od_mm, *self.ends_to_build)).trapped
+
+    @cached_property
+    def steps_left(self) -> tuple[buildsteps.BuildStep, ...]:
+        """Steps not done yet, in order."""
+        done = {d.step for d in self.lead.build.done}
+        return tuple(s for s in self.steps if s.key not in done)
+
+    @cached_property
+    def stamp(self) -> str:
+        """A short sum of what the build and the proof rest on, so that a later change shows."""
+        resting: tuple[object, ...] = (
+            self.size_name,
+            self.lead.conductor.cable_type,
+            self.lead.ends.a,
+            self.lead.ends.b,
+            self.joints,
+        )
+        resting += (self.cut.cut_m if self.cut else None, self.protection.amps if self.fused_plug else None)
+        return hashlib.sha256(repr(resting).encode()).hexdigest()[:12]
+
+    @cached_property
+    def points(self) -> tuple[str, ...]:
+        """Every point a probe can touch."""
+        return wiremap.points(self.a, self.b)
+
+    @cached_property
+    def grid(self) -> Grid:
+        """The polarity grid against the map."""
+        return read_grid(self.points, self.wanted_pairs, self.lead.proof.probes)
+
+    @cached_property
+    def wanted_pairs(self) -> frozenset[frozenset[str]]:
+        """Pairs that must sound."""
+        return wiremap.connected(self.joints)
+
+    @cached_property
+    def diagnoses(self) -> tuple[Diagnosis, ...]:
+        """Explanations of a grid that is not as planned."""
+        return diagnose(self.points, self.wanted_pairs, self.lead.proof.probes)
+
+    @cached_property
+    def lines(self) -> tuple[Line, ...]:
+        """Readings to take; none while the conductor is open."""
+        if self.cut is None or self.size is None:
+            return ()
+        through = tuple(j.core for j in self.joints if j.a and j.b)
+        metal, room = self.lead.conductor.metal, self.lead.proof.room_c
+        return expected(through, self.size, metal, self.cut.cut_m, room, self.rating_amps(rolled=False))
+
+    @cached_property
+    def meter(self) -> Meter:
+        """The meter the readings were taken with."""
+        proof = self.lead.proof
+        return Meter(proof.meter_percent, proof.meter_step_ohm, proof.zero_ohm)
+
+    def reading(self, line: str) -> Reading | None:
+        """The newest reading of a line."""
+        return next((r for r in reversed(self.lead.proof.readings) if r.line == line), None)
+
+    @cached_property
+    def verdicts(self) -> dict[str, Verdict]:
+        """A verdict for each line that was read."""
+        read = {line.id: (line, self.reading(line.id)) for line in self.lines}
+        return {key: judge(line, r.value, self.meter, r.above) for key, (line, r) in read.items() if r is not None}
+
+
+@lru_cache(maxsize=256)
+def plan_of(lead: Lead) -> Plan:
+    """The plan of a lead; the same lead is computed once. Raises Refused when its parts are not on the shelf."""
+    return Plan(lead)

@@ -1,0 +1,195 @@
+"""Reading what people type: 25 m, 80 ft, 3 ft 6 in, 2.2 kW, 3 %, 14 AWG. Always says what it understood."""
+
+import re
+from dataclasses import dataclass
+from functools import cache
+from typing import Any
+
+from euthyne.core.conductor import Size, metric_resistances, size_named
+from euthyne.core.fault import Fault, Refused
+
+
+@dataclass(frozen=True)
+class Measure:
+    """A kind of quantity: its SI unit, the unit of a bare number, the bounds that make sense, an example."""
+
+    word: str
+    unit: str
+    low: float
+    high: float
+    example: str
+    shown: str
+
+
+@dataclass(frozen=True)
+class Entry:
+    """What was read: the value in the measure's unit, and a sentence when it was not obvious."""
+
+    value: float
+    echo: str = ""
+
+
+LENGTH = Measure("length", "m", 0.05, 2000, "25 m, 80 ft or 3 ft 6 in", "m")
+SHORT = Measure("length", "mm", 0, 5000, "300 mm or 1 ft", "mm")
+DIAMETER = Measure("diameter", "mm", 0.5, 80, "10.6 mm", "mm")
+CURRENT = Measure("current", "A", 0.001, 5000, "13 A", "A")
+POWER = Measure("power", "W", 0.1, 1e6, "1500 W or 2.2 kW", "W")
+VOLTS = Measure("volts", "V", 1, 1500, "230 V", "V")
+PERCENT = Measure("share", "percent", 0.05, 100, "3 %", "%")
+CELSIUS = Measure("temperature", "degC", -50, 150, "30 C or 86 F", "°C")
+OHMS = Measure("resistance", "ohm", 0, 1e5, "0.42 ohm or 420 mohm", "ohm")
+MEGOHMS = Measure("insulation", "megaohm", 0, 1e6, "200 Mohm, or >999 when the meter is at its end", "Mohm")
+
+NUMBER = r"[-+]?(?:\d+(?:[.,]\d+)?|[.,]\d+)"
+TERM = re.compile(rf"({NUMBER})\s*([^\d\s.,+\-][^\d]*?)?\s*(?=$|[\d.,])")
+SPELLED = {
+    "%": "percent",
+    "c": "degC",
+    "°c": "degC",
+    "f": "degF",
+    "°f": "degF",
+    "kw": "kW",
+    "w": "W",
+    "watts": "W",
+    "kwatt": "kW",
+    "a": "A",
+    "amps": "A",
+    "amp": "A",
+    "v": "V",
+    "kv": "kV",
+    '"': "inch",
+    "''": "inch",
+    "″": "inch",
+    "in": "inch",
+    "inches": "inch",
+    "'": "foot",
+    "′": "foot",
+    "feet": "foot",
+    "ft": "foot",
+    "yd": "yard",
+    "hp": "horsepower",
+    "ohms": "ohm",
+    "r": "ohm",
+    "ω": "ohm",
+    "mω": "megaohm",
+    "mohm": "milliohm",
+    "milliohms": "milliohm",
+    "megohm": "megaohm",
+    "megohms": "megaohm",
+    "gohm": "gigaohm",
+    "kohm": "kiloohm",
+    "metres": "m",
+    "metre": "m",
+    "meters": "m",
+    "meter": "m",
+    "mtr": "m",
+}
+CASE_MATTERS = {"Mohm": "megaohm", "MOhm": "megaohm", "M": "megaohm", "MΩ": "megaohm", "mΩ": "milliohm", "Ma": "mA"}
+
+
+@cache
+def _registry() -> Any:
+    import pint
+
+    return pint.UnitRegistry()
+
+
+@cache
+def _line(unit: str, target: str) -> tuple[float, float]:
+    """Slope and offset that take a value in one unit to the target unit. Raises ValueError when they do not convert."""
+    if unit == target:
+        return 1.0, 0.0
+    import pint
+
+    registry = _registry()
+    try:
+        zero, one = (float(registry.Quantity(x, unit).to(target).magnitude) for x in (0.0, 1.0))
+    except (pint.PintError, AttributeError, AssertionError) as error:
+        raise ValueError(unit) from error
+    return one - zero, zero
+
+
+def _number(text: str) -> float:
+    return float(text.replace(",", "."))
+
+
+def _spelled(word: str, measure: Measure) -> str:
+    if word in CASE_MATTERS:
+        return CASE_MATTERS[word]
+    if measure is LENGTH and word.lower() == "m":
+        return "m"
+    if measure is MEGOHMS and word.lower() in {"mohm", "mohms", "m"}:
+        return "megaohm"
+    return SPELLED.get(word.lower(), word)
+
+
+def read_quantity(text: str, measure: Measure, field: str = "") -> Entry:
+    """Read a quantity of a measure from what was typed.
+
+    Parameters: text; measure; field, its path for a fault. Returns: Entry in the measure's unit.
+    Raises: Refused with a sentence on what would do.
+
+    >>> read_quantity("80 ft", LENGTH).echo
+    'read as 24.38 m'
+    """
+    typed = text.strip()
+    if not typed:
+        raise _refuse(field, f"no {measure.word} is given", measure)
+    if re.search(r"\d,\d{3}(?!\d)", typed):
+        joined = typed.replace(",", "")
+        raise Refused(Fault(field, f"{typed} can be read two ways", f"type {joined} or {typed.replace(',', '.')}"))
+    value, plain = _sum_of_terms(typed, measure, field)
+    value, note = _percent_slip(value, typed, measure)
+    if not measure.low <= value <= measure.high:
+        raise _refuse(field, f"{typed} is {'too small' if value < measure.low else 'too large'}", measure)
+    return Entry(value, note or ("" if plain else f"read as {_shown(value)} {measure.shown}"))
+
+
+def _sum_of_terms(typed: str, measure: Measure, field: str) -> tuple[float, bool]:
+    terms = list(TERM.finditer(typed))
+    if not terms or "".join(m[0] for m in terms).replace(" ", "") != typed.replace(" ", ""):
+        raise _refuse(field, f"{typed!r} is not a {measure.word}", measure)
+    total = 0.0
+    for match in terms:
+        unit = _spelled((match[2] or "").strip(), measure) or measure.unit
+        try:
+            slope, offset = _line(unit, measure.unit)
+        except ValueError:
+            raise _refuse(field, f"{(match[2] or '').strip()!r} is not a unit of {measure.word}", measure) from None
+        total += _number(match[1]) * slope + offset
+    one_in_si = len(terms) == 1 and _spelled((terms[0][2] or "").strip(), measure) == measure.unit
+    return total, one_in_si and "," not in typed
+
+
+def _percent_slip(value: float, typed: str, measure: Measure) -> tuple[float, str]:
+    if measure is PERCENT and 0 < value < 0.5 and "%" not in typed:
+        return value * 100, f"read as {_shown(value * 100)} %, not as {typed} of one percent"
+    return value, ""
+
+
+def _shown(value: float) -> str:
+    return f"{value:.4g}" if abs(value) < 10000 else f"{value:.0f}"
+
+
+def _refuse(field: str, problem: str, measure: Measure) -> Refused:
+    bounds = f"between {_shown(measure.low)} and {_shown(measure.high)} {measure.shown}"
+    return Refused(Fault(field, problem, f"a {measure.word} {bounds}, such as {measure.example}"))
+
+
+def read_size(text: str, field: str = "") -> Size:
+    """Read a conductor size, metric or gauge. Raises Refused when no such size is made."""
+    fix = "a size such as 1.5 mm2, 14 AWG or 2/0"
+    try:
+        size = size_named(text)
+    except ValueError:
+        raise Refused(Fault(field, f"{text!r} is not a conductor size", fix)) from None
+    if size.unit == "mm2" and size.cross_section_mm2 not in metric_resistances():
+        raise Refused(Fault(field, f"{size.label} mm2 is not made", fix))
+    return size
+
+
+def read_whole(text: str, low: int, high: int, field: str, word: str) -> int:
+    """Read a whole number within bounds. Raises Refused."""
+    if not re.fullmatch(r"\d{1,9}", text.strip()) or not low <= int(text) <= high:
+        raise Refused(Fault(field, f"{text!r} is not a number of {word}", f"a whole number from {low} to {high}"))
+    return int(text)

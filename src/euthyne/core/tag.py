@@ -1,0 +1,69 @@
+"""What goes on the tag: id, length, size, rating straight and rolled up, dates."""
+
+from dataclasses import dataclass
+from datetime import date
+
+from euthyne.core.plan import Plan
+from euthyne.data.tables import toml
+
+RETEST_KIND = {"indoor": "indoor", "outdoor": "outdoor", "wet": "outdoor"}
+
+
+@dataclass(frozen=True)
+class TagFacts:
+    """The figures a tag carries."""
+
+    tag: str
+    name: str
+    ends: str
+    cord: str
+    run_m: float
+    volts: float
+    amps: float
+    amps_rolled: float
+    weakest: str
+    fuse_amps: float | None
+    made_on: str
+    made_by: str
+    next_test: str
+
+
+def months_on(day: date, months: int) -> date:
+    """The same day some months on, or the last day of a shorter month.
+
+    >>> months_on(date(2026, 8, 31), 6).isoformat()
+    '2027-02-28'
+    """
+    year, month = divmod(day.year * 12 + day.month - 1 + months, 12)
+    for last in (day.day, 30, 29, 28):
+        try:
+            return date(year, month + 1, last)
+        except ValueError:
+            continue
+    raise AssertionError("every month has a 28th")
+
+
+def retest_months(place: str) -> int:
+    """Months between tests for a kind of place. Source: proof-limits.toml; your own policy decides."""
+    return int(toml("proof-limits.toml")["retest_months"][RETEST_KIND[place]])
+
+
+def tag_facts(plan: Plan, made_on: str, made_by: str) -> TagFacts:
+    """The tag of a lead. ``made_on`` is an ISO date."""
+    lead = plan.lead
+    due = months_on(date.fromisoformat(made_on), retest_months(lead.brief.place))
+    return TagFacts(
+        lead.tag,
+        lead.name,
+        f"{plan.a.words} to {plan.b.words}",
+        plan.written,
+        lead.brief.run_m or 0.0,
+        lead.brief.volts,
+        plan.rating_amps(rolled=False),
+        plan.rating_amps(rolled=True),
+        plan.weakest.words,
+        plan.protection.amps if plan.fused_plug else None,
+        made_on,
+        made_by,
+        due.isoformat(),
+    )
