@@ -13,10 +13,11 @@ Mark = Literal["done", "open", "caution", "stop"]
 
 @dataclass(frozen=True)
 class Standing:
-    """A stage and its mark."""
+    """A stage, its mark, and whether it has all it needs whatever the checks say."""
 
     stage: Stage
     mark: Mark
+    finished: bool
 
 
 @dataclass(frozen=True)
@@ -29,16 +30,21 @@ class Progress:
 
     @property
     def next_stage(self) -> Stage:
-        """The first stage that is not done."""
-        return next((s.stage for s in self.standings if s.mark != "done"), Stage.TAG)
+        """The first stage that lacks something or is stopped; then the first with a caution; then the tag."""
+        lacking = [s.stage for s in self.standings if s.mark == "stop" or not s.finished]
+        if lacking[:1] not in ([], [Stage.TAG]):
+            return lacking[0]
+        return next((s.stage for s in self.standings if s.mark == "caution"), Stage.TAG)
 
     @property
     def next_action(self) -> str:
         """What to do next, in words."""
         if self.sealed:
             return "Sealed"
-        worst = next((f for f in self.found if f.stage == self.next_stage and f.level == "stop"), None)
-        return worst.title if worst and worst.code not in ("untested", "unbuilt") else NEXT_ACTION[self.next_stage]
+        stage = self.next_stage
+        worst = next((f for f in self.of(stage) if f.open and f.code not in ("untested", "unbuilt")), None)
+        settled = next(s.finished for s in self.standings if s.stage == stage)
+        return worst.title if worst and (worst.level == "stop" or settled) else NEXT_ACTION[stage]
 
     def mark(self, stage: Stage) -> Mark:
         """The mark of a stage."""
@@ -81,8 +87,8 @@ def progress(plan: Plan, sealed: bool) -> Progress:
     Parameters: plan; sealed, whether its record is frozen. Returns: Progress.
     """
     found = checks(plan)
-    started = {Stage.BRIEF} | {s for s in Stage if finished(plan, s, sealed)}
-    standings = tuple(Standing(s, _mark(s, found, s in started and finished(plan, s, sealed), sealed)) for s in Stage)
+    has_all = {s: finished(plan, s, sealed) for s in Stage}
+    standings = tuple(Standing(s, _mark(s, found, has_all[s], sealed), has_all[s]) for s in Stage)
     return Progress(standings, found, sealed)
 
 

@@ -1,0 +1,152 @@
+"""The commands: serve, demo, size, export, import, verify-log."""
+
+import json
+import sys
+from dataclasses import asdict
+from datetime import datetime
+from importlib.resources import files
+from pathlib import Path
+from typing import TYPE_CHECKING, BinaryIO
+
+import click
+
+if TYPE_CHECKING:
+    from euthyne.store.leads import LeadStore
+
+PORT = 8460
+DEMO_ORDER = ("mount-controller", "dome-fan", "warm-hut-bench", "hut-to-dome")
+
+
+def data_folder(given: str | None, demo: bool = False) -> Path:
+    """The data folder: the one given, else the platform's own; the demo keeps apart from real leads."""
+    if given:
+        return Path(given)
+    from platformdirs import user_data_path
+
+    home = user_data_path("euthyne")
+    return home / "tarn-ridge" if demo else home
+
+
+def open_store(folder: Path) -> "LeadStore":
+    """The leads of a folder."""
+    from euthyne.store.database import open_database
+    from euthyne.store.leads import LeadStore
+
+    return LeadStore(open_database(folder))
+
+
+def now() -> str:
+    """This moment, to the second, as it is recorded."""
+    return datetime.now().isoformat(timespec="seconds")
+
+
+@click.group()
+def main() -> None:
+    """Euthyne: from a brief to a proven, tagged and recorded lead."""
+
+
+DATA = click.option("--data", metavar="DIR", help="Folder of the data file.")
+PORT_OPTION = click.option("--port", default=PORT, show_default=True, help="Port to listen on.")
+
+
+@main.command()
+@PORT_OPTION
+@DATA
+def serve(port: int, data: str | None) -> None:
+    """Run Euthyne on this machine."""
+    _listen(data_folder(data), port)
+
+
+@main.command()
+@PORT_OPTION
+@DATA
+def demo(port: int, data: str | None) -> None:
+    """Run Euthyne with the leads of Tarn Ridge Observatory."""
+    folder = data_folder(data, demo=True)
+    load_demo(folder)
+    _listen(folder, port)
+
+
+def load_demo(folder: Path) -> None:
+    """Load the demonstration leads into an empty data folder."""
+    from euthyne.exchange.lead_file import read_lead
+
+    store = open_store(folder)
+    if store.all():
+        return
+    store.set("tag_prefix", "TR")
+    for name in DEMO_ORDER:
+        text = (files("euthyne.demo") / f"{name}.json").read_text(encoding="utf-8")
+        store.add(read_lead(text), now(), "demo", "loaded with the demonstration")
+
+
+def _listen(folder: Path, port: int) -> None:
+    from waitress import create_server
+
+    from euthyne.web import create_app
+
+    app = create_app(open_store(folder), folder)
+    try:
+        server = create_server(app, host="127.0.0.1", port=port, threads=4)
+    except OSError as error:
+        raise click.ClickException(f"Port {port} is taken. Give another: --port {port + 1}") from error
+    click.echo(f"Euthyne is on http://127.0.0.1:{port}  (data in {folder}; stop with Ctrl-C)")
+    sys.stdout.flush()
+    server.run()
+
+
+@main.command("size")
+@click.argument("brief", type=click.File("rb"))
+def size_command(brief: BinaryIO) -> None:
+    """Size a conductor for a brief in JSON (- for standard input)."""
+    from euthyne.core.fault import Refused
+    from euthyne.core.sizing import size
+    from euthyne.exchange.size_contract import answer_json, errors_json, read_brief
+
+    try:
+        click.echo(answer_json(size(read_brief(brief.read()))))
+    except Refused as refused:
+        click.echo(errors_json(refused))
+        sys.exit(2)
+
+
+@main.command("export")
+@click.argument("lead")
+@DATA
+def export_command(lead: str, data: str | None) -> None:
+    """Write a lead's JSON document to standard output."""
+    from euthyne.exchange.lead_file import write_lead
+    from euthyne.store.leads import NoSuchLead, file_of
+
+    try:
+        file = file_of(open_store(data_folder(data)), lead)
+    except NoSuchLead as error:
+        raise click.ClickException(f"No lead is tagged {lead}.") from error
+    click.echo(write_lead(file.lead, file.seal), nl=False)
+
+
+@main.command("import")
+@click.argument("file", type=click.File("rb"))
+@DATA
+def import_command(file: BinaryIO, data: str | None) -> None:
+    """Take in a lead's JSON document (- for standard input); a document with faults is not taken at all."""
+    from euthyne.core.fault import Refused
+    from euthyne.exchange.lead_file import read_lead
+
+    try:
+        found = read_lead(file.read())
+        open_store(data_folder(data)).add(found, now(), "import", "imported")
+    except Refused as refused:
+        click.echo(json.dumps({"errors": [asdict(f) for f in refused.faults]}, indent=1))
+        sys.exit(2)
+    click.echo(f"{found.lead.tag} is in the log.")
+
+
+@main.command("verify-log")
+@DATA
+def verify_log(data: str | None) -> None:
+    """Check that no sealed record was changed."""
+    broken = open_store(data_folder(data)).broken_seals()
+    if broken:
+        raise click.ClickException("These seals do not hold: " + ", ".join(map(str, broken)))
+    click.echo("Every seal holds.")

@@ -1,0 +1,129 @@
+"""Showing the working: each number with its formula, the figures put in, and where they come from."""
+
+from dataclasses import dataclass
+
+from euthyne.core.conductor import ohms_per_m_20, size_named
+from euthyne.core.plan import Plan
+from euthyne.core.rating import bases, k_ambient, k_drum, loaded_conductors, table
+from euthyne.core.sizing_brief import SizingBrief
+
+
+@dataclass(frozen=True)
+class Working:
+    """One number: its name, the formula in words, the figures put in, the answer, the source."""
+
+    title: str
+    formula: str
+    put_in: str
+    answer: str
+    source: str
+
+
+def working(plan: Plan) -> tuple[Working, ...]:
+    """The working behind the taken size, in the order a person would do the sums; empty while nothing is taken."""
+    brief, taken = plan.sizing_brief, plan.candidate
+    if brief is None or taken is None or plan.sizing is None:
+        return ()
+    return (_demand(plan), _rating(plan, brief), _temperature(plan, brief), _ohms(plan, brief), *_drop(plan, brief))
+
+
+def _demand(plan: Plan) -> Working:
+    amps = f"{plan.demand_amps or 0:.2f} A"
+    if plan.lead.brief.feeds == "socket":
+        return Working(
+            "Demand",
+            "the rating of its socket, or of the fuse or breaker it carries, whichever is less",
+            f"{plan.b.words}; {plan.protection.words}",
+            amps,
+            plan.b.standard,
+        )
+    each = "; ".join(
+        f"{one.quantity:g} x {one.watts or one.amps:g} {'W' if one.watts else 'A'}" for one in plan.lead.brief.loads
+    )
+    brief = plan.lead.brief
+    return Working(
+        "Demand",
+        "watts / (volts x power factor), added up with how many and how many at once",
+        f"{each}; {brief.volts:g} V, power factor {brief.power_factor:g}",
+        amps,
+        "Ohm's law",
+    )
+
+
+def _table_amps(plan: Plan, brief: SizingBrief) -> float:
+    loaded = loaded_conductors(brief.conductor.basis, brief.supply.system) or 2
+    rows = table(brief.conductor.basis, brief.unit, loaded)
+    return next(r.amps for r in rows if r.size.name == plan.size_name)
+
+
+def _rating(plan: Plan, brief: SizingBrief) -> Working:
+    basis = bases()[brief.conductor.basis]
+    hot = k_ambient(basis, brief.place.ambient_c, brief.max_c)
+    drum = k_drum(brief.place.drum_layers) or 0
+    assert plan.candidate is not None
+    return Working(
+        f"What {plan.size_name} carries here",
+        "table value x ambient factor x drum factor",
+        f"{_table_amps(plan, brief):g} A x {hot:.3f} ({brief.place.ambient_c:g} °C) x {drum:g}",
+        f"{plan.candidate.rating_amps:.2f} A",
+        f"{basis.source}; drum: IEC 60204-1",
+    )
+
+
+def _temperature(plan: Plan, brief: SizingBrief) -> Working:
+    basis = bases()[brief.conductor.basis]
+    assert plan.candidate is not None and plan.sizing is not None
+    drum = k_drum(brief.place.drum_layers) or 1
+    return Working(
+        "Conductor under load",
+        "ambient + (limit - reference) x (amps / amps at the reference) squared",
+        f"{brief.place.ambient_c:g} + ({basis.limit_c:g} - {basis.reference_c:g}) x "
+        f"({plan.sizing.heating_amps:.2f} / {_table_amps(plan, brief) * drum:g})²",
+        f"{plan.candidate.conductor_c:.1f} °C",
+        basis.source,
+    )
+
+
+def _ohms(plan: Plan, brief: SizingBrief) -> Working:
+    assert plan.candidate is not None
+    cool = ohms_per_m_20(size_named(plan.candidate.size), brief.conductor.metal)
+    return Working(
+        "Resistance of a metre",
+        "table value at 20 °C x (1 + 0.00393 x (conductor °C - 20))",
+        f"{cool * 1000:.3g} mohm x (1 + 0.00393 x {plan.candidate.conductor_c - 20:.1f})",
+        f"{plan.candidate.ohms_per_m * 1000:.4g} mohm",
+        "IEC 60228 class 5, maximum" if "mm2" in plan.candidate.size else "ASTM B258, nominal",
+    )
+
+
+def _drop(plan: Plan, brief: SizingBrief) -> tuple[Working, ...]:
+    assert plan.candidate is not None and plan.sizing is not None
+    c, amps = plan.candidate, plan.sizing.running_amps
+    found = [
+        Working(
+            "Lost on the way",
+            "amps x 2 (out and back) x run x resistance of a metre",
+            f"{amps:.2f} A x 2 x {brief.run_m:g} m x {c.ohms_per_m * 1000:.4g} mohm",
+            f"{c.drop_volts:.2f} V, {c.drop_percent:.2f} % of {brief.supply.volts:g} V",
+            "Ohm's law",
+        ),
+        Working(
+            "Heat in the cord",
+            "amps squared x resistance of a metre x run x 2",
+            f"{amps:.2f}² x {c.ohms_per_m * 1000:.4g} mohm x {brief.run_m:g} m x 2",
+            f"{c.loss_watts:.1f} W",
+            "Joule's law",
+        ),
+    ]
+    school = plan.sizing.nearest_school
+    if school is not None:
+        found.append(
+            Working(
+                "The circular-mil school, beside it",
+                "10.4 x amps x feet of loop / volts allowed",
+                f"10.4 x {amps:.2f} x {2 * brief.run_m / 0.3048:.1f} / {plan.sizing.drop_limit_volts:.2f}",
+                f"{school.circular_mils:.0f} cmil: nearest {school.nearest or '-'}, next up {school.next_up or '-'}",
+                "drop alone, K = 10.4 at 20 °C; the table above decides",
+            )
+        )
+    return tuple(found)

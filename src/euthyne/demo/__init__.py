@@ -1,0 +1,1 @@
+"""The leads of Tarn Ridge Observatory, as files anyone can import."""

@@ -1,0 +1,1 @@
+"""Drawings: core objects in, SVG text out. No number is invented here."""

@@ -1,0 +1,120 @@
+"""The cord as it must be now: threaded parts on it, sheath off, cores bare, terminals landed."""
+
+from euthyne.core.buildsteps import BuildStep
+from euthyne.core.part import Part, ThreadedPart
+from euthyne.core.plan import Plan
+from euthyne.core.strip import StripPlan
+from euthyne.core.wiremap import colour
+from euthyne.drawing.colours import STRIPES, core_paint
+from euthyne.drawing.outline import end_drawing
+from euthyne.drawing.pen import circle, group, line, mark, path, rect, sheet, text
+
+WIDTH, HEIGHT, CORD_Y, CORD = 1200.0, 380.0, 150.0, 62.0
+SHEATH_END, CORE_END, BARE = 900.0, 1080.0, 46.0
+
+
+def bench_drawing(plan: Plan, step: BuildStep) -> str:
+    """The end being worked on, as it should look at a step."""
+    done = {d.step for d in plan.lead.build.done}
+    if step.end is None:
+        return _whole(plan, step)
+    part, strip = (plan.a, plan.strips[0]) if step.end == "A" else (plan.b, plan.strips[1])
+    bare_now = f"{step.end}-strip" in done or step.kind == "strip"
+    tip = SHEATH_END if bare_now else CORE_END
+    body = (
+        STRIPES
+        + rect(0, CORD_Y - CORD / 2, tip, CORD, "cord")
+        + line(0, CORD_Y - 18, tip, CORD_Y - 18, "cord-shine wide")
+    )
+    if bare_now:
+        body += _cores(plan, strip, step, done)
+    else:
+        body += path(f"M{tip} {CORD_Y - 31}v62", "cut-end")
+    body += "".join(_threaded(t, i, step, done, len(part.threaded)) for i, t in enumerate(part.threaded))
+    if step.kind in ("grip", "fuse", "close"):
+        body += _body(part, step)
+    return sheet(WIDTH, HEIGHT, body, "bench-drawing", f"{step.headline}. {step.detail}")
+
+
+def _whole(plan: Plan, step: BuildStep) -> str:
+    """The whole lead, laid out or cut."""
+    left, reach_a = end_drawing(plan.a, 300, CORD_Y, 190, left=True)
+    right, _ = end_drawing(plan.b, 900, CORD_Y, 190, left=False)
+    apart = 46 if step.kind == "cut" else 90
+    cord = rect(300 + apart, CORD_Y - 19, 600 - 2 * apart, 38, "cord") + line(
+        300 + apart, CORD_Y - 9, 900 - apart, CORD_Y - 9, "cord-shine wide"
+    )
+    words = ""
+    if plan.cut is not None:
+        y = CORD_Y + 96
+        words = text(600, y + 7, f"{plan.cut.cut_m:.2f} m", "bench-figure", "middle")
+        words += line(300 + apart, y, 500, y, "dimension") + line(700, y, 900 - apart, y, "dimension")
+        words += line(300 + apart, y - 9, 300 + apart, y + 9, "dimension")
+        words += line(900 - apart, y - 9, 900 - apart, y + 9, "dimension")
+    names = text(150, 352, plan.a.words, "bench-part", "middle") + text(1050, 352, plan.b.words, "bench-part", "middle")
+    cordname = text(600, 300, plan.written, "bench-part", "middle")
+    return sheet(WIDTH, HEIGHT, cord + left + right + words + names + cordname, "bench-drawing", step.headline)
+
+
+def _cores(plan: Plan, strip: StripPlan, step: BuildStep, done: set[str]) -> str:
+    trimmed = f"{step.end}-cores" in done or step.kind == "cores"
+    longest = max((c.core_mm for c in strip.cores), default=1.0)
+    body = ""
+    for i, core in enumerate(strip.cores):
+        y = CORD_Y + (i - (len(strip.cores) - 1) / 2) * 46
+        start = CORD_Y + (i - (len(strip.cores) - 1) / 2) * 18
+        long = (core.core_mm / longest if trimmed else 1.0) * (CORE_END + BARE - SHEATH_END)
+        end = SHEATH_END + long - (BARE if trimmed else 0)
+        tint = colour(plan.lead.ends.scheme, core.core)
+        turn = f"C{SHEATH_END + 40} {start:g} {SHEATH_END + 34} {y:g} {SHEATH_END + 80} {y:g}"
+        way = f"M{SHEATH_END} {start:g}{turn}H{end:g}"
+        faint = "" if step.core in (None, core.core) else " faint"
+        body += path(way, f"bench-core-edge{faint}") + path(way, f"bench-core{faint}", stroke=core_paint(tint))
+        if trimmed:
+            body += rect(end, y - 6, BARE, 12, "bare")
+        landed = f"{step.end}-land-{core.core}" in done
+        if landed or step.core == core.core:
+            body += _terminal(end + BARE - 26, y, landed)
+        body += text(1152, y + 7, f"{core.core}", "bench-core-mark")
+    return body
+
+
+def _terminal(x: float, y: float, landed: bool) -> str:
+    screw = circle(x + 22, y, 9, "screw") + line(x + 16, y, x + 28, y, "screw")
+    return rect(x, y - 17, 44, 34, "terminal" if landed else "terminal terminal-now", rx=4) + screw
+
+
+def _threaded(t: ThreadedPart, place: int, step: BuildStep, done: set[str], total: int) -> str:
+    key = f"{step.end}-{t.id}"
+    now, on = step.part == t.id, key in done
+    if not (now or on):
+        return ""
+    x = 250.0 + place * min(240.0, 560.0 / max(total, 1))
+    shape = _shape(t.id, x, "part-now" if now else "part-on")
+    y = CORD_Y + 104
+    sign = (
+        mark("done", x, y + 34, 21)
+        if on and not now
+        else circle(x, y + 34, 21, "part-turn") + text(x, y + 41, str(place + 1), "part-number", "middle")
+    )
+    words = text(x, y + 86, t.words.capitalize(), "bench-part", "middle")
+    words += text(x, y + 112, t.facing, "bench-facing", "middle")
+    return group(shape + line(x, y - 12, x, y + 8, "part-leader") + sign + words)
+
+
+def _shape(kind: str, x: float, class_: str) -> str:
+    """Recognisable bodies for the usual threaded parts, the tip to the right."""
+    y = CORD_Y
+    if kind in ("cover", "shell"):
+        return path(f"M{x - 70} {y - 44}L{x - 30} {y - 74}H{x + 70}V{y + 74}H{x - 30}L{x - 70} {y + 44}Z", class_)
+    if kind == "nut":
+        body = path(f"M{x - 34} {y - 48}L{x - 16} {y - 60}H{x + 34}V{y + 60}H{x - 16}L{x - 34} {y + 48}Z", class_)
+        return body + "".join(line(x - 12, y + dy, x + 34, y + dy, "part-rib") for dy in (-40, -14, 14, 40))
+    return path(f"M{x - 28} {y - 46}H{x + 16}L{x + 28} {y - 36}V{y + 36}L{x + 16} {y + 46}H{x - 28}Z", class_)
+
+
+def _body(part: Part, step: BuildStep) -> str:
+    words = {"grip": "clamp here, on sheath", "fuse": "the fuse sits in the live side", "close": "nothing pinched"}
+    frame = rect(SHEATH_END - 74, CORD_Y - 104, 330, 208, "bench-body", rx=18)
+    clamp = rect(SHEATH_END - 66, CORD_Y - 42, 30, 84, "clamp clamp-now" if step.kind == "grip" else "clamp", rx=5)
+    return frame + clamp + text(SHEATH_END + 90, CORD_Y + 140, words[step.kind], "bench-facing", "middle")

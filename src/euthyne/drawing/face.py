@@ -1,0 +1,70 @@
+"""Faces of couplers: the shell, and every cavity where the part has it."""
+
+from euthyne.core.part import Cavity, Face
+from euthyne.drawing.pen import circle, element, group, path, rect, text
+
+
+def shell(face: Face, class_: str = "shell") -> str:
+    """The rim of a face, in mm around its middle."""
+    w, h = face.width, face.height
+    if face.shell == "round":
+        return circle(0, 0, w / 2, class_) + circle(0, 0, w / 2 - 2.6, "shell-inner")
+    if face.shell == "collar":
+        key = rect(-3.6, h / 2 - 6.4, 7.2, 6.4, "shell-key")
+        return circle(0, 0, w / 2, class_) + circle(0, 0, w / 2 - 4.4, "shell-inner") + key
+    if face.shell == "bevelled":
+        cut = h * 0.34
+        d = f"M{-w / 2} {h / 2}V{-h / 2 + cut}L{-w / 2 + cut} {-h / 2}H{w / 2 - cut}L{w / 2} {-h / 2 + cut}V{h / 2}Z"
+        return path(d, class_, stroke_linejoin="round")
+    return rect(-w / 2, -h / 2, w, h, class_, rx=min(w, h) * 0.13)
+
+
+def cavity(c: Cavity, class_: str) -> str:
+    """One contact or hole, in mm; y is turned down as SVG has it."""
+    if c.shape == "round":
+        return circle(c.x, -c.y, c.w / 2, class_)
+    shape = rect(c.x - c.w / 2, -c.y - c.h / 2, c.w, c.h, "clip" if c.shape == "clip" else class_, rx=0.5)
+    return group(shape, transform=f"rotate({c.angle:g} {c.x:g} {-c.y:g})") if c.angle else shape
+
+
+def contacts(face: Face, class_: str) -> str:
+    """Every cavity of a face; a rim earth has its springs at top and bottom."""
+    extra = "".join(
+        cavity(Cavity(c.mark, c.x, -c.y, c.shape, c.w, c.h), class_) for c in face.cavities if c.shape == "clip"
+    )
+    return "".join(cavity(c, class_) for c in face.cavities) + extra
+
+
+def face_drawing(face: Face, contact: str, cx: float, cy: float, scale: float) -> str:
+    """A mating face with its marks: pins in brass, holes dark."""
+    body = shell(face) + contacts(face, "pin" if contact == "pin" else "hole")
+    marks = "".join(
+        text(cx + c.x * scale, cy - c.y * scale + c.h * scale / 2 + 17, c.mark, "cavity-mark", "middle")
+        for c in face.cavities
+    )
+    return placed(body, cx, cy, scale) + marks
+
+
+def wiring_drawing(face: Face, cx: float, cy: float, scale: float) -> str:
+    """A wiring side: the shell with a screw terminal at each cavity."""
+    terminals = "".join(
+        rect(cx + c.x * scale - 16, cy - c.y * scale - 13, 32, 26, "terminal", rx=3)
+        + circle(cx + c.x * scale, cy - c.y * scale, 8, "screw")
+        + element(
+            "line",
+            x1=cx + c.x * scale - 5,
+            y1=cy - c.y * scale,
+            x2=cx + c.x * scale + 5,
+            y2=cy - c.y * scale,
+            class_="screw",
+        )
+        + text(cx + c.x * scale, cy - c.y * scale - 19, c.mark, "cavity-mark", "middle")
+        for c in face.cavities
+    )
+    return placed(shell(face), cx, cy, scale) + terminals
+
+
+def placed(body: str, x: float, y: float, scale: float, flip: bool = False) -> str:
+    """A drawing in mm put on the sheet, line weights kept."""
+    across = -scale if flip else scale
+    return group(body, transform=f"translate({x:g} {y:g}) scale({across:g} {scale:g})", class_="mm")

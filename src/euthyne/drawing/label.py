@@ -1,0 +1,69 @@
+"""The tag's label: one layout in mm, written as SVG here and as PDF elsewhere."""
+
+from dataclasses import dataclass
+
+from euthyne.core.tag import TagFacts
+from euthyne.drawing.pen import rect, sheet, text
+
+WIDTH_MM, HEIGHT_MM = 96.0, 44.0
+QR_MM = 24.0
+
+
+@dataclass(frozen=True)
+class Words:
+    """Words on the label: baseline point in mm, height in mm, and whether they are heavy."""
+
+    x: float
+    y: float
+    size: float
+    words: str
+    heavy: bool = False
+
+
+@dataclass(frozen=True)
+class Square:
+    """A filled rectangle, in mm."""
+
+    x: float
+    y: float
+    w: float
+    h: float
+
+
+def layout(facts: TagFacts, qr: tuple[tuple[bool, ...], ...]) -> list[Words | Square]:
+    """Everything on the label, in mm from its top left corner."""
+    fuse = f", fuse {facts.fuse_amps:g} A" if facts.fuse_amps is not None else ""
+    found: list[Words | Square] = [
+        Words(4, 8.6, 5.4, facts.tag, heavy=True),
+        Words(30, 8.4, 3.4, facts.name[:34]),
+        Square(4, 11, 88, 0.35),
+        Words(4, 19.4, 7.4, f"{facts.amps:.3g} A", heavy=True),
+        Words(4, 23.2, 2.7, "unwound"),
+        Words(32, 19.4, 7.4, f"{facts.amps_rolled:.3g} A", heavy=True),
+        Words(32, 23.2, 2.7, "rolled up: unwind fully"),
+        Words(4, 29.0, 3.0, f"{facts.volts:g} V, {facts.run_m:g} m, {facts.cord}{fuse}"),
+        Words(4, 33.0, 2.5, facts.ends[:58]),
+        Words(4, 37.4, 2.8, f"made {facts.made_on} by {facts.made_by}"),
+        Words(4, 41.4, 3.0, f"test again by {facts.next_test}", heavy=True),
+    ]
+    cell = QR_MM / max(len(qr), 1)
+    left, top = WIDTH_MM - QR_MM - 4, 15.0
+    for j, row in enumerate(qr):
+        found += [
+            Square(left + i * cell, top + j * cell, cell * 1.02, cell * 1.02) for i, dark in enumerate(row) if dark
+        ]
+    return found
+
+
+def label_svg(facts: TagFacts, qr: tuple[tuple[bool, ...], ...]) -> str:
+    """The label as SVG, true to size when printed at 100 %."""
+    body = rect(0.3, 0.3, WIDTH_MM - 0.6, HEIGHT_MM - 0.6, rx=2, fill="#FFFFFF", stroke="#22282B", stroke_width=0.3)
+    for item in layout(facts, qr):
+        if isinstance(item, Square):
+            body += rect(item.x, item.y, item.w, item.h, fill="#22282B")
+        else:
+            weight = "700" if item.heavy else "400"
+            body += text(item.x, item.y, item.words, font_size=item.size, font_weight=weight, fill="#22282B",
+                         font_family="Atkinson Hyperlegible Next, sans-serif")  # fmt: skip
+    drawn = sheet(WIDTH_MM, HEIGHT_MM, body, "label", f"Label of {facts.tag}")
+    return drawn.replace("<svg ", f'<svg width="{WIDTH_MM:g}mm" height="{HEIGHT_MM:g}mm" ', 1)

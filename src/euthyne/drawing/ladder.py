@@ -1,0 +1,128 @@
+"""The conductor ladder: every size to scale, held against every limit, the taken one framed."""
+
+import math
+
+from euthyne.core.conductor import size_named
+from euthyne.core.sizing import Candidate, Sizing
+from euthyne.core.sizing_brief import SizingBrief
+from euthyne.drawing.pen import circle, element, group, line, rect, sheet, text
+
+WIDTH, HEAD, ROW = 848.0, 30.0, 44.0
+CARRIES_X, CARRIES_W = 153.0, 236.0
+LOSES_X, LOSES_W = 455.0, 196.0
+HEATS_X, WORD_X = 715.0, 836.0
+WORDS = {"current": "too thin", "drop": "loses too much", "start": "dips too far", "protection": "fuse too big",
+         "smallest": "below the floor", "not-made": "not made"}  # fmt: skip
+AROUND = 3
+
+
+def shown(sizing: Sizing, taken: str | None) -> tuple[Candidate, ...]:
+    """The rungs around the taken size: enough below to see what fails, enough above to see what more would bring."""
+    names = [c.size for c in sizing.candidates]
+    at = names.index(taken) if taken in names else len(names) - 1
+    first = max(0, min(at - AROUND, len(names) - 2 * AROUND - 0))
+    return sizing.candidates[first : first + 2 * AROUND]
+
+
+def ladder(brief: SizingBrief, sizing: Sizing, taken: str | None, settled: bool, post: str | None) -> str:
+    """The ladder.
+
+    Parameters: brief; sizing; taken, the size in use; settled, whether the builder took it;
+    post, the address that takes a size (None: nothing can be pressed). Returns: SVG text.
+    """
+    rungs = shown(sizing, taken)
+    wanted = sizing.design_amps
+    most_amps = max(max(c.rating_amps for c in rungs), wanted * 1.25)
+    limit = brief.drop_limit_percent
+    most_drop = min(max(max(c.drop_percent for c in rungs), limit * 1.3), limit * 2.6)
+    scale = (ROW / 2 - 2) / math.sqrt(rungs[-1].cross_section_mm2)
+    body, words = _heads(), ""
+    for i, c in enumerate(rungs):
+        y = HEAD + i * ROW
+        body += _rung(c, y, most_amps, most_drop, scale, c.size == taken, settled, post)
+        words += _bar_words(CARRIES_X, CARRIES_W, c.rating_amps / most_amps, y, _too_thin(c), f"{c.rating_amps:.3g} A")
+        words += _bar_words(LOSES_X, LOSES_W, c.drop_percent / most_drop, y, _too_lossy(c), f"{c.drop_percent:.1f} %")
+    foot = HEAD + len(rungs) * ROW
+    x_amps = CARRIES_X + CARRIES_W * wanted / most_amps
+    x_drop = LOSES_X + LOSES_W * limit / most_drop
+    body += line(x_amps, HEAD - 6, x_amps, foot + 2, "limit") + line(x_drop, HEAD - 6, x_drop, foot + 2, "limit")
+    body += text(x_amps, foot + 20, f"{wanted:.3g} A wanted", "limit-words", "middle")
+    body += text(x_drop, foot + 20, f"{limit:g} % limit", "limit-words", "middle") + words
+    label = (
+        f"Sizes from {rungs[0].size} to {rungs[-1].size}; {taken} is {'taken' if settled else 'the smallest that fits'}"
+    )
+    return sheet(WIDTH, foot + 30, body, "ladder", label, role="group")
+
+
+def _heads() -> str:
+    heads = ((17, "Copper, to scale"), (CARRIES_X, "Carries"), (LOSES_X, "Loses on the way"), (HEATS_X, "Heats to"))
+    return "".join(text(x, 16, words, "ladder-head") for x, words in heads)
+
+
+def _rung(
+    c: Candidate,
+    y: float,
+    most_amps: float,
+    most_drop: float,
+    scale: float,
+    taken: bool,
+    settled: bool,
+    post: str | None,
+) -> str:
+    mid = y + ROW / 2
+    frame = rect(1.5, y + 1, WIDTH - 3, ROW - 2, "rung-frame") if taken else line(3, y + ROW, WIDTH, y + ROW, "rule")
+    standing = "fits" if c.fits else "fails"
+    word = ("taken" if settled else "fits first") if taken and c.fits else "fits" if c.fits else WORDS[c.fails[0]]
+    face = frame + rect(0, y, WIDTH, ROW, "rung-touch") + _copper(c, mid, standing, scale)
+    face += _bar(CARRIES_X, CARRIES_W, c.rating_amps / most_amps, mid, _too_thin(c))
+    face += _bar(LOSES_X, LOSES_W, c.drop_percent / most_drop, mid, _too_lossy(c))
+    face += text(HEATS_X, mid - 2, f"{c.conductor_c:.0f} °C", "ladder-figure")
+    face += text(HEATS_X, mid + 15, f"{c.loss_watts:.0f} W", "ladder-small")
+    face += text(WORD_X, mid + 5, word, f"rung-word rung-{'taken' if taken else standing}", "end")
+    if post is None:
+        return group(face, class_=f"rung rung-{standing}")
+    said = f"Take {c.size}: carries {c.rating_amps:.3g} A, loses {c.drop_percent:.1f} percent, {word}"
+    return element(
+        "g",
+        face,
+        class_=f"rung rung-{standing}",
+        role="button",
+        tabindex="0",
+        aria_label=said,
+        aria_pressed="true" if taken and settled else "false",
+        hx_post=post,
+        hx_vals=f'{{"size": "{c.size}"}}',
+        hx_trigger="click, keydown[key=='Enter'], keydown[key==' ']",
+        id="rung-" + c.size.replace(" ", "-").replace("/", "o"),
+    )
+
+
+def _copper(c: Candidate, mid: float, standing: str, scale: float) -> str:
+    size = size_named(c.size)
+    radius = math.sqrt(c.cross_section_mm2) * scale
+    unit = "mm²" if size.unit == "mm2" else f"AWG, {c.cross_section_mm2:.2f} mm²"
+    return (
+        circle(39, mid, radius, f"copper copper-{standing}")
+        + text(79, mid + 1, size.label, "ladder-size")
+        + text(79, mid + 17, unit, "ladder-small")
+    )
+
+
+def _too_thin(c: Candidate) -> bool:
+    return "current" in c.fails or "protection" in c.fails
+
+
+def _too_lossy(c: Candidate) -> bool:
+    return "drop" in c.fails or "start" in c.fails
+
+
+def _bar(x: float, width: float, share: float, mid: float, fails: bool) -> str:
+    long = max(2.0, min(share, 1.0) * width)
+    broken = "" if share <= 1.0 else line(x + long - 7, mid - 13, x + long - 1, mid + 13, "bar-break")
+    return rect(x, mid - 9, long, 18, f"bar bar-{'fails' if fails else 'fits'}") + broken
+
+
+def _bar_words(x: float, width: float, share: float, y: float, fails: bool, words: str) -> str:
+    """The figure at the end of a bar, drawn over the limit line with a rim of paper."""
+    end = x + max(2.0, min(share, 1.0) * width)
+    return text(end + 9, y + ROW / 2 + 5, words, f"ladder-figure over figure-{'fails' if fails else 'fits'}")

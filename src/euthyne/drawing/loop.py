@@ -1,0 +1,60 @@
+"""The way out and the way back: what the current passes between the supply and the load."""
+
+from euthyne.core.plan import Plan
+from euthyne.drawing.pen import group, line, mark, path, rect, sheet, text
+
+WIDTH, HEIGHT = 848.0, 210.0
+SUPPLY, LOAD, TOP, FOOT = 150.0, 690.0, 66.0, 138.0
+
+
+def loop(plan: Plan) -> str:
+    """The loop of a lead with its numbers beside what they measure."""
+    brief = plan.lead.brief
+    run = brief.run_m
+    way = f"{run:g} m" if run is not None else "? m"
+    wires = line(SUPPLY, TOP, LOAD, TOP, "loop-wire") + line(SUPPLY, FOOT, LOAD, FOOT, "loop-wire")
+    arrows = path(f"M{410} {TOP - 6}l10 6-10 6z", "loop-arrow") + path(f"M{430} {FOOT - 6}l-10 6 10 6z", "loop-arrow")
+    words = text(420, TOP - 14, f"{way} out", "loop-words", "middle")
+    words += text(420, FOOT + 26, f"{way} back", "loop-words", "middle")
+    copper = f"{2 * run:g} m of copper" if run is not None else "the run is not said yet"
+    words += text(420, (TOP + FOOT) / 2 + 6, copper, "loop-total", "middle")
+    label = f"{way} out and {way} back; {copper}"
+    return sheet(WIDTH, HEIGHT, wires + arrows + words + _supply(plan) + _guards(plan) + _load(plan), "loop", label)
+
+
+def _supply(plan: Plan) -> str:
+    brief = plan.lead.brief
+    box = rect(20, TOP - 34, 130, FOOT - TOP + 68, "loop-box", rx=4)
+    return (
+        box
+        + text(85, TOP + 30, f"{brief.volts:g} V", "loop-figure", "middle")
+        + text(85, TOP + 54, "supply", "loop-sub", "middle")
+    )
+
+
+def _load(plan: Plan) -> str:
+    amps = plan.demand_amps
+    figure = f"{amps:.3g} A" if amps is not None else "? A"
+    what = "its socket" if plan.lead.brief.feeds == "socket" else "its load"
+    box = rect(LOAD, TOP - 34, 138, FOOT - TOP + 68, "loop-box", rx=4)
+    return (
+        box
+        + text(LOAD + 69, TOP + 30, figure, "loop-figure", "middle")
+        + text(LOAD + 69, TOP + 54, what, "loop-sub", "middle")
+    )
+
+
+def _guards(plan: Plan) -> str:
+    """The fuse or breaker in the live, and the residual-current device round both."""
+    guard = plan.protection
+    known = guard.amps is not None
+    fuse = rect(196, TOP - 12, 52, 24, "loop-guard" if known else "loop-guard loop-unknown", rx=3)
+    fuse += line(196, TOP, 248, TOP, "loop-fuse")
+    body = fuse + text(222, TOP - 22, f"{guard.amps:g} A" if known else "? A", "loop-guard-words", "middle")
+    body += text(222, TOP + 30, guard.words, "loop-sub", "middle")
+    if plan.lead.brief.rcd == "30 mA":
+        body += rect(292, TOP - 16, 40, FOOT - TOP + 32, "loop-rcd", rx=14)
+        body += text(312, FOOT + 36, "30 mA", "loop-guard-words", "middle")
+    elif plan.lead.brief.place != "indoor":
+        body += mark("stop", 312, (TOP + FOOT) / 2, 9) + text(312, FOOT + 36, "no 30 mA device", "loop-sub", "middle")
+    return group(body)

@@ -1,0 +1,120 @@
+"""Outlines of ends: plugs from the side with their pins out, sockets from the front with their holes."""
+
+from dataclasses import dataclass
+from functools import cache
+
+from euthyne.core.part import Part
+from euthyne.drawing.face import contacts, placed, shell
+from euthyne.drawing.pen import group, line, path, rect
+
+SLEEVE_MM = 11.0
+
+
+@dataclass(frozen=True)
+class Outline:
+    """An end drawn in mm, x outward from where the cord enters, y down; and how far it reaches."""
+
+    body: str
+    reach_mm: float
+    above_mm: float
+    below_mm: float
+
+
+@cache
+def outline(part: Part) -> Outline:
+    """The outline of a part, whichever way it is recognised best."""
+    if part.contact == "socket":
+        return _front(part)
+    if part.outline == "angled":
+        return _angled(part)
+    return _shrouded(part) if part.outline == "shroud" else _round(part)
+
+
+def _cord_sleeve(x: float = 0.0, y: float = 0.0) -> str:
+    ribs = "".join(line(x + 2.6 + i * 2.6, y - 3.4, x + 2.6 + i * 2.6, y + 3.4, "rib") for i in range(3))
+    return rect(x, y - 4, SLEEVE_MM, 8, "body", rx=1.6) + ribs
+
+
+def _pins(part: Part, x: float, mid: float, inside: bool = False) -> str:
+    """The pins seen from the side; where two lie behind each other the part is seen from above instead."""
+    lines = [c for c in part.face.cavities if c.mark != "E"]
+    flat = len({c.y for c in lines}) == 1 and not any(c.mark == "E" and c.shape != "clip" for c in part.face.cavities)
+    seen = {(-c.x if flat else c.y, c.mark == "E", min(c.w, c.h)) for c in part.face.cavities if c.shape != "clip"}
+    shapes = []
+    for offset, earth, thick in sorted(seen):
+        length = part.earth_pin_mm if earth else part.pin_mm
+        thick = max(thick, 3.0) if not earth else max(thick, 3.6)
+        top = mid - offset - thick / 2
+        shapes.append(rect(x, top, length, thick, "pin-in" if inside else "pin", rx=0.8))
+        if part.sleeved and not earth:
+            shapes.append(rect(x, top, length * part.sleeved, thick, "pin-sleeve"))
+    return "".join(shapes)
+
+
+def _front(part: Part) -> Outline:
+    """A socket from the front, the cord coming in at its side."""
+    half = part.face.width / 2
+    middle = SLEEVE_MM - 1 + half
+    face = shell(part.face, "body") + contacts(part.face, "hole")
+    return Outline(
+        _cord_sleeve() + group(face, transform=f"translate({middle:g} 0)"),
+        middle + half,
+        part.face.height / 2,
+        part.face.height / 2,
+    )
+
+
+def _angled(part: Part) -> Outline:
+    """A plug whose cord leaves at its foot, square to the pins."""
+    depth, height, foot = part.depth_mm, part.height_mm, 9.0
+    left, base = 5.0, -foot
+    mid = base - height / 2
+    back = (
+        f"M{left + 5} {base}L{left} {base - 6}V{mid - 2}L{left + depth * 0.45:g} {base - height}H{left + depth}V{base}Z"
+    )
+    flange = line(left + depth - 4, base - height, left + depth - 4, base, "body-line")
+    elbow = f"M0 0H{left + 4}Q{left + depth / 2:g} 0 {left + depth / 2:g} {base}"
+    sleeve = rect(left + depth / 2 - 4.4, base - 0.5, 8.8, 5.6, "body", rx=1.4)
+    body = path(elbow, "cord-end") + _pins(part, left + depth, mid) + path(back, "body", stroke_linejoin="round")
+    return Outline(body + flange + sleeve, left + depth + part.earth_pin_mm, foot + height, 4.5)
+
+
+def _round(part: Part) -> Outline:
+    """A plug with its cord straight behind it."""
+    depth, half, start = part.depth_mm, part.height_mm / 2, SLEEVE_MM - 1
+    neck = max(half * 0.42, 5.0)
+    d = (
+        f"M{start} {-neck:g}C{start + depth * 0.3:g} {-neck:g} {start + depth * 0.35:g} {-half:g} "
+        f"{start + depth * 0.62:g} {-half:g}H{start + depth}V{half:g}H{start + depth * 0.62:g}"
+        f"C{start + depth * 0.35:g} {half:g} {start + depth * 0.3:g} {neck:g} {start} {neck:g}Z"
+    )
+    front = start + depth
+    clips = ""
+    if any(c.shape == "clip" for c in part.face.cavities):
+        clips = rect(front - 9, -half + 0.4, 9, 2.6, "clip") + rect(front - 9, half - 3, 9, 2.6, "clip")
+    flange = line(front - 4, -half, front - 4, half, "body-line")
+    body = _cord_sleeve() + _pins(part, front, 0) + path(d, "body", stroke_linejoin="round") + flange + clips
+    return Outline(body, front + max(part.pin_mm, part.earth_pin_mm), half, half)
+
+
+def _shrouded(part: Part) -> Outline:
+    """A plug whose pins stand inside a shroud, drawn cut open."""
+    depth, half, start = part.depth_mm, part.height_mm / 2, SLEEVE_MM - 1
+    rear = depth * 0.5
+    neck, shoulder = half * 0.5, start + rear * 0.5
+    d = f"M{start} {-neck:g}L{shoulder:g} {-half:g}H{start + rear:g}V{half:g}H{shoulder:g}L{start} {neck:g}Z"
+    front = start + rear
+    reach = max(part.pin_mm, part.earth_pin_mm) + 4
+    walls = rect(front, -half, reach, half * 2, "shroud") + _pins(part, front, 0, inside=True)
+    rims = rect(front, -half, reach, 2, "body") + rect(front, half - 2, reach, 2, "body")
+    return Outline(_cord_sleeve() + walls + rims + path(d, "body", stroke_linejoin="round"), front + reach, half, half)
+
+
+def end_drawing(part: Part, x: float, y: float, tall: float, left: bool) -> tuple[str, float]:
+    """An end on the sheet, about ``tall`` high, its cord entry at a point.
+
+    Returns: the drawing, and how far it reaches from the point.
+    """
+    shape = outline(part)
+    scale = min(tall / (shape.above_mm + shape.below_mm), tall / 34)
+    return placed(shape.body, x, y, scale, flip=left), shape.reach_mm * scale

@@ -1,0 +1,77 @@
+"""The pen: SVG elements as text, attributes written the SVG way."""
+
+from html import escape
+
+Attribute = str | float | None
+
+
+def element(name: str, body: str = "", **attributes: Attribute) -> str:
+    """One SVG element; underscores in attribute names become dashes, a trailing one is dropped."""
+    written = "".join(
+        f' {key.rstrip("_").replace("_", "-")}="{_value(value)}"'
+        for key, value in attributes.items()
+        if value is not None
+    )
+    return f"<{name}{written}>{body}</{name}>" if body else f"<{name}{written}/>"
+
+
+def _value(value: Attribute) -> str:
+    if isinstance(value, float):
+        return f"{value:.2f}".rstrip("0").rstrip(".")
+    return escape(str(value))
+
+
+def text(x: float, y: float, words: str, class_: str = "", anchor: str = "start", **more: Attribute) -> str:
+    """Words at a point."""
+    return element("text", escape(words), x=x, y=y, class_=class_ or None, text_anchor=anchor, **more)
+
+
+def group(body: str, **attributes: Attribute) -> str:
+    """A group of elements."""
+    return element("g", body, **attributes)
+
+
+def rect(x: float, y: float, w: float, h: float, class_: str = "", rx: float | None = None, **more: Attribute) -> str:
+    """A rectangle."""
+    return element("rect", "", x=x, y=y, width=w, height=h, rx=rx, class_=class_ or None, **more)
+
+
+def line(x1: float, y1: float, x2: float, y2: float, class_: str = "", **more: Attribute) -> str:
+    """A straight line."""
+    return element("line", "", x1=x1, y1=y1, x2=x2, y2=y2, class_=class_ or None, **more)
+
+
+def circle(cx: float, cy: float, r: float, class_: str = "", **more: Attribute) -> str:
+    """A circle."""
+    return element("circle", "", cx=cx, cy=cy, r=r, class_=class_ or None, **more)
+
+
+def path(d: str, class_: str = "", **more: Attribute) -> str:
+    """A path."""
+    return element("path", "", d=d, class_=class_ or None, **more)
+
+
+def sheet(width: float, height: float, body: str, class_: str, label: str, role: str = "img") -> str:
+    """A whole drawing, scaled to the width it is given; ``label`` says what it shows."""
+    return element(
+        "svg",
+        body,
+        xmlns="http://www.w3.org/2000/svg",
+        viewBox=f"0 0 {width:g} {height:g}",
+        class_=class_,
+        role=role,
+        aria_label=label,
+    )
+
+
+def mark(kind: str, x: float, y: float, r: float = 6) -> str:
+    """The mark of a stage or a check, told apart by shape: done, open, caution, stop, note."""
+    if kind in ("done", "pass"):
+        tick = f"M{x - r * 0.45:g} {y + r * 0.05:g}l{r * 0.32:g} {r * 0.34:g} {r * 0.58:g} {-r * 0.66:g}"
+        return circle(x, y, r, "mark-done") + path(tick, "mark-tick")
+    if kind == "caution":
+        return path(f"M{x:g} {y - r:g}L{x + r:g} {y + r * 0.85:g}H{x - r:g}Z", "mark-caution")
+    if kind == "stop":
+        bar = rect(x - r * 0.5, y - r * 0.16, r, r * 0.32, "mark-bar")
+        return rect(x - r * 0.92, y - r * 0.92, r * 1.84, r * 1.84, "mark-stop") + bar
+    return circle(x, y, r - 0.8, "mark-open")

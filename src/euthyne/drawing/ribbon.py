@@ -1,0 +1,102 @@
+"""The lead ribbon: a lead end to end, its stages as sleeves printed along the cord."""
+
+from dataclasses import dataclass
+
+from euthyne.core.part import Part
+from euthyne.core.plan import Plan
+from euthyne.core.progress import Progress, Standing
+from euthyne.core.stage import Stage
+from euthyne.drawing.outline import end_drawing, outline
+from euthyne.drawing.pen import element, line, mark, path, rect, sheet, text
+
+MARK_WORDS = {"done": "done", "open": "open", "caution": "needs a reason", "stop": "stopped"}
+
+
+@dataclass(frozen=True)
+class Form:
+    """The measures of a ribbon in one of its sizes, in px."""
+
+    width: float
+    height: float
+    cord_y: float
+    end_tall: float
+    cord: float
+    band: float
+    words: bool
+    dimension: bool
+
+
+PAGE = Form(1232, 140, 80, 82, 17, 36, True, True)
+ROW = Form(640, 72, 44, 58, 9, 22, False, False)
+
+
+def ribbon(plan: Plan, progress: Progress, form: Form, base: str, here: Stage | None = None) -> str:
+    """The ribbon of a lead.
+
+    Parameters: plan; progress; form, its size; base, the address its bands link under; here, the stage being shown.
+    Returns: SVG text.
+    """
+    left, reach_a = _end(plan.a, form, left=True)
+    right, reach_b = _end(plan.b, form, left=False)
+    start, end = reach_a + 2, form.width - reach_b - 2
+    cord = rect(start, form.cord_y - form.cord / 2, end - start, form.cord, "cord")
+    shine = line(start, form.cord_y - form.cord * 0.22, end, form.cord_y - form.cord * 0.22, "cord-shine")
+    bands = _bands(progress.standings, form, start, end, base, here)
+    label = f"{plan.lead.name}: {plan.a.words} to {plan.b.words}; next: {progress.next_action}"
+    size = "page" if form.words else "row"
+    body = cord + shine + left + right + bands + (_dimension(plan, form, start, end) if form.dimension else "")
+    return sheet(form.width, form.height, body, f"ribbon ribbon-{size}", label, role="group")
+
+
+def _end(part: Part, form: Form, left: bool) -> tuple[str, float]:
+    shape = outline(part)
+    tall = form.end_tall
+    scale = min(tall / (shape.above_mm + shape.below_mm), tall / 34)
+    reach = shape.reach_mm * scale
+    x = reach + 1 if left else form.width - reach - 1
+    return end_drawing(part, x, form.cord_y, tall, left)[0], reach
+
+
+def _bands(standings: tuple[Standing, ...], form: Form, start: float, end: float, base: str, here: Stage | None) -> str:
+    gap = 13.0 if form.words else 8.0
+    room = end - start - 2 * (24 if form.words else 14)
+    wide = (room - gap * 6) / 7
+    first = start + (24 if form.words else 14)
+    return "".join(
+        _band(s, form, first + i * (wide + gap), wide, base, s.stage == here) for i, s in enumerate(standings)
+    )
+
+
+def _band(s: Standing, form: Form, x: float, wide: float, base: str, here: bool) -> str:
+    top, y = form.cord_y - form.band / 2, form.cord_y
+    shape = rect(x, top, wide, form.band, "sleeve", rx=3)
+    if form.words:
+        name = text(x + 11, y + 5, str(s.stage.number), "sleeve-number")
+        name += text(x + 27, y + 5.5, s.stage.word, "sleeve-word")
+        sign = "" if here else mark(s.mark, x + wide - 14, y, 6)
+        pointer = path(f"M{x + wide / 2 - 9:g} {top + form.band:g}h18l-9 9z", "sleeve-pointer") if here else ""
+    else:
+        name = text(x + wide * 0.3, y + 4.5, str(s.stage.number), "sleeve-number", "middle")
+        sign, pointer = mark(s.mark, x + wide * 0.68, y, 5), ""
+    standing = "here" if here else s.mark
+    return element(
+        "a",
+        shape + name + sign + pointer,
+        class_=f"band band-{standing}",
+        href=f"{base}/{s.stage.value}",
+        aria_label=f"{s.stage.number} {s.stage.word}, {MARK_WORDS[s.mark]}",
+        aria_current="step" if here else None,
+    )
+
+
+def _dimension(plan: Plan, form: Form, start: float, end: float) -> str:
+    y = form.height - 12
+    run = plan.lead.brief.run_m
+    words = "length not said yet"
+    if run is not None:
+        last = f"{plan.cut.cut_m:.2f} m to cut" if plan.lead.cut.accepted and plan.cut else f"{2 * run:g} m of copper"
+        words = f"{run:g} m run · {last}"
+    middle, half = (start + end) / 2, len(words) * 4.4 + 14
+    ticks = line(start, y - 6, start, y + 6, "dimension") + line(end, y - 6, end, y + 6, "dimension")
+    lines = line(start, y, middle - half, y, "dimension") + line(middle + half, y, end, y, "dimension")
+    return ticks + lines + text(middle, y + 5, words, "dimension-words", "middle")

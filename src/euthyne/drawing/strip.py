@@ -1,0 +1,86 @@
+"""The strip plan of an end, true to scale along the cord: sheath, cores, bare copper, trims."""
+
+from euthyne.core.plan import Plan
+from euthyne.core.strip import CoreStrip, StripPlan
+from euthyne.core.wiremap import colour
+from euthyne.drawing.colours import STRIPES, core_paint
+from euthyne.drawing.pen import line, rect, sheet, text
+
+WIDTH, TOP, ROW = 600.0, 74.0, 44.0
+DATUM, SPAN = 172.0, 372.0
+
+
+class _Ruler:
+    """Turns mm from the grip's edge into px; the tip points away from the middle of the lead."""
+
+    def __init__(self, longest_mm: float, tip_left: bool) -> None:
+        self.per_mm = SPAN / max(longest_mm, 10.0)
+        self.tip_left = tip_left
+
+    def x(self, mm: float) -> float:
+        """The place on the sheet of a point so many mm beyond the grip's edge."""
+        along = DATUM + mm * self.per_mm
+        return WIDTH - along if self.tip_left else along
+
+    def bar(self, start_mm: float, end_mm: float, y: float, tall: float, class_: str, fill: str | None = None) -> str:
+        """A bar between two points along the cord."""
+        left = min(self.x(start_mm), self.x(end_mm))
+        return rect(left, y - tall / 2, abs(end_mm - start_mm) * self.per_mm, tall, class_, fill=fill)
+
+
+def strip_drawing(plan: Plan, end: str, longest_mm: float) -> str:
+    """The strip plan of end ``"a"`` or ``"b"``, both ends drawn to the same scale."""
+    strip = plan.strips[0] if end == "a" else plan.strips[1]
+    part = plan.a if end == "a" else plan.b
+    ruler = _Ruler(longest_mm, tip_left=end == "a")
+    foot = TOP + ROW * len(strip.cores)
+    body = STRIPES + _sheath(ruler, strip, foot)
+    for i, core in enumerate(strip.cores):
+        body += _core(ruler, core, colour(plan.lead.ends.scheme, core.core), TOP + ROW * i + 20)
+    body += _grip(ruler, foot) + _sheath_dimension(ruler, strip) + _scale_bar(ruler, foot + 44)
+    label = f"{part.short}: take off {strip.sheath_mm:.0f} mm of sheath; " + ", ".join(
+        f"{c.core} {c.core_mm:.0f} mm with {c.strip_mm:.0f} bare" for c in strip.cores
+    )
+    return sheet(WIDTH, foot + 62, body, "strip", label)
+
+
+def _sheath(ruler: _Ruler, strip: StripPlan, foot: float) -> str:
+    back = -(DATUM - 4) / ruler.per_mm
+    middle, tall = (TOP + foot) / 2 - 2, foot - TOP
+    shine = line(ruler.x(back), middle - tall * 0.28, ruler.x(strip.inside_mm), middle - tall * 0.28, "cord-shine")
+    return ruler.bar(back, strip.inside_mm, middle, tall, "cord") + shine
+
+
+def _core(ruler: _Ruler, core: CoreStrip, tint: str, y: float) -> str:
+    bare = core.core_mm - core.strip_mm
+    body = ruler.bar(0, bare, y, 13, "strip-core", fill=core_paint(tint)) + ruler.bar(bare, core.core_mm, y, 7, "bare")
+    words = f"{core.core} · {tint}  {core.core_mm:.0f} mm, bare {core.strip_low_mm:.0f} to {core.strip_high_mm:.0f}"
+    mid = ruler.x(core.core_mm / 2)
+    return body + text(mid, y + 21, words, "strip-words", "middle")
+
+
+def _grip(ruler: _Ruler, foot: float) -> str:
+    x = ruler.x(0)
+    words = text(x, 20, "grip", "strip-sub", "middle")
+    return line(x, 26, x, foot + 8, "datum") + words
+
+
+def _sheath_dimension(ruler: _Ruler, strip: StripPlan) -> str:
+    start, end, y = ruler.x(strip.inside_mm), ruler.x(strip.swallows_mm), 52.0
+    middle = (start + end) / 2
+    ends = line(start, y - 5, start, y + 14, "dimension") + line(end, y - 5, end, y + 14, "dimension")
+    words = f"sheath off {strip.sheath_mm:.0f} mm"
+    half = len(words) * 4.2 + 8
+    low, high = min(start, end), max(start, end)
+    lines = line(low, y, middle - half, y, "dimension") + line(middle + half, y, high, y, "dimension")
+    return ends + lines + text(middle, y + 5, words, "dimension-words", "middle")
+
+
+def _scale_bar(ruler: _Ruler, y: float) -> str:
+    first, last = sorted((ruler.x(0), ruler.x(20)))
+    marks = "".join(line(ruler.x(mm), y - 4, ruler.x(mm), y + 4, "dimension") for mm in (0, 10, 20))
+    return (
+        line(first, y, last, y, "dimension")
+        + marks
+        + text((first + last) / 2, y - 9, "20 mm, to scale", "strip-sub", "middle")
+    )

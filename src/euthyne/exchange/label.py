@@ -1,0 +1,37 @@
+"""The tag's label as files: SVG, and PDF true to the millimetre, with the record's address as a QR code."""
+
+from io import BytesIO
+
+from euthyne.core.tag import TagFacts
+from euthyne.drawing import label as drawn
+
+
+def qr_rows(address: str) -> tuple[tuple[bool, ...], ...]:
+    """The QR code of an address, row by row, dark cells True."""
+    import segno
+
+    return tuple(tuple(bool(cell) for cell in row) for row in segno.make(address, error="m", micro=False).matrix)
+
+
+def svg(facts: TagFacts, address: str) -> str:
+    """The label as SVG text."""
+    return drawn.label_svg(facts, qr_rows(address))
+
+
+def pdf(facts: TagFacts, address: str) -> bytes:
+    """The label as a one-page PDF of its own size."""
+    from reportlab.lib.units import mm
+    from reportlab.pdfgen.canvas import Canvas
+
+    out = BytesIO()
+    canvas = Canvas(out, pagesize=(drawn.WIDTH_MM * mm, drawn.HEIGHT_MM * mm), invariant=1)
+    canvas.setTitle(f"Label {facts.tag}")
+    for item in drawn.layout(facts, qr_rows(address)):
+        if isinstance(item, drawn.Square):
+            top = drawn.HEIGHT_MM - item.y - item.h
+            canvas.rect(item.x * mm, top * mm, item.w * mm, item.h * mm, stroke=0, fill=1)
+        else:
+            canvas.setFont("Helvetica-Bold" if item.heavy else "Helvetica", item.size * mm)
+            canvas.drawString(item.x * mm, (drawn.HEIGHT_MM - item.y) * mm, item.words)
+    canvas.save()
+    return out.getvalue()

@@ -1,0 +1,109 @@
+"""A lead as an open JSON document: out, and in again with every fault listed."""
+
+import json
+from dataclasses import dataclass
+from functools import cache
+from typing import Any, Literal
+
+from pydantic import TypeAdapter
+
+from euthyne.core.cable import cable_types
+from euthyne.core.fault import Fault, Refused
+from euthyne.core.lead import Lead
+from euthyne.core.part import shelf
+from euthyne.core.quantity import read_size
+from euthyne.core.seal import Seal, holds
+from euthyne.core.wiremap import cores_of, mains_schemes
+from euthyne.exchange.reading import adapter_for, parse_json, read
+
+
+@dataclass(frozen=True)
+class LeadFile:
+    """The document: what it is, its version, the lead, and its seal when it has one."""
+
+    format: Literal["euthyne-lead"]
+    version: Literal[1]
+    lead: Lead
+    seal: Seal | None = None
+
+
+@cache
+def adapter() -> TypeAdapter[LeadFile]:
+    """The document model; also publishes its JSON Schema."""
+    return adapter_for(LeadFile)
+
+
+@cache
+def lead_adapter() -> TypeAdapter[Lead]:
+    """The model of the lead alone."""
+    return adapter_for(Lead)
+
+
+def lead_values(lead: Lead) -> dict[str, Any]:
+    """The lead as plain JSON values."""
+    return dict(lead_adapter().dump_python(lead, mode="json"))
+
+
+def write_lead(lead: Lead, seal: Seal | None) -> str:
+    """The document of a lead, as text that reads well and always comes out the same."""
+    document = adapter().dump_python(LeadFile("euthyne-lead", 1, lead, seal), mode="json")
+    return json.dumps(document, indent=2, ensure_ascii=False) + "\n"
+
+
+def read_lead(text: str | bytes) -> LeadFile:
+    """A document from JSON text. Raises Refused listing every fault with its path."""
+    document = parse_json(text)
+    if isinstance(document.get("version"), int) and document["version"] > 1:
+        problem = f"version {document['version']} is newer than this program knows"
+        raise Refused(Fault("version", problem, "version 1, or a newer Euthyne"))
+    found = read(adapter(), document)
+    faults = [*_lead_faults(found.lead), *_seal_faults(found)]
+    if faults:
+        raise Refused(*faults)
+    return found
+
+
+def _lead_faults(lead: Lead) -> list[Fault]:
+    known = {
+        "lead.ends.a": (lead.ends.a, list(shelf()), "the shelf has no such part"),
+        "lead.ends.b": (lead.ends.b, list(shelf()), "the shelf has no such part"),
+        "lead.ends.scheme": (lead.ends.scheme, [s.name for s in mains_schemes()], "no such colour scheme"),
+        "lead.conductor.cable_type": (lead.conductor.cable_type, list(cable_types()), "no such cable"),
+    }
+    faults = [
+        Fault(path, f"{given!r}: {problem}", "one of: " + ", ".join(choices))
+        for path, (given, choices, problem) in known.items()
+        if given not in choices
+    ]
+    if lead.conductor.size is not None:
+        try:
+            read_size(lead.conductor.size, "lead.conductor.size")
+        except Refused as refused:
+            faults += refused.faults
+    return faults or _joint_faults(lead)
+
+
+def _joint_faults(lead: Lead) -> list[Fault]:
+    cores = cores_of(lead.brief.earthed)
+    ends = {"a": shelf()[lead.ends.a], "b": shelf()[lead.ends.b]}
+    faults = []
+    for i, joint in enumerate(lead.ends.joints):
+        where = f"lead.ends.joints.{i}"
+        if joint.core not in cores:
+            faults.append(Fault(f"{where}.core", f"the cord has no core {joint.core!r}", "one of: " + ", ".join(cores)))
+        for end, part in ends.items():
+            mark = getattr(joint, end)
+            if mark is not None and mark not in part.marks:
+                problem = f"{part.words} has no cavity {mark!r}"
+                faults.append(Fault(f"{where}.{end}", problem, "one of: " + ", ".join(part.marks)))
+    return faults
+
+
+def _seal_faults(found: LeadFile) -> list[Fault]:
+    if found.seal is None:
+        return []
+    if not holds(found.seal):
+        return [Fault("seal.sha256", "the record was changed after it was sealed", "the file as it was exported")]
+    if found.seal.record.get("lead") != lead_values(found.lead):
+        return [Fault("lead", "the lead is not the one in its sealed record", "the file as it was exported")]
+    return []

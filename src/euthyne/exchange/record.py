@@ -1,0 +1,33 @@
+"""The record a seal freezes: the lead as entered, and everything computed of it at that moment."""
+
+from dataclasses import asdict
+from typing import Any
+
+from euthyne import __version__
+from euthyne.core.checks import checks
+from euthyne.core.plan import Plan
+from euthyne.core.tag import TagFacts
+from euthyne.exchange.lead_file import lead_values
+
+
+def record_of(plan: Plan, facts: TagFacts) -> dict[str, Any]:
+    """Everything that is frozen, as plain JSON values."""
+    return {
+        "program": f"euthyne {__version__}",
+        "lead": lead_values(plan.lead),
+        "tag": asdict(facts),
+        "conductor": _plain(asdict(plan.candidate)) if plan.candidate else None,
+        "weakest": asdict(plan.weakest),
+        "cut_m": plan.cut.cut_m if plan.cut else None,
+        "steps": [{"key": s.key, "headline": s.headline} for s in plan.steps],
+        "verdicts": {key: asdict(v) for key, v in plan.verdicts.items()},
+        "checks": [{"code": f.code, "level": f.level, "text": f.text, "reason": f.reason} for f in _standing(plan)],
+    }
+
+
+def _standing(plan: Plan) -> list[Any]:
+    return [f for f in checks(plan) if f.level != "stop"]
+
+
+def _plain(values: dict[str, Any]) -> dict[str, Any]:
+    return {k: list(v) if isinstance(v, tuple) else v for k, v in values.items()}

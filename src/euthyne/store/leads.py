@@ -1,0 +1,220 @@
+"""Keeping leads: loading, changing, sealing."""
+
+import re
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Any
+
+from sqlalchemy import Engine, delete, or_, select
+from sqlalchemy.orm import Session
+
+from euthyne.core.fault import Fault, Refused
+from euthyne.core.lead import Lead
+from euthyne.core.seal import FIRST, Seal, broken_links, seal
+from euthyne.exchange.lead_file import LeadFile, lead_adapter
+from euthyne.exchange.reading import adapter_for
+from euthyne.store.models import DraftRow, JournalRow, LeadRow, SealRow, SettingRow
+
+
+class NoSuchLead(LookupError):
+    """No lead has this tag."""
+
+
+class IsSealed(Exception):
+    """The lead's record is frozen."""
+
+
+@dataclass(frozen=True)
+class Held:
+    """A lead as the store holds it."""
+
+    lead: Lead
+    sealed: bool
+    changed_at: str
+    revision: int
+
+
+@dataclass(frozen=True)
+class JournalLine:
+    """Something that was done to a lead."""
+
+    at: str
+    by: str
+    what: str
+
+
+@lru_cache(maxsize=512)
+def _lead(document: str) -> Lead:
+    return lead_adapter().validate_json(document)
+
+
+@lru_cache(maxsize=64)
+def _seal(document: str) -> Seal:
+    return adapter_for(Seal).validate_json(document)
+
+
+def _text(lead: Lead) -> str:
+    return lead_adapter().dump_json(lead).decode()
+
+
+class LeadStore:
+    """The leads of one data file."""
+
+    def __init__(self, engine: Engine) -> None:
+        self.engine = engine
+
+    @contextmanager
+    def _reading(self) -> Iterator[Session]:
+        with Session(self.engine) as session:
+            yield session
+
+    @contextmanager
+    def _writing(self) -> Iterator[Session]:
+        with Session(self.engine.execution_options(writing=True)) as session, session.begin():
+            yield session
+
+    def all(self, words: str = "") -> list[Held]:
+        """Leads whose tag, name, maker's customer or document holds every word; newest change first."""
+        query = select(LeadRow).order_by(LeadRow.changed_at.desc(), LeadRow.tag.desc())
+        for word in words.split():
+            like = f"%{word}%"
+            columns = (LeadRow.tag, LeadRow.name, LeadRow.made_for, LeadRow.document)
+            query = query.where(or_(*(c.ilike(like) for c in columns)))
+        with self._reading() as session:
+            return [_held(row) for row in session.scalars(query)]
+
+    def get(self, tag: str) -> Held:
+        """A lead by its tag. Raises NoSuchLead."""
+        with self._reading() as session:
+            return _held(_row(session, tag))
+
+    def add(self, file: LeadFile, at: str, by: str, what: str) -> Held:
+        """Keep a new lead, with its seal when it has one. Raises Refused when its tag is taken."""
+        with self._writing() as session:
+            if session.scalar(select(LeadRow.id).where(LeadRow.tag == file.lead.tag)):
+                raise Refused(Fault("lead.tag", f"{file.lead.tag} is in the log already", "another tag"))
+            row = LeadRow(tag=file.lead.tag, revision=0, sealed=file.seal is not None)
+            _write(row, file.lead, at)
+            session.add(row)
+            session.flush()
+            if file.seal is not None:
+                own = file.seal.previous == self._head(session)[1]
+                session.add(SealRow(lead_id=row.id, document=_seal_text(file.seal), own=own))
+            session.add(JournalRow(lead_id=row.id, at=at, by=by, what=what))
+            return _held(row)
+
+    def change(self, tag: str, change: Callable[[Lead], Lead], at: str, by: str, what: str) -> Held:
+        """Change a lead in one transaction. Raises NoSuchLead, IsSealed, and what ``change`` raises."""
+        with self._writing() as session:
+            row = _row(session, tag)
+            if row.sealed:
+                raise IsSealed(tag)
+            before = _lead(row.document)
+            after = change(before)
+            if after != before or after.typed != before.typed:
+                _write(row, after, at)
+                session.add(JournalRow(lead_id=row.id, at=at, by=by, what=what))
+            return _held(row)
+
+    def seal(self, tag: str, at: str, by: str, record: Callable[[Lead], dict[str, Any]]) -> Seal:
+        """Freeze a lead's record as the next link of the chain. Raises NoSuchLead, IsSealed, and what record raises."""
+        with self._writing() as session:
+            row = _row(session, tag)
+            if row.sealed:
+                raise IsSealed(tag)
+            number, previous = self._head(session)
+            sealed = seal(number + 1, at, by, previous, record(_lead(row.document)))
+            row.sealed, row.changed_at, row.revision = True, at, row.revision + 1
+            session.add(SealRow(lead_id=row.id, document=_seal_text(sealed)))
+            session.add(JournalRow(lead_id=row.id, at=at, by=by, what=f"sealed as number {sealed.number}"))
+            return sealed
+
+    def seal_of(self, tag: str) -> Seal | None:
+        """The seal of a lead, or None."""
+        with self._reading() as session:
+            found = session.scalar(select(SealRow.document).join(LeadRow).where(LeadRow.tag == tag))
+            return _seal(found) if found else None
+
+    def broken_seals(self) -> list[int]:
+        """Numbers of the seals of this log that do not hold."""
+        with self._reading() as session:
+            return broken_links([_seal(d) for d in session.scalars(_own_seals())])
+
+    def _head(self, session: Session) -> tuple[int, str]:
+        documents = session.scalars(_own_seals()).all()
+        last = _seal(documents[-1]) if documents else None
+        return (last.number, last.sha256) if last else (0, FIRST)
+
+    def journal(self, tag: str) -> list[JournalLine]:
+        """What was done to a lead, oldest first."""
+        with self._reading() as session:
+            query = select(JournalRow).join(LeadRow).where(LeadRow.tag == tag).order_by(JournalRow.id)
+            return [JournalLine(r.at, r.by, r.what) for r in session.scalars(query)]
+
+    def drafts(self, tag: str) -> dict[str, str]:
+        """Text typed at fields of a lead that could not be used, by field."""
+        with self._reading() as session:
+            query = select(DraftRow).join(LeadRow).where(LeadRow.tag == tag)
+            return {d.field: d.text for d in session.scalars(query)}
+
+    def keep_drafts(self, tag: str, seen: set[str], texts: dict[str, str]) -> None:
+        """Of the fields seen, keep exactly these unusable texts. Raises NoSuchLead."""
+        if texts == {f: t for f, t in self.drafts(tag).items() if f in seen}:
+            return
+        with self._writing() as session:
+            row = _row(session, tag)
+            session.execute(delete(DraftRow).where(DraftRow.lead_id == row.id, DraftRow.field.in_(seen | set(texts))))
+            session.add_all(DraftRow(lead_id=row.id, field=f, text=t) for f, t in texts.items())
+
+    def setting(self, key: str, default: str = "") -> str:
+        """A setting's value."""
+        with self._reading() as session:
+            row = session.get(SettingRow, key)
+            return row.value if row else default
+
+    def set(self, key: str, value: str) -> None:
+        """Keep a setting."""
+        with self._writing() as session:
+            session.merge(SettingRow(key=key, value=value))
+
+    def next_tag(self) -> str:
+        """The next free tag in the series of this log."""
+        prefix = self.setting("tag_prefix", "L")
+        with self._reading() as session:
+            tags = session.scalars(select(LeadRow.tag).where(LeadRow.tag.startswith(f"{prefix}-"))).all()
+        numbers = [int(m[1]) for t in tags if (m := re.fullmatch(rf"{re.escape(prefix)}-(\d+)", t))]
+        return f"{prefix}-{max(numbers, default=0) + 1:04d}"
+
+
+def _own_seals() -> Any:
+    return select(SealRow.document).where(SealRow.own).order_by(SealRow.id)
+
+
+def _seal_text(sealed: Seal) -> str:
+    return adapter_for(Seal).dump_json(sealed).decode()
+
+
+def _row(session: Session, tag: str) -> LeadRow:
+    row = session.scalar(select(LeadRow).where(LeadRow.tag == tag))
+    if row is None:
+        raise NoSuchLead(tag)
+    return row
+
+
+def _held(row: LeadRow) -> Held:
+    return Held(_lead(row.document), row.sealed, row.changed_at, row.revision)
+
+
+def _write(row: LeadRow, lead: Lead, at: str) -> None:
+    row.name, row.made_for, row.document = lead.name, lead.made_for, _text(lead)
+    row.changed_at, row.revision = at, row.revision + 1
+
+
+def file_of(store: LeadStore, tag: str) -> LeadFile:
+    """The document of a kept lead. Raises NoSuchLead."""
+    return LeadFile("euthyne-lead", 1, store.get(tag).lead, store.seal_of(tag))
+
+
+__all__ = ["Held", "IsSealed", "JournalLine", "LeadStore", "NoSuchLead", "file_of"]

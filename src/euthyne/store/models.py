@@ -1,0 +1,62 @@
+"""The tables of the data file."""
+
+from sqlalchemy import ForeignKey, String, Text, UniqueConstraint
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
+
+
+class Base(DeclarativeBase):
+    """What every table shares."""
+
+
+class LeadRow(Base):
+    """A lead: its document as exported, and the columns the lists search and sort by."""
+
+    __tablename__ = "lead"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    tag: Mapped[str] = mapped_column(String(24), unique=True)
+    name: Mapped[str] = mapped_column(String(80))
+    made_for: Mapped[str] = mapped_column(String(80), default="")
+    document: Mapped[str] = mapped_column(Text)
+    changed_at: Mapped[str] = mapped_column(String(32))
+    revision: Mapped[int] = mapped_column(default=1)
+    sealed: Mapped[bool] = mapped_column(default=False)
+
+
+class DraftRow(Base):
+    """What was typed at a field and could not be used yet."""
+
+    __tablename__ = "draft"
+    __table_args__ = (UniqueConstraint("lead_id", "field"),)
+    id: Mapped[int] = mapped_column(primary_key=True)
+    lead_id: Mapped[int] = mapped_column(ForeignKey("lead.id", ondelete="CASCADE"))
+    field: Mapped[str] = mapped_column(String(80))
+    text: Mapped[str] = mapped_column(Text)
+
+
+class SealRow(Base):
+    """A sealed record: never changed, never taken out. ``own`` is False for one sealed in another log."""
+
+    __tablename__ = "seal"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    lead_id: Mapped[int] = mapped_column(ForeignKey("lead.id"), unique=True)
+    document: Mapped[str] = mapped_column(Text)
+    own: Mapped[bool] = mapped_column(default=True)
+
+
+class JournalRow(Base):
+    """What was done to a lead, when and by whom: only ever added to."""
+
+    __tablename__ = "journal"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    lead_id: Mapped[int] = mapped_column(ForeignKey("lead.id", ondelete="CASCADE"), index=True)
+    at: Mapped[str] = mapped_column(String(32))
+    by: Mapped[str] = mapped_column(String(40))
+    what: Mapped[str] = mapped_column(Text)
+
+
+class SettingRow(Base):
+    """A setting of this data file."""
+
+    __tablename__ = "setting"
+    key: Mapped[str] = mapped_column(String(40), primary_key=True)
+    value: Mapped[str] = mapped_column(Text)

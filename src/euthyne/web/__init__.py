@@ -1,0 +1,44 @@
+"""The screens: one blueprint a place or stage, its templates in a folder of the same name."""
+
+import secrets
+from datetime import timedelta
+from pathlib import Path
+
+from flask import Flask
+from flask_wtf.csrf import CSRFProtect
+
+from euthyne.store.leads import LeadStore
+from euthyne.web import actions, bench, brief, build, conductor, cut, ends, errors, leads, people, prove, tag
+from euthyne.web.words import filters
+
+
+def create_app(store: LeadStore, folder: Path) -> Flask:
+    """The application on a store; ``folder`` keeps its secret key."""
+    app = Flask(__name__)
+    app.config.update(
+        SECRET_KEY=_secret(folder),
+        SESSION_COOKIE_SAMESITE="Lax",
+        SESSION_COOKIE_HTTPONLY=True,
+        PERMANENT_SESSION_LIFETIME=timedelta(days=365),
+        WTF_CSRF_TIME_LIMIT=None,
+        MAX_CONTENT_LENGTH=2_000_000,
+        SEND_FILE_MAX_AGE_DEFAULT=3600,
+    )
+    app.extensions["leads"] = store
+    app.jinja_env.filters.update(filters())
+    app.jinja_env.globals["pair"] = lambda one, other: frozenset((one, other))
+    app.jinja_env.trim_blocks = app.jinja_env.lstrip_blocks = True
+    CSRFProtect(app)
+    for room in (bench, leads, brief, conductor, ends, cut, build, prove, tag, actions, people):
+        app.register_blueprint(room.blueprint)
+    errors.register(app)
+    return app
+
+
+def _secret(folder: Path) -> str:
+    """The key that signs the session, made once and kept beside the data file."""
+    file = folder / "secret"
+    if not file.exists():
+        file.touch(mode=0o600)
+        file.write_text(secrets.token_hex(32))
+    return file.read_text()

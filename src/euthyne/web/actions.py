@@ -1,0 +1,58 @@
+"""What a check offers: its fix as one press, and a reason for a caution."""
+
+from dataclasses import replace
+
+from flask import Blueprint, redirect, request, url_for
+from werkzeug.wrappers import Response
+
+from euthyne.core.lead import Lead, Reason, with_value
+from euthyne.core.stage import Stage
+from euthyne.web.entry import back
+from euthyne.web.errors import NotNow
+from euthyne.web.fields import without_typed
+from euthyne.web.frame import lead_page, now, store, wants_part, who
+
+blueprint = Blueprint("actions", __name__)
+
+
+def _stage() -> Stage:
+    given = request.form.get("stage", "brief")
+    return Stage(given) if given in list(Stage) else Stage.BRIEF
+
+
+@blueprint.post("/leads/<tag>/fix/<code>")
+def fix(tag: str, code: str) -> str | Response:
+    """Do what a check offers."""
+    found = next((f for f in lead_page(tag).progress.found if f.code == code and f.fix), None)
+    stage = _stage()
+    if found is None or found.fix is None:
+        raise NotNow("That is put right already.", url_for(f"{stage.value}.show", tag=tag), "Back to the lead")
+    changes = found.fix.changes
+
+    def fixed(lead: Lead) -> Lead:
+        for path, value in changes:
+            lead = with_value(lead, path, value)
+        return without_typed(lead, [path for path, _ in changes])
+
+    store().change(tag, fixed, now(), who(), f"{found.title}: {found.fix.words}")
+    if wants_part():
+        response = Response(status=204)
+        response.headers["HX-Refresh"] = "true"
+        return response
+    return redirect(url_for(f"{stage.value}.show", tag=tag), 303)
+
+
+@blueprint.post("/leads/<tag>/reason/<code>")
+def reason(tag: str, code: str) -> str | Response:
+    """Pass a caution with a reason, which the record keeps; an empty one takes the reason back."""
+    text = request.form.get("reason", "").strip()[:400]
+    stage = _stage()
+    if text and len(text) < 3:
+        raise NotNow("A reason is a few words.", url_for(f"{stage.value}.show", tag=tag), "Back to the lead")
+
+    def given(lead: Lead) -> Lead:
+        others = tuple(r for r in lead.reasons if r.check != code)
+        return replace(lead, reasons=(*others, Reason(code, text, now(), who())) if text else others)
+
+    store().change(tag, given, now(), who(), f"{code}: {text or 'reason taken back'}")
+    return back(tag, stage)

@@ -1,0 +1,148 @@
+"""Brief: what it feeds, from what, how far, where it lives."""
+
+from flask import Blueprint, request
+from markupsafe import Markup
+from werkzeug.wrappers import Response
+
+from euthyne.core.fault import Fault, Refused
+from euthyne.core.lead import Lead
+from euthyne.core.quantity import CELSIUS, CURRENT, LENGTH, OHMS, POWER, VOLTS, read_quantity
+from euthyne.core.sizing_brief import OneLoad
+from euthyne.core.stage import Stage
+from euthyne.drawing.loop import loop
+from euthyne.web.entry import enter
+from euthyne.web.fields import Entered, Field, say, show_fields
+from euthyne.web.frame import lead_page, show_stage, store
+
+blueprint = Blueprint("brief", __name__)
+
+YES_NO = ((True, "yes"), (False, "no"))
+FIELDS = (
+    Field("name", "Called", "text", bounds=(1, 80)),
+    Field("made_for", "Made for", "text", bounds=(0, 80)),
+    Field("wanted_by", "Wanted by", "date", optional=True),
+    Field(
+        "brief.feeds",
+        "What loads it",
+        "choice",
+        choices=(("socket", "whatever is plugged in"), ("loads", "these loads, and no others")),
+    ),
+    Field("brief.volts", "Supply", measure=VOLTS),
+    Field("brief.run_m", "Run, one way", measure=LENGTH, hint="25 m, 80 ft or 3 ft 6 in"),
+    Field("brief.upstream_amps", "Breaker upstream", measure=CURRENT, optional=True, hint="16 A, or empty if unknown"),
+    Field("brief.own_breaker_amps", "Breaker on the lead", measure=CURRENT, optional=True, hint="empty if none"),
+    Field("brief.loop_ohms", "Fault loop up to the lead", measure=OHMS, optional=True, hint="0.8 ohm, if measured"),
+    Field(
+        "brief.rcd",
+        "Residual-current device",
+        "choice",
+        choices=(("unknown", "not known"), ("none", "none"), ("30 mA", "30 mA, upstream")),
+    ),
+    Field(
+        "brief.place",
+        "Where it lives",
+        "choice",
+        choices=(("indoor", "indoors, dry"), ("outdoor", "outdoors"), ("wet", "lying in wet")),
+    ),
+    Field("brief.ambient_c", "Around it", measure=CELSIUS),
+    Field(
+        "brief.drum_layers",
+        "Layers left on a drum",
+        "choice",
+        choices=((0, "none, laid out"), (1, "1 layer"), (2, "2 layers"), (3, "3 layers"), (4, "4 layers")),
+    ),
+    Field("brief.earthed", "Earth core", "choice", choices=YES_NO),
+    Field(
+        "brief.power_factor",
+        "Power factor",
+        "choice",
+        choices=((1.0, "1, heaters"), (0.9, "0.9"), (0.8, "0.8, motors"), (0.6, "0.6")),
+    ),
+    Field(
+        "brief.start_multiple",
+        "Starting surge",
+        "choice",
+        choices=((1.0, "none"), (2.5, "2.5 times, hand tools"), (6.0, "6 times, compressors")),
+    ),
+    Field("brief.continuous", "Runs for three hours or more", "choice", choices=((False, "no"), (True, "yes"))),
+)
+SPARE_ROWS = 1
+
+
+@blueprint.get("/leads/<tag>/brief")
+def show(tag: str) -> str:
+    """The Brief of a lead."""
+    page = lead_page(tag)
+    drafts = store().drafts(tag)
+    lead = page.held.lead
+    return show_stage(
+        page,
+        Stage.BRIEF,
+        fields=show_fields(FIELDS, lead, drafts),
+        loads=show_loads(lead, drafts),
+        drawing=Markup(loop(page.plan)),
+    )
+
+
+@blueprint.post("/leads/<tag>/brief")
+def save(tag: str) -> str | Response:
+    """Keep what was typed."""
+    return enter(tag, Stage.BRIEF, FIELDS, read_loads(store().drafts(tag)))
+
+
+def read_loads(drafts: dict[str, str]) -> Entered | None:
+    """The list of loads as the form holds it; rows left empty are dropped, rows that make no sense kept as typed."""
+    rows = [f"brief.loads.{i}" for i in range(20) if f"brief.loads.{i}.draws" in request.form]
+    if not rows:
+        return None
+    loads: list[OneLoad] = []
+    entered = Entered(cleared={f for f in drafts if f.startswith("brief.loads.")})
+    for row in rows:
+        name, draws, count = (request.form.get(f"{row}.{k}", "").strip() for k in ("name", "draws", "quantity"))
+        try:
+            if draws:
+                kept = f"brief.loads.{len(loads)}.draws"
+                loads.append(read_load(name, draws, count or "1", row))
+                entered.typed[kept] = draws
+        except Refused:
+            entered.drafts |= {f"{row}.name": name, f"{row}.draws": draws, f"{row}.quantity": count}
+    entered.values["brief.loads"] = tuple(loads)
+    return entered
+
+
+def read_load(name: str, draws: str, count: str, row: str) -> OneLoad:
+    """One load from what was typed. Raises Refused."""
+    quantity = float(count.replace(",", ".")) if count.replace(",", ".").replace(".", "", 1).isdigit() else 0.0
+    if not 0 < quantity <= 1000:
+        raise Refused(Fault(f"{row}.quantity", f"{count!r} is not how many", "a number from 1 to 1000"))
+    if draws.rstrip().lower().endswith(("a", "amp", "amps")):
+        return OneLoad(name[:60], amps=read_quantity(draws, CURRENT, f"{row}.draws").value, quantity=quantity)
+    return OneLoad(name[:60], watts=read_quantity(draws, POWER, f"{row}.draws").value, quantity=quantity)
+
+
+def show_loads(lead: Lead, drafts: dict[str, str]) -> list[dict[str, str]]:
+    """Rows of the list of loads: those kept, those that could not be read, and a spare one."""
+    rows = [
+        {
+            "name": one.name,
+            "draws": lead.typed.get(f"brief.loads.{i}.draws")
+            or (f"{one.watts:g} W" if one.watts else f"{one.amps:g} A"),
+            "quantity": f"{one.quantity:g}",
+            "note": "",
+        }
+        for i, one in enumerate(lead.brief.loads)
+    ]
+    for field in sorted(drafts):
+        if field.startswith("brief.loads.") and field.endswith(".draws"):
+            rows.append(_unread(field.removesuffix(".draws"), drafts))
+    return rows + [{"name": "", "draws": "", "quantity": "", "note": ""}] * SPARE_ROWS
+
+
+def _unread(row: str, drafts: dict[str, str]) -> dict[str, str]:
+    typed = {k: drafts.get(f"{row}.{k}", "") for k in ("name", "draws", "quantity")}
+    try:
+        read_load(typed["name"], typed["draws"], typed["quantity"] or "1", row)
+        note = ""
+    except Refused as refused:
+        note = say(refused.faults[0])
+    return typed | {"note": note}

@@ -1,0 +1,103 @@
+"""Build: the steps in order; and bench mode, one step a screen."""
+
+from dataclasses import replace
+
+from flask import Blueprint, redirect, render_template, request, session, url_for
+from markupsafe import Markup
+from werkzeug.wrappers import Response
+
+from euthyne.core.buildsteps import BuildStep
+from euthyne.core.lead import Build, Lead, StepDone
+from euthyne.core.plan import plan_of
+from euthyne.core.stage import Stage
+from euthyne.drawing.bench import bench_drawing
+from euthyne.web.errors import NotNow
+from euthyne.web.frame import LeadPage, lead_page, now, show_stage, store, wants_part, who
+
+blueprint = Blueprint("build", __name__)
+
+
+@blueprint.get("/leads/<tag>/build")
+def show(tag: str) -> str:
+    """Every step, done and open."""
+    page = lead_page(tag)
+    done = {d.step: d for d in page.held.lead.build.done}
+    left = page.plan.steps_left
+    drawing = Markup(bench_drawing(page.plan, left[0])) if left else None
+    return show_stage(
+        page, Stage.BUILD, steps=page.plan.steps, done=done, next_step=left[0] if left else None, drawing=drawing
+    )
+
+
+@blueprint.get("/leads/<tag>/build/bench")
+def bench(tag: str) -> str | Response:
+    """One step, filling the screen: the one asked for, or the next."""
+    page = lead_page(tag)
+    steps, left = page.plan.steps, page.plan.steps_left
+    if not steps:
+        return redirect(url_for("build.show", tag=tag))
+    asked = request.args.get("step", left[0].key if left else "")
+    step = next((s for s in steps if s.key == asked), None)
+    if step is None and asked:
+        raise NotNow("This step is not in the plan any more.", url_for("build.bench", tag=tag), "Go to the next step")
+    return _bench_page(page, step)
+
+
+def _bench_page(page: LeadPage, step: BuildStep | None) -> str:
+    steps = page.plan.steps
+    at = steps.index(step) if step else len(steps)
+    done = {d.step: d for d in page.held.lead.build.done}
+    return render_template(
+        "build/bench_part.html" if wants_part() else "build/bench.html",
+        page=page,
+        step=step,
+        at=at,
+        steps=steps,
+        done=done,
+        who=who(),
+        drawing=Markup(bench_drawing(page.plan, step)) if step else None,
+        before=steps[at - 1] if at > 0 else None,
+        after=steps[at + 1] if step and at + 1 < len(steps) else None,
+    )
+
+
+@blueprint.post("/leads/<tag>/build/done")
+def done(tag: str) -> str | Response:
+    """A step is done: kept before the answer goes out."""
+    key, initials = request.form.get("step", ""), request.form.get("initials", "").strip()[:12] or who() or "?"
+    session["who"], session.permanent = initials, True
+
+    def with_step(lead: Lead) -> Lead:
+        plan = plan_of(lead)
+        if key not in {s.key for s in plan.steps}:
+            raise NotNow(
+                "This step is not in the plan any more.", url_for("build.bench", tag=tag), "Go to the next step"
+            )
+        waiting = plan.steps_left
+        if key in {d.step for d in lead.build.done}:
+            return lead
+        if waiting[0].key != key:
+            words = f"First comes: {waiting[0].headline}."
+            raise NotNow(words, url_for("build.bench", tag=tag), "Go to that step")
+        stamp = lead.build.plan_stamp or plan.stamp
+        return replace(lead, build=Build((*lead.build.done, StepDone(key, now(), initials)), stamp))
+
+    held = store().change(tag, with_step, now(), initials, f"Build: {key} done")
+    if wants_part():
+        left = plan_of(held.lead).steps_left
+        return _bench_page(lead_page(tag), left[0] if left else None)
+    return redirect(url_for("build.bench", tag=tag), 303)
+
+
+@blueprint.post("/leads/<tag>/build/back")
+def take_back(tag: str) -> str | Response:
+    """The last step was not right: it is open again, and the log keeps that it was."""
+
+    def without_last(lead: Lead) -> Lead:
+        kept = lead.build.done[:-1]
+        return replace(lead, build=Build(kept, lead.build.plan_stamp if kept else None))
+
+    last = lead_page(tag).held.lead.build.done[-1:]
+    words = f"Build: {last[0].step} taken back" if last else "Build: nothing to take back"
+    store().change(tag, without_last, now(), who(), words)
+    return redirect(url_for("build.bench", tag=tag), 303)

@@ -1,0 +1,105 @@
+"""Conductor: which size carries it, what decided, which fuse."""
+
+from flask import Blueprint, request
+from markupsafe import Markup
+from werkzeug.wrappers import Response
+
+from euthyne.core.cable import cords
+from euthyne.core.lead import with_value
+from euthyne.core.protection import families
+from euthyne.core.quantity import CELSIUS, CURRENT, LENGTH, PERCENT, read_size
+from euthyne.core.stage import Stage
+from euthyne.core.working import working
+from euthyne.drawing.ladder import ladder
+from euthyne.web.entry import back, enter
+from euthyne.web.fields import Field, show_fields, without_typed
+from euthyne.web.frame import LeadPage, lead_page, now, show_stage, store, who
+
+blueprint = Blueprint("conductor", __name__)
+DECIDED = {
+    "current": "Decided by current.",
+    "drop": "Decided by volt drop.",
+    "start": "Decided by the dip at the start.",
+    "protection": "Decided by the fuse or breaker.",
+    "smallest": "Decided by the smallest size asked for.",
+    "smallest-made": "The smallest made.",
+}
+
+
+def fields_of(page: LeadPage) -> tuple[Field, ...]:
+    """The fields beside the ladder; a fused plug adds its fuse."""
+    cord_choices = tuple((c.name, f"{c.name}, {c.sheath.split(' (')[0]}") for c in cords())
+    found = [
+        Field("brief.run_m", "Run, one way", measure=LENGTH),
+        Field("conductor.cable_type", "Cord", "choice", choices=cord_choices),
+        Field("conductor.drop_percent", "Loss allowed", measure=PERCENT),
+        Field("brief.ambient_c", "Around it", measure=CELSIUS),
+    ]
+    if page.plan.fused_plug and page.plan.a.fuse_family:
+        amps = families()[page.plan.a.fuse_family].amps
+        choices = ((None, "smallest"), *((a, f"{a:g} A") for a in amps))
+        found.append(Field("conductor.fuse_amps", "Fuse in the plug", "choice", choices=choices))
+    elif page.held.lead.brief.feeds == "socket":
+        found.append(Field("brief.own_breaker_amps", "Breaker on the lead", measure=CURRENT, optional=True))
+    return tuple(found)
+
+
+@blueprint.get("/leads/<tag>/conductor")
+def show(tag: str) -> str:
+    """The ladder of sizes."""
+    page = lead_page(tag)
+    plan = page.plan
+    drawing = ""
+    if plan.sizing_brief is not None and plan.sizing is not None:
+        settled = plan.lead.conductor.size is not None
+        post = None if page.held.sealed else f"/leads/{tag}/conductor/take"
+        drawing = ladder(plan.sizing_brief, plan.sizing, plan.size_name, settled, post)
+    return show_stage(
+        page,
+        Stage.CONDUCTOR,
+        fields=show_fields(fields_of(page), page.held.lead, store().drafts(tag)),
+        drawing=Markup(drawing),
+        working=working(plan),
+        decided=_decided(page),
+    )
+
+
+def _decided(page: LeadPage) -> tuple[str, str]:
+    """The limit that decided, and what the next smaller size would have done."""
+    sizing = page.plan.sizing
+    if sizing is None or sizing.chosen is None:
+        return "", ""
+    names = [c.size for c in sizing.candidates]
+    smaller = [c for c in sizing.candidates[: names.index(sizing.chosen.size)] if "not-made" not in c.fails]
+    if not smaller:
+        return DECIDED[sizing.chosen.decided_by], ""
+    c = smaller[-1]
+    size = c.size.replace("mm2", "mm²")
+    words = {
+        "current": f"{size} carries {c.rating_amps:.3g} A.",
+        "drop": f"{size} would lose {c.drop_percent:.1f} %.",
+        "start": f"{size} would dip {c.start_drop_percent:.1f} % at the start.",
+        "protection": f"{size} carries {c.rating_amps:.3g} A, less than what guards it.",
+    }
+    return DECIDED[sizing.chosen.decided_by], words.get(sizing.chosen.decided_by, "")
+
+
+@blueprint.post("/leads/<tag>/conductor")
+def save(tag: str) -> str | Response:
+    """Keep what was typed beside the ladder."""
+    return enter(tag, Stage.CONDUCTOR, fields_of(lead_page(tag)))
+
+
+@blueprint.post("/leads/<tag>/conductor/take")
+def take(tag: str) -> str | Response:
+    """Take a size."""
+    size = read_size(request.form.get("size", ""), "size").name
+    words = f"Conductor: took {size}"
+    store().change(
+        tag,
+        lambda lead: without_typed(with_value(lead, "conductor.size", size), ["conductor.size"]),
+        now(),
+        who(),
+        words,
+    )
+    return back(tag, Stage.CONDUCTOR)

@@ -1,0 +1,44 @@
+"""Cut: the length to cut, and what comes off each core."""
+
+from flask import Blueprint
+from markupsafe import Markup
+from werkzeug.wrappers import Response
+
+from euthyne.core.lead import with_value
+from euthyne.core.quantity import PERCENT, SHORT
+from euthyne.core.stage import Stage
+from euthyne.drawing.strip import strip_drawing
+from euthyne.web.entry import back, enter
+from euthyne.web.fields import Field, show_fields
+from euthyne.web.frame import lead_page, now, show_stage, store, who
+
+blueprint = Blueprint("cut", __name__)
+FIELDS = (
+    Field("cut.slack_percent", "Slack", measure=PERCENT),
+    Field("cut.loops_mm", "Service loops, both ends together", measure=SHORT),
+    Field("cut.reworks", "Spare tries", "whole", bounds=(0, 10)),
+)
+
+
+@blueprint.get("/leads/<tag>/cut")
+def show(tag: str) -> str:
+    """The cut length and the strip plan."""
+    page = lead_page(tag)
+    plan = page.plan
+    longest = max(s.swallows_mm for s in plan.strips)
+    drawings = [Markup(strip_drawing(plan, end, longest)) for end in ("a", "b") if longest]
+    fields = show_fields(FIELDS, page.held.lead, store().drafts(tag))
+    return show_stage(page, Stage.CUT, fields=fields, drawings=drawings)
+
+
+@blueprint.post("/leads/<tag>/cut")
+def save(tag: str) -> str | Response:
+    """Keep the allowances."""
+    return enter(tag, Stage.CUT, FIELDS)
+
+
+@blueprint.post("/leads/<tag>/cut/settle")
+def settle(tag: str) -> str | Response:
+    """The cut length is settled."""
+    store().change(tag, lambda lead: with_value(lead, "cut.accepted", True), now(), who(), "Cut: settled")
+    return back(tag, Stage.CUT)

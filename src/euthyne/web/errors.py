@@ -1,0 +1,97 @@
+"""Pages for what goes wrong: what happened, and what to do next."""
+
+from typing import TYPE_CHECKING
+
+from flask import Flask, render_template, request, url_for
+from flask_wtf.csrf import CSRFError
+
+from euthyne.core.fault import Refused
+from euthyne.store.leads import IsSealed, NoSuchLead
+
+if TYPE_CHECKING:
+    from euthyne.web.entry import Stale
+
+
+class NotNow(Exception):
+    """What was asked cannot be done as things stand: why, and where to go instead."""
+
+    def __init__(self, why: str, address: str, link: str) -> None:
+        super().__init__(why)
+        self.why, self.address, self.link = why, address, link
+
+
+def register(app: Flask) -> None:
+    """Give the application its own pages for every error."""
+    from euthyne.web.entry import Stale
+
+    app.register_error_handler(NoSuchLead, _no_such_lead)
+    app.register_error_handler(IsSealed, _is_sealed)
+    app.register_error_handler(NotNow, _not_now)
+    app.register_error_handler(Stale, _stale)
+    app.register_error_handler(Refused, _refused)
+    app.register_error_handler(CSRFError, _old_form)
+    for code, words in (
+        (400, "That could not be understood."),
+        (404, "There is nothing at this address."),
+        (405, "That address takes no such thing."),
+        (413, "That file is too large."),
+        (500, "Something broke here, and it is our fault. What was saved is safe on disk."),
+    ):
+        app.register_error_handler(code, _plain(code, words))
+
+
+def _page(
+    code: int, title: str, why: str, address: str, link: str, typed: dict[str, str] | None = None
+) -> tuple[str, int]:
+    return render_template(
+        "errors/page.html", title=title, why=why, address=address, link=link, typed=typed or {}
+    ), code
+
+
+def _plain(code: int, words: str):  # type: ignore[no-untyped-def]
+    def show(_error: Exception) -> tuple[str, int]:
+        return _page(
+            code, words, "The bench and the list of leads are where they were.", url_for("bench.show"), "To the bench"
+        )
+
+    return show
+
+
+def _no_such_lead(error: NoSuchLead) -> tuple[str, int]:
+    why = "It may be tagged otherwise, or kept in another data folder."
+    return _page(404, f"No lead is tagged {error}.", why, url_for("leads.show"), "Search the leads")
+
+
+def _is_sealed(error: IsSealed) -> tuple[str, int]:
+    tag = str(error)
+    why = "Its record is frozen, so that a change would show. A correction is a new entry that points at this one."
+    return _page(409, f"{tag} is sealed.", why, url_for("tag.show", tag=tag), "See the sealed record")
+
+
+def _not_now(error: NotNow) -> tuple[str, int]:
+    return _page(409, error.why, "Nothing was changed.", error.address, error.link)
+
+
+def _stale(error: "Stale") -> tuple[str, int]:
+    why = "Someone changed this stage after you opened it. What you typed is below; nothing of it was kept."
+    address = url_for(f"{error.stage.value}.show", tag=error.tag)
+    return _page(409, "This page had grown old.", why, address, "Open it as it is now", error.typed)
+
+
+def _refused(error: Refused) -> tuple[str, int]:
+    fault = error.faults[0]
+    return _page(
+        422,
+        f"{fault.problem[0].upper()}{fault.problem[1:]}.",
+        f"What would do: {fault.fix}.",
+        request.referrer or url_for("bench.show"),
+        "Back",
+    )
+
+
+def _old_form(_error: CSRFError) -> tuple[str, int]:
+    typed = {k: v for k, v in request.form.items() if k not in ("csrf_token", "stamp") and v}
+    why = "It was opened before this program was started anew. What you typed is below; nothing of it was kept."
+    return _page(
+        400, "This form had grown old.", why, request.referrer or url_for("bench.show"), "Open it as it is now", typed
+    )

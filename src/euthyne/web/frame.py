@@ -1,0 +1,87 @@
+"""What every page of a lead shares: the lead as it is held, its plan, its progress, the frame around the stage."""
+
+from dataclasses import dataclass
+from datetime import datetime
+from hashlib import sha256
+from typing import Any
+
+from flask import current_app, render_template, request, session, url_for
+from markupsafe import Markup
+
+from euthyne.core.plan import Plan, plan_of
+from euthyne.core.progress import Progress, progress
+from euthyne.core.stage import Stage
+from euthyne.drawing.ribbon import PAGE, ROW, ribbon
+from euthyne.store.leads import Held, LeadStore
+
+
+def store() -> LeadStore:
+    """The leads of this application."""
+    found: LeadStore = current_app.extensions["leads"]
+    return found
+
+
+def now() -> str:
+    """This moment, to the second."""
+    return datetime.now().isoformat(timespec="seconds")
+
+
+def who() -> str:
+    """The initials of whoever is at this bench, empty when nobody has said."""
+    return str(session.get("who", ""))
+
+
+def wants_part() -> bool:
+    """True when htmx asks for the part that changed."""
+    return request.headers.get("HX-Request") == "true"
+
+
+@dataclass(frozen=True)
+class LeadPage:
+    """A lead with everything a page shows of it."""
+
+    held: Held
+    plan: Plan
+    progress: Progress
+
+    @property
+    def tag(self) -> str:
+        """The lead's tag."""
+        return self.held.lead.tag
+
+    def ribbon(self, here: Stage | None = None, row: bool = False) -> Markup:
+        """The lead's ribbon."""
+        base = url_for("leads.lead", tag=self.tag)
+        return Markup(ribbon(self.plan, self.progress, ROW if row else PAGE, base, here))
+
+
+def page_of(held: Held) -> LeadPage:
+    """The page of a lead as it is held."""
+    plan = plan_of(held.lead)
+    return LeadPage(held, plan, progress(plan, held.sealed))
+
+
+def lead_page(tag: str) -> LeadPage:
+    """The page of a lead by its tag. Raises NoSuchLead."""
+    return page_of(store().get(tag))
+
+
+def stamp_of(page: LeadPage, stage: Stage) -> str:
+    """A short sum of what a stage holds, to notice a form that was opened before someone else changed it."""
+    section = getattr(page.held.lead, stage.value, page.held.lead)
+    return sha256(repr(section).encode()).hexdigest()[:12]
+
+
+def show_stage(page: LeadPage, stage: Stage, **context: Any) -> str:
+    """A stage of a lead: the whole page, or for htmx the parts that change."""
+    template = "lead/answer.html" if wants_part() else f"{stage.value}/page.html"
+    return render_template(
+        template,
+        page=page,
+        stage=stage,
+        stages=list(Stage),
+        stamp=stamp_of(page, stage),
+        who=who(),
+        part=wants_part(),
+        **context,
+    )

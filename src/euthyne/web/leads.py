@@ -1,0 +1,89 @@
+"""Leads: the list of every lead, the search, new ones, and a lead's document in and out."""
+
+from flask import Blueprint, abort, redirect, render_template, request, url_for
+from markupsafe import Markup
+from werkzeug.wrappers import Response
+
+from euthyne.core.fault import Refused
+from euthyne.core.plan import Plan, plan_of
+from euthyne.core.progress import progress
+from euthyne.core.stage import Stage
+from euthyne.drawing.ribbon import ROW, ribbon
+from euthyne.exchange.lead_file import LeadFile, read_lead, write_lead
+from euthyne.store.leads import file_of
+from euthyne.web.frame import lead_page, now, page_of, store, who
+from euthyne.web.starts import STARTS, Start, new_lead
+
+blueprint = Blueprint("leads", __name__)
+
+
+@blueprint.get("/leads")
+def show() -> str:
+    """Every lead, or those the words find."""
+    words = request.args.get("q", "").strip()[:100]
+    pages = [page_of(held) for held in store().all(words)]
+    return render_template("leads/page.html", pages=pages, words=words)
+
+
+@blueprint.get("/leads/new")
+def new() -> str:
+    """The starting points, each drawn."""
+    drawn = [(start, _drawn(start)) for start in STARTS]
+    return render_template("leads/new.html", drawn=drawn)
+
+
+def _drawn(start: Start) -> tuple[Plan, Markup]:
+    plan = plan_of(new_lead(start, "new", "2026-01-01T00:00:00"))
+    return plan, Markup(ribbon(plan, progress(plan, False), ROW, "#"))
+
+
+@blueprint.post("/leads/new")
+def create() -> Response:
+    """Begin a lead and go to its Brief."""
+    start = next((s for s in STARTS if s.id == request.form.get("start")), None)
+    if start is None:
+        abort(400)
+    lead = new_lead(start, store().next_tag(), now())
+    store().add(LeadFile("euthyne-lead", 1, lead), now(), who(), "begun")
+    return redirect(url_for("brief.show", tag=lead.tag), 303)
+
+
+@blueprint.get("/leads/<tag>")
+def lead(tag: str) -> Response:
+    """A lead, at the stage that is next."""
+    page = lead_page(tag)
+    stage = Stage.TAG if page.held.sealed else page.progress.next_stage
+    return redirect(url_for(f"{stage.value}.show", tag=tag))
+
+
+@blueprint.get("/leads/<tag>/document.json")
+def document(tag: str) -> Response:
+    """The lead's open document."""
+    file = file_of(store(), tag)
+    headers = {"Content-Disposition": f'attachment; filename="{tag}.json"'}
+    return Response(write_lead(file.lead, file.seal), mimetype="application/json", headers=headers)
+
+
+@blueprint.get("/leads/import")
+def bring() -> str:
+    """Where a document is taken in."""
+    return render_template("leads/import.html", faults=(), text="")
+
+
+@blueprint.post("/leads/import")
+def take_in() -> str | Response | tuple[str, int]:
+    """Take a document in whole, or list everything that is wrong with it."""
+    sent = request.files.get("file")
+    text = sent.read().decode("utf-8", "replace") if sent and sent.filename else request.form.get("text", "")
+    try:
+        file = read_lead(text)
+        store().add(file, now(), who(), "imported")
+    except Refused as refused:
+        return render_template("leads/import.html", faults=refused.faults, text=text), 422
+    return redirect(url_for("leads.lead", tag=file.lead.tag), 303)
+
+
+@blueprint.get("/leads/<tag>/log")
+def log(tag: str) -> str:
+    """What was done to a lead, line by line."""
+    return render_template("leads/log.html", page=lead_page(tag), lines=store().journal(tag))

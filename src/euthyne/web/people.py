@@ -1,0 +1,20 @@
+"""Who is at this bench."""
+
+from flask import Blueprint, redirect, render_template, request, session, url_for
+from werkzeug.wrappers import Response
+
+blueprint = Blueprint("people", __name__)
+
+
+@blueprint.get("/who")
+def show() -> str:
+    """The form."""
+    return render_template("people/page.html", who=session.get("who", ""), back=request.args.get("back", ""))
+
+
+@blueprint.post("/who")
+def save() -> Response:
+    """Keep the initials on this device."""
+    session["who"], session.permanent = request.form.get("who", "").strip()[:12], True
+    goal = request.form.get("back", "")
+    return redirect(goal if goal.startswith("/") and not goal.startswith("//") else url_for("bench.show"), 303)

@@ -1,0 +1,198 @@
+"""Prove: look, probe, measure; each reading judged as it is typed."""
+
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+
+from flask import Blueprint, request
+from werkzeug.wrappers import Response
+
+from euthyne.core.diagnosis import all_pairs
+from euthyne.core.expectation import Line
+from euthyne.core.fault import Refused
+from euthyne.core.lead import Lead, Look, Probe, Proof, Reading
+from euthyne.core.lookover import look_list
+from euthyne.core.plan import Plan, plan_of
+from euthyne.core.quantity import CELSIUS, MEGOHMS, OHMS, PERCENT, read_quantity
+from euthyne.core.stage import Stage
+from euthyne.core.verdict import Verdict, twins
+from euthyne.web.entry import back, keep
+from euthyne.web.errors import NotNow
+from euthyne.web.fields import Entered, Field, read_form, say, show_fields
+from euthyne.web.frame import lead_page, now, show_stage, store, who
+
+blueprint = Blueprint("prove", __name__)
+FIELDS = (
+    Field("proof.room_c", "Room", measure=CELSIUS),
+    Field("proof.zero_ohm", "Test leads alone", measure=OHMS),
+    Field("proof.meter_percent", "Meter, accuracy", measure=replace(PERCENT, low=0.0)),
+    Field("proof.meter_step_ohm", "Meter, smallest step", measure=OHMS),
+)
+
+
+@dataclass(frozen=True)
+class ReadLine:
+    """A line of the table of readings, with what was typed and the verdict."""
+
+    line: Line
+    text: str
+    verdict: Verdict | None
+    problem: str
+
+
+@dataclass(frozen=True)
+class Cell:
+    """A square of the polarity grid: its two points, what was heard, what should be."""
+
+    one: str
+    other: str
+    heard: bool | None
+    wanted: bool
+
+    @property
+    def agrees(self) -> bool:
+        """True when what was heard is what should be."""
+        return self.heard == self.wanted
+
+
+@blueprint.get("/leads/<tag>/prove")
+def show(tag: str) -> str:
+    """The proof of a lead."""
+    page = lead_page(tag)
+    plan, drafts = page.plan, store().drafts(tag)
+    cells = _cells(plan)
+    read = {key: r.value for key in ("core-L", "core-N") if (r := plan.reading(key))}
+    line = next((x for x in plan.lines if x.id == "core-N"), None)
+    return show_stage(
+        page,
+        Stage.PROVE,
+        fields=show_fields(FIELDS, page.held.lead, drafts),
+        looks=[(x, _answer(plan, x.id)) for x in look_list(plan.a, plan.b)],
+        cells=cells,
+        readings=[_read_line(plan, x, drafts) for x in plan.lines],
+        twin=twins(read["core-L"], read["core-N"], line) if len(read) == 2 and line else None,
+    )
+
+
+def _answer(plan: Plan, line: str) -> bool | None:
+    return next((a.good for a in plan.lead.proof.looks if a.line == line), None)
+
+
+def _cells(plan: Plan) -> dict[frozenset[str], Cell]:
+    heard = {frozenset((p.one, p.other)): p.sounds for p in plan.lead.proof.probes}
+    return {
+        pair: Cell(min(pair), max(pair), heard.get(pair), pair in plan.wanted_pairs) for pair in all_pairs(plan.points)
+    }
+
+
+def _read_line(plan: Plan, line: Line, drafts: dict[str, str]) -> ReadLine:
+    draft = drafts.get(f"prove.{line.id}")
+    kept = plan.reading(line.id)
+    if draft is not None:
+        return ReadLine(line, draft, None, _problem(line, draft))
+    unit = "Mohm" if line.kind == "insulation" else "ohm"
+    text = f"{'>' if kept.above else ''}{kept.value:g} {unit}" if kept else ""
+    return ReadLine(line, text, plan.verdicts.get(line.id), "")
+
+
+def read_value(line: Line, text: str) -> tuple[float, bool]:
+    """A reading from what was typed, and whether the meter stood at its end. Raises Refused."""
+    typed = text.strip()
+    if typed.lower() in ("ol", "open", "over"):
+        return 0.0, True
+    measure = MEGOHMS if line.kind == "insulation" else OHMS
+    above = typed.startswith(">")
+    return read_quantity(typed.lstrip("> "), measure, line.id).value, above
+
+
+def _problem(line: Line, text: str) -> str:
+    try:
+        read_value(line, text)
+    except Refused as refused:
+        return say(refused.faults[0])
+    return ""
+
+
+def _change(tag: str, change: Callable[[Proof], Proof], words: str) -> None:
+    def stamped(lead: Lead) -> Lead:
+        stamp = lead.proof.plan_stamp or plan_of(lead).stamp
+        return replace(lead, proof=replace(change(lead.proof), plan_stamp=stamp))
+
+    store().change(tag, stamped, now(), who(), words)
+
+
+@blueprint.post("/leads/<tag>/prove/look")
+def look(tag: str) -> str | Response:
+    """An answer to a line of the look list."""
+    line, good = request.form.get("line", ""), request.form.get("good") == "yes"
+    if line not in {x.id for x in look_list(lead_page(tag).plan.a, lead_page(tag).plan.b)}:
+        raise NotNow("This line is not on the look list.", f"/leads/{tag}/prove", "Back to Prove")
+    answer = Look(line, good, now(), who())
+    _change(
+        tag,
+        lambda p: replace(p, looks=(*(x for x in p.looks if x.line != line), answer)),
+        f"Prove: looked at {line}, {'good' if good else 'bad'}",
+    )
+    return back(tag, Stage.PROVE)
+
+
+@blueprint.post("/leads/<tag>/prove/probe")
+def probe(tag: str) -> str | Response:
+    """A square of the grid was probed; pressing again goes from sounds to silent to not probed."""
+    pair = frozenset((request.form.get("one", ""), request.form.get("other", "")))
+    page = lead_page(tag)
+    if pair not in all_pairs(page.plan.points):
+        raise NotNow("These two points are not on this lead.", f"/leads/{tag}/prove", "Back to Prove")
+    before = _cells(page.plan)[pair].heard
+    after = {None: True, True: False, False: None}[before]
+    said = {True: "sounds", False: "silent", None: "not probed"}[after]
+
+    def probed(p: Proof) -> Proof:
+        others = tuple(x for x in p.probes if frozenset((x.one, x.other)) != pair)
+        return replace(p, probes=others if after is None else (*others, Probe(min(pair), max(pair), after)))
+
+    _change(tag, probed, f"Prove: {min(pair)} to {max(pair)} {said}")
+    return back(tag, Stage.PROVE)
+
+
+@blueprint.post("/leads/<tag>/prove/silent")
+def rest_silent(tag: str) -> str | Response:
+    """Every square not pressed was probed and stayed silent."""
+    rest = lead_page(tag).plan.grid.unprobed
+    more = tuple(Probe(min(p), max(p), False) for p in sorted(rest, key=sorted))
+    _change(tag, lambda p: replace(p, probes=(*p.probes, *more)), f"Prove: the other {len(more)} squares silent")
+    return back(tag, Stage.PROVE)
+
+
+@blueprint.post("/leads/<tag>/prove/afresh")
+def afresh(tag: str) -> str | Response:
+    """The grid is probed again from the start; the log keeps that it was read before."""
+    read = ", ".join(f"{p.one} {p.other}" for p in lead_page(tag).held.lead.proof.probes if p.sounds)
+    _change(tag, lambda p: replace(p, probes=()), f"Prove: the grid begun afresh; these had sounded: {read or 'none'}")
+    return back(tag, Stage.PROVE)
+
+
+@blueprint.post("/leads/<tag>/prove")
+def save(tag: str) -> str | Response:
+    """Readings and the meter, as typed."""
+    plan = lead_page(tag).plan
+    meter = read_form(FIELDS, request.form)
+    drafts = dict(meter.drafts)
+    seen = {f"prove.{x.id}" for x in plan.lines if f"reading.{x.id}" in request.form}
+    fresh: list[Reading] = []
+    for line in plan.lines:
+        text = request.form.get(f"reading.{line.id}")
+        if text is None or not text.strip():
+            continue
+        try:
+            value, above = read_value(line, text)
+        except Refused:
+            drafts[f"prove.{line.id}"] = text
+            continue
+        kept = plan.reading(line.id)
+        if kept is None or (kept.value, kept.above) != (value, above):
+            fresh.append(Reading(line.id, value, now(), who(), above))
+    if fresh:
+        words = "; ".join(f"{r.line} {'>' if r.above else ''}{r.value:g}" for r in fresh)
+        _change(tag, lambda p: replace(p, readings=(*p.readings, *fresh)), f"Prove: {words}")
+    keep(tag, Stage.PROVE, Entered(meter.values, meter.typed, drafts, seen))
+    return back(tag, Stage.PROVE)

@@ -1,0 +1,54 @@
+// Single keys, and the few things a page must do beside what htmx does. They can be switched off in the foot.
+"use strict";
+
+const keysOn = () => localStorage.getItem("keys") !== "off";
+const typing = (t) => t.matches("input:not([type=checkbox]), textarea, select");
+const press = (id) => { const el = document.getElementById(id); if (el) { el.click(); return true; } return false; };
+
+function benchKey(event) {
+  const keys = { ArrowLeft: "key-back", ArrowRight: "key-on", " ": "key-go", x: "key-undo", PageDown: "key-go", PageUp: "key-back" };
+  const id = keys[event.key];
+  if (id && !(event.key === " " && event.target.matches("a, button, summary"))) { if (press(id)) event.preventDefault(); }
+}
+
+function leadKey(event) {
+  if (/^[1-7]$/.test(event.key)) {
+    const bands = document.querySelectorAll("#ribbon a");
+    const band = bands[Number(event.key) - 1];
+    if (band) window.location.href = band.getAttribute("href");
+  } else if (event.key === "w") {
+    const working = document.getElementById("working");
+    if (working) { working.open = !working.open; working.scrollIntoView({ block: "nearest" }); }
+  }
+}
+
+document.addEventListener("keydown", (event) => {
+  if (event.ctrlKey || event.metaKey || event.altKey || !keysOn()) return;
+  if (typing(event.target)) return;
+  if (document.body.classList.contains("at-bench")) return benchKey(event);
+  if (event.key === "/") { document.getElementById("find").focus(); event.preventDefault(); return; }
+  if (event.key === "n") { window.location.href = "/leads/new"; return; }
+  if (document.body.classList.contains("on-lead")) leadKey(event);
+});
+
+document.addEventListener("DOMContentLoaded", () => {
+  const box = document.getElementById("keys-on");
+  if (box) { box.checked = keysOn(); box.addEventListener("change", () => localStorage.setItem("keys", box.checked ? "on" : "off")); }
+});
+
+// A field whose note says it is wrong says so to a screen reader too; an open working stays open.
+document.addEventListener("htmx:afterSettle", () => {
+  document.querySelectorAll(".field .note").forEach((note) => {
+    const control = document.querySelector(`[aria-describedby="${note.id}"]`);
+    if (control) control.setAttribute("aria-invalid", note.classList.contains("note-bad") ? "true" : "false");
+  });
+  if (window.workingOpen) { const w = document.getElementById("working"); if (w) w.open = true; }
+});
+document.addEventListener("htmx:beforeSwap", (event) => {
+  const working = document.getElementById("working");
+  window.workingOpen = Boolean(working && working.open);
+  if (event.detail.xhr.status >= 400) {
+    const page = new DOMParser().parseFromString(event.detail.xhr.responseText, "text/html");
+    document.body.replaceWith(document.importNode(page.body, true));
+  }
+});

@@ -1,0 +1,84 @@
+"""Tag: the label, the sealed record, when to test again."""
+
+from flask import Blueprint, redirect, request, session, url_for
+from markupsafe import Markup
+from werkzeug.wrappers import Response
+
+from euthyne.core.lead import Lead
+from euthyne.core.plan import plan_of
+from euthyne.core.progress import progress
+from euthyne.core.stage import Stage
+from euthyne.core.tag import TagFacts, tag_facts
+from euthyne.exchange import label
+from euthyne.exchange.record import record_of
+from euthyne.web.errors import NotNow
+from euthyne.web.frame import LeadPage, lead_page, now, show_stage, store, who
+
+blueprint = Blueprint("tag", __name__)
+
+
+def facts_of(page: LeadPage) -> TagFacts:
+    """What the tag says: as sealed, or as it would be sealed now."""
+    seal = store().seal_of(page.tag)
+    if seal is not None:
+        return TagFacts(**seal.record["tag"])
+    return tag_facts(page.plan, now()[:10], who() or "?")
+
+
+def _address(tag: str) -> str:
+    return url_for("leads.lead", tag=tag, _external=True)
+
+
+@blueprint.get("/leads/<tag>/tag")
+def show(tag: str) -> str:
+    """The label, and what still stands before the seal."""
+    page = lead_page(tag)
+    ready = page.plan.size_name is not None and page.held.lead.brief.run_m is not None
+    drawing = Markup(label.svg(facts_of(page), _address(tag))) if ready else None
+    return show_stage(
+        page,
+        Stage.TAG,
+        drawing=drawing,
+        facts=facts_of(page) if ready else None,
+        seal=store().seal_of(tag),
+        blocking=[f for f in page.progress.found if f.open],
+        unsettled=[s for s in page.progress.standings if s.mark == "open" and s.stage is not Stage.TAG],
+    )
+
+
+@blueprint.get("/leads/<tag>/label.svg")
+def label_svg(tag: str) -> Response:
+    """The label as SVG."""
+    return Response(label.svg(facts_of(lead_page(tag)), _address(tag)), mimetype="image/svg+xml")
+
+
+@blueprint.get("/leads/<tag>/label.pdf")
+def label_pdf(tag: str) -> Response:
+    """The label as PDF, true to size."""
+    return Response(label.pdf(facts_of(lead_page(tag)), _address(tag)), mimetype="application/pdf")
+
+
+@blueprint.post("/leads/<tag>/tag/seal")
+def seal(tag: str) -> Response:
+    """Freeze the record; refused while a stop stands, a caution has no reason, or a stage is open."""
+    initials = request.form.get("initials", "").strip()[:12]
+    if not initials:
+        raise NotNow(
+            "A seal needs the initials of whoever answers for it.", url_for("tag.show", tag=tag), "Back to Tag"
+        )
+    session["who"], session.permanent = initials, True
+
+    def record(lead: Lead) -> dict[str, object]:
+        plan = plan_of(lead)
+        found = progress(plan, False)
+        standing = [f.title for f in found.found if f.open]
+        standing += [
+            f"{s.stage.word} is open" for s in found.standings if s.mark == "open" and s.stage is not Stage.TAG
+        ]
+        if standing:
+            words = f"It can not be sealed yet: {standing[0]}."
+            raise NotNow(words, url_for("tag.show", tag=tag), "See what is left")
+        return record_of(plan, tag_facts(plan, now()[:10], initials))
+
+    store().seal(tag, now(), initials, record)
+    return redirect(url_for("tag.show", tag=tag), 303)

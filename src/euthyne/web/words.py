@@ -1,0 +1,45 @@
+"""How numbers and dates are shown. The core never rounds; here is where it happens."""
+
+from collections.abc import Callable
+from datetime import date, datetime
+from typing import Any
+
+from markupsafe import Markup
+
+from euthyne.drawing.pen import mark
+
+
+def filters() -> dict[str, Callable[..., Any]]:
+    """The template filters."""
+    return {"figure": figure, "day": day, "moment": moment, "size_words": size_words, "sign": sign}
+
+
+def figure(value: float | None, places: int = 1) -> str:
+    """A number with so many places, or a question mark while it is unknown."""
+    return "?" if value is None else f"{value:.{places}f}"
+
+
+def day(text: str) -> str:
+    """An ISO date as it is written: 3 December 2026."""
+    found = date.fromisoformat(text[:10])
+    return f"{found.day} {found:%B %Y}"
+
+
+def moment(text: str) -> str:
+    """An ISO time as it is written: 3 Dec, 14:05."""
+    found = datetime.fromisoformat(text)
+    return f"{found.day} {found:%b, %H:%M}"
+
+
+def size_words(name: str | None) -> str:
+    """A size as it is shown: 1.5 mm²."""
+    return (name or "?").replace("mm2", "mm²")
+
+
+def sign(kind: str, r: float = 8) -> Markup:
+    """The mark of a check or verdict as a small drawing of its own."""
+    box = 2 * r + 2
+    return Markup(
+        f'<svg class="sign" viewBox="0 0 {box:g} {box:g}" width="{box:g}" height="{box:g}" aria-hidden="true">'
+        f"{mark(kind, r + 1, r + 1, r)}</svg>"
+    )
