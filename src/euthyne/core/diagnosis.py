@@ -8,6 +8,7 @@ from euthyne.core.lead import Probe
 from euthyne.core.wiremap import FUNCTIONS
 
 Pair = frozenset[str]
+END_WORDS = {"A": "the supply end", "B": "the load end"}
 
 
 @dataclass(frozen=True)
@@ -76,8 +77,8 @@ def _neutral_earth(heard: set[Pair]) -> list[Diagnosis]:
     return [
         Diagnosis(
             "neutral joined to earth",
-            f"Neutral and earth sound together at end {end}. They are never joined in a lead.",
-            f"End {end}: a strand across, or both cores in one terminal.",
+            f"Neutral and earth sound together at {END_WORDS[end]}. They are never joined in a lead.",
+            f"{END_WORDS[end].capitalize()}: a strand across, or both cores in one terminal.",
             1,
         )
     ]
@@ -103,12 +104,13 @@ def _swap_words(moved: Mapping[str, str], ways: int) -> Diagnosis:
     if len(moved) == 2:
         first = next(iter(moved))
         mirrored = " If every lead reads so, the wrong face of an end was read: check that first." if ways == 3 else ""
-        sentence = f"{names[0].capitalize()} and {names[1]} are crossed: {first} at A sounds with {moved[first]} at B."
+        sentence = f"{names[0].capitalize()} and {names[1]} are crossed: {first} at the supply end sounds "
+        sentence += f"with {moved[first]} at the load end."
         look = f"Change the two cores over at one end, and only one.{mirrored}"
         return Diagnosis("crossed pair", sentence, look, 1)
     return Diagnosis(
         "moved on by one",
-        "Every core lands one place further round at end B.",
+        "Every core lands one place further round at the load end.",
         "An end read from its other face does this. Turn the drawing before you move a core.",
         2,
     )

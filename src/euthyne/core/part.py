@@ -1,6 +1,6 @@
 """Parts of the shelf: couplers, their faces with the cavities, and the bodies they come in."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cache
 from typing import Any, Literal
 
@@ -36,6 +36,7 @@ class Face:
     note: str
     cavities: tuple[Cavity, ...]
     source: str
+    plug_shell: str
 
 
 @dataclass(frozen=True)
@@ -121,6 +122,7 @@ def _face(name: str, t: dict[str, Any]) -> Face:
         t["note"],
         tuple(Cavity(**c) for c in t["cavities"]),
         t["source"],
+        t.get("plug_shell", t["shell"]),
     )
 
 
@@ -164,18 +166,8 @@ def part(name: str, field: str = "part") -> Part:
 
 def turned(face: Face) -> Face:
     """The face seen from its other side: its mirror image left to right. Turning twice gives the face back."""
-    mirrored = tuple(Cavity(c.mark, -c.x, c.y, c.shape, c.w, c.h, -c.angle) for c in face.cavities)
-    return Face(
-        face.name,
-        face.shell,
-        face.width,
-        face.height,
-        face.sure,
-        face.reversible,
-        face.note,
-        mirrored,
-        face.source,
-    )
+    mirrored = tuple(replace(c, x=-c.x, angle=-c.angle) for c in face.cavities)
+    return replace(face, cavities=mirrored)
 
 
 def mating_face(of: Part) -> Face:

@@ -15,7 +15,8 @@ class TagFacts:
 
     tag: str
     name: str
-    ends: str
+    end_a: str
+    end_b: str
     cord: str
     run_m: float
     volts: float
@@ -55,7 +56,8 @@ def tag_facts(plan: Plan, made_on: str, made_by: str) -> TagFacts:
     return TagFacts(
         lead.tag,
         lead.name,
-        f"{plan.a.words} to {plan.b.words}",
+        plan.a.words,
+        plan.b.words,
         plan.written,
         lead.brief.run_m or 0.0,
         lead.brief.volts,

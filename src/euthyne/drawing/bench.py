@@ -9,7 +9,7 @@ from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.outline import end_drawing
 from euthyne.drawing.pen import circle, group, line, mark, path, rect, sheet, text
 
-WIDTH, HEIGHT, CORD_Y, CORD = 1200.0, 380.0, 150.0, 62.0
+WIDTH, HEIGHT, CORD_Y, CORD = 1240.0, 380.0, 150.0, 62.0
 SHEATH_END, CORE_END, BARE = 900.0, 1080.0, 46.0
 
 
@@ -75,7 +75,7 @@ def _cores(plan: Plan, strip: StripPlan, step: BuildStep, done: set[str]) -> str
         landed = f"{step.end}-land-{core.core}" in done
         if landed or step.core == core.core:
             body += _terminal(end + BARE - 26, y, landed)
-        body += text(1152, y + 7, f"{core.core}", "bench-core-mark")
+        body += text(1206, y + 7, f"{core.core}", "bench-core-mark")
     return body
 
 
@@ -115,6 +115,6 @@ def _shape(kind: str, x: float, class_: str) -> str:
 
 def _body(part: Part, step: BuildStep) -> str:
     words = {"grip": "clamp here, on sheath", "fuse": "the fuse sits in the live side", "close": "nothing pinched"}
-    frame = rect(SHEATH_END - 74, CORD_Y - 104, 330, 208, "bench-body", rx=18)
+    frame = rect(SHEATH_END - 74, CORD_Y - 104, 366, 208, "bench-body", rx=18)
     clamp = rect(SHEATH_END - 66, CORD_Y - 42, 30, 84, "clamp clamp-now" if step.kind == "grip" else "clamp", rx=5)
     return frame + clamp + text(SHEATH_END + 90, CORD_Y + 140, words[step.kind], "bench-facing", "middle")

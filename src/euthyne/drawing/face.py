@@ -4,15 +4,21 @@ from euthyne.core.part import Cavity, Face
 from euthyne.drawing.pen import circle, element, group, path, rect, text
 
 
-def shell(face: Face, class_: str = "shell") -> str:
-    """The rim of a face, in mm around its middle."""
+def shell(face: Face, class_: str = "shell", contact: str = "socket") -> str:
+    """The rim of a face, in mm around its middle; plugs may have a rim of their own."""
     w, h = face.width, face.height
-    if face.shell == "round":
+    kind = face.plug_shell if contact == "pin" else face.shell
+    if kind == "arch":
+        d = f"M{-w / 2} {h * 0.44}V{h * -0.02}C{-w / 2} {-h * 0.36} {-w * 0.28} {-h / 2} 0 {-h / 2}"
+        d += f"C{w * 0.28} {-h / 2} {w / 2} {-h * 0.36} {w / 2} {h * -0.02}"
+        d += f"V{h * 0.44}Q{w / 2} {h / 2} {w * 0.42} {h / 2}"
+        return path(d + f"H{-w * 0.42}Q{-w / 2} {h / 2} {-w / 2} {h * 0.44}Z", class_)
+    if kind == "round":
         return circle(0, 0, w / 2, class_) + circle(0, 0, w / 2 - 2.6, "shell-inner")
-    if face.shell == "collar":
+    if kind == "collar":
         key = rect(-3.6, h / 2 - 6.4, 7.2, 6.4, "shell-key")
         return circle(0, 0, w / 2, class_) + circle(0, 0, w / 2 - 4.4, "shell-inner") + key
-    if face.shell == "bevelled":
+    if kind == "bevelled":
         cut = h * 0.34
         d = f"M{-w / 2} {h / 2}V{-h / 2 + cut}L{-w / 2 + cut} {-h / 2}H{w / 2 - cut}L{w / 2} {-h / 2 + cut}V{h / 2}Z"
         return path(d, class_, stroke_linejoin="round")
@@ -37,7 +43,7 @@ def contacts(face: Face, class_: str) -> str:
 
 def face_drawing(face: Face, contact: str, cx: float, cy: float, scale: float) -> str:
     """A mating face with its marks: pins in brass, holes dark."""
-    body = shell(face) + contacts(face, "pin" if contact == "pin" else "hole")
+    body = shell(face, contact=contact) + contacts(face, "pin" if contact == "pin" else "hole")
     marks = "".join(
         text(cx + c.x * scale, cy - c.y * scale + c.h * scale / 2 + 17, c.mark, "cavity-mark", "middle")
         for c in face.cavities
@@ -45,7 +51,7 @@ def face_drawing(face: Face, contact: str, cx: float, cy: float, scale: float) -
     return placed(body, cx, cy, scale) + marks
 
 
-def wiring_drawing(face: Face, cx: float, cy: float, scale: float) -> str:
+def wiring_drawing(face: Face, contact: str, cx: float, cy: float, scale: float) -> str:
     """A wiring side: the shell with a screw terminal at each cavity."""
     terminals = "".join(
         rect(cx + c.x * scale - 16, cy - c.y * scale - 13, 32, 26, "terminal", rx=3)
@@ -61,7 +67,7 @@ def wiring_drawing(face: Face, cx: float, cy: float, scale: float) -> str:
         + text(cx + c.x * scale, cy - c.y * scale - 19, c.mark, "cavity-mark", "middle")
         for c in face.cavities
     )
-    return placed(shell(face), cx, cy, scale) + terminals
+    return placed(shell(face, contact=contact), cx, cy, scale) + terminals
 
 
 def placed(body: str, x: float, y: float, scale: float, flip: bool = False) -> str:

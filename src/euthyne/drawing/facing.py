@@ -1,14 +1,14 @@
 """Facing ends: mating face, wiring side, cores, wiring side, mating face."""
 
 from euthyne.core.lead import Joint
-from euthyne.core.part import Face, Part, mating_face, wiring_side
+from euthyne.core.part import Cavity, Face, Part, mating_face, wiring_side
 from euthyne.core.plan import Plan
 from euthyne.core.wiremap import colour
 from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.face import face_drawing, wiring_drawing
 from euthyne.drawing.pen import path, rect, sheet, text
 
-WIDTH, HEIGHT, MIDDLE = 1232.0, 318.0, 190.0
+WIDTH, HEIGHT, MIDDLE = 1232.0, 258.0, 162.0
 A_MATING, A_WIRING, B_WIRING, B_MATING = 112.0, 330.0, 902.0, 1120.0
 FACE_PX = 172.0
 SEEN = {"pin": "as the socket sees it", "socket": "as the plug sees it"}
@@ -25,8 +25,8 @@ def facing(plan: Plan) -> str:
     )
     faces = face_drawing(mating_face(a), a.contact, A_MATING, MIDDLE, _scale(a.face))
     faces += face_drawing(mating_face(b), b.contact, B_MATING, MIDDLE, _scale(b.face))
-    wires = wiring_drawing(wiring_side(a), A_WIRING, MIDDLE, _scale(a.face))
-    wires += wiring_drawing(wiring_side(b), B_WIRING, MIDDLE, _scale(b.face))
+    wires = wiring_drawing(wiring_side(a), a.contact, A_WIRING, MIDDLE, _scale(a.face))
+    wires += wiring_drawing(wiring_side(b), b.contact, B_WIRING, MIDDLE, _scale(b.face))
     cores = "".join(_core(plan, j, i, len(plan.joints), scheme) for i, j in enumerate(_by_height(plan)))
     label = "; ".join(
         f"{j.core} {colour(scheme, j.core)} from {j.a or 'nowhere'} to {j.b or 'nowhere'}" for j in plan.joints
@@ -40,7 +40,7 @@ def _scale(face: Face) -> float:
 
 def _titled(part: Part, side: str, seen: str, x: float) -> str:
     name = part.short.capitalize()
-    return text(x, 34, f"{name}, {side}", "facing-title", "middle") + text(x, 54, seen, "facing-sub", "middle")
+    return text(x, 20, f"{name}, {side}", "facing-title", "middle") + text(x, 40, seen, "facing-sub", "middle")
 
 
 def _by_height(plan: Plan) -> list[Joint]:
@@ -70,7 +70,22 @@ def _way(face: Face, mark: str | None, cx: float, edge: float, y: float) -> str:
     if cavity is None:
         return f"M{edge - toward * 70:g} {y:g}H{edge:g}"
     scale = _scale(face)
-    x0, y0 = cx + cavity.x * scale + toward * 16, MIDDLE - cavity.y * scale
+    x, y0 = cx + cavity.x * scale, MIDDLE - cavity.y * scale
     bend = edge - toward * 34
+    if _hidden(face, cavity, toward, scale):
+        down = 1 if y >= y0 else -1
+        return (
+            f"M{x:g} {y0 + down * 13:g}C{x:g} {y0 + down * 74:g} {bend - toward * 60:g} {y:g} {bend:g} {y:g}H{edge:g}"
+        )
+    x0 = x + toward * 16
     half = (x0 + bend) / 2
     return f"M{x0:g} {y0:g}C{half:g} {y0:g} {half:g} {y:g} {bend:g} {y:g}H{edge:g}"
+
+
+def _hidden(face: Face, cavity: Cavity, toward: int, scale: float) -> bool:
+    """True when another terminal lies between this one and the cord."""
+    return any(
+        (c.x - cavity.x) * toward > 0 and abs(c.y - cavity.y) * scale < 34
+        for c in face.cavities
+        if c.mark != cavity.mark
+    )

@@ -6,7 +6,7 @@ from euthyne.core.tag import TagFacts
 from euthyne.drawing.pen import rect, sheet, text
 
 WIDTH_MM, HEIGHT_MM = 96.0, 44.0
-QR_MM = 24.0
+QR_MM = 25.0
 
 
 @dataclass(frozen=True)
@@ -41,13 +41,14 @@ def layout(facts: TagFacts, qr: tuple[tuple[bool, ...], ...]) -> list[Words | Sq
         Words(4, 23.2, 2.7, "unwound"),
         Words(32, 19.4, 7.4, f"{facts.amps_rolled:.3g} A", heavy=True),
         Words(32, 23.2, 2.7, "rolled up: unwind fully"),
-        Words(4, 29.0, 3.0, f"{facts.volts:g} V, {facts.run_m:g} m, {facts.cord}{fuse}"),
-        Words(4, 33.0, 2.5, facts.ends[:58]),
-        Words(4, 37.4, 2.8, f"made {facts.made_on} by {facts.made_by}"),
-        Words(4, 41.4, 3.0, f"test again by {facts.next_test}", heavy=True),
+        Words(4, 28.2, 2.9, f"{facts.volts:g} V, {round(facts.run_m, 2):g} m, {facts.cord}{fuse}"),
+        Words(4, 31.6, 2.3, facts.end_a[:52]),
+        Words(4, 34.6, 2.3, f"to {facts.end_b}"[:52]),
+        Words(4, 38.2, 2.6, f"made {facts.made_on} by {facts.made_by}"),
+        Words(4, 42.0, 3.0, f"test again by {facts.next_test}", heavy=True),
     ]
     cell = QR_MM / max(len(qr), 1)
-    left, top = WIDTH_MM - QR_MM - 4, 15.0
+    left, top = WIDTH_MM - QR_MM - 4, 15.4
     for j, row in enumerate(qr):
         found += [
             Square(left + i * cell, top + j * cell, cell * 1.02, cell * 1.02) for i, dark in enumerate(row) if dark
@@ -60,7 +61,7 @@ def label_svg(facts: TagFacts, qr: tuple[tuple[bool, ...], ...]) -> str:
     body = rect(0.3, 0.3, WIDTH_MM - 0.6, HEIGHT_MM - 0.6, rx=2, fill="#FFFFFF", stroke="#22282B", stroke_width=0.3)
     for item in layout(facts, qr):
         if isinstance(item, Square):
-            body += rect(item.x, item.y, item.w, item.h, fill="#22282B")
+            body += rect(item.x, item.y, item.w, item.h, fill="#22282B", shape_rendering="crispEdges")
         else:
             weight = "700" if item.heavy else "400"
             body += text(item.x, item.y, item.words, font_size=item.size, font_weight=weight, fill="#22282B",

@@ -3,20 +3,20 @@
 from euthyne.core.plan import Plan
 from euthyne.drawing.pen import group, line, mark, path, rect, sheet, text
 
-WIDTH, HEIGHT = 848.0, 210.0
-SUPPLY, LOAD, TOP, FOOT = 150.0, 690.0, 66.0, 138.0
+WIDTH, HEIGHT = 848.0, 180.0
+SUPPLY, LOAD, TOP, FOOT = 150.0, 690.0, 54.0, 118.0
 
 
 def loop(plan: Plan) -> str:
     """The loop of a lead with its numbers beside what they measure."""
     brief = plan.lead.brief
     run = brief.run_m
-    way = f"{run:g} m" if run is not None else "? m"
+    way = f"{round(run, 2):g} m" if run is not None else "? m"
     wires = line(SUPPLY, TOP, LOAD, TOP, "loop-wire") + line(SUPPLY, FOOT, LOAD, FOOT, "loop-wire")
     arrows = path(f"M{410} {TOP - 6}l10 6-10 6z", "loop-arrow") + path(f"M{430} {FOOT - 6}l-10 6 10 6z", "loop-arrow")
     words = text(420, TOP - 14, f"{way} out", "loop-words", "middle")
     words += text(420, FOOT + 26, f"{way} back", "loop-words", "middle")
-    copper = f"{2 * run:g} m of copper" if run is not None else "the run is not said yet"
+    copper = f"{round(2 * run, 2):g} m of copper" if run is not None else "the run is not said yet"
     words += text(420, (TOP + FOOT) / 2 + 6, copper, "loop-total", "middle")
     label = f"{way} out and {way} back; {copper}"
     return sheet(WIDTH, HEIGHT, wires + arrows + words + _supply(plan) + _guards(plan) + _load(plan), "loop", label)

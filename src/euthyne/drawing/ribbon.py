@@ -27,7 +27,8 @@ class Form:
 
 
 PAGE = Form(1232, 140, 80, 82, 17, 36, True, True)
-ROW = Form(640, 72, 44, 58, 9, 22, False, False)
+ROW = Form(640, 88, 56, 58, 9, 22, False, False)
+LIST = Form(470, 78, 52, 52, 8, 20, False, False)
 
 
 def ribbon(plan: Plan, progress: Progress, form: Form, base: str, here: Stage | None = None) -> str:
@@ -38,7 +39,7 @@ def ribbon(plan: Plan, progress: Progress, form: Form, base: str, here: Stage | 
     """
     left, reach_a = _end(plan.a, form, left=True)
     right, reach_b = _end(plan.b, form, left=False)
-    start, end = reach_a + 2, form.width - reach_b - 2
+    start, end = reach_a, form.width - reach_b
     cord = rect(start, form.cord_y - form.cord / 2, end - start, form.cord, "cord")
     shine = line(start, form.cord_y - form.cord * 0.22, end, form.cord_y - form.cord * 0.22, "cord-shine")
     bands = _bands(progress.standings, form, start, end, base, here)
@@ -94,8 +95,12 @@ def _dimension(plan: Plan, form: Form, start: float, end: float) -> str:
     run = plan.lead.brief.run_m
     words = "length not said yet"
     if run is not None:
-        last = f"{plan.cut.cut_m:.2f} m to cut" if plan.lead.cut.accepted and plan.cut else f"{2 * run:g} m of copper"
-        words = f"{run:g} m run · {last}"
+        last = (
+            f"{plan.cut.cut_m:.2f} m to cut"
+            if plan.lead.cut.accepted and plan.cut
+            else f"{round(2 * run, 2):g} m of copper"
+        )
+        words = f"{round(run, 2):g} m run · {last}"
     middle, half = (start + end) / 2, len(words) * 4.4 + 14
     ticks = line(start, y - 6, start, y + 6, "dimension") + line(end, y - 6, end, y + 6, "dimension")
     lines = line(start, y, middle - half, y, "dimension") + line(middle + half, y, end, y, "dimension")

@@ -36,7 +36,7 @@ def strip_drawing(plan: Plan, end: str, longest_mm: float) -> str:
     foot = TOP + ROW * len(strip.cores)
     body = STRIPES + _sheath(ruler, strip, foot)
     for i, core in enumerate(strip.cores):
-        body += _core(ruler, core, colour(plan.lead.ends.scheme, core.core), TOP + ROW * i + 20)
+        body += _core(ruler, core, strip.inside_mm, colour(plan.lead.ends.scheme, core.core), TOP + ROW * i + 18)
     body += _grip(ruler, foot) + _sheath_dimension(ruler, strip) + _scale_bar(ruler, foot + 44)
     label = f"{part.short}: take off {strip.sheath_mm:.0f} mm of sheath; " + ", ".join(
         f"{c.core} {c.core_mm:.0f} mm with {c.strip_mm:.0f} bare" for c in strip.cores
@@ -51,12 +51,14 @@ def _sheath(ruler: _Ruler, strip: StripPlan, foot: float) -> str:
     return ruler.bar(back, strip.inside_mm, middle, tall, "cord") + shine
 
 
-def _core(ruler: _Ruler, core: CoreStrip, tint: str, y: float) -> str:
+def _core(ruler: _Ruler, core: CoreStrip, inside_mm: float, tint: str, y: float) -> str:
     bare = core.core_mm - core.strip_mm
     body = ruler.bar(0, bare, y, 13, "strip-core", fill=core_paint(tint)) + ruler.bar(bare, core.core_mm, y, 7, "bare")
     words = f"{core.core} · {tint}  {core.core_mm:.0f} mm, bare {core.strip_low_mm:.0f} to {core.strip_high_mm:.0f}"
-    mid = ruler.x(core.core_mm / 2)
-    return body + text(mid, y + 21, words, "strip-words", "middle")
+    side = -1 if ruler.tip_left else 1
+    return body + text(
+        ruler.x(inside_mm) + side * 10, y + 22, words, "strip-words", "end" if ruler.tip_left else "start"
+    )
 
 
 def _grip(ruler: _Ruler, foot: float) -> str:

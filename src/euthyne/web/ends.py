@@ -16,7 +16,7 @@ from euthyne.web.frame import LeadPage, lead_page, now, show_stage, store, who
 
 blueprint = Blueprint("ends", __name__)
 PARTS = tuple((p.id, p.words) for p in shelf().values())
-SCHEMES = tuple((s.name, f"{', '.join(s.colours[c] for c in 'LNE')} ({s.source})") for s in mains_schemes())
+SCHEMES = tuple((s.name, ", ".join(s.colours[c] for c in "LNE")) for s in mains_schemes())
 FIELDS = (
     Field("ends.a", "Supply end", "choice", choices=PARTS),
     Field("ends.b", "Load end", "choice", choices=PARTS),

@@ -11,8 +11,10 @@ from markupsafe import Markup
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.progress import Progress, progress
 from euthyne.core.stage import Stage
-from euthyne.drawing.ribbon import PAGE, ROW, ribbon
+from euthyne.drawing.ribbon import LIST, PAGE, ROW, ribbon
 from euthyne.store.leads import Held, LeadStore
+
+FORMS = {"page": PAGE, "row": ROW, "list": LIST}
 
 
 def store() -> LeadStore:
@@ -49,10 +51,10 @@ class LeadPage:
         """The lead's tag."""
         return self.held.lead.tag
 
-    def ribbon(self, here: Stage | None = None, row: bool = False) -> Markup:
-        """The lead's ribbon."""
+    def ribbon(self, here: Stage | None = None, form: str = "page") -> Markup:
+        """The lead's ribbon: as the head of a page, as a row of the Bench, or in a list."""
         base = url_for("leads.lead", tag=self.tag)
-        return Markup(ribbon(self.plan, self.progress, ROW if row else PAGE, base, here))
+        return Markup(ribbon(self.plan, self.progress, FORMS[form], base, here))
 
 
 def page_of(held: Held) -> LeadPage:

@@ -97,7 +97,7 @@ def shared_cavity(plan: Plan) -> Found | None:
                 "stop",
                 Stage.ENDS,
                 "Two cores in one terminal",
-                f"Two cores land in {twice} at end {end}.",
+                f"Two cores land in {twice} at the {'supply' if end == 'A' else 'load'} end.",
                 "What they belong to is joined there.",
                 "One core in each terminal.",
                 AS_IT_SHOULD,
