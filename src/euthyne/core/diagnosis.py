@@ -58,19 +58,34 @@ def read_grid(points: tuple[str, ...], wanted: Iterable[Pair], probes: Iterable[
 def diagnose(points: tuple[str, ...], wanted: Iterable[Pair], probes: Iterable[Probe]) -> tuple[Diagnosis, ...]:
     """Explain a grid that is not as planned, the explanation that needs the fewest mistakes first.
 
+    A grid that is only partly probed is explained as far as it goes.
     Complexity: one pass over the permutations of the far end's cavities; single-phase leads have six.
     """
     probes = tuple(probes)
     grid = read_grid(points, wanted, probes)
     if not grid.missing and not grid.extra:
         return ()
-    heard = {frozenset((p.one, p.other)) for p in probes if p.sounds}
-    found = [*_neutral_earth(heard), *_swaps(points, set(wanted), heard), *_opens(grid), *_shorts(grid)]
-    return tuple(sorted(found, key=lambda d: d.mistakes))
+    heard = {frozenset((p.one, p.other)): p.sounds for p in probes}
+    swaps = _swaps(points, set(wanted), heard) if grid.extra else []
+    found = [*_neutral_earth(heard), *swaps, *_opens(grid), *_shorts(grid)]
+    return tuple(sorted(found, key=lambda d: d.mistakes)) or (_unexplained(grid),)
 
 
-def _neutral_earth(heard: set[Pair]) -> list[Diagnosis]:
-    joined = [p for p in heard if {x.split(".")[1] for x in p} == {"N", "E"} and len({x[0] for x in p}) == 1]
+def _unexplained(grid: Grid) -> Diagnosis:
+    pair, said = (grid.extra[0], "sound together and should not") if grid.extra else (grid.missing[0], "should sound")
+    words = " and ".join(f"{x[2:]} at {END_WORDS[x[0]]}" for x in sorted(pair))
+    return Diagnosis(
+        "not as the map",
+        f"{words} {said}.",
+        "No single mistake explains it. Check that the right face was read, then open both ends.",
+        9,
+    )
+
+
+def _neutral_earth(heard: dict[Pair, bool]) -> list[Diagnosis]:
+    joined = [
+        p for p in heard if heard[p] and {x.split(".")[1] for x in p} == {"N", "E"} and len({x[0] for x in p}) == 1
+    ]
     if not joined:
         return []
     end = min(min(p)[0] for p in joined)
@@ -84,13 +99,15 @@ def _neutral_earth(heard: set[Pair]) -> list[Diagnosis]:
     ]
 
 
-def _swaps(points: tuple[str, ...], wanted: set[Pair], heard: set[Pair]) -> list[Diagnosis]:
+def _swaps(points: tuple[str, ...], wanted: set[Pair], heard: dict[Pair, bool]) -> list[Diagnosis]:
     """The far end's cavities read in another order: crossed, or moved on by one."""
     near = {p.split(".")[1] for p in points if p.startswith("A.")}
     far = [p.split(".")[1] for p in points if p.startswith("B.")]
-    for shuffled in permutations(far):
-        moved = {m: s for m, s in zip(far, shuffled, strict=True) if m != s}
-        if moved and {_moved(pair, moved) for pair in wanted} == heard:
+    orders = sorted(permutations(far), key=lambda order: sum(m != n for m, n in zip(far, order, strict=True)))
+    for shuffled in orders:
+        moved = {m: n for m, n in zip(far, shuffled, strict=True) if m != n}
+        sounding = {_moved(pair, moved) for pair in wanted}
+        if moved and all((pair in sounding) == sounds for pair, sounds in heard.items()):
             return [_swap_words(moved, len(near))]
     return []
 

@@ -41,7 +41,7 @@ OHMS = Measure("resistance", "ohm", 0, 1e5, "0.42 ohm or 420 mohm", "ohm")
 MEGOHMS = Measure("insulation", "megaohm", 0, 1e6, "200 Mohm, or >999 when the meter is at its end", "Mohm")
 
 NUMBER = r"[-+]?(?:\d+(?:[.,]\d+)?|[.,]\d+)"
-TERM = re.compile(rf"({NUMBER})\s*([^\d\s.,+\-][^\d]*?)?\s*(?=$|[\d.,])")
+TERM = re.compile(rf"({NUMBER})\s*([A-Za-zµΩω%°\"'″′]+)?\s*(?=$|[\d.,])")
 SPELLED = {
     "%": "percent",
     "c": "degC",

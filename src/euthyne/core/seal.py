@@ -31,7 +31,7 @@ def digest(previous: str, record: dict[str, Any]) -> str:
     """SHA-256 in hex of the seal before and the canonical record.
 
     >>> digest(FIRST, {"a": 1})[:8]
-    '67151ef6'
+    'f21735af'
     """
     return hashlib.sha256(f"{previous}\n{canonical(record)}".encode()).hexdigest()
 

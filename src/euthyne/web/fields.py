@@ -125,9 +125,11 @@ def put_in(lead: Lead, entered: Entered) -> Lead:
     for path, value in entered.values.items():
         lead = with_value(lead, path, value)
         typed.pop(path, None)
+        typed = {k: t for k, t in typed.items() if not k.startswith(f"{path}.")}
         if path in entered.typed and isinstance(value, float) and entered.typed[path]:
             typed[path] = entered.typed[path]
-    return replace(lead, typed=typed)
+    within = {k: t for k, t in entered.typed.items() if k not in entered.values}
+    return replace(lead, typed=typed | within)
 
 
 def without_typed(lead: Lead, paths: list[str]) -> Lead:

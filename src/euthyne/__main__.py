@@ -1,0 +1,5 @@
+"""``python -m euthyne``."""
+
+from euthyne.cli import main
+
+main()

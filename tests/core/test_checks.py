@@ -1,0 +1,172 @@
+"""Every check fires on a lead that has its fault, and is silent on one that has not."""
+
+from dataclasses import replace
+
+import pytest
+from leads import AT, extension, plan
+
+from euthyne.core.checks import CHECKS, checks
+from euthyne.core.lead import Joint, Look, Probe, Proof, Reading, Reason, StepDone, with_value
+from euthyne.core.plan import Plan
+from euthyne.core.progress import progress
+from euthyne.core.sizing_brief import OneLoad
+from euthyne.core.stage import Stage
+
+STRAIGHT = {"L": ("L", "L"), "N": ("N", "N"), "E": ("E", "E")}
+
+
+def mapped(**changes):
+    return tuple(Joint(core, *ends) for core, ends in (STRAIGHT | changes).items())
+
+
+def probes(**heard):
+    return Proof(probes=tuple(Probe(*pair.split("_"), sounds) for pair, sounds in heard.items()))
+
+
+OUTDOORS = {"brief__place": "outdoor", "brief__rcd": "30 mA"}
+CEE = {"ends__a": "cee7-7-plug", "ends__b": "cee7-3-socket"}
+FIRES = {
+    "live-contact": {"ends__b": "c14"},
+    "pins-both-ends": {"ends__b": "bs1363-plug"},
+    "holes-both-ends": {"ends__a": "bs1363-socket"},
+    "no-earth": {"ends__joints": mapped(E=("E", None))},
+    "neutral-earth": {"ends__joints": mapped(E=("N", "E"))},
+    "crossed": {"ends__joints": mapped(L=("L", "N"), N=("N", "L"))},
+    "left-out": {"ends__joints": mapped(N=("N", None))},
+    "shared-cavity": {"ends__joints": mapped(N=("L", "N"))},
+    "no-residual-current-device": {"brief__place": "outdoor", "brief__rcd": "none"},
+    "no-protection": CEE,
+    "no-size-fits": {"brief__run_m": 400.0},
+    "under-rated-cord": {"conductor__size": "1 mm2"},
+    "not-made": {"conductor__size": "1.25 mm2"},
+    "protection-too-large": {**CEE, "brief__upstream_amps": 20.0},
+    "under-rated-part": {"ends__b": "c13", "brief__feeds": "loads", "brief__loads": (OneLoad("oven", amps=12.0),)},
+    "volts-over-part": {"ends__b": "nema-5-15r"},
+    "cord-in-grip": {"conductor__cable_type": "H07RN-F", "conductor__measured_od_mm": 10.4},
+    "conductor-in-terminal": {"conductor__size": "4 mm2"},
+    "trapped": {"conductor__measured_od_mm": 12.0},
+    "looked-bad": {"proof": Proof(looks=(Look("A-pull", False, AT, "RM"),))},
+    "wrong-grid": {"proof": probes(**{"A.L_B.L": False, "A.L_B.N": True})},
+    "failed-reading": {"proof": Proof(readings=(Reading("earth", 3.0, AT, "RM"),))},
+    "untested": {},
+    "unbuilt": {},
+    "drop-over-limit": {"conductor__drop_percent": 0.5},
+    "starting-dip": {"brief__start_multiple": 6.0, "brief__run_m": 60.0, "brief__rcd": "30 mA"},
+    "protection-over-part": {"ends__a": "cee7-7-plug", "ends__b": "c13", "brief__upstream_amps": 16.0},
+    "long-for-its-size": {"brief__run_m": 16.0},
+    "drum-use": {"brief__drum_layers": 1},
+    "cord-for-the-place": OUTDOORS,
+    "ingress": OUTDOORS,
+    "measure-the-cord": {"ends__a": "c20", "ends__b": "bs1363-socket"},
+    "diameter-unknown": {"conductor__cable_type": "H07BQ-F"},
+    "old-colours": {"ends__scheme": "uk-old"},
+    "plan-changed-after-build": {},
+    "plan-changed-after-proof": {},
+    "watched-reading": {"proof": Proof(readings=(Reading("insulation-LN", 50.0, AT, "RM"),))},
+    "near-rating": {"conductor__size": "1.5 mm2", "brief__ambient_c": 38.0},
+    "try-the-button": OUTDOORS,
+    "reversible": CEE,
+    "marks-decide": {"ends__a": "iec60309-16-plug", "ends__b": "iec60309-16-connector"},
+    "earth-last": {"ends__b": "c13"},
+    "weakest-part": {},
+}
+ALWAYS = {"untested", "unbuilt", "weakest-part"}
+
+
+def changed_plan(code):
+    if code == "plan-changed-after-build":
+        lead = extension()
+        build = replace(lead.build, done=(StepDone("cut", AT, "RM"),), plan_stamp="another")
+        return Plan(replace(lead, build=build))
+    if code == "plan-changed-after-proof":
+        proof = Proof(readings=(Reading("earth", 0.2, AT, "RM"),), plan_stamp="another")
+        return plan(proof=proof)
+    return plan(**FIRES[code])
+
+
+def codes(p):
+    return {f.code for f in checks(p)}
+
+
+def done_lead():
+    """A lead built and proven to its plan, nothing left but the seal."""
+    lead = extension(cut__accepted=True)
+    p = Plan(lead)
+    lead = with_value(lead, "build.done", tuple(StepDone(s.key, AT, "RM") for s in p.steps))
+    from euthyne.core.diagnosis import all_pairs
+    from euthyne.core.lookover import look_list
+
+    readings = tuple(
+        Reading(x.id, 999.0 if x.kind == "insulation" else (x.low + x.watch) / 2, AT, "AF") for x in p.lines
+    )
+    proof = Proof(
+        looks=tuple(Look(x.id, True, AT, "AF") for x in look_list(p.a, p.b)),
+        probes=tuple(Probe(min(x), max(x), x in p.wanted_pairs) for x in all_pairs(p.points)),
+        readings=readings,
+    )
+    return with_value(lead, "proof", proof)
+
+
+def test_every_check_has_its_case():
+    found = {f.code for code in FIRES for f in checks(changed_plan(code))}
+    assert found == set(FIRES)
+    assert len(CHECKS) == len(FIRES)
+
+
+@pytest.mark.parametrize("code", FIRES)
+def test_it_fires_with_its_reasons(code):
+    found = next(f for f in checks(changed_plan(code)) if f.code == code)
+    for words in (found.title, found.text, found.why, found.clears):
+        assert words.strip()
+    assert found.level in ("stop", "caution", "note")
+    assert found.open == (found.level != "note")
+
+
+@pytest.mark.parametrize("code", sorted(set(FIRES) - ALWAYS))
+def test_it_is_silent_on_a_sound_lead(code):
+    assert code not in codes(plan())
+
+
+def test_nothing_stands_against_a_lead_that_is_done():
+    p = Plan(done_lead())
+    assert codes(p) <= {"weakest-part"}
+    assert [s.mark for s in progress(p, False).standings] == ["done"] * 6 + ["open"]
+    assert progress(p, False).next_stage is Stage.TAG
+
+
+@pytest.mark.parametrize(
+    "code",
+    ["no-earth", "neutral-earth", "crossed", "no-protection", "no-residual-current-device", "drum-use", "cord-in-grip"],
+)
+def test_its_fix_clears_it(code):
+    p = plan(**FIRES[code])
+    fix = next(f for f in checks(p) if f.code == code).fix
+    lead = p.lead
+    for path, value in fix.changes:
+        lead = with_value(lead, path, value)
+    cleared = codes(Plan(lead))
+    assert code not in cleared or code == "cord-in-grip"
+    if code == "cord-in-grip":
+        assert lead.ends != p.lead.ends
+
+
+def test_a_caution_passes_with_a_reason_and_a_stop_does_not():
+    reasons = (Reason("drum-use", "Never more than half unrolled.", AT, "RM"), Reason("no-earth", "no", AT, "RM"))
+    p = plan(brief__drum_layers=1, ends__joints=mapped(E=("E", None)), reasons=reasons)
+    found = {f.code: f for f in checks(p)}
+    assert not found["drum-use"].open
+    assert found["no-earth"].open
+
+
+def test_the_stage_shows_the_worst_of_its_checks():
+    p = plan(ends__scheme="uk-old", ends__joints=mapped(E=("E", None)))
+    assert progress(p, False).mark(Stage.ENDS) == "stop"
+    assert progress(plan(ends__scheme="uk-old"), False).mark(Stage.ENDS) == "caution"
+    assert all(s.mark == "done" for s in progress(p, True).standings)
+
+
+def test_what_comes_next_is_the_first_thing_that_is_missing():
+    assert progress(plan(brief__run_m=None), False).next_action == "Say what it feeds and how far"
+    assert progress(plan(conductor__size=None), False).next_action == "Take a size"
+    assert progress(plan(ends__b="c14"), False).next_action == "A live contact can be touched"
+    assert progress(plan(), False).next_stage is Stage.CUT

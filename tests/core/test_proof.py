@@ -1,0 +1,153 @@
+"""Expectations, verdicts, diagnoses, seals, dates."""
+
+from datetime import date
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from leads import plan
+
+from euthyne.core.conductor import awg, metric
+from euthyne.core.diagnosis import all_pairs, diagnose, read_grid
+from euthyne.core.expectation import core_band_ohm
+from euthyne.core.lead import Probe
+from euthyne.core.seal import FIRST, broken_links, digest, holds, seal
+from euthyne.core.tag import months_on, retest_months, tag_facts
+from euthyne.core.verdict import Meter, judge, twins
+
+METER = Meter(percent=1.0, step_ohm=0.001, zero_ohm=0.0)
+
+
+def line(name):
+    return next(x for x in plan().lines if x.id == name)
+
+
+def test_the_band_of_a_metric_core_is_below_its_class_maximum():
+    low, high = core_band_ohm(metric(1.5), "copper", 10, 20)
+    assert high == pytest.approx(0.133)
+    assert low == pytest.approx(0.133 * 0.85)
+
+
+def test_the_band_of_a_gauge_is_round_its_nominal():
+    low, high = core_band_ohm(awg("14"), "copper", 10, 20)
+    assert high / low == pytest.approx(1.05 / 0.95)
+
+
+def test_a_warmer_room_expects_more():
+    assert core_band_ohm(metric(1.5), "copper", 10, 30) > core_band_ohm(metric(1.5), "copper", 10, 20)
+
+
+@pytest.mark.parametrize(
+    ("name", "value", "above", "word"),
+    [
+        ("core-L", 0.150, False, "pass"),
+        ("core-L", 0.400, False, "fail"),
+        ("core-L", 0.020, False, "fail"),
+        ("core-L", 0.179, False, "unsure"),
+        ("core-L", 0.0, True, "fail"),
+        ("earth", 0.150, False, "pass"),
+        ("earth", 0.200, False, "watch"),
+        ("earth", 0.400, False, "fail"),
+        ("insulation-E", 999, True, "pass"),
+        ("insulation-E", 150, False, "pass"),
+        ("insulation-E", 60, False, "watch"),
+        ("insulation-E", 5, False, "fail"),
+        ("insulation-E", 10, True, "unsure"),
+    ],
+)
+def test_a_reading_is_judged_and_told_why(name, value, above, word):
+    verdict = judge(line(name), value, METER, above)
+    assert verdict.word == word
+    assert len(verdict.reason) > 15
+
+
+def test_the_test_leads_are_taken_off():
+    heavy_leads = Meter(zero_ohm=0.25)
+    assert judge(line("core-L"), 0.400, heavy_leads).word == "pass"
+    assert judge(line("core-L"), 0.100, heavy_leads).word == "unsure"
+
+
+def test_a_coarse_meter_can_not_say():
+    assert judge(line("core-L"), 0.15, Meter(percent=1, step_ohm=0.1)).word == "unsure"
+
+
+@given(st.floats(0, 5), st.floats(0, 5))
+def test_a_higher_reading_is_never_judged_better_once_above_the_limit(one, other):
+    order = ["pass", "watch", "unsure", "fail"]
+    limit = line("earth").high
+    low, high = sorted((limit + one, limit + other))
+    assert order.index(judge(line("earth"), low, METER).word) <= order.index(judge(line("earth"), high, METER).word)
+
+
+def test_unlike_twins_name_the_worse_core():
+    assert twins(0.150, 0.152, line("core-L")) is None
+    assert "live core" in twins(0.300, 0.150, line("core-L"))
+
+
+def heard_with(moved, *, opens=(), shorts=()):
+    """Every probe of a lead whose load end was wired in another order, with cores open or shorted."""
+    p = plan()
+    swap = {f"B.{a}": f"B.{b}" for a, b in moved.items()}
+    sounding = {frozenset(swap.get(x, x) for x in pair) for pair in p.wanted_pairs}
+    sounding = {s for s in sounding if not any(x[2:] in opens for x in s)}
+    sounding |= {frozenset(s) for s in shorts}
+    return p, tuple(Probe(min(x), max(x), x in sounding) for x in all_pairs(p.points))
+
+
+@pytest.mark.parametrize(
+    ("heard", "fault", "words"),
+    [
+        (heard_with({"L": "N", "N": "L"}), "crossed pair", "Live and neutral are crossed"),
+        (heard_with({"L": "E", "E": "L"}), "crossed pair", "Live and earth are crossed"),
+        (heard_with({"L": "N", "N": "E", "E": "L"}), "moved on by one", "one place further"),
+        (heard_with({}, opens=("N",)), "open core", "neutral core does not get through"),
+        (heard_with({}, shorts=[("A.N", "A.E")]), "neutral joined to earth", "supply end"),
+        (heard_with({}, shorts=[("A.L", "A.N"), ("B.L", "B.N")]), "short", "sound together"),
+    ],
+    ids=["L-N", "L-E", "round", "open", "N-E", "short"],
+)
+def test_the_fault_is_named_in_words(heard, fault, words):
+    p, probes = heard
+    first = diagnose(p.points, p.wanted_pairs, probes)[0]
+    assert first.fault == fault
+    assert words in first.sentence
+    assert first.look
+
+
+def test_a_grid_as_planned_has_no_diagnosis():
+    p, probes = heard_with({})
+    assert diagnose(p.points, p.wanted_pairs, probes) == ()
+    assert read_grid(p.points, p.wanted_pairs, probes).agrees
+    assert not read_grid(p.points, p.wanted_pairs, probes[1:]).agrees
+
+
+def test_a_seal_holds_until_anything_is_changed():
+    first = seal(1, "2026-10-03T12:00:00", "AF", FIRST, {"lead": {"run_m": 3.0}})
+    second = seal(2, "2026-10-04T12:00:00", "AF", first.sha256, {"lead": {"run_m": 4.0}})
+    assert holds(first)
+    assert broken_links([first, second]) == []
+    forged = seal(1, first.sealed_at, "AF", FIRST, {"lead": {"run_m": 3.1}})
+    assert broken_links([forged, second]) == [2]
+    first.record["lead"]["run_m"] = 9.9
+    assert broken_links([first, second]) == [1]
+
+
+def test_the_order_of_keys_changes_no_seal():
+    assert digest(FIRST, {"a": 1, "b": 2.5}) == digest(FIRST, {"b": 2.5, "a": 1})
+    with pytest.raises(ValueError, match="Out of range"):
+        digest(FIRST, {"a": float("inf")})
+
+
+@given(st.dates(date(2020, 1, 1), date(2060, 1, 1)), st.integers(0, 60))
+def test_months_on_lands_in_the_right_month(day, months):
+    later = months_on(day, months)
+    assert (later.year * 12 + later.month) - (day.year * 12 + day.month) == months
+    assert later.day <= day.day
+
+
+def test_the_tag_carries_the_weakest_rating_and_the_next_test():
+    facts = tag_facts(plan(), "2026-11-23", "AF")
+    assert (facts.amps, facts.fuse_amps) == (13, 13)
+    assert facts.amps_rolled < facts.amps
+    assert facts.next_test == "2028-11-23"
+    assert retest_months("outdoor") == 6

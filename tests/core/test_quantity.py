@@ -1,0 +1,149 @@
+"""Reading what people type: units, slips, refusals, and laws that hold for anything typed."""
+
+import math
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from euthyne.core.fault import Refused
+from euthyne.core.quantity import (
+    CELSIUS,
+    CURRENT,
+    LENGTH,
+    MEGOHMS,
+    OHMS,
+    PERCENT,
+    POWER,
+    SHORT,
+    VOLTS,
+    read_quantity,
+    read_size,
+    read_whole,
+)
+
+
+@pytest.mark.parametrize(
+    ("typed", "measure", "value"),
+    [
+        ("25 m", LENGTH, 25),
+        ("25", LENGTH, 25),
+        ("25m", LENGTH, 25),
+        ("2,5 m", LENGTH, 2.5),
+        ("80 ft", LENGTH, 24.384),
+        ("80 feet", LENGTH, 24.384),
+        ("3 ft 6 in", LENGTH, 1.0668),
+        ("3' 6\"", LENGTH, 1.0668),
+        ("12 yd", LENGTH, 10.9728),
+        ("1 ft", SHORT, 304.8),
+        ("1500 W", POWER, 1500),
+        ("2.2 kW", POWER, 2200),
+        ("2,2kW", POWER, 2200),
+        ("13 amps", CURRENT, 13),
+        ("500 mA", CURRENT, 0.5),
+        ("230 V", VOLTS, 230),
+        ("3 %", PERCENT, 3),
+        ("0.3 %", PERCENT, 0.3),
+        ("86 F", CELSIUS, 30),
+        ("30 °C", CELSIUS, 30),
+        ("-5 C", CELSIUS, -5),
+        ("420 mohm", OHMS, 0.42),
+        ("0.42 ohms", OHMS, 0.42),
+        ("200 Mohm", MEGOHMS, 200),
+        ("1 Gohm", MEGOHMS, 1000),
+    ],
+)
+def test_what_is_typed_is_understood(typed, measure, value):
+    assert read_quantity(typed, measure).value == pytest.approx(value)
+
+
+@pytest.mark.parametrize(
+    ("typed", "measure", "echo"),
+    [
+        ("25 m", LENGTH, ""),
+        ("80 ft", LENGTH, "read as 24.38 m"),
+        ("2,5", LENGTH, "read as 2.5 m"),
+        ("2.2 kW", POWER, "read as 2200 W"),
+        ("0.03", PERCENT, "read as 3 %, not as 0.03 of one percent"),
+    ],
+)
+def test_what_was_not_obvious_is_said_back(typed, measure, echo):
+    assert read_quantity(typed, measure).echo == echo
+
+
+@pytest.mark.parametrize(
+    ("typed", "measure", "part"),
+    [
+        ("", LENGTH, "no length is given"),
+        ("far", LENGTH, "not a length"),
+        ("25 kg", LENGTH, "not a unit of length"),
+        ("25 W", CURRENT, "not a unit of current"),
+        ("-3 m", LENGTH, "too small"),
+        ("0 m", LENGTH, "too small"),
+        ("10 km", LENGTH, "too large"),
+        ("1,500 W", POWER, "two ways"),
+        ("nan", LENGTH, "not a length"),
+        ("1e400 m", LENGTH, "not a unit of length"),
+        ("3 % %", PERCENT, "not a"),
+        ("25 m; drop", LENGTH, "not a"),
+    ],
+)
+def test_what_makes_no_sense_is_refused_with_what_would(typed, measure, part):
+    with pytest.raises(Refused) as refused:
+        read_quantity(typed, measure, "brief.run_m")
+    fault = refused.value.faults[0]
+    assert part in fault.problem
+    assert fault.field == "brief.run_m"
+    assert fault.fix
+
+
+@given(st.text(max_size=30))
+def test_any_text_is_read_or_refused_never_worse(text):
+    try:
+        value = read_quantity(text, LENGTH).value
+    except Refused:
+        return
+    assert math.isfinite(value)
+    assert LENGTH.low <= value <= LENGTH.high
+
+
+@given(st.floats(0.2, 600), st.sampled_from([("m", 1.0), ("ft", 0.3048), ("yd", 0.9144), ("cm", 0.01)]))
+def test_the_answer_does_not_depend_on_the_unit_typed(metres, unit):
+    name, size = unit
+    assert read_quantity(f"{metres / size:.9f} {name}", LENGTH).value == pytest.approx(metres, abs=1e-6)
+
+
+@pytest.mark.parametrize(
+    ("typed", "name"),
+    [
+        ("1.5", "1.5 mm2"),
+        ("1,5 mm2", "1.5 mm2"),
+        ("2.5 mm²", "2.5 mm2"),
+        ("14 AWG", "14 AWG"),
+        ("#8", "8 AWG"),
+        ("2/0", "2/0 AWG"),
+        ("00 AWG", "2/0 AWG"),
+        ("0000 awg", "4/0 AWG"),
+    ],
+)
+def test_sizes_are_read_in_either_unit(typed, name):
+    assert read_size(typed).name == name
+
+
+@pytest.mark.parametrize("typed", ["", "thick", "3.3 mm2", "5/0", "-2.5", "0 mm2", "41 AWG"])
+def test_a_size_nobody_makes_is_refused(typed):
+    with pytest.raises(Refused):
+        read_size(typed, "size")
+
+
+def test_a_bigger_gauge_number_is_a_thinner_wire():
+    areas = [read_size(f"{g} AWG").cross_section_mm2 for g in ("18", "14", "10", "1")]
+    assert areas == sorted(areas)
+    assert read_size("4/0").cross_section_mm2 > read_size("1/0").cross_section_mm2
+
+
+def test_whole_numbers_keep_to_their_bounds():
+    assert read_whole("3", 0, 10, "cut.reworks", "spare tries") == 3
+    for typed in ("11", "-1", "2.5", "two", ""):
+        with pytest.raises(Refused):
+            read_whole(typed, 0, 10, "cut.reworks", "spare tries")

@@ -1,0 +1,125 @@
+"""The order of a build: nothing is ever locked out."""
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from leads import plan
+
+from euthyne.core.threading import BuildPlan, Event, Threaded, enters, order
+
+
+def end(letter, *parts):
+    """An end with its nut-and-seal kind of parts, a strip, a wiring and a close."""
+    threaded = tuple(
+        Threaded(f"{letter}-{name}", letter, rank, bore, needed_by=f"{letter}-close") for name, rank, bore in parts
+    )
+    events = (
+        Event(f"{letter}-strip", letter, "knife"),
+        Event(f"{letter}-wire", letter, "driver", 30, (f"{letter}-strip",)),
+        Event(f"{letter}-close", letter, "spanner", 45, (f"{letter}-wire",)),
+    )
+    return threaded, events
+
+
+def build(od, a, b):
+    return BuildPlan(od, a[0] + b[0], a[1] + b[1])
+
+
+def valid(plan_, found):
+    """Walks an order step by step, by the rules alone."""
+    done = frozenset()
+    for step in found.steps:
+        part = next((p for p in plan_.parts if p.id == step.what), None)
+        if part is not None:
+            assert part.bore_mm >= plan_.cable_od_mm
+            assert enters(plan_, part, step.end, done), f"{step.what} is locked out"
+        else:
+            event = next(e for e in plan_.events if e.id == step.what)
+            assert set(event.after) <= done
+            assert all(p.id in done for p in plan_.parts if p.needed_by == event.id)
+        done |= {step.what}
+    assert len(done) == len(plan_.parts) + len(plan_.events)
+
+
+def test_two_ends_with_nuts_and_seals():
+    found = order(
+        build(
+            12.6, end("A", ("nut", 2, 16), ("seal", 1, 13)), end("B", ("nut", 2, 16), ("seal", 1, 13), ("tag", 3, 14))
+        )
+    )
+    assert (found.far_fed, found.end_changes, found.tool_changes) == (0, 1, 7)
+    ids = [s.what for s in found.steps]
+    assert ids.index("A-nut") < ids.index("A-seal") < ids.index("A-wire")
+    assert ids.index("B-tag") < ids.index("B-nut") < ids.index("B-seal")
+
+
+def test_a_boot_goes_on_before_the_crimp():
+    a = (
+        (Threaded("A-boot", "A", 2, 10.5, "A-cover"), Threaded("A-collar", "A", 1, 14, "A-cover")),
+        (
+            Event("A-strip", "A", "knife"),
+            Event("A-crimp", "A", "press 16", 15, ("A-strip",), irreversible=True),
+            Event("A-cover", "A", "hand", 0, ("A-crimp",)),
+        ),
+    )
+    found = order(build(9, a, ((), ())))
+    assert (found.far_fed, found.end_changes, found.tool_changes) == (0, 0, 3)
+    assert [s.what for s in found.steps][:2] == ["A-boot", "A-collar"]
+
+
+def test_a_part_too_narrow_for_the_cord_is_named():
+    found = order(build(15, end("A", ("nut", 2, 16), ("seal", 1, 13)), end("B")))
+    assert found.steps == ()
+    assert "A-seal" in found.trapped
+
+
+def test_a_part_locked_out_at_home_is_fed_from_the_far_end():
+    a, b = end("A", ("sleeve", 1, 20)), end("B")
+    late = Threaded("A-sleeve", "A", 1, 20, "A-close", after=("A-wire",))
+    found = order(build(9, ((late,), a[1]), b))
+    assert found.far_fed == 1
+    assert next(s for s in found.steps if s.what == "A-sleeve").end == "B"
+
+
+parts = st.lists(st.floats(8, 60), max_size=3).map(
+    lambda bores: tuple((f"p{i}", i + 1, bore) for i, bore in enumerate(bores))
+)
+
+
+@settings(max_examples=40, deadline=None)
+@given(parts, parts, st.floats(5, 20))
+def test_every_order_found_keeps_the_rules(a, b, od):
+    plan_ = build(od, end("A", *a), end("B", *b))
+    found = order(plan_)
+    if found.trapped:
+        assert any(p.bore_mm < od for p in plan_.parts)
+    else:
+        valid(plan_, found)
+
+
+def test_the_steps_of_a_lead_thread_before_they_land():
+    p = plan(ends__a="bs1363-plug-heavy", ends__b="bs1363-socket-heavy", conductor__cable_type="H07RN-F")
+    keys = [s.key for s in p.steps]
+    assert keys[:2] == ["lay-out", "cut"]
+    for part in ("B-cover", "B-nut", "B-seal"):
+        assert keys.index(part) < keys.index("B-land-E")
+    assert keys.index("A-cover") < keys.index("A-land-E") < keys.index("A-land-L") < keys.index("A-close")
+    assert len(keys) == len(set(keys))
+
+
+def test_the_words_of_a_step_carry_this_leads_numbers():
+    steps = {s.key: s for s in plan().steps}
+    assert "10.42 m of H05VV-F 3G1.5" in steps["cut"].headline
+    assert "58 mm of sheath" in steps["A-strip"].headline
+    assert "13 A fuse" in steps["A-fuse"].headline
+    assert "brown core" in steps["B-land-L"].headline
+    assert plan(ends__scheme="uk-old").steps != plan().steps
+
+
+def test_no_order_while_the_size_is_open():
+    assert plan(brief__run_m=None).steps == ()
+
+
+@pytest.mark.parametrize("od", [11.5, 20.0])
+def test_a_cord_too_fat_for_the_cover_traps_it(od):
+    assert plan(conductor__measured_od_mm=od).trapped == ("B-cover",)

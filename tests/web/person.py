@@ -1,0 +1,31 @@
+"""A person who opens pages and fills forms, without scripts."""
+
+import re
+from html import unescape
+
+
+class Person:
+    """Uses the pages as a browser without scripts would: opens them, fills forms, follows where they lead."""
+
+    def __init__(self, app):
+        self.client = app.test_client()
+
+    def open(self, address, code=200):
+        answer = self.client.get(address, follow_redirects=True)
+        assert answer.status_code == code, answer.text[:400]
+        return answer.text
+
+    def send(self, address, code=200, part=False, **fields):
+        fields = {k.replace("__", "."): v for k, v in fields.items()}
+        headers = {"HX-Request": "true"} if part else {}
+        answer = self.client.post(address, data=fields, headers=headers, follow_redirects=True)
+        assert answer.status_code == code, answer.text[:400]
+        return answer.text
+
+    def stamp(self, address):
+        return re.search(r'name="stamp" id="stamp" value="(\w+)"', self.open(address))[1]
+
+
+def words(page):
+    """What a page says, without its marking."""
+    return re.sub(r"\s+", " ", unescape(re.sub(r"<[^>]+>", " ", page)))

@@ -1,0 +1,146 @@
+"""Nothing acknowledged is ever lost, whenever the server dies; old data is migrated, not dropped."""
+
+import os
+import random
+import re
+import signal
+import socket
+import subprocess
+import sys
+import time
+import urllib.error
+import urllib.parse
+import urllib.request
+from http.cookiejar import CookieJar
+
+import pytest
+
+from euthyne.cli import load_demo, open_store
+from euthyne.store.database import HEAD, open_database
+
+
+def free_port():
+    with socket.socket() as s:
+        s.bind(("127.0.0.1", 0))
+        return s.getsockname()[1]
+
+
+def start(folder, port):
+    server = subprocess.Popen(
+        [sys.executable, "-m", "euthyne", "serve", "--port", str(port), "--data", str(folder)],
+        stdout=subprocess.DEVNULL,
+        stderr=subprocess.DEVNULL,
+    )
+    for _ in range(200):
+        try:
+            urllib.request.urlopen(f"http://127.0.0.1:{port}/bench", timeout=2).read()
+            return server
+        except (urllib.error.URLError, ConnectionError):
+            time.sleep(0.05)
+    raise AssertionError("the server did not start")
+
+
+class Bench:
+    """A tablet at the bench: confirms and takes back steps, and remembers what was answered."""
+
+    def __init__(self, port):
+        self.base = f"http://127.0.0.1:{port}/leads/TR-0019/build"
+        self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(CookieJar()))
+
+    def page(self):
+        return self.opener.open(f"{self.base}/bench", timeout=10).read().decode()
+
+    def press(self, page, where, **fields):
+        token = re.search(r'name="csrf_token" value="([^"]+)"', page)[1]
+        data = urllib.parse.urlencode({"csrf_token": token, **fields}).encode()
+        return self.opener.open(f"{self.base}/{where}", data, timeout=10).read().decode()
+
+
+def test_killing_the_server_during_fifty_confirmations_loses_none(tmp_path):
+    load_demo(tmp_path)
+    port, dice = free_port(), random.Random(5)
+    server, expected, confirmed = start(tmp_path, port), 10, 0
+    bench = Bench(port)
+    page = bench.page()
+    while confirmed < 50:
+        if expected == 21:
+            page = bench.press(page, "back")
+            expected -= 1
+            continue
+        step = re.search(r'name="step" value="([\w-]+)"', page)[1]
+        page = bench.press(page, "done", step=step, initials="RM")
+        expected, confirmed = expected + 1, confirmed + 1
+        if dice.random() < 0.12 or confirmed == 50:
+            server.send_signal(signal.SIGKILL)
+            server.wait()
+            assert len(open_store(tmp_path).get("TR-0019").lead.build.done) == expected
+            server = start(tmp_path, port)
+            page = bench.page()
+    os.kill(server.pid, signal.SIGKILL)
+    server.wait()
+
+
+def test_the_data_file_writes_ahead_and_syncs_fully(tmp_path):
+    with open_database(tmp_path).connect() as db:
+        assert db.exec_driver_sql("pragma journal_mode").scalar() == "wal"
+        assert db.exec_driver_sql("pragma synchronous").scalar() == 2
+        assert db.exec_driver_sql("pragma foreign_keys").scalar() == 1
+        assert db.exec_driver_sql("select version_num from alembic_version").scalar() == HEAD
+
+
+def test_opening_again_keeps_what_was_there(tmp_path):
+    load_demo(tmp_path)
+    before = [(h.lead, h.revision) for h in open_store(tmp_path).all()]
+    load_demo(tmp_path)
+    assert [(h.lead, h.revision) for h in open_store(tmp_path).all()] == before
+
+
+def test_the_tables_are_as_the_migrations_left_them(tmp_path):
+    from alembic.autogenerate import compare_metadata
+    from alembic.migration import MigrationContext
+
+    from euthyne.store.models import Base
+
+    with open_database(tmp_path).connect() as db:
+        assert compare_metadata(MigrationContext.configure(db), Base.metadata) == []
+
+
+def test_two_people_at_once_lose_nothing(tmp_path):
+    import threading
+    from dataclasses import replace
+
+    from euthyne.core.lead import Reason
+
+    load_demo(tmp_path)
+    store = open_store(tmp_path)
+
+    def add(name):
+        for i in range(20):
+            reason = Reason(f"{name}-{i}", "counted", "2026-11-23T12:00:00", name)
+            store.change(
+                "TR-0023",
+                lambda lead, r=reason: replace(lead, reasons=(*lead.reasons, r)),
+                "2026-11-23T12:00:00",
+                name,
+                "counted",
+            )
+
+    people = [threading.Thread(target=add, args=(n,)) for n in ("RM", "AF")]
+    for p in people:
+        p.start()
+    for p in people:
+        p.join()
+    assert len(store.get("TR-0023").lead.reasons) == 40
+
+
+@pytest.mark.parametrize("command", ["export", "size", "serve"])
+def test_a_command_that_goes_wrong_says_so_in_a_sentence(tmp_path, command):
+    args = {
+        "export": ["export", "TR-9", "--data", str(tmp_path)],
+        "size": ["size", str(tmp_path / "none.json")],
+        "serve": ["serve", "--port", "1x"],
+    }[command]
+    answer = subprocess.run([sys.executable, "-m", "euthyne", *args], capture_output=True, text=True, timeout=60)
+    assert answer.returncode != 0
+    assert "Traceback" not in answer.stderr
+    assert answer.stderr.strip()
