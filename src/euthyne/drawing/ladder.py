@@ -76,12 +76,15 @@ def _rung(
     face = frame + rect(0, y, WIDTH, ROW, "rung-touch") + _copper(c, mid, standing, scale)
     face += _bar(CARRIES_X, CARRIES_W, c.rating_amps / most_amps, mid, _too_thin(c))
     face += _bar(LOSES_X, LOSES_W, c.drop_percent / most_drop, mid, _too_lossy(c))
-    face += text(HEATS_X, mid - 2, f"{c.conductor_c:.0f} °C", "ladder-figure")
-    face += text(HEATS_X, mid + 15, f"{c.loss_watts:.0f} W", "ladder-small")
-    face += text(WORD_X, mid + 5, word, f"rung-word rung-{'taken' if taken else standing}", "end")
+    heats, watts = f"{c.conductor_c:.0f} °C", f"{c.loss_watts:.0f} W"
+    face += " " + text(HEATS_X, mid - 2, heats, "ladder-figure")
+    face += " " + text(HEATS_X, mid + 15, watts, "ladder-small")
+    face += " " + text(WORD_X, mid + 5, word, f"rung-word rung-{'taken' if taken else standing}", "end")
     if post is None:
         return group(face, class_=f"rung rung-{standing}")
-    said = f"Take {c.size}: carries {c.rating_amps:.3g} A, loses {c.drop_percent:.1f} percent, {word}"
+    said = (
+        f"{_size_words(c)} {heats} {watts} {word}: carries {c.rating_amps:.3g} A, loses {c.drop_percent:.1f} %. Take it"
+    )
     return element(
         "g",
         face,
@@ -97,13 +100,18 @@ def _rung(
     )
 
 
-def _copper(c: Candidate, mid: float, standing: str, scale: float) -> str:
+def _size_words(c: Candidate) -> str:
     size = size_named(c.size)
+    return f"{size.label} mm²" if size.unit == "mm2" else f"{size.label} AWG, {c.cross_section_mm2:.2f} mm²"
+
+
+def _copper(c: Candidate, mid: float, standing: str, scale: float) -> str:
+    label, unit = _size_words(c).split(" ", 1)
     radius = math.sqrt(c.cross_section_mm2) * scale
-    unit = "mm²" if size.unit == "mm2" else f"AWG, {c.cross_section_mm2:.2f} mm²"
     return (
         circle(39, mid, radius, f"copper copper-{standing}")
-        + text(79, mid + 1, size.label, "ladder-size")
+        + text(79, mid + 1, label, "ladder-size")
+        + " "
         + text(79, mid + 17, unit, "ladder-small")
     )
 

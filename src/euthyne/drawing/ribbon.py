@@ -72,8 +72,9 @@ def _band(s: Standing, form: Form, x: float, wide: float, base: str, here: bool)
     top, y = form.cord_y - form.band / 2, form.cord_y
     shape = rect(x, top, wide, form.band, "sleeve", rx=3)
     if form.words:
-        name = text(x + 11, y + 5, str(s.stage.number), "sleeve-number")
-        name += text(x + 27, y + 5.5, s.stage.word, "sleeve-word")
+        number = element("tspan", str(s.stage.number), class_="sleeve-number")
+        word = element("tspan", s.stage.word, x=x + 27, class_="sleeve-word")
+        name = element("text", f"{number} {word}", x=x + 11, y=y + 5)
         sign = "" if here else mark(s.mark, x + wide - 14, y, 6)
         pointer = path(f"M{x + wide / 2 - 9:g} {top + form.band:g}h18l-9 9z", "sleeve-pointer") if here else ""
     else:

@@ -38,9 +38,10 @@ document.addEventListener("DOMContentLoaded", () => {
 
 // A field whose note says it is wrong says so to a screen reader too; an open working stays open.
 document.addEventListener("htmx:afterSettle", () => {
-  document.querySelectorAll(".field .note").forEach((note) => {
-    const control = document.querySelector(`[aria-describedby="${note.id}"]`);
-    if (control) control.setAttribute("aria-invalid", note.classList.contains("note-bad") ? "true" : "false");
+  document.querySelectorAll("input[aria-describedby]").forEach((control) => {
+    const note = document.getElementById(control.getAttribute("aria-describedby"));
+    const bad = note && (note.matches(".note-bad") || note.querySelector(".note-bad"));
+    control.setAttribute("aria-invalid", bad ? "true" : "false");
   });
   if (window.workingOpen) { const w = document.getElementById("working"); if (w) w.open = true; }
 });

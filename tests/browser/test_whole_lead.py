@@ -1,0 +1,184 @@
+"""A lead through all seven stages in a real browser, and the faults it meets on the way."""
+
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import expect
+
+AXE = (Path(__file__).parents[1] / "vendor" / "axe.min.js").read_text()
+
+
+def settle(page):
+    """Wait until what was typed or pressed has been answered."""
+    page.wait_for_load_state("domcontentloaded")
+    page.wait_for_function("!document.querySelector('.htmx-request, .htmx-swapping, .htmx-settling')")
+
+
+def fill(page, label, text):
+    page.get_by_label(label, exact=True).fill(text)
+    page.keyboard.press("Tab")
+    settle(page)
+
+
+def stage(page, name):
+    page.locator("#ribbon a", has_text=name).click()
+    settle(page)
+
+
+def test_an_extension_lead_from_brief_to_sealed_tag(page, served):
+    page.goto("/bench")
+    page.get_by_role("link", name="New lead").click()
+    page.get_by_role("button", name="Extension lead BS 1363 pins").click()
+
+    fill(page, "Called", "Darkroom extension")
+    fill(page, "Made for", "Tarn Ridge Observatory, darkroom")
+    fill(page, "Run, one way", "33 ft")
+    expect(page.locator("#note-brief-run_m")).to_have_text("read as 10.06 m")
+    expect(page.locator("#ribbon")).to_contain_text("10.06 m run")
+
+    page.get_by_role("link", name="On to the conductor").click()
+    expect(page.get_by_role("heading", name="Which size carries 13.0 A over 10.06 m")).to_be_visible()
+    page.get_by_role("button", name="Take 1.5 mm²", exact=True).click()
+    expect(page.locator("#figures")).to_contain_text("1.5 mm² copper")
+    expect(page.locator("#figures")).not_to_contain_text("not taken")
+
+    stage(page, "Ends")
+    fill(page, "Cord over all, measured", "8.2 mm")
+    page.get_by_role("button", name="The ends are settled").click()
+    page.get_by_role("link", name="On to the cut").click()
+    page.get_by_role("button", name="The cut is settled").click()
+    page.get_by_role("link", name="On to the build").click()
+    page.get_by_role("link", name="Begin at the bench").click()
+
+    build_by_keyboard_alone(page)
+
+    settle(page)
+    for question in page.locator(".looks li").all():
+        question.get_by_role("button", name="yes").click()
+        settle(page)
+    for mark in "LNE":
+        page.locator(f"#cell-A{mark}-B{mark}").click()
+        settle(page)
+    page.get_by_role("button", name="I probed the other 12: all silent").click()
+    expect(page.get_by_text("Every square is as the map says")).to_be_visible()
+    for line, typed in (("core-L", "0.16"), ("core-N", "0.161"), ("earth", "170 mohm"), ("insulation-E", ">999"),
+                        ("insulation-LN", "550 Mohm")):  # fmt: skip
+        page.locator(f"#reading-{line}").fill(typed)
+        page.keyboard.press("Tab")
+        settle(page)
+    expect(page.locator(".verdict-pass")).to_have_count(6)
+    page.get_by_role("link", name="On to the tag").click()
+
+    page.get_by_label("Initials of whoever answers for it").fill("AF")
+    page.get_by_role("button", name="Seal the record").click()
+    expect(page.get_by_role("heading", name="Sealed as number 2")).to_be_visible()
+
+    page.keyboard.press("/")
+    page.keyboard.type("darkroom")
+    page.keyboard.press("Enter")
+    row = page.get_by_role("row", name="Darkroom extension")
+    expect(row).to_contain_text("sealed")
+    assert served[1].broken_seals() == []
+
+
+def build_by_keyboard_alone(page):
+    """Every step of the build with the keys of the bench: initials once, then space."""
+    expect(page.locator("#headline")).to_have_text("Lay everything out and try it dry")
+    page.keyboard.press("Tab")
+    while page.evaluate("document.activeElement.id") != "initials":
+        page.keyboard.press("Tab")
+    page.keyboard.type("RM")
+    page.keyboard.press("Enter")
+    for _ in range(40):
+        settle(page)
+        if page.locator("#headline").inner_text().startswith("Built"):
+            break
+        at = page.locator(".bench-top .mono").inner_text()
+        page.keyboard.press(" ")
+        expect(page.locator(".bench-top .mono")).not_to_have_text(at)
+    expect(page.locator("#headline")).to_have_text("Built. Now prove it")
+    page.keyboard.press(" ")
+    expect(page.get_by_role("heading", name="Is it what the plan says")).to_be_visible()
+
+
+def test_the_crossed_pair_is_found_through_the_grid(page):
+    page.goto("/leads/TR-0017/prove")
+    page.get_by_role("button", name="Put right: probe afresh").click()
+    expect(page.locator("#cell-AL-BL")).to_have_text("·")
+    for one, other in (("AL", "BN"), ("AN", "BL"), ("AE", "BE")):
+        page.locator(f"#cell-{one}-{other}").click()
+        expect(page.locator(f"#cell-{one}-{other}")).to_have_text("sounds")
+    page.get_by_role("button", name="I probed the other 12: all silent").click()
+    expect(page.get_by_role("status")).to_contain_text("Crossed pair. Live and neutral are crossed")
+    expect(page.locator("#checks")).to_contain_text("Change the two cores over at one end")
+    expect(page.locator("#cell-AL-BL")).to_have_attribute(
+        "aria-label", "L at supply end to L at load end: silent, not as planned"
+    )
+
+
+def test_the_ladder_moves_as_one_types_without_a_reload(page):
+    page.goto("/leads/TR-0023/conductor")
+    page.evaluate("window.sameDocument = true")
+    run = page.get_by_label("Run, one way")
+    run.fill("45 m")
+    expect(page.get_by_role("button", name="Take 2.5 mm²", exact=True)).to_be_visible()
+    expect(page.get_by_text("Decided by volt drop")).to_be_visible()
+    run.fill("8 m")
+    expect(page.get_by_role("button", name="Take 1.5 mm²", exact=True)).to_be_visible()
+    assert page.evaluate("window.sameDocument")
+    assert page.evaluate("document.activeElement.id") == "brief-run_m"
+
+
+def test_a_rung_is_taken_by_keyboard(page):
+    page.goto("/leads/TR-0023/conductor")
+    page.locator("#rung-2\\.5-mm2").focus()
+    page.keyboard.press("Enter")
+    expect(page.locator("#figures")).to_contain_text("2.5 mm² copper")
+    expect(page.locator("#rung-2\\.5-mm2")).to_have_attribute("aria-pressed", "true")
+    page.keyboard.press("w")
+    expect(page.get_by_role("rowheader", name="Lost on the way")).to_be_visible()
+
+
+def test_nothing_typed_is_lost_on_a_reload_or_the_back_button(page):
+    page.goto("/leads/TR-0023/brief")
+    fill(page, "Breaker upstream", "sixteen or so")
+    expect(page.locator("#note-brief-upstream_amps")).to_contain_text("What would do")
+    expect(page.get_by_label("Breaker upstream")).to_have_attribute("aria-invalid", "true")
+    page.reload()
+    expect(page.get_by_label("Breaker upstream")).to_have_value("sixteen or so")
+    page.goto("/bench")
+    page.go_back()
+    expect(page.get_by_label("Breaker upstream")).to_have_value("sixteen or so")
+    expect(page.locator("#note-brief-upstream_amps")).to_contain_text("What would do")
+
+
+@pytest.mark.parametrize("size", [(1280, 800), (820, 1180)])
+def test_bench_mode_needs_no_scroll(page, size):
+    page.set_viewport_size({"width": size[0], "height": size[1]})
+    for key in ("lay-out", "cut", "B-nut", "B-land-E", "A-fuse", "A-close"):
+        page.goto(f"/leads/TR-0019/build/bench?step={key}")
+        assert page.evaluate("document.documentElement.scrollHeight") <= size[1], key
+        assert page.evaluate("document.documentElement.scrollWidth") <= size[0], key
+        go = page.locator("#key-go").bounding_box()
+        assert go["y"] + go["height"] <= size[1]
+        assert go["height"] >= 44
+
+
+SCREENS = ["/bench", "/leads", "/leads/new", "/leads/import", "/leads/TR-9", "/who", "/leads/TR-0019/build/bench"] + [
+    f"/leads/{tag}/{name}"
+    for tag in ("TR-0023", "TR-0017")
+    for name in ("brief", "conductor", "ends", "cut", "build", "prove", "tag")
+]
+
+
+@pytest.mark.parametrize("address", SCREENS)
+def test_axe_finds_nothing_serious(page, address):
+    page.goto(address)
+    page.evaluate(AXE)
+    result = page.evaluate("axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']})")
+    found = [
+        f"{v['id']}: {v['nodes'][0]['html'][:160]}"
+        for v in result["violations"]
+        if v["impact"] in ("serious", "critical")
+    ]
+    assert found == []
