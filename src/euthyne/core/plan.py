@@ -13,7 +13,7 @@ from euthyne.core.diagnosis import Diagnosis, Grid, diagnose, read_grid
 from euthyne.core.expectation import Line, expected
 from euthyne.core.lead import Joint, Lead, Reading
 from euthyne.core.part import Part, part
-from euthyne.core.sizing import Candidate, Sizing, size
+from euthyne.core.sizing import Candidate, Sizing, rating_of, size
 from euthyne.core.sizing_brief import ConductorWanted, Limits, Load, Place, ProtectionWanted, SizingBrief, Supply
 from euthyne.core.strip import StripPlan, strip_plan
 from euthyne.core.verdict import Meter, Verdict, judge
@@ -176,7 +176,7 @@ class Plan:
         if self.sizing_brief is None or self.size_name is None:
             return None
         laid = replace(self.sizing_brief, place=replace(self.sizing_brief.place, drum_layers=layers))
-        return next((c.rating_amps for c in size(laid).candidates if c.size == self.size_name), None)
+        return rating_of(laid, self.size_name)
 
     @cached_property
     def chain(self) -> tuple[Link, ...]:

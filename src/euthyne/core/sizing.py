@@ -102,6 +102,17 @@ def factors(brief: SizingBrief) -> Factors:
     return Factors(ambient, min(bunch, drum), k_metal(brief.conductor.metal))
 
 
+def rating_of(brief: SizingBrief, name: str) -> float | None:
+    """What a size carries under a brief's factors, in amps; None when its basis does not list it."""
+    takes_off = factors(brief)
+    off = takes_off.ambient * takes_off.crowding * takes_off.metal
+    return next((r.amps * off for r in _rated(brief) if r.size.name == name), None)
+
+
+def _rated(brief: SizingBrief) -> tuple[Rated, ...]:
+    return table(brief.conductor.basis, brief.unit, loaded_conductors(brief.conductor.basis, brief.supply.system) or 0)
+
+
 def protection_for(brief: SizingBrief, amps: Demand) -> ProtectionChosen | None:
     """The breaker that is there, else the smallest of the family that carries the design current; None if unsought."""
     wanted = brief.protection
@@ -124,7 +135,7 @@ def size(brief: SizingBrief, made: Collection[str] | None = None) -> Sizing:
     amps, takes_off = demand(brief), factors(brief)
     limit_volts = brief.supply.volts * brief.drop_limit_percent / 100
     protection = protection_for(brief, amps)
-    rated = table(brief.conductor.basis, brief.unit, loaded_conductors(brief.conductor.basis, brief.supply.system) or 0)
+    rated = _rated(brief)
     candidates = tuple(_candidate(brief, amps, takes_off, protection, r, made) for r in rated)
     chosen = _choose(brief, candidates, amps)
     school = nearest_school(brief, amps.running_amps, limit_volts)

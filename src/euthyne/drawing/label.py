@@ -1,9 +1,11 @@
 """The tag's label: one layout in mm, written as SVG here and as PDF elsewhere."""
 
 from dataclasses import dataclass
+from functools import lru_cache
+from itertools import groupby
 
 from euthyne.core.tag import TagFacts
-from euthyne.drawing.pen import rect, sheet, text
+from euthyne.drawing.pen import path, rect, sheet, text
 
 WIDTH_MM, HEIGHT_MM = 96.0, 44.0
 QR_MM = 25.0
@@ -47,24 +49,36 @@ def layout(facts: TagFacts, qr: tuple[tuple[bool, ...], ...]) -> list[Words | Sq
         Words(4, 38.2, 2.6, f"made {facts.made_on} by {facts.made_by}"),
         Words(4, 42.0, 3.0, f"test again by {facts.next_test}", heavy=True),
     ]
+    return found + _qr_squares(qr)
+
+
+def _qr_squares(qr: tuple[tuple[bool, ...], ...]) -> list[Words | Square]:
+    """The code as bars: dark cells that touch along a row are one."""
     cell = QR_MM / max(len(qr), 1)
     left, top = WIDTH_MM - QR_MM - 4, 15.4
+    bars: list[Words | Square] = []
     for j, row in enumerate(qr):
-        found += [
-            Square(left + i * cell, top + j * cell, cell * 1.02, cell * 1.02) for i, dark in enumerate(row) if dark
-        ]
-    return found
+        at = 0
+        for dark, run in groupby(row):
+            long = len(list(run))
+            if dark:
+                bars.append(Square(left + at * cell, top + j * cell, long * cell, cell * 1.02))
+            at += long
+    return bars
 
 
+@lru_cache(maxsize=64)
 def label_svg(facts: TagFacts, qr: tuple[tuple[bool, ...], ...]) -> str:
     """The label as SVG, true to size when printed at 100 %."""
     body = rect(0.3, 0.3, WIDTH_MM - 0.6, HEIGHT_MM - 0.6, rx=2, fill="#FFFFFF", stroke="#22282B", stroke_width=0.3)
+    dark = ""
     for item in layout(facts, qr):
         if isinstance(item, Square):
-            body += rect(item.x, item.y, item.w, item.h, fill="#22282B", shape_rendering="crispEdges")
+            dark += f"M{item.x:.3f} {item.y:.3f}h{item.w:.3f}v{item.h:.3f}h-{item.w:.3f}z"
         else:
             weight = "700" if item.heavy else "400"
             body += text(item.x, item.y, item.words, font_size=item.size, font_weight=weight, fill="#22282B",
                          font_family="Atkinson Hyperlegible Next, sans-serif")  # fmt: skip
+    body += path(dark, fill="#22282B", shape_rendering="crispEdges")
     drawn = sheet(WIDTH_MM, HEIGHT_MM, body, "label", f"Label of {facts.tag}")
     return drawn.replace("<svg ", f'<svg width="{WIDTH_MM:g}mm" height="{HEIGHT_MM:g}mm" ', 1)

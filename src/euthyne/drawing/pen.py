@@ -1,24 +1,28 @@
 """The pen: SVG elements as text, attributes written the SVG way."""
 
+import re
+from functools import cache
 from html import escape
 
+SPECIAL = re.compile(r"[<>&\"']")
 Attribute = str | float | None
 
 
 def element(name: str, body: str = "", **attributes: Attribute) -> str:
     """One SVG element; underscores in attribute names become dashes, a trailing one is dropped."""
-    written = "".join(
-        f' {key.rstrip("_").replace("_", "-")}="{_value(value)}"'
-        for key, value in attributes.items()
-        if value is not None
-    )
+    written = "".join([f' {_dashed(key)}="{_value(value)}"' for key, value in attributes.items() if value is not None])
     return f"<{name}{written}>{body}</{name}>" if body else f"<{name}{written}/>"
 
 
+@cache
+def _dashed(key: str) -> str:
+    return key.rstrip("_").replace("_", "-")
+
+
 def _value(value: Attribute) -> str:
-    if isinstance(value, float):
-        return f"{value:.2f}".rstrip("0").rstrip(".")
-    return escape(str(value))
+    if isinstance(value, str):
+        return escape(value) if SPECIAL.search(value) else value
+    return f"{value:.2f}".rstrip("0").rstrip(".") if isinstance(value, float) else str(value)
 
 
 def text(x: float, y: float, words: str, class_: str = "", anchor: str = "start", **more: Attribute) -> str:

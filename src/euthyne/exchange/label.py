@@ -1,11 +1,13 @@
 """The tag's label as files: SVG, and PDF true to the millimetre, with the record's address as a QR code."""
 
+from functools import lru_cache
 from io import BytesIO
 
 from euthyne.core.tag import TagFacts
 from euthyne.drawing import label as drawn
 
 
+@lru_cache(maxsize=256)
 def qr_rows(address: str) -> tuple[tuple[bool, ...], ...]:
     """The QR code of an address, row by row, dark cells True."""
     import segno

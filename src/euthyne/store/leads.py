@@ -3,11 +3,11 @@
 import re
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Any
 
-from sqlalchemy import Engine, delete, or_, select
+from sqlalchemy import Engine, bindparam, delete, or_, select
 from sqlalchemy.orm import Session
 
 from euthyne.core.fault import Fault, Refused
@@ -16,6 +16,9 @@ from euthyne.core.seal import FIRST, Seal, broken_links, seal
 from euthyne.exchange.lead_file import LeadFile, lead_adapter
 from euthyne.exchange.reading import adapter_for
 from euthyne.store.models import DraftRow, JournalRow, LeadRow, SealRow, SettingRow
+
+HELD = select(LeadRow.id, LeadRow.document, LeadRow.sealed, LeadRow.changed_at, LeadRow.revision)
+DRAFTS = select(DraftRow.field, DraftRow.text).where(DraftRow.lead_id == bindparam("lead"))
 
 
 class NoSuchLead(LookupError):
@@ -28,12 +31,13 @@ class IsSealed(Exception):
 
 @dataclass(frozen=True)
 class Held:
-    """A lead as the store holds it."""
+    """A lead as the store holds it, with texts typed at its fields that could not be used, by field."""
 
     lead: Lead
     sealed: bool
     changed_at: str
     revision: int
+    drafts: dict[str, str] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
@@ -66,29 +70,28 @@ class LeadStore:
         self.engine = engine
 
     @contextmanager
-    def _reading(self) -> Iterator[Session]:
-        with Session(self.engine) as session:
-            yield session
-
-    @contextmanager
     def _writing(self) -> Iterator[Session]:
         with Session(self.engine.execution_options(writing=True)) as session, session.begin():
             yield session
 
     def all(self, words: str = "") -> list[Held]:
         """Leads whose tag, name, maker's customer or document holds every word; newest change first."""
-        query = select(LeadRow).order_by(LeadRow.changed_at.desc(), LeadRow.tag.desc())
+        query = HELD.order_by(LeadRow.changed_at.desc(), LeadRow.tag.desc())
         for word in words.split():
             like = f"%{word}%"
             columns = (LeadRow.tag, LeadRow.name, LeadRow.made_for, LeadRow.document)
             query = query.where(or_(*(c.ilike(like) for c in columns)))
-        with self._reading() as session:
-            return [_held(row) for row in session.scalars(query)]
+        with self.engine.connect() as db:
+            return [_held(row) for row in db.execute(query)]
 
     def get(self, tag: str) -> Held:
         """A lead by its tag. Raises NoSuchLead."""
-        with self._reading() as session:
-            return _held(_row(session, tag))
+        with self.engine.connect() as db:
+            row = db.execute(HELD.where(LeadRow.tag == tag)).first()
+            if row is None:
+                raise NoSuchLead(tag)
+            drafts = db.execute(DRAFTS, {"lead": row.id}).all()
+        return _held(row, {d.field: d.text for d in drafts})
 
     def add(self, file: LeadFile, at: str, by: str, what: str) -> Held:
         """Keep a new lead, with its seal when it has one. Raises Refused when its tag is taken."""
@@ -133,14 +136,14 @@ class LeadStore:
 
     def seal_of(self, tag: str) -> Seal | None:
         """The seal of a lead, or None."""
-        with self._reading() as session:
-            found = session.scalar(select(SealRow.document).join(LeadRow).where(LeadRow.tag == tag))
+        with self.engine.connect() as db:
+            found = db.scalar(select(SealRow.document).join(LeadRow).where(LeadRow.tag == tag))
             return _seal(found) if found else None
 
     def broken_seals(self) -> list[int]:
         """Numbers of the seals of this log that do not hold."""
-        with self._reading() as session:
-            return broken_links([_seal(d) for d in session.scalars(_own_seals())])
+        with self.engine.connect() as db:
+            return broken_links([_seal(d) for d in db.scalars(_own_seals())])
 
     def _head(self, session: Session) -> tuple[int, str]:
         documents = session.scalars(_own_seals()).all()
@@ -149,19 +152,13 @@ class LeadStore:
 
     def journal(self, tag: str) -> list[JournalLine]:
         """What was done to a lead, oldest first."""
-        with self._reading() as session:
-            query = select(JournalRow).join(LeadRow).where(LeadRow.tag == tag).order_by(JournalRow.id)
-            return [JournalLine(r.at, r.by, r.what) for r in session.scalars(query)]
-
-    def drafts(self, tag: str) -> dict[str, str]:
-        """Text typed at fields of a lead that could not be used, by field."""
-        with self._reading() as session:
-            query = select(DraftRow).join(LeadRow).where(LeadRow.tag == tag)
-            return {d.field: d.text for d in session.scalars(query)}
+        with self.engine.connect() as db:
+            lines = select(JournalRow.at, JournalRow.by, JournalRow.what).join(LeadRow)
+            return [JournalLine(*r) for r in db.execute(lines.where(LeadRow.tag == tag).order_by(JournalRow.id))]
 
     def keep_drafts(self, tag: str, seen: set[str], texts: dict[str, str]) -> None:
         """Of the fields seen, keep exactly these unusable texts. Raises NoSuchLead."""
-        if texts == {f: t for f, t in self.drafts(tag).items() if f in seen}:
+        if texts == {f: t for f, t in self.get(tag).drafts.items() if f in seen}:
             return
         with self._writing() as session:
             row = _row(session, tag)
@@ -170,9 +167,8 @@ class LeadStore:
 
     def setting(self, key: str, default: str = "") -> str:
         """A setting's value."""
-        with self._reading() as session:
-            row = session.get(SettingRow, key)
-            return row.value if row else default
+        with self.engine.connect() as db:
+            return db.scalar(select(SettingRow.value).where(SettingRow.key == key)) or default
 
     def set(self, key: str, value: str) -> None:
         """Keep a setting."""
@@ -182,8 +178,8 @@ class LeadStore:
     def next_tag(self) -> str:
         """The next free tag in the series of this log."""
         prefix = self.setting("tag_prefix", "L")
-        with self._reading() as session:
-            tags = session.scalars(select(LeadRow.tag).where(LeadRow.tag.startswith(f"{prefix}-"))).all()
+        with self.engine.connect() as db:
+            tags = db.scalars(select(LeadRow.tag).where(LeadRow.tag.startswith(f"{prefix}-"))).all()
         numbers = [int(m[1]) for t in tags if (m := re.fullmatch(rf"{re.escape(prefix)}-(\d+)", t))]
         return f"{prefix}-{max(numbers, default=0) + 1:04d}"
 
@@ -203,8 +199,8 @@ def _row(session: Session, tag: str) -> LeadRow:
     return row
 
 
-def _held(row: LeadRow) -> Held:
-    return Held(_lead(row.document), row.sealed, row.changed_at, row.revision)
+def _held(row: Any, drafts: dict[str, str] | None = None) -> Held:
+    return Held(_lead(row.document), row.sealed, row.changed_at, row.revision, drafts or {})
 
 
 def _write(row: LeadRow, lead: Lead, at: str) -> None:

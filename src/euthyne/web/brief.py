@@ -73,7 +73,7 @@ SPARE_ROWS = 1
 def show(tag: str) -> str:
     """The Brief of a lead."""
     page = lead_page(tag)
-    drafts = store().drafts(tag)
+    drafts = page.held.drafts
     lead = page.held.lead
     return show_stage(
         page,
@@ -87,7 +87,7 @@ def show(tag: str) -> str:
 @blueprint.post("/leads/<tag>/brief")
 def save(tag: str) -> str | Response:
     """Keep what was typed."""
-    return enter(tag, Stage.BRIEF, FIELDS, read_loads(store().drafts(tag)))
+    return enter(tag, Stage.BRIEF, FIELDS, read_loads(store().get(tag).drafts))
 
 
 def read_loads(drafts: dict[str, str]) -> Entered | None:

@@ -57,7 +57,7 @@ def show(tag: str) -> str:
     return show_stage(
         page,
         Stage.CONDUCTOR,
-        fields=show_fields(fields_of(page), page.held.lead, store().drafts(tag)),
+        fields=show_fields(fields_of(page), page.held.lead, page.held.drafts),
         drawing=Markup(drawing),
         working=working(plan),
         decided=_decided(page),

@@ -27,7 +27,7 @@ def show(tag: str) -> str:
     plan = page.plan
     longest = max(s.swallows_mm for s in plan.strips)
     drawings = [Markup(strip_drawing(plan, end, longest)) for end in ("a", "b") if longest]
-    fields = show_fields(FIELDS, page.held.lead, store().drafts(tag))
+    fields = show_fields(FIELDS, page.held.lead, page.held.drafts)
     return show_stage(page, Stage.CUT, fields=fields, drawings=drawings)
 
 

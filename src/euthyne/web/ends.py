@@ -38,7 +38,7 @@ def show(tag: str) -> str:
     return show_stage(
         page,
         Stage.ENDS,
-        fields=show_fields(FIELDS, page.held.lead, store().drafts(tag)),
+        fields=show_fields(FIELDS, page.held.lead, page.held.drafts),
         drawing=Markup(facing(page.plan)),
         joints=[(j, colour(page.plan.lead.ends.scheme, j.core)) for j in page.plan.joints],
         cord_mm=_cord_words(page),

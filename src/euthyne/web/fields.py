@@ -3,6 +3,7 @@
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from datetime import date
+from functools import cached_property
 from typing import Any, Literal
 
 from euthyne.core.fault import Fault, Refused
@@ -27,6 +28,11 @@ class Field:
     def id(self) -> str:
         """The id of its control."""
         return self.path.replace(".", "-")
+
+    @cached_property
+    def options(self) -> tuple[tuple[str, str], ...]:
+        """The choices as a form carries them."""
+        return tuple((_as_text(value), words) for value, words in self.choices)
 
 
 @dataclass(frozen=True)

@@ -2,12 +2,14 @@
 
 from dataclasses import dataclass
 from datetime import datetime
+from functools import lru_cache
 from hashlib import sha256
 from typing import Any
 
 from flask import current_app, render_template, request, session, url_for
 from markupsafe import Markup
 
+from euthyne.core.lead import Lead
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.progress import Progress, progress
 from euthyne.core.stage import Stage
@@ -53,14 +55,22 @@ class LeadPage:
 
     def ribbon(self, here: Stage | None = None, form: str = "page") -> Markup:
         """The lead's ribbon: as the head of a page, as a row of the Bench, or in a list."""
-        base = url_for("leads.lead", tag=self.tag)
-        return Markup(ribbon(self.plan, self.progress, FORMS[form], base, here))
+        return _ribbon(self.held.lead, self.held.sealed, form, url_for("leads.lead", tag=self.tag), here)
+
+
+@lru_cache(maxsize=512)
+def _progress(lead: Lead, sealed: bool) -> Progress:
+    return progress(plan_of(lead), sealed)
+
+
+@lru_cache(maxsize=1024)
+def _ribbon(lead: Lead, sealed: bool, form: str, base: str, here: Stage | None) -> Markup:
+    return Markup(ribbon(plan_of(lead), _progress(lead, sealed), FORMS[form], base, here))
 
 
 def page_of(held: Held) -> LeadPage:
-    """The page of a lead as it is held."""
-    plan = plan_of(held.lead)
-    return LeadPage(held, plan, progress(plan, held.sealed))
+    """The page of a lead as it is held; what was computed of the very same lead before is used again."""
+    return LeadPage(held, plan_of(held.lead), _progress(held.lead, held.sealed))
 
 
 def lead_page(tag: str) -> LeadPage:

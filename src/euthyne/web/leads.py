@@ -1,5 +1,7 @@
 """Leads: the list of every lead, the search, new ones, and a lead's document in and out."""
 
+from functools import cache
+
 from flask import Blueprint, abort, redirect, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
@@ -28,10 +30,10 @@ def show() -> str:
 @blueprint.get("/leads/new")
 def new() -> str:
     """The starting points, each drawn."""
-    drawn = [(start, _drawn(start)) for start in STARTS]
-    return render_template("leads/new.html", drawn=drawn)
+    return render_template("leads/new.html", drawn=[(start, _drawn(start)) for start in STARTS])
 
 
+@cache
 def _drawn(start: Start) -> tuple[Plan, Markup]:
     plan = plan_of(new_lead(start, "new", "2026-01-01T00:00:00"))
     return plan, Markup(ribbon(plan, progress(plan, False), ROW, "#"))

@@ -58,7 +58,7 @@ class Cell:
 def show(tag: str) -> str:
     """The proof of a lead."""
     page = lead_page(tag)
-    plan, drafts = page.plan, store().drafts(tag)
+    plan, drafts = page.plan, page.held.drafts
     cells = _cells(plan)
     read = {key: r.value for key in ("core-L", "core-N") if (r := plan.reading(key))}
     line = next((x for x in plan.lines if x.id == "core-N"), None)
