@@ -1,0 +1,49 @@
+"""Takes the pictures of docs/screenshots from the demonstration leads; names on the command line take only those."""
+
+import logging
+import sys
+import tempfile
+import threading
+from pathlib import Path
+
+from playwright.sync_api import sync_playwright
+from waitress import create_server
+
+from euthyne.cli import load_demo, open_store
+from euthyne.web import create_app
+
+OUT = Path(__file__).parent / "screenshots"
+VIEWS = {
+    "bench": ("/bench", 1280, 800),
+    "leads": ("/leads", 1280, 800),
+    "brief": ("/leads/TR-0023/brief", 1280, 1010),
+    "conductor": ("/leads/TR-0023/conductor", 1280, 800),
+    "ends": ("/leads/TR-0012/ends", 1280, 1000),
+    "cut": ("/leads/TR-0019/cut", 1280, 960),
+    "build": ("/leads/TR-0019/build", 1280, 1060),
+    "bench-step": ("/leads/TR-0019/build/bench?step=B-nut", 1280, 800),
+    "prove": ("/leads/TR-0017/prove", 1280, 1470),
+    "tag": ("/leads/TR-0012/tag", 1280, 880),
+}
+
+
+def main() -> None:
+    logging.getLogger("waitress.queue").setLevel(logging.ERROR)
+    folder = Path(tempfile.mkdtemp())
+    load_demo(folder)
+    server = create_server(create_app(open_store(folder), folder), host="127.0.0.1", port=0)
+    threading.Thread(target=server.run, daemon=True).start()
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox"])
+        for name in sys.argv[1:] or VIEWS:
+            address, width, height = VIEWS[name]
+            page = browser.new_page(viewport={"width": width, "height": height})
+            page.goto(f"http://127.0.0.1:{server.effective_port}{address}", wait_until="networkidle")
+            page.screenshot(path=OUT / f"{name}.png")
+            page.close()
+        browser.close()
+    server.close()
+
+
+if __name__ == "__main__":
+    main()
