@@ -5,8 +5,10 @@ from dataclasses import replace
 import pytest
 from leads import AT, extension, plan
 
+from euthyne.core.cable import cords
 from euthyne.core.checks import CHECKS, checks
 from euthyne.core.lead import Joint, Look, Probe, Proof, Reading, Reason, StepDone, with_value
+from euthyne.core.part import shelf
 from euthyne.core.plan import Plan
 from euthyne.core.progress import progress
 from euthyne.core.sizing_brief import OneLoad
@@ -34,6 +36,7 @@ FIRES = {
     "crossed": {"ends__joints": mapped(L=("L", "N"), N=("N", "L"))},
     "left-out": {"ends__joints": mapped(N=("N", None))},
     "shared-cavity": {"ends__joints": mapped(N=("L", "N"))},
+    "beyond-tables": {"brief__ambient_c": 60.0},
     "no-residual-current-device": {"brief__place": "outdoor", "brief__rcd": "none"},
     "no-protection": CEE,
     "no-size-fits": {"brief__run_m": 400.0},
@@ -170,3 +173,19 @@ def test_what_comes_next_is_the_first_thing_that_is_missing():
     assert progress(plan(conductor__size=None), False).next_action == "Take a size"
     assert progress(plan(ends__b="c14"), False).next_action == "A live contact can be touched"
     assert progress(plan(), False).next_stage is Stage.CUT
+
+
+def test_a_size_of_another_table_is_said_to_be_not_made():
+    assert "not-made" in codes(plan(conductor__cable_type="SJOOW"))
+
+
+PAIRS = [(a, b) for i, a in enumerate(shelf()) for j, b in enumerate(shelf()) if (i + j) % 3 == 0]
+
+
+@pytest.mark.parametrize("cable", [c.name for c in cords()])
+def test_whatever_is_put_together_is_judged_and_never_breaks(cable):
+    for a, b in PAIRS:
+        for earthed in (True, False):
+            p = plan(ends__a=a, ends__b=b, conductor__cable_type=cable, conductor__size=None, brief__earthed=earthed)
+            assert len(progress(p, False).standings) == 7
+            assert p.steps or p.trapped or p.size_name is None

@@ -11,10 +11,20 @@ from euthyne.core.cutlength import CutLength, cut_length
 from euthyne.core.demand import amps_of_watts
 from euthyne.core.diagnosis import Diagnosis, Grid, diagnose, read_grid
 from euthyne.core.expectation import Line, expected
+from euthyne.core.fault import Fault
 from euthyne.core.lead import Joint, Lead, Reading
 from euthyne.core.part import Part, part
 from euthyne.core.sizing import Candidate, Sizing, rating_of, size
-from euthyne.core.sizing_brief import ConductorWanted, Limits, Load, Place, ProtectionWanted, SizingBrief, Supply
+from euthyne.core.sizing_brief import (
+    ConductorWanted,
+    Limits,
+    Load,
+    Place,
+    ProtectionWanted,
+    SizingBrief,
+    Supply,
+    faults_in,
+)
 from euthyne.core.strip import StripPlan, strip_plan
 from euthyne.core.verdict import Meter, Verdict, judge
 
@@ -103,14 +113,19 @@ class Plan:
         )
 
     @cached_property
+    def beyond_tables(self) -> tuple[Fault, ...]:
+        """What about the brief the rating tables can not answer."""
+        return tuple(faults_in(self.sizing_brief)) if self.sizing_brief is not None else ()
+
+    @cached_property
     def cable_type(self) -> CableType:
         """The cord's designation."""
         return cable_types()[self.lead.conductor.cable_type]
 
     @cached_property
     def sizing(self) -> Sizing | None:
-        """The answer to the brief; None while the brief is open."""
-        if self.sizing_brief is None:
+        """The answer to the brief; None while the brief is open, or where the tables do not reach."""
+        if self.sizing_brief is None or self.beyond_tables:
             return None
         return size(self.sizing_brief, made_in(self.cable_type.name, len(self.cores), self.lead.brief.earthed))
 
@@ -173,7 +188,7 @@ class Plan:
         return self._cord_amps_at(self.lead.brief.drum_layers or ROLLED_UP_LAYERS)
 
     def _cord_amps_at(self, layers: int) -> float | None:
-        if self.sizing_brief is None or self.size_name is None:
+        if self.sizing_brief is None or self.size_name is None or self.beyond_tables:
             return None
         laid = replace(self.sizing_brief, place=replace(self.sizing_brief.place, drum_layers=layers))
         return rating_of(laid, self.size_name)

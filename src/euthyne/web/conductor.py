@@ -12,7 +12,7 @@ from euthyne.core.stage import Stage
 from euthyne.core.working import working
 from euthyne.drawing.ladder import ladder
 from euthyne.web.entry import back, enter
-from euthyne.web.fields import Field, show_fields, without_typed
+from euthyne.web.fields import Entered, Field, show_fields, without_typed
 from euthyne.web.frame import LeadPage, lead_page, now, show_stage, store, who
 
 blueprint = Blueprint("conductor", __name__)
@@ -87,7 +87,10 @@ def _decided(page: LeadPage) -> tuple[str, str]:
 @blueprint.post("/leads/<tag>/conductor")
 def save(tag: str) -> str | Response:
     """Keep what was typed beside the ladder."""
-    return enter(tag, Stage.CONDUCTOR, fields_of(lead_page(tag)))
+    page = lead_page(tag)
+    cord = request.form.get("conductor.cable_type", page.held.lead.conductor.cable_type)
+    other = Entered({"conductor.size": None}) if cord != page.held.lead.conductor.cable_type else None
+    return enter(tag, Stage.CONDUCTOR, fields_of(page), other)
 
 
 @blueprint.post("/leads/<tag>/conductor/take")

@@ -18,6 +18,7 @@ CHECKS: tuple[Callable[[Plan], Found | None], ...] = (
     wiring.crossed,
     wiring.left_out,
     wiring.shared_cavity,
+    place.beyond_tables,
     place.no_residual_current_device,
     rating.no_protection,
     rating.no_size_fits,

@@ -5,6 +5,22 @@ from euthyne.core.plan import Plan
 from euthyne.core.stage import Stage
 
 
+def beyond_tables(plan: Plan) -> Found | None:
+    """Nothing can be sized where the tables do not reach."""
+    if not plan.beyond_tables:
+        return None
+    fault = plan.beyond_tables[0]
+    return Found(
+        "beyond-tables",
+        "stop",
+        Stage.BRIEF,
+        "The tables do not reach this place",
+        f"{fault.problem[0].upper()}{fault.problem[1:]}.",
+        "A rating nobody has published is a guess.",
+        f"{fault.fix[0].upper()}{fault.fix[1:]}.",
+    )
+
+
 def no_residual_current_device(plan: Plan) -> Found | None:
     """Outdoor mains wants a residual-current device."""
     brief = plan.lead.brief

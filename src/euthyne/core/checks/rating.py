@@ -63,14 +63,16 @@ def under_rated_part(plan: Plan) -> Found | None:
 
 def not_made(plan: Plan) -> Found | None:
     """A size the cord is not sold in."""
-    if plan.candidate is None or "not-made" not in plan.candidate.fails:
+    taken = plan.lead.conductor.size
+    unlisted = plan.sizing is not None and taken is not None and plan.candidate is None
+    if not unlisted and (plan.candidate is None or "not-made" not in plan.candidate.fails):
         return None
     return Found(
         "not-made",
         "stop",
         Stage.CONDUCTOR,
         "That size is not made in this cord",
-        f"{plan.cable_type.name} with {len(plan.cores)} cores is not listed in {plan.candidate.size}.",
+        f"{plan.cable_type.name} with {len(plan.cores)} cores is not listed in {taken or plan.size_name}.",
         "You would be building with something else than planned.",
         "Another size, or another cord.",
     )
