@@ -2,6 +2,7 @@
 
 import json
 import sys
+from collections.abc import Callable
 from dataclasses import asdict
 from datetime import datetime
 from importlib.resources import files
@@ -99,15 +100,39 @@ def _listen(folder: Path, port: int) -> None:
 @click.argument("brief", type=click.File("rb"))
 def size_command(brief: BinaryIO) -> None:
     """Size a conductor for a brief in JSON (- for standard input)."""
-    from euthyne.core.fault import Refused
     from euthyne.core.sizing import size
-    from euthyne.exchange.size_contract import answer_json, errors_json, read_brief
+    from euthyne.exchange.size_contract import answer_json, read_brief
+
+    _answer(lambda: answer_json(size(read_brief(brief.read()))))
+
+
+@main.command("wire")
+@click.argument("question", type=click.File("rb"))
+def wire_command(question: BinaryIO) -> None:
+    """Say what a wire is, from strands, weight, resistance or diameter in JSON (- for standard input)."""
+    from euthyne.core.identify import identify
+    from euthyne.exchange.wire_contract import answer_json, read_question
+
+    _answer(lambda: answer_json(identify(read_question(question.read()))))
+
+
+def _answer(work: Callable[[], str]) -> None:
+    """Print what the work answers; or its faults as JSON, with exit status 2."""
+    from euthyne.core.fault import Refused
 
     try:
-        click.echo(answer_json(size(read_brief(brief.read()))))
+        click.echo(work())
     except Refused as refused:
-        click.echo(errors_json(refused))
+        click.echo(json.dumps({"errors": [asdict(f) for f in refused.faults]}, indent=1))
         sys.exit(2)
+
+
+@main.command("formats")
+def formats_command() -> None:
+    """Write the JSON Schemas of every document, as Markdown."""
+    from euthyne.exchange.formats import formats_markdown
+
+    click.echo(formats_markdown(), nl=False)
 
 
 @main.command("export")
@@ -130,16 +155,14 @@ def export_command(lead: str, data: str | None) -> None:
 @DATA
 def import_command(file: BinaryIO, data: str | None) -> None:
     """Take in a lead's JSON document (- for standard input); a document with faults is not taken at all."""
-    from euthyne.core.fault import Refused
     from euthyne.exchange.lead_file import read_lead
 
-    try:
+    def take_in() -> str:
         found = read_lead(file.read())
         open_store(data_folder(data)).add(found, now(), "import", "imported")
-    except Refused as refused:
-        click.echo(json.dumps({"errors": [asdict(f) for f in refused.faults]}, indent=1))
-        sys.exit(2)
-    click.echo(f"{found.lead.tag} is in the log.")
+        return f"{found.lead.tag} is in the log."
+
+    _answer(take_in)
 
 
 @main.command("verify-log")

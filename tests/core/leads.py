@@ -12,7 +12,7 @@ def extension(**changes) -> Lead:
         tag="TR-0001",
         name="Workbench extension",
         kind="extension",
-        brief=Brief(run_m=10.0, loop_ohms=0.6),
+        brief=Brief(run_m=10.0),
         conductor=Conductor(size="1.5 mm2"),
         ends=Ends("bs1363-plug", "bs1363-socket", accepted=True),
         created_at=AT,

@@ -71,6 +71,10 @@ FIRES = {
     "reversible": CEE,
     "marks-decide": {"ends__a": "iec60309-16-plug", "ends__b": "iec60309-16-connector"},
     "earth-last": {"ends__b": "c13"},
+    "hot-sheath": {"brief__drum_layers": 4},
+    "tables-and-physics": {"conductor__size": "1 mm2"},
+    "far-end-short": {**CEE, "brief__upstream_amps": 16.0, "brief__loop_ohms": 2.0},
+    "far-end-earth": {**CEE, "brief__upstream_amps": 16.0, "brief__loop_ohms": 2.0},
     "weakest-part": {},
 }
 ALWAYS = {"untested", "unbuilt", "weakest-part"}

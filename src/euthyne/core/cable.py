@@ -19,6 +19,13 @@ class CableType:
     source: str
 
 
+def insulation_of(cable: CableType) -> str:
+    """The kind of insulation, as the let-through table names it."""
+    if "cross-linked" in cable.sheath or "polyurethane" in cable.sheath:
+        return "cross-linked"
+    return "rubber" if "rubber" in cable.sheath or "thermoset" in cable.sheath else "PVC"
+
+
 @dataclass(frozen=True)
 class Diameter:
     """Outside diameter in mm, thinnest and fattest the standard lets it be; equal when it was measured."""

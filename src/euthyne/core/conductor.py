@@ -12,6 +12,7 @@ Unit = Literal["mm2", "AWG"]
 Metal = Literal["copper", "aluminium", "cca-10", "cca-15"]
 
 MM2_PER_CIRCULAR_MIL = math.pi / 4 * 0.0254**2
+GAUGES = ("24", "22", "20", "18", "16", "14", "12", "10", "8", "6", "4", "3", "2", "1", "1/0", "2/0", "3/0", "4/0")
 AWG_STRANDING = 1.02  # longer lay of the outer strands, ASTM B174
 
 

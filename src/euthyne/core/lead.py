@@ -32,6 +32,7 @@ class Brief:
     loop_ohms: Annotated[float, Ge(0), Le(1e6)] | None = None
     upstream_family: Literal["breaker-iec", "breaker-na", "fuse-gG", "unknown"] = "unknown"
     upstream_amps: Positive | None = None
+    upstream_curve: Literal["B", "C", "D"] = "C"
     own_breaker_amps: Positive | None = None
     rcd: Rcd = "unknown"
     run_m: Annotated[float, Gt(0), Le(1e5)] | None = None

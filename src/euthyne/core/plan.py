@@ -5,15 +5,18 @@ from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 
 from euthyne.core import buildsteps, wiremap
-from euthyne.core.cable import CableType, Diameter, cable_types, made_in, make_up, outside_diameter
+from euthyne.core.cable import CableType, Diameter, cable_types, insulation_of, made_in, make_up, outside_diameter
+from euthyne.core.clearing import Cleared, FaultKind, Guard, cleared
 from euthyne.core.conductor import Size, size_named
 from euthyne.core.cutlength import CutLength, cut_length
 from euthyne.core.demand import amps_of_watts
 from euthyne.core.diagnosis import Diagnosis, Grid, diagnose, read_grid
 from euthyne.core.expectation import Line, expected
 from euthyne.core.fault import Fault
+from euthyne.core.heat import Cable, Warmth, amps_at, warmth
 from euthyne.core.lead import Joint, Lead, Reading
 from euthyne.core.part import Part, part
+from euthyne.core.rating import bases, k_drum
 from euthyne.core.sizing import Candidate, Sizing, rating_of, size
 from euthyne.core.sizing_brief import (
     ConductorWanted,
@@ -176,6 +179,49 @@ class Plan:
         if brief.own_breaker_amps is not None:
             return Protected(brief.own_breaker_amps, "on the lead", True)
         return Protected(brief.upstream_amps, "upstream", False)
+
+    @cached_property
+    def faults(self) -> tuple[Cleared, ...]:
+        """Both faults at the far end; none while the loop, the size or the protection is unknown."""
+        c, brief = self.candidate, self.lead.brief
+        if c is None or c.far_end_fault_amps is None or self.protection.amps is None:
+            return ()
+        family = self.a.fuse_family if self.fused_plug else None
+        guard = Guard(family or self._upstream, self.protection.amps, brief.upstream_curve, brief.rcd == "30 mA")
+        insulation = insulation_of(self.cable_type)
+        kinds: tuple[FaultKind, ...] = ("short", "earth") if brief.earthed else ("short",)
+        return tuple(cleared(k, c.far_end_fault_amps, c.cross_section_mm2, insulation, guard) for k in kinds)
+
+    @cached_property
+    def heat_cable(self) -> Cable | None:
+        """The cord as the heat leaves it; None while its size or diameter is unknown."""
+        if self.size is None or self.diameter is None:
+            return None
+        middle = (self.diameter.low_mm + self.diameter.high_mm) / 2
+        return Cable(self.size, len(self.cores), 2, middle, self.lead.conductor.metal)
+
+    def warmth(self, layers: int, ambient_c: float | None = None) -> Warmth | None:
+        """Temperatures under the running current, laid out or rolled up.
+
+        Rolled up, the cord is as warm as it would be straight with its current divided by the table's drum factor.
+        """
+        factor = k_drum(layers)
+        if self.heat_cable is None or self.demand_amps is None or factor is None:
+            return None
+        ambient = self.lead.brief.ambient_c if ambient_c is None else ambient_c
+        return warmth(self.heat_cable, self.demand_amps / factor, ambient)
+
+    @cached_property
+    def physics_amps(self) -> float | None:
+        """Current that brings the straight cord to its table's own limit at the place's ambient; None while unknown."""
+        if self.heat_cable is None:
+            return None
+        return amps_at(self.heat_cable, bases()[self.cable_type.basis].limit_c, self.lead.brief.ambient_c)
+
+    @property
+    def _upstream(self) -> str:
+        known = self.lead.brief.upstream_family
+        return "breaker-iec" if known == "unknown" else known
 
     @cached_property
     def cord_amps(self) -> float | None:

@@ -4,10 +4,10 @@ import math
 from dataclasses import dataclass
 from functools import cache
 
-from euthyne.core.conductor import Metal, Size, awg, awg_area_mm2, awg_gauge, metric
+from euthyne.core.conductor import GAUGES, Metal, Size, awg, awg_area_mm2, awg_gauge, metric
 from euthyne.data.tables import rows, toml
 
-GAUGES_OFFERED = ("18", "16", "14", "12", "10", "8", "6", "4", "3", "2", "1", "1/0", "2/0", "3/0", "4/0")
+GAUGES_OFFERED = GAUGES[GAUGES.index("18") :]
 METAL_FACTORS: dict[str, float] = {"copper": 1.0, "aluminium": 0.78, "cca-10": 0.80, "cca-15": 0.80}
 
 

@@ -4,6 +4,7 @@ import math
 from dataclasses import dataclass
 
 from euthyne.core.conductor import at_celsius, awg, circular_mils, ohms_per_m_20, size_named
+from euthyne.core.demand import demand
 from euthyne.core.rating import GAUGES_OFFERED
 from euthyne.core.sizing_brief import AlreadyThere, SizingBrief, System
 
@@ -37,6 +38,17 @@ def drop_already_per_amp(brief: SizingBrief) -> float:
     celsius = brief.place.ambient_c + 20
     system = brief.supply.system
     return sum(conductors_in_loop(system, a.poles) * ohms_already(a, celsius) for a in brief.already)
+
+
+def longest_run_m(brief: SizingBrief, drop_percent: float) -> float:
+    """Longest run of a size before the limit is lost, in m, its conductor as warm as under the brief.
+
+    Parameters: brief; drop_percent of the size over the brief's run. Returns: metres, 0 when what is
+    there takes it all.
+    """
+    here = demand(brief).running_amps * drop_already_per_amp(brief) / brief.supply.volts * 100
+    along = (drop_percent - here) / brief.run_m
+    return max((brief.drop_limit_percent - here) / along, 0.0)
 
 
 @dataclass(frozen=True)

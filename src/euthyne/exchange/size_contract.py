@@ -82,8 +82,3 @@ def _stand_in(document: dict[str, Any], path: str) -> None:
 def answer_json(answer: Sizing) -> str:
     """The answer as the contract's JSON object."""
     return json.dumps(asdict(answer), indent=1)
-
-
-def errors_json(refused: Refused) -> str:
-    """The contract's error form."""
-    return json.dumps({"errors": [asdict(f) for f in refused.faults]}, indent=1)

@@ -30,6 +30,7 @@ FIELDS = (
     Field("brief.volts", "Supply", measure=VOLTS),
     Field("brief.run_m", "Run, one way", measure=LENGTH, hint="25 m, 80 ft or 3 ft 6 in"),
     Field("brief.upstream_amps", "Breaker upstream", measure=CURRENT, optional=True, hint="16 A, or empty if unknown"),
+    Field("brief.upstream_curve", "Its curve, if a breaker", "choice", choices=(("B", "B"), ("C", "C"), ("D", "D"))),
     Field("brief.own_breaker_amps", "Breaker on the lead", measure=CURRENT, optional=True, hint="empty if none"),
     Field("brief.loop_ohms", "Fault loop up to the lead", measure=OHMS, optional=True, hint="0.8 ohm, if measured"),
     Field(

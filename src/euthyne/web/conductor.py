@@ -5,12 +5,15 @@ from markupsafe import Markup
 from werkzeug.wrappers import Response
 
 from euthyne.core.cable import cords
+from euthyne.core.heat import Warmth
 from euthyne.core.lead import with_value
 from euthyne.core.protection import families
 from euthyne.core.quantity import CELSIUS, CURRENT, LENGTH, PERCENT, read_size
 from euthyne.core.stage import Stage
 from euthyne.core.working import working
 from euthyne.drawing.ladder import ladder
+from euthyne.drawing.reach import reach
+from euthyne.drawing.section import section
 from euthyne.web.entry import back, enter
 from euthyne.web.fields import Entered, Field, show_fields, without_typed
 from euthyne.web.frame import LeadPage, lead_page, now, show_stage, store, who
@@ -60,8 +63,22 @@ def show(tag: str) -> str:
         fields=show_fields(fields_of(page), page.held.lead, page.held.drafts),
         drawing=Markup(drawing),
         working=working(plan),
+        section=Markup(section(plan)) if plan.heat_cable and plan.candidate else "",
+        reach=Markup(reach(plan.sizing_brief, plan.sizing, plan.size_name))
+        if plan.sizing_brief and plan.sizing
+        else "",
+        warm=_warm(page),
         decided=_decided(page),
     )
+
+
+def _warm(page: LeadPage) -> list[tuple[str, Warmth]]:
+    """The cord straight, as it lies, and forgotten in a heap: what each settles at."""
+    layers = page.held.lead.brief.drum_layers
+    states = {0: "laid out straight", 4: "left coiled, four layers"}
+    if layers:
+        states[layers] = "as it lies on its drum"
+    return [(words, warm) for layers, words in sorted(states.items()) if (warm := page.plan.warmth(layers)) is not None]
 
 
 def _decided(page: LeadPage) -> tuple[str, str]:

@@ -53,6 +53,10 @@ CHECKS: tuple[Callable[[Plan], Found | None], ...] = (
     wiring.reversible,
     wiring.marks_decide,
     fit.earth_last,
+    rating.hot_sheath,
+    rating.tables_and_physics,
+    rating.far_end_short,
+    rating.far_end_earth,
     rating.weakest_part,
 )
 

@@ -222,6 +222,76 @@ def long_for_its_size(plan: Plan) -> Found | None:
     )
 
 
+def tables_and_physics(plan: Plan) -> Found | None:
+    """Where the heat balance and the table tell apart by more than a quarter, both are said."""
+    table, physics = plan.cord_amps, plan.physics_amps
+    if not table or physics is None or abs(physics / table - 1) <= 0.25:
+        return None
+    small = plan.size is not None and plan.size.cross_section_mm2 < 1.5
+    why = "Cords under 1.5 mm² are rated far below physics on purpose." if small else "Keep to the lower of the two."
+    return Found(
+        "tables-and-physics",
+        "note",
+        Stage.CONDUCTOR,
+        "Table and physics differ",
+        f"The table says {table:.1f} A; a heat balance of this cord in still air says {physics:.1f} A.",
+        why,
+        "Nothing to clear: the table decides.",
+    )
+
+
+def hot_sheath(plan: Plan) -> Found | None:
+    """A sheath above 60 C where hands go."""
+    layers = plan.lead.brief.drum_layers
+    warm = plan.warmth(layers)
+    if warm is None or warm.sheath_c <= 60:
+        return None
+    return Found(
+        "hot-sheath",
+        "caution",
+        Stage.CONDUCTOR,
+        "Too hot to hold",
+        f"The sheath settles at {warm.sheath_c:.0f} °C, the conductor at {warm.conductor_c:.0f} °C, "
+        f"{'as it lies on the drum' if layers else 'laid out straight'}.",
+        "Above 60 °C a hand lets go, and PVC softens.",
+        "A larger size, a cooler place, or unwound.",
+    )
+
+
+def _far_end(plan: Plan, kind: str) -> Found | None:
+    fault = next((f for f in plan.faults if f.kind == kind), None)
+    if fault is None:
+        return None
+    name = "short" if kind == "short" else "earth fault"
+    energy = f"{fault.passes_a2s:.0f} A²s passes; {plan.size_name} stands {fault.stands_a2s:.0f}."
+    if fault.survives:
+        text = f"{fault.amps:.0f} A at the far end; {fault.by} clears it in about {fault.seconds:.2g} s. {energy}"
+    else:
+        how = f"{fault.by} takes {fault.seconds:.2g} s" if fault.by else "nothing clears it within 5 s"
+        text = f"{fault.amps:.0f} A at the far end; {how}. {energy}"
+    return Found(
+        f"far-end-{kind}",
+        "note" if fault.survives else "stop",
+        Stage.CONDUCTOR,
+        f"Far-end {name}" if fault.survives else f"A far-end {name} does not clear",
+        text,
+        "A fault that nothing clears in time burns the cord along its whole length."
+        if kind == "short"
+        else "Until it clears, every metal case on the lead is live.",
+        "A larger size, a shorter run, a smaller fuse or breaker, or a faster curve.",
+    )
+
+
+def far_end_short(plan: Plan) -> Found | None:
+    """Live to neutral at the far end: no residual-current device answers for it."""
+    return _far_end(plan, "short")
+
+
+def far_end_earth(plan: Plan) -> Found | None:
+    """Live to earth at the far end."""
+    return _far_end(plan, "earth")
+
+
 def weakest_part(plan: Plan) -> Found | None:
     """Which link sets the rating on the label."""
     if plan.candidate is None:

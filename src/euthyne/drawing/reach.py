@@ -1,0 +1,50 @@
+"""Drop along the length: one line a size, and where each meets the limit."""
+
+from euthyne.core.sizing import Sizing
+from euthyne.core.sizing_brief import SizingBrief
+from euthyne.core.voltdrop import longest_run_m
+from euthyne.drawing.ladder import shown
+from euthyne.drawing.pen import circle, line, path, sheet, text
+
+WIDTH, HEIGHT = 400.0, 200.0
+LEFT, RIGHT, TOP, FOOT = 34.0, 352.0, 18.0, 172.0
+
+
+def reach(brief: SizingBrief, sizing: Sizing, taken: str | None) -> str:
+    """Percent lost against metres of run, for the rungs of the ladder, with the longest run of each at the limit."""
+    rungs = shown(sizing, taken)
+    limit = brief.drop_limit_percent
+    runs = {c.size: longest_run_m(brief, c.drop_percent) for c in rungs}
+    most_m = max(brief.run_m * 1.5, runs.get(taken or "", 0.0) * 1.6)
+    most_percent = limit * 1.6
+
+    def x(metres: float) -> float:
+        return LEFT + metres / most_m * (RIGHT - LEFT)
+
+    def y(percent: float) -> float:
+        return FOOT - percent / most_percent * (FOOT - TOP)
+
+    body = line(LEFT, TOP, LEFT, FOOT, "reach-axis") + line(LEFT, FOOT, RIGHT, FOOT, "reach-axis")
+    body += line(LEFT, y(limit), RIGHT, y(limit), "limit") + text(
+        LEFT - 5, y(limit) + 4, f"{limit:g}%", "reach-words", "end"
+    )
+    body += line(x(brief.run_m), TOP, x(brief.run_m), FOOT, "reach-here")
+    body += text(x(brief.run_m), FOOT + 15, f"{round(brief.run_m, 1):g} m", "reach-words", "middle")
+    for c in rungs:
+        per_m = limit / runs[c.size]
+        end_m = min(most_m, most_percent / per_m)
+        kind = "reach-line reach-taken" if c.size == taken else "reach-line"
+        end = (x(end_m), y(per_m * end_m))
+        body += path(f"M{x(0):.1f} {y(0):.1f}L{end[0]:.1f} {end[1]:.1f}", kind)
+        label = c.size.replace(" mm2", "").replace(" AWG", "")
+        words = "reach-words reach-words-taken" if c.size == taken else "reach-words"
+        along = 5 if end_m >= most_m else 0
+        body += text(end[0] + along, end[1] - (0 if along else 5), label, words, "start" if along else "middle")
+    if taken in runs:
+        body += circle(x(runs[taken]), y(limit), 5, "reach-dot")
+        words = f"{runs[taken]:.0f} m at most"
+        body += text(x(runs[taken]) + 9, y(limit) + 18, words, "reach-words reach-words-taken over")
+    unit = brief.unit.replace("mm2", "mm²")
+    body += text(RIGHT + 6, FOOT + 15, unit, "reach-words") + text(LEFT, FOOT + 15, "0", "reach-words", "middle")
+    label = f"Drop along the length; {taken} reaches {runs.get(taken or '', 0):.0f} m before {limit:g} % is lost"
+    return sheet(WIDTH, HEIGHT, body, "reach", label)

@@ -1,0 +1,40 @@
+"""docs/formats.md, written from the document models themselves."""
+
+import json
+from typing import Any
+
+from pydantic import TypeAdapter
+
+from euthyne.core.identify import WireAnswer
+from euthyne.core.sizing import Sizing
+from euthyne.exchange import lead_file, size_contract, wire_contract
+
+HEAD = """# Open formats
+
+Generated from the document models by `euthyne formats`. SI units, with the unit in each name; unknown fields are
+errors. A document with faults is answered with `{"errors": [{"field", "problem", "fix"}]}` and exit status 2, every
+fault at once.
+"""
+
+
+def _section(title: str, words: str, schema: dict[str, Any]) -> str:
+    return f"\n## {title}\n\n{words}\n\n```json\n{json.dumps(schema, indent=1)}\n```\n"
+
+
+def formats_markdown() -> str:
+    """The whole page."""
+    answers = TypeAdapter(Sizing).json_schema(), TypeAdapter(WireAnswer).json_schema()
+    question, lead = wire_contract.adapter().json_schema(), lead_file.adapter().json_schema()
+    return HEAD + "".join(
+        (
+            _section("`euthyne size`: the brief", "Read from a file, or `-`.", size_contract.adapter().json_schema()),
+            _section("`euthyne size`: the answer", "Written to standard output.", answers[0]),
+            _section(
+                "`euthyne wire`: the question", "At least one way of measuring.", wire_contract.adapter().json_schema()
+            ),
+            _section("`euthyne wire`: the answer", "Written to standard output.", answers[1]),
+            _section(
+                "A lead", "`euthyne export` writes it, `euthyne import` reads it.", lead_file.adapter().json_schema()
+            ),
+        )
+    )
