@@ -24,7 +24,6 @@ def _section(title: str, words: str, schema: dict[str, Any]) -> str:
 def formats_markdown() -> str:
     """The whole page."""
     answers = TypeAdapter(Sizing).json_schema(), TypeAdapter(WireAnswer).json_schema()
-    question, lead = wire_contract.adapter().json_schema(), lead_file.adapter().json_schema()
     return HEAD + "".join(
         (
             _section("`euthyne size`: the brief", "Read from a file, or `-`.", size_contract.adapter().json_schema()),
