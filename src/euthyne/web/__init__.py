@@ -8,7 +8,7 @@ from flask import Flask
 from flask_wtf.csrf import CSRFProtect
 
 from euthyne.store.leads import LeadStore
-from euthyne.web import actions, bench, brief, build, conductor, cut, ends, errors, leads, people, prove, tag
+from euthyne.web import actions, bench, brief, build, conductor, cut, ends, envelope, errors, leads, people, prove, tag
 from euthyne.web.words import filters
 
 
@@ -29,7 +29,7 @@ def create_app(store: LeadStore, folder: Path) -> Flask:
     app.jinja_env.globals["pair"] = lambda one, other: frozenset((one, other))
     app.jinja_env.trim_blocks = app.jinja_env.lstrip_blocks = True
     CSRFProtect(app)
-    for room in (bench, leads, brief, conductor, ends, cut, build, prove, tag, actions, people):
+    for room in (bench, leads, envelope, brief, conductor, ends, cut, build, prove, tag, actions, people):
         app.register_blueprint(room.blueprint)
     errors.register(app)
     return app

@@ -8,7 +8,7 @@ from typing import Any, Literal
 
 from euthyne.core.fault import Fault, Refused
 from euthyne.core.lead import Lead, with_value
-from euthyne.core.quantity import Measure, read_quantity, read_whole
+from euthyne.core.quantity import Measure, read_quantity, read_size, read_whole
 
 
 @dataclass(frozen=True)
@@ -17,7 +17,7 @@ class Field:
 
     path: str
     label: str
-    kind: Literal["quantity", "choice", "date", "whole", "text"] = "quantity"
+    kind: Literal["quantity", "choice", "date", "whole", "text", "size"] = "quantity"
     measure: Measure | None = None
     choices: tuple[tuple[Any, str], ...] = ()
     hint: str = ""
@@ -83,6 +83,8 @@ def read_text(spec: Field, text: str) -> tuple[Any, str]:
             return read_whole(text, *spec.bounds, spec.path, spec.label.lower()), ""
         case "choice":
             return _choice(spec, text), ""
+        case "size":
+            return read_size(text, spec.path), ""
         case "date":
             return _date(spec, text), ""
     return _plain_text(spec, text), ""

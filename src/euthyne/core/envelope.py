@@ -1,0 +1,344 @@
+"""Quick sums on the back of an envelope: one function an instrument, no lead attached."""
+
+import math
+from dataclasses import dataclass, field, replace
+
+from euthyne.core.clearing import Guard, curve_of, longest_m
+from euthyne.core.conductor import (
+    GAUGES,
+    Size,
+    at_celsius,
+    awg,
+    circular_mils,
+    metric,
+    metric_resistances,
+    ohms_per_m_20,
+)
+from euthyne.core.demand import amps_of_watts
+from euthyne.core.fault import Fault, Refused
+from euthyne.core.heat import Cable, amps_at, warmth
+from euthyne.core.protection import MAGNETIC_MULTIPLE, families, smallest_carrying
+from euthyne.core.rating import bases, k_drum, units_of
+from euthyne.core.sizing import Candidate, Sizing, size
+from euthyne.core.sizing_brief import ConductorWanted, Limits, Load, SizingBrief, Supply, System
+from euthyne.core.voltdrop import longest_run_m
+from euthyne.core.working import Working
+from euthyne.data.tables import rows
+
+Marked = str  # "given", "answer", "limit" or "quiet"
+
+
+@dataclass(frozen=True)
+class Figure:
+    """A number that answers: what it is, its value, its unit, how many places are worth showing."""
+
+    words: str
+    value: float | str
+    unit: str = ""
+    places: int = 1
+
+
+@dataclass(frozen=True)
+class ScaleMark:
+    """A place on an instrument's scale, or a stretch of it when ``upto`` is given."""
+
+    value: float
+    words: str
+    kind: Marked = "quiet"
+    upto: float | None = None
+
+
+@dataclass(frozen=True)
+class Sum:
+    """What an instrument answers: figures, a sentence, the marks of its scale, the working, the brief behind it."""
+
+    figures: tuple[Figure, ...]
+    sentence: str
+    marks: tuple[ScaleMark, ...] = ()
+    unit: str = ""
+    log: bool = False
+    workings: tuple[Working, ...] = ()
+    brief: SizingBrief | None = None
+    sizing: Sizing | None = None
+    taken: str | None = None
+    extra: tuple[str, ...] = field(default_factory=tuple)
+
+
+def path_brief(
+    system: System, volts: float, amps: float, run_m: float, basis: str, drop_percent: float, unit: str | None = None
+) -> SizingBrief:
+    """A brief of the few things an envelope knows. Raises Refused when they make no sense together."""
+    wanted = ConductorWanted(basis, unit if unit in units_of(basis) or unit == "AWG" else None)  # type: ignore[arg-type]
+    return SizingBrief(Supply(system, volts), Load(amps=amps), run_m, wanted, limits=Limits(drop_percent))
+
+
+def what_size(brief: SizingBrief) -> Sum:
+    """The smallest size that carries a current over a run within a loss."""
+    answer = size(brief)
+    if answer.chosen is None:
+        return Sum((Figure("Size", "none"),), answer.findings[-1].text, brief=brief, sizing=answer)
+    taken = _candidate(answer, answer.chosen.size)
+    return Sum(
+        (
+            Figure("Size", taken.size),
+            Figure("Loses", taken.drop_percent, "%"),
+            Figure("Carries", taken.rating_amps, "A"),
+            Figure("Goes at most", longest_run_m(brief, taken.drop_percent), "m"),
+        ),
+        f"Decided by {answer.chosen.decided_by.replace('-', ' ')}.",
+        workings=(_drop_working(brief, taken),),
+        brief=brief,
+        sizing=answer,
+        taken=taken.size,
+    )
+
+
+def _candidate(answer: Sizing, name: str) -> Candidate:
+    found = next((c for c in answer.candidates if c.size == name), None)
+    if found is None:
+        listed = ", ".join(c.size for c in answer.candidates)
+        raise Refused(Fault("size", f"{name} is not in this rating table", f"one of {listed}"))
+    return found
+
+
+def _drop_working(brief: SizingBrief, c: Candidate) -> Working:
+    amps, poles = brief.load.amps or 0.0, "1.732" if brief.supply.system == "ac-three" else f"{brief.poles}"
+    return Working(
+        "Lost on the way",
+        "amps x lengths in the loop x run x resistance of a metre, warm",
+        f"{amps:g} A x {poles} x {brief.run_m:g} m x {c.ohms_per_m * 1000:.4g} mohm",
+        f"{c.drop_volts:.3g} V, {c.drop_percent:.2f} % of {brief.supply.volts:g} V",
+        bases()[brief.conductor.basis].source,
+    )
+
+
+def what_drop(brief: SizingBrief, name: str) -> Sum:
+    """What a size loses over a run, and how far it would go within the loss allowed."""
+    answer = size(brief)
+    c = _candidate(answer, name)
+    fits = "It fits." if c.fits else "It fails on: " + ", ".join(c.fails) + "."
+    return Sum(
+        (
+            Figure("Lost", c.drop_volts, "V", 2),
+            Figure("of the supply", c.drop_percent, "%", 2),
+            Figure("Arrives at", brief.supply.volts - c.drop_volts, "V", 1),
+            Figure("Goes at most", longest_run_m(brief, c.drop_percent), "m"),
+            Figure("Heat in it", c.loss_watts, "W"),
+        ),
+        fits,
+        workings=(_drop_working(brief, c),),
+        brief=brief,
+        sizing=answer,
+        taken=name,
+    )
+
+
+def what_current(brief: SizingBrief, name: str) -> Sum:
+    """The most a size may carry over a run: by its rating, and by the loss allowed, whichever is less."""
+    rating = _candidate(size(brief), name).rating_amps
+    low, high = 0.0, rating * 4
+    for _ in range(50):
+        middle = (low + high) / 2
+        c = _candidate(size(replace(brief, load=Load(amps=max(middle, 1e-6)))), name)
+        low, high = (middle, high) if c.drop_percent <= brief.drop_limit_percent else (low, middle)
+    answer = min(low, rating)
+    at_most = replace(brief, load=Load(amps=answer))
+    taken = size(at_most)
+    return Sum(
+        (Figure("At most", answer, "A"), Figure("by its rating", rating, "A"), Figure("by the loss allowed", low, "A")),
+        "The rating decides." if rating <= low else "The loss decides.",
+        (
+            ScaleMark(rating, "rating", "limit"),
+            ScaleMark(low, "loss allowed", "limit"),
+            ScaleMark(answer, "at most", "answer"),
+        ),
+        "A",
+        workings=(_drop_working(at_most, _candidate(taken, name)),),
+        brief=at_most,
+        sizing=taken,
+        taken=name,
+    )
+
+
+def what_gauge(given: Size) -> Sum:
+    """A size in the other units: mm2, gauge, circular mils, strands."""
+    area = given.cross_section_mm2
+    metrics, gauges = [metric(m) for m in metric_resistances()], [awg(g) for g in GAUGES]
+    up_metric, up_gauge = _next_up(area, metrics), _next_up(area, gauges)
+    near = [s for s in metrics + gauges if 0.35 <= s.cross_section_mm2 / area <= 2.6]
+    marks = tuple(
+        ScaleMark(s.cross_section_mm2, s.name.replace("mm2", "mm²"), "quiet") for s in near if s.name != given.name
+    )
+    strands = [r["usual_strands"] for r in rows("conductors-metric.csv") if float(r["cross_section_mm2"]) == area]
+    ohms = ohms_per_m_20(given) if given.unit == "AWG" or area in metric_resistances() else None
+    figures = [
+        Figure("Copper", area, "mm²", 3),
+        Figure("Circular mils", circular_mils(area), "cmil", 0),
+        Figure("Next metric up", up_metric),
+        Figure("Next gauge up", up_gauge),
+    ]
+    if ohms is not None:
+        figures.append(Figure("A metre at 20 °C", ohms * 1000, "mohm", 2))
+    if strands:
+        figures.append(Figure("Usual strands", strands[0].replace("x", " x ")))
+    return Sum(
+        tuple(figures),
+        "A bigger gauge number is a thinner wire. A metric size is a maximum resistance; a gauge is nominal copper.",
+        (*marks, ScaleMark(area, given.name.replace("mm2", "mm²"), "answer")),
+        "mm²",
+        log=True,
+        workings=(
+            Working(
+                "Area of a gauge",
+                "0.127 mm x 92^((36 - n) / 39), squared, x pi / 4",
+                given.name,
+                f"{area:.4g} mm²",
+                "ASTM B258",
+            ),
+        ),
+    )
+
+
+def _next_up(area: float, made: list[Size]) -> str:
+    return next((s.name for s in made if s.cross_section_mm2 >= area * 0.999), "none")
+
+
+def what_amps(watts: float, volts: float, power_factor: float, efficiency: float) -> Sum:
+    """A power as a current, on each system of that voltage."""
+    amps = {
+        "DC": amps_of_watts(watts, "dc", volts, 1.0, efficiency),
+        "single-phase": amps_of_watts(watts, "ac-single", volts, power_factor, efficiency),
+        "three-phase": amps_of_watts(watts, "ac-three", volts, power_factor, efficiency),
+    }
+    single = amps["single-phase"]
+    return Sum(
+        tuple(Figure(name, value, "A", 2) for name, value in amps.items()),
+        "A load that draws constant power draws most at the lowest volts it still runs at: size at those.",
+        tuple(ScaleMark(value, name, "answer") for name, value in amps.items()),
+        "A",
+        workings=(
+            Working(
+                "Single-phase",
+                "watts / (volts x power factor x efficiency)",
+                f"{watts:g} / ({volts:g} x {power_factor:g} x {efficiency:g})",
+                f"{single:.3g} A",
+                "Ohm's law",
+            ),
+        ),
+    )
+
+
+def what_duty(amps: float, duty_percent: float) -> Sum:
+    """The steady current that heats a lead as a duty cycle does."""
+    heating = amps * math.sqrt(duty_percent / 100)
+    return Sum(
+        (Figure("Heats as", heating, "A"), Figure("Drops volts as", amps, "A")),
+        "Volt drop goes by the full current. On a ten-minute cycle a thin lead heats more than this says.",
+        (ScaleMark(amps, "while it works", "given"), ScaleMark(heating, "heats as", "answer")),
+        "A",
+        workings=(
+            Working(
+                "Heating current",
+                "amps x square root of the duty",
+                f"{amps:g} x sqrt({duty_percent / 100:g})",
+                f"{heating:.1f} A",
+                "equal heat over short cycles",
+            ),
+        ),
+    )
+
+
+def what_fuse(family: str, amps: float, rating_amps: float) -> Sum:
+    """The smallest usual fuse that carries a load, held against what the cable carries."""
+    fuse = smallest_carrying(family, amps)
+    found = families()[family]
+    if fuse is None:
+        return Sum((Figure("Fuse", "none"),), f"{found.name} goes up to {max(found.amps):g} A.")
+    fits = fuse <= rating_amps
+    said = (
+        "It carries the load and guards the cable."
+        if fits
+        else "It is larger than the cable carries: a larger cable, or a smaller load."
+    )
+    marks = [
+        ScaleMark(amps, "load", "given"),
+        ScaleMark(fuse, "fuse", "answer"),
+        ScaleMark(rating_amps, "cable", "limit"),
+    ]
+    if family == "blade-32v":
+        said += f" A blade carries 80 % of its figure for long: {fuse * 0.8:g} A."
+        marks.append(ScaleMark(fuse * 0.8, "for long", "quiet"))
+    return Sum(
+        (
+            Figure("Fuse", fuse, "A", 0),
+            Figure("Made for", f"{found.volts:g} V {found.kind}"),
+            Figure("Breaks", found.breaking_capacity_ka, "kA", 0),
+        ),
+        said,
+        tuple(marks),
+        "A",
+        workings=(
+            Working(
+                "Fuse",
+                "load <= fuse <= what the cable carries",
+                f"{amps:g} <= {fuse:g} <= {rating_amps:g}",
+                "holds" if fits else "does not hold",
+                found.source,
+            ),
+        ),
+    )
+
+
+def what_heat(cable: Cable, amps: float, ambient_c: float, limit_c: float) -> Sum:
+    """How warm a cable gets straight, and coiled."""
+    states = {0: "straight", 1: "one layer on a drum", 2: "two layers", 4: "coiled, four layers"}
+    warm = {words: warmth(cable, amps / (k_drum(n) or 1), ambient_c) for n, words in states.items()}
+    straight = warm["straight"]
+    return Sum(
+        (
+            Figure("Copper, straight", straight.conductor_c, "°C", 0),
+            Figure("Sheath, straight", straight.sheath_c, "°C", 0),
+            Figure("Copper, coiled", warm["coiled, four layers"].conductor_c, "°C", 0),
+            Figure("Reaches its limit at", amps_at(cable, limit_c, ambient_c), "A"),
+        ),
+        "A heat balance in still air; coiled, as if the current were divided by the drum factor.",
+        (
+            ScaleMark(ambient_c, "around it", "given"),
+            *(ScaleMark(w.conductor_c, words, "answer") for words, w in warm.items()),
+            ScaleMark(limit_c, "limit", "limit"),
+        ),
+        "°C",
+        workings=(
+            Working(
+                "Heat",
+                "amps squared x ohm a metre x loaded cores = convection + radiation",
+                f"{amps:g} A, {cable.outside_mm:g} mm over all, {ambient_c:g} °C",
+                f"{straight.watts_per_m:.2f} W/m",
+                "Churchill and Chu; Stefan and Boltzmann; IEC 60287-2-1, 5 K m/W",
+            ),
+        ),
+    )
+
+
+def what_earth_length(which: Size, volts: float, loop_ohms: float, guard: Guard, max_c: float) -> Sum:
+    """The longest lead at whose far end a dead short still clears."""
+    gates = curve_of(guard.family)
+    wanted = guard.amps * (MAGNETIC_MULTIPLE[guard.curve] if guard.family.startswith("breaker") else gates[0][0])
+    ohms = 2 * at_celsius(ohms_per_m_20(which), "copper", max_c)
+    run = longest_m(volts, loop_ohms, wanted, ohms)
+    said = "A residual-current device answers for the earth fault beyond this, never for the short."
+    return Sum(
+        (Figure("At most", run, "m"), Figure("Current wanted", wanted, "A", 0)),
+        said if run else "The supply's own loop lets too little through already.",
+        (ScaleMark(0, "supply", "given"), ScaleMark(run, "the far end still clears", "answer", upto=0.0)),
+        "m",
+        workings=(
+            Working(
+                "Longest run",
+                "(0.95 x volts / amps wanted - loop) / ohm of a metre, out and back, hot",
+                f"(0.95 x {volts:g} / {wanted:g} - {loop_ohms:g}) / {ohms * 1000:.4g} mohm",
+                f"{run:.1f} m",
+                "IEC 60364-4-41",
+            ),
+        ),
+    )
