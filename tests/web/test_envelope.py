@@ -29,7 +29,7 @@ def test_each_opens_with_a_sum_done_and_drawn(person, name):
         ("duty?amps=160&duty=35", "Heats as 94.7 A"),
         ("fuse?amps=2.6&rating=6&family=bs1362-plug", "Fuse 3 A"),
         ("fuse?amps=11&rating=6&family=bs1362-plug", "larger than the cable carries"),
-        ("heat?size=2.5&cores=3&outside=10.3 mm&amps=25&ambient=30&limit=60&metal=copper", "Reaches its limit at 23.4 A"),
+        ("heat?size=2.5&cores=3&outside=10.3 mm&amps=25&ambient=30&limit=60", "Reaches its limit at 23.4 A"),
         ("earth?size=1.5&volts=230&loop=0.8&family=breaker-iec&amps=16&curve=B", "At most 62"),
         ("wire?size=10 AWG&strands=37&strand=0.36 mm", "28 % short of the 10 AWG"),
         ("wire?size=&strands=&strand=&outside=10.4 mm&cores=3&earth=yes", "H07RN-F 3G1.5"),

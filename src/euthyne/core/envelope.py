@@ -189,11 +189,11 @@ def what_gauge(given: Size) -> Sum:
         log=True,
         workings=(
             Working(
-                "Area of a gauge",
-                "0.127 mm x 92^((36 - n) / 39), squared, x pi / 4",
-                given.name,
-                f"{area:.4g} mm²",
-                "ASTM B258",
+                "Circular mils",
+                "mm² / 0.0005067",
+                f"{area:.4g} / 0.0005067",
+                f"{circular_mils(area):.0f} cmil",
+                "ASTM B258: a gauge n is 0.127 mm x 92^((36 - n) / 39) across",
             ),
         ),
     )

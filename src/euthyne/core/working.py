@@ -2,10 +2,51 @@
 
 from dataclasses import dataclass
 
-from euthyne.core.conductor import ohms_per_m_20, size_named
+from euthyne.core.conductor import GAUGES, awg, materials, metric, metric_resistances, ohms_per_m_20, size_named
 from euthyne.core.plan import Plan
 from euthyne.core.rating import bases, k_ambient, k_drum, loaded_conductors, table
+from euthyne.core.sizing import Candidate
 from euthyne.core.sizing_brief import SizingBrief
+
+KWH_HOURS = 1000.0
+
+
+@dataclass(frozen=True)
+class Neighbour:
+    """A size beside the taken one: what it loses (percent), burns in 1000 hours (kWh), and weighs in copper (kg)."""
+
+    size: str
+    place: str
+    drop_percent: float
+    kwh: float
+    copper_kg: float
+    nearest: str
+
+
+def neighbours(plan: Plan) -> tuple[Neighbour, ...]:
+    """The taken size with the one below and the one above it; empty while none is taken."""
+    if plan.sizing is None or plan.candidate is None or plan.lead.brief.run_m is None:
+        return ()
+    made = [c for c in plan.sizing.candidates if "not-made" not in c.fails or c.size == plan.size_name]
+    at = next(i for i, c in enumerate(made) if c.size == plan.size_name)
+    near = ((at - 1, "one smaller"), (at, "taken"), (at + 1, "one larger"))
+    return tuple(_neighbour(plan, made[i], words) for i, words in near if 0 <= i < len(made))
+
+
+def _neighbour(plan: Plan, c: Candidate, words: str) -> Neighbour:
+    metal = materials()[plan.lead.conductor.metal]
+    run = plan.cut.cut_m if plan.cut else plan.lead.brief.run_m or 0.0
+    grams = c.cross_section_mm2 * metal.density_g_cm3 * run * len(plan.cores)
+    return Neighbour(
+        c.size, words, c.drop_percent, c.loss_watts * KWH_HOURS / 1000, grams / 1000, _in_other_unit(c.size)
+    )
+
+
+def _in_other_unit(name: str) -> str:
+    """The nearest size of the other series by area: a metric size as a gauge, a gauge as a metric size."""
+    size = size_named(name)
+    others = [metric(m) for m in metric_resistances()] if size.unit == "AWG" else [awg(g) for g in GAUGES]
+    return min(others, key=lambda o: abs(o.cross_section_mm2 / size.cross_section_mm2 - 1)).name
 
 
 @dataclass(frozen=True)

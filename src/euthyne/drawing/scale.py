@@ -1,12 +1,12 @@
 """An instrument's scale: what was given, what came out and the limits, on one ruled line."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 
 from euthyne.core.envelope import ScaleMark
 from euthyne.drawing.pen import circle, group, line, path, rect, sheet, text
 
-WIDTH, LINE_Y, LEFT, RIGHT = 760.0, 128.0, 40.0, 720.0
+WIDTH, LEFT, RIGHT = 760.0, 40.0, 720.0
 ROW = 21.0
 
 
@@ -24,36 +24,50 @@ def scale(marks: Sequence[ScaleMark], unit: str, log: bool = False) -> str:
         share = math.log(value / low) / math.log(high / low) if log else (value - low) / (high - low)
         return LEFT + share * (RIGHT - LEFT)
 
-    body = line(LEFT, LINE_Y, RIGHT, LINE_Y, "scale-line") + _ticks(low, high, log, unit, x)
-    taken: list[list[float]] = []
+    placed = _levels(marks, x)
+    floor = 30 + ROW * max(level for _, _, level in placed)
+    body = line(LEFT, floor, RIGHT, floor, "scale-line") + _ticks(low, high, log, unit, x, floor)
+    body += "".join(_mark(m, x, at, level, floor) for m, at, level in placed)
+    label = "; ".join(f"{m.words} {m.value:.3g} {unit}" for m in marks)
+    return sheet(WIDTH, floor + 34, body, "scale", label)
+
+
+def _levels(marks: Sequence[ScaleMark], x: Callable[[float], float]) -> list[tuple[ScaleMark, float, int]]:
+    """Each mark with the place of its words and the level they stand on, so that no words touch."""
+    taken: list[list[tuple[float, float]]] = []
+    placed = []
     for m in sorted(marks, key=lambda m: (m.kind == "quiet", m.value)):
         half = len(m.words) * 3.7 + 8
-        at = min(max(x(m.value), LEFT + half - 20), RIGHT - half + 20)
-        level = next((i for i, ends in enumerate(taken) if at - half > ends[-1] or at + half < ends[0]), len(taken))
+        at = min(max(x(_middle(m)), LEFT + half - 20), RIGHT - half + 20)
+        free = (i for i, ends in enumerate(taken) if all(at - half > b or at + half < a for a, b in ends))
+        level = next(free, len(taken))
         if level == len(taken):
-            taken.append([at - half, at + half])
-        taken[level] = [min(taken[level][0], at - half), max(taken[level][1], at + half)]
-        body += _mark(m, x, at, level)
-    label = "; ".join(f"{m.words} {m.value:.3g} {unit}" for m in marks)
-    return sheet(WIDTH, LINE_Y + 34, body, "scale", label)
+            taken.append([])
+        taken[level].append((at - half, at + half))
+        placed.append((m, at, level))
+    return placed
 
 
-def _mark(m: ScaleMark, x, at: float, level: int) -> str:  # type: ignore[no-untyped-def]
-    top = LINE_Y - 26 - level * ROW
-    body = ""
+def _middle(m: ScaleMark) -> float:
+    return m.value if m.upto is None else (m.value + m.upto) / 2
+
+
+def _mark(m: ScaleMark, x: Callable[[float], float], at: float, level: int, floor: float) -> str:
+    top, place = floor - 16 - level * ROW, x(_middle(m))
+    stem = line(place, top + 4, place, floor, f"scale-stem scale-{m.kind}")
     if m.upto is not None:
         first, last = sorted((x(m.value), x(m.upto)))
-        body += rect(first, LINE_Y - 7, max(last - first, 2.0), 14, f"scale-band scale-{m.kind}")
-    stem = line(x(m.value), top + 5, x(m.value), LINE_Y, f"scale-stem scale-{m.kind}")
-    head = circle(x(m.value), LINE_Y, 5.5, f"scale-dot scale-{m.kind}")
-    if m.kind == "limit":
-        head = path(f"M{x(m.value):.1f} {LINE_Y - 9}v18", "scale-bar")
-    return group(body + stem + head + text(at, top, m.words, f"scale-words scale-words-{m.kind}", "middle"))
+        head = rect(first, floor - 7, max(last - first, 2.0), 14, f"scale-band scale-{m.kind}")
+    elif m.kind == "limit":
+        head = path(f"M{place:.1f} {floor - 9:g}v18", "scale-bar")
+    else:
+        head = circle(place, floor, 5.5, f"scale-dot scale-{m.kind}")
+    return group(stem + head + text(at, top, m.words, f"scale-words over scale-words-{m.kind}", "middle"))
 
 
-def _ticks(low: float, high: float, log: bool, unit: str, x) -> str:  # type: ignore[no-untyped-def]
+def _ticks(low: float, high: float, log: bool, unit: str, x: Callable[[float], float], floor: float) -> str:
     if log:
-        decade = [s * 10**e for e in range(-3, 4) for s in (1, 2, 5)]
+        decade = [s * 10**e for e in range(-3, 4) for s in (1, 1.5, 2, 3, 5, 7)]
         places = [p for p in decade if low <= p <= high]
     else:
         step = 10 ** math.floor(math.log10((high - low) / 2))
@@ -63,7 +77,7 @@ def _ticks(low: float, high: float, log: bool, unit: str, x) -> str:  # type: ig
             step *= 2
         places = [i * step for i in range(math.ceil(low / step), math.floor(high / step) + 1)]
     ticks = "".join(
-        line(x(p), LINE_Y, x(p), LINE_Y + 7, "scale-tick") + text(x(p), LINE_Y + 22, f"{p:g}", "scale-figure", "middle")
+        line(x(p), floor, x(p), floor + 7, "scale-tick") + text(x(p), floor + 22, f"{p:g}", "scale-figure", "middle")
         for p in places
     )
-    return ticks + text(RIGHT + 8, LINE_Y + 22, unit, "scale-figure")
+    return ticks + text(RIGHT + 8, floor + 22, unit, "scale-figure")

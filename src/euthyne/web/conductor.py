@@ -10,7 +10,7 @@ from euthyne.core.lead import with_value
 from euthyne.core.protection import families
 from euthyne.core.quantity import CELSIUS, CURRENT, LENGTH, PERCENT, read_size
 from euthyne.core.stage import Stage
-from euthyne.core.working import working
+from euthyne.core.working import neighbours, working
 from euthyne.drawing.ladder import ladder
 from euthyne.drawing.reach import reach
 from euthyne.drawing.section import section
@@ -63,6 +63,7 @@ def show(tag: str) -> str:
         fields=show_fields(fields_of(page), page.held.lead, page.held.drafts),
         drawing=Markup(drawing),
         working=working(plan),
+        neighbours=neighbours(plan),
         section=Markup(section(plan)) if plan.heat_cable and plan.candidate else "",
         reach=Markup(reach(plan.sizing_brief, plan.sizing, plan.size_name))
         if plan.sizing_brief and plan.sizing

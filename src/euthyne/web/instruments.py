@@ -75,7 +75,7 @@ def _wire(v: dict[str, Any]) -> Sum:
     outside = Outside(v["outside"], v["cores"] or 1, v["earth"]) if v["outside"] else None
     printed = v["size"].name if v["size"] else None
     found = identify(WireQuestion(printed, strands, weight, ohms, outside))
-    marks = [ScaleMark(a.low_mm2, f"by {a.by}", "answer", upto=a.high_mm2) for a in found.areas]
+    marks = [ScaleMark(a.low_mm2, f"by {a.by}, {a.mm2:.2f}", "answer", upto=a.high_mm2) for a in found.areas]
     if v["size"]:
         marks.append(ScaleMark(v["size"].cross_section_mm2, f"printed, {printed}".replace("mm2", "mm²"), "limit"))
     figures = [Figure(f"By {a.by}", a.mm2, "mm²", 2) for a in found.areas]
