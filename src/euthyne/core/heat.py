@@ -77,15 +77,24 @@ def sheath_k_per_w_per_m(cable: Cable) -> float:
 
 
 def _root(below: float, above: float, grows: Callable[[float], float]) -> float:
-    """Where a growing function passes zero, between two bounds, to a micro-unit."""
-    for _ in range(60):
-        middle = (below + above) / 2
-        if grows(middle) < 0:
-            below = middle
+    """Where a growing function passes zero, between two bounds, to a micro-unit. Source: false position, Illinois."""
+    low, high = grows(below), grows(above)
+    if low >= 0 or high <= 0:
+        return below if low >= 0 else above
+    side = 0
+    for _ in range(80):
+        middle = (below * high - above * low) / (high - low)
+        value = grows(middle)
+        if abs(value) < 1e-9 or above - below < 1e-6:
+            return middle
+        if value < 0:
+            below, low = middle, value
+            high = high / 2 if side < 0 else high
+            side = -1
         else:
-            above = middle
-        if above - below < 1e-6:
-            break
+            above, high = middle, value
+            low = low / 2 if side > 0 else low
+            side = 1
     return (below + above) / 2
 
 
