@@ -15,7 +15,17 @@ if TYPE_CHECKING:
     from euthyne.store.leads import LeadStore
 
 PORT = 8460
-DEMO_ORDER = ("mount-controller", "dome-fan", "warm-hut-bench", "hut-to-dome")
+DEMO_ORDER = (
+    "mount-controller",
+    "battery-inverter",
+    "roof-string",
+    "welder-work",
+    "three-cell-charger",
+    "welder-supply",
+    "dome-fan",
+    "warm-hut-bench",
+    "hut-to-dome",
+)
 
 
 def data_folder(given: str | None, demo: bool = False) -> Path:

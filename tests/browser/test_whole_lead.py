@@ -164,7 +164,20 @@ def test_bench_mode_needs_no_scroll(page, size):
         assert go["height"] >= 44
 
 
-SCREENS = ["/bench", "/leads", "/leads/new", "/leads/import", "/leads/TR-9", "/who", "/leads/TR-0019/build/bench"] + [
+SCREENS = [
+    "/bench",
+    "/leads",
+    "/leads/new",
+    "/leads/import",
+    "/leads/TR-9",
+    "/who",
+    "/leads/TR-0019/build/bench",
+    "/envelope/drop",
+    "/envelope/wire",
+    "/leads/TR-0014/brief",
+    "/leads/TR-0014/conductor",
+    "/leads/TR-0014/tag",
+] + [
     f"/leads/{tag}/{name}"
     for tag in ("TR-0023", "TR-0017")
     for name in ("brief", "conductor", "ends", "cut", "build", "prove", "tag")

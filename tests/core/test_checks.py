@@ -27,6 +27,46 @@ def probes(**heard):
 
 OUTDOORS = {"brief__place": "outdoor", "brief__rcd": "30 mA"}
 CEE = {"ends__a": "cee7-7-plug", "ends__b": "cee7-3-socket"}
+LUGS = {"ends__a": "lugs-m8", "ends__b": "inverter-lugs-m8", "ends__scheme": "dc-red-black"}
+INVERTER = {
+    **LUGS,
+    "kind": "inverter-link",
+    "brief__system": "dc",
+    "brief__feeds": "power",
+    "brief__watts": 1500.0,
+    "brief__efficiency_percent": 88.0,
+    "brief__volts": 12.0,
+    "brief__at_volts": 10.5,
+    "brief__run_m": 1.8,
+    "brief__fuse_family": "high-breaking-dc",
+    "conductor__cable_type": "battery-105",
+    "conductor__size": None,
+    "conductor__drop_percent": 3.0,
+}
+CURRENT = {**INVERTER, "brief__feeds": "current", "brief__watts": None, "brief__fuse_family": "none"}
+SOLAR = {
+    **CURRENT,
+    "kind": "solar-string",
+    "brief__amps": 9.0,
+    "brief__margin": 1.25,
+    "brief__volts": 118.0,
+    "brief__run_m": 18.0,
+    "brief__ambient_c": 60.0,
+    "conductor__cable_type": "H1Z2Z2-K",
+    "conductor__tinned": True,
+}
+WELDING = {
+    **CURRENT,
+    "kind": "welding-extension",
+    "brief__amps": 150.0,
+    "brief__duty_percent": 40.0,
+    "brief__volts": 26.0,
+    "brief__poles": 1,
+    "brief__run_m": 14.0,
+    "brief__ambient_c": 35.0,
+    "conductor__cable_type": "H01N2-D",
+    "conductor__drop_percent": 8.0,
+}
 FIRES = {
     "live-contact": {"ends__b": "c14"},
     "pins-both-ends": {"ends__b": "bs1363-plug"},
@@ -73,6 +113,16 @@ FIRES = {
     "earth-last": {"ends__b": "c13"},
     "hot-sheath": {"brief__drum_layers": 4},
     "tables-and-physics": {"conductor__size": "1 mm2"},
+    "already-under-rated": {**WELDING, "brief__already_m": 3.0, "brief__already_size": "10 mm2"},
+    "battery-unfused": {**INVERTER, "brief__fuse_family": "none"},
+    "fuse-volts": {**INVERTER, "brief__fuse_family": "blade-32v", "brief__volts": 48.0},
+    "fuse-too-small": {**INVERTER, "brief__fuse_family": "blade-32v"},
+    "solar-cable": {**SOLAR, "conductor__cable_type": "battery-105"},
+    "volts-over-cable": {**SOLAR, "brief__volts": 1500.0, "conductor__cable_type": "USE-2"},
+    "precharge": INVERTER,
+    "solar-is-live": SOLAR,
+    "lithium": {**WELDING, "kind": "charger-lead"},
+    "welding-return": WELDING,
     "far-end-short": {**CEE, "brief__upstream_amps": 16.0, "brief__loop_ohms": 2.0},
     "far-end-earth": {**CEE, "brief__upstream_amps": 16.0, "brief__loop_ohms": 2.0},
     "weakest-part": {},
@@ -183,7 +233,8 @@ def test_a_size_of_another_table_is_said_to_be_not_made():
     assert "not-made" in codes(plan(conductor__cable_type="SJOOW"))
 
 
-PAIRS = [(a, b) for i, a in enumerate(shelf()) for j, b in enumerate(shelf()) if (i + j) % 3 == 0]
+MAINS = [p.id for p in shelf().values() if p.mains]
+PAIRS = [(a, b) for i, a in enumerate(MAINS) for j, b in enumerate(MAINS) if (i + j) % 3 == 0]
 
 
 @pytest.mark.parametrize("cable", [c.name for c in cords()])
@@ -193,3 +244,30 @@ def test_whatever_is_put_together_is_judged_and_never_breaks(cable):
             p = plan(ends__a=a, ends__b=b, conductor__cable_type=cable, conductor__size=None, brief__earthed=earthed)
             assert len(progress(p, False).standings) == 7
             assert p.steps or p.trapped or p.size_name is None
+
+
+@pytest.mark.parametrize(
+    ("given", "size", "decided", "amps"),
+    [(INVERTER, "50 mm2", "drop", 162.34), (SOLAR, "4 mm2", "drop", 11.25), (WELDING, "35 mm2", "drop", 150.0)],
+)
+def test_direct_current_leads_are_sized_as_the_worked_answers(given, size, decided, amps):
+    already = {"brief__already_m": 3.0, "brief__already_size": "25 mm2"} if given is WELDING else {}
+    p = plan(**given, **already)
+    assert (p.sizing.chosen.size, p.sizing.chosen.decided_by) == (size, decided)
+    assert p.demand_amps == pytest.approx(amps, abs=0.01)
+    found = progress(p, False)
+    assert found.reach == (Stage.BRIEF, Stage.CONDUCTOR)
+    assert p.candidate.drop_percent == pytest.approx(7.9964, rel=0.005) if already else True
+
+
+def test_a_sized_direct_current_lead_is_said_to_be_as_far_as_it_goes():
+    p = plan(**{**CURRENT, "kind": "charger-lead", "brief__amps": 6.0, "brief__cells": 3, "conductor__size": "1.5 mm2"})
+    p = Plan(replace(p.lead, reasons=(Reason("lithium", "Watched, on a slab.", AT, "RM"),)))
+    assert p.volts == pytest.approx(12.6)
+    assert progress(p, False).next_action == "Briefed and sized"
+    assert progress(p, False).mark(Stage.TAG) == "open"
+
+
+def test_a_mains_check_is_never_told_of_a_battery_lead():
+    told = codes(plan(**INVERTER))
+    assert not told & {"no-earth", "pins-both-ends", "untested", "no-protection", "live-contact"}

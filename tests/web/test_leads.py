@@ -11,7 +11,17 @@ from euthyne.exchange.lead_file import read_lead, write_lead
 from euthyne.store.leads import IsSealed, file_of
 
 STAGES = ("brief", "conductor", "ends", "cut", "build", "prove", "tag")
-TAGS = ("TR-0012", "TR-0017", "TR-0019", "TR-0023")
+TAGS = (
+    "TR-0012",
+    "TR-0014",
+    "TR-0015",
+    "TR-0017",
+    "TR-0018",
+    "TR-0019",
+    "TR-0020",
+    "TR-0022",
+    "TR-0023",
+)
 pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
 
 
@@ -27,9 +37,16 @@ def test_every_stage_of_every_lead_opens(person, tag):
         assert 'aria-current="step"' in page
 
 
+def test_a_stage_that_is_not_worked_out_for_a_kind_says_so(person):
+    for name in ("ends", "cut", "build", "prove", "tag"):
+        page = words(person.open(f"/leads/TR-0014/{name}"))
+        assert "works out the Brief and the Conductor so far" in page
+    assert "Briefed and sized" in words(person.open("/bench"))
+
+
 def test_the_bench_shows_each_lead_and_what_comes_next(person):
     page = words(person.open("/bench"))
-    assert "3 leads in hand" in page
+    assert "8 leads in hand" in page
     for name, action in (
         ("Hut to dome extension", "Take a size"),
         ("Warm hut bench extension", "Build it"),
@@ -45,7 +62,7 @@ def test_the_bench_shows_each_lead_and_what_comes_next(person):
     [
         ("dome fan", {"TR-0017"}),
         ("TR-0012", {"TR-0012"}),
-        ("H07RN-F", {"TR-0019", "TR-0023"}),
+        ("H07RN-F", {"TR-0018", "TR-0019", "TR-0023"}),
         ("JT", {"TR-0017"}),
         ("zebra", set()),
     ],
@@ -81,7 +98,7 @@ def test_a_document_with_faults_lists_them_all_and_imports_nothing(person, store
         assert path in page
     assert "4 faults" in page
     assert "TR-0099" in page, "what was pasted is still there"
-    assert len(store.all()) == 4
+    assert len(store.all()) == 9
 
 
 @pytest.mark.parametrize(
@@ -102,7 +119,7 @@ def test_a_fault_is_told_with_its_path(folder, store, change, path):
     answer = run("import", "-", "--data", folder, input=json.dumps(document))
     assert answer.exit_code == 2
     assert path in [e["field"] for e in json.loads(answer.output)["errors"]]
-    assert len(store.all()) == 4
+    assert len(store.all()) == 9
 
 
 @pytest.mark.parametrize("text", ["", "{", "[]", "null", '"lead"', "[" * 100000])

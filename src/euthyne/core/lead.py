@@ -8,20 +8,34 @@ from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 from euthyne.core.conductor import Metal, Unit
 from euthyne.core.sizing_brief import OneLoad, Positive, System
 
-Kind = Literal["extension", "mains-cord"]
+Kind = Literal[
+    "extension", "mains-cord", "supply-extension", "inverter-link", "solar-string", "welding-extension", "charger-lead"
+]
 PlaceKind = Literal["indoor", "outdoor", "wet"]
 Rcd = Literal["unknown", "none", "30 mA"]
 Text = Annotated[str, MaxLen(400)]
 Tag = Annotated[str, MinLen(1), MaxLen(24)]
 ISO_TIME = Annotated[str, MinLen(16), MaxLen(32)]
-KINDS: dict[Kind, str] = {"extension": "extension lead", "mains-cord": "mains cord"}
+EXTENSIONS: tuple[Kind, ...] = ("extension", "supply-extension")
 
 
 @dataclass(frozen=True)
 class Brief:
     """What it feeds, from what, how far, where it lives."""
 
-    feeds: Literal["socket", "loads"] = "socket"
+    feeds: Literal["socket", "loads", "power", "current"] = "socket"
+    watts: Positive | None = None
+    amps: Positive | None = None
+    efficiency_percent: Annotated[float, Gt(0), Le(100)] = 100.0
+    at_volts: Positive | None = None
+    duty_percent: Annotated[float, Gt(0), Le(100)] = 100.0
+    margin: Annotated[float, Ge(1), Le(2)] = 1.0
+    poles: Literal[1, 2] = 2
+    cells: Annotated[int, Ge(1), Le(64)] | None = None
+    cell_volts: Annotated[float, Gt(0), Le(5)] = 4.2
+    already_m: Positive | None = None
+    already_size: Text | None = None
+    fuse_family: Literal["none", "blade-32v", "bolt-down-32v", "high-breaking-dc", "solar-gPV"] = "none"
     loads: tuple[OneLoad, ...] = ()
     power_factor: Annotated[float, Gt(0), Le(1)] = 1.0
     start_multiple: Annotated[float, Ge(1), Le(20)] = 1.0
@@ -48,6 +62,8 @@ class Conductor:
     cable_type: Text = "H05VV-F"
     unit: Unit = "mm2"
     metal: Metal = "copper"
+    tinned: bool = False
+    terminal_c: Annotated[float, Gt(0), Le(250)] | None = None
     size: Text | None = None
     drop_percent: Annotated[float, Gt(0), Le(100)] = 5.0
     start_drop_percent: Annotated[float, Gt(0), Le(100)] = 15.0

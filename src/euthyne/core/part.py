@@ -8,6 +8,8 @@ from euthyne.core.fault import Fault, Refused
 from euthyne.data.tables import rows, toml
 
 Contact = Literal["pin", "socket"]
+MARKS = ("L", "N", "E", "+", "-")
+OUT_OF_REACH = ("yes", "recessed", "boot", "cover", "insulated")
 
 
 @dataclass(frozen=True)
@@ -64,6 +66,7 @@ class Part:
     contact: Contact
     amps: float
     volts: str
+    kind: str
     finger_safe: str
     mates: str
     face: Face
@@ -92,12 +95,17 @@ class Part:
     @property
     def touchable(self) -> bool:
         """True when a finger can reach the metal while the coupler is unmated."""
-        return self.finger_safe != "yes"
+        return self.finger_safe not in OUT_OF_REACH
 
     @property
     def marks(self) -> tuple[str, ...]:
         """The cavities by mark, line first, earth last."""
-        return tuple(m for m in ("L", "N", "E") if any(c.mark == m for c in self.face.cavities))
+        return tuple(m for m in MARKS if any(c.mark == m for c in self.face.cavities))
+
+    @property
+    def mains(self) -> bool:
+        """True for a coupler made for alternating current mains."""
+        return self.kind == "AC"
 
     @property
     def contact_words(self) -> str:
@@ -130,7 +138,11 @@ def _face(name: str, t: dict[str, Any]) -> Face:
 def shelf() -> dict[str, Part]:
     """Every part of the shelf by its id."""
     couplers = {r["name"]: r for r in rows("couplers.csv")}
-    return {name: _part(name, t, couplers[t["coupler"]]) for name, t in toml("bodies.toml").items()}
+    generic = {r["name"]: r | {"standard": "generic"} for r in rows("generic-connectors.csv")}
+    return {
+        name: _part(name, t, couplers[t["coupler"]] if "coupler" in t else generic[t["connector"]])
+        for name, t in toml("bodies.toml").items()
+    }
 
 
 def _part(name: str, body: dict[str, Any], coupler: dict[str, str]) -> Part:
@@ -139,8 +151,9 @@ def _part(name: str, body: dict[str, Any], coupler: dict[str, str]) -> Part:
         id=name,
         standard=coupler["standard"],
         contact="pin" if coupler["contact"] == "pin" else "socket",
-        amps=float(coupler["amps"]),
+        amps=float(coupler["amps"]) or float("inf"),
         volts=coupler["volts"],
+        kind=coupler["kind"],
         finger_safe=coupler["finger_safe_when_live"],
         mates=coupler["note"],
         face=faces()[body["face"]],

@@ -19,6 +19,7 @@ from euthyne.core.part import Part, part
 from euthyne.core.rating import bases, k_drum
 from euthyne.core.sizing import Candidate, Sizing, rating_of, size
 from euthyne.core.sizing_brief import (
+    AlreadyThere,
     ConductorWanted,
     Limits,
     Load,
@@ -59,7 +60,14 @@ class Plan:
         self.lead = lead
         self.a: Part = part(lead.ends.a, "ends.a")
         self.b: Part = part(lead.ends.b, "ends.b")
-        self.cores = wiremap.cores_of(lead.brief.earthed)
+        self.mains = lead.brief.system != "dc"
+        self.cores = wiremap.cores_of(lead.brief.earthed, lead.brief.system, lead.brief.poles)
+
+    @cached_property
+    def volts(self) -> float:
+        """Supply volts: as said, or of the cells in a row, each full."""
+        brief = self.lead.brief
+        return brief.cells * brief.cell_volts if brief.cells else brief.volts
 
     @cached_property
     def fused_plug(self) -> bool:
@@ -73,6 +81,13 @@ class Plan:
         if brief.feeds == "socket":
             own = (brief.own_breaker_amps, self.lead.conductor.fuse_amps if self.fused_plug else None)
             return min([self.b.amps, *(x for x in own if x is not None)])
+        if brief.feeds == "current":
+            return brief.amps * brief.margin if brief.amps is not None else None
+        if brief.feeds == "power":
+            if brief.watts is None:
+                return None
+            share = brief.efficiency_percent / 100
+            return amps_of_watts(brief.watts, brief.system, brief.at_volts or self.volts, efficiency=share)
         if not brief.loads:
             return None
         return sum(
@@ -88,6 +103,8 @@ class Plan:
         brief, taken = self.lead.brief, self.lead.conductor
         if self.fused_plug:
             return ProtectionWanted(self.a.fuse_family, taken.fuse_amps)
+        if not self.mains:
+            return ProtectionWanted(None if brief.fuse_family == "none" else brief.fuse_family, taken.fuse_amps)
         if brief.own_breaker_amps is not None:
             return ProtectionWanted(None, brief.own_breaker_amps)
         return ProtectionWanted(None, brief.upstream_amps)
@@ -99,21 +116,36 @@ class Plan:
         if brief.run_m is None or self.demand_amps is None:
             return None
         return SizingBrief(
-            Supply(brief.system, brief.volts, brief.loop_ohms),
+            Supply(brief.system, self.volts, brief.loop_ohms),
             Load(
                 amps=self.demand_amps,
+                duty_percent=brief.duty_percent,
                 power_factor=brief.power_factor,
                 start_multiple=brief.start_multiple,
                 continuous=brief.continuous,
             ),
             brief.run_m,
             ConductorWanted(
-                self.cable_type.basis, wanted.unit if self.cable_type.basis != "cord-na" else "AWG", wanted.metal
+                self.cable_type.basis,
+                wanted.unit if self.cable_type.basis != "cord-na" else "AWG",
+                wanted.metal,
+                wanted.tinned,
+                wanted.terminal_c,
             ),
+            poles=brief.poles,
+            already=self.already,
             limits=Limits(wanted.drop_percent, wanted.start_drop_percent),
             place=Place(brief.ambient_c, brief.drum_layers),
             protection=self.protection_wanted,
         )
+
+    @property
+    def already(self) -> tuple[AlreadyThere, ...]:
+        """What is in the path before this lead, out and back."""
+        brief = self.lead.brief
+        if brief.already_m is None or brief.already_size is None:
+            return ()
+        return (AlreadyThere(brief.already_m, brief.already_size),)
 
     @cached_property
     def beyond_tables(self) -> tuple[Fault, ...]:
@@ -130,7 +162,16 @@ class Plan:
         """The answer to the brief; None while the brief is open, or where the tables do not reach."""
         if self.sizing_brief is None or self.beyond_tables:
             return None
-        return size(self.sizing_brief, made_in(self.cable_type.name, len(self.cores), self.lead.brief.earthed))
+        return size(self.sizing_brief, made_in(self.cable_type.name, self.cores_in_cable, self._earthed))
+
+    @property
+    def cores_in_cable(self) -> int:
+        """Cores under one sheath: all of them in a cord, one in a single."""
+        return len(self.cores) if self.mains else 1
+
+    @property
+    def _earthed(self) -> bool:
+        return self.mains and self.lead.brief.earthed
 
     @cached_property
     def size_name(self) -> str | None:
@@ -156,7 +197,7 @@ class Plan:
         """The cord as it is written: ``H07RN-F 3G1.5``."""
         if self.size_name is None:
             return self.cable_type.name
-        return f"{self.cable_type.name} {make_up(len(self.cores), self.lead.brief.earthed, self.size_name)}"
+        return f"{self.cable_type.name} {make_up(self.cores_in_cable, self._earthed, self.size_name)}"
 
     @cached_property
     def diameter(self) -> Diameter | None:
@@ -166,7 +207,7 @@ class Plan:
             return Diameter(measured, measured, "measured")
         if self.size_name is None:
             return None
-        written = make_up(len(self.cores), self.lead.brief.earthed, self.size_name)
+        written = make_up(self.cores_in_cable, self._earthed, self.size_name)
         return outside_diameter(self.cable_type.name, written)
 
     @cached_property
@@ -176,6 +217,9 @@ class Plan:
         if self.fused_plug:
             found = self.sizing.protection if self.sizing else None
             return Protected(found.amps if found else self.lead.conductor.fuse_amps, "in the plug", True)
+        if not self.mains:
+            found = self.sizing.protection if self.sizing else None
+            return Protected(found.amps if found else None, "at the source", True)
         if brief.own_breaker_amps is not None:
             return Protected(brief.own_breaker_amps, "on the lead", True)
         return Protected(brief.upstream_amps, "upstream", False)
@@ -198,7 +242,9 @@ class Plan:
         if self.size is None or self.diameter is None:
             return None
         middle = (self.diameter.low_mm + self.diameter.high_mm) / 2
-        return Cable(self.size, len(self.cores), 2, middle, self.lead.conductor.metal)
+        loaded = 2 if self.mains else 1
+        wanted = self.lead.conductor
+        return Cable(self.size, self.cores_in_cable, loaded, middle, wanted.metal, wanted.tinned)
 
     def warmth(self, layers: int, ambient_c: float | None = None) -> Warmth | None:
         """Temperatures under the running current, laid out or rolled up.
@@ -206,10 +252,10 @@ class Plan:
         Rolled up, the cord is as warm as it would be straight with its current divided by the table's drum factor.
         """
         factor = k_drum(layers)
-        if self.heat_cable is None or self.demand_amps is None or factor is None:
+        if self.heat_cable is None or self.sizing is None or factor is None:
             return None
         ambient = self.lead.brief.ambient_c if ambient_c is None else ambient_c
-        return warmth(self.heat_cable, self.demand_amps / factor, ambient)
+        return warmth(self.heat_cable, self.sizing.heating_amps / factor, ambient)
 
     @cached_property
     def physics_amps(self) -> float | None:
@@ -263,7 +309,7 @@ class Plan:
     @cached_property
     def joints(self) -> tuple[Joint, ...]:
         """The wire map."""
-        return wiremap.joints(self.lead.ends, self.a, self.b, self.lead.brief.earthed)
+        return wiremap.joints(self.lead.ends, self.a, self.b, self.cores)
 
     @cached_property
     def strips(self) -> tuple[StripPlan, StripPlan]:
@@ -277,7 +323,7 @@ class Plan:
     def cut(self) -> CutLength | None:
         """The cut length; None while the run is unknown."""
         run, cut = self.lead.brief.run_m, self.lead.cut
-        if run is None:
+        if run is None or not self.mains:
             return None
         swallows = (self.strips[0].swallows_mm, self.strips[1].swallows_mm)
         return cut_length(run, swallows, cut.slack_percent, cut.loops_mm, cut.reworks)

@@ -27,11 +27,21 @@ class Progress:
     standings: tuple[Standing, ...]
     found: tuple[Found, ...]
     sealed: bool
+    reach: tuple[Stage, ...] = tuple(Stage)
+
+    @property
+    def at_the_end_of_reach(self) -> bool:
+        """True when every stage that is worked out for this kind of lead is done, and others are not worked out yet."""
+        done = {s.stage for s in self.standings if s.finished and s.mark != "stop"}
+        return len(self.reach) < len(Stage) and done >= set(self.reach)
 
     @property
     def next_stage(self) -> Stage:
         """The first stage that lacks something or is stopped; then the first with a caution; then the tag."""
-        lacking = [s.stage for s in self.standings if s.mark == "stop" or not s.finished]
+        reached = [s for s in self.standings if s.stage in self.reach]
+        if self.at_the_end_of_reach:
+            return next((s.stage for s in reached if s.mark == "caution"), self.reach[-1])
+        lacking = [s.stage for s in reached if s.mark == "stop" or not s.finished]
         if lacking[:1] not in ([], [Stage.TAG]):
             return lacking[0]
         return next((s.stage for s in self.standings if s.mark == "caution"), Stage.TAG)
@@ -42,6 +52,8 @@ class Progress:
         if self.sealed:
             return "Sealed"
         stage = self.next_stage
+        if self.at_the_end_of_reach and self.mark(stage) != "caution":
+            return "Briefed and sized"
         worst = next((f for f in self.of(stage) if f.open and f.code not in ("untested", "unbuilt")), None)
         settled = next(s.finished for s in self.standings if s.stage == stage)
         return worst.title if worst and (worst.level == "stop" or settled) else NEXT_ACTION[stage]
@@ -58,6 +70,8 @@ class Progress:
 def finished(plan: Plan, stage: Stage, sealed: bool) -> bool:
     """True when a stage has all it needs, whatever the checks say."""
     lead = plan.lead
+    if stage not in reach_of(plan):
+        return False
     match stage:
         case Stage.BRIEF:
             return plan.sizing is not None
@@ -72,6 +86,11 @@ def finished(plan: Plan, stage: Stage, sealed: bool) -> bool:
         case Stage.PROVE:
             return proven(plan)
     return sealed
+
+
+def reach_of(plan: Plan) -> tuple[Stage, ...]:
+    """The stages worked out for a kind of lead: all of them on mains, Brief and Conductor on direct current."""
+    return tuple(Stage) if plan.mains else (Stage.BRIEF, Stage.CONDUCTOR)
 
 
 def proven(plan: Plan) -> bool:
@@ -89,7 +108,7 @@ def progress(plan: Plan, sealed: bool) -> Progress:
     found = checks(plan)
     has_all = {s: finished(plan, s, sealed) for s in Stage}
     standings = tuple(Standing(s, _mark(s, found, has_all[s], sealed), has_all[s]) for s in Stage)
-    return Progress(standings, found, sealed)
+    return Progress(standings, found, sealed, reach_of(plan))
 
 
 def _mark(stage: Stage, found: tuple[Found, ...], done: bool, sealed: bool) -> Mark:

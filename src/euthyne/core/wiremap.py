@@ -7,7 +7,7 @@ from euthyne.core.lead import Ends, Joint
 from euthyne.core.part import Part
 from euthyne.data.tables import toml
 
-FUNCTIONS = {"L": "live", "N": "neutral", "E": "earth"}
+FUNCTIONS = {"L": "live", "N": "neutral", "E": "earth", "+": "plus", "-": "minus"}
 
 
 @dataclass(frozen=True)
@@ -30,8 +30,10 @@ def mains_schemes() -> tuple[Scheme, ...]:
     return tuple(s for s in schemes().values() if {"L", "N", "E"} <= set(s.colours))
 
 
-def cores_of(earthed: bool) -> tuple[str, ...]:
-    """The cores of a single-phase lead by function."""
+def cores_of(earthed: bool, system: str = "ac-single", poles: int = 2) -> tuple[str, ...]:
+    """The cores of a lead by function: live, neutral and earth on mains; plus and minus, or one pole, on dc."""
+    if system == "dc":
+        return ("+", "-")[:poles]
     return ("L", "N", "E") if earthed else ("L", "N")
 
 
@@ -40,16 +42,14 @@ def colour(scheme: str, core: str) -> str:
     return schemes()[scheme].colours.get(core, "grey")
 
 
-def by_function(a: Part, b: Part, earthed: bool) -> tuple[Joint, ...]:
+def by_function(a: Part, b: Part, cores: tuple[str, ...]) -> tuple[Joint, ...]:
     """The usual map: each core to the cavity of its own function at both ends."""
-    return tuple(
-        Joint(core, core if core in a.marks else None, core if core in b.marks else None) for core in cores_of(earthed)
-    )
+    return tuple(Joint(c, c if c in a.marks else None, c if c in b.marks else None) for c in cores)
 
 
-def joints(ends: Ends, a: Part, b: Part, earthed: bool) -> tuple[Joint, ...]:
+def joints(ends: Ends, a: Part, b: Part, cores: tuple[str, ...]) -> tuple[Joint, ...]:
     """The map as it stands: the builder's own, or by function where none was set."""
-    return ends.joints or by_function(a, b, earthed)
+    return ends.joints or by_function(a, b, cores)
 
 
 def connected(mapped: tuple[Joint, ...]) -> frozenset[frozenset[str]]:

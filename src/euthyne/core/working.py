@@ -82,6 +82,8 @@ def _demand(plan: Plan) -> Working:
         f"{one.quantity:g} x {one.watts or one.amps:g} {'W' if one.watts else 'A'}" for one in plan.lead.brief.loads
     )
     brief = plan.lead.brief
+    if brief.feeds in ("power", "current"):
+        return _demand_direct(plan, amps)
     return Working(
         "Demand",
         "watts / (volts x power factor), added up with how many and how many at once",
@@ -89,6 +91,15 @@ def _demand(plan: Plan) -> Working:
         amps,
         "Ohm's law",
     )
+
+
+def _demand_direct(plan: Plan, amps: str) -> Working:
+    brief = plan.lead.brief
+    if brief.feeds == "current":
+        put_in = f"{brief.amps or 0:g} A x {brief.margin:g}"
+        return Working("Demand", "amps x the margin its kind wants", put_in, amps, "IEC 62548 1.25; NEC 690.8 1.56")
+    put_in = f"{brief.watts or 0:g} W / ({brief.at_volts or plan.volts:g} V x {brief.efficiency_percent / 100:g})"
+    return Working("Demand", "watts / (lowest volts it runs at x efficiency)", put_in, amps, "Ohm's law")
 
 
 def _table_amps(plan: Plan, brief: SizingBrief) -> float:
@@ -140,18 +151,19 @@ def _ohms(plan: Plan, brief: SizingBrief) -> Working:
 def _drop(plan: Plan, brief: SizingBrief) -> tuple[Working, ...]:
     assert plan.candidate is not None and plan.sizing is not None
     c, amps = plan.candidate, plan.sizing.running_amps
+    lengths = "2 (out and back)" if brief.poles == 2 else "1 (this pole only)"
     found = [
         Working(
             "Lost on the way",
-            "amps x 2 (out and back) x run x resistance of a metre",
-            f"{amps:.2f} A x 2 x {brief.run_m:g} m x {c.ohms_per_m * 1000:.4g} mohm",
+            f"amps x {lengths} x run x resistance of a metre{', and what is there already' if brief.already else ''}",
+            f"{amps:.2f} A x {brief.poles} x {brief.run_m:g} m x {c.ohms_per_m * 1000:.4g} mohm",
             f"{c.drop_volts:.2f} V, {c.drop_percent:.2f} % of {brief.supply.volts:g} V",
             "Ohm's law",
         ),
         Working(
             "Heat in the cord",
-            "amps squared x resistance of a metre x run x 2",
-            f"{amps:.2f}² x {c.ohms_per_m * 1000:.4g} mohm x {brief.run_m:g} m x 2",
+            f"amps squared x resistance of a metre x run x {brief.poles}",
+            f"{amps:.2f}² x {c.ohms_per_m * 1000:.4g} mohm x {brief.run_m:g} m x {brief.poles}",
             f"{c.loss_watts:.1f} W",
             "Joule's law",
         ),
@@ -162,7 +174,7 @@ def _drop(plan: Plan, brief: SizingBrief) -> tuple[Working, ...]:
             Working(
                 "The circular-mil school, beside it",
                 "10.4 x amps x feet of loop / volts allowed",
-                f"10.4 x {amps:.2f} x {2 * brief.run_m / 0.3048:.1f} / {plan.sizing.drop_limit_volts:.2f}",
+                f"10.4 x {amps:.2f} x {brief.poles * brief.run_m / 0.3048:.1f} / {plan.sizing.drop_limit_volts:.2f}",
                 f"{school.circular_mils:.0f} cmil: nearest {school.nearest or '-'}, next up {school.next_up or '-'}",
                 "drop alone, K = 10.4 at 20 °C; the table above decides",
             )

@@ -11,8 +11,8 @@ WIDTH, HEAD, ROW = 848.0, 30.0, 44.0
 CARRIES_X, CARRIES_W = 153.0, 212.0
 LOSES_X, LOSES_W = 455.0, 180.0
 HEATS_X, WORD_X = 715.0, 836.0
-WORDS = {"current": "too thin", "drop": "loses too much", "start": "dips too far", "protection": "fuse too big",
-         "smallest": "below the floor", "not-made": "not made"}  # fmt: skip
+WORDS = {"current": "too thin", "drop": "too lossy", "start": "dips low", "protection": "over-fused",
+         "smallest": "too small", "not-made": "not made"}  # fmt: skip
 AROUND = 3
 
 

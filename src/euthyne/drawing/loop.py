@@ -4,6 +4,12 @@ from euthyne.core.plan import Plan
 from euthyne.drawing.pen import group, line, mark, path, rect, sheet, text
 
 WIDTH, HEIGHT = 848.0, 180.0
+SOURCES = {
+    "inverter-link": "battery",
+    "solar-string": "panels",
+    "welding-extension": "arc",
+    "charger-lead": "battery, full",
+}
 SUPPLY, LOAD, TOP, FOOT = 150.0, 690.0, 54.0, 118.0
 
 
@@ -11,6 +17,8 @@ def loop(plan: Plan) -> str:
     """The loop of a lead with its numbers beside what they measure."""
     brief = plan.lead.brief
     run = brief.run_m
+    if brief.poles == 1:
+        return _one_pole(plan)
     way = f"{round(run, 2):g} m" if run is not None else "? m"
     wires = line(SUPPLY, TOP, LOAD, TOP, "loop-wire") + line(SUPPLY, FOOT, LOAD, FOOT, "loop-wire")
     arrows = path(f"M{410} {TOP - 6}l10 6-10 6z", "loop-arrow") + path(f"M{430} {FOOT - 6}l-10 6 10 6z", "loop-arrow")
@@ -22,13 +30,23 @@ def loop(plan: Plan) -> str:
     return sheet(WIDTH, HEIGHT, wires + arrows + words + _supply(plan) + _guards(plan) + _load(plan), "loop", label)
 
 
+def _one_pole(plan: Plan) -> str:
+    """A run that lengthens one pole: the other stays as it is."""
+    run, already = plan.lead.brief.run_m, plan.lead.brief.already_m
+    way = f"{round(run, 2):g} m added" if run is not None else "? m added"
+    wires = line(SUPPLY, TOP, LOAD, TOP, "loop-wire") + line(SUPPLY, FOOT, LOAD, FOOT, "loop-wire loop-other")
+    there = f", {round(already, 2):g} m there already" if already else ""
+    words = text(420, TOP - 14, f"{way} to this pole{there}", "loop-words", "middle")
+    words += text(420, FOOT + 26, "the other pole: a lead of its own", "loop-words", "middle")
+    return sheet(WIDTH, HEIGHT, wires + words + _supply(plan) + _load(plan), "loop", f"{way}, one pole")
+
+
 def _supply(plan: Plan) -> str:
-    brief = plan.lead.brief
     box = rect(20, TOP - 34, 130, FOOT - TOP + 68, "loop-box", rx=4)
     return (
         box
-        + text(85, TOP + 30, f"{brief.volts:g} V", "loop-figure", "middle")
-        + text(85, TOP + 54, "supply", "loop-sub", "middle")
+        + text(85, TOP + 30, f"{round(plan.volts, 1):g} V", "loop-figure", "middle")
+        + text(85, TOP + 54, SOURCES.get(plan.lead.kind, "supply"), "loop-sub", "middle")
     )
 
 
@@ -47,6 +65,8 @@ def _load(plan: Plan) -> str:
 def _guards(plan: Plan) -> str:
     """The fuse or breaker in the live, and the residual-current device round both."""
     guard = plan.protection
+    if not plan.mains and plan.lead.brief.fuse_family == "none":
+        return text(222, TOP - 12, "no fuse", "loop-guard-words", "middle")
     known = guard.amps is not None
     fuse = rect(196, TOP - 12, 52, 24, "loop-guard" if known else "loop-guard loop-unknown", rx=3)
     fuse += line(196, TOP, 248, TOP, "loop-fuse")

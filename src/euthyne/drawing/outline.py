@@ -5,7 +5,7 @@ from functools import cache
 
 from euthyne.core.part import Part
 from euthyne.drawing.face import contacts, placed, shell
-from euthyne.drawing.pen import group, line, path, rect
+from euthyne.drawing.pen import circle, group, line, path, rect
 
 SLEEVE_MM = 11.0
 
@@ -23,6 +23,8 @@ class Outline:
 @cache
 def outline(part: Part) -> Outline:
     """The outline of a part, whichever way it is recognised best."""
+    if part.outline in ("lug", "coupler"):
+        return _pair(part)
     if part.contact == "socket":
         return _front(part)
     if part.outline == "angled":
@@ -49,6 +51,20 @@ def _pins(part: Part, x: float, mid: float, inside: bool = False) -> str:
         if part.sleeved and not earth:
             shapes.append(rect(x, top, length * part.sleeved, thick, "pin-sleeve"))
     return "".join(shapes)
+
+
+def _pair(part: Part) -> Outline:
+    """Two singles side by side, each with its own ring lug or coupler."""
+    body = ""
+    for y in (-7.5, 7.5):
+        fork = path(f"M0 0C6 0 5 {y} 12 {y}H16", "cord-end cord-thin")
+        if part.outline == "lug":
+            shape = rect(14, y - 3.4, 12, 6.8, "clip", rx=1) + circle(33, y, 7, "clip") + circle(33, y, 3.4, "shell")
+        else:
+            shape = rect(14, y - 4.6, 18, 9.2, "body", rx=2) + rect(32, y - 3, 9, 6, "body", rx=1)
+            shape += line(20, y - 4.6, 20, y + 4.6, "rib") + line(23, y - 4.6, 23, y + 4.6, "rib")
+        body += fork + shape
+    return Outline(body, 41.0, 15.0, 15.0)
 
 
 def _front(part: Part) -> Outline:

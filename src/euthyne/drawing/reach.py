@@ -42,7 +42,7 @@ def reach(brief: SizingBrief, sizing: Sizing, taken: str | None) -> str:
         body += text(end[0] + along, end[1] - (0 if along else 5), label, words, "start" if along else "middle")
     if taken in runs:
         body += circle(x(runs[taken]), y(limit), 5, "reach-dot")
-        words = f"{runs[taken]:.0f} m at most"
+        words = f"{runs[taken]:.{0 if runs[taken] >= 10 else 1}f} m at most"
         body += text(x(runs[taken]) + 9, y(limit) + 18, words, "reach-words reach-words-taken over")
     unit = brief.unit.replace("mm2", "mm²")
     body += text(RIGHT + 6, FOOT + 15, unit, "reach-words") + text(LEFT, FOOT + 15, "0", "reach-words", "middle")

@@ -13,7 +13,7 @@ from euthyne.core.lead import Lead
 from euthyne.core.part import shelf
 from euthyne.core.quantity import read_size
 from euthyne.core.seal import Seal, holds
-from euthyne.core.wiremap import cores_of, mains_schemes
+from euthyne.core.wiremap import cores_of, schemes
 from euthyne.exchange.reading import adapter_for, parse_json, read
 
 
@@ -67,7 +67,7 @@ def _lead_faults(lead: Lead) -> list[Fault]:
     known = {
         "lead.ends.a": (lead.ends.a, list(shelf()), "the shelf has no such part"),
         "lead.ends.b": (lead.ends.b, list(shelf()), "the shelf has no such part"),
-        "lead.ends.scheme": (lead.ends.scheme, [s.name for s in mains_schemes()], "no such colour scheme"),
+        "lead.ends.scheme": (lead.ends.scheme, list(schemes()), "no such colour scheme"),
         "lead.conductor.cable_type": (lead.conductor.cable_type, list(cable_types()), "no such cable"),
     }
     faults = [
@@ -84,7 +84,7 @@ def _lead_faults(lead: Lead) -> list[Fault]:
 
 
 def _joint_faults(lead: Lead) -> list[Fault]:
-    cores = cores_of(lead.brief.earthed)
+    cores = cores_of(lead.brief.earthed, lead.brief.system, lead.brief.poles)
     ends = {"a": shelf()[lead.ends.a], "b": shelf()[lead.ends.b]}
     faults = []
     for i, joint in enumerate(lead.ends.joints):

@@ -6,67 +6,17 @@ from werkzeug.wrappers import Response
 
 from euthyne.core.fault import Fault, Refused
 from euthyne.core.lead import Lead
-from euthyne.core.quantity import CELSIUS, CURRENT, LENGTH, OHMS, POWER, VOLTS, read_quantity
+from euthyne.core.quantity import CURRENT, POWER, read_quantity
 from euthyne.core.sizing_brief import OneLoad
 from euthyne.core.stage import Stage
 from euthyne.drawing.loop import loop
 from euthyne.web.entry import enter
-from euthyne.web.fields import Entered, Field, say, show_fields
+from euthyne.web.fields import Entered, say, show_fields
 from euthyne.web.frame import lead_page, show_stage, store
+from euthyne.web.questions import HEADLINES, fields_of, groups_of
 
 blueprint = Blueprint("brief", __name__)
 
-YES_NO = ((True, "yes"), (False, "no"))
-FIELDS = (
-    Field("name", "Called", "text", bounds=(1, 80)),
-    Field("made_for", "Made for", "text", bounds=(0, 80)),
-    Field("wanted_by", "Wanted by", "date", optional=True),
-    Field(
-        "brief.feeds",
-        "What loads it",
-        "choice",
-        choices=(("socket", "whatever is plugged in"), ("loads", "these loads, and no others")),
-    ),
-    Field("brief.volts", "Supply", measure=VOLTS),
-    Field("brief.run_m", "Run, one way", measure=LENGTH, hint="25 m, 80 ft or 3 ft 6 in"),
-    Field("brief.upstream_amps", "Breaker upstream", measure=CURRENT, optional=True, hint="16 A, or empty if unknown"),
-    Field("brief.upstream_curve", "Its curve, if a breaker", "choice", choices=(("B", "B"), ("C", "C"), ("D", "D"))),
-    Field("brief.own_breaker_amps", "Breaker on the lead", measure=CURRENT, optional=True, hint="empty if none"),
-    Field("brief.loop_ohms", "Fault loop up to the lead", measure=OHMS, optional=True, hint="0.8 ohm, if measured"),
-    Field(
-        "brief.rcd",
-        "Residual-current device",
-        "choice",
-        choices=(("unknown", "not known"), ("none", "none"), ("30 mA", "30 mA, upstream")),
-    ),
-    Field(
-        "brief.place",
-        "Where it lives",
-        "choice",
-        choices=(("indoor", "indoors, dry"), ("outdoor", "outdoors"), ("wet", "lying in wet")),
-    ),
-    Field("brief.ambient_c", "Around it", measure=CELSIUS),
-    Field(
-        "brief.drum_layers",
-        "Layers left on a drum",
-        "choice",
-        choices=((0, "none, laid out"), (1, "1 layer"), (2, "2 layers"), (3, "3 layers"), (4, "4 layers")),
-    ),
-    Field("brief.earthed", "Earth core", "choice", choices=YES_NO),
-    Field(
-        "brief.power_factor",
-        "Power factor",
-        "choice",
-        choices=((1.0, "1, heaters"), (0.9, "0.9"), (0.8, "0.8, motors"), (0.6, "0.6")),
-    ),
-    Field(
-        "brief.start_multiple",
-        "Starting surge",
-        "choice",
-        choices=((1.0, "none"), (2.5, "2.5 times, hand tools"), (6.0, "6 times, compressors")),
-    ),
-    Field("brief.continuous", "Runs for three hours or more", "choice", choices=((False, "no"), (True, "yes"))),
-)
 SPARE_ROWS = 1
 
 
@@ -79,7 +29,9 @@ def show(tag: str) -> str:
     return show_stage(
         page,
         Stage.BRIEF,
-        fields=show_fields(FIELDS, lead, drafts),
+        fields=show_fields(fields_of(lead.kind), lead, drafts),
+        groups=groups_of(lead.kind),
+        headline=HEADLINES.get(lead.kind, "What does it feed, from what, how far, and where does it live?"),
         loads=show_loads(lead, drafts),
         drawing=Markup(loop(page.plan)),
     )
@@ -88,7 +40,8 @@ def show(tag: str) -> str:
 @blueprint.post("/leads/<tag>/brief")
 def save(tag: str) -> str | Response:
     """Keep what was typed."""
-    return enter(tag, Stage.BRIEF, FIELDS, read_loads(store().get(tag).drafts))
+    held = store().get(tag)
+    return enter(tag, Stage.BRIEF, fields_of(held.lead.kind), read_loads(held.drafts))
 
 
 def read_loads(drafts: dict[str, str]) -> Entered | None:

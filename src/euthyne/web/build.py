@@ -12,7 +12,7 @@ from euthyne.core.plan import plan_of
 from euthyne.core.stage import Stage
 from euthyne.drawing.bench import bench_drawing
 from euthyne.web.errors import NotNow
-from euthyne.web.frame import LeadPage, lead_page, now, show_stage, store, wants_part, who
+from euthyne.web.frame import LeadPage, lead_page, not_reached, now, show_stage, store, wants_part, who
 
 blueprint = Blueprint("build", __name__)
 
@@ -21,6 +21,8 @@ blueprint = Blueprint("build", __name__)
 def show(tag: str) -> str:
     """Every step, done and open."""
     page = lead_page(tag)
+    if not page.reached(Stage.BUILD):
+        return not_reached(page, Stage.BUILD)
     done = {d.step: d for d in page.held.lead.build.done}
     left = page.plan.steps_left
     drawing = Markup(bench_drawing(page.plan, left[0])) if left else None
@@ -34,7 +36,7 @@ def bench(tag: str) -> str | Response:
     """One step, filling the screen: the one asked for, or the next."""
     page = lead_page(tag)
     steps, left = page.plan.steps, page.plan.steps_left
-    if not steps:
+    if not steps or not page.reached(Stage.BUILD):
         return redirect(url_for("build.show", tag=tag))
     asked = request.args.get("step", left[0].key if left else "")
     step = next((s for s in steps if s.key == asked), None)

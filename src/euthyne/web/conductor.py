@@ -4,11 +4,11 @@ from flask import Blueprint, request
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.cable import cords
+from euthyne.core.cable import CableType, cable_types, cords
 from euthyne.core.heat import Warmth
 from euthyne.core.lead import with_value
 from euthyne.core.protection import families
-from euthyne.core.quantity import CELSIUS, CURRENT, LENGTH, PERCENT, read_size
+from euthyne.core.quantity import CELSIUS, CURRENT, DIAMETER, LENGTH, PERCENT, read_size
 from euthyne.core.stage import Stage
 from euthyne.core.working import neighbours, working
 from euthyne.drawing.ladder import ladder
@@ -29,12 +29,26 @@ DECIDED = {
 }
 
 
+CABLES = {
+    "inverter-link": ("battery-105", "RV-105", "H01N2-D"),
+    "solar-string": ("H1Z2Z2-K", "battery-105"),
+    "welding-extension": ("H01N2-D", "battery-105"),
+    "charger-lead": ("RV-105", "battery-105"),
+}
+
+
+def _cables(page: LeadPage) -> list[CableType]:
+    """The cables offered for a kind of lead."""
+    names = CABLES.get(page.held.lead.kind)
+    return [cable_types()[n] for n in names] if names else list(cords())
+
+
 def fields_of(page: LeadPage) -> tuple[Field, ...]:
     """The fields beside the ladder; a fused plug adds its fuse."""
-    cord_choices = tuple((c.name, f"{c.name}, {c.sheath.split(' (')[0]}") for c in cords())
+    cord_choices = tuple((c.name, f"{c.name}, {c.sheath.split(' (')[0]}") for c in _cables(page))
     found = [
         Field("brief.run_m", "Run, one way", measure=LENGTH),
-        Field("conductor.cable_type", "Cord", "choice", choices=cord_choices),
+        Field("conductor.cable_type", "Cord" if page.plan.mains else "Cable", "choice", choices=cord_choices),
         Field("conductor.drop_percent", "Loss allowed", measure=PERCENT),
         Field("brief.ambient_c", "Around it", measure=CELSIUS),
     ]
@@ -42,6 +56,10 @@ def fields_of(page: LeadPage) -> tuple[Field, ...]:
         amps = families()[page.plan.a.fuse_family].amps
         choices = ((None, "smallest"), *((a, f"{a:g} A") for a in amps))
         found.append(Field("conductor.fuse_amps", "Fuse in the plug", "choice", choices=choices))
+    elif not page.plan.mains:
+        weakest = ((None, "as its table"), (75.0, "75 °C terminals"), (60.0, "60 °C terminals"))
+        found.append(Field("conductor.terminal_c", "Weakest part", "choice", choices=weakest))
+        found.append(Field("conductor.measured_od_mm", "Cable over all", measure=DIAMETER, optional=True))
     elif page.held.lead.brief.feeds == "socket":
         found.append(Field("brief.own_breaker_amps", "Breaker on the lead", measure=CURRENT, optional=True))
     return tuple(found)

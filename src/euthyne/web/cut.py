@@ -10,7 +10,7 @@ from euthyne.core.stage import Stage
 from euthyne.drawing.strip import strip_drawing
 from euthyne.web.entry import back, enter
 from euthyne.web.fields import Field, show_fields
-from euthyne.web.frame import lead_page, now, show_stage, store, who
+from euthyne.web.frame import lead_page, not_reached, now, show_stage, store, who
 
 blueprint = Blueprint("cut", __name__)
 FIELDS = (
@@ -24,6 +24,8 @@ FIELDS = (
 def show(tag: str) -> str:
     """The cut length and the strip plan."""
     page = lead_page(tag)
+    if not page.reached(Stage.CUT):
+        return not_reached(page, Stage.CUT)
     plan = page.plan
     longest = max(s.swallows_mm for s in plan.strips)
     drawings = [Markup(strip_drawing(plan, end, longest)) for end in ("a", "b") if longest]

@@ -12,10 +12,10 @@ from euthyne.core.wiremap import by_function, colour, mains_schemes
 from euthyne.drawing.facing import facing
 from euthyne.web.entry import back, enter
 from euthyne.web.fields import Entered, Field, show_fields
-from euthyne.web.frame import LeadPage, lead_page, now, show_stage, store, who
+from euthyne.web.frame import LeadPage, lead_page, not_reached, now, show_stage, store, who
 
 blueprint = Blueprint("ends", __name__)
-PARTS = tuple((p.id, p.words) for p in shelf().values())
+PARTS = tuple((p.id, p.words) for p in shelf().values() if p.mains)
 SCHEMES = tuple((s.name, ", ".join(s.colours[c] for c in "LNE")) for s in mains_schemes())
 FIELDS = (
     Field("ends.a", "Supply end", "choice", choices=PARTS),
@@ -35,6 +35,8 @@ FIELDS = (
 def show(tag: str) -> str:
     """The facing ends."""
     page = lead_page(tag)
+    if not page.reached(Stage.ENDS):
+        return not_reached(page, Stage.ENDS)
     return show_stage(
         page,
         Stage.ENDS,
@@ -71,7 +73,7 @@ def _read_joints(page: LeadPage) -> Entered | None:
         Joint(j.core, _mark(f"joint.{j.core}.a", plan.a.marks), _mark(f"joint.{j.core}.b", plan.b.marks))
         for j in plan.joints
     )
-    usual = by_function(plan.a, plan.b, page.held.lead.brief.earthed)
+    usual = by_function(plan.a, plan.b, plan.cores)
     return Entered({"ends.joints": () if read == usual else read})
 
 

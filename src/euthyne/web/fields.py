@@ -17,7 +17,7 @@ class Field:
 
     path: str
     label: str
-    kind: Literal["quantity", "choice", "date", "whole", "text", "size"] = "quantity"
+    kind: Literal["quantity", "choice", "date", "whole", "text", "size", "size-name"] = "quantity"
     measure: Measure | None = None
     choices: tuple[tuple[Any, str], ...] = ()
     hint: str = ""
@@ -85,6 +85,8 @@ def read_text(spec: Field, text: str) -> tuple[Any, str]:
             return _choice(spec, text), ""
         case "size":
             return read_size(text, spec.path), ""
+        case "size-name":
+            return read_size(text, spec.path).name, ""
         case "date":
             return _date(spec, text), ""
     return _plain_text(spec, text), ""

@@ -53,6 +53,10 @@ class LeadPage:
         """The lead's tag."""
         return self.held.lead.tag
 
+    def reached(self, stage: Stage) -> bool:
+        """True when a stage is worked out for this kind of lead."""
+        return stage in self.progress.reach
+
     def ribbon(self, here: Stage | None = None, form: str = "page") -> Markup:
         """The lead's ribbon: as the head of a page, as a row of the Bench, or in a list."""
         return _ribbon(self.held.lead, self.held.sealed, form, url_for("leads.lead", tag=self.tag), here)
@@ -97,3 +101,8 @@ def show_stage(page: LeadPage, stage: Stage, **context: Any) -> str:
         part=wants_part(),
         **context,
     )
+
+
+def not_reached(page: LeadPage, stage: Stage) -> str:
+    """A stage that is not worked out for this kind of lead yet, said as it is."""
+    return render_template("lead/not_reached.html", page=page, stage=stage, stages=list(Stage), who=who(), part=False)

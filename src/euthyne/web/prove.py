@@ -18,7 +18,7 @@ from euthyne.core.verdict import Verdict, twins
 from euthyne.web.entry import back, keep
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import Entered, Field, read_form, say, show_fields
-from euthyne.web.frame import lead_page, now, show_stage, store, who
+from euthyne.web.frame import lead_page, not_reached, now, show_stage, store, who
 
 blueprint = Blueprint("prove", __name__)
 FIELDS = (
@@ -58,6 +58,8 @@ class Cell:
 def show(tag: str) -> str:
     """The proof of a lead."""
     page = lead_page(tag)
+    if not page.reached(Stage.PROVE):
+        return not_reached(page, Stage.PROVE)
     plan, drafts = page.plan, page.held.drafts
     cells = _cells(plan)
     read = {key: r.value for key in ("core-L", "core-N") if (r := plan.reading(key))}

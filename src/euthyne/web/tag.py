@@ -12,7 +12,7 @@ from euthyne.core.tag import TagFacts, tag_facts
 from euthyne.exchange import label
 from euthyne.exchange.record import record_of
 from euthyne.web.errors import NotNow
-from euthyne.web.frame import LeadPage, lead_page, now, show_stage, store, who
+from euthyne.web.frame import LeadPage, lead_page, not_reached, now, show_stage, store, who
 
 blueprint = Blueprint("tag", __name__)
 
@@ -33,6 +33,8 @@ def _address(tag: str) -> str:
 def show(tag: str) -> str:
     """The label, and what still stands before the seal."""
     page = lead_page(tag)
+    if not page.reached(Stage.TAG):
+        return not_reached(page, Stage.TAG)
     ready = page.plan.size_name is not None and page.held.lead.brief.run_m is not None
     drawing = Markup(label.svg(facts_of(page), _address(tag))) if ready else None
     return show_stage(

@@ -3,13 +3,29 @@
 from collections.abc import Callable
 from dataclasses import replace
 
-from euthyne.core.checks import fit, place, proof, rating, touch, wiring
+from euthyne.core.checks import direct, fit, place, proof, rating, touch, wiring
 from euthyne.core.checks.found import Fix, Found, Level
 from euthyne.core.plan import Plan
 
 __all__ = ["CHECKS", "Fix", "Found", "Level", "checks"]
 
-CHECKS: tuple[Callable[[Plan], Found | None], ...] = (
+Check = Callable[[Plan], Found | None]
+
+EVERYWHERE: tuple[Check, ...] = (
+    place.beyond_tables,
+    rating.no_size_fits,
+    rating.under_rated_cord,
+    rating.not_made,
+    rating.protection_too_large,
+    rating.drop_over_limit,
+    rating.starting_dip,
+    rating.already_under_rated,
+    place.drum_use,
+    rating.near_rating,
+    rating.hot_sheath,
+    rating.tables_and_physics,
+)
+MAINS: tuple[Check, ...] = (
     touch.live_contact,
     touch.pins_both_ends,
     touch.holes_both_ends,
@@ -18,13 +34,8 @@ CHECKS: tuple[Callable[[Plan], Found | None], ...] = (
     wiring.crossed,
     wiring.left_out,
     wiring.shared_cavity,
-    place.beyond_tables,
     place.no_residual_current_device,
     rating.no_protection,
-    rating.no_size_fits,
-    rating.under_rated_cord,
-    rating.not_made,
-    rating.protection_too_large,
     rating.under_rated_part,
     rating.volts_over_part,
     fit.cord_in_grip,
@@ -35,11 +46,8 @@ CHECKS: tuple[Callable[[Plan], Found | None], ...] = (
     proof.failed_reading,
     proof.untested,
     proof.unbuilt,
-    rating.drop_over_limit,
-    rating.starting_dip,
     rating.part_above_protection,
     rating.long_for_its_size,
-    place.drum_use,
     place.cord_for_the_place,
     place.ingress,
     fit.measure_the_cord,
@@ -48,21 +56,32 @@ CHECKS: tuple[Callable[[Plan], Found | None], ...] = (
     proof.plan_changed_after_build,
     proof.plan_changed_after_proof,
     proof.watched_reading,
-    rating.near_rating,
     place.try_the_button,
     wiring.reversible,
     wiring.marks_decide,
     fit.earth_last,
-    rating.hot_sheath,
-    rating.tables_and_physics,
     rating.far_end_short,
     rating.far_end_earth,
     rating.weakest_part,
 )
+DIRECT: tuple[Check, ...] = (
+    direct.battery_unfused,
+    direct.fuse_volts,
+    direct.no_fuse_large_enough,
+    direct.solar_cable,
+    direct.volts_over_cable,
+    direct.precharge,
+    direct.solar_is_live,
+    direct.lithium,
+    direct.welding_return,
+)
+CHECKS = (*EVERYWHERE, *MAINS, *DIRECT)
+GRAVITY = {"stop": 0, "caution": 1, "note": 2}
 
 
 def checks(plan: Plan) -> tuple[Found, ...]:
-    """Everything the checks found, stops first; a caution that was given a reason carries it."""
+    """Everything the checks of its kind found, stops first; a caution that was given a reason carries it."""
     reasons = {r.check: r.text for r in plan.lead.reasons}
-    found = (check(plan) for check in CHECKS)
-    return tuple(replace(f, reason=reasons.get(f.code)) for f in found if f is not None)
+    found = (check(plan) for check in (*EVERYWHERE, *(MAINS if plan.mains else DIRECT)))
+    told = (replace(f, reason=reasons.get(f.code)) for f in found if f is not None)
+    return tuple(sorted(told, key=lambda f: GRAVITY[f.level]))

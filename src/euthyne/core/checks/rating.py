@@ -1,6 +1,7 @@
 """Current, protection and drop: what the chain carries, what guards it, what arrives."""
 
 from euthyne.core.checks.found import Fix, Found
+from euthyne.core.lead import EXTENSIONS
 from euthyne.core.plan import Plan
 from euthyne.core.stage import Stage
 
@@ -133,7 +134,7 @@ def part_above_protection(plan: Plan) -> Found | None:
 
 def volts_over_part(plan: Plan) -> Found | None:
     """Every coupler must be made for the volts."""
-    volts = plan.lead.brief.volts
+    volts = plan.volts
     for p in (plan.a, plan.b):
         bounds = [float(v) for v in p.volts.replace("/", "-").split("-")]
         low, high = (bounds[0], bounds[-1]) if len(bounds) > 1 else (0.0, bounds[0])
@@ -184,6 +185,23 @@ def starting_dip(plan: Plan) -> Found | None:
     )
 
 
+def already_under_rated(plan: Plan) -> Found | None:
+    """What is in the path already must carry the current too."""
+    found = plan.sizing.findings if plan.sizing else ()
+    thin = next((f for f in found if f.code == "already-under-rated"), None)
+    if thin is None:
+        return None
+    return Found(
+        "already-under-rated",
+        "stop",
+        Stage.CONDUCTOR,
+        "What is there already is too thin",
+        thin.text,
+        "The whole path carries the same current; the thinnest part burns first.",
+        "A smaller current or duty, or a larger lead in its place.",
+    )
+
+
 def near_rating(plan: Plan) -> Found | None:
     """Close to the rating there is nothing in hand."""
     if plan.sizing is None or plan.candidate is None or not plan.candidate.fits:
@@ -205,7 +223,7 @@ def near_rating(plan: Plan) -> Found | None:
 def long_for_its_size(plan: Plan) -> Found | None:
     """Longer than the usual guidance for an extension of its size."""
     run, size = plan.lead.brief.run_m, plan.size
-    if plan.lead.kind != "extension" or run is None or size is None or plan.lead.brief.rcd == "30 mA":
+    if plan.lead.kind not in EXTENSIONS or run is None or size is None or plan.lead.brief.rcd == "30 mA":
         return None
     usual = next((m for mm2, m in sorted(GUIDANCE_M.items(), reverse=True) if mm2 <= size.cross_section_mm2), None)
     if size.cross_section_mm2 > 2.5 or usual is None or run <= usual:
@@ -244,7 +262,7 @@ def hot_sheath(plan: Plan) -> Found | None:
     """A sheath above 60 C where hands go."""
     layers = plan.lead.brief.drum_layers
     warm = plan.warmth(layers)
-    if warm is None or warm.sheath_c <= 60:
+    if warm is None or warm.sheath_c <= max(60.0, plan.lead.brief.ambient_c + 5):
         return None
     return Found(
         "hot-sheath",

@@ -1,0 +1,176 @@
+"""What the Brief asks: the fields of each kind of lead, in groups, in the words of that kind."""
+
+from euthyne.core.lead import Kind
+from euthyne.core.quantity import CELSIUS, CURRENT, LENGTH, OHMS, PERCENT, POWER, VOLTS
+from euthyne.web.fields import Field
+
+Groups = tuple[tuple[str, tuple[Field, ...]], ...]
+
+YES_NO = ((True, "yes"), (False, "no"))
+PLACES = (("indoor", "indoors, dry"), ("outdoor", "outdoors"), ("wet", "lying in wet"))
+DRUM = ((0, "none, laid out"), (1, "1 layer"), (2, "2 layers"), (3, "3 layers"), (4, "4 layers"))
+FUSES = (
+    ("none", "none"),
+    ("blade-32v", "blade, 32 V"),
+    ("bolt-down-32v", "bolt-down, 32 V"),
+    ("high-breaking-dc", "high-breaking, 125 V DC"),
+    ("solar-gPV", "solar gPV, 1000 V DC"),
+)
+NAME = Field("name", "Called", "text", bounds=(1, 80))
+MADE_FOR = Field("made_for", "Made for", "text", bounds=(0, 80))
+WANTED_BY = Field("wanted_by", "Wanted by", "date", optional=True)
+RUN = Field("brief.run_m", "Run, one way", measure=LENGTH, hint="25 m, 80 ft or 3 ft 6 in")
+PLACE = Field("brief.place", "Where it lives", "choice", choices=PLACES)
+AROUND = Field("brief.ambient_c", "Around it", measure=CELSIUS)
+DRUM_LAYERS = Field("brief.drum_layers", "Layers left on a drum", "choice", choices=DRUM)
+FUSE = Field("brief.fuse_family", "Fuse at the source", "choice", choices=FUSES)
+WHOSE = ("Whose", (NAME, MADE_FOR, WANTED_BY))
+
+MAINS: Groups = (
+    WHOSE,
+    (
+        "Feeds",
+        (
+            Field(
+                "brief.feeds",
+                "What loads it",
+                "choice",
+                choices=(("socket", "whatever is plugged in"), ("loads", "these loads, and no others")),
+            ),
+            Field(
+                "brief.power_factor",
+                "Power factor",
+                "choice",
+                choices=((1.0, "1, heaters"), (0.9, "0.9"), (0.8, "0.8, motors"), (0.6, "0.6")),
+            ),
+            Field(
+                "brief.start_multiple",
+                "Starting surge",
+                "choice",
+                choices=((1.0, "none"), (2.5, "2.5 times, hand tools"), (6.0, "6 times, compressors")),
+            ),
+            Field("brief.continuous", "Runs for three hours or more", "choice", choices=((False, "no"), (True, "yes"))),
+            Field("brief.earthed", "Earth core", "choice", choices=YES_NO),
+        ),
+    ),
+    (
+        "From",
+        (
+            Field("brief.volts", "Supply", measure=VOLTS),
+            Field("brief.upstream_amps", "Breaker upstream", measure=CURRENT, optional=True, hint="16 A, or empty"),
+            Field("brief.upstream_curve", "Its curve", "choice", choices=(("B", "B"), ("C", "C"), ("D", "D"))),
+            Field(
+                "brief.own_breaker_amps", "Breaker on the lead", measure=CURRENT, optional=True, hint="empty if none"
+            ),
+            Field(
+                "brief.rcd",
+                "Residual-current device",
+                "choice",
+                choices=(("unknown", "not known"), ("none", "none"), ("30 mA", "30 mA, upstream")),
+            ),
+            Field("brief.loop_ohms", "Fault loop up to the lead", measure=OHMS, optional=True, hint="0.8 ohm"),
+        ),
+    ),
+    ("How far, and where", (RUN, PLACE, AROUND, DRUM_LAYERS)),
+)
+INVERTER: Groups = (
+    WHOSE,
+    (
+        "The inverter",
+        (
+            Field("brief.watts", "Delivers", measure=POWER, optional=True, hint="1500 W"),
+            Field("brief.efficiency_percent", "Efficiency", measure=PERCENT),
+        ),
+    ),
+    (
+        "The battery",
+        (
+            Field("brief.volts", "Battery", measure=VOLTS),
+            Field("brief.at_volts", "Cuts off at", measure=VOLTS, optional=True, hint="10.5 V on a 12 V battery"),
+            FUSE,
+        ),
+    ),
+    ("How far, and where", (RUN, PLACE, AROUND)),
+)
+SOLAR: Groups = (
+    WHOSE,
+    (
+        "The string",
+        (
+            Field("brief.volts", "Volts on the coldest morning", measure=VOLTS),
+            Field("brief.amps", "Short-circuit current", measure=CURRENT, optional=True, hint="11.2 A"),
+            Field(
+                "brief.margin",
+                "Counted",
+                "choice",
+                choices=((1.25, "1.25 times, IEC"), (1.56, "1.56 times, North America")),
+            ),
+        ),
+    ),
+    ("Guarded by", (FUSE,)),
+    ("How far, and where", (RUN, PLACE, AROUND)),
+)
+WELDING: Groups = (
+    WHOSE,
+    (
+        "The welder",
+        (
+            Field("brief.amps", "Welds at", measure=CURRENT, optional=True, hint="150 A"),
+            Field("brief.duty_percent", "Duty", measure=PERCENT),
+            Field("brief.volts", "Arc volts", measure=VOLTS),
+        ),
+    ),
+    (
+        "There already",
+        (
+            Field("brief.already_m", "The lead it lengthens", measure=LENGTH, optional=True, hint="3 m"),
+            Field("brief.already_size", "Its size", "size-name", optional=True, hint="25 mm2"),
+            Field("brief.poles", "Lengthens", "choice", choices=((1, "one pole"), (2, "both poles"))),
+        ),
+    ),
+    ("How far, and where", (RUN, PLACE, AROUND, DRUM_LAYERS)),
+)
+CHARGER: Groups = (
+    WHOSE,
+    (
+        "The battery",
+        (
+            Field("brief.cells", "Cells in a row", "whole", bounds=(1, 64), optional=True),
+            Field(
+                "brief.cell_volts",
+                "Each, when full",
+                "choice",
+                choices=(
+                    (4.2, "4.2 V, lithium ion"),
+                    (3.65, "3.65 V, iron phosphate"),
+                    (1.5, "1.5 V, nickel"),
+                    (2.45, "2.45 V, lead"),
+                ),
+            ),
+        ),
+    ),
+    ("The charger", (Field("brief.amps", "Charges at", measure=CURRENT, optional=True, hint="6 A"), FUSE)),
+    ("How far, and where", (RUN, PLACE, AROUND)),
+)
+QUESTIONS: dict[Kind, Groups] = {
+    "inverter-link": INVERTER,
+    "solar-string": SOLAR,
+    "welding-extension": WELDING,
+    "charger-lead": CHARGER,
+}
+HEADLINES: dict[Kind, str] = {
+    "inverter-link": "What does the inverter deliver, and how low may the battery fall?",
+    "solar-string": "What do the panels give on the coldest, brightest morning?",
+    "welding-extension": "How hard does it weld, for how long, and what is there already?",
+    "charger-lead": "How many cells, charged how fast?",
+}
+
+
+def groups_of(kind: Kind) -> Groups:
+    """The groups of fields a kind of lead is asked."""
+    return QUESTIONS.get(kind, MAINS)
+
+
+def fields_of(kind: Kind) -> tuple[Field, ...]:
+    """Every field a kind of lead is asked."""
+    return tuple(f for _, fields in groups_of(kind) for f in fields)

@@ -1,0 +1,77 @@
+"""Leads on direct current, briefed and sized through the interface; and the Envelope beside them."""
+
+import pytest
+from playwright.sync_api import expect
+
+LEADS = [
+    (
+        "Battery to inverter link",
+        {"Delivers": "1.5 kW", "Cuts off at": "10.5 V", "Run, one way": "1.8 m"},
+        "162.3 A",
+        "50 mm²",
+        "Decided by volt drop",
+    ),
+    (
+        "Solar string run",
+        {"Volts on the coldest morning": "118 V", "Short-circuit current": "9 A", "Run, one way": "60 ft"},
+        "11.2 A",
+        "4 mm²",
+        "Decided by volt drop",
+    ),
+    (
+        "Welding extension",
+        {"Welds at": "150 A", "The lead it lengthens": "3 m", "Its size": "25 mm2", "Run, one way": "14 m"},
+        "150.0 A",
+        "35 mm²",
+        "Decided by volt drop",
+    ),
+    (
+        "Battery charger lead",
+        {"Cells in a row": "3", "Charges at": "6 A", "Run, one way": "4 ft"},
+        "6.0 A",
+        "1 mm²",
+        "Decided by",
+    ),
+]
+
+
+@pytest.mark.parametrize(
+    ("kind", "typed", "demand", "size", "decided"), LEADS, ids=lambda x: x if isinstance(x, str) else ""
+)
+def test_a_lead_on_direct_current_is_briefed_and_sized(page, kind, typed, demand, size, decided):
+    page.goto("/leads/new")
+    page.get_by_role("button", name=kind).click()
+    for label, text in typed.items():
+        page.get_by_label(label, exact=True).fill(text)
+        page.keyboard.press("Tab")
+    expect(page.locator("#figures")).to_contain_text(demand)
+    page.get_by_role("link", name="On to the conductor").click()
+    expect(page.get_by_text(decided)).to_be_visible()
+    page.get_by_role("button", name=f"Take {size}", exact=True).click()
+    expect(page.locator("#figures")).to_contain_text(f"{size} copper")
+    page.evaluate("window.sameDocument = true")
+    page.get_by_label("Run, one way", exact=True).fill("40 m")
+    expect(page.locator("#ribbon")).to_contain_text("40 m")
+    expect(page.locator("#checks")).to_contain_text("Too much is lost on the way")
+    assert page.evaluate("window.sameDocument")
+
+
+def test_a_battery_lead_without_a_fuse_is_stopped_and_put_right_by_one_press(page):
+    page.goto("/leads/TR-0014/brief")
+    page.get_by_label("Fuse at the source").select_option("none")
+    expect(page.locator("#checks")).to_contain_text("No fuse at the battery")
+    page.get_by_role("button", name="A high-breaking fuse at the post").click()
+    expect(page.locator("#checks")).not_to_contain_text("No fuse at the battery")
+
+
+def test_an_instrument_answers_as_one_types_and_its_address_carries_the_figures(page):
+    page.goto("/envelope/wire")
+    page.get_by_label("Strands", exact=True).fill("50")
+    page.get_by_label("One strand across").fill("0.25 mm")
+    page.get_by_label("Printed on it", exact=True).fill("2.5 mm2")
+    expect(page.locator("#answer")).to_contain_text("2.45 mm²")
+    expect(page).to_have_url(lambda url: "strands=50" in url)
+    page.reload()
+    expect(page.get_by_label("Strands", exact=True)).to_have_value("50")
+    page.get_by_label("Strands", exact=True).fill("lots")
+    expect(page.locator("#note-strands")).to_contain_text("What would do")
