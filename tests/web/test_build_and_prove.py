@@ -55,7 +55,7 @@ def test_the_crossed_pair_is_put_right_and_probed_afresh(person, store):
     assert "Live and neutral are crossed" in person.open("/leads/TR-0017/prove")
     person.send("/leads/TR-0017/prove/afresh")
     for mark in "LNE":
-        person.send("/leads/TR-0017/prove/probe", one=f"A.{mark}", other=f"B.{mark}")
+        person.send("/leads/TR-0017/prove/probe", pair=f"A.{mark} B.{mark}")
     page = person.send("/leads/TR-0017/prove/silent")
     assert "Every square is as the map says" in page
     log = words(person.open("/leads/TR-0017/log")).split("these had sounded: ")[1]
@@ -69,14 +69,14 @@ def test_a_square_goes_from_sounds_to_silent_to_not_probed(person, store):
     assert heard() is False
     seen = []
     for _ in range(3):
-        person.send("/leads/TR-0017/prove/probe", one="B.L", other="A.L")
+        person.send("/leads/TR-0017/prove/probe", pair="B.L A.L")
         seen.append(heard())
     assert seen == [None, True, False]
 
 
 def test_points_that_are_not_there_are_refused(person):
-    person.send("/leads/TR-0017/prove/probe", code=409, one="A.L", other="B.Q")
-    person.send("/leads/TR-0017/prove/look", code=409, line="Z-pull", good="yes")
+    person.send("/leads/TR-0017/prove/probe", code=409, pair="A.L B.Q")
+    person.send("/leads/TR-0017/prove/look", code=409, look="Z-pull yes")
 
 
 @pytest.mark.parametrize(
@@ -111,14 +111,14 @@ def test_every_reading_is_kept_though_only_the_newest_counts(person, store):
 
 
 def test_a_bad_look_stops(person):
-    page = person.send("/leads/TR-0017/prove/look", line="A-pull", good="no")
+    page = person.send("/leads/TR-0017/prove/look", look="A-pull no")
     assert "Something looked wrong" in page
 
 
 def test_a_proven_lead_is_sealed_and_chained(person, store):
     person.send("/leads/TR-0017/prove/afresh")
     for mark in "LNE":
-        person.send("/leads/TR-0017/prove/probe", one=f"A.{mark}", other=f"B.{mark}")
+        person.send("/leads/TR-0017/prove/probe", pair=f"A.{mark} B.{mark}")
     person.send("/leads/TR-0017/prove/silent")
     typed = {"core-L": "0.17", "core-N": "0.172", "earth": "0.18", "insulation-E": ">999", "insulation-LN": ">999"}
     person.send("/leads/TR-0017/prove", **{f"reading.{line}": text for line, text in typed.items()})

@@ -3,9 +3,7 @@
 import json
 from dataclasses import dataclass
 from functools import cache
-from typing import Any, Literal
-
-from pydantic import TypeAdapter
+from typing import TYPE_CHECKING, Any, Literal
 
 from euthyne.core.cable import cable_types
 from euthyne.core.fault import Fault, Refused
@@ -15,6 +13,9 @@ from euthyne.core.quantity import read_size
 from euthyne.core.seal import Seal, holds
 from euthyne.core.wiremap import cores_of, schemes
 from euthyne.exchange.reading import adapter_for, parse_json, read
+
+if TYPE_CHECKING:
+    from pydantic import TypeAdapter
 
 
 @dataclass(frozen=True)
@@ -28,13 +29,13 @@ class LeadFile:
 
 
 @cache
-def adapter() -> TypeAdapter[LeadFile]:
+def adapter() -> "TypeAdapter[LeadFile]":
     """The document model; also publishes its JSON Schema."""
     return adapter_for(LeadFile)
 
 
 @cache
-def lead_adapter() -> TypeAdapter[Lead]:
+def lead_adapter() -> "TypeAdapter[Lead]":
     """The model of the lead alone."""
     return adapter_for(Lead)
 

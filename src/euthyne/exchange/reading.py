@@ -1,19 +1,22 @@
 """Reading a JSON document into core values, listing every fault with its path."""
 
 import json
-from typing import Any, TypeVar
-
-from pydantic import ConfigDict, TypeAdapter, ValidationError
-from pydantic_core import ErrorDetails
+from typing import TYPE_CHECKING, Any, TypeVar
 
 from euthyne.core.fault import Fault, Refused
 
+if TYPE_CHECKING:
+    from pydantic import TypeAdapter, ValidationError
+    from pydantic_core import ErrorDetails
+
 T = TypeVar("T")
-STRICT = ConfigDict(extra="forbid", allow_inf_nan=False)
+STRICT = {"extra": "forbid", "allow_inf_nan": False}
 
 
-def adapter_for(cls: type[T]) -> TypeAdapter[T]:
+def adapter_for(cls: type[T]) -> "TypeAdapter[T]":
     """A document model of a core dataclass: unknown fields refused, no infinities, inner dataclasses alike."""
+    from pydantic import TypeAdapter
+
     cls.__pydantic_config__ = STRICT  # type: ignore[attr-defined]
     return TypeAdapter(cls)
 
@@ -29,15 +32,17 @@ def parse_json(text: str | bytes) -> dict[str, Any]:
     return found
 
 
-def read(adapter: TypeAdapter[T], document: dict[str, Any]) -> T:
+def read(adapter: "TypeAdapter[T]", document: dict[str, Any]) -> T:
     """Validate a document. Raises Refused with one fault for each wrong field."""
+    from pydantic import ValidationError
+
     try:
         return adapter.validate_json(json.dumps(document), strict=True)
     except ValidationError as error:
         raise Refused(*_faults(error)) from error
 
 
-def _faults(error: ValidationError) -> list[Fault]:
+def _faults(error: "ValidationError") -> list[Fault]:
     seen: dict[str, Fault] = {}
     for detail in error.errors(include_url=False):
         fault = _fault(detail)
@@ -45,7 +50,7 @@ def _faults(error: ValidationError) -> list[Fault]:
     return list(seen.values())
 
 
-def _fault(detail: ErrorDetails) -> Fault:
+def _fault(detail: "ErrorDetails") -> Fault:
     path = ".".join(str(part) for part in detail["loc"])
     context = detail.get("ctx", {})
     given = detail["input"]

@@ -4,14 +4,16 @@ import json
 from copy import deepcopy
 from dataclasses import asdict
 from functools import cache
-from typing import Any
-
-from pydantic import TypeAdapter
+from typing import TYPE_CHECKING, Any
 
 from euthyne.core.fault import Fault, Refused
 from euthyne.core.sizing import Sizing
 from euthyne.core.sizing_brief import SizingBrief, faults_in
 from euthyne.exchange.reading import adapter_for, parse_json, read
+
+if TYPE_CHECKING:
+    from pydantic import TypeAdapter
+
 
 STAND_IN: dict[str, Any] = {
     "supply": {"system": "ac-single", "volts": 230},
@@ -22,7 +24,7 @@ STAND_IN: dict[str, Any] = {
 
 
 @cache
-def adapter() -> TypeAdapter[SizingBrief]:
+def adapter() -> "TypeAdapter[SizingBrief]":
     """The brief as a document model; also publishes its JSON Schema."""
     return adapter_for(SizingBrief)
 

@@ -3,16 +3,18 @@
 import json
 from dataclasses import asdict
 from functools import cache
-
-from pydantic import TypeAdapter
+from typing import TYPE_CHECKING
 
 from euthyne.core.fault import Refused
 from euthyne.core.identify import WireAnswer, WireQuestion, faults_in
 from euthyne.exchange.reading import adapter_for, parse_json, read
 
+if TYPE_CHECKING:
+    from pydantic import TypeAdapter
+
 
 @cache
-def adapter() -> TypeAdapter[WireQuestion]:
+def adapter() -> "TypeAdapter[WireQuestion]":
     """The question as a document model; also publishes its JSON Schema."""
     return adapter_for(WireQuestion)
 

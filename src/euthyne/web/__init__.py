@@ -4,8 +4,8 @@ import secrets
 from datetime import timedelta
 from pathlib import Path
 
-from flask import Flask
-from flask_wtf.csrf import CSRFProtect
+from flask import Flask, g
+from flask_wtf.csrf import CSRFProtect, generate_csrf
 
 from euthyne.store.leads import LeadStore
 from euthyne.web import actions, bench, brief, build, conductor, cut, ends, envelope, errors, leads, people, prove, tag
@@ -26,13 +26,22 @@ def create_app(store: LeadStore, folder: Path) -> Flask:
     )
     app.extensions["leads"] = store
     app.jinja_env.filters.update(filters())
+    app.jinja_env.globals["asset"] = lambda name: f"{app.static_url_path}/{name}"
     app.jinja_env.globals["pair"] = lambda one, other: frozenset((one, other))
     app.jinja_env.trim_blocks = app.jinja_env.lstrip_blocks = True
     CSRFProtect(app)
+    app.jinja_env.globals["csrf_token"] = _token
     for room in (bench, leads, envelope, brief, conductor, ends, cut, build, prove, tag, actions, people):
         app.register_blueprint(room.blueprint)
     errors.register(app)
     return app
+
+
+def _token() -> str:
+    """The form token of this request, signed once however many forms the page has."""
+    if "token" not in g:
+        g.token = generate_csrf()
+    return str(g.token)
 
 
 def _secret(folder: Path) -> str:

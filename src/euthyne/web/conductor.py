@@ -1,12 +1,15 @@
 """Conductor: which size carries it, what decided, which fuse."""
 
-from flask import Blueprint, request
+from functools import lru_cache
+
+from flask import Blueprint, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
 from euthyne.core.cable import CableType, cable_types, cords
 from euthyne.core.heat import Warmth
-from euthyne.core.lead import with_value
+from euthyne.core.lead import Lead, with_value
+from euthyne.core.plan import plan_of
 from euthyne.core.protection import families
 from euthyne.core.quantity import CELSIUS, CURRENT, DIAMETER, LENGTH, PERCENT, read_size
 from euthyne.core.stage import Stage
@@ -70,25 +73,31 @@ def show(tag: str) -> str:
     """The ladder of sizes."""
     page = lead_page(tag)
     plan = page.plan
-    drawing = ""
-    if plan.sizing_brief is not None and plan.sizing is not None:
-        settled = plan.lead.conductor.size is not None
-        post = None if page.held.sealed else f"/leads/{tag}/conductor/take"
-        drawing = ladder(plan.sizing_brief, plan.sizing, plan.size_name, settled, post)
+    drawing, section_drawing, reach_drawing = _drawings(page.held.lead, page.held.sealed)
     return show_stage(
         page,
         Stage.CONDUCTOR,
         fields=show_fields(fields_of(page), page.held.lead, page.held.drafts),
-        drawing=Markup(drawing),
+        drawing=drawing,
         working=working(plan),
         neighbours=neighbours(plan),
-        section=Markup(section(plan)) if plan.heat_cable and plan.candidate else "",
-        reach=Markup(reach(plan.sizing_brief, plan.sizing, plan.size_name))
-        if plan.sizing_brief and plan.sizing
-        else "",
+        section=section_drawing,
+        reach=reach_drawing,
         warm=_warm(page),
         decided=_decided(page),
     )
+
+
+@lru_cache(maxsize=256)
+def _drawings(lead: Lead, sealed: bool) -> tuple[Markup, Markup, Markup]:
+    """The ladder, the cord cut across, and how far each size goes."""
+    plan = plan_of(lead)
+    if plan.sizing_brief is None or plan.sizing is None:
+        return Markup(), Markup(), Markup()
+    post = None if sealed else url_for("conductor.take", tag=lead.tag)
+    rungs = ladder(plan.sizing_brief, plan.sizing, plan.size_name, lead.conductor.size is not None, post)
+    across = section(plan) if plan.candidate else ""
+    return Markup(rungs), Markup(across), Markup(reach(plan.sizing_brief, plan.sizing, plan.size_name))
 
 
 def _warm(page: LeadPage) -> list[tuple[str, Warmth]]:

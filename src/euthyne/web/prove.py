@@ -125,7 +125,8 @@ def _change(tag: str, change: Callable[[Proof], Proof], words: str) -> None:
 @blueprint.post("/leads/<tag>/prove/look")
 def look(tag: str) -> str | Response:
     """An answer to a line of the look list."""
-    line, good = request.form.get("line", ""), request.form.get("good") == "yes"
+    line, _, said = request.form.get("look", "").partition(" ")
+    good = said == "yes"
     if line not in {x.id for x in look_list(lead_page(tag).plan.a, lead_page(tag).plan.b)}:
         raise NotNow("This line is not on the look list.", f"/leads/{tag}/prove", "Back to Prove")
     answer = Look(line, good, now(), who())
@@ -140,7 +141,7 @@ def look(tag: str) -> str | Response:
 @blueprint.post("/leads/<tag>/prove/probe")
 def probe(tag: str) -> str | Response:
     """A square of the grid was probed; pressing again goes from sounds to silent to not probed."""
-    pair = frozenset((request.form.get("one", ""), request.form.get("other", "")))
+    pair = frozenset(request.form.get("pair", "").split())
     page = lead_page(tag)
     if pair not in all_pairs(page.plan.points):
         raise NotNow("These two points are not on this lead.", f"/leads/{tag}/prove", "Back to Prove")
