@@ -14,15 +14,18 @@ from euthyne.web import create_app
 
 OUT = Path(__file__).parent / "screenshots"
 VIEWS = {
-    "bench": ("/bench", 1280, 800),
-    "leads": ("/leads", 1280, 800),
-    "brief": ("/leads/TR-0023/brief", 1280, 1010),
-    "conductor": ("/leads/TR-0023/conductor", 1280, 800),
+    "bench": ("/bench", 1280, 1310),
+    "leads": ("/leads", 1280, 900),
+    "brief": ("/leads/TR-0023/brief", 1280, 1090),
+    "brief-inverter": ("/leads/TR-0014/brief", 1280, 900),
+    "conductor": ("/leads/TR-0023/conductor", 1280, 1330),
     "ends": ("/leads/TR-0012/ends", 1280, 1000),
     "cut": ("/leads/TR-0019/cut", 1280, 960),
     "build": ("/leads/TR-0019/build", 1280, 1060),
     "bench-step": ("/leads/TR-0019/build/bench?step=B-nut", 1280, 800),
     "prove": ("/leads/TR-0017/prove", 1280, 1470),
+    "envelope": ("/envelope/drop", 1280, 1100),
+    "what-wire-is-this": ("/envelope/wire", 1280, 800),
     "tag": ("/leads/TR-0012/tag", 1280, 880),
 }
 

@@ -14,8 +14,8 @@ SHEATH_END, CORE_END, BARE = 900.0, 1080.0, 46.0
 
 
 def bench_drawing(plan: Plan, step: BuildStep) -> str:
-    """The end being worked on, as it should look at a step."""
-    done = {d.step for d in plan.lead.build.done}
+    """The end being worked on, as it should look at a step: all that comes before it done, nothing after it."""
+    done = {s.key for s in plan.steps[: plan.steps.index(step)]}
     if step.end is None:
         return _whole(plan, step)
     part, strip = (plan.a, plan.strips[0]) if step.end == "A" else (plan.b, plan.strips[1])

@@ -1,0 +1,249 @@
+"""Drawings say what the numbers say: to scale, in order, mirrored where they should be, and in words too."""
+
+import math
+import re
+from xml.etree import ElementTree
+
+import pytest
+from leads import extension, plan
+from test_checks import INVERTER, SOLAR, WELDING
+
+from euthyne.core.envelope import ScaleMark, what_gauge
+from euthyne.core.part import mating_face, shelf, wiring_side
+from euthyne.core.plan import Plan
+from euthyne.core.progress import progress
+from euthyne.core.quantity import read_size
+from euthyne.core.stage import Stage
+from euthyne.core.tag import tag_facts
+from euthyne.drawing.bench import bench_drawing
+from euthyne.drawing.face import face_drawing, wiring_drawing
+from euthyne.drawing.facing import facing
+from euthyne.drawing.label import HEIGHT_MM, WIDTH_MM, Square, label_svg, layout
+from euthyne.drawing.ladder import ladder, shown
+from euthyne.drawing.loop import loop
+from euthyne.drawing.outline import outline
+from euthyne.drawing.reach import reach
+from euthyne.drawing.ribbon import LIST, PAGE, ROW, ribbon
+from euthyne.drawing.scale import scale
+from euthyne.drawing.section import section
+from euthyne.drawing.strip import strip_drawing
+from euthyne.exchange.label import qr_rows
+
+SVG = "{http://www.w3.org/2000/svg}"
+
+
+def tree(svg):
+    return ElementTree.fromstring(svg.replace("hx-", "data-"))
+
+
+def of_class(svg, name, tag="*"):
+    return [e for e in tree(svg).iter(f"{SVG}{tag}" if tag != "*" else None) if name in (e.get("class") or "").split()]
+
+
+def words(svg):
+    return " | ".join("".join(e.itertext()) for e in tree(svg).iter(f"{SVG}text"))
+
+
+def drawn_ribbon(p, form=PAGE, here=None):
+    return ribbon(p, progress(p, False), form, "/leads/TR-0001", here)
+
+
+LEADS = {"mains": {}, "inverter": INVERTER, "solar": SOLAR, "welding": WELDING}
+
+
+@pytest.mark.parametrize("given", LEADS.values(), ids=LEADS)
+@pytest.mark.parametrize("form", [PAGE, ROW, LIST], ids=["page", "row", "list"])
+def test_a_ribbon_has_seven_bands_in_order_each_a_link(given, form):
+    p = plan(**given)
+    bands = of_class(drawn_ribbon(p, form), "band")
+    assert [b.get("href") for b in bands] == [f"/leads/TR-0001/{s.value}" for s in Stage]
+    places = [float(b.find(f"{SVG}rect").get("x")) for b in bands]
+    assert places == sorted(places)
+    assert all(b.get("aria-label") for b in bands)
+
+
+def test_a_band_shows_how_its_stage_stands_by_shape_and_word():
+    p = plan(ends__joints=(), ends__b="c14", brief__drum_layers=1)
+    svg = drawn_ribbon(p, here=Stage.CONDUCTOR)
+    standing = {b.get("href").rsplit("/")[-1]: b.get("class") for b in of_class(svg, "band")}
+    assert standing["brief"] == "band band-caution"
+    assert standing["conductor"] == "band band-here"
+    assert standing["ends"] == "band band-stop"
+    assert standing["cut"] == "band band-open"
+    labels = {b.get("aria-label") for b in of_class(svg, "band")}
+    assert {"1 Brief, needs a reason", "3 Ends, stopped", "4 Cut, open"} <= labels
+    assert len(of_class(svg, "mark-caution")) == 1
+    assert len(of_class(svg, "mark-stop")) == 1
+
+
+def test_the_dimension_line_says_run_and_cut():
+    assert "10 m run · 20 m of copper" in words(drawn_ribbon(plan()))
+    assert "10 m run · 10.42 m to cut" in words(drawn_ribbon(plan(cut__accepted=True)))
+    assert "length not said yet" in words(drawn_ribbon(plan(brief__run_m=None)))
+
+
+@pytest.mark.parametrize("part", shelf().values(), ids=lambda p: p.id)
+def test_every_outline_shows_the_contacts_it_has(part):
+    svg = f'<svg xmlns="http://www.w3.org/2000/svg">{outline(part).body}</svg>'
+    pins, holes = of_class(svg, "pin") + of_class(svg, "pin-in"), of_class(svg, "hole")
+    if part.outline in ("lug", "coupler"):
+        assert len(of_class(svg, "cord-end")) == 2, "two singles, each with its own end"
+    elif part.contact == "socket":
+        assert len(holes) == len([c for c in part.face.cavities if c.shape != "clip"])
+        assert not pins
+    else:
+        assert pins
+        assert not holes
+    assert outline(part).reach_mm > 0
+
+
+@pytest.mark.parametrize("part", [p for p in shelf().values() if p.mains], ids=lambda p: p.id)
+def test_the_drawn_wiring_side_is_the_mirror_of_the_drawn_mating_face(part):
+    def places(svg):
+        marks = of_class(f'<svg xmlns="http://www.w3.org/2000/svg">{svg}</svg>', "cavity-mark")
+        return {m.text: float(m.get("x")) for m in marks}
+
+    front = places(face_drawing(mating_face(part), part.contact, 0, 0, 3))
+    back = places(wiring_drawing(wiring_side(part), part.contact, 0, 0, 3))
+    assert set(front) == set(back) == {"L", "N", "E"}
+    assert all(front[m] == pytest.approx(-back[m]) for m in front)
+
+
+def test_the_facing_ends_name_every_core_and_both_faces_of_both_ends():
+    svg = facing(plan())
+    for said in ("L · brown", "N · blue", "E · green-yellow", "Plug, mating face", "Plug, wiring side",
+                 "Socket, wiring side", "Socket, mating face"):  # fmt: skip
+        assert said in words(svg)
+    assert len(of_class(svg, "core")) == 6
+    assert "E green-yellow from E to E" in tree(svg).get("aria-label")
+    assert "L · black" in words(facing(plan(ends__scheme="north-america")))
+
+
+def test_copper_on_the_ladder_is_to_scale_and_the_bars_are_to_the_figures():
+    p = plan(brief__run_m=25.0)
+    svg = ladder(p.sizing_brief, p.sizing, p.size_name, True, "/take")
+    rungs = shown(p.sizing, p.size_name)
+    radii = [float(c.get("r")) for c in of_class(svg, "copper")]
+    for radius, rung in zip(radii, rungs, strict=True):
+        assert (radius / radii[-1]) ** 2 == pytest.approx(
+            rung.cross_section_mm2 / rungs[-1].cross_section_mm2, rel=0.02
+        )
+    bars = [float(b.get("width")) for b in of_class(svg, "bar")][::2]
+    for bar, rung in zip(bars, rungs, strict=True):
+        assert bar / bars[-1] == pytest.approx(rung.rating_amps / rungs[-1].rating_amps, rel=0.01)
+
+
+def test_a_rung_that_fails_says_so_in_a_word_and_the_taken_one_is_framed():
+    p = plan(brief__run_m=25.0)
+    svg = ladder(p.sizing_brief, p.sizing, p.size_name, True, "/take")
+    rungs = {g.get("aria-label"): g for g in of_class(svg, "rung")}
+    assert any("too thin" in label and label.startswith("1 mm²") for label in rungs)
+    taken = next(g for label, g in rungs.items() if label.startswith("1.5 mm²"))
+    assert taken.get("aria-pressed") == "true"
+    assert [r.get("class") for r in taken.iter(f"{SVG}rect")][0] == "rung-frame"
+    assert "13 A wanted" in words(svg)
+    assert "5 % limit" in words(svg)
+
+
+def test_a_ladder_nobody_may_press_has_no_buttons():
+    p = plan()
+    assert 'role="button"' not in ladder(p.sizing_brief, p.sizing, p.size_name, True, None)
+
+
+@pytest.mark.parametrize("end", ["a", "b"])
+def test_strips_are_true_to_scale(end):
+    p = plan()
+    strip = p.strips[0 if end == "a" else 1]
+    longest = max(s.swallows_mm for s in p.strips)
+    svg = strip_drawing(p, end, longest)
+    bar = next(line for line in of_class(svg, "dimension", "line")[::-1] if line.get("y1") == line.get("y2"))
+    per_mm = abs(float(bar.get("x2")) - float(bar.get("x1"))) / 20
+    cores = [float(r.get("width")) for r in of_class(svg, "strip-core")]
+    bare = [float(r.get("width")) for r in of_class(svg, "bare")]
+    for drawn, copper, core in zip(cores, bare, strip.cores, strict=True):
+        assert (drawn + copper) / per_mm == pytest.approx(core.core_mm, rel=0.01)
+        assert copper / per_mm == pytest.approx(core.strip_mm, rel=0.01)
+
+
+def test_both_ends_of_a_lead_are_drawn_tip_outward():
+    p = plan()
+    tips = {}
+    for end in "ab":
+        svg = strip_drawing(p, end, 70)
+        bare = of_class(svg, "bare")[0]
+        sheath = of_class(svg, "cord")[0]
+        tips[end] = float(bare.get("x")) - float(sheath.get("x"))
+    assert tips["a"] < 0 < tips["b"]
+
+
+def test_the_bench_shows_parts_on_the_cord_as_they_are_done():
+    lead = extension(ends__a="bs1363-plug-heavy", ends__b="bs1363-socket-heavy", conductor__cable_type="H07RN-F")
+    p = Plan(lead)
+    nut = next(s for s in p.steps if s.key == "B-nut")
+    svg = bench_drawing(p, nut)
+    assert len(of_class(svg, "part-now")) == 1
+    assert "Gland nut" in words(svg)
+    assert not of_class(svg, "bench-core"), "the sheath is still on"
+    land = next(s for s in p.steps if s.key == "B-land-E")
+    assert len(of_class(bench_drawing(p, land), "bench-core")) == 3
+    assert len(of_class(bench_drawing(p, land), "terminal-now")) == 1
+
+
+@pytest.mark.parametrize("key", [s.key for s in plan().steps])
+def test_every_step_has_a_picture_with_words(key):
+    p = plan()
+    step = next(s for s in p.steps if s.key == key)
+    assert step.headline.split(",")[0] in tree(bench_drawing(p, step)).get("aria-label")
+
+
+def test_the_cord_cut_across_is_to_scale():
+    p = plan(conductor__measured_od_mm=8.0)
+    svg = section(p)
+    sheath = float(of_class(svg, "section-sheath")[0].get("r"))
+    copper = [float(c.get("r")) for c in of_class(svg, "copper")]
+    assert len(copper) == 3
+    assert copper[0] / sheath == pytest.approx(math.sqrt(4 / math.pi * 1.5) / 8.0, rel=0.02)
+    assert "8.0 mm" in words(svg)
+
+
+def test_the_lines_of_the_reach_meet_the_limit_where_they_should():
+    p = plan(brief__run_m=25.0)
+    svg = reach(p.sizing_brief, p.sizing, "1.5 mm2")
+    longest = re.search(r"(\d+) m at most", words(svg))[1]
+    c = p.candidate
+    assert int(longest) == round(25 * 5 / c.drop_percent)
+
+
+def test_the_loop_counts_the_way_back():
+    assert "25 m out" in words(loop(plan(brief__run_m=25.0)))
+    assert "50 m of copper" in words(loop(plan(brief__run_m=25.0)))
+    assert "? m" in words(loop(plan(brief__run_m=None)))
+    welding = words(loop(plan(**WELDING, brief__already_m=3.0)))
+    assert "14 m added to this pole, 3 m there already" in welding
+    assert "the other pole: a lead of its own" in welding
+
+
+def test_the_label_keeps_inside_its_edges_and_its_code_is_square():
+    facts = tag_facts(plan(), "2026-11-23", "AF")
+    rows = qr_rows("http://127.0.0.1:8460/leads/TR-0001")
+    items = layout(facts, rows)
+    for item in items:
+        right = item.x + (item.w if isinstance(item, Square) else len(item.words) * item.size * 0.56)
+        bottom = item.y + (item.h if isinstance(item, Square) else 0)
+        assert 0 < item.x < right <= WIDTH_MM, item
+        assert item.y > 0 and bottom < HEIGHT_MM, item
+    bars = [i for i in items if isinstance(i, Square)][1:]
+    assert max(b.x + b.w for b in bars) - min(b.x for b in bars) == pytest.approx(25.0, abs=0.1)
+    assert len(rows) == len(rows[0])
+    assert "TR-0001" in words(label_svg(facts, rows))
+
+
+def test_the_scale_puts_every_mark_in_its_order_and_no_words_on_each_other():
+    found = what_gauge(read_size("2.5 mm2"))
+    svg = scale(found.marks, "mm²", log=True)
+    placed = [(float(t.get("x")), float(t.get("y")), len(t.text)) for t in of_class(svg, "scale-words")]
+    for i, (x, y, n) in enumerate(placed):
+        for other_x, other_y, m in placed[i + 1 :]:
+            assert y != other_y or abs(x - other_x) > (n + m) * 3.2
+    assert scale((), "A") == ""
+    assert "scale-bar" in scale((ScaleMark(3, "limit", "limit"), ScaleMark(2, "given", "given")), "A")
