@@ -226,7 +226,7 @@ def test_the_loop_counts_the_way_back():
 def test_the_label_keeps_inside_its_edges_and_its_code_is_square():
     facts = tag_facts(plan(), "2026-11-23", "AF")
     rows = qr_rows("http://127.0.0.1:8460/leads/TR-0001")
-    items = layout(facts, rows)
+    items = layout(facts, rows, sealed=True)
     for item in items:
         right = item.x + (item.w if isinstance(item, Square) else len(item.words) * item.size * 0.56)
         bottom = item.y + (item.h if isinstance(item, Square) else 0)
@@ -235,7 +235,13 @@ def test_the_label_keeps_inside_its_edges_and_its_code_is_square():
     bars = [i for i in items if isinstance(i, Square)][1:]
     assert max(b.x + b.w for b in bars) - min(b.x for b in bars) == pytest.approx(25.0, abs=0.1)
     assert len(rows) == len(rows[0])
-    assert "TR-0001" in words(label_svg(facts, rows))
+    assert "TR-0001" in words(label_svg(facts, rows, True))
+
+
+def test_a_label_before_the_seal_says_that_it_is_no_tag():
+    facts, rows = tag_facts(plan(), "2026-11-23", "AF"), qr_rows("http://127.0.0.1:8460/leads/TR-0001")
+    assert "NOT PROVEN, NOT A TAG YET" in words(label_svg(facts, rows, False))
+    assert "test again by 2028-11-23" in words(label_svg(facts, rows, True))
 
 
 def test_the_scale_puts_every_mark_in_its_order_and_no_words_on_each_other():

@@ -122,6 +122,10 @@ def test_a_fault_is_told_with_its_path(folder, store, change, path):
     assert len(store.all()) == 9
 
 
+def test_a_lead_without_a_size_has_no_label(person):
+    assert "no label of this lead yet" in words(person.open("/leads/TR-0014/label.pdf", code=409))
+
+
 @pytest.mark.parametrize("text", ["", "{", "[]", "null", '"lead"', "[" * 100000])
 def test_what_is_no_document_is_refused_in_words(folder, text):
     answer = run("import", "-", "--data", folder, input=text)

@@ -32,8 +32,9 @@ class Square:
     h: float
 
 
-def layout(facts: TagFacts, qr: tuple[tuple[bool, ...], ...]) -> list[Words | Square]:
-    """Everything on the label, in mm from its top left corner."""
+def layout(facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: bool) -> list[Words | Square]:
+    """Everything on the label, in mm from its top left corner; before the seal it says that it is no tag."""
+    last = f"test again by {facts.next_test}" if sealed else "NOT PROVEN, NOT A TAG YET"
     fuse = f", fuse {facts.fuse_amps:g} A" if facts.fuse_amps is not None else ""
     found: list[Words | Square] = [
         Words(4, 8.6, 5.4, facts.tag, heavy=True),
@@ -47,7 +48,7 @@ def layout(facts: TagFacts, qr: tuple[tuple[bool, ...], ...]) -> list[Words | Sq
         Words(4, 31.6, 2.3, facts.end_a[:52]),
         Words(4, 34.6, 2.3, f"to {facts.end_b}"[:52]),
         Words(4, 38.2, 2.6, f"made {facts.made_on} by {facts.made_by}"),
-        Words(4, 42.0, 3.0, f"test again by {facts.next_test}", heavy=True),
+        Words(4, 42.0, 3.0, last, heavy=True),
     ]
     return found + _qr_squares(qr)
 
@@ -68,11 +69,11 @@ def _qr_squares(qr: tuple[tuple[bool, ...], ...]) -> list[Words | Square]:
 
 
 @lru_cache(maxsize=64)
-def label_svg(facts: TagFacts, qr: tuple[tuple[bool, ...], ...]) -> str:
+def label_svg(facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: bool) -> str:
     """The label as SVG, true to size when printed at 100 %."""
     body = rect(0.3, 0.3, WIDTH_MM - 0.6, HEIGHT_MM - 0.6, rx=2, fill="#FFFFFF", stroke="#22282B", stroke_width=0.3)
     dark = ""
-    for item in layout(facts, qr):
+    for item in layout(facts, qr, sealed):
         if isinstance(item, Square):
             dark += f"M{item.x:.3f} {item.y:.3f}h{item.w:.3f}v{item.h:.3f}h-{item.w:.3f}z"
         else:

@@ -15,12 +15,12 @@ def qr_rows(address: str) -> tuple[tuple[bool, ...], ...]:
     return tuple(tuple(bool(cell) for cell in row) for row in segno.make(address, error="m", micro=False).matrix)
 
 
-def svg(facts: TagFacts, address: str) -> str:
+def svg(facts: TagFacts, address: str, sealed: bool) -> str:
     """The label as SVG text."""
-    return drawn.label_svg(facts, qr_rows(address))
+    return drawn.label_svg(facts, qr_rows(address), sealed)
 
 
-def pdf(facts: TagFacts, address: str) -> bytes:
+def pdf(facts: TagFacts, address: str, sealed: bool) -> bytes:
     """The label as a one-page PDF of its own size."""
     from reportlab.lib.units import mm
     from reportlab.pdfgen.canvas import Canvas
@@ -28,7 +28,7 @@ def pdf(facts: TagFacts, address: str) -> bytes:
     out = BytesIO()
     canvas = Canvas(out, pagesize=(drawn.WIDTH_MM * mm, drawn.HEIGHT_MM * mm), invariant=1)
     canvas.setTitle(f"Label {facts.tag}")
-    for item in drawn.layout(facts, qr_rows(address)):
+    for item in drawn.layout(facts, qr_rows(address), sealed):
         if isinstance(item, drawn.Square):
             top = drawn.HEIGHT_MM - item.y - item.h
             canvas.rect(item.x * mm, top * mm, item.w * mm, item.h * mm, stroke=0, fill=1)

@@ -36,7 +36,7 @@ def show(tag: str) -> str:
     if not page.reached(Stage.TAG):
         return not_reached(page, Stage.TAG)
     ready = page.plan.size_name is not None and page.held.lead.brief.run_m is not None
-    drawing = Markup(label.svg(facts_of(page), _address(tag))) if ready else None
+    drawing = Markup(label.svg(facts_of(page), _address(tag), page.held.sealed)) if ready else None
     return show_stage(
         page,
         Stage.TAG,
@@ -48,16 +48,26 @@ def show(tag: str) -> str:
     )
 
 
+def _with_a_label(tag: str) -> LeadPage:
+    """The lead, if there is enough of it to print. Raises NotNow."""
+    page = lead_page(tag)
+    if not page.reached(Stage.TAG) or page.plan.size_name is None:
+        raise NotNow("There is no label of this lead yet.", url_for("tag.show", tag=tag), "See what is left")
+    return page
+
+
 @blueprint.get("/leads/<tag>/label.svg")
 def label_svg(tag: str) -> Response:
     """The label as SVG."""
-    return Response(label.svg(facts_of(lead_page(tag)), _address(tag)), mimetype="image/svg+xml")
+    page = _with_a_label(tag)
+    return Response(label.svg(facts_of(page), _address(tag), page.held.sealed), mimetype="image/svg+xml")
 
 
 @blueprint.get("/leads/<tag>/label.pdf")
 def label_pdf(tag: str) -> Response:
     """The label as PDF, true to size."""
-    return Response(label.pdf(facts_of(lead_page(tag)), _address(tag)), mimetype="application/pdf")
+    page = _with_a_label(tag)
+    return Response(label.pdf(facts_of(page), _address(tag), page.held.sealed), mimetype="application/pdf")
 
 
 @blueprint.post("/leads/<tag>/tag/seal")
