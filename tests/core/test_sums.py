@@ -1,6 +1,7 @@
 """Sums behind the screens: systems, reactance, what is there already, the working, the neighbours."""
 
 import math
+import re
 
 import pytest
 from hypothesis import given
@@ -125,6 +126,21 @@ def test_nearest_is_not_next_up():
 @pytest.mark.parametrize(("layers", "amps"), [(0, 25.0), (1, 21.25), (2, 16.25), (4, 8.75)])
 def test_a_drum_takes_its_share_of_the_rating(layers, amps):
     assert rating_of(brief(place=Place(drum_layers=layers)), "2.5 mm2") == pytest.approx(amps)
+
+
+def test_when_nothing_fits_the_remedies_fit():
+    asked = brief("dc", 12, 400, 6, "boat-vehicle-105", limits=Limits(3))
+    text = size(asked).findings[-1].text
+    assert "24 V instead of 12 V would need 95 mm2" in text
+    twice = brief("dc", 24, 200, 6, "boat-vehicle-105", limits=Limits(3))
+    assert size(twice).chosen.size == "95 mm2"
+    runs, name = re.search(r"(\d) runs of (\S+ mm2) side by side", text).groups()
+    each = brief("dc", 12, 400 / int(runs), 6, "boat-vehicle-105", limits=Limits(3))
+    assert size(each).chosen.size == name
+    longest = float(re.search(r"([\d.]+) m is the longest", text)[1])
+    assert (
+        of(size(brief("dc", 12, 400, longest * 0.99, "boat-vehicle-105", limits=Limits(3))), "150 mm2").drop_percent < 3
+    )
 
 
 def test_the_working_ends_on_the_figures_of_the_screen():

@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Collection
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from euthyne.core.conductor import Size, at_celsius, ohms_per_m_20, size_named
@@ -10,7 +10,7 @@ from euthyne.core.demand import Demand, demand
 from euthyne.core.fault import Refused
 from euthyne.core.protection import far_end_fault_amps, smallest_carrying
 from euthyne.core.rating import Rated, bases, k_ambient, k_bunch, k_drum, k_metal, loaded_conductors, table
-from euthyne.core.sizing_brief import SizingBrief, faults_in
+from euthyne.core.sizing_brief import ProtectionWanted, SizingBrief, faults_in
 from euthyne.core.voltdrop import (
     NearestSchool,
     conductors_in_loop,
@@ -295,14 +295,41 @@ def _under_rated_already(
 def _no_size_fits(brief: SizingBrief, candidates: tuple[Candidate, ...], amps: Demand) -> Finding:
     largest = [c for c in candidates if "not-made" not in c.fails][-1]
     failed = [f for f in largest.fails if f in ("current", "drop", "start")] or list(largest.fails)
+    here = amps.running_amps * drop_already_per_amp(brief) / brief.supply.volts * 100
+    longest = max((brief.drop_limit_percent - here) / max(largest.drop_percent - here, 1e-9) * brief.run_m, 0.0)
     words = {
-        "current": f"it carries {largest.rating_amps:.1f} A of {amps.design_heating_amps:.1f} A: "
-        "a cable with higher ratings, a cooler or looser place, or two runs would help",
+        "current": f"it carries {largest.rating_amps:.1f} A of {amps.design_amps:.1f} A",
         "drop": f"it loses {largest.drop_percent:.1f} % of {brief.drop_limit_percent:g} % allowed: "
-        f"{brief.run_m * brief.drop_limit_percent / largest.drop_percent:.1f} m is the longest it allows",
+        f"{longest:.1f} m is the longest it allows",
         "start": f"it dips {largest.start_drop_percent:.1f} % at the start: a shorter run or a soft start would help",
         "protection": "the fuse or breaker is larger than the size carries: a smaller one on the lead would help",
         "smallest": "the smallest size asked for is larger than any in this cable",
     }
     text = f"No size fits. The largest is {largest.size}, and " + "; ".join(words[f] for f in failed) + "."
-    return Finding("no-size-fits", "stop", text)
+    return Finding("no-size-fits", "stop", " ".join([text, *_remedies(brief, amps, largest)]))
+
+
+def _remedies(brief: SizingBrief, amps: Demand, largest: Candidate) -> list[str]:
+    """What would fit instead: twice the volts on direct current, or runs side by side."""
+    found = []
+    if brief.supply.system == "dc":
+        doubled = replace(brief.supply, volts=brief.supply.volts * 2)
+        half = replace(brief.load, watts=None, loads=None, amps=amps.running_amps / 2)
+        fits = _smallest_fitting(replace(brief, supply=doubled, load=half))
+        if fits:
+            found.append(f"{doubled.volts:g} V instead of {brief.supply.volts:g} V would need {fits}.")
+    for runs in range(2, 7):
+        share = replace(brief.load, watts=None, loads=None, amps=amps.running_amps / runs)
+        fits = _smallest_fitting(replace(brief, load=share, protection=ProtectionWanted()))
+        if fits:
+            found.append(f"{runs} runs of {fits} side by side would do, each with its own fuse.")
+            break
+    return found
+
+
+def _smallest_fitting(brief: SizingBrief) -> str | None:
+    """The smallest size that fits a changed brief, without asking for further remedies."""
+    amps, takes_off = demand(brief), factors(brief)
+    protection = protection_for(brief, amps)
+    candidates = (_candidate(brief, amps, takes_off, protection, r, None) for r in _rated(brief))
+    return next((c.size for c in candidates if c.fits), None)
