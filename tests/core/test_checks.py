@@ -79,6 +79,7 @@ FIRES = {
     "beyond-tables": {"brief__ambient_c": 60.0},
     "no-residual-current-device": {"brief__place": "outdoor", "brief__rcd": "none"},
     "no-protection": CEE,
+    "vehicle-charging": {"kind": "vehicle-charger"},
     "no-size-fits": {"brief__run_m": 400.0},
     "under-rated-cord": {"conductor__size": "1 mm2"},
     "not-made": {"conductor__size": "1.25 mm2"},

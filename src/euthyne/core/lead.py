@@ -9,14 +9,21 @@ from euthyne.core.conductor import Metal, Unit
 from euthyne.core.sizing_brief import OneLoad, Positive, System
 
 Kind = Literal[
-    "extension", "mains-cord", "supply-extension", "inverter-link", "solar-string", "welding-extension", "charger-lead"
+    "extension",
+    "mains-cord",
+    "supply-extension",
+    "vehicle-charger",
+    "inverter-link",
+    "solar-string",
+    "welding-extension",
+    "charger-lead",
 ]
 PlaceKind = Literal["indoor", "outdoor", "wet"]
 Rcd = Literal["unknown", "none", "30 mA"]
 Text = Annotated[str, MaxLen(400)]
 Tag = Annotated[str, MinLen(1), MaxLen(24)]
 ISO_TIME = Annotated[str, MinLen(16), MaxLen(32)]
-EXTENSIONS: tuple[Kind, ...] = ("extension", "supply-extension")
+EXTENSIONS: tuple[Kind, ...] = ("extension", "supply-extension", "vehicle-charger")
 
 
 @dataclass(frozen=True)
@@ -35,6 +42,7 @@ class Brief:
     cell_volts: Annotated[float, Gt(0), Le(5)] = 4.2
     already_m: Positive | None = None
     already_size: Text | None = None
+    permission: Annotated[str, MaxLen(200)] = ""
     fuse_family: Literal["none", "blade-32v", "bolt-down-32v", "high-breaking-dc", "solar-gPV"] = "none"
     loads: tuple[OneLoad, ...] = ()
     power_factor: Annotated[float, Gt(0), Le(1)] = 1.0

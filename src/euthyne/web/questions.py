@@ -152,13 +152,17 @@ CHARGER: Groups = (
     ("The charger", (Field("brief.amps", "Charges at", measure=CURRENT, optional=True, hint="6 A"), FUSE)),
     ("How far, and where", (RUN, PLACE, AROUND)),
 )
+PERMISSION = Field("brief.permission", "Maker's permission", "text", bounds=(0, 200), hint="which page allows it")
+VEHICLE: Groups = (WHOSE, ("Feeds", (PERMISSION, *MAINS[1][1])), *MAINS[2:])
 QUESTIONS: dict[Kind, Groups] = {
+    "vehicle-charger": VEHICLE,
     "inverter-link": INVERTER,
     "solar-string": SOLAR,
     "welding-extension": WELDING,
     "charger-lead": CHARGER,
 }
 HEADLINES: dict[Kind, str] = {
+    "vehicle-charger": "Does the vehicle's maker allow an extension, and what does it draw for hours?",
     "inverter-link": "What does the inverter deliver, and how low may the battery fall?",
     "solar-string": "What do the panels give on the coldest, brightest morning?",
     "welding-extension": "How hard does it weld, for how long, and what is there already?",

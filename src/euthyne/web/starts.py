@@ -58,6 +58,14 @@ STARTS = (
         cable_type="H07RN-F",
     ),
     Start(
+        "vehicle-charger",
+        "vehicle-charger",
+        "Vehicle-charger extension",
+        "iec60309-16-plug",
+        "iec60309-16-connector",
+        cable_type="H07RN-F",
+    ),
+    Start(
         "inverter-link",
         "inverter-link",
         "Battery to inverter link",
@@ -120,6 +128,7 @@ def new_lead(start: Start, tag: str, at: str) -> Lead:
         brief=Brief(
             feeds="socket" if start.kind in EXTENSIONS else "loads",
             loads=loads,
+            continuous=start.kind == "vehicle-charger",
             volts=start.volts,
             upstream_family="breaker-na" if start.volts < 200 else "breaker-iec",
         ),

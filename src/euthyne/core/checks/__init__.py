@@ -35,6 +35,7 @@ MAINS: tuple[Check, ...] = (
     wiring.left_out,
     wiring.shared_cavity,
     place.no_residual_current_device,
+    place.vehicle_charging,
     rating.no_protection,
     rating.under_rated_part,
     rating.volts_over_part,

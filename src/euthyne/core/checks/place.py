@@ -54,6 +54,21 @@ def try_the_button(plan: Plan) -> Found | None:
     )
 
 
+def vehicle_charging(plan: Plan) -> Found | None:
+    """Charging a vehicle through an extension wants the maker's word for it."""
+    if plan.lead.kind != "vehicle-charger" or len(plan.lead.brief.permission.strip()) >= 3:
+        return None
+    return Found(
+        "vehicle-charging",
+        "stop",
+        Stage.BRIEF,
+        "No permission to charge through an extension",
+        "A vehicle draws its full current for hours. Nothing is recorded of its maker allowing an extension.",
+        "Every weak contact along the way is found, and burns, at night and unattended.",
+        "The maker's permission, with the page it stands on, recorded in the Brief.",
+    )
+
+
 def drum_use(plan: Plan) -> Found | None:
     """Rolled up, a cord carries less."""
     layers = plan.lead.brief.drum_layers
