@@ -13,6 +13,7 @@ from euthyne.core.rating import Rated, bases, k_ambient, k_bunch, k_drum, k_meta
 from euthyne.core.sizing_brief import ProtectionWanted, SizingBrief, faults_in
 from euthyne.core.voltdrop import (
     NearestSchool,
+    already_percent,
     conductors_in_loop,
     drop_already_per_amp,
     impedance_per_m,
@@ -295,7 +296,7 @@ def _under_rated_already(
 def _no_size_fits(brief: SizingBrief, candidates: tuple[Candidate, ...], amps: Demand) -> Finding:
     largest = [c for c in candidates if "not-made" not in c.fails][-1]
     failed = [f for f in largest.fails if f in ("current", "drop", "start")] or list(largest.fails)
-    here = amps.running_amps * drop_already_per_amp(brief) / brief.supply.volts * 100
+    here = already_percent(brief)
     longest = max((brief.drop_limit_percent - here) / max(largest.drop_percent - here, 1e-9) * brief.run_m, 0.0)
     words = {
         "current": f"it carries {largest.rating_amps:.1f} A of {amps.design_amps:.1f} A",

@@ -40,13 +40,18 @@ def drop_already_per_amp(brief: SizingBrief) -> float:
     return sum(conductors_in_loop(system, a.poles) * ohms_already(a, celsius) for a in brief.already)
 
 
+def already_percent(brief: SizingBrief) -> float:
+    """What is lost in the path before this lead, in percent of the supply."""
+    return demand(brief).running_amps * drop_already_per_amp(brief) / brief.supply.volts * 100
+
+
 def longest_run_m(brief: SizingBrief, drop_percent: float) -> float:
     """Longest run of a size before the limit is lost, in m, its conductor as warm as under the brief.
 
     Parameters: brief; drop_percent of the size over the brief's run. Returns: metres, 0 when what is
     there takes it all.
     """
-    here = demand(brief).running_amps * drop_already_per_amp(brief) / brief.supply.volts * 100
+    here = already_percent(brief)
     along = (drop_percent - here) / brief.run_m
     return max((brief.drop_limit_percent - here) / along, 0.0)
 
