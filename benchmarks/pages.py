@@ -7,33 +7,14 @@ Aim: no page above 12, start-up below 2, resident memory under 150 MB.
 import statistics
 import subprocess
 import sys
-import tempfile
 import time
-from pathlib import Path
 
 import psutil
-from flask import render_template
-
-from euthyne.cli import load_demo, open_store
-from euthyne.web import create_app
+from bench import asking, demonstration, median_ms
 
 PAGES = ("/bench", "/leads", "/leads/new", "/leads/TR-0019/build/bench") + tuple(
     f"/leads/TR-0023/{stage}" for stage in ("brief", "conductor", "ends", "cut", "build", "prove", "tag")
 )
-ROUNDS = 60
-
-
-def median_ms(client, address, **fields):
-    """Median server time of an address; fields are sent as htmx sends a form."""
-    times = []
-    for i in range(ROUNDS + 5):
-        data = {k: v(i) for k, v in fields.items()}
-        start = time.perf_counter()
-        answer = client.post(address, data=data, headers={"HX-Request": "true"}) if data else client.get(address)
-        answer.get_data()
-        times.append(time.perf_counter() - start)
-        assert answer.status_code == 200, (address, answer.status_code)
-    return statistics.median(times[5:]) * 1000
 
 
 def start_ms(code):
@@ -48,19 +29,14 @@ def start_ms(code):
 
 
 def main():
-    folder = Path(tempfile.mkdtemp())
-    load_demo(folder)
-    app = create_app(open_store(folder), folder)
-    app.config["WTF_CSRF_ENABLED"] = False
-    nothing = app.jinja_env.from_string("<!doctype html><title>empty</title>")
-    app.add_url_rule("/empty", view_func=lambda: render_template(nothing))
+    app, folder = demonstration()
     client = app.test_client()
-    empty = median_ms(client, "/empty")
+    empty = median_ms(asking(client, "/empty"))
     print(f"empty Jinja page          {empty:7.2f} ms   1.0x")
     for address in PAGES:
-        took = median_ms(client, address)
+        took = median_ms(asking(client, address))
         print(f"{address:<28}{took:5.2f} ms {took / empty:5.1f}x")
-    moved = median_ms(client, "/leads/TR-0023/conductor", **{"brief.run_m": lambda i: f"{20 + i} m"})
+    moved = median_ms(asking(client, "/leads/TR-0023/conductor", **{"brief.run_m": lambda i: f"{20 + i} m"}))
     print(f"{'ladder, as one types':<28}{moved:5.2f} ms {moved / empty:5.1f}x   (kept on disk each time)")
     ours = start_ms(
         "import tempfile, pathlib; from euthyne.cli import open_store; from euthyne.web import create_app;"

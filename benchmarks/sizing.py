@@ -3,41 +3,21 @@
 Run: .venv/bin/python benchmarks/sizing.py
 """
 
-import statistics
-import tempfile
-import time
 from dataclasses import replace
-from pathlib import Path
 
-from flask import render_template
+from bench import asking, demonstration, median_ms
 
-from euthyne.cli import load_demo, open_store
 from euthyne.core.conductor import metric
 from euthyne.core.heat import Cable, warmth
 from euthyne.core.sizing import size
 from euthyne.core.sizing_brief import ConductorWanted, Limits, Load, SizingBrief, Supply
-from euthyne.web import create_app
-
-
-def median_ms(work, rounds=60):
-    times = []
-    for i in range(rounds + 5):
-        start = time.perf_counter()
-        work(i)
-        times.append(time.perf_counter() - start)
-    return statistics.median(times[5:]) * 1000
 
 
 def main():
     brief = SizingBrief(
         Supply("ac-single", 230, 0.8), Load(amps=13), 25, ConductorWanted("rubber-60"), limits=Limits(5)
     )
-    folder = Path(tempfile.mkdtemp())
-    load_demo(folder)
-    app = create_app(open_store(folder), folder)
-    app.config["WTF_CSRF_ENABLED"] = False
-    nothing = app.jinja_env.from_string("<!doctype html><title>empty</title>")
-    app.add_url_rule("/empty", view_func=lambda: render_template(nothing))
+    app, _ = demonstration()
     client = app.test_client()
 
     def whole(i):
@@ -49,14 +29,12 @@ def main():
         for step in range(1, 201):
             size(replace(brief, run_m=step / 2))
 
-    def moved(i):
-        data = {"brief.run_m": f"{20 + i} m"}
-        return client.post("/leads/TR-0023/conductor", data=data, headers={"HX-Request": "true"})
+    moved = asking(client, "/leads/TR-0023/conductor", **{"brief.run_m": lambda i: f"{20 + i} m"})
 
     def asked(i):
         return client.get(f"/envelope/drop?run={20 + i} m", headers={"HX-Request": "true"})
 
-    empty = median_ms(lambda _i: client.get("/empty"))
+    empty = median_ms(asking(client, "/empty"))
     one, sheet = median_ms(whole), median_ms(curves, 9)
     print(f"empty Jinja page                        {empty:6.2f} ms   1.0x")
     print(f"a whole brief with its cross-check      {one:6.2f} ms  {one / empty:4.1f}x")

@@ -1,7 +1,6 @@
 """Brief: what it feeds, from what, how far, where it lives."""
 
 from flask import Blueprint, request
-from markupsafe import Markup
 from werkzeug.wrappers import Response
 
 from euthyne.core.fault import Fault, Refused
@@ -12,7 +11,7 @@ from euthyne.core.stage import Stage
 from euthyne.drawing.loop import loop
 from euthyne.web.entry import enter
 from euthyne.web.fields import Entered, say, show_fields
-from euthyne.web.frame import lead_page, show_stage, store
+from euthyne.web.frame import drawn, lead_page, show_stage, store
 from euthyne.web.questions import HEADLINES, fields_of, groups_of
 
 blueprint = Blueprint("brief", __name__)
@@ -33,7 +32,7 @@ def show(tag: str) -> str:
         groups=groups_of(lead.kind),
         headline=HEADLINES.get(lead.kind, "What does it feed, from what, how far, and where does it live?"),
         loads=show_loads(lead, drafts),
-        drawing=Markup(loop(page.plan)),
+        drawing=drawn(loop, lead),
     )
 
 

@@ -1,7 +1,6 @@
 """Ends: what is on each end, which way round, and the wire map between them."""
 
 from flask import Blueprint, request
-from markupsafe import Markup
 from werkzeug.wrappers import Response
 
 from euthyne.core.lead import Joint, Lead, with_value
@@ -12,7 +11,7 @@ from euthyne.core.wiremap import by_function, colour, mains_schemes
 from euthyne.drawing.facing import facing
 from euthyne.web.entry import back, enter
 from euthyne.web.fields import Entered, Field, show_fields
-from euthyne.web.frame import LeadPage, lead_page, not_reached, now, show_stage, store, who
+from euthyne.web.frame import LeadPage, drawn, lead_page, not_reached, now, show_stage, store, who
 
 blueprint = Blueprint("ends", __name__)
 PARTS = tuple((p.id, p.words) for p in shelf().values() if p.mains)
@@ -41,7 +40,7 @@ def show(tag: str) -> str:
         page,
         Stage.ENDS,
         fields=show_fields(FIELDS, page.held.lead, page.held.drafts),
-        drawing=Markup(facing(page.plan)),
+        drawing=drawn(facing, page.held.lead),
         joints=[(j, colour(page.plan.lead.ends.scheme, j.core)) for j in page.plan.joints],
         cord_mm=_cord_words(page),
     )

@@ -1,5 +1,6 @@
 """What every page of a lead shares: the lead as it is held, its plan, its progress, the frame around the stage."""
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import datetime
 from functools import lru_cache
@@ -70,6 +71,12 @@ def _progress(lead: Lead, sealed: bool) -> Progress:
 @lru_cache(maxsize=1024)
 def _ribbon(lead: Lead, sealed: bool, form: str, base: str, here: Stage | None) -> Markup:
     return Markup(ribbon(plan_of(lead), _progress(lead, sealed), FORMS[form], base, here))
+
+
+@lru_cache(maxsize=512)
+def drawn(draw: Callable[[Plan], str], lead: Lead) -> Markup:
+    """A drawing of a lead; the very same lead is drawn once."""
+    return Markup(draw(plan_of(lead)))
 
 
 def page_of(held: Held) -> LeadPage:

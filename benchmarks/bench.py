@@ -1,0 +1,44 @@
+"""What both benchmarks share: the demonstration served in this process, an empty page to compare with, medians."""
+
+import statistics
+import tempfile
+import time
+from pathlib import Path
+
+from flask import render_template
+
+from euthyne.cli import load_demo, open_store
+from euthyne.web import create_app
+
+
+def demonstration():
+    """The application on the demonstration leads, with an empty Jinja page at /empty; and its data folder."""
+    folder = Path(tempfile.mkdtemp())
+    load_demo(folder)
+    app = create_app(open_store(folder), folder)
+    app.config["WTF_CSRF_ENABLED"] = False
+    nothing = app.jinja_env.from_string("<!doctype html><title>empty</title>")
+    app.add_url_rule("/empty", view_func=lambda: render_template(nothing))
+    return app, folder
+
+
+def median_ms(work, rounds=60):
+    """Median milliseconds of a piece of work that takes its round's number, after five rounds to warm up."""
+    times = []
+    for i in range(rounds + 5):
+        start = time.perf_counter()
+        work(i)
+        times.append(time.perf_counter() - start)
+    return statistics.median(times[5:]) * 1000
+
+
+def asking(client, address, **fields):
+    """A request: an address as a browser opens it, or with fields as a form is sent while someone types."""
+
+    def ask(i):
+        data = {k: v(i) for k, v in fields.items()}
+        answer = client.post(address, data=data, headers={"HX-Request": "true"}) if data else client.get(address)
+        assert answer.status_code == 200, (address, answer.status_code)
+        return answer.get_data()
+
+    return ask
