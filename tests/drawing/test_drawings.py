@@ -21,7 +21,7 @@ from euthyne.drawing.facing import facing
 from euthyne.drawing.label import HEIGHT_MM, WIDTH_MM, Square, label_svg, layout
 from euthyne.drawing.ladder import ladder, shown
 from euthyne.drawing.loop import loop
-from euthyne.drawing.outline import outline
+from euthyne.drawing.outline import outline, scale_of
 from euthyne.drawing.reach import reach
 from euthyne.drawing.ribbon import LIST, PAGE, ROW, ribbon
 from euthyne.drawing.scale import scale
@@ -79,6 +79,7 @@ def test_a_band_shows_how_its_stage_stands_by_shape_and_word():
 def test_the_dimension_line_says_run_and_cut():
     assert "10 m run · 20 m of copper" in words(drawn_ribbon(plan()))
     assert "10 m run · 10.42 m to cut" in words(drawn_ribbon(plan(cut__accepted=True)))
+    assert "14 m run · 14 m of copper" in words(drawn_ribbon(plan(**WELDING))), "one pole is counted once"
     assert "length not said yet" in words(drawn_ribbon(plan(brief__run_m=None)))
 
 
@@ -94,7 +95,7 @@ def test_every_outline_shows_the_contacts_it_has(part):
     else:
         assert pins
         assert not holes
-    assert outline(part).reach_mm > 0
+    assert 0 < outline(part).reach_mm * scale_of(part, 82) <= 124, "room is left for the stages"
 
 
 @pytest.mark.parametrize("part", [p for p in shelf().values() if p.mains], ids=lambda p: p.id)

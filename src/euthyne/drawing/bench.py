@@ -38,8 +38,8 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
 
 def _whole(plan: Plan, step: BuildStep) -> str:
     """The whole lead, laid out or cut."""
-    left, reach_a = end_drawing(plan.a, 300, CORD_Y, 190, left=True)
-    right, _ = end_drawing(plan.b, 900, CORD_Y, 190, left=False)
+    left = end_drawing(plan.a, 300, CORD_Y, 190, left=True)
+    right = end_drawing(plan.b, 900, CORD_Y, 190, left=False)
     apart = 46 if step.kind == "cut" else 90
     cord = rect(300 + apart, CORD_Y - 19, 600 - 2 * apart, 38, "cord") + line(
         300 + apart, CORD_Y - 9, 900 - apart, CORD_Y - 9, "cord-shine wide"

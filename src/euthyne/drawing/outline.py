@@ -126,11 +126,12 @@ def _shrouded(part: Part) -> Outline:
     return Outline(_cord_sleeve() + walls + rims + path(d, "body", stroke_linejoin="round"), front + reach, half, half)
 
 
-def end_drawing(part: Part, x: float, y: float, tall: float, left: bool) -> tuple[str, float]:
-    """An end on the sheet, about ``tall`` high, its cord entry at a point.
-
-    Returns: the drawing, and how far it reaches from the point.
-    """
+def scale_of(part: Part, tall: float) -> float:
+    """Px to the mm at which an end is about ``tall`` high, and reaches no more than half as far again."""
     shape = outline(part)
-    scale = min(tall / (shape.above_mm + shape.below_mm), tall / 34)
-    return placed(shape.body, x, y, scale, flip=left), shape.reach_mm * scale
+    return min(tall / (shape.above_mm + shape.below_mm), tall / 34, tall * 1.5 / shape.reach_mm)
+
+
+def end_drawing(part: Part, x: float, y: float, tall: float, left: bool) -> str:
+    """An end on the sheet, about ``tall`` high, its cord entry at a point."""
+    return placed(outline(part).body, x, y, scale_of(part, tall), flip=left)

@@ -6,7 +6,7 @@ from euthyne.core.part import Part
 from euthyne.core.plan import Plan
 from euthyne.core.progress import Progress, Standing
 from euthyne.core.stage import Stage
-from euthyne.drawing.outline import end_drawing, outline
+from euthyne.drawing.outline import end_drawing, outline, scale_of
 from euthyne.drawing.pen import element, line, mark, path, rect, sheet, text
 
 MARK_WORDS = {"done": "done", "open": "open", "caution": "needs a reason", "stop": "stopped"}
@@ -50,12 +50,9 @@ def ribbon(plan: Plan, progress: Progress, form: Form, base: str, here: Stage | 
 
 
 def _end(part: Part, form: Form, left: bool) -> tuple[str, float]:
-    shape = outline(part)
-    tall = form.end_tall
-    scale = min(tall / (shape.above_mm + shape.below_mm), tall / 34)
-    reach = shape.reach_mm * scale
+    reach = outline(part).reach_mm * scale_of(part, form.end_tall)
     x = reach + 1 if left else form.width - reach - 1
-    return end_drawing(part, x, form.cord_y, tall, left)[0], reach
+    return end_drawing(part, x, form.cord_y, form.end_tall, left), reach
 
 
 def _bands(standings: tuple[Standing, ...], form: Form, start: float, end: float, base: str, here: Stage | None) -> str:
@@ -99,7 +96,7 @@ def _dimension(plan: Plan, form: Form, start: float, end: float) -> str:
         last = (
             f"{plan.cut.cut_m:.2f} m to cut"
             if plan.lead.cut.accepted and plan.cut
-            else f"{round(2 * run, 2):g} m of copper"
+            else f"{round(plan.lead.brief.poles * run, 2):g} m of copper"
         )
         words = f"{round(run, 2):g} m run · {last}"
     middle, half = (start + end) / 2, len(words) * 4.4 + 14
