@@ -11,6 +11,7 @@ from euthyne.core.conductor import metric
 from euthyne.core.heat import Cable, warmth
 from euthyne.core.sizing import size
 from euthyne.core.sizing_brief import ConductorWanted, Limits, Load, SizingBrief, Supply
+from euthyne.core.voltdrop import drops_along
 
 
 def main():
@@ -26,10 +27,14 @@ def main():
         warmth(Cable(metric(1.5), 3, 2, 10.6), 13, 30)
 
     def curves(_i):
-        for step in range(1, 201):
-            size(replace(brief, run_m=step / 2))
+        runs = [step / 2 for step in range(1, 201)]
+        for c in size(brief).candidates:
+            drops_along(brief, c.drop_percent, runs)
 
-    moved = asking(client, "/leads/TR-0023/conductor", **{"brief.run_m": lambda i: f"{20 + i} m"})
+    def dragged(i):
+        return client.get(f"/leads/TR-0023/conductor/preview?brief.run_m={20 + i} m", headers={"HX-Request": "true"})
+
+    kept = asking(client, "/leads/TR-0023/conductor", **{"brief.run_m": lambda i: f"{20 + i} m"})
 
     def asked(i):
         return client.get(f"/envelope/drop?run={20 + i} m", headers={"HX-Request": "true"})
@@ -38,8 +43,12 @@ def main():
     one, sheet = median_ms(whole), median_ms(curves, 9)
     print(f"empty Jinja page                        {empty:6.2f} ms   1.0x")
     print(f"a whole brief with its cross-check      {one:6.2f} ms  {one / empty:4.1f}x")
-    print(f"200 lengths of every size               {sheet:6.2f} ms  {sheet / one:4.0f}x a whole brief")
-    for words, work in (("an instrument's answer", asked), ("the ladder as one types, kept on disk", moved)):
+    print(f"curves: 200 lengths of every size            {sheet:6.2f} ms  {sheet / one:4.0f}x a whole brief")
+    for words, work in (
+        ("an instrument's answer", asked),
+        ("the ladder, while typed or dragged", dragged),
+        ("the ladder and all else, kept on disk", kept),
+    ):
         took = median_ms(work)
         print(f"{words:<40}{took:6.2f} ms  {took / empty:4.1f}x")
 

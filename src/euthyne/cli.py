@@ -16,6 +16,15 @@ if TYPE_CHECKING:
 
 PORT = 8460
 DEMO_ORDER = (
+    "lathe-supply",
+    "visitor-charger",
+    "hut-repair",
+    "gutter-tape",
+    "finder-battery",
+    "dome-encoder",
+    "weather-mast",
+    "fan-chain",
+    "dew-heater-box",
     "mount-controller",
     "battery-inverter",
     "roof-string",

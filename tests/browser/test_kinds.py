@@ -77,3 +77,17 @@ def test_an_instrument_answers_as_one_types_and_its_address_carries_the_figures(
     expect(page.get_by_label("Strands", exact=True)).to_have_value("50")
     page.get_by_label("Strands", exact=True).fill("lots")
     expect(page.locator("#note-strands")).to_contain_text("What would do")
+
+
+def test_pulling_the_slider_moves_the_ladder_at_once_and_letting_go_keeps_it(page, served):
+    _, store = served
+    page.goto("/leads/TR-0014/conductor")
+    before = page.locator("svg.ladder").inner_html()
+    slider = page.get_by_label("Run, one way, drag")
+    slider.evaluate("e => { e.value = 1; e.dispatchEvent(new Event('input', {bubbles: true})); }")
+    expect(page.get_by_label("Run, one way", exact=True)).to_have_value("10 m")
+    expect(page.locator("#moving")).to_contain_text("over 10 m")
+    assert page.locator("svg.ladder").inner_html() != before
+    slider.evaluate("e => e.dispatchEvent(new Event('change', {bubbles: true}))")
+    expect(page.locator("#ribbon")).to_contain_text("10 m run")
+    assert store.get("TR-0014").lead.brief.run_m == 10.0

@@ -35,6 +35,10 @@ from euthyne.core.quantity import (
         ("3 ft 6 in", LENGTH, 1.0668),
         ("3' 6\"", LENGTH, 1.0668),
         ("12 yd", LENGTH, 10.9728),
+        ("24 m loop", LENGTH, 12),
+        ("80 ft out and back", LENGTH, 12.192),
+        ("4.2 m + 3 m + 80 cm", LENGTH, 8),
+        ("4 + 3 + 11 ft", LENGTH, 5.4864),
         ("1 ft", SHORT, 304.8),
         ("1500 W", POWER, 1500),
         ("2.2 kW", POWER, 2200),
@@ -147,3 +151,32 @@ def test_whole_numbers_keep_to_their_bounds():
     for typed in ("11", "-1", "2.5", "two", ""):
         with pytest.raises(Refused):
             read_whole(typed, 0, 10, "cut.reworks", "spare tries")
+
+
+@pytest.mark.parametrize(
+    ("typed", "echo"),
+    [
+        ("24 m loop", "read as 12 m one way, half of the loop"),
+        ("4.2 m + 3 m + 80 cm", "3 legs, read as 8 m in all"),
+        ("80 in", "read as 2.032 m; if feet were meant, 80 ft is 24.38 m"),
+        ("6 in", "read as 0.1524 m"),
+    ],
+)
+def test_a_length_that_can_be_meant_otherwise_is_echoed(typed, echo):
+    assert read_quantity(typed, LENGTH).echo == echo
+
+
+@pytest.mark.parametrize("typed", ["4 m +", "loop", "4 m + twelve", "0.01 m + 0.01 m", "1500 m + 1500 m", "-4 m + 9 m"])
+def test_legs_that_make_no_length_are_refused_with_what_would_do(typed):
+    with pytest.raises(Refused) as refused:
+        read_quantity(typed, LENGTH, "brief.run_m")
+    assert refused.value.faults[0].field == "brief.run_m"
+    assert "such as" in refused.value.faults[0].fix
+
+
+@given(st.lists(st.floats(0.1, 100), min_size=2, max_size=6))
+def test_legs_add_up_in_any_unit_and_any_order(legs):
+    metres = " + ".join(f"{leg:.3f} m" for leg in legs)
+    centimetres = " + ".join(f"{leg * 100:.1f} cm" for leg in reversed(legs))
+    assert read_quantity(metres, LENGTH).value == pytest.approx(read_quantity(centimetres, LENGTH).value, abs=0.01)
+    assert read_quantity(metres + " loop", LENGTH).value == pytest.approx(read_quantity(metres, LENGTH).value / 2)

@@ -163,6 +163,6 @@ def test_neighbours_lose_less_and_weigh_more_as_they_grow():
     smaller, taken, larger = neighbours(plan())
     assert [n.place for n in (smaller, taken, larger)] == ["one smaller", "taken", "one larger"]
     assert smaller.kwh > taken.kwh > larger.kwh
-    assert smaller.copper_kg < taken.copper_kg < larger.copper_kg
+    assert smaller.metal_kg < taken.metal_kg < larger.metal_kg
     assert (taken.size, taken.nearest) == ("1.5 mm2", "16 AWG")
-    assert taken.copper_kg == pytest.approx(1.5 * 8.89 * 10.42 * 3 / 1000, rel=0.01)
+    assert taken.metal_kg == pytest.approx(1.5 * 8.89 * 10.42 * 3 / 1000, rel=0.01)

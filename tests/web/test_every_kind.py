@@ -1,6 +1,7 @@
 """Whatever is chosen or typed in the Brief of any kind of lead, every stage still opens and says something."""
 
 import pytest
+from person import words
 
 from euthyne.web.questions import fields_of
 from euthyne.web.starts import STARTS
@@ -29,3 +30,22 @@ def test_what_is_there_already_may_take_the_whole_loss(person):
     typed = {"brief.amps": "150 A", "brief.already_m": "40 m", "brief.already_size": "10 mm2", "brief.run_m": "5 m"}
     person.send("/leads/L-0001/brief", **typed)
     assert "No size fits. The largest is" in person.open("/leads/L-0001/conductor")
+
+
+def test_a_figure_that_is_only_tried_is_not_kept(person, store):
+    person.send("/leads/new", start="extension-bs")
+    person.send("/leads/L-0001/brief", **{"brief.run_m": "10 m"})
+    tried = person.open("/leads/L-0001/conductor/preview?brief.run_m=24+m+loop")
+    assert "over 12 m" in tried
+    assert "read as 12 m one way" in tried
+    assert "over 10 m" in person.open("/leads/L-0001/conductor/preview?brief.run_m=nonsense")
+    assert store.get("L-0001").lead.brief.run_m == 10.0
+
+
+def test_loads_count_how_many_are_on_at_once(person, store):
+    person.send("/leads/new", start="cord-bs")
+    row = {"brief.loads.0.name": "heaters", "brief.loads.0.draws": "2 A", "brief.loads.0.quantity": "4"}
+    person.send("/leads/L-0001/brief", **row, **{"brief.loads.0.diversity": "50 %", "brief.run_m": "2 m"})
+    assert "4.0 A, its load" in words(person.open("/leads/L-0001/brief"))
+    person.send("/leads/L-0001/brief", **row, **{"brief.loads.0.diversity": "many", "brief.run_m": "2 m"})
+    assert "is not a share" in words(person.open("/leads/L-0001/brief"))

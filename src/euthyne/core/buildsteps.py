@@ -6,7 +6,7 @@ from functools import cache
 from euthyne.core.part import Part, ThreadedPart
 from euthyne.core.strip import StripPlan
 from euthyne.core.threading import BuildPlan, End, Event, Order, Threaded, order
-from euthyne.core.wiremap import FUNCTIONS, colour
+from euthyne.core.wiremap import colour, function_of
 
 MISTAKES = {
     "lay-out": "Parts not counted before the cut are found missing after it.",
@@ -165,7 +165,7 @@ def _cores(what: str, home: End, e: EndToBuild) -> BuildStep:
 def _land(what: str, home: End, e: EndToBuild, core: str) -> BuildStep:
     cavity = next(c.cavity for c in e.strip.cores if c.core == core)
     tint = colour(e.scheme, core)
-    astray = "" if cavity == core else f" The map puts the {FUNCTIONS[core]} core in {cavity}."
+    astray = "" if cavity == core else f" The map puts the {function_of(core)} core in {cavity}."
     return BuildStep(
         what,
         "land",

@@ -5,6 +5,8 @@ from functools import cache
 
 from euthyne.data.tables import rows
 
+CORD_BASES = ("light-cord", "rubber-60", "cord-na")
+
 
 @dataclass(frozen=True)
 class CableType:
@@ -17,6 +19,16 @@ class CableType:
     volts: str
     use: str
     source: str
+
+    @property
+    def cord(self) -> bool:
+        """True where its cores lie under one sheath."""
+        return self.basis in CORD_BASES
+
+    @property
+    def screened(self) -> bool:
+        """True where a screen lies under the sheath."""
+        return "screened" in self.sheath
 
 
 def insulation_of(cable: CableType) -> str:
@@ -48,7 +60,7 @@ def cable_types() -> dict[str, CableType]:
 
 def cords() -> tuple[CableType, ...]:
     """The flexible cords a mains lead is made of."""
-    return tuple(c for c in cable_types().values() if c.basis in ("light-cord", "rubber-60", "cord-na"))
+    return tuple(c for c in cable_types().values() if c.cord and not c.screened)
 
 
 def make_up(cores: int, earthed: bool, size: str) -> str:

@@ -3,7 +3,7 @@
 import math
 import re
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, lru_cache
 from typing import Literal
 
 from euthyne.data.tables import rows
@@ -86,6 +86,7 @@ def metric(mm2: float) -> Size:
     return Size("mm2", f"{mm2:g}", float(mm2))
 
 
+@lru_cache(maxsize=4096)
 def size_named(name: str) -> Size:
     """A size from its written name; a bare number is taken as mm2.
 
@@ -106,6 +107,13 @@ def size_named(name: str) -> Size:
             raise ValueError("a conductor has copper in it")
         return metric(float(match[1]))
     raise ValueError(f"not a conductor size: {name}")
+
+
+@cache
+def in_other_series(size: Size) -> Size:
+    """The nearest size of the other series by area: a metric size for a gauge, a gauge for a metric size."""
+    others = [metric(m) for m in metric_resistances()] if size.unit == "AWG" else [awg(g) for g in GAUGES]
+    return min(others, key=lambda o: abs(o.cross_section_mm2 / size.cross_section_mm2 - 1))
 
 
 def circular_mils(mm2: float) -> float:

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from itertools import combinations, permutations
 
 from euthyne.core.lead import Probe
-from euthyne.core.wiremap import FUNCTIONS
+from euthyne.core.wiremap import function_of
 
 Pair = frozenset[str]
 END_WORDS = {"A": "the supply end", "B": "the load end"}
@@ -117,7 +117,7 @@ def _moved(pair: Pair, moved: Mapping[str, str]) -> Pair:
 
 
 def _swap_words(moved: Mapping[str, str], ways: int) -> Diagnosis:
-    names = [FUNCTIONS[m] for m in moved]
+    names = [function_of(m) for m in moved]
     if len(moved) == 2:
         first = next(iter(moved))
         mirrored = " If every lead reads so, the wrong face of an end was read: check that first." if ways == 3 else ""
@@ -139,7 +139,7 @@ def _opens(grid: Grid) -> list[Diagnosis]:
     return [
         Diagnosis(
             "open core",
-            f"The {FUNCTIONS[mark]} core does not get through.",
+            f"The {function_of(mark)} core does not get through.",
             "Tug its two terminals, then flex the cord along its length.",
             len(grid.missing),
         )
@@ -154,7 +154,7 @@ def _shorts(grid: Grid) -> list[Diagnosis]:
     marks = sorted({x.split(".")[1] for pair in grid.extra for x in pair})
     if marks == ["E", "N"]:
         return []
-    words = " and ".join(FUNCTIONS[m] for m in marks)
+    words = " and ".join(function_of(m) for m in marks)
     return [
         Diagnosis(
             "short",

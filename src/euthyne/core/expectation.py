@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from euthyne.core.conductor import Metal, Size, at_celsius, ohms_per_m_20
-from euthyne.core.wiremap import FUNCTIONS
+from euthyne.core.wiremap import function_of
 from euthyne.data.tables import toml
 
 LineKind = Literal["core", "earth", "insulation"]
@@ -56,7 +56,7 @@ def expected(
     contacts = 2 * t["contacts"]["mains_end_ohm"]
     why = f"{length_m:.2f} m of {size.name} at {room_c:g} °C, and at most 20 mohm of contact at each end"
     lines = [
-        Line(f"core-{c}", "core", f"{FUNCTIONS[c]} core, end to end", low, high + contacts, high + contacts,
+        Line(f"core-{c}", "core", f"{function_of(c)} core, end to end", low, high + contacts, high + contacts,
              "One probe at each end of the core, test leads zeroed. Flex both ends while you read.",
              why, t["band"]["source"])
         for c in cores

@@ -17,10 +17,20 @@ Kind = Literal[
     "solar-string",
     "welding-extension",
     "charger-lead",
+    "switch-harness",
+    "linking-lead",
+    "sealed-multiway",
+    "signal-lead",
+    "conversion",
+    "heating-tape",
+    "repair",
 ]
 PlaceKind = Literal["indoor", "outdoor", "wet"]
 Rcd = Literal["unknown", "none", "30 mA"]
+RepairBy = Literal["coupler", "resin", "shorten"]
+Switch = Literal["none", "L", "N", "all"]
 Text = Annotated[str, MaxLen(400)]
+Count = Annotated[int, Ge(1), Le(64)]
 Tag = Annotated[str, MinLen(1), MaxLen(24)]
 ISO_TIME = Annotated[str, MinLen(16), MaxLen(32)]
 EXTENSIONS: tuple[Kind, ...] = ("extension", "supply-extension", "vehicle-charger")
@@ -30,7 +40,7 @@ EXTENSIONS: tuple[Kind, ...] = ("extension", "supply-extension", "vehicle-charge
 class Brief:
     """What it feeds, from what, how far, where it lives."""
 
-    feeds: Literal["socket", "loads", "power", "current"] = "socket"
+    feeds: Literal["socket", "loads", "power", "current", "tape"] = "socket"
     watts: Positive | None = None
     amps: Positive | None = None
     efficiency_percent: Annotated[float, Gt(0), Le(100)] = 100.0
@@ -38,7 +48,7 @@ class Brief:
     duty_percent: Annotated[float, Gt(0), Le(100)] = 100.0
     margin: Annotated[float, Ge(1), Le(2)] = 1.0
     poles: Literal[1, 2] = 2
-    cells: Annotated[int, Ge(1), Le(64)] | None = None
+    cells: Count | None = None
     cell_volts: Annotated[float, Gt(0), Le(5)] = 4.2
     already_m: Positive | None = None
     already_size: Text | None = None
@@ -61,6 +71,22 @@ class Brief:
     place: PlaceKind = "indoor"
     ambient_c: Annotated[float, Ge(-60), Le(200)] = 30.0
     drum_layers: Annotated[int, Ge(0), Le(4)] = 0
+    circuits_together: Annotated[int, Ge(1), Le(20)] = 1
+    hours_a_year: Annotated[float, Gt(0), Le(8784)] = 1000.0
+    generator: bool = False
+    ways: Count | None = None
+    shield: bool = False
+    taps: bool = False
+    charger_cells: Count | None = None
+    tape_m: Positive | None = None
+    watts_per_m: Positive | None = None
+    units_allowed: Count | None = None
+    repair_by: RepairBy = "coupler"
+    battery_short_amps: Positive | None = None
+    fuse_to_post_m: Annotated[float, Ge(0), Le(100)] = 0.0
+    packs: Count = 1
+    packs_apart_volts: Annotated[float, Ge(0), Le(1000)] = 0.0
+    packs_equal_leads: bool = True
 
 
 @dataclass(frozen=True)
@@ -77,6 +103,8 @@ class Conductor:
     start_drop_percent: Annotated[float, Gt(0), Le(100)] = 15.0
     fuse_amps: Positive | None = None
     measured_od_mm: Annotated[float, Gt(0), Le(100)] | None = None
+    salvaged: bool = False
+    price_per_kg: Positive | None = None
 
 
 @dataclass(frozen=True)
@@ -97,6 +125,14 @@ class Ends:
     scheme: Text = "iec"
     joints: tuple[Joint, ...] = ()
     accepted: bool = False
+    plug_scheme: Text | None = None
+    switch: Switch = "none"
+    switch_lit: bool = False
+    fuse_in: Switch = "none"
+    blanked: bool = False
+    stud_a: Annotated[str, MaxLen(8)] | None = None
+    stud_b: Annotated[str, MaxLen(8)] | None = None
+    lugs_on_post: Count = 1
 
 
 @dataclass(frozen=True)

@@ -7,8 +7,17 @@ from typing import Any, Literal
 from euthyne.core.fault import Fault, Refused
 from euthyne.data.tables import rows, toml
 
-Contact = Literal["pin", "socket"]
-MARKS = ("L", "N", "E", "+", "-")
+Contact = Literal["pin", "socket", "genderless", "lug", "clamp", "none"]
+Joining = Literal["screw", "set-screw", "blade", "lug", "solder", "click-in", "wire-seal", "splice"]
+MARKS = ("L", "L1", "L2", "L3", "N", "E", "+", "-")
+CONTACT_WORDS: dict[Contact, str] = {
+    "pin": "pins",
+    "socket": "holes",
+    "genderless": "flat contacts, the same on both halves",
+    "lug": "lugs",
+    "clamp": "a clamp",
+    "none": "terminals inside",
+}
 OUT_OF_REACH = ("yes", "recessed", "boot", "cover", "insulated")
 
 
@@ -86,6 +95,8 @@ class Part:
     fuse_family: str | None
     threaded: tuple[ThreadedPart, ...]
     source: str
+    joint: Joining = "screw"
+    panel_mm: float = 0.0
 
     @property
     def has_earth(self) -> bool:
@@ -99,8 +110,9 @@ class Part:
 
     @property
     def marks(self) -> tuple[str, ...]:
-        """The cavities by mark, line first, earth last."""
-        return tuple(m for m in MARKS if any(c.mark == m for c in self.face.cavities))
+        """The cavities by mark: lines first, earth after them; numbered ones as the face counts them."""
+        named = [c.mark for c in self.face.cavities]
+        return (*(m for m in MARKS if m in named), *(m for m in named if m not in MARKS))
 
     @property
     def mains(self) -> bool:
@@ -109,8 +121,8 @@ class Part:
 
     @property
     def contact_words(self) -> str:
-        """What one sees: bare pins, or holes."""
-        return "pins" if self.contact == "pin" else "holes"
+        """What one sees: bare pins, holes, lugs, a clamp."""
+        return CONTACT_WORDS[self.contact]
 
 
 @cache
@@ -137,12 +149,27 @@ def _face(name: str, t: dict[str, Any]) -> Face:
 @cache
 def shelf() -> dict[str, Part]:
     """Every part of the shelf by its id."""
-    couplers = {r["name"]: r for r in rows("couplers.csv")}
-    generic = {r["name"]: r | {"standard": "generic"} for r in rows("generic-connectors.csv")}
-    return {
-        name: _part(name, t, couplers[t["coupler"]] if "coupler" in t else generic[t["connector"]])
-        for name, t in toml("bodies.toml").items()
-    }
+    made = {r["name"]: r | {"standard": "generic"} for r in rows("generic-connectors.csv")}
+    made |= {r["name"]: r for r in rows("couplers.csv")}
+    bodies = toml("bodies.toml")
+    return {name: _part(name, body, made[body["coupler"]]) for name, body in _grown(bodies).items()}
+
+
+def _grown(bodies: dict[str, Any]) -> dict[str, Any]:
+    """Every body with what it takes from the one it is like, however far back."""
+    grown: dict[str, Any] = {}
+    for name, own in bodies.items():
+        said = own | ({"coupler": own["connector"]} if "connector" in own else {})
+        grown[name] = grown[own["like"]] | said if "like" in own else said
+    return grown
+
+
+def _contact(word: str) -> Contact:
+    found: Contact
+    for found in ("pin", "socket", "genderless", "lug", "clamp"):
+        if word == found:
+            return found
+    return "none"
 
 
 def _part(name: str, body: dict[str, Any], coupler: dict[str, str]) -> Part:
@@ -150,8 +177,8 @@ def _part(name: str, body: dict[str, Any], coupler: dict[str, str]) -> Part:
     return Part(
         id=name,
         standard=coupler["standard"],
-        contact="pin" if coupler["contact"] == "pin" else "socket",
-        amps=float(coupler["amps"]) or float("inf"),
+        contact=_contact(coupler["contact"]),
+        amps=float(body.get("amps", coupler["amps"])) or float("inf"),
         volts=coupler["volts"],
         kind=coupler["kind"],
         finger_safe=coupler["finger_safe_when_live"],
@@ -166,6 +193,8 @@ def _part(name: str, body: dict[str, Any], coupler: dict[str, str]) -> Part:
         fuse_family=body.get("fuse"),
         threaded=tuple(ThreadedPart(**t) for t in body["threaded"]),
         source=body["source"],
+        joint=body.get("joint", "screw"),
+        panel_mm=float(body.get("panel_mm", 0)),
         **{k: body[k] for k in same},
     )
 
@@ -184,8 +213,8 @@ def turned(face: Face) -> Face:
 
 
 def mating_face(of: Part) -> Face:
-    """What the other half sees: the socket's front, or for pins its mirror image."""
-    return of.face if of.contact == "socket" else turned(of.face)
+    """What the other half sees: the socket's front as the table has it, or for pins its mirror image."""
+    return turned(of.face) if of.contact == "pin" else of.face
 
 
 def wiring_side(of: Part) -> Face:

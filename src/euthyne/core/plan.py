@@ -1,6 +1,7 @@
 """Everything computed of a lead, in one place: each number once, from the lead as it stands."""
 
 import hashlib
+import math
 from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 
@@ -61,7 +62,7 @@ class Plan:
         self.a: Part = part(lead.ends.a, "ends.a")
         self.b: Part = part(lead.ends.b, "ends.b")
         self.mains = lead.brief.system != "dc"
-        self.cores = wiremap.cores_of(lead.brief.earthed, lead.brief.system, lead.brief.poles)
+        self.cores = wiremap.cores_of(lead.brief, self.a, self.b)
 
     @cached_property
     def volts(self) -> float:
@@ -81,6 +82,8 @@ class Plan:
         if brief.feeds == "socket":
             own = (brief.own_breaker_amps, self.lead.conductor.fuse_amps if self.fused_plug else None)
             return min([self.b.amps, *(x for x in own if x is not None)])
+        if brief.feeds == "tape":
+            return self._tape_amps
         if brief.feeds == "current":
             return brief.amps * brief.margin if brief.amps is not None else None
         if brief.feeds == "power":
@@ -96,6 +99,20 @@ class Plan:
             * one.diversity
             for one in brief.loads
         )
+
+    @property
+    def _tape_amps(self) -> float | None:
+        """Amps of a heating tape, warm; None while its length or its watts a metre are unknown."""
+        brief = self.lead.brief
+        if brief.tape_m is None or brief.watts_per_m is None:
+            return None
+        return amps_of_watts(brief.tape_m * brief.watts_per_m, brief.system, brief.volts)
+
+    @property
+    def circuits(self) -> int:
+        """Loaded pairs lying together: those the Brief counts, times the pairs of a multi-pole cable."""
+        brief = self.lead.brief
+        return brief.circuits_together * (math.ceil(brief.ways / 2) if brief.ways else 1)
 
     @cached_property
     def protection_wanted(self) -> ProtectionWanted:
@@ -135,7 +152,7 @@ class Plan:
             poles=brief.poles,
             already=self.already,
             limits=Limits(wanted.drop_percent, wanted.start_drop_percent),
-            place=Place(brief.ambient_c, brief.drum_layers),
+            place=Place(brief.ambient_c, brief.drum_layers, self.circuits),
             protection=self.protection_wanted,
         )
 
@@ -166,12 +183,12 @@ class Plan:
 
     @property
     def cores_in_cable(self) -> int:
-        """Cores under one sheath: all of them in a cord, one in a single."""
-        return len(self.cores) if self.mains else 1
+        """Cores under one sheath: all of them in a cord, one in a single; a shield is not counted."""
+        return len([c for c in self.cores if c != "S"]) if self.cable_type.cord else 1
 
     @property
     def _earthed(self) -> bool:
-        return self.mains and self.lead.brief.earthed
+        return "E" in self.cores
 
     @cached_property
     def size_name(self) -> str | None:
@@ -242,7 +259,7 @@ class Plan:
         if self.size is None or self.diameter is None:
             return None
         middle = (self.diameter.low_mm + self.diameter.high_mm) / 2
-        loaded = 2 if self.mains else 1
+        loaded = 3 if self.lead.brief.system == "ac-three" else min(2, self.cores_in_cable)
         wanted = self.lead.conductor
         return Cable(self.size, self.cores_in_cable, loaded, middle, wanted.metal, wanted.tinned)
 

@@ -30,6 +30,9 @@ class Entry:
 
 
 LENGTH = Measure("length", "m", 0.05, 2000, "25 m, 80 ft or 3 ft 6 in", "m")
+LEG = Measure("length", "m", 0.001, 2000, "4.2 m + 3 m + 11 ft", "m")
+NEAR = Measure("length", "m", 0, 20, "0.15 m or 6 in", "m")
+MONEY = Measure("price", "", 0.001, 1e6, "11.50", "")
 SHORT = Measure("length", "mm", 0, 5000, "300 mm or 1 ft", "mm")
 DIAMETER = Measure("diameter", "mm", 0.5, 80, "10.6 mm", "mm")
 CURRENT = Measure("current", "A", 0.001, 5000, "13 A", "A")
@@ -40,6 +43,11 @@ CELSIUS = Measure("temperature", "degC", -50, 150, "30 C or 86 F", "°C")
 OHMS = Measure("resistance", "ohm", 0, 1e5, "0.42 ohm or 420 mohm", "ohm")
 MEGOHMS = Measure("insulation", "megaohm", 0, 1e6, "200 Mohm, or >999 when the meter is at its end", "Mohm")
 
+LONG_IN_INCHES = 24
+LOOP = re.compile(
+    r"(.+?)[\s,]*(?:loop|round trip|(?:out|there) and back|both ways|in all, out and back)", re.IGNORECASE
+)
+UNIT_AT_END = re.compile(r"[A-Za-z\"'″′]+$")
 NUMBER = r"[-+]?(?:\d+(?:[.,]\d+)?|[.,]\d+)"
 TERM = re.compile(rf"({NUMBER})\s*([A-Za-zµΩω%°\"'″′]+)?\s*(?=$|[\d.,])")
 SPELLED = {
@@ -138,11 +146,40 @@ def read_quantity(text: str, measure: Measure, field: str = "") -> Entry:
     if re.search(r"\d,\d{3}(?!\d)", typed):
         joined = typed.replace(",", "")
         raise Refused(Fault(field, f"{typed} can be read two ways", f"type {joined} or {typed.replace(',', '.')}"))
+    if measure is LENGTH and (route := _route(typed, field)) is not None:
+        return route
     value, plain = _sum_of_terms(typed, measure, field)
     value, note = _percent_slip(value, typed, measure)
     if not measure.low <= value <= measure.high:
         raise _refuse(field, f"{typed} is {'too small' if value < measure.low else 'too large'}", measure)
+    note = note or _inches_slip(value, typed, measure)
     return Entry(value, note or ("" if plain else f"read as {_shown(value)} {measure.shown}"))
+
+
+def _route(typed: str, field: str) -> Entry | None:
+    """A length typed as the whole loop, or as legs with a plus between them; None when it is neither."""
+    loop = LOOP.fullmatch(typed)
+    legs = [leg.strip() for leg in (loop[1] if loop else typed).split("+")]
+    if loop is None and len(legs) == 1:
+        return None
+    units = [m[0] for leg in legs if (m := UNIT_AT_END.search(leg))]
+    read = [read_quantity(leg if UNIT_AT_END.search(leg) or not units else leg + units[-1], LEG, field) for leg in legs]
+    whole = sum(one.value for one in read)
+    value = whole / 2 if loop else whole
+    if not LENGTH.low <= value <= LENGTH.high:
+        raise _refuse(field, f"{typed} is {'too small' if value < LENGTH.low else 'too large'}", LENGTH)
+    if loop:
+        return Entry(value, f"read as {_shown(value)} m one way, half of the loop")
+    return Entry(value, f"{len(legs)} legs, read as {_shown(value)} m in all")
+
+
+def _inches_slip(value: float, typed: str, measure: Measure) -> str:
+    """Inches are seldom meant for a run of yards: say what it would be in feet."""
+    inches = re.fullmatch(rf"({NUMBER})\s*(?:in|inch|inches|\"|″)", typed)
+    if measure is not LENGTH or inches is None or _number(inches[1]) < LONG_IN_INCHES:
+        return ""
+    feet = _number(inches[1])
+    return f"read as {_shown(value)} m; if feet were meant, {feet:g} ft is {_shown(feet * 0.3048)} m"
 
 
 def _sum_of_terms(typed: str, measure: Measure, field: str) -> tuple[float, bool]:

@@ -171,7 +171,6 @@ def _candidate(
     area = rated.size.cross_section_mm2
     per_amp = conductors_in_loop(system, brief.poles) * brief.run_m * impedance_per_m(ohms, area, system, pf)
     per_amp += drop_already_per_amp(brief)
-    carrying = 3 if system == "ac-three" else brief.poles if system == "dc" else 2
     rating = rated.amps * takes_off.ambient * takes_off.crowding * takes_off.metal
     running_percent = amps.running_amps * per_amp / volts * 100
     start_percent = amps.start_amps * per_amp / volts * 100
@@ -185,11 +184,16 @@ def _candidate(
         drop_volts=amps.running_amps * per_amp,
         drop_percent=running_percent,
         start_drop_percent=start_percent,
-        loss_watts=amps.running_amps**2 * ohms * brief.run_m * carrying,
+        loss_watts=amps.running_amps**2 * ohms * brief.run_m * carrying(brief),
         far_end_fault_amps=_far_end(brief, cool),
         fits=not fails,
         fails=fails,
     )
+
+
+def carrying(brief: SizingBrief) -> int:
+    """How many conductors of the lead carry its current: three phases, out and back, or one pole."""
+    return 3 if brief.supply.system == "ac-three" else brief.poles if brief.supply.system == "dc" else 2
 
 
 def conductor_celsius(brief: SizingBrief, heating_amps: float, amps_at_reference: float) -> float:
@@ -294,7 +298,10 @@ def _under_rated_already(
 
 
 def _no_size_fits(brief: SizingBrief, candidates: tuple[Candidate, ...], amps: Demand) -> Finding:
-    largest = [c for c in candidates if "not-made" not in c.fails][-1]
+    made = [c for c in candidates if "not-made" not in c.fails]
+    if not made:
+        return Finding("no-size-fits", "stop", "No size fits: this cable is not made with so many cores.")
+    largest = made[-1]
     failed = [f for f in largest.fails if f in ("current", "drop", "start")] or list(largest.fails)
     here = already_percent(brief)
     longest = max((brief.drop_limit_percent - here) / max(largest.drop_percent - here, 1e-9) * brief.run_m, 0.0)

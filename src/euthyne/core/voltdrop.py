@@ -1,6 +1,7 @@
 """Volt drop: out and back, and the circular-mil school beside it."""
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from euthyne.core.conductor import at_celsius, awg, circular_mils, ohms_per_m_20, size_named
@@ -54,6 +55,16 @@ def longest_run_m(brief: SizingBrief, drop_percent: float) -> float:
     here = already_percent(brief)
     along = (drop_percent - here) / brief.run_m
     return max((brief.drop_limit_percent - here) / along, 0.0)
+
+
+def drops_along(brief: SizingBrief, drop_percent: float, runs_m: Sequence[float]) -> list[float]:
+    """What a size loses over other runs, its conductor as warm as under the brief.
+
+    Parameters: brief; drop_percent of the size over the brief's own run; runs_m. Returns: percent, one a run.
+    """
+    here = already_percent(brief)
+    along = (drop_percent - here) / brief.run_m
+    return [here + along * run for run in runs_m]
 
 
 @dataclass(frozen=True)

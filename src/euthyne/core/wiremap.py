@@ -3,11 +3,12 @@
 from dataclasses import dataclass
 from functools import cache
 
-from euthyne.core.lead import Ends, Joint
+from euthyne.core.lead import Brief, Ends, Joint
 from euthyne.core.part import Part
 from euthyne.data.tables import toml
 
-FUNCTIONS = {"L": "live", "N": "neutral", "E": "earth", "+": "plus", "-": "minus"}
+FUNCTIONS = {"L": "live", "N": "neutral", "E": "earth", "+": "plus", "-": "minus", "S": "shield"}
+LINES = {"ac-single": ("L",), "ac-split": ("L1", "L2"), "ac-three": ("L1", "L2", "L3"), "dc": ()}
 
 
 @dataclass(frozen=True)
@@ -17,12 +18,16 @@ class Scheme:
     name: str
     colours: dict[str, str]
     source: str
+    order: tuple[str, ...] = ()
 
 
 @cache
 def schemes() -> dict[str, Scheme]:
     """Every colour scheme by name."""
-    return {name: Scheme(name, t["colours"], t["source"]) for name, t in toml("core-colours.toml").items()}
+    return {
+        name: Scheme(name, t["colours"], t["source"], tuple(t.get("order", ())))
+        for name, t in toml("core-colours.toml").items()
+    }
 
 
 def mains_schemes() -> tuple[Scheme, ...]:
@@ -30,16 +35,41 @@ def mains_schemes() -> tuple[Scheme, ...]:
     return tuple(s for s in schemes().values() if {"L", "N", "E"} <= set(s.colours))
 
 
-def cores_of(earthed: bool, system: str = "ac-single", poles: int = 2) -> tuple[str, ...]:
-    """The cores of a lead by function: live, neutral and earth on mains; plus and minus, or one pole, on dc."""
-    if system == "dc":
-        return ("+", "-")[:poles]
-    return ("L", "N", "E") if earthed else ("L", "N")
+def function_of(core: str) -> str:
+    """What a core is for, in words: live, line 2, balance tap 3, number 7."""
+    if core in FUNCTIONS:
+        return FUNCTIONS[core]
+    kind = {"L": "line", "T": "balance tap"}.get(core[:1])
+    return f"{kind} {core[1:]}" if kind else f"number {core}"
+
+
+def cores_of(brief: Brief, a: Part, b: Part) -> tuple[str, ...]:
+    """The cores of a lead by function.
+
+    Numbered where it has ways, with its shield; plus and minus on dc, with a tap for each cell joint and both pack
+    ends; on ac its lines, the neutral where the couplers have one, and the earth.
+    """
+    if brief.ways is not None:
+        return (*map(str, range(1, brief.ways + 1)), *(["S"] if brief.shield else []))
+    if brief.system == "dc":
+        taps = [f"T{i}" for i in range(brief.cells + 1)] if brief.taps and brief.cells else []
+        return (*("+", "-")[: brief.poles], *taps)
+    two_hots = brief.system == "ac-single" and "L1" in a.marks and "L" not in a.marks
+    lines = ("L1", "L2") if two_hots else LINES[brief.system]
+    neutral = ("N",) if "N" in a.marks or "N" in b.marks else ()
+    return (*lines, *neutral, *(["E"] if brief.earthed else []))
 
 
 def colour(scheme: str, core: str) -> str:
-    """The colour of a core by its function."""
-    return schemes()[scheme].colours.get(core, "grey")
+    """The colour of a core by its function; numbered cores and balance taps go round the scheme's list."""
+    colours = schemes()[scheme].colours
+    if core in colours:
+        return colours[core]
+    order = schemes()[scheme].order
+    if core == "S" or not order or not core.strip("LT").isdigit():
+        return "bare" if core == "S" else colours.get("L", "grey")
+    place = int(core.strip("LT")) - (0 if core.startswith("T") else 1)
+    return order[place % len(order)]
 
 
 def by_function(a: Part, b: Part, cores: tuple[str, ...]) -> tuple[Joint, ...]:

@@ -2,24 +2,27 @@
 
 from dataclasses import dataclass
 
-from euthyne.core.conductor import GAUGES, awg, materials, metric, metric_resistances, ohms_per_m_20, size_named
+from euthyne.core.conductor import in_other_series, materials, ohms_per_m_20, size_named
 from euthyne.core.plan import Plan
-from euthyne.core.rating import bases, k_ambient, k_drum, loaded_conductors, table
-from euthyne.core.sizing import Candidate
+from euthyne.core.rating import bases, k_ambient, loaded_conductors, table
+from euthyne.core.sizing import Candidate, carrying, factors
 from euthyne.core.sizing_brief import SizingBrief
-
-KWH_HOURS = 1000.0
+from euthyne.core.voltdrop import conductors_in_loop
 
 
 @dataclass(frozen=True)
 class Neighbour:
-    """A size beside the taken one: what it loses (percent), burns in 1000 hours (kWh), and weighs in copper (kg)."""
+    """A size beside the taken one: what it loses (percent), burns in a year of use (kWh), weighs in metal (kg).
+
+    ``price`` is what its metal costs, None while no price is given; ``nearest`` is its like in the other series.
+    """
 
     size: str
     place: str
     drop_percent: float
     kwh: float
-    copper_kg: float
+    metal_kg: float
+    price: float | None
     nearest: str
 
 
@@ -33,20 +36,22 @@ def neighbours(plan: Plan) -> tuple[Neighbour, ...]:
     return tuple(_neighbour(plan, made[i], words) for i, words in near if 0 <= i < len(made))
 
 
-def _neighbour(plan: Plan, c: Candidate, words: str) -> Neighbour:
-    metal = materials()[plan.lead.conductor.metal]
+def metal_kg(plan: Plan, c: Candidate) -> float:
+    """What the metal of a size weighs over the whole lead, every core counted, in kg."""
     run = plan.cut.cut_m if plan.cut else plan.lead.brief.run_m or 0.0
-    grams = c.cross_section_mm2 * metal.density_g_cm3 * run * len(plan.cores)
-    return Neighbour(
-        c.size, words, c.drop_percent, c.loss_watts * KWH_HOURS / 1000, grams / 1000, _in_other_unit(c.size)
-    )
+    metal = materials()[plan.lead.conductor.metal]
+    return c.cross_section_mm2 * metal.density_g_cm3 * run * len(plan.cores) / 1000
 
 
-def _in_other_unit(name: str) -> str:
-    """The nearest size of the other series by area: a metric size as a gauge, a gauge as a metric size."""
-    size = size_named(name)
-    others = [metric(m) for m in metric_resistances()] if size.unit == "AWG" else [awg(g) for g in GAUGES]
-    return min(others, key=lambda o: abs(o.cross_section_mm2 / size.cross_section_mm2 - 1)).name
+def priced(plan: Plan, c: Candidate) -> tuple[float, float | None]:
+    """What the metal of a size weighs in kg, and what it costs where a price is given."""
+    kg, price = metal_kg(plan, c), plan.lead.conductor.price_per_kg
+    return kg, None if price is None else kg * price
+
+
+def _neighbour(plan: Plan, c: Candidate, words: str) -> Neighbour:
+    kwh = c.loss_watts * plan.lead.brief.hours_a_year / 1000
+    return Neighbour(c.size, words, c.drop_percent, kwh, *priced(plan, c), in_other_series(size_named(c.size)).name)
 
 
 @dataclass(frozen=True)
@@ -79,11 +84,15 @@ def _demand(plan: Plan) -> Working:
             plan.b.standard,
         )
     each = "; ".join(
-        f"{one.quantity:g} x {one.watts or one.amps:g} {'W' if one.watts else 'A'}" for one in plan.lead.brief.loads
+        f"{one.quantity:g} x {one.watts or one.amps:g} {'W' if one.watts else 'A'} x {one.diversity:g}"
+        for one in plan.lead.brief.loads
     )
     brief = plan.lead.brief
     if brief.feeds in ("power", "current"):
         return _demand_direct(plan, amps)
+    if brief.feeds == "tape":
+        put_in = f"{brief.tape_m or 0:g} m x {brief.watts_per_m or 0:g} W / {brief.volts:g} V"
+        return Working("Demand", "metres of tape x watts a metre / volts", put_in, amps, "Ohm's law; its maker's sheet")
     return Working(
         "Demand",
         "watts / (volts x power factor), added up with how many and how many at once",
@@ -111,26 +120,29 @@ def _table_amps(plan: Plan, brief: SizingBrief) -> float:
 def _rating(plan: Plan, brief: SizingBrief) -> Working:
     basis = bases()[brief.conductor.basis]
     hot = k_ambient(basis, brief.place.ambient_c, brief.max_c)
-    drum = k_drum(brief.place.drum_layers) or 0
+    takes_off = factors(brief)
     assert plan.candidate is not None
+    weakest = f", {brief.max_c:g} °C weakest part" if brief.max_c < basis.limit_c else ""
+    crowd = f"{brief.place.circuits_together} together, {brief.place.drum_layers} layers on a drum"
     return Working(
         f"What {plan.size_name} carries here",
-        "table value x ambient factor x drum factor",
-        f"{_table_amps(plan, brief):g} A x {hot:.3f} ({brief.place.ambient_c:g} °C) x {drum:g}",
+        "table value x ambient factor x the worse of bunching and drum x metal",
+        f"{_table_amps(plan, brief):g} A x {hot:.3f} ({brief.place.ambient_c:g} °C{weakest}) x "
+        f"{takes_off.crowding:g} ({crowd}) x {takes_off.metal:g} ({brief.conductor.metal})",
         f"{plan.candidate.rating_amps:.2f} A",
-        f"{basis.source}; drum: IEC 60204-1",
+        f"{basis.source}; bunching: IEC 60364-5-52; drum: IEC 60204-1; ambient: root of the margin left",
     )
 
 
 def _temperature(plan: Plan, brief: SizingBrief) -> Working:
     basis = bases()[brief.conductor.basis]
     assert plan.candidate is not None and plan.sizing is not None
-    drum = k_drum(brief.place.drum_layers) or 1
+    takes_off = factors(brief)
     return Working(
         "Conductor under load",
         "ambient + (limit - reference) x (amps / amps at the reference) squared",
         f"{brief.place.ambient_c:g} + ({basis.limit_c:g} - {basis.reference_c:g}) x "
-        f"({plan.sizing.heating_amps:.2f} / {_table_amps(plan, brief) * drum:g})²",
+        f"({plan.sizing.heating_amps:.2f} / {_table_amps(plan, brief) * takes_off.crowding * takes_off.metal:g})²",
         f"{plan.candidate.conductor_c:.1f} °C",
         basis.source,
     )
@@ -151,19 +163,20 @@ def _ohms(plan: Plan, brief: SizingBrief) -> Working:
 def _drop(plan: Plan, brief: SizingBrief) -> tuple[Working, ...]:
     assert plan.candidate is not None and plan.sizing is not None
     c, amps = plan.candidate, plan.sizing.running_amps
-    lengths = "2 (out and back)" if brief.poles == 2 else "1 (this pole only)"
+    n = conductors_in_loop(brief.supply.system, brief.poles)
+    lengths = "1 (this pole only)" if n == 1 else "2 (out and back)" if n == 2 else "1.732 (three phases)"
     found = [
         Working(
             "Lost on the way",
             f"amps x {lengths} x run x resistance of a metre{', and what is there already' if brief.already else ''}",
-            f"{amps:.2f} A x {brief.poles} x {brief.run_m:g} m x {c.ohms_per_m * 1000:.4g} mohm",
+            f"{amps:.2f} A x {n:.4g} x {brief.run_m:g} m x {c.ohms_per_m * 1000:.4g} mohm",
             f"{c.drop_volts:.2f} V, {c.drop_percent:.2f} % of {brief.supply.volts:g} V",
             "Ohm's law",
         ),
         Working(
             "Heat in the cord",
-            f"amps squared x resistance of a metre x run x {brief.poles}",
-            f"{amps:.2f}² x {c.ohms_per_m * 1000:.4g} mohm x {brief.run_m:g} m x {brief.poles}",
+            "amps squared x resistance of a metre x run x conductors that carry it",
+            f"{amps:.2f}² x {c.ohms_per_m * 1000:.4g} mohm x {brief.run_m:g} m x {carrying(brief)}",
             f"{c.loss_watts:.1f} W",
             "Joule's law",
         ),

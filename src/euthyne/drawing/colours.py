@@ -10,6 +10,10 @@ CORE_COLOURS = {
     "red": "#B5322C",
     "yellow": "#E8C63A",
     "grey": "#8C9296",
+    "orange": "#D9822B",
+    "violet": "#6E4B9E",
+    "pink": "#DE9CB0",
+    "bare": "#C58A54",
 }
 STRIPES = (
     '<defs><pattern id="green-yellow" width="22" height="10" patternUnits="userSpaceOnUse">'

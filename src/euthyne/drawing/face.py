@@ -3,6 +3,12 @@
 from euthyne.core.part import Cavity, Face
 from euthyne.drawing.pen import circle, element, group, path, rect, text
 
+CORNERS = {
+    "hexagon": ((-1, 0.1), (-0.72, -1), (0.72, -1), (1, 0.1), (0.6, 1), (-0.6, 1)),
+    "dee": ((-1, -1), (1, -1), (0.93, 1), (-0.93, 1)),
+    "pack": ((-1, -1), (1, -1), (1, 1), (0.86, 1), (-0.86, 1), (-1, 1)),
+}
+
 
 def shell(face: Face, class_: str = "shell", contact: str = "socket") -> str:
     """The rim of a face, in mm around its middle; plugs may have a rim of their own."""
@@ -22,7 +28,22 @@ def shell(face: Face, class_: str = "shell", contact: str = "socket") -> str:
         cut = h * 0.34
         d = f"M{-w / 2} {h / 2}V{-h / 2 + cut}L{-w / 2 + cut} {-h / 2}H{w / 2 - cut}L{w / 2} {-h / 2 + cut}V{h / 2}Z"
         return path(d, class_, stroke_linejoin="round")
-    return rect(-w / 2, -h / 2, w, h, class_, rx=min(w, h) * 0.13)
+    if kind in CORNERS:
+        points = " ".join(f"{x * w / 2:g},{y * h / 2:g}" for x, y in CORNERS[kind])
+        return element("polygon", points=points, class_=class_, stroke_linejoin="round")
+    if kind == "clover":
+        leaf = h * 0.29
+        places = ((0.0, -h / 2 + leaf), (-w / 2 + leaf, h / 2 - leaf), (w / 2 - leaf, h / 2 - leaf))
+        body = "".join(circle(x, y, leaf, class_) for x, y in places)
+        return body + circle(0, h * 0.1, h * 0.26, "shell-fill")
+    if kind == "capsule":
+        return rect(-w / 2, -h / 2, w, h, class_, rx=h / 2)
+    if kind == "notched":
+        d = f"M{-w / 2} {h / 2}V{-h * 0.16}L{-w / 2 + h * 0.34} {-h / 2}H{w / 2 - h * 0.34}L{w / 2} {-h * 0.16}V{h / 2}"
+        return path(d + f"H{2.2}V{h / 2 - 2.6}H{-2.2}V{h / 2}Z", class_, stroke_linejoin="round")
+    if kind == "keyed":
+        return circle(0, 0, w / 2, class_) + rect(-1.6, -h / 2 - 0.4, 3.2, 3, "shell-key")
+    return rect(-w / 2, -h / 2, w, h, class_, rx=min(w, h) * (0.04 if kind == "none" else 0.13))
 
 
 def cavity(c: Cavity, class_: str) -> str:
@@ -30,6 +51,12 @@ def cavity(c: Cavity, class_: str) -> str:
     if c.shape == "round":
         return circle(c.x, -c.y, c.w / 2, class_)
     shape = rect(c.x - c.w / 2, -c.y - c.h / 2, c.w, c.h, "clip" if c.shape == "clip" else class_, rx=0.5)
+    if c.shape == "tee":
+        shape = path(f"M{c.x - c.w / 2:g} {-c.y - c.h / 2:g}h{c.w:g}v{c.h / 2 - c.w / 2:g}h{c.h * 0.4:g}v{c.w:g}"
+                     f"h{-c.h * 0.4:g}v{c.h / 2 - c.w / 2:g}h{-c.w:g}z", class_)  # fmt: skip
+    elif c.shape == "ell":
+        shape = path(f"M{c.x - c.w / 2:g} {-c.y - c.h / 2:g}h{c.h * 0.62:g}v{c.w:g}h{c.w - c.h * 0.62:g}"
+                     f"v{c.h - c.w:g}h{-c.w:g}z", class_)  # fmt: skip
     return group(shape, transform=f"rotate({c.angle:g} {c.x:g} {-c.y:g})") if c.angle else shape
 
 

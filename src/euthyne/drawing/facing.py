@@ -18,10 +18,10 @@ def facing(plan: Plan) -> str:
     """Both ends of a lead with both their faces, and its cores between them."""
     a, b, scheme = plan.a, plan.b, plan.lead.ends.scheme
     sides = (
-        _titled(a, "mating face", SEEN[a.contact], A_MATING)
+        _titled(a, "mating face", SEEN.get(a.contact, "as you look in"), A_MATING)
         + _titled(a, "wiring side", "as you hold it open", A_WIRING)
         + _titled(b, "wiring side", "as you hold it open", B_WIRING)
-        + _titled(b, "mating face", SEEN[b.contact], B_MATING)
+        + _titled(b, "mating face", SEEN.get(b.contact, "as you look in"), B_MATING)
     )
     faces = face_drawing(mating_face(a), a.contact, A_MATING, MIDDLE, _scale(a.face))
     faces += face_drawing(mating_face(b), b.contact, B_MATING, MIDDLE, _scale(b.face))

@@ -1,16 +1,17 @@
 """The conductor ladder: every size to scale, held against every limit, the taken one framed."""
 
 import math
+from collections.abc import Mapping
 
-from euthyne.core.conductor import size_named
+from euthyne.core.conductor import in_other_series, size_named
 from euthyne.core.sizing import Candidate, Sizing
 from euthyne.core.sizing_brief import SizingBrief
 from euthyne.drawing.pen import circle, element, group, line, rect, sheet, text
 
 WIDTH, HEAD, ROW = 848.0, 30.0, 44.0
-CARRIES_X, CARRIES_W = 153.0, 212.0
-LOSES_X, LOSES_W = 455.0, 180.0
-HEATS_X, WORD_X = 715.0, 836.0
+CARRIES_X, CARRIES_W = 176.0, 150.0
+LOSES_X, LOSES_W = 405.0, 150.0
+HEATS_X, METAL_X, WORD_X = 626.0, 690.0, 836.0
 WORDS = {"current": "too thin", "drop": "too lossy", "start": "dips low", "protection": "over-fused",
          "smallest": "too small", "not-made": "not made"}  # fmt: skip
 AROUND = 3
@@ -24,11 +25,19 @@ def shown(sizing: Sizing, taken: str | None) -> tuple[Candidate, ...]:
     return sizing.candidates[first : first + 2 * AROUND]
 
 
-def ladder(brief: SizingBrief, sizing: Sizing, taken: str | None, settled: bool, post: str | None) -> str:
+def ladder(
+    brief: SizingBrief,
+    sizing: Sizing,
+    taken: str | None,
+    settled: bool,
+    post: str | None,
+    metal: Mapping[str, tuple[float, float | None]] | None = None,
+) -> str:
     """The ladder.
 
     Parameters: brief; sizing; taken, the size in use; settled, whether the builder took it;
-    post, the address that takes a size (None: nothing can be pressed). Returns: SVG text.
+    post, the address that takes a size (None: nothing can be pressed); metal, by size its kg and, where a price is
+    known, what it costs. Returns: SVG text.
     """
     rungs = shown(sizing, taken)
     wanted = sizing.design_amps
@@ -36,10 +45,13 @@ def ladder(brief: SizingBrief, sizing: Sizing, taken: str | None, settled: bool,
     limit = brief.drop_limit_percent
     most_drop = min(max(max(c.drop_percent for c in rungs), limit * 1.3), limit * 2.6)
     scale = (ROW / 2 - 2) / math.sqrt(rungs[-1].cross_section_mm2)
-    body, words = _heads(), ""
+    weighed = metal or {}
+    body, words = _heads(bool(weighed)), ""
     for i, c in enumerate(rungs):
         y = HEAD + i * ROW
-        body += _rung(c, y, most_amps, most_drop, scale, c.size == taken, settled, post)
+        body += _rung(c, y, most_amps, most_drop, scale, c.size == taken, settled, post, weighed.get(c.size))
+        if brief.load.start_multiple > 1:
+            body += _dip(c, y, most_drop, limit, brief.limits.start_drop_percent)
         words += _bar_words(CARRIES_X, CARRIES_W, c.rating_amps / most_amps, y, _too_thin(c), f"{c.rating_amps:.3g} A")
         words += _bar_words(LOSES_X, LOSES_W, c.drop_percent / most_drop, y, _too_lossy(c), f"{c.drop_percent:.1f} %")
     foot = HEAD + len(rungs) * ROW
@@ -48,15 +60,26 @@ def ladder(brief: SizingBrief, sizing: Sizing, taken: str | None, settled: bool,
     body += line(x_amps, HEAD - 6, x_amps, foot + 2, "limit") + line(x_drop, HEAD - 6, x_drop, foot + 2, "limit")
     body += text(x_amps, foot + 20, f"{wanted:.3g} A wanted", "limit-words", "middle")
     body += text(x_drop, foot + 20, f"{limit:g} % limit", "limit-words", "middle") + words
+    if brief.load.start_multiple > 1:
+        dip = f"thin bar: start, {brief.limits.start_drop_percent:g} % at the line"
+        body += text(WIDTH - 12, foot + 20, dip, "ladder-small", "end")
     label = (
         f"Sizes from {rungs[0].size} to {rungs[-1].size}; {taken} is {'taken' if settled else 'the smallest that fits'}"
     )
     return sheet(WIDTH, foot + 30, body, "ladder", label, role="group")
 
 
-def _heads() -> str:
-    heads = ((17, "Copper, to scale"), (CARRIES_X, "Carries"), (LOSES_X, "Loses on the way"), (HEATS_X, "Heats to"))
+def _heads(weighed: bool) -> str:
+    heads = [(17, "Copper, to scale"), (CARRIES_X, "Carries"), (LOSES_X, "Loses on the way"), (HEATS_X, "Heats to")]
+    heads += [(METAL_X, "Metal")] if weighed else []
     return "".join(text(x, 16, words, "ladder-head") for x, words in heads)
+
+
+def _dip(c: Candidate, y: float, most_drop: float, limit: float, start_limit: float) -> str:
+    """The dip at the start as a thin bar, drawn so that its own limit falls on the line of the other."""
+    share = min(c.start_drop_percent / start_limit * limit / most_drop, 1.0)
+    kind = "fails" if "start" in c.fails else "fits"
+    return rect(LOSES_X, y + ROW / 2 + 11, max(2.0, share * LOSES_W), 4, f"bar bar-{kind}")
 
 
 def _rung(
@@ -68,6 +91,7 @@ def _rung(
     taken: bool,
     settled: bool,
     post: str | None,
+    metal: tuple[float, float | None] | None,
 ) -> str:
     mid = y + ROW / 2
     frame = rect(1.5, y + 1, WIDTH - 3, ROW - 2, "rung-frame") if taken else line(3, y + ROW, WIDTH, y + ROW, "rule")
@@ -79,6 +103,10 @@ def _rung(
     heats, watts = f"{c.conductor_c:.0f} °C", f"{c.loss_watts:.0f} W"
     face += " " + text(HEATS_X, mid - 2, heats, "ladder-figure")
     face += " " + text(HEATS_X, mid + 15, watts, "ladder-small")
+    if metal is not None:
+        kg, price = metal
+        face += " " + text(METAL_X, mid - 2, f"{kg:.2g} kg" if kg < 10 else f"{kg:.0f} kg", "ladder-figure")
+        face += " " + text(METAL_X, mid + 15, "" if price is None else f"costs {price:.2f}", "ladder-small")
     face += " " + text(WORD_X, mid + 5, word, f"rung-word rung-{'taken' if taken else standing}", "end")
     if post is None:
         return group(face, class_=f"rung rung-{standing}")
@@ -107,12 +135,13 @@ def _size_words(c: Candidate) -> str:
 
 def _copper(c: Candidate, mid: float, standing: str, scale: float) -> str:
     label, unit = _size_words(c).split(" ", 1)
+    unit += f" ~{in_other_series(size_named(c.size)).label} AWG" if unit == "mm²" else ""
     radius = math.sqrt(c.cross_section_mm2) * scale
     return (
         circle(39, mid, radius, f"copper copper-{standing}")
-        + text(79, mid + 1, label, "ladder-size")
+        + text(74, mid + 1, label, "ladder-size")
         + " "
-        + text(79, mid + 17, unit, "ladder-small")
+        + text(74, mid + 17, unit, "ladder-small")
     )
 
 

@@ -25,7 +25,11 @@ def outline(part: Part) -> Outline:
     """The outline of a part, whichever way it is recognised best."""
     if part.outline in ("lug", "coupler"):
         return _pair(part)
-    if part.contact == "socket":
+    if part.outline == "box":
+        return _box(part)
+    if part.outline == "clamp":
+        return _clamp(part)
+    if part.contact != "pin":
         return _front(part)
     if part.outline == "angled":
         return _angled(part)
@@ -78,6 +82,24 @@ def _front(part: Part) -> Outline:
         part.face.height / 2,
         part.face.height / 2,
     )
+
+
+def _box(part: Part) -> Outline:
+    """A box with a gland, its cover off: the terminals in a row."""
+    half, start = part.height_mm / 2, SLEEVE_MM - 1
+    gland = path(f"M{start} -6h5v-2h4v16h-4v-2h-5z", "body", stroke_linejoin="round")
+    box = rect(start + 9, -half, part.depth_mm, half * 2, "body", rx=3)
+    inside = group(contacts(part.face, "hole"), transform=f"translate({start + 9 + part.depth_mm / 2:g} 0)")
+    return Outline(_cord_sleeve() + gland + box + inside, start + 9 + part.depth_mm, half, half)
+
+
+def _clamp(part: Part) -> Outline:
+    """A clamp or a holder: two jaws on a spring, its contact between them."""
+    half, reach = part.height_mm / 2, SLEEVE_MM + part.depth_mm
+    upper = path(f"M{SLEEVE_MM - 1} -4L{reach * 0.55:g} {-half:g}L{reach:g} -3V0L{reach * 0.5:g} -2z", "body")
+    lower = path(f"M{SLEEVE_MM - 1} 4L{reach * 0.55:g} {half:g}L{reach:g} 3V0L{reach * 0.5:g} 2z", "body")
+    spring = circle(reach * 0.45, 0, 4.5, "hole") + circle(reach * 0.45, 0, 7, "rib")
+    return Outline(_cord_sleeve() + upper + lower + spring, reach, half, half)
 
 
 def _angled(part: Part) -> Outline:

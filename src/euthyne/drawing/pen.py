@@ -21,12 +21,24 @@ def _dashed(key: str) -> str:
 
 def _value(value: Attribute) -> str:
     if isinstance(value, str):
-        return escape(value) if SPECIAL.search(value) else value
-    return f"{value:.2f}".rstrip("0").rstrip(".") if isinstance(value, float) else str(value)
+        return _plain(value)
+    return _figure(value)
+
+
+def _plain(words: str) -> str:
+    return escape(words) if SPECIAL.search(words) else words
+
+
+def _figure(value: float | None) -> str:
+    """A number to a hundredth, without idle noughts."""
+    return f"{round(value, 2):g}" if isinstance(value, float) else str(value)
 
 
 def text(x: float, y: float, words: str, class_: str = "", anchor: str = "start", **more: Attribute) -> str:
     """Words at a point."""
+    if not more:
+        kind = f' class="{class_}"' if class_ else ""
+        return f'<text x="{_figure(x)}" y="{_figure(y)}"{kind} text-anchor="{anchor}">{_plain(words)}</text>'
     return element("text", escape(words), x=x, y=y, class_=class_ or None, text_anchor=anchor, **more)
 
 
@@ -37,11 +49,17 @@ def group(body: str, **attributes: Attribute) -> str:
 
 def rect(x: float, y: float, w: float, h: float, class_: str = "", rx: float | None = None, **more: Attribute) -> str:
     """A rectangle."""
+    if rx is None and not more:
+        sides = f'x="{_figure(x)}" y="{_figure(y)}" width="{_figure(w)}" height="{_figure(h)}"'
+        return f'<rect {sides} class="{class_}"/>' if class_ else f"<rect {sides}/>"
     return element("rect", "", x=x, y=y, width=w, height=h, rx=rx, class_=class_ or None, **more)
 
 
 def line(x1: float, y1: float, x2: float, y2: float, class_: str = "", **more: Attribute) -> str:
     """A straight line."""
+    if not more:
+        ends = f'x1="{_figure(x1)}" y1="{_figure(y1)}" x2="{_figure(x2)}" y2="{_figure(y2)}"'
+        return f'<line {ends} class="{class_}"/>' if class_ else f"<line {ends}/>"
     return element("line", "", x1=x1, y1=y1, x2=x2, y2=y2, class_=class_ or None, **more)
 
 

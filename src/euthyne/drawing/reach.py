@@ -1,8 +1,10 @@
 """Drop along the length: one line a size, and where each meets the limit."""
 
+from dataclasses import replace
+
 from euthyne.core.sizing import Sizing
 from euthyne.core.sizing_brief import SizingBrief
-from euthyne.core.voltdrop import already_percent, longest_run_m
+from euthyne.core.voltdrop import drops_along, longest_run_m
 from euthyne.drawing.ladder import shown
 from euthyne.drawing.pen import circle, line, path, sheet, text
 
@@ -13,7 +15,7 @@ LEFT, RIGHT, TOP, FOOT = 34.0, 352.0, 18.0, 172.0
 def reach(brief: SizingBrief, sizing: Sizing, taken: str | None) -> str:
     """Percent lost against metres of run, for the rungs of the ladder, with the longest run of each at the limit."""
     rungs = shown(sizing, taken)
-    limit, here = brief.drop_limit_percent, already_percent(brief)
+    limit = brief.drop_limit_percent
     runs = {c.size: longest_run_m(brief, c.drop_percent) for c in rungs}
     most_m = max(brief.run_m * 1.5, runs.get(taken or "", 0.0) * 1.6)
     most_percent = limit * 1.6
@@ -31,11 +33,14 @@ def reach(brief: SizingBrief, sizing: Sizing, taken: str | None) -> str:
     body += line(x(brief.run_m), TOP, x(brief.run_m), FOOT, "reach-here")
     body += text(x(brief.run_m), FOOT + 15, f"{round(brief.run_m, 1):g} m", "reach-words", "middle")
     for c in rungs:
-        per_m = (c.drop_percent - here) / brief.run_m
-        end_m = max(min(most_m, (most_percent - here) / per_m), 0.0)
+        runs_out_m = longest_run_m(
+            replace(brief, limits=replace(brief.limits, drop_percent=most_percent)), c.drop_percent
+        )
+        end_m = min(most_m, runs_out_m)
+        start_percent, end_percent = drops_along(brief, c.drop_percent, (0.0, end_m))
         kind = "reach-line reach-taken" if c.size == taken else "reach-line"
-        end = (x(end_m), y(here + per_m * end_m))
-        body += path(f"M{x(0):.1f} {y(min(here, most_percent)):.1f}L{end[0]:.1f} {end[1]:.1f}", kind)
+        end = (x(end_m), y(end_percent))
+        body += path(f"M{x(0):.1f} {y(min(start_percent, most_percent)):.1f}L{end[0]:.1f} {end[1]:.1f}", kind)
         label = c.size.replace(" mm2", "").replace(" AWG", "")
         words = "reach-words reach-words-taken" if c.size == taken else "reach-words"
         along = 5 if end_m >= most_m else 0

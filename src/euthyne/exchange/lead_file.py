@@ -85,8 +85,8 @@ def _lead_faults(lead: Lead) -> list[Fault]:
 
 
 def _joint_faults(lead: Lead) -> list[Fault]:
-    cores = cores_of(lead.brief.earthed, lead.brief.system, lead.brief.poles)
     ends = {"a": shelf()[lead.ends.a], "b": shelf()[lead.ends.b]}
+    cores = cores_of(lead.brief, ends["a"], ends["b"])
     faults = []
     for i, joint in enumerate(lead.ends.joints):
         where = f"lead.ends.joints.{i}"

@@ -18,6 +18,7 @@ from euthyne.exchange.reading import adapter_for
 from euthyne.store.models import DraftRow, JournalRow, LeadRow, SealRow, SettingRow
 
 HELD = select(LeadRow.id, LeadRow.document, LeadRow.sealed, LeadRow.changed_at, LeadRow.revision)
+BY_TAG = HELD.where(LeadRow.tag == bindparam("tag"))
 DRAFTS = select(DraftRow.field, DraftRow.text).where(DraftRow.lead_id == bindparam("lead"))
 
 
@@ -87,7 +88,7 @@ class LeadStore:
     def get(self, tag: str) -> Held:
         """A lead by its tag. Raises NoSuchLead."""
         with self.engine.connect() as db:
-            row = db.execute(HELD.where(LeadRow.tag == tag)).first()
+            row = db.execute(BY_TAG, {"tag": tag}).first()
             if row is None:
                 raise NoSuchLead(tag)
             drafts = db.execute(DRAFTS, {"lead": row.id}).all()

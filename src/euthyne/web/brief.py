@@ -5,7 +5,7 @@ from werkzeug.wrappers import Response
 
 from euthyne.core.fault import Fault, Refused
 from euthyne.core.lead import Lead
-from euthyne.core.quantity import CURRENT, POWER, read_quantity
+from euthyne.core.quantity import CURRENT, PERCENT, POWER, read_quantity
 from euthyne.core.sizing_brief import OneLoad
 from euthyne.core.stage import Stage
 from euthyne.drawing.loop import loop
@@ -17,6 +17,7 @@ from euthyne.web.questions import HEADLINES, fields_of, groups_of
 blueprint = Blueprint("brief", __name__)
 
 SPARE_ROWS = 1
+COLUMNS = ("name", "draws", "quantity", "diversity")
 
 
 @blueprint.get("/leads/<tag>/brief")
@@ -51,26 +52,31 @@ def read_loads(drafts: dict[str, str]) -> Entered | None:
     loads: list[OneLoad] = []
     entered = Entered(cleared={f for f in drafts if f.startswith("brief.loads.")})
     for row in rows:
-        name, draws, count = (request.form.get(f"{row}.{k}", "").strip() for k in ("name", "draws", "quantity"))
+        typed = {k: request.form.get(f"{row}.{k}", "").strip() for k in COLUMNS}
         try:
-            if draws:
+            if typed["draws"]:
                 kept = f"brief.loads.{len(loads)}.draws"
-                loads.append(read_load(name, draws, count or "1", row))
-                entered.typed[kept] = draws
+                loads.append(read_load(typed, row))
+                entered.typed[kept] = typed["draws"]
         except Refused:
-            entered.drafts |= {f"{row}.name": name, f"{row}.draws": draws, f"{row}.quantity": count}
+            entered.drafts |= {f"{row}.{k}": text for k, text in typed.items()}
     entered.values["brief.loads"] = tuple(loads)
     return entered
 
 
-def read_load(name: str, draws: str, count: str, row: str) -> OneLoad:
-    """One load from what was typed. Raises Refused."""
+def read_load(typed: dict[str, str], row: str) -> OneLoad:
+    """One load from what was typed: its name, what it draws, how many, and the share on at once. Raises Refused."""
+    draws, count = typed["draws"], typed["quantity"] or "1"
+    at_once = read_quantity(typed["diversity"] or "100 %", PERCENT, f"{row}.diversity").value / 100
     quantity = float(count.replace(",", ".")) if count.replace(",", ".").replace(".", "", 1).isdigit() else 0.0
     if not 0 < quantity <= 1000:
         raise Refused(Fault(f"{row}.quantity", f"{count!r} is not how many", "a number from 1 to 1000"))
+    name = typed["name"][:60]
     if draws.rstrip().lower().endswith(("a", "amp", "amps")):
-        return OneLoad(name[:60], amps=read_quantity(draws, CURRENT, f"{row}.draws").value, quantity=quantity)
-    return OneLoad(name[:60], watts=read_quantity(draws, POWER, f"{row}.draws").value, quantity=quantity)
+        amps = read_quantity(draws, CURRENT, f"{row}.draws").value
+        return OneLoad(name, amps=amps, quantity=quantity, diversity=at_once)
+    watts = read_quantity(draws, POWER, f"{row}.draws").value
+    return OneLoad(name, watts=watts, quantity=quantity, diversity=at_once)
 
 
 def show_loads(lead: Lead, drafts: dict[str, str]) -> list[dict[str, str]]:
@@ -81,6 +87,7 @@ def show_loads(lead: Lead, drafts: dict[str, str]) -> list[dict[str, str]]:
             "draws": lead.typed.get(f"brief.loads.{i}.draws")
             or (f"{one.watts:g} W" if one.watts else f"{one.amps:g} A"),
             "quantity": f"{one.quantity:g}",
+            "diversity": f"{one.diversity * 100:g} %",
             "note": "",
         }
         for i, one in enumerate(lead.brief.loads)
@@ -88,13 +95,13 @@ def show_loads(lead: Lead, drafts: dict[str, str]) -> list[dict[str, str]]:
     for field in sorted(drafts):
         if field.startswith("brief.loads.") and field.endswith(".draws"):
             rows.append(_unread(field.removesuffix(".draws"), drafts))
-    return rows + [{"name": "", "draws": "", "quantity": "", "note": ""}] * SPARE_ROWS
+    return rows + [dict.fromkeys((*COLUMNS, "note"), "")] * SPARE_ROWS
 
 
 def _unread(row: str, drafts: dict[str, str]) -> dict[str, str]:
-    typed = {k: drafts.get(f"{row}.{k}", "") for k in ("name", "draws", "quantity")}
+    typed = {k: drafts.get(f"{row}.{k}", "") for k in COLUMNS}
     try:
-        read_load(typed["name"], typed["draws"], typed["quantity"] or "1", row)
+        read_load(typed, row)
         note = ""
     except Refused as refused:
         note = say(refused.faults[0])

@@ -2,23 +2,24 @@
 
 from functools import lru_cache
 
-from flask import Blueprint, request, url_for
+from flask import Blueprint, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
 from euthyne.core.cable import CableType, cable_types, cords
 from euthyne.core.heat import Warmth
-from euthyne.core.lead import Lead, with_value
-from euthyne.core.plan import plan_of
+from euthyne.core.lead import Brief, Conductor, Lead, with_value
+from euthyne.core.plan import Plan, plan_of
 from euthyne.core.protection import families
-from euthyne.core.quantity import CELSIUS, CURRENT, DIAMETER, LENGTH, PERCENT, read_size
+from euthyne.core.quantity import CELSIUS, CURRENT, DIAMETER, LENGTH, MONEY, PERCENT, POWER, VOLTS, read_size
+from euthyne.core.rating import bases
 from euthyne.core.stage import Stage
-from euthyne.core.working import neighbours, working
+from euthyne.core.working import neighbours, priced, working
 from euthyne.drawing.ladder import ladder
 from euthyne.drawing.reach import reach
 from euthyne.drawing.section import section
 from euthyne.web.entry import back, enter
-from euthyne.web.fields import Entered, Field, show_fields, without_typed
+from euthyne.web.fields import Entered, Field, put_in, read_form, show_fields, value_at, without_typed
 from euthyne.web.frame import LeadPage, lead_page, now, show_stage, store, who
 
 blueprint = Blueprint("conductor", __name__)
@@ -37,67 +38,150 @@ CABLES = {
     "solar-string": ("H1Z2Z2-K", "battery-105"),
     "welding-extension": ("H01N2-D", "battery-105"),
     "charger-lead": ("RV-105", "battery-105"),
+    "sealed-multiway": ("RV-105",),
+    "signal-lead": ("screened-multicore", "H05RN-F"),
+    "conversion": ("RV-105", "battery-105"),
 }
+METALS = (
+    ("copper", "copper"),
+    ("aluminium", "aluminium"),
+    ("cca-15", "copper-clad aluminium, 15 %"),
+    ("cca-10", "copper-clad aluminium, 10 %"),
+)
+WEAKEST = ((None, "as its table"), (90.0, "90 °C terminals"), (75.0, "75 °C terminals"), (60.0, "60 °C terminals"))
+CLOSER = (
+    Field("conductor.metal", "Metal", "choice", choices=METALS),
+    Field("conductor.tinned", "Tinned", "choice", choices=((False, "plain"), (True, "tinned"))),
+    Field("conductor.salvaged", "Cable is", "choice", choices=((False, "new"), (True, "salvaged"))),
+    Field("brief.circuits_together", "Circuits lying together", "whole", bounds=(1, 20)),
+    Field("conductor.start_drop_percent", "Dip at the start", measure=PERCENT),
+    Field("conductor.price_per_kg", "Its metal costs, a kg", measure=MONEY, optional=True, hint="11.50"),
+    Field("brief.hours_a_year", "Used, hours a year", "whole", bounds=(1, 8784)),
+)
 
 
-def _cables(page: LeadPage) -> list[CableType]:
+def _cables(lead: Lead) -> list[CableType]:
     """The cables offered for a kind of lead."""
-    names = CABLES.get(page.held.lead.kind)
+    names = CABLES.get(lead.kind)
     return [cable_types()[n] for n in names] if names else list(cords())
 
 
-def fields_of(page: LeadPage) -> tuple[Field, ...]:
+def fields_of(plan: Plan) -> tuple[Field, ...]:
     """The fields beside the ladder; a fused plug adds its fuse."""
-    cord_choices = tuple((c.name, f"{c.name}, {c.sheath.split(' (')[0]}") for c in _cables(page))
+    cord_choices = tuple((c.name, f"{c.name}, {c.sheath.split(' (')[0]}") for c in _cables(plan.lead))
+    brief = plan.lead.brief
     found = [
-        Field("brief.run_m", "Run, one way", measure=LENGTH),
-        Field("conductor.cable_type", "Cord" if page.plan.mains else "Cable", "choice", choices=cord_choices),
+        Field("brief.run_m", "Run, one way", measure=LENGTH, drag=(0.2, 200.0)),
+        *_load_fields(brief),
+        Field("conductor.cable_type", "Cord" if plan.mains else "Cable", "choice", choices=cord_choices),
         Field("conductor.drop_percent", "Loss allowed", measure=PERCENT),
         Field("brief.ambient_c", "Around it", measure=CELSIUS),
     ]
-    if page.plan.fused_plug and page.plan.a.fuse_family:
-        amps = families()[page.plan.a.fuse_family].amps
+    if plan.fused_plug and plan.a.fuse_family:
+        amps = families()[plan.a.fuse_family].amps
         choices = ((None, "smallest"), *((a, f"{a:g} A") for a in amps))
         found.append(Field("conductor.fuse_amps", "Fuse in the plug", "choice", choices=choices))
-    elif not page.plan.mains:
-        weakest = ((None, "as its table"), (75.0, "75 °C terminals"), (60.0, "60 °C terminals"))
-        found.append(Field("conductor.terminal_c", "Weakest part", "choice", choices=weakest))
+    elif not plan.mains:
         found.append(Field("conductor.measured_od_mm", "Cable over all", measure=DIAMETER, optional=True))
-    elif page.held.lead.brief.feeds == "socket":
+    elif brief.feeds == "socket":
         found.append(Field("brief.own_breaker_amps", "Breaker on the lead", measure=CURRENT, optional=True))
     return tuple(found)
+
+
+def _load_fields(brief: Brief) -> list[Field]:
+    """What may be pulled about beside the ladder: the load where it is one figure, and the volts."""
+    asked = {
+        "power": Field("brief.watts", "Delivers", measure=POWER, optional=True, drag=(10.0, 10000.0)),
+        "current": Field("brief.amps", "Amps", measure=CURRENT, optional=True, drag=(0.5, 500.0)),
+    }
+    counted = [] if brief.cells else [Field("brief.volts", "Supply", measure=VOLTS)]
+    return [*([asked[brief.feeds]] if brief.feeds in asked else []), *counted]
+
+
+def closer_fields_of(plan: Plan) -> tuple[Field, ...]:
+    """The fields a builder seldom needs; terminals only as hot as the cable's own table."""
+    limit = bases()[plan.cable_type.basis].limit_c
+    weakest = tuple((c, words) for c, words in WEAKEST if c is None or c < limit)
+    return (Field("conductor.terminal_c", "Weakest part", "choice", choices=weakest), *CLOSER)
 
 
 @blueprint.get("/leads/<tag>/conductor")
 def show(tag: str) -> str:
     """The ladder of sizes."""
-    page = lead_page(tag)
+    return _show(lead_page(tag))
+
+
+@blueprint.get("/leads/<tag>/conductor/preview")
+def preview(tag: str) -> str:
+    """What the figures being typed or dragged would do; nothing is kept."""
+    lead = store().get(tag).lead
+    specs = fields_of(plan_of(lead)) + closer_fields_of(plan_of(lead))
+    entered = read_form(specs, request.args)
+    tried = put_in(lead, entered)
+    plan = plan_of(tried)
+    if plan.sizing is None:
+        return render_template("conductor/unsized.html", plan=plan)
+    return render_template(
+        "conductor/moving.html",
+        plan=plan,
+        drawing=_ladder(tried, False),
+        decided=_decided(plan),
+        sealed=False,
+        fields=show_fields(tuple(s for s in specs if s.path in entered.typed or entered.drafts), tried, entered.drafts),
+        part=True,
+    )
+
+
+def _show(page: LeadPage) -> str:
+    """The stage as it stands."""
     plan = page.plan
-    drawing, section_drawing, reach_drawing = _drawings(page.held.lead, page.held.sealed)
+    section_drawing, reach_drawing = _drawings(page.held.lead)
+    specs, closer = fields_of(plan), closer_fields_of(plan)
+    fields = show_fields(specs + closer, page.held.lead, page.held.drafts)
     return show_stage(
         page,
         Stage.CONDUCTOR,
-        fields=show_fields(fields_of(page), page.held.lead, page.held.drafts),
-        drawing=drawing,
+        fields=fields,
+        first=[fields[s.path] for s in specs],
+        closer=[fields[s.path] for s in closer],
+        apart=any(_off_default(page.held.lead, s.path) for s in closer),
+        plan=plan,
+        sealed=page.held.sealed,
+        drawing=_ladder(page.held.lead, page.held.sealed),
         working=working(plan),
         neighbours=neighbours(plan),
         section=section_drawing,
         reach=reach_drawing,
         warm=_warm(page),
-        decided=_decided(page),
+        decided=_decided(plan),
     )
 
 
+def _off_default(lead: Lead, path: str) -> bool:
+    section, name = path.split(".")
+    return bool(value_at(lead, path) != getattr({"brief": Brief, "conductor": Conductor}[section], name))
+
+
 @lru_cache(maxsize=256)
-def _drawings(lead: Lead, sealed: bool) -> tuple[Markup, Markup, Markup]:
-    """The ladder, the cord cut across, and how far each size goes."""
+def _ladder(lead: Lead, sealed: bool) -> Markup:
+    """The ladder of a lead."""
     plan = plan_of(lead)
     if plan.sizing_brief is None or plan.sizing is None:
-        return Markup(), Markup(), Markup()
+        return Markup()
     post = None if sealed else url_for("conductor.take", tag=lead.tag)
-    rungs = ladder(plan.sizing_brief, plan.sizing, plan.size_name, lead.conductor.size is not None, post)
+    metal = {c.size: priced(plan, c) for c in plan.sizing.candidates}
+    rungs = ladder(plan.sizing_brief, plan.sizing, plan.size_name, lead.conductor.size is not None, post, metal)
+    return Markup(rungs)
+
+
+@lru_cache(maxsize=256)
+def _drawings(lead: Lead) -> tuple[Markup, Markup]:
+    """The cord cut across, and how far each size goes."""
+    plan = plan_of(lead)
+    if plan.sizing_brief is None or plan.sizing is None:
+        return Markup(), Markup()
     across = section(plan) if plan.candidate else ""
-    return Markup(rungs), Markup(across), Markup(reach(plan.sizing_brief, plan.sizing, plan.size_name))
+    return Markup(across), Markup(reach(plan.sizing_brief, plan.sizing, plan.size_name))
 
 
 def _warm(page: LeadPage) -> list[tuple[str, Warmth]]:
@@ -109,9 +193,9 @@ def _warm(page: LeadPage) -> list[tuple[str, Warmth]]:
     return [(words, warm) for layers, words in sorted(states.items()) if (warm := page.plan.warmth(layers)) is not None]
 
 
-def _decided(page: LeadPage) -> tuple[str, str]:
+def _decided(plan: Plan) -> tuple[str, str]:
     """The limit that decided, and what the next smaller size would have done."""
-    sizing = page.plan.sizing
+    sizing = plan.sizing
     if sizing is None or sizing.chosen is None:
         return "", ""
     names = [c.size for c in sizing.candidates]
@@ -135,7 +219,7 @@ def save(tag: str) -> str | Response:
     page = lead_page(tag)
     cord = request.form.get("conductor.cable_type", page.held.lead.conductor.cable_type)
     other = Entered({"conductor.size": None}) if cord != page.held.lead.conductor.cable_type else None
-    return enter(tag, Stage.CONDUCTOR, fields_of(page), other)
+    return enter(tag, Stage.CONDUCTOR, fields_of(page.plan) + closer_fields_of(page.plan), other)
 
 
 @blueprint.post("/leads/<tag>/conductor/take")

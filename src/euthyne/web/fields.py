@@ -23,6 +23,7 @@ class Field:
     hint: str = ""
     optional: bool = False
     bounds: tuple[int, int] = (0, 0)
+    drag: tuple[float, float] | None = None
 
     @property
     def id(self) -> str:
@@ -43,6 +44,7 @@ class Shown:
     text: str
     note: str = ""
     bad: bool = False
+    value: Any = None
 
 
 @dataclass
@@ -163,7 +165,7 @@ def _shown(spec: Field, lead: Lead, drafts: Mapping[str, str]) -> Shown:
             _, note = read_text(spec, text)
         except Refused:
             text = _as_text(value, spec)
-    return Shown(spec, text, note)
+    return Shown(spec, text, note, value=value)
 
 
 def _fault_words(spec: Field, text: str) -> str:

@@ -103,10 +103,9 @@ def show_stage(page: LeadPage, stage: Stage, **context: Any) -> str:
         page=page,
         stage=stage,
         stages=list(Stage),
-        stamp=stamp_of(page, stage),
         who=who(),
         part=wants_part(),
-        **context,
+        **({"stamp": stamp_of(page, stage)} | context),
     )
 
 

@@ -1,7 +1,7 @@
 """What the Brief asks: the fields of each kind of lead, in groups, in the words of that kind."""
 
 from euthyne.core.lead import Kind
-from euthyne.core.quantity import CELSIUS, CURRENT, LENGTH, OHMS, PERCENT, POWER, VOLTS
+from euthyne.core.quantity import CELSIUS, CURRENT, LENGTH, NEAR, OHMS, PERCENT, POWER, VOLTS
 from euthyne.web.fields import Field
 
 Groups = tuple[tuple[str, tuple[Field, ...]], ...]
@@ -16,6 +16,7 @@ FUSES = (
     ("high-breaking-dc", "high-breaking, 125 V DC"),
     ("solar-gPV", "solar gPV, 1000 V DC"),
 )
+CELLS = Field("brief.cells", "Cells in a row", "whole", bounds=(1, 64), optional=True)
 NAME = Field("name", "Called", "text", bounds=(1, 80))
 MADE_FOR = Field("made_for", "Made for", "text", bounds=(0, 80))
 WANTED_BY = Field("wanted_by", "Wanted by", "date", optional=True)
@@ -23,9 +24,31 @@ RUN = Field("brief.run_m", "Run, one way", measure=LENGTH, hint="25 m, 80 ft or 
 PLACE = Field("brief.place", "Where it lives", "choice", choices=PLACES)
 AROUND = Field("brief.ambient_c", "Around it", measure=CELSIUS)
 DRUM_LAYERS = Field("brief.drum_layers", "Layers left on a drum", "choice", choices=DRUM)
+SHORTED = Field(
+    "brief.battery_short_amps", "Gives when shorted", measure=CURRENT, optional=True, hint="5000 A, lithium bank"
+)
 FUSE = Field("brief.fuse_family", "Fuse at the source", "choice", choices=FUSES)
 WHOSE = ("Whose", (NAME, MADE_FOR, WANTED_BY))
 
+BUNCH = Field("brief.circuits_together", "Circuits lying together", "whole", bounds=(1, 20))
+SYSTEM = Field(
+    "brief.system",
+    "System",
+    "choice",
+    choices=(
+        ("ac-single", "single phase"),
+        ("ac-split", "120/240, two hots"),
+        ("ac-three", "three phase, volts between lines"),
+    ),
+)
+GENERATOR = Field("brief.generator", "From a generator", "choice", choices=((False, "no"), (True, "yes")))
+CURVES = (("B", "B"), ("C", "C"), ("D", "D"))
+RCD = Field(
+    "brief.rcd",
+    "Residual-current device",
+    "choice",
+    choices=(("unknown", "not known"), ("none", "none"), ("30 mA", "30 mA, upstream")),
+)
 MAINS: Groups = (
     WHOSE,
     (
@@ -56,22 +79,19 @@ MAINS: Groups = (
     (
         "From",
         (
+            SYSTEM,
             Field("brief.volts", "Supply", measure=VOLTS),
             Field("brief.upstream_amps", "Breaker upstream", measure=CURRENT, optional=True, hint="16 A, or empty"),
-            Field("brief.upstream_curve", "Its curve", "choice", choices=(("B", "B"), ("C", "C"), ("D", "D"))),
+            Field("brief.upstream_curve", "Its curve", "choice", choices=CURVES),
             Field(
                 "brief.own_breaker_amps", "Breaker on the lead", measure=CURRENT, optional=True, hint="empty if none"
             ),
-            Field(
-                "brief.rcd",
-                "Residual-current device",
-                "choice",
-                choices=(("unknown", "not known"), ("none", "none"), ("30 mA", "30 mA, upstream")),
-            ),
+            RCD,
+            GENERATOR,
             Field("brief.loop_ohms", "Fault loop up to the lead", measure=OHMS, optional=True, hint="0.8 ohm"),
         ),
     ),
-    ("How far, and where", (RUN, PLACE, AROUND, DRUM_LAYERS)),
+    ("How far, and where", (RUN, PLACE, AROUND, BUNCH, DRUM_LAYERS)),
 )
 INVERTER: Groups = (
     WHOSE,
@@ -87,7 +107,9 @@ INVERTER: Groups = (
         (
             Field("brief.volts", "Battery", measure=VOLTS),
             Field("brief.at_volts", "Cuts off at", measure=VOLTS, optional=True, hint="10.5 V on a 12 V battery"),
+            SHORTED,
             FUSE,
+            Field("brief.fuse_to_post_m", "Fuse to post", measure=NEAR),
         ),
     ),
     ("How far, and where", (RUN, PLACE, AROUND)),
@@ -135,7 +157,7 @@ CHARGER: Groups = (
     (
         "The battery",
         (
-            Field("brief.cells", "Cells in a row", "whole", bounds=(1, 64), optional=True),
+            CELLS,
             Field(
                 "brief.cell_volts",
                 "Each, when full",
@@ -149,10 +171,124 @@ CHARGER: Groups = (
             ),
         ),
     ),
-    ("The charger", (Field("brief.amps", "Charges at", measure=CURRENT, optional=True, hint="6 A"), FUSE)),
+    (
+        "The charger",
+        (
+            Field("brief.amps", "Charges at", measure=CURRENT, optional=True, hint="6 A"),
+            Field("brief.charger_cells", "Set for cells", "whole", bounds=(1, 64), optional=True),
+            Field("brief.taps", "Balance wires", "choice", choices=((False, "none"), (True, "one a cell joint"))),
+            FUSE,
+        ),
+    ),
     ("How far, and where", (RUN, PLACE, AROUND)),
 )
 PERMISSION = Field("brief.permission", "Maker's permission", "text", bounds=(0, 200), hint="which page allows it")
+OF_LOADS = MAINS[1][1][1:4]
+HARNESS: Groups = (
+    WHOSE,
+    (
+        "The device in the box",
+        (
+            Field("brief.feeds", "What loads it", "choice", choices=(("loads", "what is in the box"),)),
+            *OF_LOADS,
+            Field("brief.earthed", "Metal in reach", "choice", choices=((True, "yes, earthed"), (False, "class II"))),
+        ),
+    ),
+    MAINS[2],
+    ("How far, and where", (RUN, AROUND, BUNCH)),
+)
+LINKING: Groups = (
+    WHOSE,
+    (
+        "The units after this lead",
+        (
+            Field("brief.feeds", "What loads it", "choice", choices=(("loads", "these units, in a chain"),)),
+            Field("brief.units_allowed", "The manual allows", "whole", bounds=(1, 64), optional=True, hint="units"),
+            *OF_LOADS,
+            MAINS[1][1][-1],
+        ),
+    ),
+    MAINS[2],
+    MAINS[3],
+)
+TAPE: Groups = (
+    WHOSE,
+    (
+        "The tape",
+        (
+            Field("brief.tape_m", "Tape, in all", measure=LENGTH, optional=True, hint="12 m"),
+            Field("brief.watts_per_m", "Watts a metre, warm", measure=POWER, optional=True, hint="15 W"),
+            Field(
+                "brief.start_multiple",
+                "Cold start",
+                "choice",
+                choices=((1.0, "as warm"), (2.5, "2.5 times, near freezing"), (6.0, "6 times, deep frost")),
+            ),
+        ),
+    ),
+    MAINS[2],
+    ("Its tail, and where", (RUN, PLACE, AROUND)),
+)
+REPAIR: Groups = (
+    (
+        "Whose",
+        (
+            NAME,
+            MADE_FOR,
+            WANTED_BY,
+            Field(
+                "brief.repair_by",
+                "Mended by",
+                "choice",
+                choices=(
+                    ("coupler", "a rated in-line coupler"),
+                    ("resin", "a resin joint"),
+                    ("shorten", "shortening it"),
+                ),
+            ),
+        ),
+    ),
+    *MAINS[1:],
+)
+EACH = Field("brief.amps", "Each core carries", measure=CURRENT, optional=True, hint="2 A")
+WAYS = Field("brief.ways", "Cores", "whole", bounds=(1, 36))
+MULTIWAY: Groups = (
+    WHOSE,
+    ("The circuits", (WAYS, EACH, Field("brief.volts", "Supply", measure=VOLTS), FUSE)),
+    ("How far, and where", (RUN, PLACE, AROUND, BUNCH)),
+)
+SIGNAL: Groups = (
+    WHOSE,
+    (
+        "The cores",
+        (
+            WAYS,
+            EACH,
+            Field("brief.volts", "Supply", measure=VOLTS),
+            Field("brief.shield", "Shield", "choice", choices=((True, "yes, landed at one end"), (False, "none"))),
+        ),
+    ),
+    ("How far, and where", (RUN, PLACE, AROUND, BUNCH)),
+)
+CONVERSION: Groups = (
+    WHOSE,
+    (
+        "The device",
+        (
+            Field("brief.amps", "Draws", measure=CURRENT, optional=True, hint="20 A"),
+            Field("brief.volts", "Supply", measure=VOLTS),
+            FUSE,
+        ),
+    ),
+    (
+        "There already",
+        (
+            Field("brief.already_m", "Its own tail", measure=LENGTH, optional=True, hint="0.3 m"),
+            Field("brief.already_size", "Its size", "size-name", optional=True, hint="2.5 mm2"),
+        ),
+    ),
+    ("What is added, and where", (RUN, PLACE, AROUND)),
+)
 VEHICLE: Groups = (WHOSE, ("Feeds", (PERMISSION, *MAINS[1][1])), *MAINS[2:])
 QUESTIONS: dict[Kind, Groups] = {
     "vehicle-charger": VEHICLE,
@@ -160,6 +296,13 @@ QUESTIONS: dict[Kind, Groups] = {
     "solar-string": SOLAR,
     "welding-extension": WELDING,
     "charger-lead": CHARGER,
+    "switch-harness": HARNESS,
+    "linking-lead": LINKING,
+    "heating-tape": TAPE,
+    "repair": REPAIR,
+    "sealed-multiway": MULTIWAY,
+    "signal-lead": SIGNAL,
+    "conversion": CONVERSION,
 }
 HEADLINES: dict[Kind, str] = {
     "vehicle-charger": "Does the vehicle's maker allow an extension, and what does it draw for hours?",
@@ -167,6 +310,13 @@ HEADLINES: dict[Kind, str] = {
     "solar-string": "What do the panels give on the coldest, brightest morning?",
     "welding-extension": "How hard does it weld, for how long, and what is there already?",
     "charger-lead": "How many cells, charged how fast?",
+    "switch-harness": "What does the box feed, and how long are its jumpers?",
+    "linking-lead": "How many units hang on this lead, and how many does the manual allow?",
+    "heating-tape": "How much tape, at how many watts a metre, started how cold?",
+    "repair": "What does the mended lead feed, and how is it mended?",
+    "sealed-multiway": "How many circuits, each carrying what, lying together how far?",
+    "signal-lead": "How many cores, each carrying what, and is there a shield?",
+    "conversion": "What does the device draw, and what tail has it already?",
 }
 
 

@@ -1,9 +1,9 @@
 """Starting points for a new lead: a kind, and the couplers a region uses."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from euthyne.core.lead import EXTENSIONS, Brief, Conductor, Ends, Kind, Lead
-from euthyne.core.sizing_brief import OneLoad
+from euthyne.core.sizing_brief import OneLoad, System
 
 
 @dataclass(frozen=True)
@@ -19,6 +19,7 @@ class Start:
     volts: float = 230.0
     cable_type: str = "H05VV-F"
     size_unit: str = "mm2"
+    system: System = "ac-single"
 
 
 STARTS = (
@@ -85,6 +86,43 @@ STARTS = (
         26.0,
     ),
     Start("charger-lead", "charger-lead", "Battery charger lead", "bullet-socket", "bullet-pin", "dc-red-black", 12.6),
+    Start(
+        "supply-three",
+        "supply-extension",
+        "Three-phase extension",
+        "iec60309-32-red5-plug",
+        "iec60309-32-red5-connector",
+        volts=400.0,
+        cable_type="H07RN-F",
+        system="ac-three",
+    ),
+    Start(
+        "supply-split",
+        "supply-extension",
+        "120/240 V extension",
+        "nema-14-50p",
+        "nema-14-50r",
+        "north-america",
+        240.0,
+        "SOOW",
+        "AWG",
+        "ac-split",
+    ),
+    Start("switch-harness", "switch-harness", "Inlet and switch harness", "c14-inlet", "boxed-outlet-bs"),
+    Start("linking-lead", "linking-lead", "Linking lead", "power-out", "power-in", cable_type="H07RN-F"),
+    Start("heating-tape", "heating-tape", "Heating-tape plug", "bs1363-plug-heavy", "tape-joint", cable_type="H07RN-F"),
+    Start("repair", "repair", "Repair of a lead", "bs1363-plug", "bs1363-socket"),
+    Start(
+        "sealed-multiway",
+        "sealed-multiway",
+        "Sealed multi-way lead",
+        "sealed-6-way",
+        "sealed-6-way",
+        "din-47100",
+        12.0,
+    ),
+    Start("signal-lead", "signal-lead", "Multi-pole lead with shield", "round-8", "d25-pin", "din-47100", 24.0),
+    Start("conversion", "conversion", "New connector on a device", "tee-socket", "device-tail", "dc-red-black", 12.0),
 )
 
 
@@ -112,6 +150,23 @@ DIRECT: dict[str, tuple[Brief, Conductor]] = {
         Brief(feeds="current", system="dc", volts=12.6, cells=3, fuse_family="blade-32v"),
         Conductor(cable_type="RV-105", drop_percent=3.0),
     ),
+    "sealed-multiway": (
+        Brief(feeds="current", system="dc", volts=12.0, ways=6, place="wet", fuse_family="blade-32v"),
+        Conductor(cable_type="RV-105", drop_percent=3.0, tinned=True),
+    ),
+    "signal-lead": (
+        Brief(feeds="current", system="dc", volts=24.0, ways=8, shield=True, earthed=False),
+        Conductor(cable_type="screened-multicore", drop_percent=5.0),
+    ),
+    "conversion": (
+        Brief(feeds="current", system="dc", volts=12.0, fuse_family="blade-32v", run_m=0.15),
+        Conductor(cable_type="RV-105", drop_percent=3.0),
+    ),
+}
+IN_A_BOX = Brief(feeds="loads", ambient_c=40.0, run_m=0.6)
+OF_THEIR_OWN: dict[str, Brief] = {
+    "switch-harness": IN_A_BOX,
+    "heating-tape": Brief(feeds="tape", place="outdoor", ambient_c=20.0, start_multiple=2.5, continuous=True),
 }
 
 
@@ -120,15 +175,18 @@ def new_lead(start: Start, tag: str, at: str) -> Lead:
     if start.kind in DIRECT:
         brief, conductor = DIRECT[start.kind]
         return Lead(tag, f"{start.name} {tag}", start.kind, brief, conductor, Ends(start.a, start.b, start.scheme), at)
-    loads = () if start.kind in EXTENSIONS else (OneLoad("what it feeds", watts=100.0),)
+    plugged_into = (*EXTENSIONS, "repair")
+    begun = OF_THEIR_OWN.get(start.kind, Brief(feeds="socket" if start.kind in plugged_into else "loads"))
+    loads = (OneLoad("what it feeds", watts=100.0),) if begun.feeds == "loads" else ()
     return Lead(
         tag=tag,
         name=f"{start.name} {tag}",
         kind=start.kind,
-        brief=Brief(
-            feeds="socket" if start.kind in EXTENSIONS else "loads",
+        brief=replace(
+            begun,
             loads=loads,
-            continuous=start.kind == "vehicle-charger",
+            continuous=begun.continuous or start.kind == "vehicle-charger",
+            system=start.system,
             volts=start.volts,
             upstream_family="breaker-na" if start.volts < 200 else "breaker-iec",
         ),

@@ -1,5 +1,6 @@
 """How numbers and dates are shown. The core never rounds; here is where it happens."""
 
+import math
 from collections.abc import Callable
 from datetime import date, datetime
 from typing import Any
@@ -11,7 +12,14 @@ from euthyne.drawing.pen import mark
 
 def filters() -> dict[str, Callable[..., Any]]:
     """The template filters."""
-    return {"figure": figure, "day": day, "moment": moment, "size_words": size_words, "sign": sign}
+    return {
+        "figure": figure,
+        "day": day,
+        "moment": moment,
+        "size_words": size_words,
+        "sign": sign,
+        "decades": math.log10,
+    }
 
 
 def figure(value: float | None, places: int = 1) -> str:

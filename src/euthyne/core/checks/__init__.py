@@ -24,6 +24,8 @@ EVERYWHERE: tuple[Check, ...] = (
     rating.near_rating,
     rating.hot_sheath,
     rating.tables_and_physics,
+    rating.copper_clad_refused,
+    rating.copper_clad,
 )
 MAINS: tuple[Check, ...] = (
     touch.live_contact,

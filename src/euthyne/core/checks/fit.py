@@ -10,6 +10,11 @@ def _ends(plan: Plan) -> tuple[tuple[str, Part], tuple[str, Part]]:
     return ("a", plan.a), ("b", plan.b)
 
 
+def _gripping(plan: Plan) -> list[tuple[str, Part]]:
+    """The ends that hold the cord itself; a panel part takes its cores alone."""
+    return [(end, p) for end, p in _ends(plan) if not p.panel_mm]
+
+
 def _taking(plan: Plan, end: str, like: Part) -> Fix | None:
     """A part of the same face and contact whose grip and terminals take this cord."""
     cord, size = plan.diameter, plan.size
@@ -29,7 +34,7 @@ def cord_in_grip(plan: Plan) -> Found | None:
     cord = plan.diameter
     if cord is None:
         return None
-    for end, p in _ends(plan):
+    for end, p in _gripping(plan):
         low, high = p.grip_mm
         fat, thin = cord.low_mm > high, cord.high_mm < low
         if not (fat or thin):
@@ -54,7 +59,7 @@ def measure_the_cord(plan: Plan) -> Found | None:
     cord = plan.diameter
     if cord is None or cord_in_grip(plan) is not None:
         return None
-    for end, p in _ends(plan):
+    for end, p in _gripping(plan):
         low, high = p.grip_mm
         if cord.low_mm < low or cord.high_mm > high:
             return Found(

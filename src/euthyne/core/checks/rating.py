@@ -323,3 +323,44 @@ def weakest_part(plan: Plan) -> Found | None:
         "A chain is rated by its weakest link.",
         "Nothing to clear.",
     )
+
+
+TERMINALS_THAT_CRIMP = ("lug", "blade", "click-in", "wire-seal")
+
+
+def _clad_in(plan: Plan) -> str:
+    """Where copper-clad aluminium is refused, in words; empty where it is only doubtful."""
+    crimped = next((p.short for p in (plan.a, plan.b) if p.joint in TERMINALS_THAT_CRIMP), None)
+    return "in a mains cord" if plan.mains else f"crimped into {crimped}" if crimped else ""
+
+
+def copper_clad_refused(plan: Plan) -> Found | None:
+    """Copper-clad aluminium is never crimped into a battery lead, nor made into a mains cord."""
+    if not plan.lead.conductor.metal.startswith("cca") or not _clad_in(plan):
+        return None
+    return Found(
+        "copper-clad-refused",
+        "stop",
+        Stage.CONDUCTOR,
+        f"Copper-clad aluminium, {_clad_in(plan)}",
+        "It carries four fifths of copper of its size, and creeps under a crimp or a screw.",
+        "The joint loosens with every warm day, and burns where nobody looks.",
+        "Copper, plain or tinned.",
+        Fix("Take copper", (("conductor.metal", "copper"),)),
+    )
+
+
+def copper_clad(plan: Plan) -> Found | None:
+    """Copper-clad aluminium anywhere else wants a reason."""
+    if not plan.lead.conductor.metal.startswith("cca") or _clad_in(plan):
+        return None
+    return Found(
+        "copper-clad",
+        "caution",
+        Stage.CONDUCTOR,
+        "Copper-clad aluminium",
+        "It carries four fifths of copper of its size, and its strands break where they bend.",
+        "It is sold as copper; nobody who mends the lead later will know.",
+        "Copper; or a reason, its joints looked at every season.",
+        Fix("Take copper", (("conductor.metal", "copper"),)),
+    )

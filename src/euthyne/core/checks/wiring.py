@@ -3,7 +3,7 @@
 from euthyne.core.checks.found import Fix, Found
 from euthyne.core.plan import Plan
 from euthyne.core.stage import Stage
-from euthyne.core.wiremap import FUNCTIONS, schemes
+from euthyne.core.wiremap import function_of, schemes
 
 AS_IT_SHOULD = Fix("Wire it by function", (("ends.joints", ()),))
 
@@ -56,7 +56,7 @@ def crossed(plan: Plan) -> Found | None:
     astray = [j for j in plan.joints if j.a and j.b and j.a != j.b]
     if not astray:
         return None
-    words = ", ".join(f"{FUNCTIONS[j.core]} from {j.a} to {j.b}" for j in astray)
+    words = ", ".join(f"{function_of(j.core)} from {j.a} to {j.b}" for j in astray)
     return Found(
         "crossed",
         "stop",
@@ -74,7 +74,7 @@ def left_out(plan: Plan) -> Found | None:
     short = [j.core for j in plan.joints if j.core != "E" and not (j.a and j.b)]
     if not short:
         return None
-    words = " and ".join(FUNCTIONS[c] for c in short)
+    words = " and ".join(function_of(c) for c in short)
     return Found(
         "left-out",
         "stop",

@@ -36,6 +36,21 @@ document.addEventListener("DOMContentLoaded", () => {
   if (box) { box.checked = keysOn(); box.addEventListener("change", () => localStorage.setItem("keys", box.checked ? "on" : "off")); }
 });
 
+// A slider under a field pulls its figure about, in even steps of proportion; letting go keeps it.
+document.addEventListener("input", (event) => {
+  const slider = event.target;
+  if (!slider.matches || !slider.matches("input.drag")) return;
+  event.stopPropagation();
+  const control = document.getElementById(slider.dataset.for);
+  control.value = `${Number((10 ** Number(slider.value)).toPrecision(2))} ${slider.dataset.unit}`;
+  control.dispatchEvent(new Event("input", { bubbles: true }));
+}, true);
+document.addEventListener("change", (event) => {
+  if (!event.target.matches("input.drag")) return;
+  event.stopPropagation();
+  document.getElementById(event.target.dataset.for).dispatchEvent(new Event("change", { bubbles: true }));
+}, true);
+
 // A field whose note says it is wrong says so to a screen reader too; an open working stays open.
 document.addEventListener("htmx:afterSettle", () => {
   document.querySelectorAll("input[aria-describedby]").forEach((control) => {
