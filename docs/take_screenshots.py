@@ -14,11 +14,13 @@ from euthyne.web import create_app
 
 OUT = Path(__file__).parent / "screenshots"
 VIEWS = {
-    "bench": ("/bench", 1280, 1310),
+    "bench": ("/bench", 1280, 2300),
     "leads": ("/leads", 1280, 900),
     "brief": ("/leads/TR-0023/brief", 1280, 1090),
     "brief-inverter": ("/leads/TR-0014/brief", 1280, 900),
-    "conductor": ("/leads/TR-0023/conductor", 1280, 1330),
+    "brief-heating-tape": ("/leads/TR-0029/brief", 1280, 1090),
+    "conductor": ("/leads/TR-0023/conductor", 1280, 1360),
+    "working": ("/leads/TR-0014/conductor", 1280, 2000),
     "ends": ("/leads/TR-0012/ends", 1280, 1000),
     "cut": ("/leads/TR-0019/cut", 1280, 960),
     "build": ("/leads/TR-0019/build", 1280, 1060),
@@ -42,6 +44,9 @@ def main() -> None:
             address, width, height = VIEWS[name]
             page = browser.new_page(viewport={"width": width, "height": height})
             page.goto(f"http://127.0.0.1:{server.effective_port}{address}", wait_until="networkidle")
+            page.evaluate(
+                "document.querySelectorAll('#working').forEach(w => w.open = location.pathname.includes('TR-0014'))"
+            )
             page.screenshot(path=OUT / f"{name}.png")
             page.close()
         browser.close()

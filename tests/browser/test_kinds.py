@@ -83,7 +83,7 @@ def test_pulling_the_slider_moves_the_ladder_at_once_and_letting_go_keeps_it(pag
     _, store = served
     page.goto("/leads/TR-0014/conductor")
     before = page.locator("svg.ladder").inner_html()
-    slider = page.get_by_label("Run, one way, drag")
+    slider = page.get_by_label("Pull: Run")
     slider.evaluate("e => { e.value = 1; e.dispatchEvent(new Event('input', {bubbles: true})); }")
     expect(page.get_by_label("Run, one way", exact=True)).to_have_value("10 m")
     expect(page.locator("#moving")).to_contain_text("over 10 m")

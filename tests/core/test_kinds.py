@@ -97,12 +97,7 @@ def test_three_phases_lose_by_the_root_of_three():
 
 
 def test_a_cable_that_is_not_made_with_so_many_cores_is_said_to_be_so():
-    p = Plan(
-        replace(
-            begun("supply-three", run_m=5.0).lead,
-            conductor=replace(plan().lead.conductor, size=None, cable_type="H05RN-F"),
-        )
-    )
+    p = begun("supply-three", run_m=5.0, earthed=False)
     assert p.sizing.chosen is None
     assert "not made with so many cores" in p.sizing.findings[-1].text
 

@@ -10,8 +10,8 @@ from euthyne.drawing.pen import circle, element, group, line, rect, sheet, text
 
 WIDTH, HEAD, ROW = 848.0, 30.0, 44.0
 CARRIES_X, CARRIES_W = 176.0, 150.0
-LOSES_X, LOSES_W = 405.0, 150.0
-HEATS_X, METAL_X, WORD_X = 626.0, 690.0, 836.0
+LOSES_X, LOSES_W = 400.0, 146.0
+HEATS_X, METAL_X, WORD_X = 632.0, 698.0, 836.0
 WORDS = {"current": "too thin", "drop": "too lossy", "start": "dips low", "protection": "over-fused",
          "smallest": "too small", "not-made": "not made"}  # fmt: skip
 AROUND = 3
@@ -103,16 +103,18 @@ def _rung(
     heats, watts = f"{c.conductor_c:.0f} °C", f"{c.loss_watts:.0f} W"
     face += " " + text(HEATS_X, mid - 2, heats, "ladder-figure")
     face += " " + text(HEATS_X, mid + 15, watts, "ladder-small")
+    seen = f"{' '.join(_size_lines(c))} {heats} {watts}"
     if metal is not None:
         kg, price = metal
-        face += " " + text(METAL_X, mid - 2, f"{kg:.2g} kg" if kg < 10 else f"{kg:.0f} kg", "ladder-figure")
-        face += " " + text(METAL_X, mid + 15, "" if price is None else f"costs {price:.2f}", "ladder-small")
+        weighs, costs = f"{kg:.2g} kg" if kg < 10 else f"{kg:.0f} kg", "" if price is None else f" costs {price:.2f}"
+        face += " " + text(METAL_X, mid - 2, weighs, "ladder-figure")
+        face += text(METAL_X, mid + 15, costs, "ladder-small") if costs else ""
+        seen += f" {weighs}{costs}"
+    seen += f" {word}"
     face += " " + text(WORD_X, mid + 5, word, f"rung-word rung-{'taken' if taken else standing}", "end")
     if post is None:
         return group(face, class_=f"rung rung-{standing}")
-    said = (
-        f"{_size_words(c)} {heats} {watts} {word}: carries {c.rating_amps:.3g} A, loses {c.drop_percent:.1f} %. Take it"
-    )
+    said = f"{seen}: carries {c.rating_amps:.3g} A, loses {c.drop_percent:.1f} %. Take it"
     return element(
         "g",
         face,
@@ -128,14 +130,16 @@ def _rung(
     )
 
 
-def _size_words(c: Candidate) -> str:
+def _size_lines(c: Candidate) -> tuple[str, str]:
+    """A size in two lines: its own figure, and its unit with what is near to it in the other."""
     size = size_named(c.size)
-    return f"{size.label} mm²" if size.unit == "mm2" else f"{size.label} AWG, {c.cross_section_mm2:.2f} mm²"
+    if size.unit == "mm2":
+        return size.label, f"mm² ~{in_other_series(size).label} AWG"
+    return size.label, f"AWG, {c.cross_section_mm2:.2f} mm²"
 
 
 def _copper(c: Candidate, mid: float, standing: str, scale: float) -> str:
-    label, unit = _size_words(c).split(" ", 1)
-    unit += f" ~{in_other_series(size_named(c.size)).label} AWG" if unit == "mm²" else ""
+    label, unit = _size_lines(c)
     radius = math.sqrt(c.cross_section_mm2) * scale
     return (
         circle(39, mid, radius, f"copper copper-{standing}")
