@@ -67,6 +67,42 @@ WELDING = {
     "conductor__cable_type": "H01N2-D",
     "conductor__drop_percent": 8.0,
 }
+SIGNAL = {
+    **CURRENT,
+    "kind": "signal-lead",
+    "ends__a": "d25-pin",
+    "ends__b": "round-8",
+    "ends__scheme": "din-47100",
+    "brief__amps": 0.4,
+    "brief__volts": 24.0,
+    "brief__ways": 6,
+    "brief__shield": True,
+    "conductor__cable_type": "screened-multicore",
+}
+CELLS = {
+    **CURRENT,
+    "kind": "charger-lead",
+    "ends__a": "charger-3s-device",
+    "ends__b": "charger-3s-battery",
+    "brief__cells": 3,
+    "brief__taps": True,
+    "brief__amps": 6.0,
+    "conductor__cable_type": "RV-105",
+}
+CHAIN = {
+    "kind": "linking-lead",
+    "ends__a": "power-out",
+    "ends__b": "power-in",
+    "brief__feeds": "loads",
+    "brief__loads": (OneLoad("fan", amps=1.6, quantity=3),),
+}
+TAPE = {
+    "kind": "heating-tape",
+    "ends__b": "tape-joint",
+    "brief__feeds": "tape",
+    "brief__tape_m": 14.0,
+    "brief__watts_per_m": 18.0,
+}
 FIRES = {
     "live-contact": {"ends__b": "c14"},
     "pins-both-ends": {"ends__b": "bs1363-plug"},
@@ -135,8 +171,73 @@ FIRES = {
     "far-end-short": {**CEE, "brief__upstream_amps": 16.0, "brief__loop_ohms": 2.0},
     "far-end-earth": {**CEE, "brief__upstream_amps": 16.0, "brief__loop_ohms": 2.0},
     "weakest-part": {},
+    "wrong-kind": {"ends__b": "flat-50"},
+    "rating-interpolated": {"conductor__cable_type": "H07BQ-F", "conductor__unit": "AWG", "conductor__size": None},
+    "nearest-is-smaller": {},
+    "switch-in-neutral": {"ends__switch": "N"},
+    "fuse-in-neutral": {"ends__fuse_in": "all"},
+    "single-pole-switch": {**CEE, "ends__switch": "L"},
+    "lit-switch": {"ends__switch": "L", "ends__switch_lit": True},
+    "lines-differ": {"ends__b": "iec60309-32-red5-connector"},
+    "volts-under-part": {"ends__a": "iec60309-16-yellow-plug"},
+    "chain-too-long": {**CHAIN, "brief__units_allowed": 2},
+    "chain-limit": CHAIN,
+    "tape-without-device": TAPE,
+    "tape-end": TAPE,
+    "from-a-generator": {"brief__generator": True},
+    "extension-of-extension": {"brief__already_m": 10.0, "brief__already_size": "1.5 mm2"},
+    "salvaged-cable": {"conductor__salvaged": True},
+    "repair-in-damp": {"kind": "repair", **OUTDOORS},
+    "repair-ways": {"kind": "repair"},
+    "part-without-load": SOLAR,
+    "who-decides": {"brief__system": "ac-split"},
+    "false-friend": {"ends__scheme": "uk-old", "ends__plug_scheme": "north-america"},
+    "core-re-marked": {"ends__a": "nema-6-15p", "ends__b": "nema-6-15r", "brief__volts": 240.0},
+    "shield-landing": {**SIGNAL, "ends__joints": (Joint("S", "S", "S"),)},
+    "open-cavities": {**SIGNAL, "ends__a": "sealed-6-way", "ends__b": "sealed-6-way", "brief__ways": 5},
+    "looped-cavity": {**SIGNAL, "ends__joints": (Joint("1", "1", "1"), Joint("2", "1", "2"))},
+    "cell-count": {**CELLS, "brief__charger_cells": 4},
+    "taps-out-of-order": {**CELLS, "ends__joints": (Joint("T1", "T1", "T2"), Joint("T2", "T2", "T1"))},
+    "fuse-breaking": {**INVERTER, "brief__fuse_family": "bolt-down-32v", "brief__battery_short_amps": 5000.0},
+    "lug-hole-small": {**INVERTER, "ends__stud_a": "M10"},
+    "lug-hole-large": {**INVERTER, "ends__stud_b": "M6"},
+    "lugs-on-post": {**INVERTER, "ends__lugs_on_post": 5},
+    "fuse-far-from-post": {**INVERTER, "brief__fuse_to_post_m": 0.3},
+    "blade-over-share": {**CELLS, "brief__fuse_family": "blade-32v", "conductor__fuse_amps": 7.5, "brief__amps": 6.5},
+    "packs-unequal": {**INVERTER, "brief__packs": 2, "brief__packs_apart_volts": 0.2},
+    "solar-untinned": {**SOLAR, "conductor__tinned": False},
+    "one-make": SOLAR,
+    "one-at-a-time": INVERTER,
+    "connecting-order": CELLS,
 }
-ALWAYS = {"untested", "unbuilt", "weakest-part"}
+ALWAYS = {"untested", "unbuilt", "weakest-part", "nearest-is-smaller"}
+NEARLY = {
+    "switch-in-neutral": {"ends__switch": "all"},
+    "fuse-in-neutral": {"ends__fuse_in": "L"},
+    "single-pole-switch": {**CEE, "ends__switch": "all"},
+    "chain-too-long": {**CHAIN, "brief__units_allowed": 3},
+    "tape-without-device": {**TAPE, "brief__rcd": "30 mA"},
+    "repair-in-damp": {"kind": "repair", "brief__repair_by": "resin", **OUTDOORS},
+    "false-friend": {"ends__scheme": "uk-old", "ends__plug_scheme": "uk-old"},
+    "core-re-marked": {"ends__a": "nema-5-15p", "ends__b": "nema-5-15r", "brief__volts": 120.0},
+    "shield-landing": {**SIGNAL, "ends__joints": (Joint("S", "S", None),)},
+    "open-cavities": {**SIGNAL, "ends__a": "sealed-6-way", "ends__b": "sealed-6-way", "ends__blanked": True},
+    "looped-cavity": {**SIGNAL, "ends__joints": (Joint("1", "1", "1"), Joint("2", "2", "2"))},
+    "cell-count": {**CELLS, "brief__charger_cells": 3},
+    "taps-out-of-order": CELLS,
+    "fuse-breaking": {**INVERTER, "brief__battery_short_amps": 5000.0},
+    "lug-hole-small": {**INVERTER, "ends__stud_a": "M8"},
+    "lug-hole-large": {**INVERTER, "ends__stud_b": "M8"},
+    "lugs-on-post": {**INVERTER, "ends__lugs_on_post": 4},
+    "fuse-far-from-post": {**INVERTER, "brief__fuse_to_post_m": 0.2},
+    "blade-over-share": {**CELLS, "brief__fuse_family": "blade-32v", "conductor__fuse_amps": 10.0, "brief__amps": 6.5},
+    "packs-unequal": {**INVERTER, "brief__packs": 2, "brief__packs_apart_volts": 0.04},
+    "solar-untinned": SOLAR,
+    "wrong-kind": {"ends__b": "c13"},
+    "live-contact": {**INVERTER},
+    "connecting-order": INVERTER,
+    "copper-clad": {**WELDING, "conductor__metal": "cca-15"},
+}
 
 
 def changed_plan(code):
@@ -193,9 +294,21 @@ def test_it_is_silent_on_a_sound_lead(code):
     assert code not in codes(plan())
 
 
+@pytest.mark.parametrize("code", NEARLY)
+def test_it_is_silent_just_inside_its_limit(code):
+    assert code not in codes(plan(**NEARLY[code]))
+
+
+@pytest.mark.parametrize("look", CHECKS, ids=lambda c: c.code)
+def test_what_a_check_watches_is_written_down(look):
+    assert look.watches.endswith(".")
+    assert look.why.endswith((".", "!"))
+    assert look.clears.endswith(".")
+
+
 def test_nothing_stands_against_a_lead_that_is_done():
     p = Plan(done_lead())
-    assert codes(p) <= {"weakest-part"}
+    assert codes(p) <= {"weakest-part", "nearest-is-smaller"}
     assert [s.mark for s in progress(p, False).standings] == ["done"] * 6 + ["open"]
     assert progress(p, False).next_stage is Stage.TAG
 
@@ -265,15 +378,15 @@ def test_direct_current_leads_are_sized_as_the_worked_answers(given, size, decid
     assert (p.sizing.chosen.size, p.sizing.chosen.decided_by) == (size, decided)
     assert p.demand_amps == pytest.approx(amps, abs=0.01)
     found = progress(p, False)
-    assert found.reach == (Stage.BRIEF, Stage.CONDUCTOR)
+    assert found.reach == (Stage.BRIEF, Stage.CONDUCTOR, Stage.ENDS)
     assert p.candidate.drop_percent == pytest.approx(7.9964, rel=0.005) if already else True
 
 
-def test_a_sized_direct_current_lead_is_said_to_be_as_far_as_it_goes():
-    p = plan(**{**CURRENT, "kind": "charger-lead", "brief__amps": 6.0, "brief__cells": 3, "conductor__size": "1.5 mm2"})
-    p = Plan(replace(p.lead, reasons=(Reason("lithium", "Watched, on a slab.", AT, "RM"),)))
-    assert p.volts == pytest.approx(12.6)
-    assert progress(p, False).next_action == "Briefed and sized"
+def test_a_direct_current_lead_is_said_to_be_as_far_as_it_goes():
+    p = plan(**WELDING | {"ends__a": "bayonet-pin", "ends__b": "bayonet-socket", "conductor__size": "35 mm2"})
+    assert progress(p, False).next_action == "One pole only"
+    p = Plan(replace(p.lead, reasons=(Reason("welding-return", "A return lead of its own.", AT, "RM"),)))
+    assert progress(p, False).next_action == "As far as it is worked out"
     assert progress(p, False).mark(Stage.TAG) == "open"
 
 

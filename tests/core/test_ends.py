@@ -8,7 +8,7 @@ from euthyne.core.fault import Refused
 from euthyne.core.lead import Joint
 from euthyne.core.part import faces, mating_face, part, shelf, turned, wiring_side
 from euthyne.core.strip import strip_plan
-from euthyne.core.wiremap import colour, connected, mains_schemes, points
+from euthyne.core.wiremap import colour, connected, points, schemes_for
 
 PARTS = list(shelf().values())
 
@@ -87,8 +87,8 @@ def test_joined_cores_sound_all_the_way_through():
 
 def test_colours_mean_other_things_in_other_schemes():
     assert colour("north-america", "L") == "black" == colour("uk-old", "N")
-    assert {s.name for s in mains_schemes()} >= {"iec", "north-america", "au-nz-old", "uk-old"}
-    assert all(s.source for s in mains_schemes())
+    assert {s.name for s in schemes_for(("L", "N", "E"))} >= {"iec", "north-america", "au-nz-old", "uk-old"}
+    assert all(s.source for s in schemes_for(("L", "N", "E")))
 
 
 def test_the_earth_parts_last():

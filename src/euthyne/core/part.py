@@ -97,6 +97,7 @@ class Part:
     source: str
     joint: Joining = "screw"
     panel_mm: float = 0.0
+    stud: str = ""
 
     @property
     def has_earth(self) -> bool:
@@ -195,6 +196,7 @@ def _part(name: str, body: dict[str, Any], coupler: dict[str, str]) -> Part:
         source=body["source"],
         joint=body.get("joint", "screw"),
         panel_mm=float(body.get("panel_mm", 0)),
+        stud=body.get("stud", ""),
         **{k: body[k] for k in same},
     )
 

@@ -35,6 +35,7 @@ from euthyne.core.verdict import Meter, Verdict, judge
 
 ROLLED_UP_LAYERS = 4
 FALLBACK_OD_MM = 8.0
+TWO_SOURCES = ("charger-lead",)
 
 
 @dataclass(frozen=True)
@@ -63,6 +64,15 @@ class Plan:
         self.b: Part = part(lead.ends.b, "ends.b")
         self.mains = lead.brief.system != "dc"
         self.cores = wiremap.cores_of(lead.brief, self.a, self.b)
+
+    @cached_property
+    def sources(self) -> tuple[str, ...]:
+        """The ends at which something gives current: the supply end, or both where a charger meets a battery."""
+        return ("A", "B") if self.lead.kind in TWO_SOURCES else ("A",)
+
+    def live_when_unmated(self, end: str) -> bool:
+        """True when an end can be live with nothing in it, because a source is at another end."""
+        return any(source != end for source in self.sources)
 
     @cached_property
     def volts(self) -> float:

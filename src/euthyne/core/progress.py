@@ -53,7 +53,7 @@ class Progress:
             return "Sealed"
         stage = self.next_stage
         if self.at_the_end_of_reach and self.mark(stage) != "caution":
-            return "Briefed and sized"
+            return "As far as it is worked out"
         worst = next((f for f in self.of(stage) if f.open and f.code not in ("untested", "unbuilt")), None)
         settled = next(s.finished for s in self.standings if s.stage == stage)
         return worst.title if worst and (worst.level == "stop" or settled) else NEXT_ACTION[stage]
@@ -89,8 +89,8 @@ def finished(plan: Plan, stage: Stage, sealed: bool) -> bool:
 
 
 def reach_of(plan: Plan) -> tuple[Stage, ...]:
-    """The stages worked out for a kind of lead: all of them on mains, Brief and Conductor on direct current."""
-    return tuple(Stage) if plan.mains else (Stage.BRIEF, Stage.CONDUCTOR)
+    """The stages worked out for a kind of lead: all of them on mains, up to the ends on direct current."""
+    return tuple(Stage) if plan.mains else (Stage.BRIEF, Stage.CONDUCTOR, Stage.ENDS)
 
 
 def proven(plan: Plan) -> bool:

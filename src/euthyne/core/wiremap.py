@@ -1,5 +1,6 @@
 """The wire map: which core lands in which cavity at each end, and in what colour."""
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cache
 
@@ -30,9 +31,11 @@ def schemes() -> dict[str, Scheme]:
     }
 
 
-def mains_schemes() -> tuple[Scheme, ...]:
-    """The schemes that name live, neutral and earth."""
-    return tuple(s for s in schemes().values() if {"L", "N", "E"} <= set(s.colours))
+def schemes_for(cores: tuple[str, ...]) -> tuple[Scheme, ...]:
+    """The schemes that give every core a colour, by its function or by its number."""
+    named = {c for c in cores if c != "S" and not c.lstrip("T").isdigit()}
+    numbered = any(c.lstrip("T").isdigit() for c in cores)
+    return tuple(s for s in schemes().values() if named <= set(s.colours) and (s.order or not numbered))
 
 
 def function_of(core: str) -> str:
@@ -72,9 +75,64 @@ def colour(scheme: str, core: str) -> str:
     return order[place % len(order)]
 
 
+def false_friends(cable: str, leaflet: str, cores: tuple[str, ...]) -> tuple[tuple[str, str, str], ...]:
+    """Colours that mean one core on the cable and another on the plug's leaflet.
+
+    Returns: (colour, what it is on the cable, what the leaflet takes it for), one for each such colour.
+    """
+    there = {tint: core for core, tint in schemes()[leaflet].colours.items()}
+    pairs = [(colour(cable, core), core) for core in cores]
+    return tuple(
+        (tint, function_of(core), function_of(there[tint]))
+        for tint, core in pairs
+        if tint in there and function_of(there[tint]) != function_of(core)
+    )
+
+
 def by_function(a: Part, b: Part, cores: tuple[str, ...]) -> tuple[Joint, ...]:
-    """The usual map: each core to the cavity of its own function at both ends."""
-    return tuple(Joint(c, c if c in a.marks else None, c if c in b.marks else None) for c in cores)
+    """The usual map: each core to the cavity of its own function at both ends, a shield at the supply end only."""
+    return tuple(
+        Joint(c, c if c in a.marks else None, c if c in b.marks and not (c == "S" and c in a.marks) else None)
+        for c in cores
+    )
+
+
+def straight_through(a: Part, b: Part, cores: tuple[str, ...]) -> tuple[Joint, ...]:
+    """Each core to the same position at both ends, counted as the faces count their cavities."""
+    return _paired(a, b, cores, lambda i, n: i)
+
+
+def crossed(a: Part, b: Part, cores: tuple[str, ...]) -> tuple[Joint, ...]:
+    """Positions run the other way at the far end: the first core lands in the last cavity."""
+    return _paired(a, b, cores, lambda i, n: n - 1 - i)
+
+
+def shifted(a: Part, b: Part, cores: tuple[str, ...]) -> tuple[Joint, ...]:
+    """Positions move on by one at the far end, the last coming round to the first."""
+    return _paired(a, b, cores, lambda i, n: (i + 1) % n)
+
+
+def _paired(a: Part, b: Part, cores: tuple[str, ...], place: Callable[[int, int], int]) -> tuple[Joint, ...]:
+    counted = [c for c in cores if c not in ("E", "S")]
+    places = [[m for m in p.marks if m not in ("E", "S")] for p in (a, b)]
+    n = min(len(counted), len(places[0]), len(places[1]))
+    landed = {c: Joint(c, places[0][i], places[1][place(i, n)]) for i, c in enumerate(counted[:n])}
+    return tuple(
+        landed.get(j.core, j if j.core in ("E", "S") else Joint(j.core, None, None)) for j in by_function(a, b, cores)
+    )
+
+
+def reversed_map(mapped: tuple[Joint, ...]) -> tuple[Joint, ...]:
+    """The map as it reads from the other end."""
+    return tuple(Joint(j.core, j.b, j.a) for j in mapped)
+
+
+STARTING_MAPS = {
+    "function": ("By function", by_function),
+    "straight": ("Straight through", straight_through),
+    "crossed": ("Crossed", crossed),
+    "shifted": ("Shifted by one", shifted),
+}
 
 
 def joints(ends: Ends, a: Part, b: Part, cores: tuple[str, ...]) -> tuple[Joint, ...]:

@@ -1,8 +1,11 @@
 """Faces of couplers: the shell, and every cavity where the part has it."""
 
+import math
+
 from euthyne.core.part import Cavity, Face
 from euthyne.drawing.pen import circle, element, group, path, rect, text
 
+CROWDED_PX = 40.0
 CORNERS = {
     "hexagon": ((-1, 0.1), (-0.72, -1), (0.72, -1), (1, 0.1), (0.6, 1), (-0.6, 1)),
     "dee": ((-1, -1), (1, -1), (0.93, 1), (-0.93, 1)),
@@ -68,18 +71,35 @@ def contacts(face: Face, class_: str) -> str:
     return "".join(cavity(c, class_) for c in face.cavities) + extra
 
 
+def pitch(face: Face) -> float:
+    """The least distance between two cavities of a face, in mm; its width where there is only one."""
+    places = [(c.x, c.y) for c in face.cavities]
+    apart = [math.dist(p, q) for i, p in enumerate(places) for q in places[:i]]
+    return min(apart, default=face.width)
+
+
 def face_drawing(face: Face, contact: str, cx: float, cy: float, scale: float) -> str:
     """A mating face with its marks: pins in brass, holes dark."""
     body = shell(face, contact=contact) + contacts(face, "pin" if contact == "pin" else "hole")
+    crowded = pitch(face) * scale < CROWDED_PX
+    kind, below = ("cavity-mark cavity-small", 9) if crowded else ("cavity-mark", 17)
     marks = "".join(
-        text(cx + c.x * scale, cy - c.y * scale + c.h * scale / 2 + 17, c.mark, "cavity-mark", "middle")
+        text(cx + c.x * scale, cy - c.y * scale + c.h * scale / 2 + below, c.mark, kind, "middle")
         for c in face.cavities
     )
     return placed(body, cx, cy, scale) + marks
 
 
 def wiring_drawing(face: Face, contact: str, cx: float, cy: float, scale: float) -> str:
-    """A wiring side: the shell with a screw terminal at each cavity."""
+    """A wiring side: the shell with a terminal at each cavity, a screw where there is room to show it."""
+    if pitch(face) * scale < CROWDED_PX:
+        r = pitch(face) * scale * 0.36
+        small = "".join(
+            circle(cx + c.x * scale, cy - c.y * scale, r, "terminal")
+            + text(cx + c.x * scale, cy - c.y * scale - r - 2, c.mark, "cavity-mark cavity-small", "middle")
+            for c in face.cavities
+        )
+        return placed(shell(face, contact=contact), cx, cy, scale) + small
     terminals = "".join(
         rect(cx + c.x * scale - 16, cy - c.y * scale - 13, 32, 26, "terminal", rx=3)
         + circle(cx + c.x * scale, cy - c.y * scale, 8, "screw")

@@ -5,33 +5,73 @@ from euthyne.core.part import Cavity, Face, Part, mating_face, wiring_side
 from euthyne.core.plan import Plan
 from euthyne.core.wiremap import colour
 from euthyne.drawing.colours import STRIPES, core_paint
-from euthyne.drawing.face import face_drawing, wiring_drawing
-from euthyne.drawing.pen import path, rect, sheet, text
+from euthyne.drawing.face import face_drawing, pitch, wiring_drawing
+from euthyne.drawing.pen import circle, element, path, rect, sheet, text
 
-WIDTH, HEIGHT, MIDDLE = 1232.0, 258.0, 162.0
+WIDTH, LEAST_HEIGHT, HEAD = 1232.0, 258.0, 66.0
+CORE_ROW, FEW = 26.0, 4
 A_MATING, A_WIRING, B_WIRING, B_MATING = 112.0, 330.0, 902.0, 1120.0
 FACE_PX = 172.0
 SEEN = {"pin": "as the socket sees it", "socket": "as the plug sees it"}
 
 
-def facing(plan: Plan) -> str:
-    """Both ends of a lead with both their faces, and its cores between them."""
-    a, b, scheme = plan.a, plan.b, plan.lead.ends.scheme
-    sides = (
-        _titled(a, "mating face", SEEN.get(a.contact, "as you look in"), A_MATING)
-        + _titled(a, "wiring side", "as you hold it open", A_WIRING)
-        + _titled(b, "wiring side", "as you hold it open", B_WIRING)
-        + _titled(b, "mating face", SEEN.get(b.contact, "as you look in"), B_MATING)
-    )
-    faces = face_drawing(mating_face(a), a.contact, A_MATING, MIDDLE, _scale(a.face))
-    faces += face_drawing(mating_face(b), b.contact, B_MATING, MIDDLE, _scale(b.face))
-    wires = wiring_drawing(wiring_side(a), a.contact, A_WIRING, MIDDLE, _scale(a.face))
-    wires += wiring_drawing(wiring_side(b), b.contact, B_WIRING, MIDDLE, _scale(b.face))
-    cores = "".join(_core(plan, j, i, len(plan.joints), scheme) for i, j in enumerate(_by_height(plan)))
+def facing(plan: Plan, turned_round: frozenset[str] = frozenset()) -> str:
+    """Both ends of a lead with both their faces, and its cores between them.
+
+    Parameters: plan; turned_round, the ends ("A", "B") whose faces have changed places: the cores then run to the
+    mating face, as the other half sees it. Returns: SVG text.
+    """
+    cores = len(plan.joints)
+    height = max(LEAST_HEIGHT + 34, HEAD + 64 + cores * CORE_ROW)
+    middle = HEAD - 12 + (height - HEAD) / 2
+    ends = (("A", plan.a, A_MATING, A_WIRING), ("B", plan.b, B_MATING, B_WIRING))
+    body = ""
+    inner = {}
+    for end, part, outside, inside in ends:
+        places = {"mating": outside, "wiring": inside}
+        if end in turned_round:
+            places = {"mating": inside, "wiring": outside}
+        seen = SEEN.get(part.contact, "as you look in")
+        body += _titled(part, "mating face", seen, places["mating"])
+        body += _titled(part, "wiring side", "as you hold it open", places["wiring"])
+        body += face_drawing(mating_face(part), part.contact, places["mating"], middle, _scale(part.face))
+        body += wiring_drawing(wiring_side(part), part.contact, places["wiring"], middle, _scale(part.face))
+        face = mating_face(part) if end in turned_round else wiring_side(part)
+        inner[end] = (face, inside)
+        body += _spots(end, face, inside, middle) + _turn(end, part, inside, height, end in turned_round)
+    rows = _by_height(plan)
+    body += "".join(_core(plan, j, inner, i, cores, middle) for i, j in enumerate(rows))
+    scheme = plan.lead.ends.scheme
     label = "; ".join(
         f"{j.core} {colour(scheme, j.core)} from {j.a or 'nowhere'} to {j.b or 'nowhere'}" for j in plan.joints
     )
-    return sheet(WIDTH, HEIGHT, STRIPES + sides + faces + wires + cores, "facing", f"Wire map. {label}")
+    return sheet(WIDTH, height, STRIPES + body, "facing", f"Wire map. {label}", role="group")
+
+
+def _spots(end: str, face: Face, x: float, middle: float) -> str:
+    """Where a core can be put: one spot on each cavity of the inner face, for a tap, a drop or a key."""
+    scale = _scale(face)
+    size = min(22.0, pitch(face) * scale / 2)
+    return "".join(
+        circle(
+            x + c.x * scale,
+            middle - c.y * scale,
+            size,
+            "spot",
+            data_end=end.lower(),
+            data_mark=c.mark,
+            tabindex="0",
+            role="button",
+            aria_label=f"{'Supply' if end == 'A' else 'Load'} end, cavity {c.mark}",
+        )
+        for c in face.cavities
+    )
+
+
+def _turn(end: str, part: Part, x: float, height: float, turned_round: bool) -> str:
+    words = f"turn the {part.short} {'back' if turned_round else 'round'}"
+    press = rect(x - 84, height - 26, 168, 22, "turn-press", rx=3) + text(x, height - 10, words, "turn-words", "middle")
+    return element("a", press, class_="turn", data_turn=end, href=f"?turn={end}", aria_label=words)
 
 
 def _scale(face: Face) -> float:
@@ -50,34 +90,58 @@ def _by_height(plan: Plan) -> list[Joint]:
     return sorted(plan.joints, key=lambda j: (-places.get(j.a or "", 0), order.get(j.core, 9)))
 
 
-def _core(plan: Plan, joint: Joint, place: int, total: int, scheme: str) -> str:
-    y = MIDDLE - 74 + place * 148 / max(total - 1, 1)
-    tint = colour(scheme, joint.core)
+def _core(plan: Plan, joint: Joint, inner: dict[str, tuple[Face, float]], place: int, total: int, middle: float) -> str:
+    spread = 148.0 if total <= FEW else CORE_ROW * (total - 1)
+    y = middle - spread / 2 + place * spread / max(total - 1, 1)
+    tint = colour(plan.lead.ends.scheme, joint.core)
     paint, left, right = core_paint(tint), 548.0, 684.0
-    ways = [
-        _way(wiring_side(plan.a), joint.a, A_WIRING, left, y),
-        _way(wiring_side(plan.b), joint.b, B_WIRING, right, y),
-    ]
-    edges = "".join(path(d, "core-edge") + path(d, "core", stroke=paint) for d in ways)
-    label = rect(left, y - 15, right - left, 30, "core-label", rx=3)
-    return edges + label + text(616, y + 5, f"{joint.core} · {tint}", "core-name", "middle")
+    ways = [_way(*inner["A"], joint.a, left, y, middle), _way(*inner["B"], joint.b, right, y, middle)]
+    thin = "" if total <= FEW else " core-thin"
+    edges = "".join(path(d, "core-edge" + thin) + path(d, "core" + thin, stroke=paint) for d in ways)
+    edges += _broken_by(plan, joint.core, left, y)
+    tall = 30 if total <= FEW else 22
+    label = rect(left, y - tall / 2, right - left, tall, "core-label", rx=3)
+    name = text(616, y + 5, f"{joint.core} · {tint}", "core-name", "middle")
+    handle = element(
+        "g",
+        label + name,
+        class_="core-handle",
+        data_core=joint.core,
+        tabindex="0",
+        role="button",
+        aria_label=f"{joint.core} · {tint}: take this core",
+        aria_pressed="false",
+    )
+    return edges + handle
 
 
-def _way(face: Face, mark: str | None, cx: float, edge: float, y: float) -> str:
+def _broken_by(plan: Plan, core: str, edge: float, y: float) -> str:
+    """The switch and the fuse that sit in a core, on its way from the supply end."""
+    ends, body, x = plan.lead.ends, "", edge - 66
+    for where, words in ((ends.switch, "switch"), (ends.fuse_in, "fuse")):
+        line_core = core.startswith("L")
+        if where == core or (where == "L" and core == "L1") or (where == "all" and (line_core or core == "N")):
+            body += rect(x, y - 12, 56, 24, "in-core", rx=3) + text(x + 28, y + 5, words, "in-core-words", "middle")
+            x -= 62
+    return body
+
+
+def _way(face: Face, cx: float, mark: str | None, edge: float, y: float, middle: float) -> str:
     """From a terminal to the label; a core that is landed nowhere ends short of the part."""
     toward = 1 if edge > cx else -1
     cavity = next((c for c in face.cavities if c.mark == mark), None)
     if cavity is None:
         return f"M{edge - toward * 70:g} {y:g}H{edge:g}"
     scale = _scale(face)
-    x, y0 = cx + cavity.x * scale, MIDDLE - cavity.y * scale
+    x, y0 = cx + cavity.x * scale, middle - cavity.y * scale
     bend = edge - toward * 34
     if _hidden(face, cavity, toward, scale):
         down = 1 if y >= y0 else -1
+        off = min(13.0, pitch(face) * scale / 2)
         return (
-            f"M{x:g} {y0 + down * 13:g}C{x:g} {y0 + down * 74:g} {bend - toward * 60:g} {y:g} {bend:g} {y:g}H{edge:g}"
+            f"M{x:g} {y0 + down * off:g}C{x:g} {y0 + down * 74:g} {bend - toward * 60:g} {y:g} {bend:g} {y:g}H{edge:g}"
         )
-    x0 = x + toward * 16
+    x0 = x + toward * min(16.0, pitch(face) * scale / 2)
     half = (x0 + bend) / 2
     return f"M{x0:g} {y0:g}C{half:g} {y0:g} {half:g} {y:g} {bend:g} {y:g}H{edge:g}"
 
@@ -85,7 +149,7 @@ def _way(face: Face, mark: str | None, cx: float, edge: float, y: float) -> str:
 def _hidden(face: Face, cavity: Cavity, toward: int, scale: float) -> bool:
     """True when another terminal lies between this one and the cord."""
     return any(
-        (c.x - cavity.x) * toward > 0 and abs(c.y - cavity.y) * scale < 34
+        (c.x - cavity.x) * toward > 0 and abs(c.y - cavity.y) * scale < min(34.0, pitch(face) * scale)
         for c in face.cavities
         if c.mark != cavity.mark
     )

@@ -121,8 +121,8 @@ STARTS = (
         "din-47100",
         12.0,
     ),
-    Start("signal-lead", "signal-lead", "Multi-pole lead with shield", "round-8", "d25-pin", "din-47100", 24.0),
-    Start("conversion", "conversion", "New connector on a device", "tee-socket", "device-tail", "dc-red-black", 12.0),
+    Start("signal-lead", "signal-lead", "Multi-pole lead with shield", "d25-pin", "round-8", "din-47100", 24.0),
+    Start("conversion", "conversion", "New connector on a device", "tee-pin", "device-tail", "dc-red-black", 12.0),
 )
 
 

@@ -1,6 +1,6 @@
 """What must fit: the cord in the grip, the conductor in the terminal, the parts over the cord."""
 
-from euthyne.core.checks.found import Fix, Found
+from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.part import Part, shelf
 from euthyne.core.plan import Plan
 from euthyne.core.stage import Stage
@@ -29,7 +29,13 @@ def _taking(plan: Plan, end: str, like: Part) -> Fix | None:
     return None
 
 
-def cord_in_grip(plan: Plan) -> Found | None:
+@check(
+    "stop",
+    Stage.ENDS,
+    why="The terminals then take every pull, and let go one by one.",
+    clears="A part whose grip takes this cord, or another cord.",
+)
+def cord_in_grip(plan: Plan) -> Said | None:
     """A cord outside what the grip holds is held by its cores, or not at all."""
     cord = plan.diameter
     if cord is None:
@@ -41,20 +47,21 @@ def cord_in_grip(plan: Plan) -> Found | None:
             continue
         size = f"{cord.low_mm:g} to {cord.high_mm:g} mm" if cord.low_mm != cord.high_mm else f"{cord.low_mm:g} mm"
         held = "It would be held by its cores." if fat else "It would slide out."
-        return Found(
-            "cord-in-grip",
-            "stop",
-            Stage.ENDS,
+        return Said(
             f"The cord is too {'fat' if fat else 'thin'} for the {p.short}",
             f"The grip takes {low:g} to {high:g} mm; {plan.written} is {size}. {held}",
-            "The terminals then take every pull, and let go one by one.",
-            "A part whose grip takes this cord, or another cord.",
             _taking(plan, end, p),
         )
     return None
 
 
-def measure_the_cord(plan: Plan) -> Found | None:
+@check(
+    "caution",
+    Stage.ENDS,
+    why="A cord at the wrong end of its range is not held.",
+    clears="Its measured diameter, entered here.",
+)
+def measure_the_cord(plan: Plan) -> Said | None:
     """The standard lets the cord be fatter or thinner than the grip takes: measure the one in hand."""
     cord = plan.diameter
     if cord is None or cord_in_grip(plan) is not None:
@@ -62,35 +69,34 @@ def measure_the_cord(plan: Plan) -> Found | None:
     for end, p in _gripping(plan):
         low, high = p.grip_mm
         if cord.low_mm < low or cord.high_mm > high:
-            return Found(
-                "measure-the-cord",
-                "caution",
-                Stage.ENDS,
+            return Said(
                 f"Measure the cord for the {p.short}",
                 f"{plan.written} may be {cord.low_mm:g} to {cord.high_mm:g} mm; the grip takes {low:g} to {high:g} mm.",
-                "A cord at the wrong end of its range is not held.",
-                "Its measured diameter, entered here.",
                 _taking(plan, end, p),
             )
     return None
 
 
-def diameter_unknown(plan: Plan) -> Found | None:
+@check(
+    "caution",
+    Stage.ENDS,
+    why="Whether the grips hold it can not be said.",
+    clears="Its measured diameter, entered here.",
+)
+def diameter_unknown(plan: Plan) -> Said | None:
     """No table lists this cord's diameter."""
     if plan.size is None or plan.diameter is not None:
         return None
-    return Found(
-        "diameter-unknown",
-        "caution",
-        Stage.ENDS,
-        "Measure the cord",
-        f"No table here lists the outside diameter of {plan.written}.",
-        "Whether the grips hold it can not be said.",
-        "Its measured diameter, entered here.",
-    )
+    return Said("Measure the cord", f"No table here lists the outside diameter of {plan.written}.")
 
 
-def conductor_in_terminal(plan: Plan) -> Found | None:
+@check(
+    "stop",
+    Stage.ENDS,
+    why="A terminal that is too big or too small clamps some of the strands.",
+    clears="Another part, or another size.",
+)
+def conductor_in_terminal(plan: Plan) -> Said | None:
     """A conductor outside what the terminal takes is not clamped."""
     if plan.size is None:
         return None
@@ -98,47 +104,44 @@ def conductor_in_terminal(plan: Plan) -> Found | None:
     for end, p in _ends(plan):
         low, high = p.terminal_mm2
         if not low <= area <= high:
-            return Found(
-                "conductor-in-terminal",
-                "stop",
-                Stage.ENDS,
+            return Said(
                 f"The conductor does not suit the {p.short}'s terminals",
                 f"They take {low:g} to {high:g} mm²; {plan.size.name} is {area:.2f} mm².",
-                "A terminal that is too big or too small clamps some of the strands.",
-                "Another part, or another size.",
                 _taking(plan, end, p),
             )
     return None
 
 
-def trapped(plan: Plan) -> Found | None:
+@check(
+    "stop",
+    Stage.BUILD,
+    why="It can not be threaded, now or later.",
+    clears="A part with a larger bore, or the measured diameter of a thinner cord.",
+)
+def trapped(plan: Plan) -> Said | None:
     """A threaded part that cannot pass over this cord."""
     if not plan.trapped:
         return None
     home = {"A": plan.a, "B": plan.b}
     names = [t.words for x in plan.trapped for t in home[x[0]].threaded if t.id == x[2:]]
-    return Found(
-        "trapped",
-        "stop",
-        Stage.BUILD,
+    return Said(
         "A part does not go over the cord",
         f"{', '.join(names).capitalize()}: the bore is smaller than the {plan.cable_od_mm:g} mm the cord may be.",
-        "It can not be threaded, now or later.",
-        "A part with a larger bore, or the measured diameter of a thinner cord.",
     )
 
 
-def earth_last(plan: Plan) -> Found | None:
+@check(
+    "note",
+    Stage.CUT,
+    why="If the grip ever lets go, the live should come out first and the earth last.",
+    clears="A roomier part, if it matters where it is used.",
+)
+def earth_last(plan: Plan) -> Said | None:
     """Where the body has no room, the earth cannot be given the most slack."""
     tight = next((p for p, s in zip((plan.a, plan.b), plan.strips, strict=True) if not s.earth_last), None)
     if tight is None:
         return None
-    return Found(
-        "earth-last",
-        "note",
-        Stage.CUT,
+    return Said(
         "Little room for the earth to part last",
         f"The {tight.short} holds {tight.room_mm:g} mm of spare core; the steps between the cores are made smaller.",
-        "If the grip ever lets go, the live should come out first and the earth last.",
-        "A roomier part, if it matters where it is used.",
     )

@@ -1,110 +1,105 @@
 """Building and proving: nothing out of step, nothing untested, nothing failed."""
 
-from euthyne.core.checks.found import Found
+from euthyne.core.checks.found import Said, check
 from euthyne.core.lookover import look_list
 from euthyne.core.plan import Plan
 from euthyne.core.stage import Stage
 
 
-def plan_changed_after_build(plan: Plan) -> Found | None:
+@check(
+    "caution",
+    Stage.BUILD,
+    why="A strip length or a terminal may not be what the record says.",
+    clears="Doing the changed steps again, or a reason why they stand.",
+)
+def plan_changed_after_build(plan: Plan) -> Said | None:
     """A plan changed after steps were done makes them doubtful."""
     build = plan.lead.build
     if not build.done or build.plan_stamp in (None, plan.stamp):
         return None
-    return Found(
-        "plan-changed-after-build",
-        "caution",
-        Stage.BUILD,
+    return Said(
         "The plan changed after building began",
         f"{len(build.done)} steps were done to another plan. Look at what is on the bench against this one.",
-        "A strip length or a terminal may not be what the record says.",
-        "Doing the changed steps again, or a reason why they stand.",
     )
 
 
-def plan_changed_after_proof(plan: Plan) -> Found | None:
+@check(
+    "caution",
+    Stage.PROVE,
+    why="A verdict is worth what its expectation is worth.",
+    clears="Taking the readings again, or a reason why they stand.",
+)
+def plan_changed_after_proof(plan: Plan) -> Said | None:
     """Readings taken to another plan were held against another expectation."""
     proof = plan.lead.proof
     if proof.plan_stamp in (None, plan.stamp) or not (proof.readings or proof.probes):
         return None
-    return Found(
-        "plan-changed-after-proof",
-        "caution",
-        Stage.PROVE,
+    return Said(
         "The plan changed after the proof began",
         "Readings were taken when the plan said something else. They are now judged against this one.",
-        "A verdict is worth what its expectation is worth.",
-        "Taking the readings again, or a reason why they stand.",
     )
 
 
-def looked_bad(plan: Plan) -> Found | None:
+@check(
+    "stop",
+    Stage.PROVE,
+    why="What is seen to be wrong does not get better by measuring.",
+    clears="Putting it right, then looking again.",
+)
+def looked_bad(plan: Plan) -> Said | None:
     """Something looked wrong."""
     answers = {a.line: a.good for a in plan.lead.proof.looks}
     bad = [line for line in look_list(plan.a, plan.b) if answers.get(line.id) is False]
     if not bad:
         return None
-    return Found(
-        "looked-bad",
-        "stop",
-        Stage.PROVE,
-        "Something looked wrong",
-        f"Answered no: {bad[0].question}",
-        "What is seen to be wrong does not get better by measuring.",
-        "Putting it right, then looking again.",
-    )
+    return Said("Something looked wrong", f"Answered no: {bad[0].question}")
 
 
-def wrong_grid(plan: Plan) -> Found | None:
+@check(
+    "stop",
+    Stage.PROVE,
+    why="It would pass a lamp test, and kill on the day something fails.",
+    clears="Putting it right, then probing again.",
+)
+def wrong_grid(plan: Plan) -> Said | None:
     """The polarity grid does not match the map."""
     if not plan.diagnoses:
         return None
     first = plan.diagnoses[0]
-    return Found(
-        "wrong-grid",
-        "stop",
-        Stage.PROVE,
-        first.fault.capitalize(),
-        f"{first.sentence} {first.look}",
-        "It would pass a lamp test, and kill on the day something fails.",
-        "Putting it right, then probing again.",
-    )
+    return Said(first.fault.capitalize(), f"{first.sentence} {first.look}")
 
 
-def failed_reading(plan: Plan) -> Found | None:
+@check(
+    "stop",
+    Stage.PROVE,
+    why="A reading outside its band has a cause; find it before anyone leans on this lead.",
+    clears="Finding the joint, then measuring again.",
+)
+def failed_reading(plan: Plan) -> Said | None:
     """A reading outside its band."""
     failed = [(line, plan.verdicts[line.id]) for line in plan.lines if line.id in plan.verdicts]
     bad = next(((line, v) for line, v in failed if v.word == "fail"), None)
     if bad is None:
         return None
-    return Found(
-        "failed-reading",
-        "stop",
-        Stage.PROVE,
-        f"Failed: {bad[0].words}",
-        bad[1].reason,
-        "A reading outside its band has a cause; find it before anyone leans on this lead.",
-        "Finding the joint, then measuring again.",
-    )
+    return Said(f"Failed: {bad[0].words}", bad[1].reason)
 
 
-def watched_reading(plan: Plan) -> Found | None:
+@check(
+    "caution",
+    Stage.PROVE,
+    why="It will be the first to fail.",
+    clears="Mending it now, or a reason and a note to look sooner.",
+)
+def watched_reading(plan: Plan) -> Said | None:
     """A reading that passes with nothing to spare."""
     watched = next((x for x in plan.lines if x.id in plan.verdicts and plan.verdicts[x.id].word == "watch"), None)
     if watched is None:
         return None
-    return Found(
-        "watched-reading",
-        "caution",
-        Stage.PROVE,
-        f"To watch: {watched.words}",
-        plan.verdicts[watched.id].reason,
-        "It will be the first to fail.",
-        "Mending it now, or a reason and a note to look sooner.",
-    )
+    return Said(f"To watch: {watched.words}", plan.verdicts[watched.id].reason)
 
 
-def untested(plan: Plan) -> Found | None:
+@check("stop", Stage.TAG, why="What was not tested is not known.", clears="Every line of Prove, answered.")
+def untested(plan: Plan) -> Said | None:
     """No lead is sealed with a mandatory line untested."""
     if not plan.lines:
         return None
@@ -115,29 +110,17 @@ def untested(plan: Plan) -> Found | None:
     if not missing:
         return None
     rest = f", and {len(missing) - 1} more" if len(missing) > 1 else ""
-    return Found(
-        "untested",
-        "stop",
-        Stage.TAG,
-        "Not everything is proven",
-        f"Still open: {missing[0]}{rest}.",
-        "What was not tested is not known.",
-        "Every line of Prove, answered.",
-    )
+    return Said("Not everything is proven", f"Still open: {missing[0]}{rest}.")
 
 
-def unbuilt(plan: Plan) -> Found | None:
+@check("stop", Stage.TAG, why="The record would say more than was done.", clears="Every step of Build, done.")
+def unbuilt(plan: Plan) -> Said | None:
     """A lead is not sealed while steps are open."""
     if plan.size_name is not None and plan.steps and not plan.steps_left:
         return None
-    return Found(
-        "unbuilt",
-        "stop",
-        Stage.TAG,
+    return Said(
         "Not built yet",
         f"{len(plan.steps_left)} steps of the build are open."
         if plan.steps
         else "The plan is not far enough to build.",
-        "The record would say more than was done.",
-        "Every step of Build, done.",
     )

@@ -1,153 +1,222 @@
 """The wire map: earth through, neutral and earth apart, nothing crossed, nothing left out."""
 
-from euthyne.core.checks.found import Fix, Found
+from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.plan import Plan
 from euthyne.core.stage import Stage
-from euthyne.core.wiremap import function_of, schemes
+from euthyne.core.wiremap import colour, false_friends, function_of, schemes
 
+NUMBERED_OR_SHIELD = "0123456789ST"
 AS_IT_SHOULD = Fix("Wire it by function", (("ends.joints", ()),))
+
+
+def _has_one_place(core: str) -> bool:
+    """True for a core whose function fixes its cavity: lines, neutral, earth, plus, minus."""
+    return core[0] not in NUMBERED_OR_SHIELD
 
 
 def _sounds(plan: Plan, one: str, other: str) -> bool:
     return frozenset((one, other)) in plan.wanted_pairs
 
 
-def no_earth(plan: Plan) -> Found | None:
+@check(
+    "stop",
+    Stage.ENDS,
+    why="A fault then leaves the case of what is plugged in at mains volts.",
+    clears="Three cores, with the earth landed at both ends.",
+)
+def no_earth(plan: Plan) -> Said | None:
     """An earthed load, or an earthed socket, needs an earth core through both ends."""
     needed = plan.lead.brief.earthed or plan.b.has_earth
     if not needed or _sounds(plan, "A.E", "B.E"):
         return None
     two_core = not plan.lead.brief.earthed
-    return Found(
-        "no-earth",
-        "stop",
-        Stage.ENDS,
+    return Said(
         "No earth through the lead",
         "The cord has two cores, yet its far end offers an earth contact."
         if two_core
         else "The earth contact of one end does not reach the earth contact of the other.",
-        "A fault then leaves the case of what is plugged in at mains volts.",
-        "Three cores, with the earth landed at both ends.",
         Fix("Make it a three-core earthed lead", (("brief.earthed", True), ("ends.joints", ())))
         if two_core
         else AS_IT_SHOULD,
     )
 
 
-def neutral_earth_joined(plan: Plan) -> Found | None:
+@check(
+    "stop",
+    Stage.ENDS,
+    why="The case of everything plugged in then carries the return current, and a residual-current device trips.",
+    clears="Each in its own cavity, at both ends.",
+)
+def neutral_earth(plan: Plan) -> Said | None:
     """Neutral and earth are never joined in a lead."""
     joined = any(_sounds(plan, f"{x}.N", f"{y}.E") for x in "AB" for y in "AB")
     if not joined:
         return None
-    return Found(
-        "neutral-earth",
-        "stop",
-        Stage.ENDS,
-        "Neutral joined to earth",
-        "The map lets neutral and earth sound together.",
-        "The case of everything plugged in then carries the return current, and a residual-current device trips.",
-        "Each in its own cavity, at both ends.",
-        AS_IT_SHOULD,
-    )
+    return Said("Neutral joined to earth", "The map lets neutral and earth sound together.", AS_IT_SHOULD)
 
 
-def crossed(plan: Plan) -> Found | None:
+@check(
+    "stop",
+    Stage.ENDS,
+    why="A switch or fuse then breaks the neutral, and what is switched off stays live.",
+    clears="Each core in the cavity of its own function.",
+)
+def crossed(plan: Plan) -> Said | None:
     """A core that lands on another function's cavity at one end."""
-    astray = [j for j in plan.joints if j.a and j.b and j.a != j.b]
+    astray = [j for j in plan.joints if j.a and j.b and j.a != j.b and _has_one_place(j.core)]
     if not astray:
         return None
     words = ", ".join(f"{function_of(j.core)} from {j.a} to {j.b}" for j in astray)
-    return Found(
-        "crossed",
-        "stop",
-        Stage.ENDS,
-        "Polarity crossed in the map",
-        f"Crossed: {words}.",
-        "A switch or fuse then breaks the neutral, and what is switched off stays live.",
-        "Each core in the cavity of its own function.",
-        AS_IT_SHOULD,
-    )
+    return Said("Polarity crossed in the map", f"Crossed: {words}.", AS_IT_SHOULD)
 
 
-def left_out(plan: Plan) -> Found | None:
+@check("stop", Stage.ENDS, why="The lead would carry nothing.", clears="Both ends of each core landed.")
+def left_out(plan: Plan) -> Said | None:
     """Live and neutral must be landed at both ends, each core in a cavity of its own."""
-    short = [j.core for j in plan.joints if j.core != "E" and not (j.a and j.b)]
+    short = [j.core for j in plan.joints if j.core != "E" and _has_one_place(j.core) and not (j.a and j.b)]
     if not short:
         return None
     words = " and ".join(function_of(c) for c in short)
-    return Found(
-        "left-out",
-        "stop",
-        Stage.ENDS,
-        "A core is not landed",
-        f"The {words} core is cut back at one end.",
-        "The lead would carry nothing.",
-        "Both ends of each core landed.",
-        AS_IT_SHOULD,
-    )
+    return Said("A core is not landed", f"The {words} core is cut back at one end.", AS_IT_SHOULD)
 
 
-def shared_cavity(plan: Plan) -> Found | None:
+@check("stop", Stage.ENDS, why="What they belong to is joined there.", clears="One core in each terminal.")
+def shared_cavity(plan: Plan) -> Said | None:
     """Two cores in one cavity of a single-phase lead are a short or a mistake."""
-    for end, marks in (("A", [j.a for j in plan.joints if j.a]), ("B", [j.b for j in plan.joints if j.b])):
+    fixed = [j for j in plan.joints if _has_one_place(j.core)]
+    for end, marks in (("A", [j.a for j in fixed if j.a]), ("B", [j.b for j in fixed if j.b])):
         twice = next((m for m in marks if marks.count(m) > 1), None)
         if twice:
-            return Found(
-                "shared-cavity",
-                "stop",
-                Stage.ENDS,
+            return Said(
                 "Two cores in one terminal",
                 f"Two cores land in {twice} at the {'supply' if end == 'A' else 'load'} end.",
-                "What they belong to is joined there.",
-                "One core in each terminal.",
                 AS_IT_SHOULD,
             )
     return None
 
 
-def old_colours(plan: Plan) -> Found | None:
+@check(
+    "caution",
+    Stage.ENDS,
+    why="The next person may read the colours the other way.",
+    clears="A cord in today's colours, or a note of why this one is used.",
+)
+def old_colours(plan: Plan) -> Said | None:
     """Old core colours mean other things today."""
     scheme = plan.lead.ends.scheme
     if not scheme.endswith("-old"):
         return None
-    return Found(
-        "old-colours",
-        "caution",
-        Stage.ENDS,
+    return Said(
         "Old core colours",
         f"Black is neutral on this cord ({schemes()[scheme].source}); black is live in North America.",
-        "The next person may read the colours the other way.",
-        "A cord in today's colours, or a note of why this one is used.",
     )
 
 
-def reversible(plan: Plan) -> Found | None:
+@check("note", Stage.ENDS, why="Polarity is kept along the lead, not at the wall.", clears="Nothing to clear.")
+def reversible(plan: Plan) -> Said | None:
     """A plug that goes in either way fixes no polarity."""
     ends = [p.words for p in (plan.a, plan.b) if p.face.reversible]
     if not ends:
         return None
-    return Found(
-        "reversible",
-        "note",
-        Stage.ENDS,
+    return Said(
         "The plug goes in either way",
         f"{ends[0]}: either line pin may be live. A switch or fuse must break both lines.",
-        "Polarity is kept along the lead, not at the wall.",
-        "Nothing to clear.",
     )
 
 
-def marks_decide(plan: Plan) -> Found | None:
+@check(
+    "note",
+    Stage.ENDS,
+    why="The drawing shows the earth in its place; the other two may be the other way on your part.",
+    clears="Read L and N on the part itself.",
+)
+def marks_decide(plan: Plan) -> Said | None:
     """Where the standard does not fix the places, the moulded marks do."""
     unsure = [p for p in (plan.a, plan.b) if not p.face.sure and not p.face.reversible]
     if not unsure:
         return None
-    return Found(
-        "marks-decide",
-        "note",
-        Stage.ENDS,
-        "Go by the moulded marks",
-        unsure[0].face.note,
-        "The drawing shows the earth in its place; the other two may be the other way on your part.",
-        "Read L and N on the part itself.",
-    )
+    return Said("Go by the moulded marks", unsure[0].face.note)
+
+
+@check(
+    "caution",
+    Stage.ENDS,
+    why="Whoever follows the leaflet with this cable in hand swaps two cores.",
+    clears="A cable in the leaflet's colours; or a reason, with the list of cores kept beside the leaflet.",
+)
+def false_friend(plan: Plan) -> Said | None:
+    """The same colour means another core on the cable than on the plug's leaflet."""
+    ends = plan.lead.ends
+    if ends.plug_scheme is None or ends.plug_scheme == ends.scheme:
+        return None
+    friends = false_friends(ends.scheme, ends.plug_scheme, plan.cores)
+    if not friends:
+        return None
+    words = "; ".join(f"{tint} is {here} on this cable and {there} on that leaflet" for tint, here, there in friends)
+    return Said("A colour that means two things", f"{words[0].upper()}{words[1:]}.")
+
+
+@check(
+    "caution",
+    Stage.ENDS,
+    why="The next person takes it for the neutral.",
+    clears="A re-marked core at both ends, sleeved in a line colour; or a cable whose colours fit.",
+)
+def core_re_marked(plan: Plan) -> Said | None:
+    """A cord made with a neutral, used where there are two hots and none: its neutral core is a line."""
+    if plan.cores[:2] != ("L1", "L2") or "N" in plan.cores or not plan.cable_type.cord:
+        return None
+    tint = colour(plan.lead.ends.scheme, "N")
+    return Said(f"The {tint} core is a line", f"There is no neutral here: re-mark the {tint} core at both ends.")
+
+
+@check(
+    "caution",
+    Stage.ENDS,
+    why="Landed nowhere it does nothing; landed at both ends it carries whatever the two earths disagree about.",
+    clears="The shield landed at one end, its other end cut back and insulated; or a reason.",
+)
+def shield_landing(plan: Plan) -> Said | None:
+    """A shield is landed at one end."""
+    shield = next((j for j in plan.joints if j.core == "S"), None)
+    if shield is None or bool(shield.a) != bool(shield.b):
+        return None
+    where = "at both ends" if shield.a else "nowhere"
+    one = tuple(type(j)(j.core, j.a or "S", None) if j.core == "S" else j for j in plan.joints)
+    fix = Fix("Land it at the supply end only", (("ends.joints", one),)) if "S" in plan.a.marks else None
+    return Said("The shield is landed " + where, f"The map lands the shield {where}.", fix)
+
+
+@check(
+    "caution",
+    Stage.ENDS,
+    why="Water finds the one hole that was left.",
+    clears="A blanking plug in every cavity that is not used.",
+)
+def open_cavities(plan: Plan) -> Said | None:
+    """Cavities of a sealed connector that are not used are blanked."""
+    for end, p in (("a", plan.a), ("b", plan.b)):
+        empty = [m for m in p.marks if m not in {getattr(j, end) for j in plan.joints}]
+        if p.joint == "wire-seal" and empty and not plan.lead.ends.blanked:
+            fix = Fix("They are plugged", (("ends.blanked", True),))
+            return Said(
+                "Open cavities", f"{p.words}: {', '.join(empty)} {'is' if len(empty) == 1 else 'are'} empty.", fix
+            )
+    return None
+
+
+@check(
+    "caution",
+    Stage.ENDS,
+    why="What was meant to be one circuit is two, or a short.",
+    clears="Each core in a cavity of its own; or a reason, where a core is looped on.",
+)
+def looped_cavity(plan: Plan) -> Said | None:
+    """Two numbered cores in one cavity are looped on: meant, or a mistake."""
+    for end, words in (("a", "supply"), ("b", "load")):
+        marks = [getattr(j, end) for j in plan.joints if not _has_one_place(j.core) and getattr(j, end)]
+        twice = next((m for m in marks if marks.count(m) > 1), None)
+        if twice:
+            cores = " and ".join(j.core for j in plan.joints if getattr(j, end) == twice)
+            return Said(f"Cores {cores} share a cavity", f"Both land in {twice} at the {words} end.")
+    return None

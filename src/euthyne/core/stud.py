@@ -1,0 +1,32 @@
+"""Studs and the lugs that go on them: holes, and how much wider than the stud they may be."""
+
+from functools import cache
+
+from euthyne.data.tables import rows
+
+THICK_STUD_MM = 12.0
+
+
+@cache
+def _studs() -> dict[str, tuple[float, float]]:
+    return {r["stud"]: (float(r["stud_mm"]), float(r["hole_mm"])) for r in rows("stud-holes.csv")}
+
+
+def studs() -> tuple[str, ...]:
+    """The studs by name, thinnest first."""
+    return tuple(sorted(_studs(), key=stud_mm))
+
+
+def stud_mm(name: str) -> float:
+    """Diameter of a stud in mm. Raises KeyError for one that is not listed. Source: stud-holes.csv."""
+    return _studs()[name][0]
+
+
+def hole_mm(name: str) -> float:
+    """Hole of a lug made for a stud, in mm. Source: DIN 46234 and inch practice."""
+    return _studs()[name][1]
+
+
+def gap_allowed_mm(name: str) -> float:
+    """How much wider than its stud a hole may be, in mm: 0.6 up to M10, 1.0 from M12."""
+    return 1.0 if stud_mm(name) >= THICK_STUD_MM else 0.6
