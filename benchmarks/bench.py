@@ -32,12 +32,17 @@ def median_ms(work, rounds=60):
     return statistics.median(times[5:]) * 1000
 
 
-def asking(client, address, **fields):
-    """A request: an address as a browser opens it, or with fields as a form is sent while someone types."""
+def asking(client, address, part=False, **fields):
+    """A request: an address as a browser opens it, or the part that changes; with fields, as a form while typed in."""
 
     def ask(i):
+        headers = {"HX-Request": "true"} if part else {}
         data = {k: v(i) for k, v in fields.items()}
-        answer = client.post(address, data=data, headers={"HX-Request": "true"}) if data else client.get(address)
+        answer = (
+            client.post(address, data=data, headers={"HX-Request": "true"})
+            if data
+            else client.get(address, headers=headers)
+        )
         assert answer.status_code == 200, (address, answer.status_code)
         return answer.get_data()
 

@@ -1,4 +1,4 @@
-"""The commands: serve, demo, size, export, import, verify-log."""
+"""The commands: serve, demo, size, wire, check, checks, formats, export, import, verify-log."""
 
 import json
 import sys
@@ -144,6 +144,35 @@ def _answer(work: Callable[[], str]) -> None:
     except Refused as refused:
         click.echo(json.dumps({"errors": [asdict(f) for f in refused.faults]}, indent=1))
         sys.exit(2)
+
+
+@main.command("check")
+@click.argument("lead", type=click.File("rb"))
+def check_command(lead: BinaryIO) -> None:
+    """Check a lead's JSON document (- for standard input); exit status 1 when something stops it."""
+    from euthyne.core.checks import checks
+    from euthyne.core.plan import plan_of
+    from euthyne.exchange.lead_file import read_lead
+
+    stopped = False
+
+    def look() -> str:
+        nonlocal stopped
+        found = checks(plan_of(read_lead(lead.read()).lead))
+        stopped = any(f.level == "stop" for f in found)
+        told = ("code", "level", "stage", "title", "text", "why", "clears", "reason")
+        return json.dumps({"found": [{k: getattr(f, k) for k in told} for f in found]}, indent=1, ensure_ascii=False)
+
+    _answer(look)
+    sys.exit(1 if stopped else 0)
+
+
+@main.command("checks")
+def checks_command() -> None:
+    """Write the list of every check, as Markdown."""
+    from euthyne.exchange.formats import checks_markdown
+
+    click.echo(checks_markdown(), nl=False)
 
 
 @main.command("formats")

@@ -43,7 +43,7 @@ def test_an_extension_lead_from_brief_to_sealed_tag(page, served):
     expect(page.locator("#figures")).not_to_contain_text("not taken")
 
     stage(page, "Ends")
-    fill(page, "Cord over all, measured", "8.2 mm")
+    fill(page, "Over all, measured", "8.2 mm")
     page.get_by_role("button", name="The ends are settled").click()
     page.get_by_role("link", name="On to the cut").click()
     page.get_by_role("button", name="The cut is settled").click()
@@ -173,6 +173,13 @@ SCREENS = [
     "/who",
     "/leads/TR-0019/build/bench",
     "/envelope/drop",
+    "/shelf",
+    "/shelf/find?shows=pin",
+    "/shelf/checks",
+    "/shelf/tables",
+    "/shelf/part/c14",
+    "/leads/TR-0022/ends",
+    "/leads/TR-0027/ends",
     "/envelope/wire",
     "/leads/TR-0014/brief",
     "/leads/TR-0014/conductor",

@@ -6,6 +6,7 @@ from typing import Annotated, Any, Literal
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from euthyne.core.conductor import Metal, Unit
+from euthyne.core.part import Part, part
 from euthyne.core.sizing_brief import OneLoad, Positive, System
 
 Kind = Literal[
@@ -133,6 +134,7 @@ class Ends:
     stud_a: Annotated[str, MaxLen(8)] | None = None
     stud_b: Annotated[str, MaxLen(8)] | None = None
     lugs_on_post: Count = 1
+    own: tuple[Part, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -234,6 +236,12 @@ class Lead:
     proof: Proof = field(default_factory=Proof)
     reasons: tuple[Reason, ...] = ()
     typed: dict[str, str] = field(default_factory=dict, compare=False, hash=False)
+
+
+def part_on(ends: Ends, end: str) -> Part:
+    """The part on an end: one of the lead's own, or of the shelf. Raises Refused."""
+    name = getattr(ends, end)
+    return next((p for p in ends.own if p.id == name), None) or part(name, f"ends.{end}")
 
 
 def with_value(lead: Lead, path: str, value: Any) -> Lead:

@@ -98,6 +98,7 @@ class Part:
     joint: Joining = "screw"
     panel_mm: float = 0.0
     stud: str = ""
+    corrects: str = ""
 
     @property
     def has_earth(self) -> bool:
@@ -206,6 +207,32 @@ def part(name: str, field: str = "part") -> Part:
     if name not in shelf():
         raise Refused(Fault(field, f"the shelf has no part called {name!r}", "one of: " + ", ".join(shelf())))
     return shelf()[name]
+
+
+def faults_of(own: Part) -> list[Fault]:
+    """Everything about a part of one's own that makes no sense, each with its field."""
+    found = []
+    for name in ("grip_mm", "terminal_mm2", "strip_mm"):
+        low, high = getattr(own, name)
+        if not 0 <= low <= high:
+            found.append(Fault(f"part.{name}", f"{low:g} to {high:g} is no range", "least first, then most"))
+    if not 0 < own.amps < float("inf"):
+        found.append(Fault("part.amps", f"{own.amps:g} A is no rating", "amps above nothing"))
+    marks = [c.mark for c in own.face.cavities]
+    for twice in sorted({m for m in marks if marks.count(m) > 1}):
+        found.append(Fault("part.face.cavities", f"cavity {twice} is there twice", "one place for each mark"))
+    paths = [m for m, _ in own.path_mm]
+    for lacking in [m for m in marks if m not in paths]:
+        found.append(Fault("part.path_mm", f"nothing says how far it is to cavity {lacking}", "a path for each cavity"))
+    for astray in [m for m in paths if m not in marks]:
+        found.append(Fault("part.path_mm", f"the face has no cavity {astray}", "a path for each cavity, no other"))
+    for t in own.threaded:
+        if t.bore_mm < own.grip_mm[1]:
+            problem = f"the {t.words} passes {t.bore_mm:g} mm, the grip holds {own.grip_mm[1]:g} mm"
+            found.append(Fault("part.threaded", problem, "a bore at least as wide as the grip's most"))
+    if not own.source.strip():
+        found.append(Fault("part.source", "nothing says where the figures are from", "the sheet and its date"))
+    return found
 
 
 def turned(face: Face) -> Face:

@@ -15,8 +15,8 @@ from euthyne.core.diagnosis import Diagnosis, Grid, diagnose, read_grid
 from euthyne.core.expectation import Line, expected
 from euthyne.core.fault import Fault
 from euthyne.core.heat import Cable, Warmth, amps_at, warmth
-from euthyne.core.lead import Joint, Lead, Reading
-from euthyne.core.part import Part, part
+from euthyne.core.lead import Joint, Lead, Reading, part_on
+from euthyne.core.part import Part
 from euthyne.core.rating import bases, k_drum
 from euthyne.core.sizing import Candidate, Sizing, rating_of, size
 from euthyne.core.sizing_brief import (
@@ -60,8 +60,8 @@ class Plan:
 
     def __init__(self, lead: Lead) -> None:
         self.lead = lead
-        self.a: Part = part(lead.ends.a, "ends.a")
-        self.b: Part = part(lead.ends.b, "ends.b")
+        self.a: Part = part_on(lead.ends, "a")
+        self.b: Part = part_on(lead.ends, "b")
         self.mains = lead.brief.system != "dc"
         self.cores = wiremap.cores_of(lead.brief, self.a, self.b)
 

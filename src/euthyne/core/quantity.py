@@ -35,6 +35,7 @@ NEAR = Measure("length", "m", 0, 20, "0.15 m or 6 in", "m")
 MONEY = Measure("price", "", 0.001, 1e6, "11.50", "")
 SHORT = Measure("length", "mm", 0, 5000, "300 mm or 1 ft", "mm")
 DIAMETER = Measure("diameter", "mm", 0.5, 80, "10.6 mm", "mm")
+AREA = Measure("cross section", "mm**2", 0, 1000, "2.5 mm²", "mm²")
 CURRENT = Measure("current", "A", 0.001, 5000, "13 A", "A")
 POWER = Measure("power", "W", 0.1, 1e6, "1500 W or 2.2 kW", "W")
 VOLTS = Measure("volts", "V", 1, 1500, "230 V", "V")
@@ -49,7 +50,7 @@ LOOP = re.compile(
 )
 UNIT_AT_END = re.compile(r"[A-Za-z\"'″′]+$")
 NUMBER = r"[-+]?(?:\d+(?:[.,]\d+)?|[.,]\d+)"
-TERM = re.compile(rf"({NUMBER})\s*([A-Za-zµΩω%°\"'″′]+)?\s*(?=$|[\d.,])")
+TERM = re.compile(rf"({NUMBER})\s*([A-Za-zµΩω%°²\"'″′]+)?\s*(?=$|[\d.,])")
 SPELLED = {
     "%": "percent",
     "c": "degC",
@@ -84,6 +85,8 @@ SPELLED = {
     "milliohms": "milliohm",
     "megohm": "megaohm",
     "megohms": "megaohm",
+    "mm²": "mm**2",
+    "mm": "mm",
     "gohm": "gigaohm",
     "kohm": "kiloohm",
     "metres": "m",
@@ -140,7 +143,7 @@ def read_quantity(text: str, measure: Measure, field: str = "") -> Entry:
     >>> read_quantity("80 ft", LENGTH).echo
     'read as 24.38 m'
     """
-    typed = text.strip()
+    typed = text.strip().replace("mm2", "mm²") if measure is AREA else text.strip()
     if not typed:
         raise _refuse(field, f"no {measure.word} is given", measure)
     if re.search(r"\d,\d{3}(?!\d)", typed):

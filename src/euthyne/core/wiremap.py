@@ -80,7 +80,7 @@ def false_friends(cable: str, leaflet: str, cores: tuple[str, ...]) -> tuple[tup
 
     Returns: (colour, what it is on the cable, what the leaflet takes it for), one for each such colour.
     """
-    there = {tint: core for core, tint in schemes()[leaflet].colours.items()}
+    there = {colour(leaflet, core): core for core in cores}
     pairs = [(colour(cable, core), core) for core in cores]
     return tuple(
         (tint, function_of(core), function_of(there[tint]))

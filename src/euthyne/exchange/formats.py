@@ -5,9 +5,10 @@ from typing import Any
 
 from pydantic import TypeAdapter
 
+from euthyne.core.checks import CHECKS
 from euthyne.core.identify import WireAnswer
 from euthyne.core.sizing import Sizing
-from euthyne.exchange import lead_file, size_contract, wire_contract
+from euthyne.exchange import lead_file, part_file, size_contract, wire_contract
 
 HEAD = """# Open formats
 
@@ -33,7 +34,21 @@ def formats_markdown() -> str:
             ),
             _section("`euthyne wire`: the answer", "Written to standard output.", answers[1]),
             _section(
-                "A lead", "`euthyne export` writes it, `euthyne import` reads it.", lead_file.adapter().json_schema()
+                "A lead",
+                "`euthyne export` writes it, `euthyne import` reads it, `euthyne check` checks it.",
+                lead_file.adapter().json_schema(),
             ),
+            _section("A part of one's own", "The Shelf writes it and takes it in.", part_file.adapter().json_schema()),
         )
     )
+
+
+def checks_markdown() -> str:
+    """The page of every check, by stage."""
+    head = "# Checks\n\nGenerated from the code by `euthyne checks`. A stop blocks its stage, a caution wants a reason "
+    head += "that the record keeps, a note only says.\n\n| code | level | stage | watches | why | clears it |\n"
+    lines = [
+        f"| `{c.code}` | {c.level} | {c.stage.word} | {c.watches} | {c.why} | {c.clears} |\n"
+        for c in sorted(CHECKS, key=lambda c: (c.stage.number, c.code))
+    ]
+    return head + "|---|---|---|---|---|---|\n" + "".join(lines)

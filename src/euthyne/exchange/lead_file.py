@@ -1,14 +1,14 @@
 """A lead as an open JSON document: out, and in again with every fault listed."""
 
 import json
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cache
 from typing import TYPE_CHECKING, Any, Literal
 
 from euthyne.core.cable import cable_types
 from euthyne.core.fault import Fault, Refused
-from euthyne.core.lead import Lead
-from euthyne.core.part import shelf
+from euthyne.core.lead import Lead, part_on
+from euthyne.core.part import faults_of, shelf
 from euthyne.core.quantity import read_size
 from euthyne.core.seal import Seal, holds
 from euthyne.core.wiremap import cores_of, schemes
@@ -65,9 +65,10 @@ def read_lead(text: str | bytes) -> LeadFile:
 
 
 def _lead_faults(lead: Lead) -> list[Fault]:
+    own = [p.id for p in lead.ends.own]
     known = {
-        "lead.ends.a": (lead.ends.a, list(shelf()), "the shelf has no such part"),
-        "lead.ends.b": (lead.ends.b, list(shelf()), "the shelf has no such part"),
+        "lead.ends.a": (lead.ends.a, [*shelf(), *own], "the shelf has no such part"),
+        "lead.ends.b": (lead.ends.b, [*shelf(), *own], "the shelf has no such part"),
         "lead.ends.scheme": (lead.ends.scheme, list(schemes()), "no such colour scheme"),
         "lead.conductor.cable_type": (lead.conductor.cable_type, list(cable_types()), "no such cable"),
     }
@@ -76,6 +77,8 @@ def _lead_faults(lead: Lead) -> list[Fault]:
         for path, (given, choices, problem) in known.items()
         if given not in choices
     ]
+    for i, p in enumerate(lead.ends.own):
+        faults += [replace(f, field=f.field.replace("part.", f"lead.ends.own.{i}.", 1)) for f in faults_of(p)]
     if lead.conductor.size is not None:
         try:
             read_size(lead.conductor.size, "lead.conductor.size")
@@ -85,7 +88,7 @@ def _lead_faults(lead: Lead) -> list[Fault]:
 
 
 def _joint_faults(lead: Lead) -> list[Fault]:
-    ends = {"a": shelf()[lead.ends.a], "b": shelf()[lead.ends.b]}
+    ends = {end: part_on(lead.ends, end) for end in ("a", "b")}
     cores = cores_of(lead.brief, ends["a"], ends["b"])
     faults = []
     for i, joint in enumerate(lead.ends.joints):

@@ -1,6 +1,6 @@
 """The tables of the data file."""
 
-from sqlalchemy import ForeignKey, String, Text, UniqueConstraint
+from sqlalchemy import ForeignKey, LargeBinary, String, Text, UniqueConstraint
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 
@@ -52,6 +52,30 @@ class JournalRow(Base):
     at: Mapped[str] = mapped_column(String(32))
     by: Mapped[str] = mapped_column(String(40))
     what: Mapped[str] = mapped_column(Text)
+
+
+class PartRow(Base):
+    """A part somebody added to the shelf: its document as exported. Leads keep their own copy."""
+
+    __tablename__ = "part"
+    id: Mapped[str] = mapped_column(String(60), primary_key=True)
+    document: Mapped[str] = mapped_column(Text)
+    added_at: Mapped[str] = mapped_column(String(32))
+    by: Mapped[str] = mapped_column(String(40))
+
+
+class LeafletRow(Base):
+    """A leaflet kept with a lead: a picture or a PDF."""
+
+    __tablename__ = "leaflet"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    lead_id: Mapped[int] = mapped_column(ForeignKey("lead.id", ondelete="CASCADE"), index=True)
+    name: Mapped[str] = mapped_column(String(120))
+    kind: Mapped[str] = mapped_column(String(40))
+    content: Mapped[bytes] = mapped_column(LargeBinary)
+    sha256: Mapped[str] = mapped_column(String(64))
+    added_at: Mapped[str] = mapped_column(String(32))
+    by: Mapped[str] = mapped_column(String(40))
 
 
 class SettingRow(Base):

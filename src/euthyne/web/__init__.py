@@ -8,7 +8,23 @@ from flask import Flask, g
 from flask_wtf.csrf import CSRFProtect, generate_csrf
 
 from euthyne.store.leads import LeadStore
-from euthyne.web import actions, bench, brief, build, conductor, cut, ends, envelope, errors, leads, people, prove, tag
+from euthyne.store.shelf import ShelfStore
+from euthyne.web import (
+    actions,
+    bench,
+    brief,
+    build,
+    conductor,
+    cut,
+    ends,
+    envelope,
+    errors,
+    leads,
+    people,
+    prove,
+    shelf,
+    tag,
+)
 from euthyne.web.words import filters
 
 
@@ -25,13 +41,14 @@ def create_app(store: LeadStore, folder: Path) -> Flask:
         SEND_FILE_MAX_AGE_DEFAULT=3600,
     )
     app.extensions["leads"] = store
+    app.extensions["shelf"] = ShelfStore(store.engine)
     app.jinja_env.filters.update(filters())
     app.jinja_env.globals["asset"] = lambda name: f"{app.static_url_path}/{name}"
     app.jinja_env.globals["pair"] = lambda one, other: frozenset((one, other))
     app.jinja_env.trim_blocks = app.jinja_env.lstrip_blocks = True
     CSRFProtect(app)
     app.jinja_env.globals["csrf_token"] = _token
-    for room in (bench, leads, envelope, brief, conductor, ends, cut, build, prove, tag, actions, people):
+    for room in (bench, leads, envelope, brief, conductor, ends, cut, build, prove, tag, actions, people, shelf):
         app.register_blueprint(room.blueprint)
     errors.register(app)
     return app

@@ -2,10 +2,11 @@
 
 from functools import lru_cache
 
-from flask import Blueprint, abort, request
+from flask import Blueprint, abort, redirect, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
+from euthyne.core.fault import Fault, Refused
 from euthyne.core.lead import Joint, Lead, with_value
 from euthyne.core.part import shelf
 from euthyne.core.plan import Plan, plan_of
@@ -17,6 +18,7 @@ from euthyne.drawing.facing import facing
 from euthyne.web.entry import back, enter
 from euthyne.web.fields import Entered, Field, show_fields
 from euthyne.web.frame import LeadPage, lead_page, not_reached, now, show_stage, store, who
+from euthyne.web.shelf import added
 
 blueprint = Blueprint("ends", __name__)
 SWITCHED = (("none", "none"), ("L", "in the live"), ("N", "in the neutral"), ("all", "in every line, double-pole"))
@@ -32,8 +34,24 @@ LUGS = Field("ends.lugs_on_post", "Lugs on the post", "whole", bounds=(1, 12))
 
 def fields_of(plan: Plan) -> tuple[Field, ...]:
     """What the ends of a lead are asked: parts and colours always, the rest where the parts give cause."""
-    parts = tuple((p.id, p.words) for p in shelf().values() if p.mains == plan.mains or p.kind == "AC/DC")
-    tints = tuple((s.name, _scheme_words(s, plan.cores)) for s in schemes_for(plan.cores))
+    own = tuple((p.id, p.words) for p in {**added().parts(), plan.a.id: plan.a, plan.b.id: plan.b}.values())
+    return _fields(plan.mains, plan.cores, plan.lead.ends.switch != "none", plan.a.stud, plan.b.stud, own,
+                   "wire-seal" in (plan.a.joint, plan.b.joint))  # fmt: skip
+
+
+@lru_cache(maxsize=128)
+def _fields(
+    mains: bool,
+    cores: tuple[str, ...],
+    switched: bool,
+    stud_a: str,
+    stud_b: str,
+    own: tuple[tuple[str, str], ...],
+    sealed: bool,
+) -> tuple[Field, ...]:
+    suits = {p.id: p.words for p in shelf().values() if p.mains == mains or p.kind == "AC/DC"}
+    parts = tuple((suits | dict(own)).items())
+    tints = tuple((s.name, _scheme_words(s, cores)) for s in schemes_for(cores))
     found = [
         Field("ends.a", "Supply end", "choice", choices=parts),
         Field("ends.b", "Load end", "choice", choices=parts),
@@ -41,19 +59,19 @@ def fields_of(plan: Plan) -> tuple[Field, ...]:
         Field("ends.plug_scheme", "Colours on the leaflet", "choice", choices=((None, "the same"), *tints)),
         OVER_ALL,
     ]
-    if plan.mains:
+    if mains:
         found.append(Field("ends.switch", "Switch", "choice", choices=SWITCHED))
         found.append(Field("ends.fuse_in", "Fuse of its own", "choice", choices=SWITCHED))
-    if plan.mains and plan.lead.ends.switch != "none":
+    if mains and switched:
         found.append(Field("ends.switch_lit", "Lamp in it", "choice", choices=((False, "no"), (True, "yes"))))
     on = ((None, "not said"), *((s, s) for s in studs()))
-    for end, p in (("a", plan.a), ("b", plan.b)):
-        if p.stud:
+    for end, stud in (("a", stud_a), ("b", stud_b)):
+        if stud:
             words = "Stud, supply end" if end == "a" else "Stud, load end"
             found.append(Field(f"ends.stud_{end}", words, "choice", choices=on))
-    if plan.a.stud or plan.b.stud:
+    if stud_a or stud_b:
         found.append(LUGS)
-    if "wire-seal" in (plan.a.joint, plan.b.joint):
+    if sealed:
         found.append(Field("ends.blanked", "Empty cavities", "choice", choices=((False, "open"), (True, "blanked"))))
     return tuple(found)
 
@@ -73,6 +91,7 @@ def show(tag: str) -> str:
         Stage.ENDS,
         fields=show_fields(fields_of(page.plan), page.held.lead, page.held.drafts),
         drawing=_drawn(page.held.lead, frozenset(request.args.get("turn", "")) & {"A", "B"}),
+        leaflets=added().leaflets(tag),
         maps=[(name, words) for name, (words, _) in STARTING_MAPS.items()],
         joints=[(j, colour(page.plan.lead.ends.scheme, j.core)) for j in page.plan.joints],
         cord_mm=_cord_words(page),
@@ -97,7 +116,17 @@ def _cord_words(page: LeadPage) -> str:
 def save(tag: str) -> str | Response:
     """Keep the parts, the colours and the map."""
     page = lead_page(tag)
-    return enter(tag, Stage.ENDS, fields_of(page.plan), _read_joints(page))
+    more = (_read_joints(page) or Entered()).with_more(_own_parts(page))
+    return enter(tag, Stage.ENDS, fields_of(page.plan), more)
+
+
+def _own_parts(page: LeadPage) -> Entered:
+    """Copies of the parts of one's own that the lead now uses: they stay with it whatever becomes of the shelf."""
+    ends = page.held.lead.ends
+    names = {request.form.get(f"ends.{end}", getattr(ends, end)) for end in ("a", "b")}
+    kept = {p.id: p for p in ends.own} | {n: p for n, p in added().parts().items() if n not in {o.id for o in ends.own}}
+    own = tuple(kept[n] for n in sorted(names & set(kept)))
+    return Entered({"ends.own": own}) if own != ends.own else Entered()
 
 
 def _read_joints(page: LeadPage) -> Entered | None:
@@ -135,6 +164,23 @@ def start_map(tag: str) -> str | Response:
 
     store().change(tag, begun, now(), who(), f"Ends: wire map begun again, {words.lower()}")
     return back(tag, Stage.ENDS)
+
+
+@blueprint.post("/leads/<tag>/ends/leaflet")
+def keep_leaflet(tag: str) -> Response:
+    """Keep a leaflet with the lead: a picture or a PDF, by its content."""
+    sent = request.files.get("leaflet")
+    if sent is None or not sent.filename:
+        raise Refused(Fault("leaflet", "no file was chosen", "a PDF, PNG or JPEG"))
+    added().keep_leaflet(tag, sent.filename, sent.read(), now(), who())
+    return redirect(url_for("ends.show", tag=tag), 303)
+
+
+@blueprint.get("/leads/<tag>/leaflets/<int:number>")
+def leaflet(tag: str, number: int) -> Response:
+    """A leaflet that was kept."""
+    kind, content = added().leaflet(tag, number)
+    return Response(content, mimetype=kind, headers={"X-Content-Type-Options": "nosniff"})
 
 
 @blueprint.post("/leads/<tag>/ends/settle")

@@ -1,0 +1,49 @@
+"""A part of one's own as an open JSON document: out, and in again with every fault listed."""
+
+import json
+from dataclasses import dataclass
+from functools import cache
+from typing import TYPE_CHECKING, Literal
+
+from euthyne.core.fault import Fault, Refused
+from euthyne.core.part import Part, faults_of, shelf
+from euthyne.exchange.reading import adapter_for, parse_json, read
+
+if TYPE_CHECKING:
+    from pydantic import TypeAdapter
+
+
+@dataclass(frozen=True)
+class PartFile:
+    """The document: what it is, its version, the part."""
+
+    format: Literal["euthyne-part"]
+    version: Literal[1]
+    part: Part
+
+
+@cache
+def adapter() -> "TypeAdapter[PartFile]":
+    """The document model; also publishes its JSON Schema."""
+    return adapter_for(PartFile)
+
+
+def write_part(part: Part) -> str:
+    """The document of a part, as text that reads well."""
+    document = adapter().dump_python(PartFile("euthyne-part", 1, part), mode="json")
+    return json.dumps(document, indent=2, ensure_ascii=False) + "\n"
+
+
+def read_part(text: str | bytes) -> Part:
+    """A part from JSON text. Raises Refused listing every fault with its path."""
+    document = parse_json(text)
+    if isinstance(document.get("version"), int) and document["version"] > 1:
+        problem = f"version {document['version']} is newer than this program knows"
+        raise Refused(Fault("version", problem, "version 1, or a newer Euthyne"))
+    part = read(adapter(), document).part
+    faults = faults_of(part)
+    if part.id in shelf():
+        faults.append(Fault("part.id", f"{part.id} is on the shelf already", "another id; it may say what it corrects"))
+    if faults:
+        raise Refused(*faults)
+    return part

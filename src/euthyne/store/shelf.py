@@ -1,0 +1,102 @@
+"""Parts somebody added to the shelf, and leaflets kept with leads."""
+
+from dataclasses import dataclass
+from hashlib import sha256
+
+from sqlalchemy import Engine, delete, select
+from sqlalchemy.orm import Session
+
+from euthyne.core.fault import Fault, Refused
+from euthyne.core.part import Part
+from euthyne.exchange.part_file import read_part, write_part
+from euthyne.store.leads import NoSuchLead
+from euthyne.store.models import LeadRow, LeafletRow, PartRow
+
+LEAFLET_BYTES = 1_500_000
+KINDS = ((b"%PDF-", "application/pdf"), (b"\x89PNG\r\n\x1a\n", "image/png"), (b"\xff\xd8\xff", "image/jpeg"))
+
+
+@dataclass(frozen=True)
+class Leaflet:
+    """A leaflet without its content: its number, name, kind by content, when it was added and by whom."""
+
+    id: int
+    name: str
+    kind: str
+    added_at: str
+    by: str
+
+
+def kind_of(content: bytes) -> str:
+    """What a file is by its content: a PDF or a picture. Raises Refused for anything else, or for too much."""
+    if len(content) > LEAFLET_BYTES:
+        size = f"{len(content) / 1e6:.1f} MB is too much"
+        raise Refused(Fault("leaflet", size, f"{LEAFLET_BYTES / 1e6:g} MB at most: a smaller picture"))
+    for start, kind in KINDS:
+        if content.startswith(start):
+            return kind
+    raise Refused(Fault("leaflet", "this file is neither a picture nor a PDF, whatever its name", "a PDF, PNG or JPEG"))
+
+
+class ShelfStore:
+    """What people added to the shelf of one data file."""
+
+    def __init__(self, engine: Engine) -> None:
+        self.engine = engine
+
+    def _writing(self) -> Session:
+        return Session(self.engine.execution_options(writing=True))
+
+    def parts(self) -> dict[str, Part]:
+        """Every part that was added, by its id."""
+        with self.engine.connect() as db:
+            rows = db.execute(select(PartRow.document).order_by(PartRow.id)).all()
+        found = [read_part(row.document) for row in rows]
+        return {p.id: p for p in found}
+
+    def add(self, part: Part, at: str, by: str) -> None:
+        """Keep a part. Raises Refused when its id is taken."""
+        with self._writing() as session, session.begin():
+            if session.get(PartRow, part.id) is not None:
+                raise Refused(Fault("part.id", f"{part.id} is on the shelf already", "another id"))
+            session.add(PartRow(id=part.id, document=write_part(part), added_at=at, by=by))
+
+    def drop(self, name: str) -> None:
+        """Take a part off the shelf; leads that use it keep their own copy."""
+        with self._writing() as session, session.begin():
+            session.execute(delete(PartRow).where(PartRow.id == name))
+
+    def keep_leaflet(self, tag: str, name: str, content: bytes, at: str, by: str) -> None:
+        """Keep a leaflet with a lead. Raises NoSuchLead, and Refused for a file that is no picture and no PDF."""
+        kind = kind_of(content)
+        with self._writing() as session, session.begin():
+            lead = session.scalar(select(LeadRow.id).where(LeadRow.tag == tag))
+            if lead is None:
+                raise NoSuchLead(tag)
+            sum_ = sha256(content).hexdigest()
+            row = LeafletRow(lead_id=lead, name=name[:120], kind=kind, content=content, sha256=sum_, added_at=at, by=by)
+            session.add(row)
+
+    def leaflets(self, tag: str) -> list[Leaflet]:
+        """The leaflets of a lead, oldest first."""
+        query = (
+            select(LeafletRow.id, LeafletRow.name, LeafletRow.kind, LeafletRow.added_at, LeafletRow.by)
+            .join(LeadRow, LeadRow.id == LeafletRow.lead_id)
+            .where(LeadRow.tag == tag)
+            .order_by(LeafletRow.id)
+        )
+        with self.engine.connect() as db:
+            return [Leaflet(*row) for row in db.execute(query)]
+
+    def leaflet(self, tag: str, number: int) -> tuple[str, bytes]:
+        """Kind and content of a leaflet of a lead. Raises NoSuchLead when the lead has none of that number."""
+        query = (
+            select(LeafletRow.kind, LeafletRow.content)
+            .join(LeadRow, LeadRow.id == LeafletRow.lead_id)
+            .where(LeadRow.tag == tag, LeafletRow.id == number)
+        )
+        with self.engine.connect() as db:
+            row = db.execute(query).first()
+        if row is None:
+            raise NoSuchLead(tag)
+        return row.kind, row.content

@@ -1,0 +1,201 @@
+"""Shelf: parts with their faces, the finder, cables and colours, and every check with its reasons."""
+
+from dataclasses import replace
+
+from flask import Blueprint, abort, current_app, redirect, render_template, request, url_for
+from markupsafe import Markup
+from werkzeug.wrappers import Response
+
+from euthyne.core.cable import cable_types
+from euthyne.core.checks import CHECKS
+from euthyne.core.fault import Fault, Refused
+from euthyne.core.finder import QUESTIONS, left, matching
+from euthyne.core.part import Part, faults_of, shelf
+from euthyne.core.quantity import AREA, CURRENT, SHORT, read_quantity
+from euthyne.core.wiremap import schemes
+from euthyne.data.tables import rows
+from euthyne.drawing.shelfpiece import piece, sides
+from euthyne.exchange.part_file import read_part, write_part
+from euthyne.store.shelf import ShelfStore
+from euthyne.web.frame import now, wants_part, who
+
+blueprint = Blueprint("shelf", __name__)
+RANGES = (
+    ("grip_mm", "Cord its grip holds", "mm", SHORT),
+    ("terminal_mm2", "Conductor its terminals take", "mm²", AREA),
+    ("strip_mm", "Bare copper wanted", "mm", SHORT),
+)
+
+
+def added() -> ShelfStore:
+    """What people added to the shelf of this application."""
+    found: ShelfStore = current_app.extensions["shelf"]
+    return found
+
+
+def every_part() -> dict[str, Part]:
+    """The whole shelf: the parts that come with it, then those that were added."""
+    return shelf() | added().parts()
+
+
+def _part(name: str) -> Part:
+    return every_part().get(name) or abort(404)
+
+
+def _drawn(part: Part) -> Markup:
+    return Markup(piece(part))
+
+
+@blueprint.get("/shelf")
+def show() -> str:
+    """Every part, or those whose words, standard and source hold every word."""
+    words = request.args.get("q", "").strip()[:100]
+    own = added().parts()
+    found = [p for p in (shelf() | own).values() if _holds(p, words)]
+    return render_template("shelf/page.html", parts=[(p, _drawn(p)) for p in found], words=words, own=own)
+
+
+def _holds(part: Part, words: str) -> bool:
+    text = f"{part.words} {part.standard} {part.kind} {part.mates} {part.amps:g} A {part.contact_words}".lower()
+    return all(word in text for word in words.lower().split())
+
+
+@blueprint.get("/shelf/find")
+def find() -> str:
+    """The finder: from what one sees to the part."""
+    known = {q.id: {a for a, _ in q.answers} for q in QUESTIONS}
+    answers = {q: a for q, a in request.args.items() if q in known and a in known[q]}
+    parts = list(every_part().values())
+    found = matching(parts, answers)
+    template = "shelf/found.html" if wants_part() else "shelf/find.html"
+    return render_template(
+        template,
+        questions=QUESTIONS,
+        answers=answers,
+        counts=left(parts, answers),
+        total=len(found),
+        found=[(p, _drawn(p)) for p in found[:12]],
+    )
+
+
+@blueprint.get("/shelf/checks")
+def checks() -> str:
+    """Every check, with what it watches, why, and what clears it."""
+    return render_template("shelf/checks.html", checks=sorted(CHECKS, key=lambda c: (c.stage.number, c.code)))
+
+
+@blueprint.get("/shelf/tables")
+def tables() -> str:
+    """Cables, colours, terminals, studs and sleeves."""
+    return render_template(
+        "shelf/tables.html",
+        cables=cable_types().values(),
+        schemes=schemes().values(),
+        terminals=rows("insulated-terminals.csv"),
+        studs=rows("stud-holes.csv"),
+        sleeves=rows("heat-shrink.csv"),
+    )
+
+
+@blueprint.get("/shelf/sheet")
+def sheet() -> str:
+    """Every face and outline on one sheet, to be looked at part by part."""
+    return render_template("shelf/sheet.html", parts=[(p, _drawn(p)) for p in every_part().values()])
+
+
+@blueprint.get("/shelf/part/<name>")
+def one(name: str) -> str:
+    """A part: both its sides, its figures, and where they are from."""
+    return _one(_part(name), {}, ())
+
+
+def _one(part: Part, typed: dict[str, str], faults: tuple[Fault, ...]) -> str:
+    own = part.id in added().parts()
+    return render_template(
+        "shelf/part.html", part=part, sides=Markup(sides(part)), ranges=RANGES, typed=typed, faults=faults, own=own
+    )
+
+
+@blueprint.post("/shelf/part/<name>/correct")
+def correct(name: str) -> str | Response | tuple[str, int]:
+    """A part of one's own, like another but with the figures of its data sheet."""
+    part, typed = _part(name), {k: v for k, v in request.form.items() if k != "csrf_token"}
+    try:
+        mine = _corrected(part, typed)
+        added().add(mine, now(), who())
+    except Refused as refused:
+        return _one(part, typed, refused.faults), 422
+    return redirect(url_for("shelf.one", name=mine.id), 303)
+
+
+def _corrected(part: Part, typed: dict[str, str]) -> Part:
+    """The part with what its sheet says. Raises Refused with every fault."""
+    faults: list[Fault] = []
+    figures: dict[str, float] = {}
+    wanted = [(f"{name}.{end}", measure) for name, _, _, measure in RANGES for end in ("least", "most")]
+    for field, measure in (("amps", CURRENT), *wanted):
+        try:
+            figures[field] = read_quantity(typed.get(field, ""), measure, f"part.{field}").value
+        except Refused as refused:
+            faults += refused.faults
+    words = typed.get("words", "").strip()[:80]
+    if len(words) < 3:
+        faults.append(Fault("part.words", "it has no name", "what is printed on it, in a few words"))
+    if faults:
+        raise Refused(*faults)
+    mine = replace(
+        part,
+        id=_fresh_id(part),
+        words=words,
+        amps=figures["amps"],
+        source=typed.get("source", "").strip()[:200],
+        corrects=part.corrects or part.id,
+        grip_mm=(figures["grip_mm.least"], figures["grip_mm.most"]),
+        terminal_mm2=(figures["terminal_mm2.least"], figures["terminal_mm2.most"]),
+        strip_mm=(figures["strip_mm.least"], figures["strip_mm.most"]),
+    )
+    if found := faults_of(mine):
+        raise Refused(*found)
+    return mine
+
+
+def _fresh_id(part: Part) -> str:
+    base = part.corrects or part.id
+    taken = every_part()
+    return next(name for n in range(1, 1000) if (name := f"{base}-own-{n}") not in taken)
+
+
+@blueprint.post("/shelf/part/<name>/drop")
+def drop(name: str) -> Response:
+    """Take a part of one's own off the shelf."""
+    if name not in added().parts():
+        abort(404)
+    added().drop(name)
+    return redirect(url_for("shelf.show"), 303)
+
+
+@blueprint.get("/shelf/part/<name>/document.json")
+def document(name: str) -> Response:
+    """A part's open document."""
+    part = _part(name)
+    headers = {"Content-Disposition": f'attachment; filename="{part.id}.json"'}
+    return Response(write_part(part), mimetype="application/json", headers=headers)
+
+
+@blueprint.get("/shelf/import")
+def bring() -> str:
+    """Where a part's document is taken in."""
+    return render_template("shelf/import.html", faults=(), text="")
+
+
+@blueprint.post("/shelf/import")
+def take_in() -> Response | tuple[str, int]:
+    """Take a part in whole, or list everything that is wrong with it."""
+    sent = request.files.get("file")
+    text = sent.read().decode("utf-8", "replace") if sent and sent.filename else request.form.get("text", "")
+    try:
+        part = read_part(text)
+        added().add(part, now(), who())
+    except Refused as refused:
+        return render_template("shelf/import.html", faults=refused.faults, text=text), 422
+    return redirect(url_for("shelf.one", name=part.id), 303)

@@ -1,0 +1,75 @@
+"""Ends through the interface: a harness stopped and put right, taps swapped, a joint moved by key and by hand."""
+
+import re
+
+from playwright.sync_api import expect
+
+
+def test_a_switch_in_the_neutral_is_stopped_and_put_right_by_one_press(page):
+    page.goto("/leads/new")
+    page.get_by_role("button", name="Inlet and switch harness").click()
+    page.get_by_label("Run, one way").fill("0.5 m")
+    page.keyboard.press("Tab")
+    page.get_by_role("link", name="On to the conductor").click()
+    page.get_by_role("button", name="Take ").first.click()
+    page.get_by_role("link", name="On to the ends").click()
+    page.get_by_label("Switch", exact=True).select_option("N")
+    expect(page.locator("#checks")).to_contain_text("The switch is in the neutral")
+    expect(page.locator("svg.facing .in-core-words")).to_have_text("switch")
+    page.get_by_role("button", name="Put the switch in the live").click()
+    expect(page.locator("#checks")).not_to_contain_text("The switch is in the neutral")
+    expect(page.get_by_label("Switch", exact=True)).to_have_value("L")
+
+
+def test_two_swapped_balance_wires_are_stopped(page, served):
+    _, store = served
+    page.goto("/leads/TR-0022/ends")
+    page.locator('.core-handle[data-core="T1"]').click()
+    page.locator('.spot[data-end="b"][data-mark="T2"]').click()
+    expect(page.locator("#joint-T1-b")).to_have_value("T2")
+    expect(page.locator("#checks")).to_contain_text("Balance taps out of order")
+    page.get_by_role("button", name="Put the taps in cell order").click()
+    expect(page.locator("#checks")).not_to_contain_text("Balance taps out of order")
+    assert store.get("TR-0022").lead.ends.joints == ()
+
+
+def test_a_joint_is_moved_by_keyboard_alone(page):
+    page.goto("/leads/TR-0027/ends")
+    page.locator('.core-handle[data-core="3"]').focus()
+    page.keyboard.press("Enter")
+    expect(page.locator('.core-handle[data-core="3"]')).to_have_attribute("aria-pressed", "true")
+    page.locator('.spot[data-end="b"][data-mark="7"]').focus()
+    page.keyboard.press("Enter")
+    expect(page.locator("#joint-3-b")).to_have_value("7")
+    expect(page.locator("#checks")).to_contain_text("Cores 3 and 7 share a cavity")
+    page.get_by_role("button", name="Straight through").click()
+    expect(page.locator("#checks")).not_to_contain_text("share a cavity")
+
+
+def test_a_core_is_dragged_to_its_cavity(page):
+    page.goto("/leads/TR-0023/ends")
+    core, spot = page.locator('.core-handle[data-core="L"]'), page.locator('.spot[data-end="b"][data-mark="N"]')
+    core.hover()
+    page.mouse.down()
+    spot.hover(force=True)
+    page.mouse.up()
+    expect(page.locator("#joint-L-b")).to_have_value("N")
+    expect(page.locator("#checks")).to_contain_text("Polarity crossed in the map")
+
+
+def test_a_face_is_turned_round_and_says_so(page):
+    page.goto("/leads/TR-0023/ends")
+    page.get_by_role("link", name="turn the plug round").click()
+    expect(page.get_by_role("link", name="turn the plug back")).to_be_visible()
+
+
+def test_an_inlet_is_found_by_answering_what_one_sees(page):
+    page.goto("/shelf/find")
+    page.evaluate("window.sameDocument = true")
+    for answer in ("bare pins or blades", "flat", "20 to 45 mm", "3"):
+        press = page.get_by_role("button", name=re.compile(rf"^{answer} \d+$"))
+        press.click()
+        expect(press).to_have_attribute("aria-pressed", "true")
+    assert page.evaluate("window.sameDocument")
+    page.get_by_role("link", name="C14 inlet, panel").click()
+    expect(page.get_by_role("heading", level=1)).to_contain_text("C14 inlet, panel")

@@ -1,0 +1,181 @@
+"""The Shelf: search, parts of one's own, their files; leaflets; the list of checks; `euthyne check`."""
+
+import io
+import json
+from importlib.resources import files
+
+import pytest
+from click.testing import CliRunner
+from person import words
+from sqlalchemy import create_engine, text
+
+from euthyne.cli import main, open_store
+from euthyne.core.checks import CHECKS
+from euthyne.core.part import part, shelf
+from euthyne.exchange.formats import checks_markdown
+from euthyne.exchange.part_file import write_part
+from euthyne.store.database import FILE, MIGRATIONS, open_database
+
+pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
+SHEET = {
+    "words": "IEC 60320 C14 plug, as its sheet",
+    "amps": "10 A",
+    "grip_mm.least": "6 mm",
+    "grip_mm.most": "8 mm",
+    "terminal_mm2.least": "0.75 mm²",
+    "terminal_mm2.most": "1 mm²",
+    "strip_mm.least": "5",
+    "strip_mm.most": "6",
+    "source": "maker's sheet 4, June 2025",
+}
+
+
+def test_every_part_is_on_the_shelf_and_search_narrows_it(person):
+    assert f"{len(shelf())} parts" in words(person.open("/shelf"))
+    found = words(person.open("/shelf?q=16 A holes"))
+    assert "CEE 7/3 trailing socket" in found
+    assert "BS 1363 plug" not in found
+    assert "No part has all these words" in person.open("/shelf?q=teapot")
+    for name in shelf():
+        assert "Wiring side" in person.open(f"/shelf/part/{name}")
+    assert len(shelf()) == person.open("/shelf/sheet").count('class="piece"')
+
+
+def test_a_generic_part_is_corrected_from_its_sheet_used_and_taken_away_again(person, store):
+    person.send("/shelf/part/c14/correct", **SHEET)
+    page = words(person.open("/shelf/part/c14-own-1"))
+    assert "corrects c14" in page
+    assert "6 to 8 mm" in page
+    person.send("/leads/TR-0012/ends", code=409, **{"ends.b": "c14-own-1"})
+    person.send("/leads/new", start="cord-bs")
+    tag = store.all()[0].lead.tag
+    person.send(f"/leads/{tag}/ends", **{"ends.a": "c14-own-1"})
+    lead = store.get(tag).lead
+    assert (lead.ends.a, lead.ends.own[0].corrects) == ("c14-own-1", "c14")
+    person.send("/shelf/part/c14-own-1/drop")
+    person.open("/shelf/part/c14-own-1", code=404)
+    assert "as its sheet" in person.open(f"/leads/{tag}/ends")
+    assert "c14-own-1" in person.open(f"/leads/{tag}/document.json")
+
+
+def test_a_sheet_that_makes_no_sense_is_refused_and_nothing_typed_is_lost(person):
+    page = words(person.send("/shelf/part/c14/correct", code=422, **SHEET | {"grip_mm.least": "wide", "source": ""}))
+    assert "part.grip_mm.least" in page
+    typed = person.send("/shelf/part/c14/correct", code=422, **SHEET | {"grip_mm.least": "9 mm", "source": ""})
+    assert 'value="9 mm"' in typed
+    assert "9 to 8 is no range" in words(typed)
+    assert "nothing says where the figures are from" in words(typed)
+    person.open("/shelf/part/c14-own-1", code=404)
+
+
+def document(**changes):
+    found = json.loads(write_part(part("c14")))
+    found["part"] |= {"id": "my-inlet"} | changes
+    return found
+
+
+@pytest.mark.parametrize(
+    ("sent", "told"),
+    [
+        (document(grip_mm=[9, 6]), "part.grip_mm"),
+        (document(id="c13"), "on the shelf already"),
+        (document(amps="ten"), "part.amps"),
+        (document(colour="red"), "part.colour"),
+        (document() | {"version": 2}, "newer than this program knows"),
+        ("not json", "this is not JSON"),
+    ],
+)
+def test_a_part_file_with_faults_is_refused_whole(person, sent, told):
+    text_ = sent if isinstance(sent, str) else json.dumps(sent)
+    assert told in words(person.send("/shelf/import", code=422, text=text_))
+    person.open("/shelf/part/my-inlet", code=404)
+
+
+def test_a_part_goes_out_and_comes_in_again_the_same(person):
+    person.send("/shelf/import", text=json.dumps(document(source="sheet 9")))
+    sent = person.open("/shelf/part/my-inlet/document.json")
+    assert json.loads(sent)["part"]["source"] == "sheet 9"
+    assert "on the shelf already" in words(person.send("/shelf/import", code=422, text=sent))
+
+
+@pytest.mark.parametrize(
+    ("content", "code", "told"),
+    [
+        (b"%PDF-1.7 a leaflet", 200, "plug.pdf"),
+        (b"\x89PNG\r\n\x1a\n picture", 200, "plug.pdf"),
+        (b"<script>alert(1)</script>", 422, "neither a picture nor a PDF"),
+        (b"%PDF-" + b"0" * 1_600_000, 422, "is too much"),
+    ],
+)
+def test_a_leaflet_is_judged_by_its_content(person, content, code, told):
+    data = {"leaflet": (io.BytesIO(content), "plug.pdf")}
+    answer = person.client.post("/leads/TR-0023/ends/leaflet", data=data, follow_redirects=True)
+    assert answer.status_code == code
+    assert told in words(answer.text)
+    if code == 200:
+        kept = person.client.get("/leads/TR-0023/leaflets/1")
+        assert kept.data == content
+        assert kept.mimetype in ("application/pdf", "image/png")
+        assert person.client.get("/leads/TR-0017/leaflets/1").status_code == 404
+
+
+def test_the_finder_answers_and_says_what_misleads(person):
+    page = words(person.open("/shelf/find?shows=pin&count=3&earth=yes"))
+    assert "parts agree" in page
+    assert "The contact names it, not the housing" in page
+    assert "Take one answer back" in person.open("/shelf/find?shows=lug&count=26")
+    assert "102 parts" in words(person.open("/shelf/find?shows=teeth")) or "parts agree" in words(
+        person.open("/shelf/find?shows=teeth")
+    )
+
+
+def test_every_check_is_listed_with_its_reasons_here_and_in_the_docs(person):
+    page = person.open("/shelf/checks")
+    for check in CHECKS:
+        assert f"<code>{check.code}</code>" in page
+    assert (files("euthyne").parent.parent / "docs" / "checks.md").read_text(encoding="utf-8") == checks_markdown()
+
+
+@pytest.mark.parametrize(("name", "status"), [("dome-fan", 1), ("roof-string", 0)])
+def test_the_check_command_tells_what_is_found_and_whether_it_stops(name, status):
+    path = str(files("euthyne.demo") / f"{name}.json")
+    answer = CliRunner().invoke(main, ["check", path])
+    assert answer.exit_code == status
+    found = json.loads(answer.output)["found"]
+    assert any(f["level"] == "stop" for f in found) == bool(status)
+    assert all(f["why"] and f["clears"] for f in found)
+
+
+def test_the_check_command_lists_every_fault_of_a_document():
+    text_ = (files("euthyne.demo") / "dome-fan.json").read_text().replace('"bs1363-plug"', '"teapot"')
+    document_ = json.loads(text_)
+    document_["lead"]["brief"]["volts"] = -1
+    answer = CliRunner().invoke(main, ["check", "-"], input=json.dumps(document_))
+    assert answer.exit_code == 2
+    assert json.loads(answer.output)["errors"][0]["field"] == "lead.brief.volts"
+
+
+def test_a_data_file_of_the_first_version_is_brought_up_and_keeps_its_leads(tmp_path):
+    from alembic import command
+    from alembic.config import Config
+
+    engine = create_engine(f"sqlite:///{tmp_path / FILE}")
+    config = Config()
+    config.set_main_option("script_location", str(MIGRATIONS))
+    with engine.begin() as connection:
+        config.attributes["connection"] = connection
+        command.upgrade(config, "0001")
+        old = json.loads((files("euthyne.demo") / "roof-string.json").read_text())["lead"]
+        for newer in ("salvaged", "price_per_kg"):
+            old["conductor"].pop(newer)
+        row = {"tag": "TR-0015", "name": old["name"], "made": "", "doc": json.dumps(old), "at": "2026-11-01T09:00:00"}
+        connection.execute(
+            text(
+                "insert into lead (tag, name, made_for, document, changed_at, revision, sealed) "
+                "values (:tag, :name, :made, :doc, :at, 1, 0)"
+            ),
+            row,
+        )
+    engine.dispose()
+    open_database(tmp_path)
+    assert open_store(tmp_path).get("TR-0015").lead.brief.amps == 9.0
