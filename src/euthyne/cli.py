@@ -1,4 +1,4 @@
-"""The commands: serve, demo, size, wire, check, checks, formats, export, import, verify-log."""
+"""The commands: serve, demo, size, wire, order, steps, check, checks, formats, export, import, verify-log."""
 
 import json
 import sys
@@ -144,6 +144,34 @@ def _answer(work: Callable[[], str]) -> None:
     except Refused as refused:
         click.echo(json.dumps({"errors": [asdict(f) for f in refused.faults]}, indent=1))
         sys.exit(2)
+
+
+@main.command("order")
+@click.argument("build", type=click.File("rb"))
+def order_command(build: BinaryIO) -> None:
+    """Put a build in JSON in its best order, or say what is stuck, or the way back (- for standard input)."""
+    from euthyne.exchange.order_contract import answer_json
+
+    _answer(lambda: answer_json(build.read()))
+
+
+@main.command("steps")
+@click.argument("lead", type=click.File("rb"))
+def steps_command(lead: BinaryIO) -> None:
+    """Write the build steps of a lead's JSON document (- for standard input)."""
+    from euthyne.core.plan import plan_of
+    from euthyne.exchange.lead_file import read_lead
+
+    def written() -> str:
+        plan = plan_of(read_lead(lead.read()).lead)
+        told = ("key", "kind", "end", "headline", "detail", "mistake")
+        return json.dumps(
+            {"steps": [{k: getattr(s, k) for k in told} for s in plan.steps], "trapped": plan.trapped},
+            indent=1,
+            ensure_ascii=False,
+        )
+
+    _answer(written)
 
 
 @main.command("check")

@@ -40,7 +40,7 @@ def test_every_stage_of_every_lead_opens(person, tag):
 def test_a_stage_that_is_not_worked_out_for_a_kind_says_so(person):
     for name in ("ends", "cut", "build", "prove", "tag"):
         page = words(person.open(f"/leads/TR-0014/{name}"))
-        assert "works out the Brief and the Conductor so far" in page
+        assert "works out the Brief, the Conductor and the Ends so far" in page
     assert "Briefed and sized" in words(person.open("/bench"))
 
 

@@ -1,0 +1,304 @@
+"""The ordering contract, held against a checker and a search of its own that know only the written rules."""
+
+import json
+from itertools import combinations
+from pathlib import Path
+
+import pytest
+from click.testing import CliRunner
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from euthyne.cli import main
+from euthyne.core.forgotten import recover
+from euthyne.core.threading import BuildPlan, EndState, Event, Step, Threaded, gates, order
+from euthyne.exchange.order_contract import answer_json
+
+EXAMPLES = json.loads((Path(__file__).parent / "order-examples.json").read_text())
+CORES = {"L": 2.8, "N": 2.8}
+
+
+def passes(build, p, entry, done):
+    """True when everything done at an end, and its finish, lets a part by."""
+    if build.end(entry).state == "finished" and p.bore_mm < build.end(entry).od_mm:
+        return False
+    there = [e for e in build.events if e.end == entry and e.id in done]
+    if p.on != "cable":
+        there = [e for e in there if "cable" in e.places or p.on in e.places]
+    return all(p.bore_mm >= e.od_mm for e in there)
+
+
+def fits(build, p):
+    thick = build.cable_od_mm if p.on == "cable" else build.cores[p.on]
+    return p.bore_mm >= thick and all(p.bore_mm >= build.event(x).od_mm for x in p.must_pass)
+
+
+def may_thread(build, p, entry, done, far, own_later):
+    """Rules 1 to 5 for a part, from the state alone; ``far`` and ``own_later``: parts fed each way in the end."""
+    if not fits(build, p) or not set(p.after) <= done:
+        return False
+    mates = [q for q in build.parts if q.end == p.end and q.on == p.on and q.id != p.id and not q.split]
+    outer = {q.id for q in mates if q.rank > p.rank}
+    if p.split:
+        return entry == p.end and outer <= done
+    if not passes(build, p, entry, done):
+        return False
+    if entry == p.end:
+        return outer <= done
+    across = {q.id for q in build.parts if q.end == entry and q.on == "cable" and not q.split}
+    inner = {q.id for q in mates if q.rank < p.rank}
+    ready = all(q in done or q in own_later for q in inner)
+    return p.on == "cable" and not across & done and ready and outer <= far
+
+
+def check(build, steps):
+    """Walks an order by the rules; raises where it breaks one. Returns what it costs."""
+    far = {s.what for s in steps if s.threads and s.end != build.part(s.what).end}
+    own = {s.what for s in steps if s.threads and s.what not in far}
+    done, costs, lasting, last = set(), [len(far), 0, 0], 0, None
+    for place, s in enumerate(steps, start=1):
+        p, e = build.part(s.what), build.event(s.what)
+        if p is not None:
+            assert may_thread(build, p, s.end, done, far, own - done), f"{s.what} can not go on from {s.end}"
+        else:
+            assert set(e.after) <= done
+            assert {q.id for q in build.parts if q.needed_by == e.id} <= done
+            lasting += place if e.irreversible else 0
+        if last is not None:
+            costs[1] += last.end != s.end
+            costs[2] += last.tool != s.tool
+        done.add(s.what)
+        last = s
+    assert len(done) == len(steps) == len(build.parts) + len(build.events)
+    return (*costs, -lasting)
+
+
+def brute(build):
+    """The least cost of any valid order, by trying them all; None when there is none."""
+    loose = [p.id for p in build.parts if p.on == "cable" and not p.split]
+    best = None
+    for n in range(len(loose) + 1):
+        for some in combinations(loose, n):
+            found = _walk(build, frozenset(some), frozenset(), None, (n, 0, 0, 0), 0, {})
+            best = min((x for x in (best, found) if x is not None), default=None)
+        if best is not None:
+            return best
+    return best
+
+
+def _walk(build, far, done, last, cost, place, seen):
+    if place == len(build.parts) + len(build.events):
+        return cost
+    key = (done, last)
+    if key in seen and seen[key] <= cost:
+        return None
+    seen[key] = cost
+    own = {p.id for p in build.parts if p.id not in far}
+    best = None
+    for x in (*build.parts, *build.events):
+        if x.id in done:
+            continue
+        if isinstance(x, Threaded):
+            entry = {"A": "B", "B": "A"}[x.end] if x.id in far else x.end
+            if not may_thread(build, x, entry, done, far, own - done):
+                continue
+            now, late = (entry, "hand"), 0
+        else:
+            if not set(x.after) <= done or not {p.id for p in build.parts if p.needed_by == x.id} <= done:
+                continue
+            now, late = (x.end, x.tool), (place + 1 if x.irreversible else 0)
+        ends, tools = (0, 0) if last is None else (last[0] != now[0], last[1] != now[1])
+        spent = (cost[0], cost[1] + ends, cost[2] + tools, cost[3] - late)
+        found = _walk(build, far, done | {x.id}, now, spent, place + 1, seen)
+        best = min((y for y in (best, found) if y is not None), default=None)
+    return best
+
+
+@st.composite
+def builds(draw, most=9):
+    n_events = draw(st.integers(1, min(5, most - 1)))
+    events = []
+    for i in range(n_events):
+        end = draw(st.sampled_from("AB"))
+        before = [e.id for e in events if e.end == end]
+        events.append(
+            Event(
+                f"e{i}",
+                end,
+                draw(st.sampled_from(["hand", "knife", "press"])),
+                draw(st.sampled_from([0.0, 4.0, 12.0, 30.0])),
+                tuple(draw(st.lists(st.sampled_from(before), max_size=2, unique=True))) if before else (),
+                draw(st.booleans()),
+                draw(st.sampled_from(["cable", ("L",), ("L", "N")])),
+                draw(st.sampled_from([0.0, 30.0])),
+            )
+        )
+    parts = []
+    for i in range(draw(st.integers(0, most - n_events))):
+        end, on = draw(st.sampled_from("AB")), draw(st.sampled_from(["cable", "cable", "L"]))
+        at_end = [e.id for e in events if e.end == end]
+        bores = [9.5, 14.0, 40.0] if on == "cable" else [2.9, 5.0, 40.0]
+        parts.append(
+            Threaded(
+                f"p{i}",
+                end,
+                draw(st.integers(1, 3)),
+                draw(st.sampled_from(bores)),
+                draw(st.sampled_from([None, *at_end])),
+                tuple(draw(st.lists(st.sampled_from(at_end), max_size=1))) if at_end else (),
+                draw(st.integers(0, 5)) == 0,
+                on,
+            )
+        )
+    ends = st.sampled_from([EndState(), EndState(), EndState("finished", 20.0, 40.0), EndState("finished", 12.0)])
+    return BuildPlan(9.0, tuple(parts), tuple(events), CORES, draw(ends), draw(ends))
+
+
+@pytest.mark.parametrize("example", EXAMPLES, ids=lambda e: e["name"])
+def test_the_worked_answers_hold(example):
+    answer = json.loads(answer_json(json.dumps(example["build"])))
+    for key, wanted in example["expect"].items():
+        found = [x["part"] for x in answer["impossible"]] if key == "impossible" else answer[key]
+        assert found == wanted
+
+
+@settings(max_examples=250, deadline=None)
+@given(builds())
+def test_no_order_breaks_a_rule_and_none_is_better(build):
+    found, least = order(build), brute(build)
+    if least is None:
+        assert not found.possible
+        assert found.stuck or found.cycle
+    else:
+        assert found.proven
+        assert check(build, found.steps) == least
+        assert (found.far_fed, found.end_changes, found.tool_changes) == least[:3]
+
+
+@settings(max_examples=150, deadline=None)
+@given(builds(), st.data())
+def test_a_gate_shows_what_is_on_and_what_it_locks_out(build, data):
+    found = order(build)
+    told = gates(build, found.steps)
+    assert [g.before for g in told] == [s.what for s in found.steps if (e := build.event(s.what)) and e.irreversible]
+    for gate in told:
+        event = build.event(gate.before)
+        ranks = [build.part(p).rank for p in gate.on_cable_from_tip]
+        assert ranks == sorted(ranks)
+        for name in gate.locked_out_after:
+            part = build.part(name)
+            assert part.end == event.end
+            assert part.bore_mm < event.od_mm
+
+
+@settings(max_examples=200, deadline=None)
+@given(builds(), st.data())
+def test_the_way_back_ends_in_a_finished_lead(build, data):
+    found = order(build)
+    threads = [s for s in found.steps if s.threads]
+    if not threads:
+        return
+    missing = data.draw(st.sampled_from(threads)).what
+    upto = data.draw(st.integers(0, len(found.steps)))
+    done = tuple(s for s in found.steps[:upto] if s.what != missing)
+    way = recover(build, done, missing)
+    gone = set(way.undo)
+    if way.how == "cut-back":
+        end = build.part(missing).end
+        gone = {s.what for s in done if (build.part(s.what) or build.event(s.what)).end == end}
+    if way.how != "impossible":
+        left = {s.what for s in done} - gone
+        assert left | {s.what for s in way.steps} == {x.id for x in (*build.parts, *build.events)}
+        assert not left & {s.what for s in way.steps}
+        assert missing in {s.what for s in way.steps}
+    assert all(not build.event(x).irreversible for x in way.undo if build.event(x))
+
+
+def boot(done, missing="A-boot", **boot_has):
+    """The boot and its collar, one end finished; what was done so far, and the boot forgotten."""
+    parts = (
+        Threaded("A-boot", "A", 2, 10.5, "A-cover", **boot_has),
+        Threaded("A-collar", "A", 1, 14.0, "A-cover"),
+    )
+    events = (
+        Event("A-strip", "A", "knife"),
+        Event("A-crimp", "A", "press 16", 15.0, ("A-strip",), irreversible=True, cut_back_mm=35.0),
+        Event("A-cover", "A", "hand", 28.0, ("A-crimp",)),
+    )
+    build = BuildPlan(9.0, parts, events, b=EndState("finished", 32.0))
+    steps = {x.id: Step(x.id, "A", getattr(x, "tool", "hand"), isinstance(x, Threaded)) for x in (*parts, *events)}
+    return recover(build, tuple(steps[x] for x in done), missing)
+
+
+def test_a_boot_forgotten_before_the_crimp_still_has_time():
+    way = boot(["A-strip"])
+    assert (way.how, [s.what for s in way.steps][:2]) == ("still-time", ["A-boot", "A-collar"])
+
+
+def test_a_boot_forgotten_under_its_collar_takes_the_collar_off_again():
+    way = boot(["A-collar", "A-strip"])
+    assert (way.how, way.undo) == ("undo", ("A-collar",))
+
+
+def test_a_boot_forgotten_after_the_crimp_costs_the_crimp_and_its_length():
+    way = boot(["A-collar", "A-strip", "A-crimp"])
+    assert (way.how, way.scrap, way.length_lost_mm) == ("cut-back", ("A-crimp",), 35.0)
+    assert [s.what for s in way.steps] == ["A-boot", "A-collar", "A-strip", "A-crimp", "A-cover"]
+
+
+def test_a_boot_that_is_made_split_goes_on_after_the_crimp():
+    assert boot(["A-collar", "A-strip", "A-crimp"], split_exists=True).how == "split"
+
+
+def test_the_other_end_is_used_while_it_is_open():
+    parts = (Threaded("A-nut", "A", 1, 14.0, "A-close"),)
+    events = (
+        Event("A-wire", "A", "driver", 30.0, irreversible=True),
+        Event("A-close", "A", "spanner", 40.0, ("A-wire",)),
+    )
+    way = recover(BuildPlan(9.0, parts, events), (Step("A-wire", "A", "driver", False),), "A-nut")
+    assert (way.how, way.steps[0].end) == ("other-end", "B")
+
+
+def run(document):
+    answer = CliRunner().invoke(main, ["order", "-"], input=json.dumps(document))
+    return answer.exit_code, json.loads(answer.output)
+
+
+def test_the_command_lists_every_fault_at_once():
+    document = {
+        "cable": {"od_mm": -1},
+        "parts": [{"id": "A-nut", "end": "C", "rank": 1, "bore_mm": 16}],
+        "events": [{"id": "A-strip", "end": "A", "od_mm": "wide"}],
+    }
+    status, answer = run(document)
+    assert status == 2
+    assert {e["field"] for e in answer["errors"]} == {"cable.od_mm", "parts.0.end", "events.0.od_mm"}
+
+
+def test_a_ring_and_a_name_that_is_not_there_are_told():
+    ring = [{"id": "A-x", "end": "A", "after": ["A-y"]}, {"id": "A-y", "end": "A", "after": ["A-x"]}]
+    status, answer = run({"cable": {"od_mm": 9}, "events": ring})
+    assert (status, sorted(answer["impossible"][0]["cycle"])) == (0, ["A-x", "A-y"])
+    lost = [{"id": "A-nut", "end": "A", "on": "Q", "rank": 1, "bore_mm": 16, "needed_by": "A-close"}]
+    status, answer = run({"cable": {"od_mm": 9}, "parts": lost})
+    assert {e["field"] for e in answer["errors"]} == {"parts.0.needed_by", "parts.0.on"}
+
+
+def test_the_command_tells_the_way_back():
+    build = next(e["build"] for e in EXAMPLES if e["name"] == "boot")
+    done = [{"do": "thread", "part": "A-collar", "from": "A"}, {"do": "event", "event": "A-strip"}]
+    done.append({"do": "event", "event": "A-crimp"})
+    status, answer = run(build | {"done": done, "missing": "A-boot"})
+    assert status == 0
+    assert (answer["recover"]["how"], answer["recover"]["length_lost_mm"]) == ("cut-back", 35)
+
+
+def test_the_steps_of_every_demonstration_lead_are_told():
+    from importlib.resources import files
+
+    for file in files("euthyne.demo").iterdir():
+        if file.name.endswith(".json"):
+            answer = CliRunner().invoke(main, ["steps", str(file)])
+            assert answer.exit_code == 0
+            assert set(json.loads(answer.output)) == {"steps", "trapped"}
