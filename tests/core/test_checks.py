@@ -378,12 +378,16 @@ def test_direct_current_leads_are_sized_as_the_worked_answers(given, size, decid
     assert (p.sizing.chosen.size, p.sizing.chosen.decided_by) == (size, decided)
     assert p.demand_amps == pytest.approx(amps, abs=0.01)
     found = progress(p, False)
-    assert found.reach == (Stage.BRIEF, Stage.CONDUCTOR, Stage.ENDS)
+    assert Stage.BUILD in found.reach
+    assert Stage.PROVE not in found.reach
     assert p.candidate.drop_percent == pytest.approx(7.9964, rel=0.005) if already else True
 
 
 def test_a_direct_current_lead_is_said_to_be_as_far_as_it_goes():
-    p = plan(**WELDING | {"ends__a": "bayonet-pin", "ends__b": "bayonet-socket", "conductor__size": "35 mm2"})
+    bayonets = {"ends__a": "bayonet-pin", "ends__b": "bayonet-socket", "ends__accepted": True, "cut__accepted": True}
+    p = plan(**WELDING | bayonets | {"conductor__size": "35 mm2"})
+    assert progress(p, False).next_action == "Build it"
+    p = Plan(with_value(p.lead, "build.done", tuple(StepDone(s.key, AT, "RM") for s in p.steps)))
     assert progress(p, False).next_action == "One pole only"
     p = Plan(replace(p.lead, reasons=(Reason("welding-return", "A return lead of its own.", AT, "RM"),)))
     assert progress(p, False).next_action == "As far as it is worked out"

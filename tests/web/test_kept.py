@@ -33,7 +33,7 @@ def start(folder, port):
     )
     for _ in range(200):
         try:
-            urllib.request.urlopen(f"http://127.0.0.1:{port}/bench", timeout=2).read()
+            urllib.request.urlopen(f"http://127.0.0.1:{port}/bench", timeout=20).read()
             return server
         except (urllib.error.URLError, ConnectionError):
             time.sleep(0.05)

@@ -157,11 +157,25 @@ class StepDone:
 
 
 @dataclass(frozen=True)
+class Rework:
+    """A part that was forgotten, and what it cost: how it was put right, steps undone, scrap, and length lost in mm."""
+
+    part: Text
+    how: Text
+    undone: tuple[Text, ...]
+    scrap: tuple[Text, ...]
+    length_lost_mm: Annotated[float, Ge(0)]
+    at: ISO_TIME
+    by: Annotated[str, MaxLen(40)]
+
+
+@dataclass(frozen=True)
 class Build:
-    """Steps done, in the order they were done, and the plan they belong to."""
+    """Steps done, in the order they were done, the plan they belong to, and what had to be done again."""
 
     done: tuple[StepDone, ...] = ()
     plan_stamp: str | None = None
+    reworks: tuple[Rework, ...] = ()
 
 
 @dataclass(frozen=True)

@@ -106,6 +106,12 @@ class Part:
         return any(c.mark == "E" for c in self.face.cavities)
 
     @property
+    def grips(self) -> bool:
+        """True when its own grip or gland holds the cord."""
+        holding = self.joint == "screw" or (self.joint in ("solder", "splice") and bool(self.threaded))
+        return holding and not self.panel_mm
+
+    @property
     def touchable(self) -> bool:
         """True when a finger can reach the metal while the coupler is unmated."""
         return self.finger_safe not in OUT_OF_REACH

@@ -14,6 +14,7 @@ from euthyne.core.demand import amps_of_watts
 from euthyne.core.diagnosis import Diagnosis, Grid, diagnose, read_grid
 from euthyne.core.expectation import Line, expected
 from euthyne.core.fault import Fault
+from euthyne.core.forgotten import Recovery, recover
 from euthyne.core.heat import Cable, Warmth, amps_at, warmth
 from euthyne.core.lead import Joint, Lead, Reading, part_on
 from euthyne.core.part import Part
@@ -30,7 +31,9 @@ from euthyne.core.sizing_brief import (
     Supply,
     faults_in,
 )
+from euthyne.core.sleeve import copper_mm
 from euthyne.core.strip import StripPlan, strip_plan
+from euthyne.core.threading import BuildPlan, Step
 from euthyne.core.verdict import Meter, Verdict, judge
 
 ROLLED_UP_LAYERS = 4
@@ -350,7 +353,7 @@ class Plan:
     def cut(self) -> CutLength | None:
         """The cut length; None while the run is unknown."""
         run, cut = self.lead.brief.run_m, self.lead.cut
-        if run is None or not self.mains:
+        if run is None:
             return None
         swallows = (self.strips[0].swallows_mm, self.strips[1].swallows_mm)
         return cut_length(run, swallows, cut.slack_percent, cut.loops_mm, cut.reworks)
@@ -375,14 +378,45 @@ class Plan:
         """The build in order; empty while the conductor is open, or when a part is trapped."""
         if self.cut is None or self.size_name is None:
             return ()
-        return buildsteps.steps(*self.ends_to_build, self.cable_od_mm, self.written, self.cut.cut_m)
+        pieces = len(self.cores) if not self.cable_type.cord else 1
+        return buildsteps.steps(*self.ends_to_build, self.cable_to_build, self.written, self.cut.cut_m, pieces)
+
+    @cached_property
+    def cable_to_build(self) -> buildsteps.CableToBuild:
+        """The cable as the build takes it; a core under a sheath is its copper and 0.8 mm of insulation round it."""
+        area = self.size.cross_section_mm2 if self.size else 0.0
+        sheathed = self.cable_type.cord
+        core = copper_mm(area) + 1.6 if sheathed else self.cable_od_mm
+        return buildsteps.CableToBuild(self.cable_od_mm, core, sheathed, self.size_name or "", area)
+
+    @cached_property
+    def build_plan(self) -> BuildPlan:
+        """The build as the order solver takes it."""
+        return buildsteps.threading_plan(self.cable_to_build, *self.ends_to_build)
 
     @cached_property
     def trapped(self) -> tuple[str, ...]:
         """Threaded parts that cannot go on this cord at all."""
         if self.cut is None or self.size_name is None:
             return ()
-        return buildsteps.order_of(buildsteps.threading_plan(self.cable_od_mm, *self.ends_to_build)).trapped
+        return buildsteps.order_of(self.build_plan).trapped
+
+    @cached_property
+    def done_on_cable(self) -> tuple[Step, ...]:
+        """Steps of the order that are done, in the order they were done."""
+        known = {s.what: s for s in buildsteps.order_of(self.build_plan).steps}
+        return tuple(known[d.step] for d in self.lead.build.done if d.step in known)
+
+    def way_back(self, part_id: str) -> Recovery | None:
+        """The way back when a part that was ticked off is not on after all; None when the build has no such part."""
+        if self.build_plan.part(part_id) is None:
+            return None
+        return recover(self.build_plan, tuple(s for s in self.done_on_cable if s.what != part_id), part_id)
+
+    @property
+    def length_lost_m(self) -> float:
+        """Length that went with ends cut off, in metres."""
+        return sum(r.length_lost_mm for r in self.lead.build.reworks) / 1000
 
     @cached_property
     def steps_left(self) -> tuple[buildsteps.BuildStep, ...]:

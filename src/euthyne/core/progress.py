@@ -89,8 +89,8 @@ def finished(plan: Plan, stage: Stage, sealed: bool) -> bool:
 
 
 def reach_of(plan: Plan) -> tuple[Stage, ...]:
-    """The stages worked out for a kind of lead: all of them on mains, up to the ends on direct current."""
-    return tuple(Stage) if plan.mains else (Stage.BRIEF, Stage.CONDUCTOR, Stage.ENDS)
+    """The stages worked out for a kind of lead: all of them on mains, up to the build on direct current."""
+    return tuple(Stage) if plan.mains else tuple(s for s in Stage if s not in (Stage.PROVE, Stage.TAG))
 
 
 def proven(plan: Plan) -> bool:

@@ -19,7 +19,7 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
     if step.end is None:
         return _whole(plan, step)
     part, strip = (plan.a, plan.strips[0]) if step.end == "A" else (plan.b, plan.strips[1])
-    bare_now = f"{step.end}-strip" in done or step.kind == "strip"
+    bare_now = f"{step.end}-strip" in done or step.kind == "strip" or not plan.cable_type.cord
     tip = SHEATH_END if bare_now else CORE_END
     body = (
         STRIPES
@@ -73,10 +73,24 @@ def _cores(plan: Plan, strip: StripPlan, step: BuildStep, done: set[str]) -> str
         if trimmed:
             body += rect(end, y - 6, BARE, 12, "bare")
         landed = f"{step.end}-land-{core.core}" in done
+        body += _on_core(plan, step, core.core, done, SHEATH_END + 92, y)
         if landed or step.core == core.core:
             body += _terminal(end + BARE - 26, y, landed)
         body += text(1206, y + 7, f"{core.core}", "bench-core-mark")
     return body
+
+
+def _on_core(plan: Plan, step: BuildStep, core: str, done: set[str], x: float, y: float) -> str:
+    """The sleeve or seal of a core: parked back from the tip, or over the joint once it is shrunk."""
+    kind = next(
+        (k for k in ("sleeve", "wireseal") if f"{step.end}-{k}-{core}" in done or step.part == f"{k}-{core}"), ""
+    )
+    if not kind:
+        return ""
+    now = step.part == f"{kind}-{core}" or (step.kind == "shrink" and step.core == core)
+    tight = f"{step.end}-shrink-{core}" in done or (step.kind == "shrink" and step.core == core)
+    at = x + 86 if tight else x
+    return rect(at, y - 11, 66, 22, "part-now" if now else "part-on", rx=4)
 
 
 def _terminal(x: float, y: float, landed: bool) -> str:

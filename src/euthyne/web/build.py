@@ -6,8 +6,8 @@ from flask import Blueprint, redirect, render_template, request, session, url_fo
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.buildsteps import BuildStep
-from euthyne.core.lead import Build, Lead, StepDone
+from euthyne.core.buildsteps import BuildStep, part_words
+from euthyne.core.lead import Lead, Rework, StepDone
 from euthyne.core.plan import plan_of
 from euthyne.core.stage import Stage
 from euthyne.drawing.bench import bench_drawing
@@ -82,7 +82,8 @@ def done(tag: str) -> str | Response:
             words = f"First comes: {waiting[0].headline}."
             raise NotNow(words, url_for("build.bench", tag=tag), "Go to that step")
         stamp = lead.build.plan_stamp or plan.stamp
-        return replace(lead, build=Build((*lead.build.done, StepDone(key, now(), initials)), stamp))
+        done = (*lead.build.done, StepDone(key, now(), initials))
+        return replace(lead, build=replace(lead.build, done=done, plan_stamp=stamp))
 
     held = store().change(tag, with_step, now(), initials, f"Build: {key} done")
     if wants_part():
@@ -97,9 +98,65 @@ def take_back(tag: str) -> str | Response:
 
     def without_last(lead: Lead) -> Lead:
         kept = lead.build.done[:-1]
-        return replace(lead, build=Build(kept, lead.build.plan_stamp if kept else None))
+        return replace(lead, build=replace(lead.build, done=kept, plan_stamp=lead.build.plan_stamp if kept else None))
 
     last = lead_page(tag).held.lead.build.done[-1:]
     words = f"Build: {last[0].step} taken back" if last else "Build: nothing to take back"
     store().change(tag, without_last, now(), who(), words)
+    return redirect(url_for("build.bench", tag=tag), 303)
+
+
+WAYS = {
+    "still-time": "There is still time: it goes on now, from its own end.",
+    "other-end": "It can still go on from the other end and be fed along.",
+    "split": "A split one goes on over what is there.",
+    "undo": "Take back what stands in its way, then put it on.",
+    "cut-back": "Cut this end off and begin it again.",
+    "impossible": "There is no way back: not with this cable, not with this part.",
+}
+
+
+@blueprint.get("/leads/<tag>/build/forgot")
+def forgot(tag: str) -> str:
+    """Which part is not on, and the cheapest way back for each."""
+    page = lead_page(tag)
+    if not page.reached(Stage.BUILD) or not page.plan.steps:
+        raise NotNow("There is no build to go back in.", url_for("build.show", tag=tag), "Back to the build")
+    asked = request.args.get("part", "")
+    way = page.plan.way_back(asked) if asked else None
+    words = [(p.id, part_words(p.id, *page.plan.ends_to_build)) for p in page.plan.build_plan.parts]
+    named = {s.key: s.headline for s in page.plan.steps}
+    return render_template(
+        "build/forgot.html",
+        page=page,
+        stage=Stage.BUILD,
+        stages=list(Stage),
+        part=False,
+        parts=words,
+        asked=asked,
+        way=way,
+        ways=WAYS,
+        named=named,
+        who=who(),
+    )
+
+
+@blueprint.post("/leads/<tag>/build/forgot")
+def go_back(tag: str) -> Response:
+    """Take the way back: what it undoes is open again, what it scraps and loses is recorded."""
+    asked = request.form.get("part", "")
+    initials = request.form.get("initials", "").strip()[:12] or who() or "?"
+
+    def gone_back(lead: Lead) -> Lead:
+        plan = plan_of(lead)
+        way = plan.way_back(asked)
+        if way is None or way.how == "impossible":
+            raise NotNow(WAYS["impossible"], url_for("build.show", tag=tag), "Back to the build")
+        again = {s.what for s in way.steps}
+        undone = tuple(d.step for d in lead.build.done if d.step in again or d.step.removeprefix("gate-") in again)
+        kept = tuple(d for d in lead.build.done if d.step not in undone)
+        rework = Rework(asked, way.how, undone, way.scrap, way.length_lost_mm, now(), initials)
+        return replace(lead, build=replace(lead.build, done=kept, reworks=(*lead.build.reworks, rework)))
+
+    store().change(tag, gone_back, now(), initials, f"Build: {asked} was forgotten")
     return redirect(url_for("build.bench", tag=tag), 303)

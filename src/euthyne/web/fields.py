@@ -6,6 +6,8 @@ from datetime import date
 from functools import cached_property
 from typing import Any, Literal
 
+from markupsafe import Markup, escape
+
 from euthyne.core.fault import Fault, Refused
 from euthyne.core.lead import Lead, with_value
 from euthyne.core.quantity import Measure, read_quantity, read_size, read_whole
@@ -34,6 +36,18 @@ class Field:
     def options(self) -> tuple[tuple[str, str], ...]:
         """The choices as a form carries them."""
         return tuple((_as_text(value), words) for value, words in self.choices)
+
+    @cached_property
+    def _written(self) -> tuple[tuple[str, str, str], ...]:
+        return tuple((text, str(escape(text)), str(escape(words))) for text, words in self.options)
+
+    def options_written(self, chosen: str) -> Markup:
+        """The choices as HTML, one of them chosen."""
+        lines = (
+            f'<option value="{value}"{" selected" if text == chosen else ""}>{words}</option>'
+            for text, value, words in self._written
+        )
+        return Markup("".join(lines))
 
 
 @dataclass(frozen=True)

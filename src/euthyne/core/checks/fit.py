@@ -123,7 +123,7 @@ def trapped(plan: Plan) -> Said | None:
     if not plan.trapped:
         return None
     home = {"A": plan.a, "B": plan.b}
-    names = [t.words for x in plan.trapped for t in home[x[0]].threaded if t.id == x[2:]]
+    names = [t.words for x in plan.trapped for t in home[x[0]].threaded if t.id == x[2:]] or ["a sleeve"]
     return Said(
         "A part does not go over the cord",
         f"{', '.join(names).capitalize()}: the bore is smaller than the {plan.cable_od_mm:g} mm the cord may be.",

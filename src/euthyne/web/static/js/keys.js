@@ -6,7 +6,7 @@ const typing = (t) => t.matches("input:not([type=checkbox]), textarea, select");
 const press = (id) => { const el = document.getElementById(id); if (el) { el.click(); return true; } return false; };
 
 function benchKey(event) {
-  const keys = { ArrowLeft: "key-back", ArrowRight: "key-on", " ": "key-go", x: "key-undo", PageDown: "key-go", PageUp: "key-back" };
+  const keys = { ArrowLeft: "key-back", ArrowRight: "key-on", " ": "key-go", x: "key-undo", f: "key-forgot", PageDown: "key-go", PageUp: "key-back" };
   const id = keys[event.key];
   if (id && !(event.key === " " && event.target.matches("a, button, summary"))) { if (press(id)) event.preventDefault(); }
 }
