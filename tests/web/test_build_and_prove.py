@@ -128,3 +128,74 @@ def test_a_proven_lead_is_sealed_and_chained(person, store):
     assert second.previous == first.sha256
     assert second.record["verdicts"]["core-L"]["word"] == "pass"
     assert store.broken_seals() == []
+
+
+LUGS = "/leads/TR-0014/build"
+
+
+def build_up_to(person, store, last):
+    """Confirms every step of the inverter link up to one of them, gates and all."""
+    from euthyne.core.plan import plan_of
+
+    for step in plan_of(store.get("TR-0014").lead).steps:
+        person.send(f"{LUGS}/done", step=step.key, initials="RM")
+        if step.key == last:
+            return
+
+
+def take_the_way_back(person, missing):
+    return person.client.post(f"{LUGS}/forgot", data={"part": missing, "initials": "RM"})
+
+
+def test_a_gate_stands_before_each_press_and_names_what_must_be_on(person, store):
+    build_up_to(person, store, "A-cores")
+    page = words(person.open(f"{LUGS}/bench"))
+    assert "Stop. Is everything on?" in page
+    assert "the sleeve on the black core, minus, supply end" in page
+    assert "can not go on any more" in page
+    page = words(person.send(f"{LUGS}/done", code=409, step="A-land--", initials="RM"))
+    assert "First comes: Stop. Is everything on?" in page
+
+
+def test_a_part_missed_at_the_gate_is_put_on_without_loss(person, store):
+    build_up_to(person, store, "A-cores")
+    page = words(person.open(f"{LUGS}/forgot?part=A-sleeve--"))
+    assert "There is still time" in page
+    take_the_way_back(person, "A-sleeve--")
+    build = store.get("TR-0014").lead.build
+    assert "A-sleeve--" not in {d.step for d in build.done}
+    assert (build.reworks[0].how, build.reworks[0].length_lost_mm) == ("still-time", 0.0)
+
+
+def test_a_part_forgotten_after_the_press_costs_the_lug_and_its_length_and_the_record_shows_it(person, store):
+    build_up_to(person, store, "A-land-+")
+    page = words(person.open(f"{LUGS}/forgot?part=A-sleeve-%2B"))
+    assert "Cut this end off and begin it again" in page
+    assert "Press the lug on the red core" in page
+    take_the_way_back(person, "A-sleeve-+")
+    build = store.get("TR-0014").lead.build
+    assert {d.step for d in build.done} == {"lay-out", "cut"}
+    assert set(build.reworks[0].scrap) == {"A-land-+", "A-land--"}
+    assert build.reworks[0].length_lost_mm > 10
+    assert "Done again" in person.open(LUGS)
+    assert "A-sleeve-+ was forgotten" in person.open("/leads/TR-0014/log")
+    assert "reworks" in person.open("/leads/TR-0014/document.json")
+
+
+def test_asking_for_a_part_that_is_not_there_says_so(person):
+    assert "The build has no such part" in person.open(f"{LUGS}/forgot?part=teapot")
+    assert take_the_way_back(person, "teapot").status_code == 409
+
+
+@pytest.mark.parametrize("paper", ["a4", "letter", "napkin"])
+def test_template_and_traveller_are_printed_from_the_cut(person, paper):
+    for name in ("cut/template.pdf", "traveller.pdf"):
+        answer = person.client.get(f"/leads/TR-0014/{name}?paper={paper}")
+        assert answer.data.startswith(b"%PDF-")
+    assert "210mm" in person.open("/leads/TR-0014/cut/template-1.svg")
+    person.open("/leads/TR-0014/cut/template-9.svg", code=404)
+
+
+def test_nothing_is_printed_while_the_size_is_open(person):
+    person.send("/leads/new", start="extension-bs")
+    assert "There is nothing to print yet" in words(person.open("/leads/TR-0033/traveller.pdf", code=409))

@@ -38,6 +38,7 @@ class BuildStep:
     button: str
     core: str | None = None
     part: str | None = None
+    judge: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -160,11 +161,11 @@ def steps(
 def part_words(part_id: str, a: EndToBuild, b: EndToBuild) -> str:
     """A threaded part in words: the gland nut of the plug, the sleeve of the + core."""
     end, kind, *rest = part_id.split("-", 2)
-    e = a if end == "A" else b
+    e, which = (a, "supply end") if end == "A" else (b, "load end")
     if kind in ("sleeve", "wireseal") and rest:
         name = "sleeve" if kind == "sleeve" else "wire seal"
-        return f"the {name} on the {function_of(rest[0])} core of the {e.part.short}"
-    return f"the {next((t.words for t in e.part.threaded if t.id == part_id[2:]), kind)} of the {e.part.short}"
+        return f"the {name} on the {colour(e.scheme, rest[0])} core, {function_of(rest[0])}, {which}"
+    return f"the {next((t.words for t in e.part.threaded if t.id == part_id[2:]), kind)} of the {e.part.short}, {which}"
 
 
 def _gate(gate: Gate, e: EndToBuild) -> BuildStep:
@@ -290,6 +291,7 @@ def _land(what: str, home: End, e: EndToBuild, core: str, cable: CableToBuild) -
         kind.mistake,
         f"{tint} is in {cavity}" if e.part.joint != "lug" else f"{tint} lug is on",
         core=core,
+        judge=kind.judge,
     )
 
 

@@ -21,11 +21,10 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
     part, strip = (plan.a, plan.strips[0]) if step.end == "A" else (plan.b, plan.strips[1])
     bare_now = f"{step.end}-strip" in done or step.kind == "strip" or not plan.cable_type.cord
     tip = SHEATH_END if bare_now else CORE_END
-    body = (
-        STRIPES
-        + rect(0, CORD_Y - CORD / 2, tip, CORD, "cord")
-        + line(0, CORD_Y - 18, tip, CORD_Y - 18, "cord-shine wide")
-    )
+    body = STRIPES
+    if plan.cable_type.cord:
+        body += rect(0, CORD_Y - CORD / 2, tip, CORD, "cord")
+        body += line(0, CORD_Y - 18, tip, CORD_Y - 18, "cord-shine wide")
     if bare_now:
         body += _cores(plan, strip, step, done)
     else:
@@ -67,15 +66,16 @@ def _cores(plan: Plan, strip: StripPlan, step: BuildStep, done: set[str]) -> str
         end = SHEATH_END + long - (BARE if trimmed else 0)
         tint = colour(plan.lead.ends.scheme, core.core)
         turn = f"C{SHEATH_END + 40} {start:g} {SHEATH_END + 34} {y:g} {SHEATH_END + 80} {y:g}"
-        way = f"M{SHEATH_END} {start:g}{turn}H{end:g}"
+        way = f"M{SHEATH_END} {start:g}{turn}H{end:g}" if plan.cable_type.cord else f"M0 {y:g}H{end:g}"
         faint = "" if step.core in (None, core.core) else " faint"
         body += path(way, f"bench-core-edge{faint}") + path(way, f"bench-core{faint}", stroke=core_paint(tint))
         if trimmed:
             body += rect(end, y - 6, BARE, 12, "bare")
         landed = f"{step.end}-land-{core.core}" in done
         body += _on_core(plan, step, core.core, done, SHEATH_END + 92, y)
-        if landed or step.core == core.core:
-            body += _terminal(end + BARE - 26, y, landed)
+        if landed or (step.core == core.core and step.kind == "land"):
+            part = plan.a if step.end == "A" else plan.b
+            body += _terminal(part, end + BARE - 26, y, landed)
         body += text(1206, y + 7, f"{core.core}", "bench-core-mark")
     return body
 
@@ -93,9 +93,15 @@ def _on_core(plan: Plan, step: BuildStep, core: str, done: set[str], x: float, y
     return rect(at, y - 11, 66, 22, "part-now" if now else "part-on", rx=4)
 
 
-def _terminal(x: float, y: float, landed: bool) -> str:
+def _terminal(part: Part, x: float, y: float, landed: bool) -> str:
+    kind = "terminal" if landed else "terminal terminal-now"
+    if part.joint == "lug":
+        barrel = rect(x - 22, y - 12, 40, 24, kind, rx=2)
+        return barrel + circle(x + 37, y, 20, kind) + circle(x + 37, y, 9, "screw")
+    if part.joint in ("solder", "click-in", "wire-seal", "blade", "splice"):
+        return rect(x - 20, y - 9, 44, 18, kind, rx=8) + rect(x + 24, y - 5, 24, 10, kind, rx=2)
     screw = circle(x + 22, y, 9, "screw") + line(x + 16, y, x + 28, y, "screw")
-    return rect(x, y - 17, 44, 34, "terminal" if landed else "terminal terminal-now", rx=4) + screw
+    return rect(x, y - 17, 44, 34, kind, rx=4) + screw
 
 
 def _threaded(t: ThreadedPart, place: int, step: BuildStep, done: set[str], total: int) -> str:

@@ -34,11 +34,16 @@ def strip_drawing(plan: Plan, end: str, longest_mm: float) -> str:
     part = plan.a if end == "a" else plan.b
     ruler = _Ruler(longest_mm, tip_left=end == "a")
     foot = TOP + ROW * len(strip.cores)
-    body = STRIPES + _sheath(ruler, strip, foot)
+    sheathed = plan.cable_type.cord
+    body = STRIPES + (_sheath(ruler, strip, foot) if sheathed else "")
     for i, core in enumerate(strip.cores):
-        body += _core(ruler, core, strip.inside_mm, colour(plan.lead.ends.scheme, core.core), TOP + ROW * i + 18)
-    body += _grip(ruler, foot) + _sheath_dimension(ruler, strip) + _scale_bar(ruler, foot + 44)
-    label = f"{part.short}: take off {strip.sheath_mm:.0f} mm of sheath; " + ", ".join(
+        tint = colour(plan.lead.ends.scheme, core.core)
+        back = 0.0 if sheathed else (DATUM - 4) / ruler.per_mm
+        body += _core(ruler, core, strip.inside_mm, tint, TOP + ROW * i + 18, back)
+    body += _grip(ruler, foot, "grip" if sheathed else "edge of the part")
+    body += (_sheath_dimension(ruler, strip) if sheathed else "") + _scale_bar(ruler, foot + 44)
+    off = f"take off {strip.sheath_mm:.0f} mm of sheath" if sheathed else "singles, no sheath"
+    label = f"{part.short}: {off}; " + ", ".join(
         f"{c.core} {c.core_mm:.0f} mm with {c.strip_mm:.0f} bare" for c in strip.cores
     )
     return sheet(WIDTH, foot + 62, body, "strip", label)
@@ -51,9 +56,11 @@ def _sheath(ruler: _Ruler, strip: StripPlan, foot: float) -> str:
     return ruler.bar(back, strip.inside_mm, middle, tall, "cord") + shine
 
 
-def _core(ruler: _Ruler, core: CoreStrip, inside_mm: float, tint: str, y: float) -> str:
+def _core(ruler: _Ruler, core: CoreStrip, inside_mm: float, tint: str, y: float, back_mm: float) -> str:
     bare = core.core_mm - core.strip_mm
-    body = ruler.bar(0, bare, y, 13, "strip-core", fill=core_paint(tint)) + ruler.bar(bare, core.core_mm, y, 7, "bare")
+    body = ruler.bar(-back_mm, bare, y, 13, "strip-core", fill=core_paint(tint)) + ruler.bar(
+        bare, core.core_mm, y, 7, "bare"
+    )
     words = f"{core.core} · {tint}  {core.core_mm:.0f} mm, bare {core.strip_low_mm:.0f} to {core.strip_high_mm:.0f}"
     side = -1 if ruler.tip_left else 1
     return body + text(
@@ -61,9 +68,9 @@ def _core(ruler: _Ruler, core: CoreStrip, inside_mm: float, tint: str, y: float)
     )
 
 
-def _grip(ruler: _Ruler, foot: float) -> str:
+def _grip(ruler: _Ruler, foot: float, name: str) -> str:
     x = ruler.x(0)
-    words = text(x, 20, "grip", "strip-sub", "middle")
+    words = text(x, 20, name, "strip-sub", "middle")
     return line(x, 26, x, foot + 8, "datum") + words
 
 

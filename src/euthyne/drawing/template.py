@@ -1,0 +1,128 @@
+"""The strip plan at its true size: what to print, lay the cord on, and cut by. All in mm, y down."""
+
+from dataclasses import dataclass
+
+from euthyne.core.part import Part
+from euthyne.core.plan import Plan
+from euthyne.core.strip import CoreStrip, StripPlan
+from euthyne.core.wiremap import colour
+from euthyne.drawing.pen import line, rect, sheet, text
+
+PAPERS = {"a4": (210.0, 297.0), "letter": (215.9, 279.4)}
+MARGIN, RULE_MM, ROW, HEAD = 15.0, 100.0, 9.0, 30.0
+WARNING = "Printed at 100 %? This rule must measure 100 mm. If it does not, the page was scaled: do not cut by it."
+
+
+@dataclass(frozen=True)
+class Mark:
+    """A line of ink from one point to another, so many mm thick."""
+
+    x1: float
+    y1: float
+    x2: float
+    y2: float
+    thick: float = 0.25
+
+
+@dataclass(frozen=True)
+class Patch:
+    """A rectangle, filled with a shade of grey from 0 (black) to 1 (none)."""
+
+    x: float
+    y: float
+    w: float
+    h: float
+    grey: float
+
+
+@dataclass(frozen=True)
+class Note:
+    """Words at a point, so many mm tall."""
+
+    x: float
+    y: float
+    words: str
+    size: float = 3.0
+    heavy: bool = False
+
+
+Item = Mark | Patch | Note
+
+
+def pages(plan: Plan, paper: str) -> list[list[Item]]:
+    """The pages of a template: both ends on one where they fit, the rule and its warning on every page.
+
+    Parameters: plan; paper, a name of PAPERS. Returns: items of each page, in mm from its top left corner.
+    """
+    _, tall = PAPERS[paper]
+    found: list[list[Item]] = []
+    y = tall
+    for words, part, strip in (("Supply end", plan.a, plan.strips[0]), ("Load end", plan.b, plan.strips[1])):
+        height = 26.0 + ROW * len(strip.cores)
+        if y + height > tall - MARGIN:
+            found.append(_head(plan))
+            y = HEAD + 24
+        found[-1] += _end(plan, words, part, strip, y)
+        y += height + 8
+    return found
+
+
+def _head(plan: Plan) -> list[Item]:
+    y = HEAD + 6
+    ticks: list[Item] = [Mark(MARGIN + x, y - 3, MARGIN + x, y + 3, 0.2) for x in (0.1, RULE_MM - 0.1)]
+    ticks += [Mark(MARGIN + x, y - 1.5, MARGIN + x, y, 0.2) for x in range(10, 100, 10)]
+    return [
+        Note(MARGIN, MARGIN + 3, f"{plan.lead.tag}  {plan.lead.name}", 5.0, True),
+        Note(MARGIN, MARGIN + 9, f"{plan.written}. Strip plan, 1:1. Generic dimensions: check your part.", 3.2),
+        Mark(MARGIN, y, MARGIN + RULE_MM, y, 0.2),
+        *ticks,
+        Note(MARGIN, y + 8, WARNING, 3.0, True),
+    ]
+
+
+def _end(plan: Plan, words: str, part: Part, strip: StripPlan, y: float) -> list[Item]:
+    sheathed = plan.cable_type.cord
+    datum = MARGIN + 25
+    foot = y + 12 + ROW * len(strip.cores)
+    off = f"sheath off {strip.sheath_mm:.1f} mm, " if sheathed else ""
+    items: list[Item] = [
+        Note(MARGIN, y, f"{words}: {part.words}", 4.0, True),
+        Note(MARGIN, y + 5, f"{off}from the {'edge of the grip' if sheathed else 'edge of the part'}"),
+        Mark(datum, y + 7, datum, foot, 0.35),
+        Note(datum - 5, foot + 4, "datum"),
+    ]
+    if sheathed:
+        items.append(Patch(MARGIN, y + 9, datum - MARGIN + strip.inside_mm, ROW * len(strip.cores), 0.85))
+        items.append(Mark(datum + strip.inside_mm, y + 8, datum + strip.inside_mm, foot, 0.2))
+    for i, core in enumerate(strip.cores):
+        tint = colour(plan.lead.ends.scheme, core.core)
+        items += _core(core, tint, datum, y + 13 + ROW * i)
+    return items
+
+
+def _core(core: CoreStrip, tint: str, datum: float, y: float) -> list[Item]:
+    bare = core.core_mm - core.strip_mm
+    said = f"{core.core} {tint}: core {core.core_mm:.1f}, bare {core.strip_low_mm:g} to {core.strip_high_mm:g} mm"
+    return [
+        Patch(datum, y - 1.2, bare, 2.4, 0.6),
+        Patch(datum + bare, y - 0.6, core.strip_mm, 1.2, 0.0),
+        Note(datum + core.core_mm + 4, y + 1, said),
+    ]
+
+
+def svg(plan: Plan, paper: str, page: int) -> str:
+    """One page of a template as SVG, its size in mm."""
+    wide, tall = PAPERS[paper]
+    body = "".join(_drawn(item) for item in pages(plan, paper)[page])
+    drawn = sheet(wide, tall, rect(0, 0, wide, tall, fill="#fff") + body, "template", f"Strip plan of {plan.lead.tag}")
+    return drawn.replace("<svg ", f'<svg width="{wide:g}mm" height="{tall:g}mm" ', 1)
+
+
+def _drawn(item: Item) -> str:
+    if isinstance(item, Mark):
+        return line(item.x1, item.y1, item.x2, item.y2, stroke="#000", stroke_width=item.thick)
+    if isinstance(item, Patch):
+        shade = f"#{round(item.grey * 255):02x}" + f"{round(item.grey * 255):02x}" * 2
+        return rect(item.x, item.y, item.w, item.h, fill=shade)
+    weight = "700" if item.heavy else "400"
+    return text(item.x, item.y, item.words, font_size=item.size, font_family="sans-serif", font_weight=weight)
