@@ -7,6 +7,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from euthyne.core.die import hexagon_mm2, pressed
+from euthyne.core.envelope import what_die, what_sleeve
+from euthyne.core.fault import Refused
 from euthyne.core.part import shelf
 from euthyne.core.sleeve import cut_mm, ratio_wanted, sleeve_for, sleeves
 from euthyne.core.termination import TERMINATIONS
@@ -56,3 +58,16 @@ def test_every_part_of_the_shelf_is_ended_in_a_way_that_is_told():
         assert kind.mistake.endswith(".")
         said = kind.headline.format(tint="red", short=part.short, cavity="+", size="50 mm2", low=1.0, high=2.0)
         assert "{" not in said
+
+
+def test_the_envelope_answers_for_dies_and_sleeves():
+    die = what_die(14.5, 10.2, 50.0, 12.0)
+    assert die.figures[0].value == pytest.approx((math.pi / 4 * (14.5**2 - 10.2**2) + 50) / hexagon_mm2(12.0))
+    assert [d.words for d in die.discs] == ["barrel and copper", "die, closed"]
+    sleeve = what_sleeve(14.6, 11.0, 45.0, True)
+    assert sleeve.figures[-1].value == pytest.approx(45 / 0.87)
+    assert "No single size does both" in what_sleeve(30.0, 2.0, 45.0, False).sentence
+    with pytest.raises(Refused, match="wider than the barrel"):
+        what_die(10.0, 12.0, 50.0, 12.0)
+    with pytest.raises(Refused, match="wider than the widest"):
+        what_sleeve(5.0, 9.0, 45.0, False)

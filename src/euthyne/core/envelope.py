@@ -15,12 +15,14 @@ from euthyne.core.conductor import (
     ohms_per_m_20,
 )
 from euthyne.core.demand import amps_of_watts
+from euthyne.core.die import LOOSE_BELOW, USUAL_FROM, USUAL_TO, hexagon_mm2, pressed
 from euthyne.core.fault import Fault, Refused
 from euthyne.core.heat import Cable, amps_at, warmth
 from euthyne.core.protection import MAGNETIC_MULTIPLE, families, smallest_carrying
 from euthyne.core.rating import bases, k_drum, units_of
 from euthyne.core.sizing import Candidate, Sizing, size
 from euthyne.core.sizing_brief import ConductorWanted, Limits, Load, SizingBrief, Supply, System
+from euthyne.core.sleeve import SHRINKS, SHRINKS_LINED, cut_mm, ratio_wanted, sleeve_for
 from euthyne.core.voltdrop import longest_run_m
 from euthyne.core.working import Working
 from euthyne.data.tables import rows
@@ -49,6 +51,17 @@ class ScaleMark:
 
 
 @dataclass(frozen=True)
+class Disc:
+    """Something round, drawn to scale: its outside and bore in mm, what fills the bore in mm2, its words and figure."""
+
+    words: str
+    figure: str
+    outside_mm: float
+    bore_mm: float = 0.0
+    filled_mm2: float = 0.0
+
+
+@dataclass(frozen=True)
 class Sum:
     """What an instrument answers: figures, a sentence, the marks of its scale, the working, the brief behind it."""
 
@@ -62,6 +75,7 @@ class Sum:
     sizing: Sizing | None = None
     taken: str | None = None
     extra: tuple[str, ...] = field(default_factory=tuple)
+    discs: tuple[Disc, ...] = ()
 
 
 def path_brief(
@@ -342,3 +356,60 @@ def what_earth_length(which: Size, volts: float, loop_ohms: float, guard: Guard,
             ),
         ),
     )
+
+
+def what_die(outside_mm: float, bore_mm: float, copper_mm2: float, across_flats_mm: float) -> Sum:
+    """What a hexagonal die makes of a lug and its copper. Raises Refused where the bore is wider than the barrel."""
+    if bore_mm >= outside_mm:
+        raise Refused(Fault("bore", "the bore is wider than the barrel", "the bore, then the outside, both across"))
+    die = hexagon_mm2(across_flats_mm)
+    found = pressed(outside_mm, bore_mm, copper_mm2, die)
+    marks = (
+        ScaleMark(found.ratio, "this die", "answer"),
+        ScaleMark(LOOSE_BELOW, "loose below", "limit"),
+        ScaleMark(USUAL_FROM, "usual", "quiet", upto=USUAL_TO),
+        ScaleMark(max(USUAL_TO * 1.2, found.ratio * 1.1), "flash, cracks", "quiet"),
+    )
+    ring = Disc("barrel and copper", f"{found.metal_mm2:.0f} mm² of metal", outside_mm, bore_mm, copper_mm2)
+    hole = Disc("die, closed", f"{die:.0f} mm²", math.sqrt(4 * die / math.pi))
+    work = Working(
+        "Press ratio",
+        "(barrel section + copper) / closed die area",
+        f"(0.785 x ({outside_mm:g}² - {bore_mm:g}²) + {copper_mm2:g}) / {die:.1f}",
+        f"{found.ratio:.3f}",
+        "geometry; 1.02 to 1.20 usual: advice, the maker's die code decides",
+    )
+    figures = (
+        Figure("Press ratio", found.ratio, "", 2),
+        Figure("Copper fills", found.fill * 100, "% of the bore", 0),
+        Figure("It is", found.verdict),
+    )
+    return Sum(figures, found.words, marks, workings=(work,), discs=(ring, hole))
+
+
+def what_sleeve(widest_mm: float, thinnest_mm: float, covered_mm: float, adhesive: bool) -> Sum:
+    """Which sleeve goes over the widest and grips the thinnest, and how long to cut it. Raises Refused."""
+    if thinnest_mm > widest_mm:
+        raise Refused(Fault("thinnest", "the thinnest is wider than the widest", "the two the other way round"))
+    found, ratio = sleeve_for(widest_mm, thinnest_mm, adhesive), ratio_wanted(widest_mm, thinnest_mm)
+    long = cut_mm(covered_mm, adhesive)
+    work = Working(
+        "Cut length",
+        "covered length / (1 - what it draws in along its length)",
+        f"{covered_mm:g} / (1 - {SHRINKS_LINED if adhesive else SHRINKS:g})",
+        f"{long:.0f} mm",
+        "10 % usual, 13 % adhesive-lined; generic, check your part",
+    )
+    cut = Figure("Cut it", long, "mm", 0)
+    things = (Disc("widest", f"{widest_mm:g} mm", widest_mm), Disc("thinnest", f"{thinnest_mm:g} mm", thinnest_mm))
+    if found is None:
+        said = f"No single size does both: {ratio:.1f} to 1 would. Take two layers, or a sleeve of a higher ratio."
+        return Sum((Figure("Sleeve", "none"), cut), said, workings=(work,), discs=things)
+    before = Disc("sleeve, before", f"{found.expanded_mm:g} mm bore", found.expanded_mm + 1, found.expanded_mm)
+    after = Disc("sleeve, after", f"{found.recovered_mm:g} mm bore", found.recovered_mm + 1.6, found.recovered_mm)
+    lined = ", adhesive-lined" if found.adhesive else ""
+    said = (
+        f"{found.expanded_mm:g} mm {found.ratio}{lined} passes the widest with a tenth to spare and grips the thinnest."
+    )
+    figures = (Figure("Sleeve", f"{found.expanded_mm:g} mm"), Figure("Ratio", found.ratio), cut)
+    return Sum(figures, said, workings=(work,), discs=(before, things[0], after, things[1]))

@@ -9,6 +9,7 @@ from werkzeug.wrappers import Response
 from euthyne.core.envelope import Sum
 from euthyne.core.fault import Refused
 from euthyne.core.sizing_brief import OneLoad
+from euthyne.drawing.barrel import discs
 from euthyne.drawing.ladder import ladder
 from euthyne.drawing.reach import reach
 from euthyne.drawing.scale import scale
@@ -69,6 +70,7 @@ def _work(instrument: Instrument, values: dict[str, object]) -> tuple[Sum | None
 
 def _drawings(answer: Sum) -> list[Markup]:
     drawn = [Markup(scale(answer.marks, answer.unit, answer.log))] if answer.marks else []
+    drawn += [Markup(discs(answer.discs))] if answer.discs else []
     if answer.brief is not None and answer.sizing is not None:
         taken = answer.taken or answer.sizing.candidates[-1].size
         drawn.append(Markup(ladder(answer.brief, answer.sizing, taken, False, None)))

@@ -10,7 +10,7 @@ from euthyne.core.envelope import Figure, ScaleMark, Sum
 from euthyne.core.heat import Cable
 from euthyne.core.identify import Measured, Outside, Strands, Weighed, WireQuestion, identify
 from euthyne.core.protection import families
-from euthyne.core.quantity import CELSIUS, CURRENT, DIAMETER, LENGTH, OHMS, PERCENT, POWER, VOLTS, Measure
+from euthyne.core.quantity import AREA, CELSIUS, CURRENT, DIAMETER, LENGTH, OHMS, PERCENT, POWER, SHORT, VOLTS, Measure
 from euthyne.core.rating import bases
 from euthyne.core.sizing_brief import SizingBrief
 from euthyne.web.fields import Field
@@ -187,6 +187,30 @@ INSTRUMENTS = (
             _choice("curve", "Curve", (("B", "B"), ("C", "C"), ("D", "D")), "C"),
         ),
         _earth,
+    ),
+    Instrument(
+        "die",
+        "Die and lug",
+        "Does this die close on enough metal?",
+        (
+            _quantity("outside", "Barrel, outside", DIAMETER, "14.5 mm"),
+            _quantity("bore", "Barrel, bore", DIAMETER, "10.2 mm"),
+            _quantity("copper", "Copper in it", AREA, "50 mm²"),
+            _quantity("die", "Closed die, across flats", DIAMETER, "12 mm"),
+        ),
+        lambda v: envelope.what_die(v["outside"], v["bore"], v["copper"], v["die"]),
+    ),
+    Instrument(
+        "sleeve",
+        "Sleeve",
+        "Which sleeve passes the widest and grips the thinnest?",
+        (
+            _quantity("widest", "Widest it must pass", DIAMETER, "14.6 mm"),
+            _quantity("thinnest", "Thinnest it must grip", DIAMETER, "11 mm"),
+            _quantity("covered", "Length it covers", SHORT, "45 mm"),
+            _choice("adhesive", "Adhesive-lined", ((True, "yes, damp"), (False, "no")), "yes"),
+        ),
+        lambda v: envelope.what_sleeve(v["widest"], v["thinnest"], v["covered"], v["adhesive"]),
     ),
     Instrument(
         "wire",
