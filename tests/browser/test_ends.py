@@ -73,3 +73,43 @@ def test_an_inlet_is_found_by_answering_what_one_sees(page):
     assert page.evaluate("window.sameDocument")
     page.get_by_role("link", name="C14 inlet, panel").click()
     expect(page.get_by_role("heading", level=1)).to_contain_text("C14 inlet, panel")
+
+
+def test_a_forgotten_sleeve_is_caught_at_the_gate_and_costs_a_lug_after_it(page, served):
+    _, store = served
+    page.goto("/leads/TR-0014/build/bench")
+    page.get_by_label("Initials").fill("RM")
+    page.locator("#headline").click()
+    for _ in range(5):
+        before = page.locator("#headline").inner_text()
+        page.keyboard.press("Space")
+        expect(page.locator("#headline")).not_to_have_text(before)
+    expect(page.locator("#headline")).to_have_text("Stop. Is everything on?")
+    expect(page.locator(".bench-detail")).to_contain_text("sleeve on the black core")
+    page.keyboard.press("Space")
+    expect(page.locator("#headline")).to_contain_text("Press the lug on the black core")
+    page.keyboard.press("Space")
+    expect(page.locator("#headline")).to_have_text("Stop. Is everything on?")
+    page.keyboard.press("f")
+    page.get_by_role("button", name="the sleeve on the black core, minus, supply end").click()
+    expect(page.get_by_text("Cut this end off and begin it again")).to_be_visible()
+    expect(page.locator(".way-back")).to_contain_text("Scrapped")
+    page.get_by_role("button", name="Go this way").click()
+    expect(page.locator("#headline")).to_contain_text("Put the sleeve on the")
+    rework = store.get("TR-0014").lead.build.reworks[0]
+    assert (rework.how, rework.scrap) == ("cut-back", ("A-land--",))
+    page.goto("/leads/TR-0014/build")
+    expect(page.get_by_text("lost in all")).to_be_visible()
+
+
+def test_a_battery_link_is_built_by_keyboard_alone(page, served):
+    from euthyne.core.plan import plan_of
+
+    _, store = served
+    page.goto("/leads/TR-0014/build/bench")
+    page.get_by_label("Initials").fill("RM")
+    page.locator("#headline").click()
+    for number in range(len(plan_of(store.get("TR-0014").lead).steps)):
+        expect(page.locator(".bench-top .mono")).to_contain_text(f"step {number + 1} of")
+        page.keyboard.press("Space")
+    expect(page.locator("#headline")).to_contain_text("Built")

@@ -15,9 +15,11 @@ from euthyne.core.progress import progress
 from euthyne.core.quantity import read_size
 from euthyne.core.stage import Stage
 from euthyne.core.tag import tag_facts
+from euthyne.core.termination import TERMINATIONS
 from euthyne.drawing.bench import bench_drawing
 from euthyne.drawing.face import face_drawing, wiring_drawing
 from euthyne.drawing.facing import facing
+from euthyne.drawing.judge import examples, row, strands
 from euthyne.drawing.label import HEIGHT_MM, WIDTH_MM, Square, label_svg, layout
 from euthyne.drawing.ladder import ladder, shown
 from euthyne.drawing.loop import loop
@@ -254,3 +256,28 @@ def test_the_scale_puts_every_mark_in_its_order_and_no_words_on_each_other():
             assert y != other_y or abs(x - other_x) > (n + m) * 3.2
     assert scale((), "A") == ""
     assert "scale-bar" in scale((ScaleMark(3, "limit", "limit"), ScaleMark(2, "given", "given")), "A")
+
+
+@pytest.mark.parametrize("kind", TERMINATIONS.values(), ids=lambda t: t.joint)
+def test_every_termination_is_shown_good_first_and_then_bad(kind):
+    shown = examples(kind.joint)
+    assert shown[0].good
+    assert len(shown) >= 2
+    assert not any(e.good for e in shown[1:])
+    assert len({e.body for e in shown}) == len(shown), "no two pictures are the same"
+    said = words(f'<svg xmlns="http://www.w3.org/2000/svg">{row(kind.joint, 0, 0)}</svg>')
+    assert all(e.words in said for e in shown)
+
+
+def test_strands_that_touch_fill_their_circle_and_loose_ones_do_not():
+    tight, loose = (strands(0, 0, 30, 3, gap) for gap in (1.0, 1.3))
+    assert tight.count("<circle") == loose.count("<circle") == 37
+    assert tight != loose
+
+
+@pytest.mark.parametrize("joint", ["lug", "screw"])
+def test_the_bench_shows_good_and_bad_where_a_core_is_ended(joint):
+    p = plan() if joint == "screw" else plan(**INVERTER, conductor__measured_od_mm=14.0)
+    step = next(s for s in p.steps if s.kind == "land")
+    assert examples(joint)[0].words in words(bench_drawing(p, step))
+    assert step.judge
