@@ -15,10 +15,8 @@ from euthyne.web import create_app
 OUT = Path(__file__).parent / "screenshots"
 VIEWS = {
     "bench": ("/bench", 1280, 2300),
-    "leads": ("/leads", 1280, 900),
     "brief": ("/leads/TR-0023/brief", 1280, 1090),
     "brief-inverter": ("/leads/TR-0014/brief", 1280, 900),
-    "brief-heating-tape": ("/leads/TR-0029/brief", 1280, 1090),
     "conductor": ("/leads/TR-0023/conductor", 1280, 1360),
     "working": ("/leads/TR-0014/conductor", 1280, 2000),
     "ends": ("/leads/TR-0012/ends", 1280, 1000),
@@ -30,6 +28,7 @@ VIEWS = {
     "cut": ("/leads/TR-0019/cut", 1280, 960),
     "build": ("/leads/TR-0019/build", 1280, 1060),
     "bench-step": ("/leads/TR-0019/build/bench?step=B-nut", 1280, 800),
+    "gate": ("/leads/TR-0014/build/bench?step=gate-A-land--", 1280, 800),
     "prove": ("/leads/TR-0017/prove", 1280, 1470),
     "envelope": ("/envelope/drop", 1280, 1100),
     "what-wire-is-this": ("/envelope/wire", 1280, 800),

@@ -199,3 +199,10 @@ def test_template_and_traveller_are_printed_from_the_cut(person, paper):
 def test_nothing_is_printed_while_the_size_is_open(person):
     person.send("/leads/new", start="extension-bs")
     assert "There is nothing to print yet" in words(person.open("/leads/TR-0033/traveller.pdf", code=409))
+
+
+def test_the_bench_shows_good_and_bad_where_a_core_is_ended(person):
+    page = words(person.open(f"{LUGS}/bench?step=A-land--"))
+    assert "strands pressed into one" in page
+    assert "loose: die too big" in page
+    assert "strands pressed into one" not in person.open(f"{LUGS}/bench?step=A-cores")

@@ -6,13 +6,11 @@ from euthyne.core.plan import Plan
 from euthyne.core.strip import StripPlan
 from euthyne.core.wiremap import colour
 from euthyne.drawing.colours import STRIPES, core_paint
-from euthyne.drawing.judge import row
 from euthyne.drawing.outline import end_drawing
 from euthyne.drawing.pen import circle, group, line, mark, path, rect, sheet, text
 
 WIDTH, HEIGHT, CORD_Y, CORD = 1240.0, 380.0, 150.0, 62.0
 SHEATH_END, CORE_END, BARE = 900.0, 1080.0, 46.0
-FEW_CORES = 5
 
 
 def bench_drawing(plan: Plan, step: BuildStep) -> str:
@@ -34,8 +32,6 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
     body += "".join(_threaded(t, i, step, done, len(part.threaded)) for i, t in enumerate(part.threaded))
     if step.kind in ("grip", "fuse", "close"):
         body += _body(part, step)
-    if step.kind == "land":
-        body += row(part.joint, 40, 236 if len(strip.cores) < FEW_CORES else 262, 0.84)
     return sheet(WIDTH, HEIGHT, body, "bench-drawing", f"{step.headline}. {step.detail}")
 
 
@@ -113,7 +109,7 @@ def _threaded(t: ThreadedPart, place: int, step: BuildStep, done: set[str], tota
     now, on = step.part == t.id, key in done
     if not (now or on):
         return ""
-    x = 250.0 + place * min(240.0, 560.0 / max(total, 1))
+    x = 290.0 + place * min(225.0, 540.0 / max(total, 1))
     shape = _shape(t.id, x, "part-now" if now else "part-on")
     y = CORD_Y + 104
     sign = (

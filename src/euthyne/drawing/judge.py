@@ -5,9 +5,9 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from euthyne.core.part import Joining
-from euthyne.drawing.pen import circle, group, line, mark, path, rect, text
+from euthyne.drawing.pen import circle, group, line, mark, path, rect, sheet, text
 
-WIDE, TALL = 190.0, 120.0
+WIDE, TALL, APART = 190.0, 120.0, 268.0
 
 
 @dataclass(frozen=True)
@@ -128,7 +128,7 @@ def _splice() -> list[Example]:
         return wire + line(at + 9, y - 11, at + 9, y + 11, "dent") + line(at + 37, y - 11, at + 37, y + 11, "dent")
 
     return [
-        Example("staggered, pressed near each end", True, core(26, 20) + core(58, 72) + core(90, 124)),
+        Example("staggered, two presses each", True, core(26, 20) + core(58, 72) + core(90, 124)),
         Example("side by side", False, core(26, 72) + core(58, 72) + core(90, 72)),
     ]
 
@@ -150,12 +150,13 @@ def examples(joint: Joining) -> list[Example]:
     return PICTURES[joint]()
 
 
-def row(joint: Joining, x: float, y: float, scale: float = 1.0) -> str:
-    """The pictures of a kind of termination side by side, each marked and named."""
-    body = ""
-    for i, shown in enumerate(examples(joint)):
-        at = i * (WIDE + 24)
-        sign = mark("done" if shown.good else "stop", at + 8, TALL + 17, 8)
-        body += group(shown.body, transform=f"translate({at:g} 0)") + sign
-        body += text(at + 24, TALL + 22, shown.words, "judge-words")
-    return group(body, transform=f"translate({x:g} {y:g}) scale({scale:g})", class_="judge")
+def row(joint: Joining) -> str:
+    """The pictures of a kind of termination side by side, each marked and named, as a drawing of their own."""
+    body, shown = "", examples(joint)
+    for i, one in enumerate(shown):
+        at = 6 + i * APART
+        sign = mark("done" if one.good else "stop", at + 8, TALL + 17, 8)
+        body += group(one.body, transform=f"translate({at:g} 0)") + sign
+        body += text(at + 24, TALL + 22, one.words, "judge-words")
+    label = "; ".join(f"{'good' if e.good else 'bad'}: {e.words}" for e in shown)
+    return sheet(4 * APART, TALL + 32, body, "judge", label)

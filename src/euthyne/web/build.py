@@ -11,6 +11,7 @@ from euthyne.core.lead import Lead, Rework, StepDone
 from euthyne.core.plan import plan_of
 from euthyne.core.stage import Stage
 from euthyne.drawing.bench import bench_drawing
+from euthyne.drawing.judge import row
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import LeadPage, lead_page, not_reached, now, show_stage, store, wants_part, who
 
@@ -58,6 +59,7 @@ def _bench_page(page: LeadPage, step: BuildStep | None) -> str:
         done=done,
         who=who(),
         drawing=Markup(bench_drawing(page.plan, step)) if step else None,
+        judged=Markup(row((page.plan.a if step.end == "A" else page.plan.b).joint)) if step and step.judge else None,
         before=steps[at - 1] if at > 0 else None,
         after=steps[at + 1] if step and at + 1 < len(steps) else None,
     )

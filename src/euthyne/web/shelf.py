@@ -15,7 +15,6 @@ from euthyne.core.quantity import AREA, CURRENT, SHORT, read_quantity
 from euthyne.core.termination import TERMINATIONS
 from euthyne.core.wiremap import schemes
 from euthyne.data.tables import rows
-from euthyne.drawing import pen
 from euthyne.drawing.judge import row
 from euthyne.drawing.shelfpiece import piece, sides
 from euthyne.exchange.part_file import read_part, write_part
@@ -103,9 +102,7 @@ def tables() -> str:
 @blueprint.get("/shelf/sheet")
 def sheet() -> str:
     """Every face and outline on one sheet, to be looked at part by part."""
-    kinds = [
-        (t.words, Markup(pen.sheet(860, 150, row(t.joint, 4, 4), "judge", t.words))) for t in TERMINATIONS.values()
-    ]
+    kinds = [(t.words, Markup(row(t.joint))) for t in TERMINATIONS.values()]
     parts = [(p, _drawn(p)) for p in every_part().values()]
     return render_template("shelf/sheet.html", parts=parts, kinds=kinds)
 
@@ -113,7 +110,7 @@ def sheet() -> str:
 @blueprint.get("/shelf/terminations")
 def terminations() -> str:
     """Every kind of termination: what to do, what people get wrong, good and bad side by side."""
-    kinds = [(t, Markup(pen.sheet(860, 150, row(t.joint, 4, 4), "judge", t.words))) for t in TERMINATIONS.values()]
+    kinds = [(t, Markup(row(t.joint))) for t in TERMINATIONS.values()]
     return render_template("shelf/terminations.html", kinds=kinds)
 
 
