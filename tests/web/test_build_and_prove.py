@@ -206,3 +206,14 @@ def test_the_bench_shows_good_and_bad_where_a_core_is_ended(person):
     assert "strands pressed into one" in page
     assert "loose: die too big" in page
     assert "strands pressed into one" not in person.open(f"{LUGS}/bench?step=A-cores")
+
+
+def test_a_strip_that_was_measured_is_judged_beside_its_field(person, store):
+    person.send("/leads/TR-0019/cut", **{"cut.stripped.A.L": "9.5 mm", "cut.stripped.A.N": "lots"})
+    page = words(person.open("/leads/TR-0019/cut"))
+    assert "9.5 mm is too long: trim 2.5 mm off the tip" in page
+    assert "'lots' is not a length" in page
+    assert 'value="lots"' in person.open("/leads/TR-0019/cut")
+    assert [(s.end, s.core, s.bare_mm) for s in store.get("TR-0019").lead.cut.stripped] == [("A", "L", 9.5)]
+    person.send("/leads/TR-0019/cut", **{"cut.stripped.A.L": ""})
+    assert store.get("TR-0019").lead.cut.stripped == ()

@@ -149,7 +149,7 @@ def steps(
         return ()
     ends = {"A": a, "B": b}
     shut = {g.before: g for g in gates(build, solved.steps)}
-    found = [_lay_out(a, b), _cut(cable_words, cut_m, pieces)]
+    found = [_lay_out(a, b, build, cable), _cut(cable_words, cut_m, pieces)]
     for s in solved.steps:
         e = ends[s.what[0]]
         if s.what in shut and (shut[s.what].on_cable_from_tip or shut[s.what].on_core_from_tip):
@@ -187,18 +187,33 @@ def _gate(gate: Gate, e: EndToBuild) -> BuildStep:
     )
 
 
-def _lay_out(a: EndToBuild, b: EndToBuild) -> BuildStep:
+def _lay_out(a: EndToBuild, b: EndToBuild, build: BuildPlan, cable: CableToBuild) -> BuildStep:
     parts = [t.words for e in (a, b) for t in e.part.threaded]
+    tools = ["cable shear", *dict.fromkeys(e.tool for e in build.events if e.tool != HAND)]
     threaded = f" Loose parts to find now: {', '.join(parts)}." if parts else ""
     return BuildStep(
         "lay-out",
         "lay-out",
         None,
         "Lay everything out and try it dry",
-        f"{a.part.words}. {b.part.words}.{threaded}",
+        f"{a.part.words}. {b.part.words}.{threaded}{_sleeves(a, b, cable)} Tools: {', '.join(tools)}.",
         MISTAKES["lay-out"],
         "all here",
     )
+
+
+def _sleeves(a: EndToBuild, b: EndToBuild, cable: CableToBuild) -> str:
+    """The sleeves to lay out, counted by size; what would do where no single size does."""
+    wanted: dict[str, int] = {}
+    lacking = False
+    for e in (a, b):
+        sleeve = sleeve_on(e, cable)
+        if sleeve is not None:
+            name = f"{sleeve.expanded_mm:g} mm {sleeve.ratio}"
+            wanted[name] = wanted.get(name, 0) + len(e.strip.cores)
+        lacking = lacking or (sleeve is None and TERMINATIONS[e.part.joint].sleeved)
+    counted = f" Sleeves: {', '.join(f'{n} of {name}' for name, n in wanted.items())}." if wanted else ""
+    return counted + (" No single sleeve does both here: two layers, or a higher ratio." if lacking else "")
 
 
 def _cut(cable_words: str, cut_m: float, pieces: int) -> BuildStep:

@@ -138,13 +138,23 @@ class Ends:
 
 
 @dataclass(frozen=True)
+class Stripped:
+    """Bare copper as it was measured on one core at one end, in mm."""
+
+    end: Literal["A", "B"]
+    core: Text
+    bare_mm: Annotated[float, Ge(0), Le(500)]
+
+
+@dataclass(frozen=True)
 class Cut:
-    """Allowances on top of the measured run: slack (percent), service loops (mm), reworks (spare tries)."""
+    """Allowances on the measured run: slack (percent), service loops (mm), reworks (spare tries); strips measured."""
 
     slack_percent: Annotated[float, Ge(0), Le(100)] = 3.0
     loops_mm: Annotated[float, Ge(0), Le(1e5)] = 0.0
     reworks: Annotated[int, Ge(0), Le(10)] = 0
     accepted: bool = False
+    stripped: tuple[Stripped, ...] = ()
 
 
 @dataclass(frozen=True)

@@ -32,7 +32,7 @@ from euthyne.core.sizing_brief import (
     faults_in,
 )
 from euthyne.core.sleeve import copper_mm
-from euthyne.core.strip import StripPlan, strip_plan
+from euthyne.core.strip import StripPlan, StripVerdict, judge_strip, strip_plan
 from euthyne.core.threading import BuildPlan, Step
 from euthyne.core.verdict import Meter, Verdict, judge
 
@@ -357,6 +357,13 @@ class Plan:
             return None
         swallows = (self.strips[0].swallows_mm, self.strips[1].swallows_mm)
         return cut_length(run, swallows, cut.slack_percent, cut.loops_mm, cut.reworks)
+
+    def strip_verdict(self, end: str, core: str) -> StripVerdict | None:
+        """The verdict on a strip that was measured; None while it was not."""
+        strip = self.strips[0] if end == "A" else self.strips[1]
+        wanted = next((c for c in strip.cores if c.core == core), None)
+        read = next((s for s in self.lead.cut.stripped if (s.end, s.core) == (end, core)), None)
+        return judge_strip(wanted, read.bare_mm) if wanted is not None and read is not None else None
 
     @cached_property
     def cable_od_mm(self) -> float:

@@ -1,6 +1,7 @@
 """The strip plan: how long each core must be, and how much sheath and insulation comes off."""
 
 from dataclasses import dataclass
+from typing import Literal
 
 from euthyne.core.part import Part
 
@@ -75,3 +76,32 @@ def strip_plan(part: Part, landing: dict[str, str]) -> StripPlan:
         for core, cavity in landing.items()
     )
     return StripPlan(cores, part.inside_mm, max(longest - part.inside_mm, 0.0), longest, earth_last)
+
+
+Judged = Literal["good", "trim", "cut-back"]
+
+
+@dataclass(frozen=True)
+class StripVerdict:
+    """A measured strip: good, to be trimmed, or to be cut back and done again; what to do, and the length it costs."""
+
+    word: Judged
+    words: str
+    costs_mm: float = 0.0
+
+
+def judge_strip(core: CoreStrip, bare_mm: float) -> StripVerdict:
+    """Bare copper as measured, against what the terminal wants.
+
+    Parameters: core, its strip plan; bare_mm as measured. Returns: StripVerdict. Too long is trimmed at the tip; too
+    short is cut back and stripped again, which the core's slack pays for while there is some.
+    """
+    if core.strip_low_mm <= bare_mm <= core.strip_high_mm:
+        return StripVerdict("good", f"{bare_mm:g} mm: good.")
+    if bare_mm > core.strip_high_mm:
+        off = bare_mm - core.strip_mm
+        return StripVerdict("trim", f"{bare_mm:g} mm is too long: trim {off:.1f} mm off the tip.", off)
+    spare = core.slack_mm - core.strip_mm
+    paid = "its slack pays for it" if spare >= 0 else f"the end is {-spare:.0f} mm short then: cut every core back"
+    words = f"{bare_mm:g} mm is too short: cut it back and strip again; {paid}."
+    return StripVerdict("cut-back", words, core.strip_mm)

@@ -1,19 +1,22 @@
 """Cut: the length to cut, and what comes off each core."""
 
+from typing import Literal
+
 from flask import Blueprint, abort, request, url_for
 from werkzeug.wrappers import Response
 
-from euthyne.core.lead import with_value
+from euthyne.core.fault import Refused
+from euthyne.core.lead import Stripped, with_value
 from euthyne.core.plan import Plan
-from euthyne.core.quantity import PERCENT, SHORT
+from euthyne.core.quantity import PERCENT, SHORT, read_quantity
 from euthyne.core.stage import Stage
 from euthyne.drawing.strip import strip_drawing
 from euthyne.drawing.template import PAPERS, pages, svg
 from euthyne.exchange.paper import template_pdf, traveller_pdf
 from euthyne.web.entry import back, enter
 from euthyne.web.errors import NotNow
-from euthyne.web.fields import Field, show_fields
-from euthyne.web.frame import drawn, lead_page, not_reached, now, show_stage, store, who
+from euthyne.web.fields import Entered, Field, say, show_fields
+from euthyne.web.frame import LeadPage, drawn, lead_page, not_reached, now, show_stage, store, who
 
 blueprint = Blueprint("cut", __name__)
 FIELDS = (
@@ -39,13 +42,59 @@ def show(tag: str) -> str:
         return not_reached(page, Stage.CUT)
     drawings = [drawn(_supply_end, page.held.lead), drawn(_load_end, page.held.lead)]
     fields = show_fields(FIELDS, page.held.lead, page.held.drafts)
-    return show_stage(page, Stage.CUT, fields=fields, drawings=drawings)
+    return show_stage(page, Stage.CUT, fields=fields, drawings=drawings, strips=_strips(page))
+
+
+def _strips(page: LeadPage) -> list[dict[str, object]]:
+    """A row for each strip: what is wanted, what was typed, and what it means."""
+    rows: list[dict[str, object]] = []
+    typed, drafts = page.held.lead.typed, page.held.drafts
+    for end, strip in (("A", page.plan.strips[0]), ("B", page.plan.strips[1])):
+        for core in strip.cores:
+            path = f"cut.stripped.{end}.{core.core}"
+            verdict = page.plan.strip_verdict(end, core.core)
+            fault = _fault(path, drafts[path]) if path in drafts else ""
+            text = drafts.get(path) or (typed.get(path, "") if verdict else "")
+            rows.append({"path": path, "end": end, "core": core, "text": text, "verdict": verdict, "fault": fault})
+    return rows
+
+
+def _fault(path: str, text: str) -> str:
+    try:
+        read_quantity(text, SHORT, path)
+    except Refused as refused:
+        return say(refused.faults[0])
+    return ""
+
+
+def _read_strips(page: LeadPage) -> Entered:
+    """The strips as the form holds them; what can not be read is kept as typed."""
+    entered, kept = Entered(), {(s.end, s.core): s for s in page.held.lead.cut.stripped}
+    ends: tuple[Literal["A", "B"], ...] = ("A", "B")
+    for end, strip in zip(ends, page.plan.strips, strict=True):
+        for core in strip.cores:
+            path = f"cut.stripped.{end}.{core.core}"
+            text = request.form.get(path)
+            if text is None:
+                continue
+            entered.cleared.add(path)
+            kept.pop((end, core.core), None)
+            if not text.strip():
+                continue
+            try:
+                kept[end, core.core] = Stripped(end, core.core, read_quantity(text, SHORT, path).value)
+                entered.typed[path] = text.strip()
+            except Refused:
+                entered.drafts[path] = text
+    if entered.cleared:
+        entered.values["cut.stripped"] = tuple(kept.values())
+    return entered
 
 
 @blueprint.post("/leads/<tag>/cut")
 def save(tag: str) -> str | Response:
     """Keep the allowances."""
-    return enter(tag, Stage.CUT, FIELDS)
+    return enter(tag, Stage.CUT, FIELDS, _read_strips(lead_page(tag)))
 
 
 @blueprint.post("/leads/<tag>/cut/settle")

@@ -1,0 +1,54 @@
+"""Strips as they were measured: good, trim, or cut back; and what is laid out before anything is cut."""
+
+from dataclasses import replace
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from leads import plan
+from test_checks import INVERTER
+
+from euthyne.core.lead import Stripped, with_value
+from euthyne.core.plan import Plan
+from euthyne.core.strip import judge_strip
+
+
+def core(mark="L", **changes):
+    return replace(next(c for c in plan().strips[0].cores if c.core == mark), **changes)
+
+
+@pytest.mark.parametrize(
+    ("bare", "word", "said"),
+    [(6.0, "good", "good"), (8.0, "good", "good"), (9.5, "trim", "trim 2.5 mm"), (4.0, "cut-back", "strip again")],
+)
+def test_a_measured_strip_is_judged(bare, word, said):
+    found = judge_strip(core(), bare)
+    assert found.word == word
+    assert said in found.words
+
+
+def test_cutting_back_costs_the_strip_and_says_whether_the_slack_pays():
+    assert "its slack pays" in judge_strip(core(slack_mm=12.0), 3.0).words
+    short = judge_strip(core(slack_mm=3.0), 3.0)
+    assert "4 mm short then" in short.words
+    assert short.costs_mm == pytest.approx(7.0)
+
+
+@given(st.floats(0, 60))
+def test_only_what_the_terminal_wants_is_good(bare):
+    found = judge_strip(core(), bare)
+    assert (found.word == "good") == (6.0 <= bare <= 8.0)
+    assert found.costs_mm >= 0
+
+
+def test_the_plan_knows_which_strips_were_measured():
+    p = Plan(with_value(plan().lead, "cut.stripped", (Stripped("A", "L", 9.0),)))
+    assert p.strip_verdict("A", "L").word == "trim"
+    assert p.strip_verdict("B", "L") is None
+    assert p.strip_verdict("A", "Q") is None
+
+
+def test_everything_is_laid_out_first():
+    first = plan(**INVERTER, conductor__measured_od_mm=14.6).steps[0]
+    assert "Tools: cable shear, stripper, press, heat gun." in first.detail
+    assert "Sleeves: 4 of" in first.detail
