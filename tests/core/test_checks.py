@@ -132,6 +132,7 @@ FIRES = {
     "volts-over-part": {"ends__b": "nema-5-15r"},
     "cord-in-grip": {"conductor__cable_type": "H07RN-F", "conductor__measured_od_mm": 10.4},
     "conductor-in-terminal": {"conductor__size": "4 mm2"},
+    "terminal-overfull": {"ends__joints": mapped(N=("L", "N"))},
     "trapped": {"conductor__measured_od_mm": 12.0},
     "looked-bad": {"proof": Proof(looks=(Look("A-pull", False, AT, "RM"),))},
     "wrong-grid": {"proof": probes(**{"A.L_B.L": False, "A.L_B.N": True})},
@@ -236,6 +237,7 @@ NEARLY = {
     "wrong-kind": {"ends__b": "c13"},
     "live-contact": {**INVERTER},
     "connecting-order": INVERTER,
+    "terminal-overfull": {"ends__joints": mapped(N=("N", "L")), "conductor__size": "1 mm2"},
     "copper-clad": {**WELDING, "conductor__metal": "cca-15"},
 }
 

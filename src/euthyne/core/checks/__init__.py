@@ -23,6 +23,7 @@ EVERYWHERE: tuple[Check, ...] = (
     wiring.shared_cavity,
     fit.cord_in_grip,
     fit.conductor_in_terminal,
+    fit.terminal_overfull,
     fit.trapped,
     rating.drop_over_limit,
     rating.starting_dip,

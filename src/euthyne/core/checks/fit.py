@@ -145,3 +145,24 @@ def earth_last(plan: Plan) -> Said | None:
         "Little room for the earth to part last",
         f"The {tight.short} holds {tight.room_mm:g} mm of spare core; the steps between the cores are made smaller.",
     )
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="A terminal that is overfull clamps the outer strands and lets the inner ones move.",
+    clears="A larger terminal, smaller cores, or one core in each.",
+)
+def terminal_overfull(plan: Plan) -> Said | None:
+    """Two conductors in one terminal are added up."""
+    if plan.size is None:
+        return None
+    area = plan.size.cross_section_mm2
+    for end, p in _ends(plan):
+        marks = [getattr(j, end) for j in plan.joints if getattr(j, end)]
+        for mark in dict.fromkeys(marks):
+            together = marks.count(mark) * area
+            if marks.count(mark) > 1 and together > p.terminal_mm2[1]:
+                text = f"{marks.count(mark)} cores of {area:g} mm² are {together:g} mm²; {mark} of the {p.short} takes "
+                return Said("More copper than the terminal takes", f"{text}{p.terminal_mm2[1]:g} mm².")
+    return None
