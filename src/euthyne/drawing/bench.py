@@ -50,7 +50,7 @@ def _whole(plan: Plan, step: BuildStep) -> str:
         words += line(300 + apart, y, 500, y, "dimension") + line(700, y, 900 - apart, y, "dimension")
         words += line(300 + apart, y - 9, 300 + apart, y + 9, "dimension")
         words += line(900 - apart, y - 9, 900 - apart, y + 9, "dimension")
-    names = text(150, 352, plan.a.words, "bench-part", "middle") + text(1050, 352, plan.b.words, "bench-part", "middle")
+    names = text(30, 352, plan.a.words, "bench-part") + text(1210, 352, plan.b.words, "bench-part", "end")
     cordname = text(600, 300, plan.written, "bench-part", "middle")
     return sheet(WIDTH, HEIGHT, cord + left + right + words + names + cordname, "bench-drawing", step.headline)
 
