@@ -273,3 +273,41 @@ def test_strands_that_touch_fill_their_circle_and_loose_ones_do_not():
     tight, loose = (strands(0, 0, 30, 3, gap) for gap in (1.0, 1.3))
     assert tight.count("<circle") == loose.count("<circle") == 37
     assert tight != loose
+
+
+def test_a_switch_and_a_fuse_are_drawn_in_the_core_they_break():
+    svg = facing(plan(ends__switch="all", ends__fuse_in="L"))
+    said = [t.text for t in of_class(svg, "in-core-words")]
+    assert said.count("switch") == 2, "both lines of a double-pole switch"
+    assert said.count("fuse") == 1
+
+
+def test_every_cavity_can_be_landed_on_and_every_core_taken_in_hand():
+    p = plan()
+    svg = facing(p)
+    spots = {(c.get("data-end"), c.get("data-mark")) for c in of_class(svg, "spot")}
+    assert spots == {(end, mark) for end in "ab" for mark in p.a.marks}
+    assert {g.get("data-core") for g in of_class(svg, "core-handle")} == set(p.cores)
+
+
+def test_turning_an_end_round_brings_its_mating_face_to_the_cores():
+    straight, round_ = facing(plan()), facing(plan(), frozenset("A"))
+    places = [{c.get("data-mark"): float(c.get("cx")) for c in of_class(s, "spot") if c.get("data-end") == "a"}
+              for s in (straight, round_)]  # fmt: skip
+    middle = (places[0]["L"] + places[0]["N"]) / 2
+    assert places[1]["L"] - middle == pytest.approx(middle - places[0]["L"])
+
+
+def test_a_sleeve_is_parked_then_pushed_over_its_joint():
+    p = plan(**INVERTER, conductor__measured_od_mm=14.6)
+    by_key = {s.key: s for s in p.steps}
+    parked = of_class(bench_drawing(p, by_key["A-land-+"]), "part-on")
+    pushed = of_class(bench_drawing(p, by_key["A-shrink-+"]), "part-now")
+    assert float(pushed[0].get("x")) > float(parked[0].get("x"))
+
+
+def test_metal_and_price_stand_on_every_rung():
+    p = plan()
+    metal = {c.size: (2.0, 23.0) for c in p.sizing.candidates}
+    svg = ladder(p.sizing_brief, p.sizing, p.size_name, True, "/take", metal)
+    assert words(svg).count("2 kg") == words(svg).count("costs 23.00") == len(shown(p.sizing, p.size_name))
