@@ -162,7 +162,7 @@ def test_the_worked_answers_hold(example):
         assert found == wanted
 
 
-@settings(max_examples=250, deadline=None)
+@settings(max_examples=150, deadline=None)
 @given(builds())
 def test_no_order_breaks_a_rule_and_none_is_better(build):
     found, least = order(build), brute(build)
@@ -175,7 +175,7 @@ def test_no_order_breaks_a_rule_and_none_is_better(build):
         assert (found.far_fed, found.end_changes, found.tool_changes) == least[:3]
 
 
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=80, deadline=None)
 @given(builds(), st.data())
 def test_a_gate_shows_what_is_on_and_what_it_locks_out(build, data):
     found = order(build)
@@ -191,7 +191,7 @@ def test_a_gate_shows_what_is_on_and_what_it_locks_out(build, data):
             assert part.bore_mm < event.od_mm
 
 
-@settings(max_examples=200, deadline=None)
+@settings(max_examples=100, deadline=None)
 @given(builds(), st.data())
 def test_the_way_back_ends_in_a_finished_lead(build, data):
     found = order(build)
