@@ -60,7 +60,11 @@ def test_a_core_is_dragged_to_its_cavity(page):
 def test_a_face_is_turned_round_and_says_so(page):
     page.goto("/leads/TR-0023/ends")
     page.get_by_role("link", name="turn the plug round").click()
-    expect(page.get_by_role("link", name="turn the plug back")).to_be_visible()
+    page.get_by_role("link", name="turn the socket round").click()
+    expect(page.get_by_role("link", name="turn the socket back")).to_be_visible()
+    page.get_by_role("link", name="turn the plug back").click()
+    expect(page.get_by_role("link", name="turn the plug round")).to_be_visible()
+    expect(page.get_by_role("link", name="turn the socket back")).to_be_visible()
 
 
 def test_an_inlet_is_found_by_answering_what_one_sees(page):

@@ -38,7 +38,7 @@ def facing(plan: Plan, turned_round: frozenset[str] = frozenset()) -> str:
         body += wiring_drawing(wiring_side(part), part.contact, places["wiring"], middle, _scale(part.face))
         face = mating_face(part) if end in turned_round else wiring_side(part)
         inner[end] = (face, inside)
-        body += _spots(end, face, inside, middle) + _turn(end, part, inside, height, end in turned_round)
+        body += _spots(end, face, inside, middle) + _turn(end, part, inside, height, turned_round)
     rows = _by_height(plan)
     body += "".join(_core(plan, j, inner, i, cores, middle) for i, j in enumerate(rows))
     scheme = plan.lead.ends.scheme
@@ -68,10 +68,12 @@ def _spots(end: str, face: Face, x: float, middle: float) -> str:
     )
 
 
-def _turn(end: str, part: Part, x: float, height: float, turned_round: bool) -> str:
-    words = f"turn the {part.short} {'back' if turned_round else 'round'}"
+def _turn(end: str, part: Part, x: float, height: float, turned_round: frozenset[str]) -> str:
+    """The press that turns an end round or back, the other end left as it is."""
+    words = f"turn the {part.short} {'back' if end in turned_round else 'round'}"
+    then = "".join(sorted(turned_round ^ {end}))
     press = rect(x - 84, height - 26, 168, 22, "turn-press", rx=3) + text(x, height - 10, words, "turn-words", "middle")
-    return element("a", press, class_="turn", data_turn=end, href=f"?turn={end}", aria_label=words)
+    return element("a", press, class_="turn", data_turn=end, href=f"?turn={then}", aria_label=words)
 
 
 def _scale(face: Face) -> float:

@@ -12,7 +12,7 @@ from euthyne.core.part import faults_of, shelf
 from euthyne.core.quantity import read_size
 from euthyne.core.seal import Seal, holds
 from euthyne.core.wiremap import cores_of, schemes
-from euthyne.exchange.reading import adapter_for, parse_json, read
+from euthyne.exchange.reading import adapter_for, parse_json, read, refuse_newer
 
 if TYPE_CHECKING:
     from pydantic import TypeAdapter
@@ -54,9 +54,7 @@ def write_lead(lead: Lead, seal: Seal | None) -> str:
 def read_lead(text: str | bytes) -> LeadFile:
     """A document from JSON text. Raises Refused listing every fault with its path."""
     document = parse_json(text)
-    if isinstance(document.get("version"), int) and document["version"] > 1:
-        problem = f"version {document['version']} is newer than this program knows"
-        raise Refused(Fault("version", problem, "version 1, or a newer Euthyne"))
+    refuse_newer(document)
     found = read(adapter(), document)
     faults = [*_lead_faults(found.lead), *_seal_faults(found)]
     if faults:

@@ -7,7 +7,7 @@ from typing import TYPE_CHECKING, Literal
 
 from euthyne.core.fault import Fault, Refused
 from euthyne.core.part import Part, faults_of, shelf
-from euthyne.exchange.reading import adapter_for, parse_json, read
+from euthyne.exchange.reading import adapter_for, parse_json, read, refuse_newer
 
 if TYPE_CHECKING:
     from pydantic import TypeAdapter
@@ -37,9 +37,7 @@ def write_part(part: Part) -> str:
 def read_part(text: str | bytes) -> Part:
     """A part from JSON text. Raises Refused listing every fault with its path."""
     document = parse_json(text)
-    if isinstance(document.get("version"), int) and document["version"] > 1:
-        problem = f"version {document['version']} is newer than this program knows"
-        raise Refused(Fault("version", problem, "version 1, or a newer Euthyne"))
+    refuse_newer(document)
     part = read(adapter(), document).part
     faults = faults_of(part)
     if part.id in shelf():

@@ -32,6 +32,14 @@ def parse_json(text: str | bytes) -> dict[str, Any]:
     return found
 
 
+def refuse_newer(document: dict[str, Any], version: int = 1) -> None:
+    """Raise Refused for a document whose version is newer than this program knows."""
+    given = document.get("version")
+    if isinstance(given, int) and given > version:
+        problem = f"version {given} is newer than this program knows"
+        raise Refused(Fault("version", problem, f"version {version}, or a newer Euthyne"))
+
+
 def read(adapter: "TypeAdapter[T]", document: dict[str, Any]) -> T:
     """Validate a document. Raises Refused with one fault for each wrong field."""
     from pydantic import ValidationError

@@ -69,7 +69,7 @@ def document(tag: str) -> Response:
 @blueprint.get("/leads/import")
 def bring() -> str:
     """Where a document is taken in."""
-    return render_template("leads/import.html", faults=(), text="")
+    return render_template("import.html", what="lead", faults=(), text="")
 
 
 @blueprint.post("/leads/import")
@@ -81,7 +81,7 @@ def take_in() -> str | Response | tuple[str, int]:
         file = read_lead(text)
         store().add(file, now(), who(), "imported")
     except Refused as refused:
-        return render_template("leads/import.html", faults=refused.faults, text=text), 422
+        return render_template("import.html", what="lead", faults=refused.faults, text=text), 422
     return redirect(url_for("leads.lead", tag=file.lead.tag), 303)
 
 

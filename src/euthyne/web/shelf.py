@@ -196,7 +196,7 @@ def document(name: str) -> Response:
 @blueprint.get("/shelf/import")
 def bring() -> str:
     """Where a part's document is taken in."""
-    return render_template("shelf/import.html", faults=(), text="")
+    return render_template("import.html", what="part", faults=(), text="")
 
 
 @blueprint.post("/shelf/import")
@@ -208,5 +208,5 @@ def take_in() -> Response | tuple[str, int]:
         part = read_part(text)
         added().add(part, now(), who())
     except Refused as refused:
-        return render_template("shelf/import.html", faults=refused.faults, text=text), 422
+        return render_template("import.html", what="part", faults=refused.faults, text=text), 422
     return redirect(url_for("shelf.one", name=part.id), 303)
