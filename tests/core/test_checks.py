@@ -8,8 +8,9 @@ from leads import AT, extension, plan
 from euthyne.core.cable import cords
 from euthyne.core.checks import CHECKS, checks
 from euthyne.core.lead import Joint, Look, Probe, Proof, Reading, Reason, StepDone, with_value
-from euthyne.core.part import shelf
+from euthyne.core.part import part, shelf
 from euthyne.core.plan import Plan
+from euthyne.core.practices import Practices, taken_up
 from euthyne.core.progress import progress
 from euthyne.core.sizing_brief import OneLoad
 from euthyne.core.stage import Stage
@@ -104,6 +105,16 @@ TAPE = {
     "brief__watts_per_m": 18.0,
 }
 FIRES = {
+    "crimp-soldered": {**INVERTER, "build__practices": Practices(crimp="crimp-then-solder")},
+    "flame-near-sleeves": {**INVERTER, "build__practices": Practices(heat="flame")},
+    "torque-by-feel": {
+        "ends__own": (replace(part("bs1363-plug"), torque_nm=0.8),),
+        "build__practices": taken_up(Practices(), "torque", "feel", "no driver fits"),
+    },
+    "one-pair-of-hands": {
+        "build__done": (StepDone("A-land-L", AT, "RM"), StepDone("pull", AT, "RM")),
+        "build__practices": Practices(pulled_by="someone-else"),
+    },
     "live-contact": {"ends__b": "c14"},
     "pins-both-ends": {"ends__b": "bs1363-plug"},
     "holes-both-ends": {"ends__a": "bs1363-socket"},
@@ -213,6 +224,10 @@ FIRES = {
 }
 ALWAYS = {"untested", "unbuilt", "weakest-part", "nearest-is-smaller"}
 NEARLY = {
+    "crimp-soldered": {"build__practices": Practices(crimp="crimp-then-solder")},
+    "flame-near-sleeves": {"build__practices": Practices(heat="flame")},
+    "torque-by-feel": {"build__practices": taken_up(Practices(), "torque", "feel", "no driver fits")},
+    "one-pair-of-hands": {"build__done": (StepDone("A-land-L", AT, "RM"), StepDone("pull", AT, "AF"))},
     "switch-in-neutral": {"ends__switch": "all"},
     "fuse-in-neutral": {"ends__fuse_in": "L"},
     "single-pole-switch": {**CEE, "ends__switch": "all"},

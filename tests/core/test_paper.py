@@ -34,7 +34,11 @@ def dark_mm(image, y_mm, x_from, x_to, level=60):
 
 
 @pytest.mark.parametrize("paper", PAPERS)
-@pytest.mark.parametrize("p", [plan(), begun("inverter-link", watts=1500.0), begun("signal-lead", amps=0.4)], ids=str)
+@pytest.mark.parametrize(
+    "p",
+    [plan(), begun("inverter-link", watts=1500.0), begun("signal-lead", amps=0.4)],
+    ids=["extension", "inverter link", "signal lead"],
+)
 def test_the_rule_and_every_strip_measure_what_they_say(p, paper):
     for number, page in enumerate(pages(p, paper)):
         image = picture(p, paper, number)

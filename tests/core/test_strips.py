@@ -50,5 +50,5 @@ def test_the_plan_knows_which_strips_were_measured():
 
 def test_everything_is_laid_out_first():
     first = plan(**INVERTER, conductor__measured_od_mm=14.6).steps[0]
-    assert "Tools: cable shear, stripper, press, heat gun." in first.detail
+    assert "Tools: cable shear, wire stripper, press, heat gun." in first.detail
     assert "Sleeves: 4 of" in first.detail

@@ -7,6 +7,7 @@ from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from euthyne.core.conductor import Metal, Unit
 from euthyne.core.part import Part, part
+from euthyne.core.practices import Practices
 from euthyne.core.sizing_brief import OneLoad, Positive, System
 
 Kind = Literal[
@@ -181,11 +182,12 @@ class Rework:
 
 @dataclass(frozen=True)
 class Build:
-    """Steps done, in the order they were done, the plan they belong to, and what had to be done again."""
+    """Steps done, in order, the plan they belong to, what had to be done again, and how this bench works."""
 
     done: tuple[StepDone, ...] = ()
     plan_stamp: str | None = None
     reworks: tuple[Rework, ...] = ()
+    practices: Practices = Practices()
 
 
 @dataclass(frozen=True)

@@ -65,7 +65,8 @@ class Part:
     """A coupler in its body.
 
     ``grip_mm`` cord diameters held; ``terminal_mm2`` conductor areas; ``path_mm`` from the grip's inner edge to each
-    terminal; ``strip_mm`` bare copper, least and most; ``room_mm`` spare core the body can hold.
+    terminal; ``strip_mm`` bare copper, least and most; ``room_mm`` spare core the body can hold; ``torque_nm``
+    of its screws, 0 when its sheet gives none.
     """
 
     id: str
@@ -98,6 +99,7 @@ class Part:
     joint: Joining = "screw"
     panel_mm: float = 0.0
     stud: str = ""
+    torque_nm: float = 0.0
     corrects: str = ""
 
     @property
@@ -204,6 +206,7 @@ def _part(name: str, body: dict[str, Any], coupler: dict[str, str]) -> Part:
         joint=body.get("joint", "screw"),
         panel_mm=float(body.get("panel_mm", 0)),
         stud=body.get("stud", ""),
+        torque_nm=float(body.get("torque_nm", 0)),
         **{k: body[k] for k in same},
     )
 
@@ -222,6 +225,8 @@ def faults_of(own: Part) -> list[Fault]:
         low, high = getattr(own, name)
         if not 0 <= low <= high:
             found.append(Fault(f"part.{name}", f"{low:g} to {high:g} is no range", "least first, then most"))
+    if not 0 <= own.torque_nm <= 100:
+        found.append(Fault("part.torque_nm", f"{own.torque_nm:g} N m is no torque for a screw", "0 to 100 N m"))
     if not 0 < own.amps < float("inf"):
         found.append(Fault("part.amps", f"{own.amps:g} A is no rating", "amps above nothing"))
     marks = [c.mark for c in own.face.cavities]

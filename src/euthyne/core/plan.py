@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 
 from euthyne.core import buildsteps, wiremap
+from euthyne.core.buildplan import CableToBuild, EndToBuild, Job, order_of, threading_plan
 from euthyne.core.cable import CableType, Diameter, cable_types, insulation_of, made_in, make_up, outside_diameter
 from euthyne.core.clearing import Cleared, FaultKind, Guard, cleared
 from euthyne.core.conductor import Size, size_named
@@ -18,6 +19,7 @@ from euthyne.core.forgotten import Recovery, recover
 from euthyne.core.heat import Cable, Warmth, amps_at, warmth
 from euthyne.core.lead import Joint, Lead, Reading, part_on
 from euthyne.core.part import Part
+from euthyne.core.practices import Practices
 from euthyne.core.rating import bases, k_drum
 from euthyne.core.sizing import Candidate, Sizing, rating_of, size
 from euthyne.core.sizing_brief import (
@@ -371,47 +373,49 @@ class Plan:
         return self.diameter.high_mm if self.diameter else FALLBACK_OD_MM
 
     @cached_property
-    def ends_to_build(self) -> tuple[buildsteps.EndToBuild, buildsteps.EndToBuild]:
-        """Both ends as the build takes them."""
-        fuse = self.protection.amps if self.fused_plug else None
-        scheme = self.lead.ends.scheme
-        return (
-            buildsteps.EndToBuild(self.a, self.strips[0], scheme, fuse),
-            buildsteps.EndToBuild(self.b, self.strips[1], scheme, None),
+    def job(self) -> Job:
+        """What is built; a core under a sheath is taken as its copper and 0.8 mm of insulation round it."""
+        lead, area = self.lead, self.size.cross_section_mm2 if self.size else 0.0
+        sheathed, scheme, how = self.cable_type.cord, lead.ends.scheme, lead.build.practices
+        core = copper_mm(area) + 1.6 if sheathed else self.cable_od_mm
+        every = float(how.labels_every)
+        return Job(
+            EndToBuild(self.a, self.strips[0], scheme, self.protection.amps if self.fused_plug else None),
+            EndToBuild(self.b, self.strips[1], scheme, None),
+            CableToBuild(self.cable_od_mm, core, sheathed, self.size_name or "", area),
+            how,
+            self.mains,
+            max(math.ceil((lead.brief.run_m or 0.0) / every) - 1, 0) if every else 0,
         )
+
+    @property
+    def pieces(self) -> int:
+        """Pieces of cable to cut: one of a cord, one for each core of singles."""
+        return 1 if self.cable_type.cord else len(self.cores)
 
     @cached_property
     def steps(self) -> tuple[buildsteps.BuildStep, ...]:
         """The build in order; empty while the conductor is open, or when a part is trapped."""
         if self.cut is None or self.size_name is None:
             return ()
-        pieces = len(self.cores) if not self.cable_type.cord else 1
-        return buildsteps.steps(*self.ends_to_build, self.cable_to_build, self.written, self.cut.cut_m, pieces)
-
-    @cached_property
-    def cable_to_build(self) -> buildsteps.CableToBuild:
-        """The cable as the build takes it; a core under a sheath is its copper and 0.8 mm of insulation round it."""
-        area = self.size.cross_section_mm2 if self.size else 0.0
-        sheathed = self.cable_type.cord
-        core = copper_mm(area) + 1.6 if sheathed else self.cable_od_mm
-        return buildsteps.CableToBuild(self.cable_od_mm, core, sheathed, self.size_name or "", area)
+        return buildsteps.steps(self.job, self.written, self.cut.cut_m, self.pieces)
 
     @cached_property
     def build_plan(self) -> BuildPlan:
         """The build as the order solver takes it."""
-        return buildsteps.threading_plan(self.cable_to_build, *self.ends_to_build)
+        return threading_plan(self.job)
 
     @cached_property
     def trapped(self) -> tuple[str, ...]:
         """Threaded parts that cannot go on this cord at all."""
         if self.cut is None or self.size_name is None:
             return ()
-        return buildsteps.order_of(self.build_plan).trapped
+        return order_of(self.build_plan).trapped
 
     @cached_property
     def done_on_cable(self) -> tuple[Step, ...]:
         """Steps of the order that are done, in the order they were done."""
-        known = {s.what: s for s in buildsteps.order_of(self.build_plan).steps}
+        known = {s.what: s for s in order_of(self.build_plan).steps}
         return tuple(known[d.step] for d in self.lead.build.done if d.step in known)
 
     def way_back(self, part_id: str) -> Recovery | None:
@@ -441,6 +445,8 @@ class Plan:
             self.lead.ends.b,
             self.joints,
         )
+        how = self.lead.build.practices
+        resting += (how,) if how != Practices() else ()
         resting += (self.cut.cut_m if self.cut else None, self.protection.amps if self.fused_plug else None)
         return hashlib.sha256(repr(resting).encode()).hexdigest()[:12]
 

@@ -1,5 +1,6 @@
 """The cord as it must be now: threaded parts on it, sheath off, cores bare, terminals landed."""
 
+from euthyne.core.buildplan import fittings
 from euthyne.core.buildsteps import BuildStep
 from euthyne.core.part import Part, ThreadedPart
 from euthyne.core.plan import Plan
@@ -29,7 +30,8 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
         body += _cores(plan, strip, step, done)
     else:
         body += path(f"M{tip} {CORD_Y - 31}v62", "cut-end")
-    body += "".join(_threaded(t, i, step, done, len(part.threaded)) for i, t in enumerate(part.threaded))
+    on_cable = fittings(step.end, plan.job)
+    body += "".join(_threaded(t, i, step, done, len(on_cable)) for i, t in enumerate(on_cable))
     if step.kind in ("grip", "fuse", "close"):
         body += _body(part, step)
     return sheet(WIDTH, HEIGHT, body, "bench-drawing", f"{step.headline}. {step.detail}")
@@ -37,21 +39,22 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
 
 def _whole(plan: Plan, step: BuildStep) -> str:
     """The whole lead, laid out or cut."""
-    left = end_drawing(plan.a, 300, CORD_Y, 190, left=True)
-    right = end_drawing(plan.b, 900, CORD_Y, 190, left=False)
+    low = CORD_Y + 40
+    left = end_drawing(plan.a, 300, low, 190, left=True)
+    right = end_drawing(plan.b, 900, low, 190, left=False)
     apart = 46 if step.kind == "cut" else 90
-    cord = rect(300 + apart, CORD_Y - 19, 600 - 2 * apart, 38, "cord") + line(
-        300 + apart, CORD_Y - 9, 900 - apart, CORD_Y - 9, "cord-shine wide"
+    cord = rect(300 + apart, low - 19, 600 - 2 * apart, 38, "cord") + line(
+        300 + apart, low - 9, 900 - apart, low - 9, "cord-shine wide"
     )
     words = ""
     if plan.cut is not None:
-        y = CORD_Y + 96
+        y = low + 80
         words = text(600, y + 7, f"{plan.cut.cut_m:.2f} m", "bench-figure", "middle")
         words += line(300 + apart, y, 500, y, "dimension") + line(700, y, 900 - apart, y, "dimension")
         words += line(300 + apart, y - 9, 300 + apart, y + 9, "dimension")
         words += line(900 - apart, y - 9, 900 - apart, y + 9, "dimension")
     names = text(30, 352, plan.a.words, "bench-part") + text(1210, 352, plan.b.words, "bench-part", "end")
-    cordname = text(600, 300, plan.written, "bench-part", "middle")
+    cordname = text(600, low - 44, plan.written, "bench-part", "middle")
     return sheet(WIDTH, HEIGHT, cord + left + right + words + names + cordname, "bench-drawing", step.headline)
 
 
@@ -125,6 +128,9 @@ def _threaded(t: ThreadedPart, place: int, step: BuildStep, done: set[str], tota
 def _shape(kind: str, x: float, class_: str) -> str:
     """Recognisable bodies for the usual threaded parts, the tip to the right."""
     y = CORD_Y
+    if kind in ("marker", "along"):
+        words = "".join(line(x - 24 + dx, y - 8, x - 16 + dx, y - 8, "part-rib") for dx in (0, 14, 28, 42))
+        return rect(x - 42, y - 38, 84, 76, class_, rx=3) + words + line(x - 24, y + 8, x + 10, y + 8, "part-rib")
     if kind in ("cover", "shell"):
         return path(f"M{x - 70} {y - 44}L{x - 30} {y - 74}H{x + 70}V{y + 74}H{x - 30}L{x - 70} {y + 44}Z", class_)
     if kind == "nut":

@@ -11,7 +11,8 @@ from sqlalchemy import Engine, bindparam, delete, or_, select
 from sqlalchemy.orm import Session
 
 from euthyne.core.fault import Fault, Refused
-from euthyne.core.lead import Lead
+from euthyne.core.lead import Lead, with_value
+from euthyne.core.practices import Practices
 from euthyne.core.seal import FIRST, Seal, broken_links, seal
 from euthyne.exchange.lead_file import LeadFile, lead_adapter
 from euthyne.exchange.reading import adapter_for
@@ -175,6 +176,28 @@ class LeadStore:
         """Keep a setting."""
         with self._writing() as session:
             session.merge(SettingRow(key=key, value=value))
+
+    def practices(self) -> Practices:
+        """How this bench works."""
+        kept = self.setting("practices")
+        return adapter_for(Practices).validate_json(kept) if kept else Practices()
+
+    def practise(self, practices: Practices, at: str, by: str, what: str) -> int:
+        """Keep how this bench works, in one transaction with every lead whose build has not begun.
+
+        Returns: how many leads took it up. A lead whose build has begun keeps what it was begun with.
+        """
+        taken = 0
+        with self._writing() as session:
+            session.merge(SettingRow(key="practices", value=adapter_for(Practices).dump_json(practices).decode()))
+            for row in session.scalars(select(LeadRow).where(LeadRow.sealed.is_(False))):
+                lead = _lead(row.document)
+                if lead.build.done or lead.build.practices == practices:
+                    continue
+                _write(row, with_value(lead, "build.practices", practices), at)
+                session.add(JournalRow(lead_id=row.id, at=at, by=by, what=what))
+                taken += 1
+        return taken
 
     def next_tag(self) -> str:
         """The next free tag in the series of this log."""

@@ -21,6 +21,7 @@ from euthyne.web import (
     errors,
     leads,
     people,
+    practices,
     prove,
     shelf,
     tag,
@@ -48,7 +49,22 @@ def create_app(store: LeadStore, folder: Path) -> Flask:
     app.jinja_env.trim_blocks = app.jinja_env.lstrip_blocks = True
     CSRFProtect(app)
     app.jinja_env.globals["csrf_token"] = _token
-    for room in (bench, leads, envelope, brief, conductor, ends, cut, build, prove, tag, actions, people, shelf):
+    for room in (
+        bench,
+        leads,
+        envelope,
+        brief,
+        conductor,
+        ends,
+        cut,
+        build,
+        prove,
+        tag,
+        actions,
+        people,
+        shelf,
+        practices,
+    ):
         app.register_blueprint(room.blueprint)
     errors.register(app)
     return app

@@ -28,7 +28,14 @@ def show(tag: str) -> str:
     left = page.plan.steps_left
     drawing = Markup(bench_drawing(page.plan, left[0])) if left else None
     return show_stage(
-        page, Stage.BUILD, steps=page.plan.steps, done=done, next_step=left[0] if left else None, drawing=drawing
+        page,
+        Stage.BUILD,
+        steps=page.plan.steps,
+        done=done,
+        next_step=left[0] if left else None,
+        drawing=drawing,
+        otherwise=page.held.lead.build.practices.unusual,
+        as_the_bench=page.held.lead.build.practices == store().practices(),
     )
 
 
@@ -126,7 +133,7 @@ def forgot(tag: str) -> str:
         raise NotNow("There is no build to go back in.", url_for("build.show", tag=tag), "Back to the build")
     asked = request.args.get("part", "")
     way = page.plan.way_back(asked) if asked else None
-    words = [(p.id, part_words(p.id, *page.plan.ends_to_build)) for p in page.plan.build_plan.parts]
+    words = [(p.id, part_words(p.id, page.plan.job)) for p in page.plan.build_plan.parts]
     named = {s.key: s.headline for s in page.plan.steps}
     return render_template(
         "build/forgot.html",

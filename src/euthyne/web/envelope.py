@@ -13,9 +13,8 @@ from euthyne.drawing.barrel import discs
 from euthyne.drawing.ladder import ladder
 from euthyne.drawing.reach import reach
 from euthyne.drawing.scale import scale
-from euthyne.exchange.lead_file import LeadFile
 from euthyne.web.fields import Shown, read_text, say
-from euthyne.web.frame import now, store, wants_part, who
+from euthyne.web.frame import begin_lead, now, store, wants_part
 from euthyne.web.instruments import INSTRUMENTS, Instrument
 from euthyne.web.starts import STARTS, new_lead
 
@@ -98,7 +97,5 @@ def begin(name: str) -> Response:
         else OneLoad("from the envelope", amps=known.get("amps") or 1.0)
     )
     brief = replace(lead.brief, volts=volts, run_m=known.get("run"), loads=(load,))
-    store().add(
-        LeadFile("euthyne-lead", 1, replace(lead, brief=brief)), now(), who(), f"begun from the envelope, {name}"
-    )
+    begin_lead(replace(lead, brief=brief), f"begun from the envelope, {name}")
     return redirect(url_for("brief.show", tag=lead.tag), 303)

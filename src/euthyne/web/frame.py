@@ -10,11 +10,12 @@ from typing import Any
 from flask import current_app, render_template, request, session, url_for
 from markupsafe import Markup
 
-from euthyne.core.lead import Lead
+from euthyne.core.lead import Lead, with_value
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.progress import Progress, progress
 from euthyne.core.stage import Stage
 from euthyne.drawing.ribbon import LIST, PAGE, ROW, ribbon
+from euthyne.exchange.lead_file import LeadFile
 from euthyne.store.leads import Held, LeadStore
 
 FORMS = {"page": PAGE, "row": ROW, "list": LIST}
@@ -34,6 +35,12 @@ def now() -> str:
 def who() -> str:
     """The initials of whoever is at this bench, empty when nobody has said."""
     return str(session.get("who", ""))
+
+
+def begin_lead(lead: Lead, words: str) -> None:
+    """Keep a new lead, built as this bench works."""
+    lead = with_value(lead, "build.practices", store().practices())
+    store().add(LeadFile("euthyne-lead", 1, lead), now(), who(), words)
 
 
 def wants_part() -> bool:

@@ -11,9 +11,9 @@ from euthyne.core.plan import Plan, plan_of
 from euthyne.core.progress import progress
 from euthyne.core.stage import Stage
 from euthyne.drawing.ribbon import ROW, ribbon
-from euthyne.exchange.lead_file import LeadFile, read_lead, write_lead
+from euthyne.exchange.lead_file import read_lead, write_lead
 from euthyne.store.leads import file_of
-from euthyne.web.frame import lead_page, now, page_of, store, who
+from euthyne.web.frame import begin_lead, lead_page, now, page_of, store, who
 from euthyne.web.starts import STARTS, Start, new_lead
 
 blueprint = Blueprint("leads", __name__)
@@ -46,7 +46,7 @@ def create() -> Response:
     if start is None:
         abort(400)
     lead = new_lead(start, store().next_tag(), now())
-    store().add(LeadFile("euthyne-lead", 1, lead), now(), who(), "begun")
+    begin_lead(lead, "begun")
     return redirect(url_for("brief.show", tag=lead.tag), 303)
 
 
