@@ -90,6 +90,8 @@ def demo(port: int, data: str | None) -> None:
 def load_demo(folder: Path) -> None:
     """Load the demonstration leads into an empty data folder."""
     from euthyne.exchange.lead_file import read_lead
+    from euthyne.exchange.stores_file import read_stores
+    from euthyne.store.stores import StoresStore
 
     store = open_store(folder)
     if store.all():
@@ -98,6 +100,9 @@ def load_demo(folder: Path) -> None:
     for name in DEMO_ORDER:
         text = (files("euthyne.demo") / f"{name}.json").read_text(encoding="utf-8")
         store.add(read_lead(text), now(), "demo", "loaded with the demonstration")
+    stores = StoresStore(store.engine)
+    for stock in read_stores((files("euthyne.demo") / "stores.json").read_text(encoding="utf-8")):
+        stores.add(stock, now(), "demo", "loaded with the demonstration")
 
 
 def _listen(folder: Path, port: int) -> None:

@@ -5,7 +5,7 @@ from functools import cache
 
 from euthyne.core.part import Joining, Part, ThreadedPart
 from euthyne.core.practices import FirstCore, Practices, Stripper
-from euthyne.core.sleeve import Sleeve, copper_mm, covered_on_lug_mm, cut_mm, sleeve_for
+from euthyne.core.sleeve import Sleeve, copper_mm, covered_on_lug_mm, cut_mm, sleeve_for, sleeves_for
 from euthyne.core.strip import CoreStrip, StripPlan
 from euthyne.core.termination import TERMINATIONS
 from euthyne.core.threading import CABLE, HAND, BuildPlan, End, Event, Order, Threaded, order
@@ -14,6 +14,7 @@ STRIPPERS: dict[Stripper, str] = {"knife": "knife", "ring": "ring stripper", "au
 HEATS = {"gun": "heat gun", "flame": "small flame"}
 PRESSED: tuple[Joining, ...] = ("lug", "blade", "splice")
 PAST_JOINT_MM = 15.0
+TAG_SLEEVE_MM = 50.0
 
 
 @dataclass(frozen=True)
@@ -85,15 +86,20 @@ def marker_on(job: Job) -> Sleeve | None:
     return sleeve_for(job.cable.over_all_mm, job.cable.over_all_mm)
 
 
-def sleeve_on(e: EndToBuild, cable: CableToBuild) -> Sleeve | None:
-    """The sleeve for each core of an end: over its insulation, gripping the copper's barrel; None where none is used.
+def sleeves_on(e: EndToBuild, cable: CableToBuild) -> list[Sleeve]:
+    """Sleeves that do for each core of an end, over its insulation and gripping the copper's barrel, best first.
 
     Barrels are taken half as wide again as their copper: generic, check your part.
     """
     if not TERMINATIONS[e.part.joint].sleeved:
-        return None
+        return []
     barrel = 1.5 * copper_mm(cable.copper_mm2)
-    return sleeve_for(max(cable.core_mm, barrel), min(cable.core_mm, barrel), adhesive=e.part.joint == "lug")
+    return sleeves_for(max(cable.core_mm, barrel), min(cable.core_mm, barrel), adhesive=e.part.joint == "lug")
+
+
+def sleeve_on(e: EndToBuild, cable: CableToBuild) -> Sleeve | None:
+    """The sleeve for each core of an end; None where none is used, or none does."""
+    return next(iter(sleeves_on(e, cable)), None)
 
 
 def sleeve_cut_mm(e: EndToBuild, sleeve: Sleeve) -> float:

@@ -145,8 +145,7 @@ def _sleeves(job: Job) -> str:
     for _, e in job.ends:
         sleeve = sleeve_on(e, job.cable)
         if sleeve is not None:
-            name = f"{sleeve.expanded_mm:g} mm {sleeve.ratio}"
-            wanted[name] = wanted.get(name, 0) + len(e.strip.cores)
+            wanted[sleeve.words] = wanted.get(sleeve.words, 0) + len(e.strip.cores)
         lacking = lacking or (sleeve is None and TERMINATIONS[e.part.joint].sleeved)
     counted = f" Sleeves: {', '.join(f'{n} of {name}' for name, n in wanted.items())}." if wanted else ""
     return counted + (" No single sleeve does both here: two layers, or a higher ratio." if lacking else "")

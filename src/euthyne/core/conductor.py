@@ -109,10 +109,15 @@ def size_named(name: str) -> Size:
     raise ValueError(f"not a conductor size: {name}")
 
 
+def all_sizes() -> tuple[Size, ...]:
+    """Every size of both series: metric, then gauges."""
+    return (*(metric(m) for m in metric_resistances()), *(awg(g) for g in GAUGES))
+
+
 @cache
 def in_other_series(size: Size) -> Size:
     """The nearest size of the other series by area: a metric size for a gauge, a gauge for a metric size."""
-    others = [metric(m) for m in metric_resistances()] if size.unit == "AWG" else [awg(g) for g in GAUGES]
+    others = [o for o in all_sizes() if o.unit != size.unit]
     return min(others, key=lambda o: abs(o.cross_section_mm2 / size.cross_section_mm2 - 1))
 
 

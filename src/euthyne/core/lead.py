@@ -149,13 +149,15 @@ class Stripped:
 
 @dataclass(frozen=True)
 class Cut:
-    """Allowances on the measured run: slack (percent), service loops (mm), reworks (spare tries); strips measured."""
+    """Allowances on the measured run: slack (percent), service loops (mm), reworks (spare tries); strips measured;
+    the reel or offcut it is cut from."""
 
     slack_percent: Annotated[float, Ge(0), Le(100)] = 3.0
     loops_mm: Annotated[float, Ge(0), Le(1e5)] = 0.0
     reworks: Annotated[int, Ge(0), Le(10)] = 0
     accepted: bool = False
     stripped: tuple[Stripped, ...] = ()
+    piece: Annotated[str, MaxLen(40)] | None = None
 
 
 @dataclass(frozen=True)
@@ -182,11 +184,13 @@ class Rework:
 
 @dataclass(frozen=True)
 class Build:
-    """Steps done, in order, the plan they belong to, what had to be done again, and how this bench works."""
+    """Steps done, in order, the plan they belong to, what had to be done again, what was ticked off
+    by hand when laying out, and how this bench works."""
 
     done: tuple[StepDone, ...] = ()
     plan_stamp: str | None = None
     reworks: tuple[Rework, ...] = ()
+    ticked: tuple[Text, ...] = ()
     practices: Practices = Practices()
 
 

@@ -218,6 +218,23 @@ def part(name: str, field: str = "part") -> Part:
     return shelf()[name]
 
 
+def stand_ins(like: Part, cord_mm: tuple[float, float], copper_mm2: float) -> list[Part]:
+    """Other parts of the shelf with the same face and contact, whose grip and terminals take a cord.
+
+    Parameters: like; cord_mm, its diameter, least and most; copper_mm2 of each core.
+    """
+    return [
+        p
+        for p in shelf().values()
+        if p.face == like.face
+        and p.contact == like.contact
+        and p.id != like.id
+        and p.grip_mm[0] <= cord_mm[0]
+        and cord_mm[1] <= p.grip_mm[1]
+        and p.terminal_mm2[0] <= copper_mm2 <= p.terminal_mm2[1]
+    ]
+
+
 def faults_of(own: Part) -> list[Fault]:
     """Everything about a part of one's own that makes no sense, each with its field."""
     found = []

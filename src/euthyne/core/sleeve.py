@@ -21,6 +21,11 @@ class Sleeve:
     recovered_mm: float
     source: str
 
+    @property
+    def words(self) -> str:
+        """As it is written on the shelf: 19 mm 3:1."""
+        return f"{self.expanded_mm:g} mm {self.ratio}"
+
 
 @cache
 def sleeves() -> tuple[Sleeve, ...]:
@@ -32,14 +37,19 @@ def sleeves() -> tuple[Sleeve, ...]:
     return tuple(sorted(found, key=lambda s: (s.expanded_mm, s.ratio)))
 
 
-def sleeve_for(widest_mm: float, thinnest_mm: float, adhesive: bool = False) -> Sleeve | None:
-    """The smallest sleeve that passes the widest and grips the thinnest; None when no single size does both.
+def sleeves_for(widest_mm: float, thinnest_mm: float, adhesive: bool = False) -> list[Sleeve]:
+    """Every sleeve that passes the widest and grips the thinnest, the one to take first; empty when none does both.
 
     Source: expanded bore at least 1.1 times the widest, recovered bore at most 0.9 times the thinnest.
     """
-    fits = (s for s in sleeves() if s.adhesive == adhesive or (s.adhesive and not adhesive))
+    fits = (s for s in sleeves() if s.adhesive or not adhesive)
     good = [s for s in fits if s.expanded_mm >= PASSES * widest_mm and s.recovered_mm <= GRIPS * thinnest_mm]
-    return min(good, key=lambda s: (s.adhesive != adhesive, s.expanded_mm), default=None)
+    return sorted(good, key=lambda s: (s.adhesive != adhesive, s.expanded_mm))
+
+
+def sleeve_for(widest_mm: float, thinnest_mm: float, adhesive: bool = False) -> Sleeve | None:
+    """The smallest sleeve that does both; None when no single size does."""
+    return next(iter(sleeves_for(widest_mm, thinnest_mm, adhesive)), None)
 
 
 def ratio_wanted(widest_mm: float, thinnest_mm: float) -> float:

@@ -8,7 +8,7 @@ from pydantic import TypeAdapter
 from euthyne.core.checks import CHECKS
 from euthyne.core.identify import WireAnswer
 from euthyne.core.sizing import Sizing
-from euthyne.exchange import lead_file, part_file, size_contract, wire_contract
+from euthyne.exchange import lead_file, part_file, size_contract, stores_file, wire_contract
 
 HEAD = """# Open formats
 
@@ -39,6 +39,7 @@ def formats_markdown() -> str:
                 lead_file.adapter().json_schema(),
             ),
             _section("A part of one's own", "The Shelf writes it and takes it in.", part_file.adapter().json_schema()),
+            _section("Stores", "Stores write it: everything on hand.", stores_file.adapter().json_schema()),
         )
     )
 

@@ -23,6 +23,9 @@ BY_TAG = HELD.where(LeadRow.tag == bindparam("tag"))
 DRAFTS = select(DraftRow.field, DraftRow.text).where(DraftRow.lead_id == bindparam("lead"))
 
 
+Also = Callable[[Session, int, Lead, Lead], None]
+
+
 class NoSuchLead(LookupError):
     """No lead has this tag."""
 
@@ -110,8 +113,13 @@ class LeadStore:
             session.add(JournalRow(lead_id=row.id, at=at, by=by, what=what))
             return _held(row)
 
-    def change(self, tag: str, change: Callable[[Lead], Lead], at: str, by: str, what: str) -> Held:
-        """Change a lead in one transaction. Raises NoSuchLead, IsSealed, and what ``change`` raises."""
+    def change(
+        self, tag: str, change: Callable[[Lead], Lead], at: str, by: str, what: str, also: Also | None = None
+    ) -> Held:
+        """Change a lead in one transaction; ``also`` is done in the same one, where the lead did change.
+
+        Raises: NoSuchLead, IsSealed, and what ``change`` raises.
+        """
         with self._writing() as session:
             row = _row(session, tag)
             if row.sealed:
@@ -121,6 +129,8 @@ class LeadStore:
             if after != before or after.typed != before.typed:
                 _write(row, after, at)
                 session.add(JournalRow(lead_id=row.id, at=at, by=by, what=what))
+                if also is not None:
+                    also(session, row.id, before, after)
             return _held(row)
 
     def seal(self, tag: str, at: str, by: str, record: Callable[[Lead], dict[str, Any]]) -> Seal:

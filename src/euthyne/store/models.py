@@ -78,6 +78,36 @@ class LeafletRow(Base):
     by: Mapped[str] = mapped_column(String(40))
 
 
+class StockRow(Base):
+    """Something in Stores; its ``left`` is the sum of its movements."""
+
+    __tablename__ = "stock"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(String(40), unique=True)
+    kind: Mapped[str] = mapped_column(String(12))
+    what: Mapped[str] = mapped_column(String(80))
+    left: Mapped[float] = mapped_column()
+    offcut: Mapped[bool] = mapped_column(default=False)
+    place: Mapped[str] = mapped_column(String(60), default="")
+    price: Mapped[float | None] = mapped_column(default=None)
+    source: Mapped[str] = mapped_column(String(120), default="")
+    gone: Mapped[bool] = mapped_column(default=False)
+
+
+class MovementRow(Base):
+    """So much that came into Stores or went out, for which lead and step: only ever added to."""
+
+    __tablename__ = "movement"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    stock_id: Mapped[int] = mapped_column(ForeignKey("stock.id"), index=True)
+    lead_id: Mapped[int | None] = mapped_column(ForeignKey("lead.id"), index=True)
+    step: Mapped[str] = mapped_column(String(80), default="")
+    change: Mapped[float] = mapped_column()
+    at: Mapped[str] = mapped_column(String(32))
+    by: Mapped[str] = mapped_column(String(40))
+    why: Mapped[str] = mapped_column(String(120))
+
+
 class SettingRow(Base):
     """A setting of this data file."""
 

@@ -9,6 +9,7 @@ from flask_wtf.csrf import CSRFProtect, generate_csrf
 
 from euthyne.store.leads import LeadStore
 from euthyne.store.shelf import ShelfStore
+from euthyne.store.stores import StoresStore
 from euthyne.web import (
     actions,
     bench,
@@ -24,6 +25,7 @@ from euthyne.web import (
     practices,
     prove,
     shelf,
+    stores,
     tag,
 )
 from euthyne.web.words import filters
@@ -42,6 +44,7 @@ def create_app(store: LeadStore, folder: Path) -> Flask:
         SEND_FILE_MAX_AGE_DEFAULT=3600,
     )
     app.extensions["leads"] = store
+    app.extensions["stores"] = StoresStore(store.engine)
     app.extensions["shelf"] = ShelfStore(store.engine)
     app.jinja_env.filters.update(filters())
     app.jinja_env.globals["asset"] = lambda name: f"{app.static_url_path}/{name}"
@@ -64,6 +67,7 @@ def create_app(store: LeadStore, folder: Path) -> Flask:
         people,
         shelf,
         practices,
+        stores,
     ):
         app.register_blueprint(room.blueprint)
     errors.register(app)

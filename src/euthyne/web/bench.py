@@ -6,6 +6,7 @@ from flask import Blueprint, redirect, render_template, url_for
 from werkzeug.wrappers import Response
 
 from euthyne.web.frame import LeadPage, page_of, store
+from euthyne.web.stores import short
 
 blueprint = Blueprint("bench", __name__)
 SOON = timedelta(days=30)
@@ -26,7 +27,11 @@ def show() -> str:
     sealed = sorted(((p, due_on(p)) for p in pages if p.held.sealed), key=lambda pair: pair[1])
     soon = (date.today() + SOON).isoformat()
     return render_template(
-        "bench/page.html", in_hand=in_hand, due=[s for s in sealed if s[1] <= soon], sealed=sealed[:LATELY]
+        "bench/page.html",
+        in_hand=in_hand,
+        due=[s for s in sealed if s[1] <= soon],
+        sealed=sealed[:LATELY],
+        short=short([p.held.lead for p in in_hand]),
     )
 
 

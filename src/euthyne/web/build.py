@@ -12,8 +12,11 @@ from euthyne.core.plan import plan_of
 from euthyne.core.stage import Stage
 from euthyne.drawing.bench import bench_drawing
 from euthyne.drawing.judge import row
+from euthyne.store.stores import draw_down
+from euthyne.web.entry import back
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import LeadPage, lead_page, not_reached, now, show_stage, store, wants_part, who
+from euthyne.web.stores import laid
 
 blueprint = Blueprint("build", __name__)
 
@@ -34,6 +37,8 @@ def show(tag: str) -> str:
         done=done,
         next_step=left[0] if left else None,
         drawing=drawing,
+        laid=laid(page.plan),
+        ticked=page.held.lead.build.ticked,
         otherwise=page.held.lead.build.practices.unusual,
         as_the_bench=page.held.lead.build.practices == store().practices(),
     )
@@ -65,7 +70,9 @@ def _bench_page(page: LeadPage, step: BuildStep | None) -> str:
         steps=steps,
         done=done,
         who=who(),
-        drawing=Markup(bench_drawing(page.plan, step)) if step else None,
+        laid=laid(page.plan) if step and step.kind == "lay-out" else (),
+        ticked=page.held.lead.build.ticked,
+        drawing=Markup(bench_drawing(page.plan, step)) if step and step.kind != "lay-out" else None,
         judged=Markup(row((page.plan.a if step.end == "A" else page.plan.b).joint)) if step and step.judge else None,
         before=steps[at - 1] if at > 0 else None,
         after=steps[at + 1] if step and at + 1 < len(steps) else None,
@@ -94,11 +101,27 @@ def done(tag: str) -> str | Response:
         done = (*lead.build.done, StepDone(key, now(), initials))
         return replace(lead, build=replace(lead.build, done=done, plan_stamp=stamp))
 
-    held = store().change(tag, with_step, now(), initials, f"Build: {key} done")
+    held = store().change(tag, with_step, now(), initials, f"Build: {key} done", draw_down)
     if wants_part():
         left = plan_of(held.lead).steps_left
         return _bench_page(lead_page(tag), left[0] if left else None)
     return redirect(url_for("build.bench", tag=tag), 303)
+
+
+@blueprint.post("/leads/<tag>/build/tick")
+def tick(tag: str) -> str | Response:
+    """Something is here although Stores do not say so; or it is not after all."""
+    key = request.form.get("key", "")
+    if key not in {x.need.key for x in laid(lead_page(tag).plan)}:
+        raise NotNow("This lead needs no such thing.", url_for("build.show", tag=tag), "Back to the build")
+
+    def ticked(lead: Lead) -> Lead:
+        had = lead.build.ticked
+        now_here = tuple(k for k in had if k != key) if key in had else (*had, key)
+        return replace(lead, build=replace(lead.build, ticked=now_here))
+
+    store().change(tag, ticked, now(), who(), f"Build: {key} ticked")
+    return back(tag, Stage.BUILD)
 
 
 @blueprint.post("/leads/<tag>/build/back")
@@ -111,7 +134,7 @@ def take_back(tag: str) -> str | Response:
 
     last = lead_page(tag).held.lead.build.done[-1:]
     words = f"Build: {last[0].step} taken back" if last else "Build: nothing to take back"
-    store().change(tag, without_last, now(), who(), words)
+    store().change(tag, without_last, now(), who(), words, draw_down)
     return redirect(url_for("build.bench", tag=tag), 303)
 
 
@@ -167,5 +190,5 @@ def go_back(tag: str) -> Response:
         rework = Rework(asked, way.how, undone, way.scrap, way.length_lost_mm, now(), initials)
         return replace(lead, build=replace(lead.build, done=kept, reworks=(*lead.build.reworks, rework)))
 
-    store().change(tag, gone_back, now(), initials, f"Build: {asked} was forgotten")
+    store().change(tag, gone_back, now(), initials, f"Build: {asked} was forgotten", draw_down)
     return redirect(url_for("build.bench", tag=tag), 303)

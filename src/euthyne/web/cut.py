@@ -1,8 +1,10 @@
 """Cut: the length to cut, and what comes off each core."""
 
+from dataclasses import dataclass
 from typing import Literal
 
 from flask import Blueprint, abort, request, url_for
+from markupsafe import Markup
 from werkzeug.wrappers import Response
 
 from euthyne.core.fault import Refused
@@ -10,6 +12,8 @@ from euthyne.core.lead import Stripped, with_value
 from euthyne.core.plan import Plan
 from euthyne.core.quantity import PERCENT, SHORT, read_quantity
 from euthyne.core.stage import Stage
+from euthyne.core.stores import Laid, Spoiled, Stock, spoiled
+from euthyne.drawing.reel import cut_drawing
 from euthyne.drawing.strip import strip_drawing
 from euthyne.drawing.template import PAPERS, pages, svg
 from euthyne.exchange.paper import template_pdf, traveller_pdf
@@ -17,6 +21,7 @@ from euthyne.web.entry import back, enter
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import Entered, Field, say, show_fields
 from euthyne.web.frame import LeadPage, drawn, lead_page, not_reached, now, show_stage, store, who
+from euthyne.web.stores import laid, on_hand
 
 blueprint = Blueprint("cut", __name__)
 FIELDS = (
@@ -42,7 +47,41 @@ def show(tag: str) -> str:
         return not_reached(page, Stage.CUT)
     drawings = [drawn(_supply_end, page.held.lead), drawn(_load_end, page.held.lead)]
     fields = show_fields(FIELDS, page.held.lead, page.held.drafts)
-    return show_stage(page, Stage.CUT, fields=fields, drawings=drawings, strips=_strips(page))
+    return show_stage(page, Stage.CUT, fields=fields, drawings=drawings, strips=_strips(page), source=_source(page))
+
+
+@dataclass(frozen=True)
+class Source:
+    """Where a lead is cut from: the cable it needs against Stores, its drawing, the pieces that are long
+    enough, the longest there is, and how many of the wanted lengths there are."""
+
+    laid: Laid | None
+    drawing: Markup | None
+    pieces: tuple[Stock, ...]
+    longest_m: float
+    there: int
+    spoiled: tuple[Spoiled, ...]
+
+
+def _source(page: LeadPage) -> Source:
+    found = next((x for x in laid(page.plan) if x.need.kind == "cable"), None)
+    if found is None or page.plan.cut is None:
+        return Source(None, None, (), 0.0, 0, ())
+    own = [s for s in on_hand() if (s.kind, s.what) == ("cable", found.need.what)]
+    drawing = Markup(cut_drawing(found.taken, page.plan.cut.cut_m)) if found.taken else None
+    each = page.plan.cut.cut_m
+    pieces, there = tuple(s for s in own if s.left >= each), sum(int(s.left // each) for s in own)
+    longest = max((s.left for s in own), default=0.0)
+    return Source(found, drawing, pieces, longest, there, spoiled(page.plan))
+
+
+def _read_piece(page: LeadPage) -> Entered:
+    """The piece the form chose: one that is long enough, or none, for the shortest that is."""
+    chosen = request.form.get("cut.piece")
+    if chosen is None or page.held.lead.build.done:
+        return Entered()
+    names = {s.name for s in _source(page).pieces}
+    return Entered(values={"cut.piece": chosen if chosen in names else None})
 
 
 def _strips(page: LeadPage) -> list[dict[str, object]]:
@@ -94,7 +133,8 @@ def _read_strips(page: LeadPage) -> Entered:
 @blueprint.post("/leads/<tag>/cut")
 def save(tag: str) -> str | Response:
     """Keep the allowances."""
-    return enter(tag, Stage.CUT, FIELDS, _read_strips(lead_page(tag)))
+    page = lead_page(tag)
+    return enter(tag, Stage.CUT, FIELDS, _read_strips(page).with_more(_read_piece(page)))
 
 
 @blueprint.post("/leads/<tag>/cut/settle")

@@ -1,7 +1,7 @@
 """What must fit: the cord in the grip, the conductor in the terminal, the parts over the cord."""
 
 from euthyne.core.checks.found import Fix, Said, check
-from euthyne.core.part import Part, shelf
+from euthyne.core.part import Part, stand_ins
 from euthyne.core.plan import Plan
 from euthyne.core.stage import Stage
 
@@ -20,12 +20,9 @@ def _taking(plan: Plan, end: str, like: Part) -> Fix | None:
     cord, size = plan.diameter, plan.size
     if cord is None or size is None:
         return None
-    for p in shelf().values():
-        same = p.face == like.face and p.contact == like.contact and p.id != like.id
-        holds = p.grip_mm[0] <= cord.low_mm and cord.high_mm <= p.grip_mm[1]
-        if same and holds and p.terminal_mm2[0] <= size.cross_section_mm2 <= p.terminal_mm2[1]:
-            low, high = p.grip_mm
-            return Fix(f"Take the {p.words}, {low:g} to {high:g} mm", ((f"ends.{end}", p.id),))
+    for p in stand_ins(like, (cord.low_mm, cord.high_mm), size.cross_section_mm2):
+        low, high = p.grip_mm
+        return Fix(f"Take the {p.words}, {low:g} to {high:g} mm", ((f"ends.{end}", p.id),))
     return None
 
 

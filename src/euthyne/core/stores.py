@@ -1,0 +1,313 @@
+"""Stores: what is on hand, what a lead needs of it, which piece it is cut from, what is lacking and what would do."""
+
+import math
+from dataclasses import dataclass, replace
+from typing import Annotated, Literal
+
+from annotated_types import Ge, Le, MaxLen, MinLen
+
+from euthyne.core.buildplan import TAG_SLEEVE_MM, EndToBuild, marker_on, sleeve_cut_mm, sleeve_on, sleeves_on, soldered
+from euthyne.core.cable import cable_types, make_up
+from euthyne.core.fault import Fault, Refused
+from euthyne.core.part import Part, shelf, stand_ins
+from euthyne.core.plan import Plan
+from euthyne.core.quantity import read_size
+from euthyne.core.sleeve import sleeves
+from euthyne.core.threading import HAND
+
+StockKind = Literal["cable", "part", "sleeve", "consumable", "tool", "die"]
+BY_LENGTH: tuple[StockKind, ...] = ("cable", "sleeve")
+USED_UP: tuple[StockKind, ...] = ("cable", "part", "sleeve", "consumable")
+INSTEAD = {
+    "press": "a press can be borrowed",
+    "contact crimper": "can be borrowed, that make's own",
+    "cable shear": "a fine saw, square, and a clean file",
+    "wire stripper": "a knife laid flat, every strand looked at",
+    "ring stripper": "a knife is a practice on the Shelf",
+    "automatic stripper": "a knife is a practice on the Shelf",
+    "torque driver": "by feel is a practice on the Shelf, with its reason",
+    "heat gun": "a small flame is a practice on the Shelf, with its caution",
+}
+NO_INSTEAD = {
+    "die": "a die of another size can not stand in",
+    "cable": "another cable is another sum: take it in Conductor",
+    "part": "another coupler is taken in Ends",
+}
+
+
+@dataclass(frozen=True)
+class Stock:
+    """Something in Stores: a reel or an offcut of cable, sleeving by the metre, parts by count, tools and dies.
+
+    ``name`` is its own, such as Reel 3; ``what`` is what it is, as a need asks for it; ``left`` in metres for cable
+    and sleeving, else pieces; ``price`` per metre or piece; ``source`` where it came from.
+    """
+
+    name: Annotated[str, MinLen(1), MaxLen(40)]
+    kind: StockKind
+    what: Annotated[str, MinLen(1), MaxLen(80)]
+    left: Annotated[float, Ge(0), Le(1e6)]
+    offcut: bool = False
+    place: Annotated[str, MaxLen(60)] = ""
+    price: Annotated[float, Ge(0), Le(1e6)] | None = None
+    source: Annotated[str, MaxLen(120)] = ""
+
+
+@dataclass(frozen=True)
+class Need:
+    """Something a lead needs: how much of it, in metres or pieces, and others that would do, best first.
+
+    A cable is needed in so many ``pieces``, each of ``amount`` / ``pieces`` metres; no piece is ever joined.
+    """
+
+    kind: StockKind
+    what: str
+    words: str
+    amount: float
+    others: tuple[str, ...] = ()
+    pieces: int = 1
+
+    @property
+    def key(self) -> str:
+        """Its name in a list of ticks."""
+        return f"{self.kind}:{self.what}"
+
+    @property
+    def in_words(self) -> str:
+        """How much of it, in words."""
+        if self.kind not in BY_LENGTH:
+            return f"{self.amount:g}"
+        many = f"{self.pieces} of " if self.pieces > 1 else ""
+        return f"{many}{self.amount / self.pieces:.2f} m"
+
+
+@dataclass(frozen=True)
+class Taken:
+    """So much of something in Stores, and what is left of it then."""
+
+    stock: Stock
+    amount: float
+
+    @property
+    def left(self) -> float:
+        """What is left afterwards."""
+        return self.stock.left - self.amount
+
+
+@dataclass(frozen=True)
+class Laid:
+    """A need held against Stores: what it is taken from, another thing that would do, or what may stand in for it."""
+
+    need: Need
+    taken: tuple[Taken, ...]
+    on_hand: float
+    other: Stock | None = None
+    instead: str = ""
+
+    @property
+    def lacking(self) -> bool:
+        """True when Stores do not hold enough."""
+        return not self.taken
+
+
+KNOWN_TOOLS = (
+    "cable shear", "knife", "ring stripper", "automatic stripper", "wire stripper", "driver", "torque driver",
+    "hex key", "press", "ratchet, insulated", "ratchet, butt", "contact crimper", "iron", "heat gun", "small flame",
+)  # fmt: skip
+
+
+def what_of(kind: StockKind, text: str) -> str:
+    """What a text names, as a need asks for it. Raises Refused when there is no such thing."""
+    text = " ".join(text.split())
+    if kind == "cable":
+        cable, _, made = text.partition(" ")
+        if cable not in cable_types() or not made:
+            problem = f"{text!r} is no cable Euthyne knows" if text else "nothing says which cable"
+            raise Refused(Fault("what", problem, "its type and make-up, such as H07RN-F 3G1.5"))
+    elif kind == "part":
+        name, _, size = text.partition(" ")
+        if name not in shelf() or (shelf()[name].joint == "lug") != bool(size):
+            raise Refused(Fault("what", f"the shelf has no part {text!r}", "one of the list"))
+        return part_what(shelf()[name], read_size(size, "what").name if size else "")
+    elif kind == "sleeve" and text not in {s.words for s in sleeves()}:
+        raise Refused(Fault("what", f"{text!r} is not in the table of sleeves", "one of the list, such as 12 mm 3:1"))
+    elif kind == "die":
+        return read_size(text, "what").name
+    if len(text) < 3:
+        raise Refused(Fault("what", "nothing says what it is", "a few words"))
+    return text[:80]
+
+
+def part_what(part: Part, size_name: str) -> str:
+    """A part as it is counted: by its id, a lug by its size too."""
+    return f"{part.id} {size_name}" if part.joint == "lug" else part.id
+
+
+def words_of(kind: StockKind, what: str) -> str:
+    """What something in Stores is, in words: a part by the words of the shelf."""
+    name, _, size = what.partition(" ")
+    if kind == "part" and name in shelf():
+        return f"{shelf()[name].words}, {size}" if size else shelf()[name].words
+    return {"sleeve": f"{what} sleeve", "die": f"die for lugs of {what}"}.get(kind, what)
+
+
+def needs(plan: Plan) -> tuple[Need, ...]:
+    """Everything a lead needs, cable first, tools last; nothing while its run or size is open."""
+    if plan.cut is None or plan.size_name is None:
+        return ()
+    found = [_cable(plan, plan.cut.cut_m), *_parts(plan), *_sleeves(plan), *_consumables(plan), *_tools(plan)]
+    added: dict[str, Need] = {}
+    for need in found:
+        known = added.get(need.key)
+        amount = need.amount + (known.amount if known and need.kind in USED_UP else 0)
+        added[need.key] = Need(need.kind, need.what, need.words, amount, need.others, need.pieces)
+    return tuple(added.values())
+
+
+def _cable(plan: Plan, cut_m: float) -> Need:
+    larger = [c.size for c in plan.sizing.candidates if not c.fails] if plan.sizing else []
+    later = larger[larger.index(plan.size_name) + 1 :][:2] if plan.size_name in larger else []
+    earthed = "E" in plan.cores
+    others = tuple(f"{plan.cable_type.name} {make_up(plan.cores_in_cable, earthed, size)}" for size in later)
+    return Need("cable", plan.written, plan.written, cut_m * plan.pieces, others, plan.pieces)
+
+
+def _parts(plan: Plan) -> list[Need]:
+    cord = (plan.diameter.low_mm, plan.diameter.high_mm) if plan.diameter else (0.0, 0.0)
+    area = plan.size.cross_section_mm2 if plan.size else 0.0
+    found = []
+    for _, e in plan.job.ends:
+        what = part_what(e.part, plan.job.cable.size)
+        others = tuple(part_what(p, plan.job.cable.size) for p in stand_ins(e.part, cord, area))
+        found.append(Need("part", what, words_of("part", what), _count(e), others))
+    return found
+
+
+def _count(e: EndToBuild) -> float:
+    """A lug is counted for each core, a coupler once."""
+    return len(e.strip.cores) if e.part.joint == "lug" else 1
+
+
+def _sleeves(plan: Plan) -> list[Need]:
+    found = []
+    for _, e in plan.job.ends:
+        sleeve = sleeve_on(e, plan.job.cable)
+        if sleeve is not None:
+            others = tuple(s.words for s in sleeves_on(e, plan.job.cable)[1:])
+            long = len(e.strip.cores) * sleeve_cut_mm(e, sleeve) / 1000
+            found.append(Need("sleeve", sleeve.words, f"{sleeve.words} sleeve", long, others))
+    marker = marker_on(plan.job)
+    if marker is not None:
+        long = (2 + plan.job.tags_along) * TAG_SLEEVE_MM / 1000
+        found.append(Need("sleeve", marker.words, f"{marker.words} sleeve, printed", long))
+    return found
+
+
+def _consumables(plan: Plan) -> list[Need]:
+    found = [
+        Need("consumable", f"{e.fuse_amps:g} A fuse", f"{e.fuse_amps:g} A fuse for the {e.part.short}", 1)
+        for _, e in plan.job.ends
+        if e.fuse_amps is not None
+    ]
+    solders = any(e.part.joint == "solder" or soldered(e.part, plan.job.practices) for _, e in plan.job.ends)
+    return [*found, Need("consumable", "flux-cored solder", "flux-cored solder", 1)] if solders else found
+
+
+def _tools(plan: Plan) -> list[Need]:
+    tools = ["cable shear", *(e.tool for e in plan.build_plan.events if e.tool != HAND)]
+    found = [Need("tool", tool, tool, 1) for tool in dict.fromkeys(tools)]
+    if any(e.part.joint == "lug" for _, e in plan.job.ends):
+        found.append(Need("die", plan.job.cable.size, f"die for lugs of {plan.job.cable.size}", 1))
+    return found
+
+
+def laid_out(needed: tuple[Need, ...], stores: tuple[Stock, ...], piece: str | None = None) -> tuple[Laid, ...]:
+    """Each need against Stores.
+
+    Parameters: needed; stores; piece, the name of the reel or offcut the builder chose, None for the one to take
+    first. Returns: a Laid for each need, in order; what one takes is not there for the next.
+    """
+    found, left = [], {s.name: s for s in stores}
+    for need in needed:
+        laid = _laid(need, tuple(left.values()), piece)
+        for t in laid.taken:
+            left[t.stock.name] = replace(t.stock, left=t.left)
+        found.append(laid)
+    return tuple(found)
+
+
+def _laid(need: Need, stores: tuple[Stock, ...], piece: str | None) -> Laid:
+    own = [s for s in stores if (s.kind, s.what) == (need.kind, need.what)]
+    on_hand = sum(s.left for s in own)
+    taken = _cut_from(need, own, piece) if need.kind == "cable" else _counted(need, own)
+    if taken:
+        return Laid(need, taken, on_hand)
+    other = next((s for what in need.others for s in stores if _would_do(s, what, need)), None)
+    if other is not None:
+        words = f"{other.name} would do: {other.what}" if need.kind == "cable" else f"{other.name} would do"
+        return Laid(need, (), on_hand, other, words)
+    return Laid(need, (), on_hand, None, INSTEAD.get(need.what, NO_INSTEAD.get(need.kind, "")))
+
+
+def _would_do(stock: Stock, what: str, need: Need) -> bool:
+    return stock.kind == need.kind and stock.what == what and stock.left >= need.amount / need.pieces
+
+
+def _counted(need: Need, own: list[Stock]) -> tuple[Taken, ...]:
+    """Taken from the fullest that has enough; a tool is only looked at, not used up."""
+    enough = max((s for s in own if s.left >= need.amount - 1e-9), key=lambda s: s.left, default=None)
+    return (Taken(enough, need.amount if need.kind in USED_UP else 0.0),) if enough else ()
+
+
+def _cut_from(need: Need, own: list[Stock], piece: str | None) -> tuple[Taken, ...]:
+    """The pieces a cable is cut from: the chosen one first, then the shortest that is long enough, never joined."""
+    each, wanted, taken = need.amount / need.pieces, need.pieces, []
+    for stock in sorted(own, key=lambda s: (s.name != piece, s.left)):
+        many = min(math.floor(stock.left / each + 1e-9), wanted)
+        if many:
+            taken.append(Taken(stock, many * each))
+            wanted -= many
+    return tuple(taken) if not wanted else ()
+
+
+@dataclass(frozen=True)
+class Spoiled:
+    """What one spoiled end costs in mm, how often the cut allows for it, and what is spare then, in metres."""
+
+    end: str
+    costs_mm: float
+    times: int
+    spare_m: float
+
+
+def spoiled(plan: Plan) -> tuple[Spoiled, ...]:
+    """For each end, whether it may be cut off and begun again and the run still be reached.
+
+    Source: cutting an end back costs all that it swallows; slack, loops and spare tries pay for it, less what went.
+    """
+    if plan.cut is None:
+        return ()
+    spare = plan.cut.cut_m - plan.cut.run_m - plan.cut.ends_m - plan.length_lost_m
+    found = []
+    for (end, _), strip in zip(plan.job.ends, plan.strips, strict=True):
+        costs = strip.swallows_mm
+        times = max(math.floor(spare * 1000 / costs + 1e-9), 0) if costs > 0 else 0
+        found.append(Spoiled(end, costs, times, spare - costs / 1000))
+    return tuple(found)
+
+
+def shortages(wanted: list[tuple[Need, ...]], stores: tuple[Stock, ...]) -> list[tuple[Need, float]]:
+    """What Stores lack for several leads together: each need summed, with what is on hand, most wanted first."""
+    summed: dict[str, Need] = {}
+    for needed in wanted:
+        for need in needed:
+            if need.kind in USED_UP:
+                known = summed.get(need.key)
+                amount = need.amount + (known.amount if known else 0)
+                summed[need.key] = Need(need.kind, need.what, need.words, amount, need.others)
+    on_hand: dict[str, float] = {}
+    for stock in stores:
+        key = f"{stock.kind}:{stock.what}"
+        on_hand[key] = on_hand.get(key, 0.0) + stock.left
+    lacking = [(n, on_hand.get(n.key, 0.0)) for n in summed.values() if on_hand.get(n.key, 0.0) < n.amount - 1e-9]
+    return sorted(lacking, key=lambda pair: pair[1] - pair[0].amount)

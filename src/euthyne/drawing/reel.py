@@ -1,0 +1,58 @@
+"""Reels, coils and offcuts, each with the length left on it, to one scale; and a cut taken from them."""
+
+from euthyne.core.stores import Stock, Taken
+from euthyne.drawing.pen import circle, line, path, rect, sheet, text
+
+WIDTH, ROW = 400.0, 34.0
+START, SPAN = 58.0, 270.0
+CUT_WIDTH, CUT_ROW, CUT_SPAN = 860.0, 84.0, 700.0
+
+
+def length_left(stock: Stock, longest_m: float) -> str:
+    """One piece in a list: what it lies on, and its length, the longest of the list filling the row."""
+    long = max(SPAN * stock.left / max(longest_m, 0.1), 2.0)
+    body = _lies_on(stock.offcut, 26, ROW / 2, 13)
+    body += path(f"M{START - 16} {ROW / 2}H{START}", "cord-end cord-thin") + rect(START, ROW / 2 - 4.5, long, 9, "cord")
+    body += text(START + long + 8, ROW / 2 + 5, f"{stock.left:.1f} m", "reel-words")
+    return sheet(WIDTH, ROW, body, "reel", f"{stock.name}: {stock.left:.1f} m of {stock.what}")
+
+
+def _lies_on(offcut: bool, x: float, y: float, r: float) -> str:
+    """A reel with its flange and hub; or a bare coil with its tie."""
+    if offcut:
+        rings = circle(x, y, r - 1, "coil") + circle(x, y, r - 5, "coil")
+        return rings + line(x - r - 1, y - 3, x - r + 7, y + 3, "coil-tie")
+    return circle(x, y, r, "reel-flange") + circle(x, y, r * 0.66, "reel-wound") + circle(x, y, r * 0.25, "reel-hub")
+
+
+def cut_drawing(taken: tuple[Taken, ...], cut_m: float) -> str:
+    """The pieces a lead is cut from: what is cut off in copper marks, what stays on, to one scale."""
+    longest = max((t.stock.left for t in taken), default=1.0)
+    body = "".join(_cut_row(t, cut_m, longest, i * CUT_ROW) for i, t in enumerate(taken))
+    said = "; ".join(f"{t.amount:.2f} m from {t.stock.name}, {t.left:.2f} m left" for t in taken)
+    return sheet(CUT_WIDTH, CUT_ROW * max(len(taken), 1), body, "reel-cut", said)
+
+
+def _where(stock: Stock) -> str:
+    return f"{stock.name}, {stock.place}" if stock.place else stock.name
+
+
+def _cut_row(t: Taken, cut_m: float, longest_m: float, top: float) -> str:
+    per_m = CUT_SPAN / max(longest_m, 0.1)
+    y, start = top + 46, 116.0
+    off, left = max(t.amount * per_m, 3.0), t.left * per_m
+    body = _lies_on(t.stock.offcut, 50, y, 30) + path(f"M62 {y}H{start}", "cord-end cord-thin")
+    body += rect(start, y - 8, left, 16, "cord") if left > 0.5 else ""
+    body += rect(start + left, y - 8, off, 16, "cut-off")
+    many = round(t.amount / cut_m)
+    for i in range(many + 1):
+        x = start + left + off * i / max(many, 1)
+        body += line(x, y - 16, x, y + 16, "cut-end")
+    words = f"{many} × {cut_m:.2f} m off" if many > 1 else f"{t.amount:.2f} m off"
+    kept, narrow = f"{t.left:.2f} m stay on {_where(t.stock)}", off < 9 * len(words)
+    right = start + left + off
+    body += text(
+        right if narrow else start + left + off / 2, y - 22, words, "reel-cut-words", "end" if narrow else "middle"
+    )
+    below = start if left < 9 * len(kept) else start + left / 2
+    return body + text(below, y + 34, kept, "reel-words", "start" if below == start else "middle")

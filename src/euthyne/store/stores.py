@@ -1,0 +1,172 @@
+"""Keeping Stores: what is on hand, and every movement of it, in the transaction of the step that caused it."""
+
+from dataclasses import asdict, dataclass
+from typing import Any
+
+from sqlalchemy import Engine, func, select
+from sqlalchemy.orm import Session
+
+from euthyne.core.fault import Fault, Refused
+from euthyne.core.lead import Lead
+from euthyne.core.plan import plan_of
+from euthyne.core.stores import USED_UP, Laid, Need, Stock, Taken, laid_out, needs, part_what, words_of
+from euthyne.store.models import LeadRow, MovementRow, StockRow
+
+FIELDS = (
+    StockRow.name,
+    StockRow.kind,
+    StockRow.what,
+    StockRow.left,
+    StockRow.offcut,
+    StockRow.place,
+    StockRow.price,
+    StockRow.source,
+)
+STILL_HERE = select(*FIELDS).where(StockRow.gone.is_(False)).order_by(StockRow.kind, StockRow.what, StockRow.name)
+OUT_OF_STORES = ("lay-out", "cut")
+
+
+@dataclass(frozen=True)
+class Movement:
+    """So much that came in or went out, when, by whom, why, and for which lead; empty for none."""
+
+    change: float
+    at: str
+    by: str
+    why: str
+    tag: str
+
+
+class StoresStore:
+    """The Stores of one data file."""
+
+    def __init__(self, engine: Engine) -> None:
+        self.engine = engine
+
+    def _writing(self) -> Session:
+        return Session(self.engine.execution_options(writing=True))
+
+    def all(self) -> tuple[Stock, ...]:
+        """Everything on hand."""
+        with self.engine.connect() as db:
+            return tuple(_stock(row) for row in db.execute(STILL_HERE))
+
+    def add(self, stock: Stock, at: str, by: str, why: str = "bought") -> None:
+        """Take something in. Raises Refused when its name is taken."""
+        with self._writing() as session, session.begin():
+            if session.scalar(select(StockRow.id).where(StockRow.name == stock.name)):
+                raise Refused(Fault("name", f"there is a {stock.name} already", "a name of its own, such as Reel 12"))
+            row = StockRow(**asdict(stock), gone=False)
+            session.add(row)
+            session.flush()
+            session.add(_movement(row, stock.left, at, by, why))
+
+    def count(self, name: str, left: float, at: str, by: str) -> None:
+        """Set what is left to what was counted or measured. Raises Refused without a stock of that name."""
+        with self._writing() as session, session.begin():
+            row = _row(session, name)
+            if left != row.left:
+                session.add(_movement(row, left - row.left, at, by, "counted"))
+                row.left = left
+
+    def drop(self, name: str, at: str, by: str) -> None:
+        """Take something off the list; what is known of it stays. Raises Refused without a stock of that name."""
+        with self._writing() as session, session.begin():
+            row = _row(session, name)
+            session.add(_movement(row, -row.left, at, by, "taken off the list"))
+            row.gone, row.left = True, 0.0
+            row.name = f"{row.name[:28]} (gone {row.id})"
+
+    def movements(self, name: str) -> list[Movement]:
+        """What came in and went out of a stock, newest first."""
+        query = (
+            select(MovementRow.change, MovementRow.at, MovementRow.by, MovementRow.why, LeadRow.tag)
+            .join(StockRow, StockRow.id == MovementRow.stock_id)
+            .outerjoin(LeadRow, LeadRow.id == MovementRow.lead_id)
+            .where(StockRow.name == name)
+            .order_by(MovementRow.id.desc())
+        )
+        with self.engine.connect() as db:
+            return [Movement(*row[:4], row.tag or "") for row in db.execute(query)]
+
+
+def draw_down(session: Session, lead_id: int, before: Lead, after: Lead) -> None:
+    """Take out of Stores what the steps that were just done use, and put back what a step taken back had used."""
+    was, now = {d.step: d for d in before.build.done}, {d.step: d for d in after.build.done}
+    for step in OUT_OF_STORES:
+        if step in now and step not in was:
+            done = now[step]
+            for laid in _laid(session, after, step):
+                _take(session, lead_id, step, laid.taken or _what_there_is(session, laid.need), done.at, done.by)
+        elif step in was and step not in now and len(after.build.reworks) == len(before.build.reworks):
+            _put_back(session, lead_id, step)
+    if len(after.build.reworks) > len(before.build.reworks):
+        _spoil(session, lead_id, after)
+
+
+def _laid(session: Session, lead: Lead, step: str) -> list[Laid]:
+    """What a step takes: the cut its cable, the laying out all else."""
+    wanted = tuple(n for n in needs(plan_of(lead)) if n.kind in USED_UP and (n.kind == "cable") == (step == "cut"))
+    return list(laid_out(wanted, _on_hand(session), lead.cut.piece))
+
+
+def _on_hand(session: Session) -> tuple[Stock, ...]:
+    return tuple(_stock(row) for row in session.execute(STILL_HERE))
+
+
+def _stock(row: Any) -> Stock:
+    return Stock(*row)
+
+
+def _what_there_is(session: Session, need: Need) -> tuple[Taken, ...]:
+    """What little there is of something that was counted; a cable that is too short is not touched."""
+    if need.kind == "cable":
+        return ()
+    little = [s for s in _on_hand(session) if (s.kind, s.what) == (need.kind, need.what) and s.left > 0]
+    return tuple(Taken(s, min(s.left, need.amount)) for s in little[:1])
+
+
+def _take(session: Session, lead_id: int, step: str, taken: tuple[Taken, ...], at: str, by: str, why: str = "") -> None:
+    for t in taken:
+        row = _row(session, t.stock.name)
+        row.left = max(row.left - t.amount, 0.0)
+        session.add(_movement(row, -t.amount, at, by, why or f"for the {step.replace('-', ' ')}", lead_id, step))
+
+
+def _put_back(session: Session, lead_id: int, step: str) -> None:
+    """What a step took is there again."""
+    took = (
+        select(MovementRow.stock_id, func.sum(MovementRow.change), func.max(MovementRow.at), func.max(MovementRow.by))
+        .where(MovementRow.lead_id == lead_id, MovementRow.step == step)
+        .group_by(MovementRow.stock_id)
+    )
+    for stock_id, change, at, by in session.execute(took).all():
+        row = session.get_one(StockRow, stock_id)
+        row.left -= change
+        session.add(_movement(row, -change, at, by, "put back", lead_id, step))
+
+
+def _spoil(session: Session, lead_id: int, lead: Lead) -> None:
+    """Parts that went with an end cut off come out of Stores once more."""
+    rework, plan = lead.build.reworks[-1], plan_of(lead)
+    for end, e in plan.job.ends:
+        many = sum(1 for x in rework.scrap if x.startswith(f"{end}-land-"))
+        if not many:
+            continue
+        what = part_what(e.part, plan.job.cable.size)
+        need = Need("part", what, words_of("part", what), many if e.part.joint == "lug" else 1)
+        laid = laid_out((need,), _on_hand(session))[0]
+        _take(session, lead_id, "spoiled", laid.taken or _what_there_is(session, need), rework.at, rework.by, "spoiled")
+
+
+def _row(session: Session, name: str) -> StockRow:
+    row = session.scalar(select(StockRow).where(StockRow.name == name, StockRow.gone.is_(False)))
+    if row is None:
+        raise Refused(Fault("name", f"Stores have no {name}", "one of those listed"))
+    return row
+
+
+def _movement(
+    row: StockRow, change: float, at: str, by: str, why: str, lead_id: int | None = None, step: str = ""
+) -> MovementRow:
+    return MovementRow(stock_id=row.id, lead_id=lead_id, step=step, change=change, at=at, by=by, why=why)

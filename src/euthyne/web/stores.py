@@ -1,0 +1,232 @@
+"""Stores: reels and offcuts drawn by their length, parts and sleeves counted, tools and dies; what is short."""
+
+from dataclasses import dataclass
+from functools import lru_cache
+
+from flask import Blueprint, current_app, redirect, render_template, request, url_for
+from markupsafe import Markup
+from werkzeug.wrappers import Response
+
+from euthyne.core.conductor import all_sizes
+from euthyne.core.fault import Fault, Refused
+from euthyne.core.lead import Lead
+from euthyne.core.part import Part, shelf
+from euthyne.core.plan import Plan, plan_of
+from euthyne.core.quantity import LEG, MONEY, read_quantity, read_whole
+from euthyne.core.sleeve import sleeves
+from euthyne.core.stores import (
+    BY_LENGTH,
+    KNOWN_TOOLS,
+    USED_UP,
+    Laid,
+    Need,
+    Stock,
+    StockKind,
+    laid_out,
+    needs,
+    part_what,
+    shortages,
+    what_of,
+    words_of,
+)
+from euthyne.drawing.reel import length_left
+from euthyne.exchange.stores_file import write_stores
+from euthyne.store.stores import StoresStore
+from euthyne.web.fields import say
+from euthyne.web.frame import now, store, who
+
+blueprint = Blueprint("stores", __name__)
+KINDS: dict[StockKind, str] = {
+    "cable": "cable",
+    "part": "connectors and lugs",
+    "sleeve": "sleeves",
+    "consumable": "consumables",
+    "tool": "a tool",
+    "die": "a die",
+}
+
+
+def kept() -> StoresStore:
+    """The Stores of this application."""
+    found: StoresStore = current_app.extensions["stores"]
+    return found
+
+
+def on_hand() -> tuple[Stock, ...]:
+    """Everything in Stores."""
+    return kept().all()
+
+
+@lru_cache(maxsize=512)
+def _needs(lead: Lead) -> tuple[Need, ...]:
+    return needs(plan_of(lead))
+
+
+def laid(plan: Plan) -> tuple[Laid, ...]:
+    """What a lead needs, held against Stores."""
+    return laid_out(_needs(plan.lead), on_hand(), plan.lead.cut.piece)
+
+
+def short(leads: list[Lead]) -> list[tuple[Need, float]]:
+    """What Stores lack for the leads that are sized and not begun yet, with what there is of it."""
+    waiting = [x for x in leads if x.conductor.size is not None and not x.build.done]
+    return shortages([_needs(lead) for lead in waiting], on_hand())
+
+
+@dataclass(frozen=True)
+class Shown:
+    """Something on hand as a row: its words, its drawing where it has a length."""
+
+    stock: Stock
+    words: str
+    drawing: Markup | None
+
+
+@blueprint.get("/stores")
+def show() -> str:
+    """Everything on hand, and what is short."""
+    return _shown(request.args.get("add", ""), {"what": request.args.get("what", "")}, {})
+
+
+def _shown(add: str, typed: dict[str, str], wrong: dict[str, str]) -> str:
+    stock = on_hand()
+    kind = next((k for k in KINDS if k == add), None)
+    longest = max((s.left for s in stock if s.kind == "cable"), default=1.0)
+    rows = [
+        Shown(s, words_of(s.kind, s.what), Markup(length_left(s, longest)) if s.kind == "cable" else None)
+        for s in stock
+    ]
+    return render_template(
+        "stores/page.html",
+        cables=sorted((r for r in rows if r.drawing), key=lambda r: (r.stock.what, r.stock.offcut, -r.stock.left)),
+        counted=[r for r in rows if r.stock.kind in USED_UP and not r.drawing],
+        tools=[r for r in rows if r.stock.kind in ("tool", "die")],
+        kinds=KINDS,
+        by_length=BY_LENGTH,
+        add=kind,
+        choices=_choices(kind) if kind else [],
+        typed=typed,
+        wrong=wrong,
+        short=short([held.lead for held in store().all() if not held.sealed]),
+    )
+
+
+def _choices(kind: StockKind) -> list[tuple[str, str]]:
+    """What a kind can be, where there is a list of it."""
+    if kind == "part":
+        whats = [w for p in shelf().values() for w in _sizes_of(p)]
+        return sorted(((w, words_of("part", w)) for w in whats), key=lambda pair: pair[1])
+    if kind == "sleeve":
+        return [(s.words, f"{s.words}{', adhesive-lined' if s.adhesive else ''}") for s in sleeves()]
+    asked = {n.what for held in store().all() for n in _needs(held.lead) if n.kind == kind}
+    return [(x, x) for x in sorted(asked | (set(KNOWN_TOOLS) if kind == "tool" else set()))]
+
+
+def _sizes_of(part: Part) -> list[str]:
+    """A part as it may be counted: once, or for a lug each size its barrels come in."""
+    if part.joint != "lug":
+        return [part_what(part, "")]
+    low, high = part.terminal_mm2
+    return [part_what(part, s.name) for s in all_sizes() if low <= s.cross_section_mm2 <= high]
+
+
+@blueprint.post("/stores")
+def add() -> str | Response | tuple[str, int]:
+    """Take something in; what can not be used is said beside its field, nothing typed is lost."""
+    typed = {k: v.strip() for k, v in request.form.items() if k != "csrf_token"}
+    try:
+        kept().add(_read(typed), now(), who())
+    except Refused as refused:
+        return _shown(typed.get("kind", ""), typed, {f.field: say(f) for f in refused.faults}), 422
+    return redirect(url_for("stores.show"), 303)
+
+
+def _read(typed: dict[str, str]) -> Stock:
+    """What a form says. Raises Refused with every fault."""
+    kind = next((k for k in KINDS if k == typed.get("kind")), None)
+    if kind is None:
+        raise Refused(Fault("kind", "nothing says what kind of thing it is", "one of the presses above"))
+    faults: list[Fault] = []
+    what, left, price = "", 0.0, None
+    try:
+        what = what_of(kind, typed.get("what", ""))
+    except Refused as refused:
+        faults += refused.faults
+    try:
+        left = _amount(kind, typed.get("left", ""))
+    except Refused as refused:
+        faults += refused.faults
+    if typed.get("price"):
+        try:
+            price = read_quantity(typed["price"], MONEY, "price").value
+        except Refused as refused:
+            faults += refused.faults
+    if faults:
+        raise Refused(*faults)
+    name = typed.get("name", "")[:40] or _fresh(kind, what)
+    return Stock(
+        name, kind, what, left, bool(typed.get("offcut")), typed.get("place", "")[:60], price,
+        typed.get("source", "")[:120],
+    )  # fmt: skip
+
+
+def _amount(kind: StockKind, text: str) -> float:
+    if kind in BY_LENGTH:
+        return read_quantity(text, LEG, "left").value
+    return float(read_whole(text, 0, 100_000, "left", "how many"))
+
+
+def _fresh(kind: StockKind, what: str) -> str:
+    """A name of its own for what was given none."""
+    taken = {s.name for s in on_hand()}
+    base = words_of(kind, what)[:34] if kind != "cable" else "Reel"
+    numbered = (f"{base} {n}" for n in range(1 if kind == "cable" else 2, 10_000))
+    return base if base not in taken and kind != "cable" else next(n for n in numbered if n not in taken)
+
+
+@blueprint.get("/stores/one")
+def one() -> str | tuple[str, int]:
+    """One thing on hand: count it again, see where it went."""
+    return _one(request.args.get("name", ""), "", "")
+
+
+def _one(name: str, typed: str, wrong: str) -> str | tuple[str, int]:
+    stock = next((s for s in on_hand() if s.name == name), None)
+    if stock is None:
+        raise Refused(Fault("name", f"Stores have no {name or 'thing without a name'}", "one of those listed"))
+    page = render_template(
+        "stores/one.html",
+        stock=stock,
+        words=words_of(stock.kind, stock.what),
+        by_length=stock.kind in BY_LENGTH,
+        moves=kept().movements(name),
+        typed=typed,
+        wrong=wrong,
+    )
+    return (page, 422) if wrong else page
+
+
+@blueprint.post("/stores/one/count")
+def count() -> str | Response | tuple[str, int]:
+    """What is left, counted or measured again."""
+    name, typed = request.form.get("name", ""), request.form.get("left", "")
+    stock = next((s for s in on_hand() if s.name == name), None)
+    try:
+        kept().count(name, _amount(stock.kind if stock else "part", typed), now(), who())
+    except Refused as refused:
+        return _one(name, typed, say(refused.faults[0]))
+    return redirect(url_for("stores.one", name=name), 303)
+
+
+@blueprint.post("/stores/one/drop")
+def drop() -> Response:
+    """Take something off the list."""
+    kept().drop(request.form.get("name", ""), now(), who())
+    return redirect(url_for("stores.show"), 303)
+
+
+@blueprint.get("/stores/document.json")
+def document() -> Response:
+    """Everything on hand as its open document."""
+    headers = {"Content-Disposition": 'attachment; filename="stores.json"'}
+    return Response(write_stores(on_hand()), mimetype="application/json", headers=headers)

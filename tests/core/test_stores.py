@@ -1,0 +1,219 @@
+"""Stores: what a lead needs, what it is taken from, what is lacking, what would do, what a spoiled end costs."""
+
+import json
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from leads import AT, extension, plan
+from test_checks import INVERTER
+
+from euthyne.core.fault import Refused
+from euthyne.core.lead import Build, Rework, with_value
+from euthyne.core.plan import Plan
+from euthyne.core.practices import Practices
+from euthyne.core.stores import Need, Stock, Taken, laid_out, needs, shortages, spoiled, what_of, words_of
+from euthyne.drawing.reel import cut_drawing, length_left
+from euthyne.exchange.stores_file import read_stores, write_stores
+
+LINK = {**INVERTER, "conductor__measured_od_mm": 14.6, "conductor__size": "50 mm2"}
+CABLE = "H05VV-F 3G1.5"
+
+
+def reel(name, left, what=CABLE, **more):
+    return Stock(name, "cable", what, left, **more)
+
+
+def wanted(p, kind):
+    return [n for n in needs(p) if n.kind == kind]
+
+
+def cable(metres, pieces=1, others=()):
+    return Need("cable", CABLE, CABLE, metres * pieces, others, pieces)
+
+
+def test_a_lead_needs_its_cable_couplers_fuse_and_tools():
+    found = {n.key: n for n in needs(plan())}
+    assert found[f"cable:{CABLE}"].amount == pytest.approx(plan().cut.cut_m)
+    assert found["part:bs1363-plug"].amount == found["part:bs1363-socket"].amount == 1
+    assert found["consumable:13 A fuse"].in_words == "1"
+    assert {"tool:cable shear", "tool:knife", "tool:driver"} <= set(found)
+
+
+def test_lugs_are_counted_by_size_for_each_core_with_their_sleeves_and_die():
+    p = plan(**LINK)
+    (a, b) = wanted(p, "part")
+    assert (a.what, a.amount, b.amount) == ("lugs-m8 50 mm2", 2, 2)
+    (sleeve,) = wanted(p, "sleeve")
+    assert sleeve.amount == pytest.approx(0.103, abs=0.01)
+    assert [n.what for n in wanted(p, "die")] == ["50 mm2"]
+    (cut,) = wanted(p, "cable")
+    assert (cut.pieces, cut.in_words) == (2, f"2 of {p.cut.cut_m:.2f} m")
+
+
+def test_the_same_part_on_both_ends_is_counted_twice_and_a_tool_once():
+    p = plan(**{**LINK, "ends__b": "lugs-m8"})
+    assert [(n.what, n.amount) for n in wanted(p, "part")] == [("lugs-m8 50 mm2", 4)]
+    assert [n.amount for n in wanted(p, "tool") if n.what == "press"] == [1]
+
+
+def test_practices_are_laid_out_too():
+    p = plan(**LINK, build__practices=Practices(crimp="crimp-then-solder", labels="printed-sleeve", heat="flame"))
+    keys = {n.key for n in needs(p)}
+    assert {"consumable:flux-cored solder", "tool:iron", "tool:small flame"} <= keys
+    assert any("printed" in n.words for n in wanted(p, "sleeve"))
+
+
+def test_nothing_is_needed_while_the_run_or_the_size_is_open():
+    assert needs(plan(brief__run_m=None)) == ()
+    assert needs(plan(conductor__size="1 AWG", conductor__cable_type="SJOOW"))
+
+
+@pytest.mark.parametrize(
+    ("pieces", "chosen", "left"),
+    [
+        ((61.4, 28.2, 7.3), "Reel 1", 18.2),
+        ((61.4, 9.0), "Reel 0", 51.4),
+        ((10.0, 12.0), "Reel 0", 0.0),
+    ],
+)
+def test_the_shortest_that_is_long_enough_is_cut(pieces, chosen, left):
+    stores = tuple(reel(f"Reel {i}", m) for i, m in enumerate(pieces))
+    (found,) = laid_out((cable(10.0),), stores)
+    assert [t.stock.name for t in found.taken] == [chosen]
+    assert found.taken[0].left == pytest.approx(left)
+
+
+def test_a_chosen_piece_goes_before_the_shortest_when_it_is_long_enough():
+    stores = (reel("Reel 1", 61.4), reel("Reel 2", 28.2), reel("Offcut", 3.0))
+    for piece, cut in (("Reel 1", "Reel 1"), ("Offcut", "Reel 2"), ("Reel 9", "Reel 2")):
+        assert laid_out((cable(10.0),), stores, piece)[0].taken[0].stock.name == cut
+
+
+def test_pieces_may_come_from_several_reels_but_one_is_never_joined():
+    short = (reel("Reel 1", 4.0), reel("Reel 2", 4.5))
+    (two,) = laid_out((cable(3.0, 2),), short)
+    assert [(t.stock.name, t.amount) for t in two.taken] == [("Reel 1", 3.0), ("Reel 2", 3.0)]
+    (one,) = laid_out((cable(6.0),), short)
+    assert one.lacking
+    assert one.on_hand == 8.5
+    assert one.instead == "another cable is another sum: take it in Conductor"
+
+
+@given(
+    st.lists(st.floats(0.1, 60), min_size=1, max_size=6),
+    st.floats(0.5, 20),
+    st.integers(1, 5),
+)
+def test_what_is_taken_is_there_and_every_length_is_whole(lengths, each, many):
+    stores = tuple(reel(f"Reel {i}", m) for i, m in enumerate(lengths))
+    (found,) = laid_out((cable(each, many),), stores)
+    could = sum(int(m / each + 1e-9) for m in lengths)
+    assert found.lacking == (could < many)
+    for t in found.taken:
+        assert t.left > -1e-6
+        assert round(t.amount / each) == pytest.approx(t.amount / each)
+    assert found.lacking or sum(t.amount for t in found.taken) == pytest.approx(each * many)
+
+
+def test_what_would_do_is_named_and_what_can_not_stand_in_is_said():
+    p = plan(**LINK)
+    spare = Stock("Spare lugs", "part", "inverter-lugs-m8 50 mm2", 4)
+    found = {x.need.key: x for x in laid_out(needs(p), (spare,))}
+    assert found["part:lugs-m8 50 mm2"].instead == "Spare lugs would do"
+    assert found["part:lugs-m8 50 mm2"].other == spare
+    assert found["tool:press"].instead == "a press can be borrowed"
+    assert found["die:50 mm2"].instead == "a die of another size can not stand in"
+
+
+def test_a_larger_cable_would_do_where_it_fits():
+    p = plan(brief__run_m=10.0)
+    larger = next(n for n in needs(p) if n.kind == "cable").others[0]
+    (found, *_) = laid_out(needs(p), (reel("Reel 4", 40.0, larger),))
+    assert found.lacking
+    assert found.instead == f"Reel 4 would do: {larger}"
+
+
+def test_what_one_end_takes_is_not_there_for_the_other():
+    needed = (Need("part", "c13", "c13", 3), Need("part", "c13", "c13", 3))
+    first, second = laid_out(needed, (Stock("Box", "part", "c13", 5),))
+    assert (first.lacking, second.lacking, second.on_hand) == (False, True, 2)
+
+
+def test_a_spoiled_end_costs_what_it_swallows_and_the_slack_pays():
+    p = plan(brief__run_m=10.0)
+    supply, load = spoiled(p)
+    assert supply.costs_mm == p.strips[0].swallows_mm
+    assert supply.times == int(300 // supply.costs_mm)
+    assert supply.spare_m == pytest.approx(0.3 - supply.costs_mm / 1000)
+    tight = spoiled(plan(brief__run_m=1.0))
+    assert [s.times for s in tight] == [0, 0]
+    assert tight[0].spare_m < 0
+
+
+def test_length_that_went_already_is_not_spare_any_more():
+    lost = Rework("A-cover", "cut-back", (), (), 250.0, AT, "RM")
+    p = Plan(with_value(extension(), "build", Build(reworks=(lost,))))
+    assert spoiled(p)[0].times == 0 < spoiled(plan())[0].times
+
+
+def test_shortages_are_summed_over_the_leads_that_wait():
+    both = shortages(
+        [needs(plan()), needs(plan())], (reel("Reel 1", 15.0), Stock("Fuses", "consumable", "13 A fuse", 2))
+    )
+    lacking = {n.key: (n.amount, there) for n, there in both}
+    assert lacking[f"cable:{CABLE}"] == (pytest.approx(2 * plan().cut.cut_m), 15.0)
+    assert lacking["part:bs1363-plug"] == (2, 0.0)
+    assert "consumable:13 A fuse" not in lacking
+    assert not any(key.startswith("tool") for key in lacking)
+
+
+@pytest.mark.parametrize(
+    ("kind", "typed", "what"),
+    [
+        ("cable", " H07RN-F   3G1.5 ", "H07RN-F 3G1.5"),
+        ("part", "c13", "c13"),
+        ("part", "lugs-m8 50mm²", "lugs-m8 50 mm2"),
+        ("sleeve", "12 mm 3:1", "12 mm 3:1"),
+        ("die", "50 mm²", "50 mm2"),
+        ("tool", "press", "press"),
+    ],
+)
+def test_what_is_typed_is_understood(kind, typed, what):
+    assert what_of(kind, typed) == what
+
+
+@pytest.mark.parametrize(
+    ("kind", "typed"),
+    [("cable", ""), ("cable", "string 3G1.5"), ("cable", "H07RN-F"), ("part", "c99"), ("part", "lugs-m8"),
+     ("part", "c13 50 mm2"), ("sleeve", "13 mm"), ("die", "fifty"), ("tool", "x")],
+)  # fmt: skip
+def test_what_can_not_be_is_refused(kind, typed):
+    with pytest.raises((Refused, ValueError)):
+        what_of(kind, typed)
+
+
+def test_things_are_said_in_the_words_of_the_shelf():
+    assert words_of("part", "lugs-m8 50 mm2") == "ring lugs, M8, booted, 50 mm2"
+    assert words_of("die", "50 mm2") == "die for lugs of 50 mm2"
+
+
+def test_the_document_goes_out_and_comes_in_and_lists_every_fault():
+    stock = (reel("Reel 1", 61.4, price=1.38), Stock("Fuses", "consumable", "13 A fuse", 12))
+    assert read_stores(write_stores(stock)) == stock
+    broken = json.loads(write_stores(stock))
+    broken["stock"][0]["left"] = -1
+    broken["stock"][1]["kind"] = "magic"
+    with pytest.raises(Refused) as refused:
+        read_stores(json.dumps(broken))
+    assert [f.field for f in refused.value.faults] == ["stock.0.left", "stock.1.kind"]
+
+
+def test_a_cut_is_drawn_to_the_scale_of_the_piece():
+    drawn = cut_drawing((Taken(reel("Reel 2", 40.0), 10.0),), 10.0)
+    assert "10.00 m off" in drawn
+    assert "30.00 m stay on Reel 2" in drawn
+    assert 'width="525"' in drawn
+    assert 'width="175"' in drawn
+    assert "2 × 5.00 m off" in cut_drawing((Taken(reel("Reel 2", 40.0), 10.0),), 5.0)
+    assert "12.5 m" in length_left(reel("Reel 7", 12.5), 60.0)

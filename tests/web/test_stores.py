@@ -1,0 +1,190 @@
+"""Stores on screen: taken in, counted, drawn down by a build, put back, short."""
+
+import re
+
+import pytest
+from person import words
+
+from euthyne.store.stores import StoresStore
+
+pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
+LINK = "/leads/TR-0014/build"
+
+
+@pytest.fixture
+def stores(store):
+    return StoresStore(store.engine)
+
+
+def left(stores, name):
+    return next(s.left for s in stores.all() if s.name == name)
+
+
+def do(person, tag, step):
+    return person.send(f"/leads/{tag}/build/done", step=step, initials="RM")
+
+
+def settle(person, tag, count):
+    """Do the first steps of a build; the steps that were done."""
+    done = []
+    for _ in range(count):
+        step = re.search(r'name="step" value="([^"]+)"', person.open(f"/leads/{tag}/build/bench"))[1]
+        do(person, tag, step)
+        done.append(step)
+    return done
+
+
+def test_stores_show_every_piece_and_what_is_short(person):
+    page = words(person.open("/stores"))
+    assert "Reel 1" in page
+    assert "61.4 m" in page
+    assert "Short for the leads in hand" in page
+    assert "H07RN-F 3G4 8.38 m, none take in" in page
+    assert "die for lugs of 50 mm²" in page
+    assert "Short in Stores" in words(person.open("/bench"))
+
+
+@pytest.mark.parametrize(
+    ("kind", "what", "amount", "found"),
+    [
+        ("cable", "H07RN-F 3G4", "50 m", ("Reel 9", 50.0)),
+        ("cable", "H07RN-F 3G4", "80 ft", ("Reel 9", 24.384)),
+        ("part", "c13", "12", ("IEC 60320 C13 connector, 10 A", 12.0)),
+        ("sleeve", "6.4 mm 2:1", "500 mm", ("6.4 mm 2:1 sleeve", 0.5)),
+        ("die", "35 mm²", "1", ("die for lugs of 35 mm2", 1.0)),
+        ("tool", "press", "1", ("press", 1.0)),
+    ],
+)
+def test_things_are_taken_in_as_they_are_typed(person, stores, kind, what, amount, found):
+    person.send("/stores", kind=kind, what=what, left=amount)
+    new = stores.all()
+    assert found[1] in [pytest.approx(s.left) for s in new if s.name.startswith(found[0][:20]) and s.kind == kind]
+
+
+def test_what_can_not_be_used_is_said_beside_its_field_and_nothing_typed_is_lost(person, stores):
+    before = stores.all()
+    page = person.send("/stores", 422, kind="cable", what="string", left="a lot", name="My reel", price="dear")
+    for said in ("is no cable Euthyne knows", "such as H07RN-F 3G1.5"):
+        assert said in words(page)
+    for kept in ('value="string"', 'value="a lot"', 'value="My reel"', 'value="dear"'):
+        assert kept in page
+    assert page.count("note-bad") == 3
+    assert stores.all() == before
+
+
+def test_a_name_is_given_once(person):
+    page = person.send("/stores", 422, kind="cable", what="H07RN-F 3G4", left="5 m", name="Reel 1")
+    assert "There is a Reel 1 already" in words(page)
+
+
+def test_what_is_left_is_counted_again_and_the_difference_is_kept(person, stores):
+    person.send("/stores/one/count", name="Reel 1", left="58.9 m")
+    assert left(stores, "Reel 1") == 58.9
+    page = words(person.open("/stores/one?name=Reel 1"))
+    assert "-2.5 counted" in page
+    page = person.send("/stores/one/count", 422, name="Reel 1", left="some")
+    assert 'value="some"' in page
+
+
+def test_what_is_taken_off_the_list_leaves_its_name_free(person, stores):
+    person.send("/stores/one/drop", name="Reel 1")
+    assert "Reel 1" not in [s.name for s in stores.all()]
+    person.send("/stores", kind="cable", what="H07RN-F 3G4", left="5 m", name="Reel 1")
+    assert left(stores, "Reel 1") == 5.0
+    assert "Stores have no Reel 77." in words(person.open("/stores/one?name=Reel 77", 422))
+
+
+def test_the_cut_page_says_which_piece_and_what_stays_on_it(person, store):
+    page = words(person.open("/leads/TR-0023/cut"))
+    assert "2.32 m stay on Reel 2, rack, top" in page
+    assert "One spoiled supply end costs 65 mm , the cut allows 11 of them" in page
+    answer = person.send("/leads/TR-0023/cut", part=True, **{"cut.piece": "Reel 1"})
+    assert "35.52 m stay on Reel 1" in words(answer)
+    assert store.get("TR-0023").lead.cut.piece == "Reel 1"
+    person.send("/leads/TR-0023/cut", part=True, **{"cut.piece": "Offcut 7"})
+    assert store.get("TR-0023").lead.cut.piece is None
+
+
+def test_a_piece_that_is_too_short_is_said_to_be_so(person):
+    for name in ("Reel 1", "Reel 2"):
+        person.send("/stores/one/count", name=name, left="20 m")
+    assert "the longest is 20.00 m. It is never joined." in words(person.open("/leads/TR-0023/cut"))
+    assert "Stores have no screened-multicore 8x0.75." in words(person.open("/leads/TR-0027/cut"))
+    person.send("/stores/one/count", name="Reel 6", left="3 m")
+    assert "Stores hold 1 of the 2 lengths wanted." in words(person.open("/leads/TR-0014/cut"))
+
+
+def test_laying_out_names_what_is_lacking_with_what_would_do(person):
+    page = words(person.open(LINK))
+    assert "To lay out first: 9 things, 2 not in Stores" in page
+    assert "press Not in Stores: a press can be borrowed." in page
+    assert "Lugs 50 mm², M8 would do" in page
+    bench = words(person.open(f"{LINK}/bench"))
+    assert "2 not in Stores: find them before anything is cut." in bench
+    assert "here, 2 found elsewhere" in bench
+
+
+def test_what_is_here_after_all_is_ticked_by_hand_and_kept(person, store):
+    answer = words(person.send(f"{LINK}/tick", part=True, key="tool:press"))
+    assert "9 things, 1 not in Stores" in answer
+    assert store.get("TR-0014").lead.build.ticked == ("tool:press",)
+    assert "ticked by hand, not in Stores" in words(person.open(LINK))
+    person.send(f"{LINK}/tick", key="tool:press")
+    assert store.get("TR-0014").lead.build.ticked == ()
+    person.send(f"{LINK}/tick", 409, key="tool:wand")
+
+
+def test_laying_out_and_cutting_draw_down_and_taking_back_puts_back(person, stores):
+    assert settle(person, "TR-0014", 2) == ["lay-out", "cut"]
+    assert left(stores, "Lugs 50 mm², M8") == 3
+    assert left(stores, "Reel 6") == pytest.approx(8.4 - 2 * 1.885, abs=0.02)
+    assert left(stores, "Heat gun") == 1
+    page = words(person.open("/stores/one?name=Reel 6"))
+    assert "for the cut, TR-0014" in page
+    person.send(f"{LINK}/back")
+    assert left(stores, "Reel 6") == pytest.approx(8.4)
+    assert left(stores, "Lugs 50 mm², M8") == 3
+    person.send(f"{LINK}/back")
+    assert left(stores, "Lugs 50 mm², M8") == 5
+    settle(person, "TR-0014", 2)
+    assert left(stores, "Lugs 50 mm², M8") == 3
+    assert left(stores, "Reel 6") == pytest.approx(8.4 - 2 * 1.885, abs=0.02)
+
+
+def test_a_step_sent_twice_draws_down_once(person, stores):
+    do(person, "TR-0014", "lay-out")
+    do(person, "TR-0014", "lay-out")
+    assert left(stores, "Lugs 50 mm², M8") == 3
+
+
+def test_what_there_is_too_little_of_goes_to_nothing_and_no_further(person, stores):
+    person.send("/stores/one/count", name="Lugs 50 mm², M8", left="1")
+    person.send("/stores/one/count", name="Reel 6", left="1 m")
+    settle(person, "TR-0014", 2)
+    assert left(stores, "Lugs 50 mm², M8") == 0
+    assert left(stores, "Reel 6") == 1.0
+
+
+def test_an_end_cut_off_takes_its_parts_from_stores_once_more(person, store, stores):
+    while not {"A-land-+", "B-land-+"} <= {d.step for d in store.get("TR-0014").lead.build.done}:
+        settle(person, "TR-0014", 1)
+    assert "Cut this end off and begin it again" in words(person.open(f"{LINK}/forgot?part=A-sleeve-%2B"))
+    before = left(stores, "Lugs 50 mm², M8")
+    person.client.post(f"{LINK}/forgot", data={"part": "A-sleeve-+", "initials": "RM"})
+    scrapped = sum(s.startswith("A-land") for s in store.get("TR-0014").lead.build.reworks[-1].scrap)
+    assert left(stores, "Lugs 50 mm², M8") == before - scrapped < before
+    assert "spoiled, TR-0014" in words(person.open("/stores/one?name=Lugs 50 mm², M8"))
+
+
+def test_everything_on_hand_can_be_taken_away_as_a_file(person, stores):
+    answer = person.client.get("/stores/document.json")
+    assert answer.json["format"] == "euthyne-stores"
+    assert len(answer.json["stock"]) == len(stores.all())
+
+
+def test_empty_stores_say_what_to_do_first(app, person, stores):
+    for s in stores.all():
+        stores.drop(s.name, "2026-11-24T09:00:00", "RM")
+    assert "No cable yet. Take in a reel" in words(person.open("/stores"))
+    assert "nothing says what kind of thing it is" not in words(person.open("/stores"))
+    person.send("/stores", 422, kind="spell", what="x")
