@@ -99,7 +99,7 @@ def test_a_forgotten_sleeve_is_caught_at_the_gate_and_costs_a_lug_after_it(page,
     expect(page.get_by_text("Cut this end off and begin it again")).to_be_visible()
     expect(page.locator(".way-back")).to_contain_text("Scrapped")
     page.get_by_role("button", name="Go this way").click()
-    expect(page.locator("#headline")).to_contain_text("Put the sleeve on the")
+    expect(page.locator("#headline")).to_contain_text("Put the red sleeve on the red core")
     rework = store.get("TR-0014").lead.build.reworks[0]
     assert (rework.how, rework.scrap) == ("cut-back", ("A-land--",))
     page.goto("/leads/TR-0014/build")

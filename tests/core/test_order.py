@@ -298,7 +298,7 @@ def test_the_steps_of_every_demonstration_lead_are_told():
     from importlib.resources import files
 
     for file in files("euthyne.demo").iterdir():
-        if file.name.endswith(".json"):
+        if file.name.endswith(".json") and file.name != "stores.json":
             answer = CliRunner().invoke(main, ["steps", str(file)])
             assert answer.exit_code == 0
             assert set(json.loads(answer.output)) == {"steps", "trapped"}

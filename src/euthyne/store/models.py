@@ -1,6 +1,6 @@
 """The tables of the data file."""
 
-from sqlalchemy import ForeignKey, LargeBinary, String, Text, UniqueConstraint
+from sqlalchemy import Float, ForeignKey, LargeBinary, String, Text, UniqueConstraint
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 
@@ -86,10 +86,10 @@ class StockRow(Base):
     name: Mapped[str] = mapped_column(String(40), unique=True)
     kind: Mapped[str] = mapped_column(String(12))
     what: Mapped[str] = mapped_column(String(80))
-    left: Mapped[float] = mapped_column()
+    left: Mapped[float] = mapped_column(Float)
     offcut: Mapped[bool] = mapped_column(default=False)
     place: Mapped[str] = mapped_column(String(60), default="")
-    price: Mapped[float | None] = mapped_column(default=None)
+    price: Mapped[float | None] = mapped_column(Float, default=None)
     source: Mapped[str] = mapped_column(String(120), default="")
     gone: Mapped[bool] = mapped_column(default=False)
 
@@ -102,7 +102,7 @@ class MovementRow(Base):
     stock_id: Mapped[int] = mapped_column(ForeignKey("stock.id"), index=True)
     lead_id: Mapped[int | None] = mapped_column(ForeignKey("lead.id"), index=True)
     step: Mapped[str] = mapped_column(String(80), default="")
-    change: Mapped[float] = mapped_column()
+    change: Mapped[float] = mapped_column(Float)
     at: Mapped[str] = mapped_column(String(32))
     by: Mapped[str] = mapped_column(String(40))
     why: Mapped[str] = mapped_column(String(120))
