@@ -7,7 +7,7 @@ from leads import AT, extension, plan
 
 from euthyne.core.cable import cords
 from euthyne.core.checks import CHECKS, checks
-from euthyne.core.lead import Joint, Look, Probe, Proof, Reading, Reason, StepDone, with_value
+from euthyne.core.lead import Build, Joint, Look, Probe, Proof, Reading, Reason, Rework, StepDone, with_value
 from euthyne.core.part import part, shelf
 from euthyne.core.plan import Plan
 from euthyne.core.practices import Practices, taken_up
@@ -106,6 +106,9 @@ TAPE = {
 }
 FIRES = {
     "crimp-soldered": {**INVERTER, "build__practices": Practices(crimp="crimp-then-solder")},
+    "hammer-crimp": {**INVERTER, "build__practices": Practices(pressed_with="hammer")},
+    "bent-too-tight": {"cut__bend_mm": 40.0},
+    "no-longer-reaches": {"build": Build(reworks=(Rework("A-cover", "cut-back", (), (), 400.0, AT, "RM"),))},
     "flame-near-sleeves": {**INVERTER, "build__practices": Practices(heat="flame")},
     "torque-by-feel": {
         "ends__own": (replace(part("bs1363-plug"), torque_nm=0.8),),

@@ -15,11 +15,12 @@ from euthyne.core.progress import progress
 from euthyne.core.quantity import read_size
 from euthyne.core.stage import Stage
 from euthyne.core.tag import tag_facts
-from euthyne.core.termination import TERMINATIONS
+from euthyne.core.termination import FINISHES, TERMINATIONS
 from euthyne.drawing.bench import bench_drawing
 from euthyne.drawing.face import face_drawing, wiring_drawing
 from euthyne.drawing.facing import facing
-from euthyne.drawing.judge import examples, row, strands
+from euthyne.drawing.judge import examples, row
+from euthyne.drawing.judge_joints import strands
 from euthyne.drawing.label import HEIGHT_MM, WIDTH_MM, Square, label_svg, layout
 from euthyne.drawing.ladder import ladder, shown
 from euthyne.drawing.loop import loop
@@ -258,14 +259,14 @@ def test_the_scale_puts_every_mark_in_its_order_and_no_words_on_each_other():
     assert "scale-bar" in scale((ScaleMark(3, "limit", "limit"), ScaleMark(2, "given", "given")), "A")
 
 
-@pytest.mark.parametrize("kind", TERMINATIONS.values(), ids=lambda t: t.joint)
-def test_every_termination_is_shown_good_first_and_then_bad(kind):
-    shown = examples(kind.joint)
-    assert shown[0].good
-    assert len(shown) >= 2
-    assert not any(e.good for e in shown[1:])
+@pytest.mark.parametrize("kind", [*TERMINATIONS, *FINISHES])
+def test_every_termination_and_finish_is_shown_good_first_and_then_bad(kind):
+    shown = examples(kind)
+    good = [e.good for e in shown]
+    assert good == sorted(good, reverse=True)
+    assert good[0] and not good[-1]
     assert len({e.body for e in shown}) == len(shown), "no two pictures are the same"
-    said = words(row(kind.joint))
+    said = words(row(kind))
     assert all(e.words in said for e in shown)
 
 

@@ -3,8 +3,9 @@
 from dataclasses import dataclass, field
 from functools import cache
 
-from euthyne.core.part import Joining, Part, ThreadedPart
-from euthyne.core.practices import FirstCore, Practices, Stripper
+from euthyne.core.barrel import Lug, lug_for
+from euthyne.core.part import Joining, Part, ThreadedPart, wiring_side
+from euthyne.core.practices import Practices, Stripper
 from euthyne.core.sleeve import Sleeve, copper_mm, covered_on_lug_mm, cut_mm, sleeve_for, sleeves_for
 from euthyne.core.strip import CoreStrip, StripPlan
 from euthyne.core.termination import TERMINATIONS
@@ -89,11 +90,12 @@ def marker_on(job: Job) -> Sleeve | None:
 def sleeves_on(e: EndToBuild, cable: CableToBuild) -> list[Sleeve]:
     """Sleeves that do for each core of an end, over its insulation and gripping the copper's barrel, best first.
 
-    Barrels are taken half as wide again as their copper: generic, check your part.
+    A barrel is as wide as its lug; others are taken half as wide again as their copper: generic, check your part.
     """
     if not TERMINATIONS[e.part.joint].sleeved:
         return []
-    barrel = 1.5 * copper_mm(cable.copper_mm2)
+    lug = lug_on(e, cable)
+    barrel = lug.outside_mm if lug else 1.5 * copper_mm(cable.copper_mm2)
     return sleeves_for(max(cable.core_mm, barrel), min(cable.core_mm, barrel), adhesive=e.part.joint == "lug")
 
 
@@ -102,11 +104,22 @@ def sleeve_on(e: EndToBuild, cable: CableToBuild) -> Sleeve | None:
     return next(iter(sleeves_on(e, cable)), None)
 
 
-def sleeve_cut_mm(e: EndToBuild, sleeve: Sleeve) -> float:
+def lug_on(e: EndToBuild, cable: CableToBuild) -> Lug | None:
+    """The lug on each core of an end; None where its part has barrels of its own, or the table has none so big."""
+    return lug_for(cable.copper_mm2) if e.part.lug_by_size and cable.copper_mm2 else None
+
+
+def covered_mm(e: EndToBuild, cable: CableToBuild) -> float:
+    """What each core's sleeve covers at an end, in mm: a barrel and 12 mm of insulation, or a joint and past it."""
+    lug = lug_on(e, cable)
+    bare = max((c.strip_high_mm for c in e.strip.cores), default=0.0)
+    barrel = lug.barrel_mm if lug else bare
+    return covered_on_lug_mm(barrel) if e.part.joint == "lug" else bare + PAST_JOINT_MM
+
+
+def sleeve_cut_mm(e: EndToBuild, sleeve: Sleeve, cable: CableToBuild) -> float:
     """How long each core's sleeve is cut at an end, in mm."""
-    bare = e.part.strip_mm[1]
-    covered = covered_on_lug_mm(bare) if e.part.joint == "lug" else bare + PAST_JOINT_MM
-    return cut_mm(covered, sleeve.adhesive)
+    return cut_mm(covered_mm(e, cable), sleeve.adhesive)
 
 
 def closes(e: EndToBuild) -> bool:
@@ -134,20 +147,31 @@ def _threaded(end: End, e: EndToBuild, job: Job) -> list[Threaded]:
     return found
 
 
-def _in_order(cores: tuple[CoreStrip, ...], first: FirstCore) -> list[CoreStrip]:
-    """Cores in the order they go into screw terminals."""
-    longest = sorted(cores, key=lambda c: -c.core_mm)
-    if first == "neutral":
+def _in_order(e: EndToBuild, how: Practices) -> list[CoreStrip]:
+    """Cores in the order they are landed: the longest first or as this bench does; cups from the far side."""
+    longest = sorted(e.strip.cores, key=lambda c: -c.core_mm)
+    if e.part.joint == "solder":
+        return _far_cups_first(e, how)
+    if how.first_core == "neutral":
         return sorted(longest, key=lambda c: c.core != "N")
-    return sorted(longest, key=lambda c: c.core == "E") if first == "earth-last" else longest
+    return sorted(longest, key=lambda c: c.core == "E") if how.first_core == "earth-last" else longest
+
+
+def _far_cups_first(e: EndToBuild, how: Practices) -> list[CoreStrip]:
+    """Cores by their cups as one looks at the wiring side: the far row first, and away from the hand with the iron."""
+    side = 1 if how.iron_hand == "right" else -1
+    at = {c.mark: (-c.y, side * c.x) for c in wiring_side(e.part).cavities}
+    return sorted(e.strip.cores, key=lambda c: at[c.cavity])
 
 
 def _events(end: End, e: EndToBuild, job: Job) -> list[Event]:
     body, kind, cable, how = e.part.height_mm, TERMINATIONS[e.part.joint], job.cable, job.practices
     found = [Event(f"{end}-strip", end, STRIPPERS[how.stripper])] if cable.sheathed else []
+    for stair in e.strip.below_sheath:
+        found.append(Event(f"{end}-layer-{stair.layer.id}", end, "knife", after=tuple(v.id for v in found[-1:])))
     found.append(Event(f"{end}-cores", end, "wire stripper", after=tuple(v.id for v in found)))
     last, sleeve = f"{end}-cores", sleeve_on(e, cable)
-    for core in _in_order(e.strip.cores, how.first_core):
+    for core in _in_order(e, how):
         on = CABLE if closes(e) and not kind.lasting else (core.core,)
         wide = body if on == CABLE else max(2.2 * cable.core_mm, body / 2)
         lost = core.strip_mm + cable.core_mm
@@ -159,7 +183,7 @@ def _events(end: End, e: EndToBuild, job: Job) -> list[Event]:
             found.append(
                 Event(f"{end}-shrink-{core.core}", end, HEATS[how.heat], wide, (found[-1].id,), on=(core.core,))
             )
-        last = land.id if on == CABLE else last
+        last = land.id if on == CABLE or e.part.joint == "solder" else last
     landed = tuple(v.id for v in found if v.id.split("-")[1] in ("land", "solder", "shrink"))
     if e.part.grips:
         found.append(Event(f"{end}-grip", end, "driver", body, landed))
@@ -180,7 +204,14 @@ def torqued(part: Part, how: Practices) -> bool:
     return bool(part.torque_nm) and how.torque == "tool"
 
 
+def hammered(part: Part, how: Practices) -> bool:
+    """True when a part's lugs are indented by hammer or vice on this bench."""
+    return part.joint == "lug" and how.pressed_with == "hammer"
+
+
 def _tool(part: Part, how: Practices) -> str:
+    if hammered(part, how):
+        return "hammer and indenter"
     return "torque driver" if torqued(part, how) else TERMINATIONS[part.joint].tool
 
 

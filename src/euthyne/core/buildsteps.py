@@ -1,71 +1,14 @@
 """The steps of a lead's build: its parts and cores put in an order, in words for the bench."""
 
-from dataclasses import dataclass
-
-from euthyne.core.buildplan import (
-    EndToBuild,
-    Job,
-    fittings,
-    order_of,
-    sleeve_cut_mm,
-    sleeve_on,
-    threading_plan,
-    torqued,
-)
-from euthyne.core.part import Part, ThreadedPart
+from euthyne.core import joinsteps
+from euthyne.core.buildplan import EndToBuild, Job, fittings, order_of, sleeve_on, threading_plan
+from euthyne.core.buildstep import MISTAKES, SHEATH_OFF, Asked, BuildStep, Figure
+from euthyne.core.part import ThreadedPart
 from euthyne.core.practices import Stripper
 from euthyne.core.pull import hand_tug
 from euthyne.core.termination import TERMINATIONS
 from euthyne.core.threading import HAND, BuildPlan, End, Gate, gates
 from euthyne.core.wiremap import colour, function_of
-
-MISTAKES = {
-    "lay-out": "Parts not counted before the cut are found missing after it.",
-    "cut": "Cut from the wrong mark, a lead is only ever shorter.",
-    "thread": "Forgotten more often than anything else: then every core comes out of its terminal again.",
-    "cores": "A nicked strand is a hot strand. None may be lost of up to six.",
-    "land": "A strand outside the terminal, or insulation under its screw, is a fault waiting for a load.",
-    "grip": "A grip on the cores instead of the sheath pulls them from their terminals.",
-    "fuse": "A bigger fuse than the lead carries protects nothing.",
-    "gate": "This is where a forgotten part costs a connector and an evening.",
-    "shrink": "Heat in one place burns the sleeve and leaves its end loose.",
-    "solder": "Solder wicks up the strands; where it ends they break when flexed.",
-    "flame": "Flame burns adhesive and marks insulation; a battery beside it vents.",
-    "tags": "A lead without a name is tested by nobody.",
-    "pull": "One does not pull hard at one's own work.",
-    "close": "A core pinched under a boss is cut through by the last turn of the screw.",
-}
-
-SHEATH_OFF: dict[Stripper, tuple[str, str]] = {
-    "knife": (
-        "Bend the cord and look.",
-        "A blade that rings the sheath too deep marks a core. A marked core is cut back and done again.",
-    ),
-    "ring": (
-        "Set the depth on an offcut first, turn once, bend and pull.",
-        "A ring set for another cord cuts to the core all round, and nobody sees it.",
-    ),
-    "automatic": (
-        "Stop at the length first; the jaws square to the cord.",
-        "Jaws that slip stretch the sheath: it creeps back out of the grip later.",
-    ),
-}
-
-
-@dataclass(frozen=True)
-class BuildStep:
-    """One step as the bench shows it: what to do, its numbers, the mistake people make here."""
-
-    key: str
-    kind: str
-    end: End | None
-    headline: str
-    detail: str
-    mistake: str
-    button: str
-    core: str | None = None
-    part: str | None = None
-    judge: tuple[str, ...] = ()
 
 
 def steps(job: Job, cable_words: str, cut_m: float, pieces: int = 1) -> tuple[BuildStep, ...]:
@@ -106,9 +49,9 @@ def part_words(part_id: str, job: Job) -> str:
 
 def _gate(gate: Gate, job: Job) -> BuildStep:
     home: End = "A" if gate.before[0] == "A" else "B"
-    on = [part_words(x, job) for x in gate.on_cable_from_tip]
     core = gate.before.split("-", 2)[2] if gate.before.count("-") > 1 else ""
-    on += [part_words(x, job) for c, ids in gate.on_core_from_tip.items() if c == core or not core for x in ids]
+    on = [*gate.on_cable_from_tip]
+    on += [x for c, ids in gate.on_core_from_tip.items() if c == core or not core for x in ids]
     locked = [part_words(x, job) for x in gate.locked_out_after]
     after = f" After the next step {' and '.join(locked)} can not go on any more." if locked else ""
     return BuildStep(
@@ -116,10 +59,11 @@ def _gate(gate: Gate, job: Job) -> BuildStep:
         "gate",
         home,
         "Stop. Is everything on?",
-        f"From the tip inwards: {', then '.join(on)}. Touch each one.{after}",
+        f"From the tip inwards. Touch each one, then say so.{after}",
         MISTAKES["gate"],
         "all of it is on",
         core=core or None,
+        asks=tuple(Asked(x, part_words(x, job)) for x in on),
     )
 
 
@@ -154,23 +98,31 @@ def _sleeves(job: Job) -> str:
 def _cut(cable_words: str, cut_m: float, pieces: int) -> BuildStep:
     many = f"{pieces} times " if pieces > 1 else ""
     detail = "Square, with a cable shear. Measure twice along the cord lying straight."
+    figures = (Figure("length", f"{cut_m:.2f} m"), *([Figure("pieces", str(pieces))] if pieces > 1 else []))
     return BuildStep(
-        "cut", "cut", None, f"Cut {many}{cut_m:.2f} m of {cable_words}", detail, MISTAKES["cut"], "it is cut"
-    )
+        "cut", "cut", None, f"Cut {many}{cut_m:.2f} m of {cable_words}", detail, MISTAKES["cut"], "it is cut",
+        figures=figures,
+    )  # fmt: skip
 
 
 def _step(what: str, fed_from: End, e: EndToBuild, threads: bool, job: Job) -> BuildStep:
     home: End = "A" if what[0] == "A" else "B"
     _, kind, *rest = what.split("-", 2)
     if threads and kind in ("sleeve", "wireseal"):
-        return _on_core(what, home, e, rest[0], job)
+        return joinsteps.on_core(what, home, e, rest[0], job)
     if threads:
         return _thread(what, home, fed_from, e, next(t for t in fittings(home, job) if t.id == what[2:]))
+    if kind == "layer":
+        return _layer(what, home, e, rest[0])
     if rest:
-        return {"land": _land, "solder": _solder, "shrink": _shrink}[kind](what, home, e, rest[0], job)
+        return {"land": joinsteps.land, "solder": joinsteps.solder, "shrink": joinsteps.shrink}[kind](
+            what, home, e, rest[0], job
+        )
     if kind == "strip":
         return _strip(what, home, e, job.practices.stripper)
-    return {"cores": _cores, "grip": _grip, "fuse": _fuse, "close": _close}[kind](what, home, e)
+    return {"cores": _cores, "grip": joinsteps.grip, "fuse": joinsteps.fuse, "close": joinsteps.close}[kind](
+        what, home, e
+    )
 
 
 def _thread(what: str, home: End, fed_from: End, e: EndToBuild, t: ThreadedPart) -> BuildStep:
@@ -191,153 +143,43 @@ def _strip(what: str, home: End, e: EndToBuild, tool: Stripper) -> BuildStep:
     headline = f"Take {e.strip.sheath_mm:.0f} mm of sheath off the {e.part.short} end"
     how, mistake = SHEATH_OFF[tool]
     detail = f"The sheath must reach {e.strip.inside_mm:.0f} mm past the grip. {how} No core marked."
-    return BuildStep(what, "strip", home, headline, detail, mistake, "sheath is off")
+    figures = (
+        Figure("sheath off", f"{e.strip.sheath_mm:.0f} mm"),
+        Figure("past the grip", f"{e.strip.inside_mm:g} mm"),
+    )
+    return BuildStep(what, "strip", home, headline, detail, mistake, "sheath is off", figures=figures)
+
+
+def _layer(what: str, home: End, e: EndToBuild, layer_id: str) -> BuildStep:
+    stair = next(s for s in e.strip.stairs if s.layer.id == layer_id)
+    layer = stair.layer
+    return BuildStep(
+        what,
+        "layer",
+        home,
+        f"{layer.words.capitalize()} of {e.strip.whose}, {e.part.short} end",
+        layer.do,
+        layer.mistake,
+        f"{layer.words} done",
+        part=layer_id,
+        figures=(Figure("from the tip", f"{stair.back_mm:.0f} mm"),),
+    )
 
 
 def _cores(what: str, home: End, e: EndToBuild) -> BuildStep:
-    cut = ", ".join(f"{c.core} {c.core_mm:.0f} mm" for c in e.strip.cores)
-    low, high = e.part.strip_mm
+    first = e.strip.cores[0] if e.strip.cores else None
+    bare = f", bare {first.bare_words}" if first else ""
+    alike = len({round(c.core_mm) for c in e.strip.cores}) == 1
+    shown = e.strip.cores[:1] if alike else e.strip.cores[:6]
     return BuildStep(
         what,
         "cores",
         home,
-        f"Trim the {e.part.short} cores to length, bare {low:.0f} to {high:.0f} mm",
-        f"From the end of the grip: {cut}. Twist the strands; never tin them.",
+        f"Trim the {e.part.short} cores to length{bare}",
+        f"From the {'end of the grip' if e.part.grips else 'edge of the part'}. Twist the strands; never tin them.",
         MISTAKES["cores"],
         "cores are bare",
-    )
-
-
-def _on_core(what: str, home: End, e: EndToBuild, core: str, job: Job) -> BuildStep:
-    sleeve = sleeve_on(e, job.cable)
-    tint = colour(e.scheme, core)
-    if sleeve is None:
-        words, shown, detail = (
-            "wire seal",
-            "wire seal",
-            "Its wide end to the tip. It holds the insulation, never bare copper.",
-        )
-    else:
-        words, shown = "sleeve", f"{sleeve_tint(job, tint)} sleeve".strip()
-        lined = ", adhesive-lined" if sleeve.adhesive else ""
-        detail = (
-            f"{sleeve.expanded_mm:g} mm bore, {sleeve.ratio}{lined}, cut {sleeve_cut_mm(e, sleeve):.0f} mm. "
-            "Park it well back from heat."
-        )
-    return BuildStep(
-        what, "on-core", home, f"Put the {shown} on the {tint} core, {e.part.short} end", detail, MISTAKES["thread"],
-        f"{words} is on", core=core, part=f"{'sleeve' if sleeve else 'wireseal'}-{core}",
-    )  # fmt: skip
-
-
-def sleeve_tint(job: Job, tint: str) -> str:
-    """The colour of the sleeve on a direct-current core, as this bench works; empty on mains."""
-    if job.mains:
-        return ""
-    return "black" if job.practices.sleeve_colour == "black" else tint
-
-
-def _land(what: str, home: End, e: EndToBuild, core: str, job: Job) -> BuildStep:
-    cavity = next(c.cavity for c in e.strip.cores if c.core == core)
-    kind, tint = TERMINATIONS[e.part.joint], colour(e.scheme, core)
-    astray = "" if cavity == core else f" The map puts the {function_of(core)} core in {cavity}."
-    low, high = e.part.strip_mm
-    said = {"tint": tint, "short": e.part.short, "cavity": cavity, "size": job.cable.size, "low": low, "high": high}
-    return BuildStep(
-        what,
-        "land",
-        home,
-        kind.headline.format(**said),
-        kind.detail.format(**said) + _as_practised(e.part, job) + astray,
-        kind.mistake,
-        f"{tint} is in {cavity}" if e.part.joint != "lug" else f"{tint} lug is on",
-        core=core,
-        judge=kind.judge,
-    )
-
-
-def _as_practised(part: Part, job: Job) -> str:
-    """What this bench's practices add to a joint."""
-    how, said = job.practices, ""
-    if torqued(part, how):
-        said = f" Torque {part.torque_nm:g} N m."
-    elif part.torque_nm:
-        said = f" By feel; its sheet gives {part.torque_nm:g} N m."
-    if part.joint == "lug":
-        said += {
-            "dressed": " Flash: one more press, turned 60 degrees, if the maker allows.",
-            "left": " Flash stays as it is; no sharp edge under the sleeve.",
-        }[how.flash]
-    if part.joint == "blade":
-        over = how.over_pressed == "sleeved-over" and not job.mains
-        said += " Metal through the plastic: " + ("sleeve it over." if over else "cut it off, do it again.")
-    return said
-
-
-def _solder(what: str, home: End, e: EndToBuild, core: str, job: Job) -> BuildStep:
-    tint = colour(e.scheme, core)
-    return BuildStep(
-        what,
-        "solder",
-        home,
-        f"Solder the pressed joint of the {tint} core, {e.part.short} end",
-        "Electrical flux-cored solder, heat from the metal side, only until it is drawn in. Hold still until it dulls.",
-        MISTAKES["solder"],
-        f"{tint} is soldered",
-        core=core,
-    )
-
-
-def _shrink(what: str, home: End, e: EndToBuild, core: str, job: Job) -> BuildStep:
-    tint = colour(e.scheme, core)
-    where = "over the barrel and 12 mm of insulation, never the palm" if e.part.joint == "lug" else "over the joint"
-    flame = " Keep the flame moving and a hand's breadth off." if job.practices.heat == "flame" else ""
-    return BuildStep(
-        what,
-        "shrink",
-        home,
-        f"Slide the {tint} core's sleeve back and shrink it",
-        f"It lies {where}. From the middle to the ends, turning all the while.{flame}",
-        MISTAKES["flame" if flame else "shrink"],
-        "sleeve is tight",
-        core=core,
-    )
-
-
-def _grip(what: str, home: End, e: EndToBuild) -> BuildStep:
-    low, high = e.part.grip_mm
-    return BuildStep(
-        what,
-        "grip",
-        home,
-        f"Clamp the cord grip of the {e.part.short} on the sheath",
-        f"It holds {low:g} to {high:g} mm. Pull 60 N, 80 N at 16 A: 2 mm of slip at most. Then twist.",
-        MISTAKES["grip"],
-        "grip holds",
-    )
-
-
-def _fuse(what: str, home: End, e: EndToBuild) -> BuildStep:
-    return BuildStep(
-        what,
-        "fuse",
-        home,
-        f"Fit the {e.fuse_amps:g} A fuse in the {e.part.short}",
-        "Read the figure on the fuse itself. It should sit tight in both clips.",
-        MISTAKES["fuse"],
-        f"{e.fuse_amps:g} A is in",
-    )
-
-
-def _close(what: str, home: End, e: EndToBuild) -> BuildStep:
-    return BuildStep(
-        what,
-        "close",
-        home,
-        f"Close the {e.part.short}",
-        "Cores down in their channels, clear of bosses and screws. The lid shuts without force.",
-        MISTAKES["close"],
-        f"{e.part.short} is closed",
+        figures=tuple(Figure("each core" if alike else f"core {c.core}", f"{c.core_mm:.0f} mm") for c in shown),
     )
 
 

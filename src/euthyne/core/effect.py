@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass, replace
 
-from euthyne.core.buildsteps import BuildStep
+from euthyne.core.buildstep import BuildStep
 from euthyne.core.checks import Found, checks
 from euthyne.core.lead import Lead
 from euthyne.core.plan import Plan, plan_of
@@ -31,12 +31,16 @@ class Effect:
 def effect_of(lead: Lead, practices: Practices) -> Effect:
     """What practices do to a lead, against the usual ones. Raises Refused when its parts are not on the shelf."""
     usual, worked = _practised(lead, Practices()), _practised(lead, practices)
-    said = {(s.key, s.headline, s.detail) for s in usual.steps}
-    steps = tuple((s, (s.key, s.headline, s.detail) not in said or _moved(s, usual, worked)) for s in worked.steps)
-    now = {(s.key, s.headline, s.detail) for s in worked.steps}
-    gone = tuple(s for s in usual.steps if (s.key, s.headline, s.detail) not in now)
+    said, now = {_read(s) for s in usual.steps}, {_read(s) for s in worked.steps}
+    steps = tuple((s, _read(s) not in said or _moved(s, usual, worked)) for s in worked.steps)
+    gone = tuple(s for s in usual.steps if _read(s) not in now)
     before = {f.code for f in checks(usual)}
     return Effect(steps, gone, tuple(f for f in checks(worked) if f.code not in before))
+
+
+def _read(step: BuildStep) -> tuple[object, ...]:
+    """What a step says, numbers and all."""
+    return step.key, step.headline, step.detail, step.figures
 
 
 def _moved(step: BuildStep, usual: Plan, worked: Plan) -> bool:

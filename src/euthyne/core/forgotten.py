@@ -1,4 +1,4 @@
-"""A part that was forgotten: the cheapest way back."""
+"""A part that was forgotten, or a step that is not right: the cheapest way back."""
 
 from dataclasses import dataclass, replace
 from typing import Literal
@@ -8,6 +8,7 @@ from euthyne.core.threading import (
     OTHER,
     BuildPlan,
     Done,
+    End,
     Order,
     Step,
     Threaded,
@@ -55,7 +56,23 @@ def recover(build: BuildPlan, done: Done, missing: str) -> Recovery:
         found = order(split, done)
         if found.possible:
             return Recovery("split", steps=found.steps)
-    return _undo(build, part, done) or _cut_back(build, part, done) or Recovery("impossible")
+    return _undo(build, part, done) or _cut_back(build, part.end, done) or Recovery("impossible")
+
+
+def redo(build: BuildPlan, done: Done, wrong: str) -> Recovery:
+    """The way back when a done step is not right: take it back with all that waited for it, or cut its end off.
+
+    Parameters: build; done, the steps done, in order; wrong, the id of one of them. Returns: Recovery: ``undo`` where
+    nothing that must go is irreversible, else ``cut-back``. Raises: KeyError when no such step is done.
+    """
+    step = next((s for s in done if s.what == wrong), None)
+    if step is None:
+        raise KeyError(wrong)
+    part = build.part(wrong)
+    own = part or build.event(wrong)
+    assert own is not None
+    back = _with_dependents(build, done, {wrong} | (_in_the_way(build, part, done) if part else set()))
+    return _taken_back(build, done, back) or _cut_back(build, own.end, done) or Recovery("impossible")
 
 
 def _in_the_way(build: BuildPlan, part: Threaded, done: Done) -> set[str]:
@@ -67,9 +84,13 @@ def _in_the_way(build: BuildPlan, part: Threaded, done: Done) -> set[str]:
         if q.end == part.end and q.on == part.on and q.rank < part.rank and not q.split and not part.split
     }
     wrong = {e.id for e in obstacles(build, part, part.end)} | inner | ({part.needed_by} if part.needed_by else set())
-    back = wrong & set(over)
+    return _with_dependents(build, done, wrong & set(over))
+
+
+def _with_dependents(build: BuildPlan, done: Done, back: set[str]) -> set[str]:
+    """Steps with whatever waited for them, however far."""
     while True:
-        more = {x for x in over if x not in back and _waited_for(build, x) & back}
+        more = {s.what for s in done if s.what not in back and _waited_for(build, s.what) & back}
         if not more:
             return back
         back |= more
@@ -87,11 +108,15 @@ def _waited_for(build: BuildPlan, step: str) -> set[str]:
 
 def _undo(build: BuildPlan, part: Threaded, done: Done) -> Recovery | None:
     back = _in_the_way(build, part, done)
-    if any((e := build.event(x)) is not None and e.irreversible for x in back):
+    kept = frozenset(s.what for s in done if s.what not in back)
+    return _taken_back(build, done, back) if could_go_on(build, part, part.end, kept) else None
+
+
+def _taken_back(build: BuildPlan, done: Done, back: set[str]) -> Recovery | None:
+    """Some done steps taken back; None when one of them can not be, or no order leads on from there."""
+    if not back or any((e := build.event(x)) is not None and e.irreversible for x in back):
         return None
     kept = tuple(s for s in done if s.what not in back)
-    if not back or not could_go_on(build, part, part.end, frozenset(s.what for s in kept)):
-        return None
     found = order(build, kept)
     if not found.possible:
         return None
@@ -99,18 +124,18 @@ def _undo(build: BuildPlan, part: Threaded, done: Done) -> Recovery | None:
     return Recovery("undo", undo=newest_first, steps=found.steps)
 
 
-def _cut_back(build: BuildPlan, part: Threaded, done: Done) -> Recovery | None:
-    """The part's own end is cut off and begun again."""
-    at = build.end(part.end)
+def _cut_back(build: BuildPlan, end: End, done: Done) -> Recovery | None:
+    """An end is cut off and begun again."""
+    at = build.end(end)
     if at.state == "finished" and at.cut_back_mm is None:
         return None
-    here = {x.id for x in build.everything if x.end == part.end}
+    here = {x.id for x in build.everything if x.end == end}
     kept = tuple(s for s in done if s.what not in here)
-    opened = replace(build, a=OPEN) if part.end == "A" else replace(build, b=OPEN)
+    opened = replace(build, a=OPEN) if end == "A" else replace(build, b=OPEN)
     found: Order = order(opened, kept)
     if not found.possible:
         return None
-    spoiled = [e for e in build.events if e.irreversible and e.id in {s.what for s in done} and e.end == part.end]
+    spoiled = [e for e in build.events if e.irreversible and e.id in {s.what for s in done} and e.end == end]
     in_order = tuple(s.what for s in done if s.what in {e.id for e in spoiled})
     lost = max(
         [e.cut_back_mm for e in spoiled] + ([at.cut_back_mm or 0.0] if at.state == "finished" else []), default=0.0

@@ -8,6 +8,7 @@ from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 from euthyne.core.conductor import Metal, Unit
 from euthyne.core.part import Part, part
 from euthyne.core.practices import Practices
+from euthyne.core.route import MeasuredWith
 from euthyne.core.sizing_brief import OneLoad, Positive, System
 
 Kind = Literal[
@@ -36,6 +37,9 @@ Count = Annotated[int, Ge(1), Le(64)]
 Tag = Annotated[str, MinLen(1), MaxLen(24)]
 ISO_TIME = Annotated[str, MinLen(16), MaxLen(32)]
 EXTENSIONS: tuple[Kind, ...] = ("extension", "supply-extension", "vehicle-charger")
+LYING_STILL: tuple[Kind, ...] = (
+    "inverter-link", "solar-string", "switch-harness", "heating-tape", "sealed-multiway", "signal-lead"
+)  # fmt: skip
 
 
 @dataclass(frozen=True)
@@ -70,6 +74,7 @@ class Brief:
     own_breaker_amps: Positive | None = None
     rcd: Rcd = "unknown"
     run_m: Annotated[float, Gt(0), Le(1e5)] | None = None
+    legs_m: tuple[Positive, ...] = ()
     place: PlaceKind = "indoor"
     ambient_c: Annotated[float, Ge(-60), Le(200)] = 30.0
     drum_layers: Annotated[int, Ge(0), Le(4)] = 0
@@ -150,7 +155,7 @@ class Stripped:
 @dataclass(frozen=True)
 class Cut:
     """Allowances on the measured run: slack (percent), service loops (mm), reworks (spare tries); strips measured;
-    the reel or offcut it is cut from."""
+    the reel or offcut it is cut from; what the legs were measured with, and the radius corners are bent to (mm)."""
 
     slack_percent: Annotated[float, Ge(0), Le(100)] = 3.0
     loops_mm: Annotated[float, Ge(0), Le(1e5)] = 0.0
@@ -158,6 +163,8 @@ class Cut:
     accepted: bool = False
     stripped: tuple[Stripped, ...] = ()
     piece: Annotated[str, MaxLen(40)] | None = None
+    measured_with: MeasuredWith = "string"
+    bend_mm: Annotated[float, Gt(0), Le(10_000)] | None = None
 
 
 @dataclass(frozen=True)
@@ -171,7 +178,8 @@ class StepDone:
 
 @dataclass(frozen=True)
 class Rework:
-    """A part that was forgotten, and what it cost: how it was put right, steps undone, scrap, and length lost in mm."""
+    """What had to be done again, and what it cost: the part that was forgotten or the step that was not right, how it
+    was put right, steps undone, scrap, and length lost in mm; what was wrong with it, where that was said."""
 
     part: Text
     how: Text
@@ -180,6 +188,8 @@ class Rework:
     length_lost_mm: Annotated[float, Ge(0)]
     at: ISO_TIME
     by: Annotated[str, MaxLen(40)]
+    cause: Literal["forgotten", "not-right"] = "forgotten"
+    why: Annotated[str, MaxLen(200)] = ""
 
 
 @dataclass(frozen=True)

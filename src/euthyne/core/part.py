@@ -4,6 +4,7 @@ from dataclasses import dataclass, replace
 from functools import cache
 from typing import Any, Literal
 
+from euthyne.core.barrel import OpenBarrel
 from euthyne.core.fault import Fault, Refused
 from euthyne.data.tables import rows, toml
 
@@ -61,12 +62,22 @@ class ThreadedPart:
 
 
 @dataclass(frozen=True)
+class Post:
+    """A post or boss a core lies round on its way to a cavity: its radius in mm, how far round in degrees."""
+
+    cavity: str
+    radius_mm: float
+    degrees: float
+
+
+@dataclass(frozen=True)
 class Part:
     """A coupler in its body.
 
     ``grip_mm`` cord diameters held; ``terminal_mm2`` conductor areas; ``path_mm`` from the grip's inner edge to each
-    terminal; ``strip_mm`` bare copper, least and most; ``room_mm`` spare core the body can hold; ``torque_nm``
-    of its screws, 0 when its sheet gives none.
+    terminal, without the ``posts`` it lies round; ``strip_mm`` bare copper, least and most, where no barrel says more:
+    ``lug_by_size`` for lugs as deep as their size, ``wings`` for open barrels; ``room_mm`` spare core the body holds;
+    ``torque_nm`` of its screws, 0 when its sheet gives none; ``layers`` names what it joins, where that is layered.
     """
 
     id: str
@@ -101,6 +112,10 @@ class Part:
     stud: str = ""
     torque_nm: float = 0.0
     corrects: str = ""
+    lug_by_size: bool = False
+    wings: OpenBarrel | None = None
+    posts: tuple[Post, ...] = ()
+    layers: str = ""
 
     @property
     def has_earth(self) -> bool:
@@ -207,6 +222,10 @@ def _part(name: str, body: dict[str, Any], coupler: dict[str, str]) -> Part:
         panel_mm=float(body.get("panel_mm", 0)),
         stud=body.get("stud", ""),
         torque_nm=float(body.get("torque_nm", 0)),
+        lug_by_size=body.get("lug_by_size", False),
+        wings=OpenBarrel(*map(float, body["wings_mm"])) if "wings_mm" in body else None,
+        posts=tuple(Post(mark, *map(float, post)) for mark, posts in body.get("posts", {}).items() for post in posts),
+        layers=body.get("layers", ""),
         **{k: body[k] for k in same},
     )
 
@@ -250,6 +269,15 @@ def faults_of(own: Part) -> list[Fault]:
     for twice in sorted({m for m in marks if marks.count(m) > 1}):
         found.append(Fault("part.face.cavities", f"cavity {twice} is there twice", "one place for each mark"))
     paths = [m for m, _ in own.path_mm]
+    for mark, mm in own.path_mm:
+        if not 0 <= mm < 1000:
+            found.append(Fault("part.path_mm", f"{mm:g} mm is no way to cavity {mark}", "0 to 1000 mm"))
+    for post in own.posts:
+        if not (0 < post.radius_mm < 100 and 0 < post.degrees <= 360):
+            problem = f"nothing lies {post.degrees:g} degrees round a post of {post.radius_mm:g} mm"
+            found.append(Fault("part.posts", problem, "a radius up to 100 mm, and up to 360 degrees"))
+    if own.wings and not min(own.wings.conductor_mm, own.wings.window_mm, own.wings.insulation_mm) > 0:
+        found.append(Fault("part.wings", "a barrel has no length there", "mm above nothing for wings and window"))
     for lacking in [m for m in marks if m not in paths]:
         found.append(Fault("part.path_mm", f"nothing says how far it is to cavity {lacking}", "a path for each cavity"))
     for astray in [m for m in paths if m not in marks]:

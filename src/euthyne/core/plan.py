@@ -2,341 +2,30 @@
 
 import hashlib
 import math
-from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 
 from euthyne.core import buildsteps, wiremap
 from euthyne.core.buildplan import CableToBuild, EndToBuild, Job, order_of, threading_plan
-from euthyne.core.cable import CableType, Diameter, cable_types, insulation_of, made_in, make_up, outside_diameter
-from euthyne.core.clearing import Cleared, FaultKind, Guard, cleared
-from euthyne.core.conductor import Size, size_named
+from euthyne.core.buildstep import BuildStep
 from euthyne.core.cutlength import CutLength, cut_length
-from euthyne.core.demand import amps_of_watts
 from euthyne.core.diagnosis import Diagnosis, Grid, diagnose, read_grid
 from euthyne.core.expectation import Line, expected
-from euthyne.core.fault import Fault
-from euthyne.core.forgotten import Recovery, recover
-from euthyne.core.heat import Cable, Warmth, amps_at, warmth
-from euthyne.core.lead import Joint, Lead, Reading, part_on
+from euthyne.core.layers import layered
+from euthyne.core.lead import LYING_STILL, Joint, Lead, Reading
 from euthyne.core.part import Part
 from euthyne.core.practices import Practices
-from euthyne.core.rating import bases, k_drum
-from euthyne.core.sizing import Candidate, Sizing, rating_of, size
-from euthyne.core.sizing_brief import (
-    AlreadyThere,
-    ConductorWanted,
-    Limits,
-    Load,
-    Place,
-    ProtectionWanted,
-    SizingBrief,
-    Supply,
-    faults_in,
-)
+from euthyne.core.route import Moved, least_bend_mm, left_over_mm
+from euthyne.core.sizedplan import SizedPlan
 from euthyne.core.sleeve import copper_mm
 from euthyne.core.strip import StripPlan, StripVerdict, judge_strip, strip_plan
 from euthyne.core.threading import BuildPlan, Step
 from euthyne.core.verdict import Meter, Verdict, judge
 
-ROLLED_UP_LAYERS = 4
 FALLBACK_OD_MM = 8.0
-TWO_SOURCES = ("charger-lead",)
 
 
-@dataclass(frozen=True)
-class Link:
-    """One link of the chain a current passes, with the amps it may carry."""
-
-    words: str
-    amps: float
-
-
-@dataclass(frozen=True)
-class Protected:
-    """What guards the lead: its amps, and where it sits; ``amps`` None when nobody has said."""
-
-    amps: float | None
-    words: str
-    in_lead: bool
-
-
-class Plan:
-    """A lead with everything computed of it, each part when first asked for."""
-
-    def __init__(self, lead: Lead) -> None:
-        self.lead = lead
-        self.a: Part = part_on(lead.ends, "a")
-        self.b: Part = part_on(lead.ends, "b")
-        self.mains = lead.brief.system != "dc"
-        self.cores = wiremap.cores_of(lead.brief, self.a, self.b)
-
-    @cached_property
-    def sources(self) -> tuple[str, ...]:
-        """The ends at which something gives current: the supply end, or both where a charger meets a battery."""
-        return ("A", "B") if self.lead.kind in TWO_SOURCES else ("A",)
-
-    def live_when_unmated(self, end: str) -> bool:
-        """True when an end can be live with nothing in it, because a source is at another end."""
-        return any(source != end for source in self.sources)
-
-    @cached_property
-    def volts(self) -> float:
-        """Supply volts: as said, or of the cells in a row, each full."""
-        brief = self.lead.brief
-        return brief.cells * brief.cell_volts if brief.cells else brief.volts
-
-    @cached_property
-    def fused_plug(self) -> bool:
-        """True when the plug carries a fuse of its own."""
-        return self.a.fuse_family is not None
-
-    @cached_property
-    def demand_amps(self) -> float | None:
-        """Running amps: the socket's rating or what the lead's own device allows, or the loads; None while unknown."""
-        brief = self.lead.brief
-        if brief.feeds == "socket":
-            own = (brief.own_breaker_amps, self.lead.conductor.fuse_amps if self.fused_plug else None)
-            return min([self.b.amps, *(x for x in own if x is not None)])
-        if brief.feeds == "tape":
-            return self._tape_amps
-        if brief.feeds == "current":
-            return brief.amps * brief.margin if brief.amps is not None else None
-        if brief.feeds == "power":
-            if brief.watts is None:
-                return None
-            share = brief.efficiency_percent / 100
-            return amps_of_watts(brief.watts, brief.system, brief.at_volts or self.volts, efficiency=share)
-        if not brief.loads:
-            return None
-        return sum(
-            (one.amps or amps_of_watts(one.watts or 0.0, brief.system, brief.volts, brief.power_factor))
-            * one.quantity
-            * one.diversity
-            for one in brief.loads
-        )
-
-    @property
-    def _tape_amps(self) -> float | None:
-        """Amps of a heating tape, warm; None while its length or its watts a metre are unknown."""
-        brief = self.lead.brief
-        if brief.tape_m is None or brief.watts_per_m is None:
-            return None
-        return amps_of_watts(brief.tape_m * brief.watts_per_m, brief.system, brief.volts)
-
-    @property
-    def circuits(self) -> int:
-        """Loaded pairs lying together: those the Brief counts, times the pairs of a multi-pole cable."""
-        brief = self.lead.brief
-        return brief.circuits_together * (math.ceil(brief.ways / 2) if brief.ways else 1)
-
-    @cached_property
-    def protection_wanted(self) -> ProtectionWanted:
-        """What the sizing is told of protection: the plug's fuse, the lead's own breaker, or the one upstream."""
-        brief, taken = self.lead.brief, self.lead.conductor
-        if self.fused_plug:
-            return ProtectionWanted(self.a.fuse_family, taken.fuse_amps)
-        if not self.mains:
-            return ProtectionWanted(None if brief.fuse_family == "none" else brief.fuse_family, taken.fuse_amps)
-        if brief.own_breaker_amps is not None:
-            return ProtectionWanted(None, brief.own_breaker_amps)
-        return ProtectionWanted(None, brief.upstream_amps)
-
-    @cached_property
-    def sizing_brief(self) -> SizingBrief | None:
-        """The brief as the sizing takes it; None while the run or the demand is unknown."""
-        brief, wanted = self.lead.brief, self.lead.conductor
-        if brief.run_m is None or self.demand_amps is None:
-            return None
-        return SizingBrief(
-            Supply(brief.system, self.volts, brief.loop_ohms),
-            Load(
-                amps=self.demand_amps,
-                duty_percent=brief.duty_percent,
-                power_factor=brief.power_factor,
-                start_multiple=brief.start_multiple,
-                continuous=brief.continuous,
-            ),
-            brief.run_m,
-            ConductorWanted(
-                self.cable_type.basis,
-                wanted.unit if self.cable_type.basis != "cord-na" else "AWG",
-                wanted.metal,
-                wanted.tinned,
-                wanted.terminal_c,
-            ),
-            poles=brief.poles,
-            already=self.already,
-            limits=Limits(wanted.drop_percent, wanted.start_drop_percent),
-            place=Place(brief.ambient_c, brief.drum_layers, self.circuits),
-            protection=self.protection_wanted,
-        )
-
-    @property
-    def already(self) -> tuple[AlreadyThere, ...]:
-        """What is in the path before this lead, out and back."""
-        brief = self.lead.brief
-        if brief.already_m is None or brief.already_size is None:
-            return ()
-        return (AlreadyThere(brief.already_m, brief.already_size),)
-
-    @cached_property
-    def beyond_tables(self) -> tuple[Fault, ...]:
-        """What about the brief the rating tables can not answer."""
-        return tuple(faults_in(self.sizing_brief)) if self.sizing_brief is not None else ()
-
-    @cached_property
-    def cable_type(self) -> CableType:
-        """The cord's designation."""
-        return cable_types()[self.lead.conductor.cable_type]
-
-    @cached_property
-    def sizing(self) -> Sizing | None:
-        """The answer to the brief; None while the brief is open, or where the tables do not reach."""
-        if self.sizing_brief is None or self.beyond_tables:
-            return None
-        return size(self.sizing_brief, made_in(self.cable_type.name, self.cores_in_cable, self._earthed))
-
-    @property
-    def cores_in_cable(self) -> int:
-        """Cores under one sheath: all of them in a cord, one in a single; a shield is not counted."""
-        return len([c for c in self.cores if c != "S"]) if self.cable_type.cord else 1
-
-    @property
-    def _earthed(self) -> bool:
-        return "E" in self.cores
-
-    @cached_property
-    def size_name(self) -> str | None:
-        """The size the builder took, or else the smallest that fits."""
-        if self.lead.conductor.size is not None:
-            return self.lead.conductor.size
-        return self.sizing.chosen.size if self.sizing and self.sizing.chosen else None
-
-    @cached_property
-    def candidate(self) -> Candidate | None:
-        """The taken size as the sizing sees it."""
-        if self.sizing is None:
-            return None
-        return next((c for c in self.sizing.candidates if c.size == self.size_name), None)
-
-    @cached_property
-    def size(self) -> Size | None:
-        """The taken size itself."""
-        return size_named(self.size_name) if self.size_name else None
-
-    @cached_property
-    def written(self) -> str:
-        """The cord as it is written: ``H07RN-F 3G1.5``."""
-        if self.size_name is None:
-            return self.cable_type.name
-        return f"{self.cable_type.name} {make_up(self.cores_in_cable, self._earthed, self.size_name)}"
-
-    @cached_property
-    def diameter(self) -> Diameter | None:
-        """Outside diameter of the cord: measured, or what its standard allows."""
-        measured = self.lead.conductor.measured_od_mm
-        if measured is not None:
-            return Diameter(measured, measured, "measured")
-        if self.size_name is None:
-            return None
-        written = make_up(self.cores_in_cable, self._earthed, self.size_name)
-        return outside_diameter(self.cable_type.name, written)
-
-    @cached_property
-    def protection(self) -> Protected:
-        """What guards the lead against overload."""
-        brief = self.lead.brief
-        if self.fused_plug:
-            found = self.sizing.protection if self.sizing else None
-            return Protected(found.amps if found else self.lead.conductor.fuse_amps, "in the plug", True)
-        if not self.mains:
-            found = self.sizing.protection if self.sizing else None
-            return Protected(found.amps if found else None, "at the source", True)
-        if brief.own_breaker_amps is not None:
-            return Protected(brief.own_breaker_amps, "on the lead", True)
-        return Protected(brief.upstream_amps, "upstream", False)
-
-    @cached_property
-    def faults(self) -> tuple[Cleared, ...]:
-        """Both faults at the far end; none while the loop, the size or the protection is unknown."""
-        c, brief = self.candidate, self.lead.brief
-        if c is None or c.far_end_fault_amps is None or self.protection.amps is None:
-            return ()
-        family = self.a.fuse_family if self.fused_plug else None
-        guard = Guard(family or self._upstream, self.protection.amps, brief.upstream_curve, brief.rcd == "30 mA")
-        insulation = insulation_of(self.cable_type)
-        kinds: tuple[FaultKind, ...] = ("short", "earth") if brief.earthed else ("short",)
-        return tuple(cleared(k, c.far_end_fault_amps, c.cross_section_mm2, insulation, guard) for k in kinds)
-
-    @cached_property
-    def heat_cable(self) -> Cable | None:
-        """The cord as the heat leaves it; None while its size or diameter is unknown."""
-        if self.size is None or self.diameter is None:
-            return None
-        middle = (self.diameter.low_mm + self.diameter.high_mm) / 2
-        loaded = 3 if self.lead.brief.system == "ac-three" else min(2, self.cores_in_cable)
-        wanted = self.lead.conductor
-        return Cable(self.size, self.cores_in_cable, loaded, middle, wanted.metal, wanted.tinned)
-
-    def warmth(self, layers: int, ambient_c: float | None = None) -> Warmth | None:
-        """Temperatures under the running current, laid out or rolled up.
-
-        Rolled up, the cord is as warm as it would be straight with its current divided by the table's drum factor.
-        """
-        factor = k_drum(layers)
-        if self.heat_cable is None or self.sizing is None or factor is None:
-            return None
-        ambient = self.lead.brief.ambient_c if ambient_c is None else ambient_c
-        return warmth(self.heat_cable, self.sizing.heating_amps / factor, ambient)
-
-    @cached_property
-    def physics_amps(self) -> float | None:
-        """Current that brings the straight cord to its table's own limit at the place's ambient; None while unknown."""
-        if self.heat_cable is None:
-            return None
-        return amps_at(self.heat_cable, bases()[self.cable_type.basis].limit_c, self.lead.brief.ambient_c)
-
-    @property
-    def _upstream(self) -> str:
-        known = self.lead.brief.upstream_family
-        return "breaker-iec" if known == "unknown" else known
-
-    @cached_property
-    def cord_amps(self) -> float | None:
-        """What the cord carries laid out straight, other factors of its place taken off."""
-        return self._cord_amps_at(0)
-
-    @cached_property
-    def cord_amps_rolled(self) -> float | None:
-        """What the cord carries on its drum, or rolled up in four layers where the brief names no drum."""
-        return self._cord_amps_at(self.lead.brief.drum_layers or ROLLED_UP_LAYERS)
-
-    def _cord_amps_at(self, layers: int) -> float | None:
-        if self.sizing_brief is None or self.size_name is None or self.beyond_tables:
-            return None
-        laid = replace(self.sizing_brief, place=replace(self.sizing_brief.place, drum_layers=layers))
-        return rating_of(laid, self.size_name)
-
-    @cached_property
-    def chain(self) -> tuple[Link, ...]:
-        """Every link the current passes, in order."""
-        links = [Link(self.a.words, self.a.amps)]
-        if self.fused_plug and self.protection.amps is not None:
-            links.append(Link(f"{self.protection.amps:g} A fuse in the plug", self.protection.amps))
-        if self.candidate is not None:
-            links.append(Link(self.written, self.candidate.rating_amps))
-        return (*links, Link(self.b.words, self.b.amps))
-
-    @cached_property
-    def weakest(self) -> Link:
-        """The link that sets the lead's rating."""
-        return min(self.chain, key=lambda link: link.amps)
-
-    def rating_amps(self, rolled: bool) -> float:
-        """The lead's rating: the weakest of its parts, with the cord straight or rolled up."""
-        cord = self.cord_amps_rolled if rolled else self.cord_amps
-        others = [link.amps for link in self.chain if link.words != self.written]
-        return min([*others, cord] if cord is not None else others)
+class Plan(SizedPlan):
+    """A lead with everything computed of it: what was sized, then ends, cut, build and proof."""
 
     @cached_property
     def joints(self) -> tuple[Joint, ...]:
@@ -344,11 +33,23 @@ class Plan:
         return wiremap.joints(self.lead.ends, self.a, self.b, self.cores)
 
     @cached_property
+    def core_mm(self) -> float:
+        """Diameter of a core: under a sheath its copper and 0.8 mm of insulation round it, else the cable itself."""
+        area = self.size.cross_section_mm2 if self.size else 0.0
+        return copper_mm(area) + 1.6 if self.cable_type.cord else self.cable_od_mm
+
+    @cached_property
     def strips(self) -> tuple[StripPlan, StripPlan]:
         """The strip plan of each end."""
+        area = self.size.cross_section_mm2 if self.size else 0.0
+        layers = layered(self.cable_type.name)
+
+        def planned(part: Part, landing: dict[str, str]) -> StripPlan:
+            return strip_plan(part, landing, area, self.core_mm, layers)
+
         return (
-            strip_plan(self.a, {j.core: j.a for j in self.joints if j.a in self.a.marks and j.a}),
-            strip_plan(self.b, {j.core: j.b for j in self.joints if j.b in self.b.marks and j.b}),
+            planned(self.a, {j.core: j.a for j in self.joints if j.a in self.a.marks and j.a}),
+            planned(self.b, {j.core: j.b for j in self.joints if j.b in self.b.marks and j.b}),
         )
 
     @cached_property
@@ -359,6 +60,30 @@ class Plan:
             return None
         swallows = (self.strips[0].swallows_mm, self.strips[1].swallows_mm)
         return cut_length(run, swallows, cut.slack_percent, cut.loops_mm, cut.reworks)
+
+    @property
+    def legs_m(self) -> tuple[float, ...]:
+        """The legs of the run as they were measured; the run itself where it was given in one."""
+        run, legs = self.lead.brief.run_m, self.lead.brief.legs_m
+        return legs if run is not None and math.isclose(sum(legs), run, rel_tol=1e-6) else (run or 0.0,)
+
+    @property
+    def bending(self) -> Moved:
+        """How the cable lives with its bends: lying still, moved, or on a drum."""
+        if self.lead.brief.drum_layers:
+            return "drum"
+        return "still" if self.lead.kind in LYING_STILL else "moved"
+
+    @property
+    def least_bend_mm(self) -> float:
+        """The tightest radius the cable may be bent to, in mm."""
+        return least_bend_mm(self.cable_od_mm, self.bending)
+
+    @property
+    def left_over_mm(self) -> float:
+        """What rounding the corners of the route leaves over, in mm, where a tape was laid into each."""
+        cut = self.lead.cut
+        return left_over_mm(len(self.legs_m) - 1, cut.bend_mm or self.least_bend_mm, cut.measured_with)
 
     def strip_verdict(self, end: str, core: str) -> StripVerdict | None:
         """The verdict on a strip that was measured; None while it was not."""
@@ -374,15 +99,14 @@ class Plan:
 
     @cached_property
     def job(self) -> Job:
-        """What is built; a core under a sheath is taken as its copper and 0.8 mm of insulation round it."""
+        """What is built."""
         lead, area = self.lead, self.size.cross_section_mm2 if self.size else 0.0
-        sheathed, scheme, how = self.cable_type.cord, lead.ends.scheme, lead.build.practices
-        core = copper_mm(area) + 1.6 if sheathed else self.cable_od_mm
+        scheme, how = lead.ends.scheme, lead.build.practices
         every = float(how.labels_every)
         return Job(
             EndToBuild(self.a, self.strips[0], scheme, self.protection.amps if self.fused_plug else None),
             EndToBuild(self.b, self.strips[1], scheme, None),
-            CableToBuild(self.cable_od_mm, core, sheathed, self.size_name or "", area),
+            CableToBuild(self.cable_od_mm, self.core_mm, self.cable_type.cord, self.size_name or "", area),
             how,
             self.mains,
             max(math.ceil((lead.brief.run_m or 0.0) / every) - 1, 0) if every else 0,
@@ -394,7 +118,7 @@ class Plan:
         return 1 if self.cable_type.cord else len(self.cores)
 
     @cached_property
-    def steps(self) -> tuple[buildsteps.BuildStep, ...]:
+    def steps(self) -> tuple[BuildStep, ...]:
         """The build in order; empty while the conductor is open, or when a part is trapped."""
         if self.cut is None or self.size_name is None:
             return ()
@@ -418,19 +142,15 @@ class Plan:
         known = {s.what: s for s in order_of(self.build_plan).steps}
         return tuple(known[d.step] for d in self.lead.build.done if d.step in known)
 
-    def way_back(self, part_id: str) -> Recovery | None:
-        """The way back when a part that was ticked off is not on after all; None when the build has no such part."""
-        if self.build_plan.part(part_id) is None:
-            return None
-        return recover(self.build_plan, tuple(s for s in self.done_on_cable if s.what != part_id), part_id)
-
     @property
     def length_lost_m(self) -> float:
-        """Length that went with ends cut off, in metres."""
-        return sum(r.length_lost_mm for r in self.lead.build.reworks) / 1000
+        """Length that went with ends cut off this piece, in metres."""
+        reworks = self.lead.build.reworks
+        fresh = max((i + 1 for i, r in enumerate(reworks) if r.how == "cut-again"), default=0)
+        return sum(r.length_lost_mm for r in reworks[fresh:]) / 1000
 
     @cached_property
-    def steps_left(self) -> tuple[buildsteps.BuildStep, ...]:
+    def steps_left(self) -> tuple[BuildStep, ...]:
         """Steps not done yet, in order."""
         done = {d.step for d in self.lead.build.done}
         return tuple(s for s in self.steps if s.key not in done)

@@ -25,12 +25,14 @@ class Practices:
     """How this bench works, one choice for each practice; ``labels_every`` in metres, 0 for the ends only."""
 
     crimp: Crimp = "crimp-only"
+    pressed_with: Literal["press", "hammer"] = "press"
     first_core: FirstCore = "longest"
     heat: Literal["gun", "flame"] = "gun"
     stripper: Stripper = "knife"
     over_pressed: Literal["redone", "sleeved-over"] = "redone"
     flash: Literal["dressed", "left"] = "dressed"
     torque: Literal["tool", "feel"] = "tool"
+    iron_hand: Literal["right", "left"] = "right"
     sleeve_colour: Literal["of-core", "black"] = "of-core"
     labels: Literal["wrap", "printed-sleeve"] = "wrap"
     labels_every: Literal["0", "2", "5", "10"] = "0"
@@ -79,6 +81,15 @@ PRACTICES = (
         "A soldering step after each press, and a caution: solder wicks, and strands break at its edge.",
     ),
     Practice(
+        "pressed_with",
+        "What presses a lug?",
+        (
+            Choice("press", "a press, with the lug's own die", "The same joint each time."),
+            Choice("hammer", "a hammer or a vice, with an indenter", "No press within reach.", asks_reason=True),
+        ),
+        "The tool, the landing step and its pictures, and a caution: tug and resistance are not left out.",
+    ),
+    Practice(
         "first_core",
         "Which core goes into its terminal first?",
         (
@@ -115,6 +126,15 @@ PRACTICES = (
             Choice("flame", "a small flame", "Where there is no supply for a gun."),
         ),
         "The tool, the shrinking step, and a caution about flame near adhesive and batteries.",
+    ),
+    Practice(
+        "iron_hand",
+        "Which hand holds the iron?",
+        (
+            Choice("right", "the right", "Far cups first, from the left: no wire is in the way of the next."),
+            Choice("left", "the left", "Far cups first, from the right."),
+        ),
+        "The order of the soldered cups, as one looks at the wiring side.",
     ),
     Practice(
         "sleeve_colour",

@@ -162,18 +162,34 @@ def read_quantity(text: str, measure: Measure, field: str = "") -> Entry:
 def _route(typed: str, field: str) -> Entry | None:
     """A length typed as the whole loop, or as legs with a plus between them; None when it is neither."""
     loop = LOOP.fullmatch(typed)
-    legs = [leg.strip() for leg in (loop[1] if loop else typed).split("+")]
-    if loop is None and len(legs) == 1:
+    if loop is None and "+" not in typed:
         return None
-    units = [m[0] for leg in legs if (m := UNIT_AT_END.search(leg))]
-    read = [read_quantity(leg if UNIT_AT_END.search(leg) or not units else leg + units[-1], LEG, field) for leg in legs]
-    whole = sum(one.value for one in read)
+    read = _legs(loop[1] if loop else typed, field)
+    whole = sum(read)
     value = whole / 2 if loop else whole
     if not LENGTH.low <= value <= LENGTH.high:
         raise _refuse(field, f"{typed} is {'too small' if value < LENGTH.low else 'too large'}", LENGTH)
     if loop:
         return Entry(value, f"read as {_shown(value)} m one way, half of the loop")
-    return Entry(value, f"{len(legs)} legs, read as {_shown(value)} m in all")
+    return Entry(value, f"{len(read)} legs, read as {_shown(value)} m in all")
+
+
+def _legs(typed: str, field: str) -> tuple[float, ...]:
+    legs = [leg.strip() for leg in typed.split("+")]
+    units = [m[0] for leg in legs if (m := UNIT_AT_END.search(leg))]
+    whole = [leg if UNIT_AT_END.search(leg) or not units else leg + units[-1] for leg in legs]
+    return tuple(read_quantity(leg, LEG, field).value for leg in whole)
+
+
+def read_legs(text: str, field: str = "") -> tuple[float, ...]:
+    """The legs of a run in metres, as they were typed with a plus between them; none where it is one, or a loop.
+
+    Raises: Refused.
+
+    >>> read_legs("4 m + 350 cm + 2 m")
+    (4.0, 3.5, 2.0)
+    """
+    return () if LOOP.fullmatch(text.strip()) or "+" not in text else _legs(text, field)
 
 
 def _inches_slip(value: float, typed: str, measure: Measure) -> str:

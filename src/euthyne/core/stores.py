@@ -9,6 +9,7 @@ from annotated_types import Ge, Le, MaxLen, MinLen
 from euthyne.core.buildplan import TAG_SLEEVE_MM, EndToBuild, marker_on, sleeve_cut_mm, sleeve_on, sleeves_on, soldered
 from euthyne.core.cable import cable_types, make_up
 from euthyne.core.fault import Fault, Refused
+from euthyne.core.lead import Rework
 from euthyne.core.part import Part, shelf, stand_ins
 from euthyne.core.plan import Plan
 from euthyne.core.quantity import read_size
@@ -112,7 +113,8 @@ class Laid:
 
 KNOWN_TOOLS = (
     "cable shear", "knife", "ring stripper", "automatic stripper", "wire stripper", "driver", "torque driver",
-    "hex key", "press", "ratchet, insulated", "ratchet, butt", "contact crimper", "iron", "heat gun", "small flame",
+    "hex key", "press",
+    "hammer and indenter", "ratchet, insulated", "ratchet, butt", "contact crimper", "iron", "heat gun", "small flame",
 )  # fmt: skip
 
 
@@ -194,7 +196,7 @@ def _sleeves(plan: Plan) -> list[Need]:
         sleeve = sleeve_on(e, plan.job.cable)
         if sleeve is not None:
             others = tuple(s.words for s in sleeves_on(e, plan.job.cable)[1:])
-            long = len(e.strip.cores) * sleeve_cut_mm(e, sleeve) / 1000
+            long = len(e.strip.cores) * sleeve_cut_mm(e, sleeve, plan.job.cable) / 1000
             found.append(Need("sleeve", sleeve.words, f"{sleeve.words} sleeve", long, others))
     marker = marker_on(plan.job)
     if marker is not None:
@@ -293,6 +295,21 @@ def spoiled(plan: Plan) -> tuple[Spoiled, ...]:
         costs = strip.swallows_mm
         times = max(math.floor(spare * 1000 / costs + 1e-9), 0) if costs > 0 else 0
         found.append(Spoiled(end, costs, times, spare - costs / 1000))
+    return tuple(found)
+
+
+def spoiled_needs(plan: Plan, rework: Rework) -> tuple[Need, ...]:
+    """What went with something done again: parts whose cores were ended in them, sleeves that were shrunk."""
+    found = []
+    for end, e in plan.job.ends:
+        ended = sum(x.startswith(f"{end}-land-") for x in rework.scrap)
+        if ended:
+            what = part_what(e.part, plan.job.cable.size)
+            found.append(Need("part", what, words_of("part", what), ended if e.part.joint == "lug" else 1))
+        shrunk, sleeve = sum(x.startswith(f"{end}-shrink-") for x in rework.scrap), sleeve_on(e, plan.job.cable)
+        if shrunk and sleeve is not None:
+            long = shrunk * sleeve_cut_mm(e, sleeve, plan.job.cable) / 1000
+            found.append(Need("sleeve", sleeve.words, f"{sleeve.words} sleeve", long))
     return tuple(found)
 
 

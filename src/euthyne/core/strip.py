@@ -3,7 +3,11 @@
 from dataclasses import dataclass
 from typing import Literal
 
+from euthyne.core.barrel import Bare, closed_bare, lug_for, open_bare
+from euthyne.core.layers import Layered, Stair, layered, staircase, without_shield
 from euthyne.core.part import Part
+from euthyne.core.route import round_post_mm
+from euthyne.core.sleeve import copper_mm
 
 STEP_MM = 5.0  # each core that must part later is given this much more than the one before
 FIRST_SLACK_MM = 3.0
@@ -12,7 +16,8 @@ PARTS_FIRST_TO_LAST = ("L", "N", "E")
 
 @dataclass(frozen=True)
 class CoreStrip:
-    """One core at one end, in mm: path to its terminal, slack, bare copper (aim, least, most), length, trim."""
+    """One core at one end, in mm: path to its terminal, slack, bare copper (aim, least, most), length, trim; and how
+    much of its path lies round posts."""
 
     core: str
     cavity: str
@@ -23,13 +28,20 @@ class CoreStrip:
     strip_high_mm: float
     core_mm: float
     trim_mm: float
+    round_mm: float = 0.0
+
+    @property
+    def bare_words(self) -> str:
+        """Least and most bare copper, in words."""
+        return f"{self.strip_low_mm:.3g} to {self.strip_high_mm:.3g} mm"
 
 
 @dataclass(frozen=True)
 class StripPlan:
     """An end's strip plan: cores, the sheath to take off, and what the end swallows beyond the grip, in mm.
 
-    ``earth_last`` is False when the body has no room to let the earth part last.
+    ``earth_last`` is False when the body has no room to let the earth part last; ``stairs`` are the layers of what is
+    stripped in steps, and ``whose`` they are.
     """
 
     cores: tuple[CoreStrip, ...]
@@ -37,6 +49,13 @@ class StripPlan:
     sheath_mm: float
     swallows_mm: float
     earth_last: bool
+    stairs: tuple[Stair, ...] = ()
+    whose: str = ""
+
+    @property
+    def below_sheath(self) -> tuple[Stair, ...]:
+        """The layers that are steps of their own: all of another's, of the cord's own those below its sheath."""
+        return self.stairs[1:] if self.whose == "the cord" else self.stairs
 
 
 def slacks(cores: tuple[str, ...], room_mm: float) -> tuple[dict[str, float], bool]:
@@ -51,16 +70,37 @@ def slacks(cores: tuple[str, ...], room_mm: float) -> tuple[dict[str, float], bo
     return {c: s * share for c, s in wanted.items()}, "E" not in cores
 
 
-def strip_plan(part: Part, landing: dict[str, str]) -> StripPlan:
+def bare_wanted(part: Part, copper_mm2: float = 0.0) -> Bare:
+    """Bare copper a part's terminals want, in mm: as its barrels ask, or as its sheet says.
+
+    Parameters: part; copper_mm2 of each core, 0 while it is unknown.
+    """
+    lug = lug_for(copper_mm2) if part.lug_by_size and copper_mm2 else None
+    if lug is not None:
+        return closed_bare(lug.barrel_mm, copper_mm(copper_mm2))
+    if part.wings is not None:
+        return open_bare(part.wings)
+    low, high = part.strip_mm
+    return Bare(low, (low + high) / 2, high)
+
+
+def strip_plan(
+    part: Part, landing: dict[str, str], copper_mm2: float = 0.0, core_mm: float = 0.0, cable: Layered | None = None
+) -> StripPlan:
     """The strip plan of an end.
 
-    Parameters: part; landing, the cavity each core lands in. Returns: StripPlan, in mm.
+    Parameters: part; landing, the cavity each core lands in; copper_mm2 and diameter core_mm of each core, 0 while
+    unknown; cable, its layers where there are more than a sheath. Returns: StripPlan, in mm.
     Source: core = path + slack + strip; sheath = longest core - inside; the part's own dimensions.
     """
     slack, earth_last = slacks(tuple(landing), part.room_mm)
-    path = dict(part.path_mm)
-    bare = sum(part.strip_mm) / 2
-    length = {core: path[cavity] + slack.get(core, 0.0) + bare for core, cavity in landing.items()}
+    bent = {
+        mark: sum(round_post_mm(p.radius_mm, p.degrees, core_mm) for p in part.posts if p.cavity == mark)
+        for mark in part.marks
+    }
+    path = {mark: straight + bent.get(mark, 0.0) for mark, straight in part.path_mm}
+    bare = bare_wanted(part, copper_mm2)
+    length = {core: path[cavity] + slack.get(core, 0.0) + bare.aim_mm for core, cavity in landing.items()}
     longest = max(length.values(), default=0.0)
     cores = tuple(
         CoreStrip(
@@ -68,14 +108,21 @@ def strip_plan(part: Part, landing: dict[str, str]) -> StripPlan:
             cavity,
             path[cavity],
             slack.get(core, 0.0),
-            bare,
-            *part.strip_mm,
+            bare.aim_mm,
+            bare.low_mm,
+            bare.high_mm,
             length[core],
             longest - length[core],
+            bent[cavity],
         )
         for core, cavity in landing.items()
     )
-    return StripPlan(cores, part.inside_mm, max(longest - part.inside_mm, 0.0), longest, earth_last)
+    sheath = max(longest - part.inside_mm, 0.0)
+    if cable is not None and "S" not in landing:
+        cable = without_shield(cable)
+    steps = cable or (layered(part.layers) if part.layers else None)
+    stairs, whose = (staircase(steps, sheath), steps.whose) if steps else ((), "")
+    return StripPlan(cores, part.inside_mm, sheath, longest, earth_last, stairs, whose)
 
 
 Judged = Literal["good", "trim", "cut-back"]

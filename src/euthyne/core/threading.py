@@ -119,7 +119,8 @@ class Stuck:
 
 @dataclass(frozen=True)
 class Order:
-    """The best order and what it costs; or, without steps, the parts that are stuck or the ring of what waits."""
+    """The best order and what it costs; or, without steps, the parts that are stuck, the ring of what waits, or that
+    what is done already leaves no way on."""
 
     steps: tuple[Step, ...]
     far_fed: int = 0
@@ -128,6 +129,7 @@ class Order:
     proven: bool = True
     stuck: tuple[Stuck, ...] = ()
     cycle: tuple[str, ...] = ()
+    dead_end: bool = False
 
     @property
     def trapped(self) -> tuple[str, ...]:
@@ -137,7 +139,7 @@ class Order:
     @property
     def possible(self) -> bool:
         """True when there is an order at all."""
-        return not self.stuck and not self.cycle
+        return not (self.stuck or self.cycle or self.dead_end)
 
 
 Done = tuple[Step, ...]
@@ -184,7 +186,7 @@ def order(build: BuildPlan, done: Done = (), seconds: float = SECONDS) -> Order:
             steps = tuple(_step(build, by_id[name]) for name in found.ids)
             return Order(steps, len(far), found.end_changes, found.tool_changes, found.proven)
     stuck = _stuck(build)
-    return Order((), stuck=stuck) if stuck else Order((), cycle=_ring(build, done))
+    return Order((), stuck=stuck) if stuck else Order((), cycle=_ring(build, done), dead_end=bool(done))
 
 
 def _step(build: BuildPlan, job: Job) -> Step:

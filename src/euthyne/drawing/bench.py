@@ -1,7 +1,7 @@
 """The cord as it must be now: threaded parts on it, sheath off, cores bare, terminals landed."""
 
 from euthyne.core.buildplan import fittings
-from euthyne.core.buildsteps import BuildStep
+from euthyne.core.buildstep import BuildStep
 from euthyne.core.part import Part, ThreadedPart
 from euthyne.core.plan import Plan
 from euthyne.core.strip import StripPlan
@@ -9,9 +9,11 @@ from euthyne.core.wiremap import colour
 from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.outline import end_drawing
 from euthyne.drawing.pen import circle, group, line, mark, path, rect, sheet, text
+from euthyne.drawing.staircase import staircase_drawing
 
-WIDTH, HEIGHT, CORD_Y, CORD = 1240.0, 380.0, 150.0, 62.0
-SHEATH_END, CORE_END, BARE = 900.0, 1080.0, 46.0
+WIDTH, HEIGHT, LOW, CORD_Y, CORD = 1240.0, 380.0, 300.0, 150.0, 62.0
+SHEATH_END, CORE_END, BARE = 880.0, 1060.0, 46.0
+SINGLE, PER_MM, MOST_BARE = 48.0, 3.4, 104.0
 
 
 def bench_drawing(plan: Plan, step: BuildStep) -> str:
@@ -20,6 +22,8 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
     if step.end is None:
         return _whole(plan, step)
     part, strip = (plan.a, plan.strips[0]) if step.end == "A" else (plan.b, plan.strips[1])
+    if step.kind == "layer":
+        return staircase_drawing(strip.stairs, strip.whose, step.part or "")
     bare_now = f"{step.end}-strip" in done or step.kind == "strip" or not plan.cable_type.cord
     tip = SHEATH_END if bare_now else CORE_END
     body = STRIPES
@@ -34,7 +38,8 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
     body += "".join(_threaded(t, i, step, done, len(on_cable)) for i, t in enumerate(on_cable))
     if step.kind in ("grip", "fuse", "close"):
         body += _body(part, step)
-    return sheet(WIDTH, HEIGHT, body, "bench-drawing", f"{step.headline}. {step.detail}")
+    tall = HEIGHT if on_cable else LOW
+    return sheet(WIDTH, tall, body, "bench-drawing", f"{step.headline}. {step.detail}")
 
 
 def _whole(plan: Plan, step: BuildStep) -> str:
@@ -61,29 +66,40 @@ def _whole(plan: Plan, step: BuildStep) -> str:
 def _cores(plan: Plan, strip: StripPlan, step: BuildStep, done: set[str]) -> str:
     trimmed = f"{step.end}-cores" in done or step.kind == "cores"
     longest = max((c.core_mm for c in strip.cores), default=1.0)
+    thick = _thick(plan)
+    many = len(strip.cores)
+    apart = min(max(46.0, 1.42 * thick + 16), 250.0 / max(many - 1, 1))
+    thick = min(thick, apart - 6)
     body = ""
     for i, core in enumerate(strip.cores):
-        y = CORD_Y + (i - (len(strip.cores) - 1) / 2) * 46
-        start = CORD_Y + (i - (len(strip.cores) - 1) / 2) * 18
+        bare = min(max(core.strip_mm * PER_MM, 30.0), MOST_BARE)
+        y = CORD_Y + (i - (many - 1) / 2) * apart
+        start = CORD_Y + (i - (many - 1) / 2) * min(18.0, CORD / many)
         long = (core.core_mm / longest if trimmed else 1.0) * (CORE_END + BARE - SHEATH_END)
-        end = SHEATH_END + long - (BARE if trimmed else 0)
+        end = SHEATH_END + (long if plan.cable_type.cord else CORE_END + BARE - SHEATH_END) - (bare if trimmed else 0)
         tint = colour(plan.lead.ends.scheme, core.core)
         turn = f"C{SHEATH_END + 40} {start:g} {SHEATH_END + 34} {y:g} {SHEATH_END + 80} {y:g}"
         way = f"M{SHEATH_END} {start:g}{turn}H{end:g}" if plan.cable_type.cord else f"M0 {y:g}H{end:g}"
         faint = "" if step.core in (None, core.core) else " faint"
-        body += path(way, f"bench-core-edge{faint}") + path(way, f"bench-core{faint}", stroke=core_paint(tint))
+        body += path(way, f"bench-core-edge{faint}", style=f"stroke-width:{thick + 1.6:g}")
+        body += path(way, f"bench-core{faint}", stroke=core_paint(tint), style=f"stroke-width:{thick:g}")
         if trimmed:
-            body += rect(end, y - 6, BARE, 12, "bare")
+            body += rect(end, y - thick * 0.36, bare, thick * 0.72, "bare")
         landed = f"{step.end}-land-{core.core}" in done
-        body += _on_core(plan, step, core.core, done, SHEATH_END + 92, y)
         if landed or (step.core == core.core and step.kind == "land"):
             part = plan.a if step.end == "A" else plan.b
-            body += _terminal(part, end + BARE - 26, y, landed)
+            body += _terminal(part, end, bare, thick, y, landed)
+        body += _on_core(step, core.core, done, end, y, thick)
         body += text(1206, y + 7, f"{core.core}", "bench-core-mark")
     return body
 
 
-def _on_core(plan: Plan, step: BuildStep, core: str, done: set[str], x: float, y: float) -> str:
+def _thick(plan: Plan) -> float:
+    """A core's thickness in px: its share of the cord; a single cable fills the hand by itself."""
+    return CORD * plan.core_mm / plan.cable_od_mm if plan.cable_type.cord else SINGLE
+
+
+def _on_core(step: BuildStep, core: str, done: set[str], end: float, y: float, thick: float) -> str:
     """The sleeve or seal of a core: parked back from the tip, or over the joint once it is shrunk."""
     kind = next(
         (k for k in ("sleeve", "wireseal") if f"{step.end}-{k}-{core}" in done or step.part == f"{k}-{core}"), ""
@@ -92,19 +108,23 @@ def _on_core(plan: Plan, step: BuildStep, core: str, done: set[str], x: float, y
         return ""
     now = step.part == f"{kind}-{core}" or (step.kind == "shrink" and step.core == core)
     tight = f"{step.end}-shrink-{core}" in done or (step.kind == "shrink" and step.core == core)
-    at = x + 86 if tight else x
-    return rect(at, y - 11, 66, 22, "part-now" if now else "part-on", rx=4)
+    long, tall = 40 + 1.4 * thick, thick * (1.16 if tight else 1.42) + 6
+    at = end - long * 0.45 if tight else max(end - long - 54, SHEATH_END + 70 if thick < SINGLE else 0)
+    return rect(at, y - tall / 2, long, tall, "part-now" if now else "part-on", rx=4)
 
 
-def _terminal(part: Part, x: float, y: float, landed: bool) -> str:
+def _terminal(part: Part, end: float, bare: float, thick: float, y: float, landed: bool) -> str:
+    """What a core is ended in: a lug over its bare copper, a cup or barrel, or a terminal with its screw."""
     kind = "terminal" if landed else "terminal terminal-now"
+    half = thick * 0.56
     if part.joint == "lug":
-        barrel = rect(x - 22, y - 12, 40, 24, kind, rx=2)
-        return barrel + circle(x + 37, y, 20, kind) + circle(x + 37, y, 9, "screw")
+        palm = end + bare + half * 1.5
+        barrel = rect(end + 3, y - half, bare + half * 0.6, 2 * half, kind, rx=3)
+        return barrel + circle(palm, y, half * 1.45, kind) + circle(palm, y, half * 0.6, "screw")
     if part.joint in ("solder", "click-in", "wire-seal", "blade", "splice"):
-        return rect(x - 20, y - 9, 44, 18, kind, rx=8) + rect(x + 24, y - 5, 24, 10, kind, rx=2)
-    screw = circle(x + 22, y, 9, "screw") + line(x + 16, y, x + 28, y, "screw")
-    return rect(x, y - 17, 44, 34, kind, rx=4) + screw
+        return rect(end + 4, y - 10, bare + 4, 20, kind, rx=7) + rect(end + bare + 8, y - 5, 24, 10, kind, rx=2)
+    screw = circle(end + bare - 4, y, 9, "screw") + line(end + bare - 10, y, end + bare + 2, y, "screw")
+    return rect(end + bare - 26, y - 17, 44, 34, kind, rx=4) + screw
 
 
 def _threaded(t: ThreadedPart, place: int, step: BuildStep, done: set[str], total: int) -> str:

@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from io import BytesIO
 from typing import Any
 
+from euthyne.core.buildstep import BuildStep
 from euthyne.core.lookover import look_list
 from euthyne.core.part import Part, mating_face, wiring_side
 from euthyne.core.plan import Plan
@@ -108,7 +109,7 @@ def _tables(plan: Plan) -> list[tuple[str, Rows, tuple[float, ...]]]:
     wires = [("Core", "Colour", "Supply end", "Load end")]
     wires += [(f"{j.core}, {function_of(j.core)}", colour(scheme, j.core), j.a or "cut back", j.b or "cut back")
               for j in plan.joints]  # fmt: skip
-    steps = [("[  ]", str(i), s.headline, s.detail) for i, s in enumerate(plan.steps, start=1)]
+    steps = [("[  ]", str(i), s.headline, _told(s)) for i, s in enumerate(plan.steps, start=1)]
     proof = [("[  ]", line.question, "", "") for line in look_list(plan.a, plan.b)] if plan.steps else []
     if plan.mains:
         proof += [("[  ]", x.words, _band(x.low, x.high), "read: ________") for x in plan.lines]
@@ -119,6 +120,12 @@ def _tables(plan: Plan) -> list[tuple[str, Rows, tuple[float, ...]]]:
         ("Steps", steps, (0.06, 0.05, 0.39, 0.5)),
         ("Proof", proof, (0.06, 0.5, 0.24, 0.2)),
     ]
+
+
+def _told(step: BuildStep) -> str:
+    """A step's detail with its numbers, and the parts a gate asks for with a box each."""
+    asked = "".join(f" [  ] {a.words}." for a in step.asks)
+    return f"{step.detail}{asked}" + (f" {step.numbers}." if step.figures else "")
 
 
 def _band(low: float, high: float) -> str:

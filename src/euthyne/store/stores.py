@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 from euthyne.core.fault import Fault, Refused
 from euthyne.core.lead import Lead
 from euthyne.core.plan import plan_of
-from euthyne.core.stores import USED_UP, Laid, Need, Stock, Taken, laid_out, needs, part_what, words_of
+from euthyne.core.stores import USED_UP, Laid, Need, Stock, Taken, laid_out, needs, spoiled_needs
 from euthyne.store.models import LeadRow, MovementRow, StockRow
 
 FIELDS = (
@@ -147,16 +147,11 @@ def _put_back(session: Session, lead_id: int, step: str) -> None:
 
 
 def _spoil(session: Session, lead_id: int, lead: Lead) -> None:
-    """Parts that went with an end cut off come out of Stores once more."""
-    rework, plan = lead.build.reworks[-1], plan_of(lead)
-    for end, e in plan.job.ends:
-        many = sum(1 for x in rework.scrap if x.startswith(f"{end}-land-"))
-        if not many:
-            continue
-        what = part_what(e.part, plan.job.cable.size)
-        need = Need("part", what, words_of("part", what), many if e.part.joint == "lug" else 1)
-        laid = laid_out((need,), _on_hand(session))[0]
-        _take(session, lead_id, "spoiled", laid.taken or _what_there_is(session, need), rework.at, rework.by, "spoiled")
+    """What went with something done again comes out of Stores once more."""
+    rework = lead.build.reworks[-1]
+    for laid in laid_out(spoiled_needs(plan_of(lead), rework), _on_hand(session)):
+        taken = laid.taken or _what_there_is(session, laid.need)
+        _take(session, lead_id, "spoiled", taken, rework.at, rework.by, "spoiled")
 
 
 def _row(session: Session, name: str) -> StockRow:

@@ -24,6 +24,7 @@ from euthyne.web import (
     people,
     practices,
     prove,
+    rework,
     shelf,
     stores,
     tag,
@@ -66,6 +67,7 @@ def create_app(store: LeadStore, folder: Path) -> Flask:
         actions,
         people,
         shelf,
+        rework,
         practices,
         stores,
     ):

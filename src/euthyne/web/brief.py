@@ -5,7 +5,7 @@ from werkzeug.wrappers import Response
 
 from euthyne.core.fault import Fault, Refused
 from euthyne.core.lead import Lead
-from euthyne.core.quantity import CURRENT, PERCENT, POWER, read_quantity
+from euthyne.core.quantity import CURRENT, PERCENT, POWER, read_legs, read_quantity
 from euthyne.core.sizing_brief import OneLoad
 from euthyne.core.stage import Stage
 from euthyne.drawing.loop import loop
@@ -41,7 +41,16 @@ def show(tag: str) -> str:
 def save(tag: str) -> str | Response:
     """Keep what was typed."""
     held = store().get(tag)
-    return enter(tag, Stage.BRIEF, fields_of(held.lead.kind), read_loads(held.drafts))
+    more = read_loads(held.drafts) or Entered()
+    return enter(tag, Stage.BRIEF, fields_of(held.lead.kind), more.with_more(read_route()))
+
+
+def read_route() -> Entered:
+    """The legs of the run, where it was typed as legs; a run that can not be read keeps what there was."""
+    try:
+        return Entered(values={"brief.legs_m": read_legs(request.form["brief.run_m"], "brief.run_m")})
+    except (KeyError, Refused):
+        return Entered()
 
 
 def read_loads(drafts: dict[str, str]) -> Entered | None:

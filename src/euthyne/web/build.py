@@ -2,13 +2,14 @@
 
 from dataclasses import replace
 
-from flask import Blueprint, redirect, render_template, request, session, url_for
+from flask import Blueprint, redirect, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.buildsteps import BuildStep, part_words
-from euthyne.core.lead import Lead, Rework, StepDone
-from euthyne.core.plan import plan_of
+from euthyne.core.buildstep import BuildStep
+from euthyne.core.joinsteps import judged_kind
+from euthyne.core.lead import Lead, StepDone
+from euthyne.core.plan import Plan, plan_of
 from euthyne.core.stage import Stage
 from euthyne.drawing.bench import bench_drawing
 from euthyne.drawing.judge import row
@@ -16,6 +17,7 @@ from euthyne.store.stores import draw_down
 from euthyne.web.entry import back
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import LeadPage, lead_page, not_reached, now, show_stage, store, wants_part, who
+from euthyne.web.people import initials_given
 from euthyne.web.stores import laid
 
 blueprint = Blueprint("build", __name__)
@@ -73,17 +75,23 @@ def _bench_page(page: LeadPage, step: BuildStep | None) -> str:
         laid=laid(page.plan) if step and step.kind == "lay-out" else (),
         ticked=page.held.lead.build.ticked,
         drawing=Markup(bench_drawing(page.plan, step)) if step and step.kind != "lay-out" else None,
-        judged=Markup(row((page.plan.a if step.end == "A" else page.plan.b).joint)) if step and step.judge else None,
+        judged=judged(page.plan, step) if step else None,
         before=steps[at - 1] if at > 0 else None,
         after=steps[at + 1] if step and at + 1 < len(steps) else None,
     )
 
 
+def judged(plan: Plan, step: BuildStep) -> Markup | None:
+    """Good and bad of what a step makes, drawn side by side; None where there is nothing to judge by eye."""
+    if not step.judge:
+        return None
+    return Markup(row(judged_kind(plan.a if step.end == "A" else plan.b, step.kind, plan.job.practices)))
+
+
 @blueprint.post("/leads/<tag>/build/done")
 def done(tag: str) -> str | Response:
     """A step is done: kept before the answer goes out."""
-    key, initials = request.form.get("step", ""), request.form.get("initials", "").strip()[:12] or who() or "?"
-    session["who"], session.permanent = initials, True
+    key, initials, touched = request.form.get("step", ""), initials_given(), set(request.form.getlist("on"))
 
     def with_step(lead: Lead) -> Lead:
         plan = plan_of(lead)
@@ -97,6 +105,9 @@ def done(tag: str) -> str | Response:
         if waiting[0].key != key:
             words = f"First comes: {waiting[0].headline}."
             raise NotNow(words, url_for("build.bench", tag=tag), "Go to that step")
+        if lacking := [a.words for a in waiting[0].asks if a.part not in touched]:
+            words = f"Not asked for yet: {' and '.join(lacking)}. Touch each part, and tick it."
+            raise NotNow(words, url_for("build.bench", tag=tag), "Back to the gate")
         stamp = lead.build.plan_stamp or plan.stamp
         done = (*lead.build.done, StepDone(key, now(), initials))
         return replace(lead, build=replace(lead.build, done=done, plan_stamp=stamp))
@@ -122,73 +133,3 @@ def tick(tag: str) -> str | Response:
 
     store().change(tag, ticked, now(), who(), f"Build: {key} ticked")
     return back(tag, Stage.BUILD)
-
-
-@blueprint.post("/leads/<tag>/build/back")
-def take_back(tag: str) -> str | Response:
-    """The last step was not right: it is open again, and the log keeps that it was."""
-
-    def without_last(lead: Lead) -> Lead:
-        kept = lead.build.done[:-1]
-        return replace(lead, build=replace(lead.build, done=kept, plan_stamp=lead.build.plan_stamp if kept else None))
-
-    last = lead_page(tag).held.lead.build.done[-1:]
-    words = f"Build: {last[0].step} taken back" if last else "Build: nothing to take back"
-    store().change(tag, without_last, now(), who(), words, draw_down)
-    return redirect(url_for("build.bench", tag=tag), 303)
-
-
-WAYS = {
-    "still-time": "There is still time: it goes on now, from its own end.",
-    "other-end": "It can still go on from the other end and be fed along.",
-    "split": "A split one goes on over what is there.",
-    "undo": "Take back what stands in its way, then put it on.",
-    "cut-back": "Cut this end off and begin it again.",
-    "impossible": "There is no way back: not with this cable, not with this part.",
-}
-
-
-@blueprint.get("/leads/<tag>/build/forgot")
-def forgot(tag: str) -> str:
-    """Which part is not on, and the cheapest way back for each."""
-    page = lead_page(tag)
-    if not page.reached(Stage.BUILD) or not page.plan.steps:
-        raise NotNow("There is no build to go back in.", url_for("build.show", tag=tag), "Back to the build")
-    asked = request.args.get("part", "")
-    way = page.plan.way_back(asked) if asked else None
-    words = [(p.id, part_words(p.id, page.plan.job)) for p in page.plan.build_plan.parts]
-    named = {s.key: s.headline for s in page.plan.steps}
-    return render_template(
-        "build/forgot.html",
-        page=page,
-        stage=Stage.BUILD,
-        stages=list(Stage),
-        part=False,
-        parts=words,
-        asked=asked,
-        way=way,
-        ways=WAYS,
-        named=named,
-        who=who(),
-    )
-
-
-@blueprint.post("/leads/<tag>/build/forgot")
-def go_back(tag: str) -> Response:
-    """Take the way back: what it undoes is open again, what it scraps and loses is recorded."""
-    asked = request.form.get("part", "")
-    initials = request.form.get("initials", "").strip()[:12] or who() or "?"
-
-    def gone_back(lead: Lead) -> Lead:
-        plan = plan_of(lead)
-        way = plan.way_back(asked)
-        if way is None or way.how == "impossible":
-            raise NotNow(WAYS["impossible"], url_for("build.show", tag=tag), "Back to the build")
-        again = {s.what for s in way.steps}
-        undone = tuple(d.step for d in lead.build.done if d.step in again or d.step.removeprefix("gate-") in again)
-        kept = tuple(d for d in lead.build.done if d.step not in undone)
-        rework = Rework(asked, way.how, undone, way.scrap, way.length_lost_mm, now(), initials)
-        return replace(lead, build=replace(lead.build, done=kept, reworks=(*lead.build.reworks, rework)))
-
-    store().change(tag, gone_back, now(), initials, f"Build: {asked} was forgotten", draw_down)
-    return redirect(url_for("build.bench", tag=tag), 303)

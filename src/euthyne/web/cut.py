@@ -13,7 +13,9 @@ from euthyne.core.plan import Plan
 from euthyne.core.quantity import PERCENT, SHORT, read_quantity
 from euthyne.core.stage import Stage
 from euthyne.core.stores import Laid, Spoiled, Stock, spoiled
+from euthyne.drawing.cutting import cutting_drawing
 from euthyne.drawing.reel import cut_drawing
+from euthyne.drawing.staircase import staircase_drawing
 from euthyne.drawing.strip import strip_drawing
 from euthyne.drawing.template import PAPERS, pages, svg
 from euthyne.exchange.paper import template_pdf, traveller_pdf
@@ -28,6 +30,15 @@ FIELDS = (
     Field("cut.slack_percent", "Slack", measure=PERCENT),
     Field("cut.loops_mm", "Service loops, both ends together", measure=SHORT),
     Field("cut.reworks", "Spare tries", "whole", bounds=(0, 10)),
+)
+ROUND_CORNERS = (
+    Field(
+        "cut.measured_with",
+        "Legs measured with",
+        "choice",
+        choices=(("string", "a string or soft rule, round the corners"), ("tape", "a tape, into each corner")),
+    ),
+    Field("cut.bend_mm", "Corners bent to a radius of", measure=SHORT, optional=True),
 )
 
 
@@ -46,8 +57,18 @@ def show(tag: str) -> str:
     if not page.reached(Stage.CUT):
         return not_reached(page, Stage.CUT)
     drawings = [drawn(_supply_end, page.held.lead), drawn(_load_end, page.held.lead)]
-    fields = show_fields(FIELDS, page.held.lead, page.held.drafts)
-    return show_stage(page, Stage.CUT, fields=fields, drawings=drawings, strips=_strips(page), source=_source(page))
+    fields = show_fields(_fields(page), page.held.lead, page.held.drafts)
+    cutting = drawn(cutting_drawing, page.held.lead) if page.plan.cut else None
+    stairs = [Markup(staircase_drawing(s.stairs, s.whose)) if s.stairs else None for s in page.plan.strips]
+    return show_stage(
+        page, Stage.CUT, fields=fields, drawings=drawings, strips=_strips(page), source=_source(page),
+        cutting=cutting, stairs=stairs,
+    )  # fmt: skip
+
+
+def _fields(page: LeadPage) -> tuple[Field, ...]:
+    """The allowances; and where the run has corners, how they were measured."""
+    return FIELDS + ROUND_CORNERS if len(page.plan.legs_m) > 1 else FIELDS
 
 
 @dataclass(frozen=True)
@@ -134,7 +155,7 @@ def _read_strips(page: LeadPage) -> Entered:
 def save(tag: str) -> str | Response:
     """Keep the allowances."""
     page = lead_page(tag)
-    return enter(tag, Stage.CUT, FIELDS, _read_strips(page).with_more(_read_piece(page)))
+    return enter(tag, Stage.CUT, _fields(page), _read_strips(page).with_more(_read_piece(page)))
 
 
 @blueprint.post("/leads/<tag>/cut/settle")

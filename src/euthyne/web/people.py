@@ -18,3 +18,10 @@ def save() -> Response:
     session["who"], session.permanent = request.form.get("who", "").strip()[:12], True
     goal = request.form.get("back", "")
     return redirect(goal if goal.startswith("/") and not goal.startswith("//") else url_for("bench.show"), 303)
+
+
+def initials_given() -> str:
+    """The initials of a form, kept on this device; those kept already, or a question mark, where it has none."""
+    given = request.form.get("initials", "").strip()[:12] or str(session.get("who", "")) or "?"
+    session["who"], session.permanent = given, True
+    return given

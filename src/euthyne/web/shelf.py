@@ -12,7 +12,7 @@ from euthyne.core.fault import Fault, Refused
 from euthyne.core.finder import QUESTIONS, left, matching
 from euthyne.core.part import Part, faults_of, shelf
 from euthyne.core.quantity import AREA, CURRENT, SHORT, read_quantity
-from euthyne.core.termination import TERMINATIONS
+from euthyne.core.termination import FINISHES, TERMINATIONS
 from euthyne.core.wiremap import schemes
 from euthyne.data.tables import rows
 from euthyne.drawing.judge import row
@@ -111,7 +111,8 @@ def sheet() -> str:
 def terminations() -> str:
     """Every kind of termination: what to do, what people get wrong, good and bad side by side."""
     kinds = [(t, Markup(row(t.joint))) for t in TERMINATIONS.values()]
-    return render_template("shelf/terminations.html", kinds=kinds)
+    finishes = [(f, Markup(row(f.kind))) for f in FINISHES.values()]
+    return render_template("shelf/terminations.html", kinds=kinds, finishes=finishes)
 
 
 @blueprint.get("/shelf/part/<name>")

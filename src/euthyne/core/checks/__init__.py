@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from euthyne.core.checks import battery, direct, fit, place, practice, proof, rating, switching, touch, wiring
+from euthyne.core.checks import battery, cutting, direct, fit, place, practice, proof, rating, switching, touch, wiring
 from euthyne.core.checks.found import Check, Fix, Found, Level
 from euthyne.core.plan import Plan
 
@@ -43,7 +43,10 @@ EVERYWHERE: tuple[Check, ...] = (
     rating.rating_interpolated,
     rating.weakest_part,
     place.part_without_load,
+    cutting.bent_too_tight,
+    cutting.no_longer_reaches,
     practice.crimp_soldered,
+    practice.hammer_crimp,
     practice.flame_near_sleeves,
     practice.torque_by_feel,
     practice.one_pair_of_hands,

@@ -1,6 +1,6 @@
 """How this bench works: what its practices ask to be looked at, where they touch a lead."""
 
-from euthyne.core.buildplan import sleeve_on, soldered
+from euthyne.core.buildplan import hammered, sleeve_on, soldered
 from euthyne.core.checks.found import Said, check
 from euthyne.core.plan import Plan
 from euthyne.core.stage import Stage
@@ -20,6 +20,21 @@ def crimp_soldered(plan: Plan) -> Said | None:
     return Said(
         "Crimps are soldered on this bench", f"Solder after the press at the {' and the '.join(dict.fromkeys(ends))}."
     )
+
+
+@check(
+    "caution",
+    Stage.BUILD,
+    why="An indent is as deep as the blow; a shallow one holds at the tug and heats at the first load.",
+    clears="A press with the lug's own die, or a reason, with every joint pulled and measured.",
+)
+def hammer_crimp(plan: Plan) -> Said | None:
+    """A lug indented by hammer or vice."""
+    ends = [e.part.short for _, e in plan.job.ends if hammered(e.part, plan.job.practices)]
+    if not ends:
+        return None
+    why = plan.job.practices.reason("pressed_with")
+    return Said("Lugs struck, not pressed", f"At both ends where there are lugs: {why} Pull and measure each one.")
 
 
 @check(

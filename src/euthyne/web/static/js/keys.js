@@ -5,9 +5,17 @@ const keysOn = () => localStorage.getItem("keys") !== "off";
 const typing = (t) => t.matches("input:not([type=checkbox]), textarea, select");
 const press = (id) => { const el = document.getElementById(id); if (el) { el.click(); return true; } return false; };
 
+// At a gate the same key asks for each part in turn, then goes on.
+function askNext() {
+  const next = document.querySelector(".bench-asks input:not(:checked)");
+  if (next) { next.checked = true; next.focus(); }
+  return Boolean(next);
+}
+
 function benchKey(event) {
-  const keys = { ArrowLeft: "key-back", ArrowRight: "key-on", " ": "key-go", x: "key-undo", f: "key-forgot", PageDown: "key-go", PageUp: "key-back" };
+  const keys = { ArrowLeft: "key-back", ArrowRight: "key-on", " ": "key-go", x: "key-undo", f: "key-forgot", u: "key-slip", Escape: "key-leave", PageDown: "key-go", PageUp: "key-back" };
   const id = keys[event.key];
+  if (id === "key-go" && askNext()) { event.preventDefault(); return; }
   if (id && !(event.key === " " && event.target.matches("a, button, summary"))) { if (press(id)) event.preventDefault(); }
 }
 

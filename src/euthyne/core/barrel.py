@@ -1,0 +1,115 @@
+"""Barrels: how deep, how often pressed, how much copper each wants bare; lugs by size, open barrels of contacts."""
+
+from dataclasses import dataclass
+from functools import cache
+
+from euthyne.data.tables import rows, toml
+
+PLAY_MM = 1.0
+GROWS = 0.07
+SHOWS_MM = 2.0
+UP_TO = 1.03
+
+
+@dataclass(frozen=True)
+class Bare:
+    """Bare copper wanted in mm: least, the aim, most."""
+
+    low_mm: float
+    aim_mm: float
+    high_mm: float
+
+
+@dataclass(frozen=True)
+class Lug:
+    """A lug for one conductor size in mm2: bore, outside and depth of its barrel in mm; its die code, where stamped."""
+
+    size_mm2: float
+    bore_mm: float
+    outside_mm: float
+    barrel_mm: float
+    die_code: str
+    source: str
+
+
+@dataclass(frozen=True)
+class OpenBarrel:
+    """An open-barrel contact along its wire, in mm: conductor wings, the window behind them, insulation wings."""
+
+    conductor_mm: float
+    window_mm: float
+    insulation_mm: float
+
+
+@cache
+def lugs() -> tuple[Lug, ...]:
+    """Every lug of the table, smallest first."""
+    return tuple(
+        Lug(float(r["size_mm2"]), float(r["bore_mm"]), float(r["outside_mm"]), float(r["barrel_mm"]), r["die_code"],
+            r["source"])
+        for r in rows("lugs.csv")
+    )  # fmt: skip
+
+
+def lug_for(copper_mm2: float) -> Lug | None:
+    """The lug for a conductor: the smallest that holds it, none for one beyond the table.
+
+    >>> lug_for(50).die_code, lug_for(67.4).size_mm2
+    ('14', 70.0)
+    """
+    return next((lug for lug in lugs() if copper_mm2 <= lug.size_mm2 * UP_TO), None)
+
+
+def presses(barrel_mm: float) -> int:
+    """How many presses of a narrow die a barrel takes side by side; one at least.
+
+    Source: presses.toml, generic; the maker's sheet for the lug and the tool decides.
+
+    >>> presses(20), presses(28), presses(35)
+    (2, 3, 4)
+    """
+    die = toml("presses.toml")["hand-press"]
+    return max(int(barrel_mm / (die["width_mm"] + die["apart_mm"])), 1)
+
+
+def pressed_mm(barrel_mm: float) -> float:
+    """Length of a barrel that its presses cover, in mm."""
+    return float(presses(barrel_mm) * toml("presses.toml")["hand-press"]["width_mm"])
+
+
+def closed_bare(barrel_mm: float, conductor_mm: float) -> Bare:
+    """Bare copper for a closed barrel.
+
+    Parameters: depth of the barrel and diameter of the conductor, in mm. Returns: Bare.
+    Source: strip = depth + 1 mm + what the barrel grows when pressed, 7 % of the pressed length where its maker
+    says nothing; copper between insulation and barrel afterwards at most half the conductor's diameter, 2 mm at most.
+
+    >>> round(closed_bare(28, 9.2).aim_mm, 2)
+    30.05
+    """
+    grown = barrel_mm + GROWS * pressed_mm(barrel_mm)
+    most = grown + min(conductor_mm / 2, SHOWS_MM)
+    return Bare(grown, min(grown + PLAY_MM, most), most)
+
+
+def open_bare(barrel: OpenBarrel, brush_mm: tuple[float, float] = (0.5, 1.0)) -> Bare:
+    """Bare copper for an open barrel: through the conductor wings, a brush beyond, the insulation's end in the window.
+
+    Parameters: barrel; brush_mm, least and most strand ends beyond the wings. Returns: Bare. The insulation may end
+    anywhere in the middle three fifths of the window, so that both are seen in it.
+
+    >>> round(open_bare(OpenBarrel(4.0, 1.0, 3.0)).aim_mm, 2)
+    5.25
+    """
+    low = barrel.conductor_mm + brush_mm[0] + 0.2 * barrel.window_mm
+    high = barrel.conductor_mm + brush_mm[1] + 0.8 * barrel.window_mm
+    return Bare(low, (low + high) / 2, high)
+
+
+def crimp_colour(copper_mm2: float) -> str:
+    """Colour of an insulated terminal for a conductor; empty for one beyond the table.
+
+    >>> crimp_colour(1.0), crimp_colour(2.5), crimp_colour(25)
+    ('red', 'blue', '')
+    """
+    return next((r["colour"] for r in rows("insulated-terminals.csv") if copper_mm2 <= float(r["max_mm2"])), "")

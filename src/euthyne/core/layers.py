@@ -1,0 +1,71 @@
+"""Layered cables: what comes off, from the outside in, each layer with its own cut-back: steps of a staircase."""
+
+from dataclasses import dataclass, replace
+from functools import cache
+from typing import Literal
+
+from euthyne.data.tables import toml
+
+Drawn = Literal["sheath", "braid", "foil", "inner", "conductive", "bus"]
+
+
+@dataclass(frozen=True)
+class Layer:
+    """A layer: how far it shows beyond the one outside it in mm, what to do, the mistake made, how it is drawn; what
+    to do instead at an end where no shield is landed."""
+
+    id: str
+    words: str
+    beyond_mm: float
+    drawn: Drawn
+    do: str
+    mistake: str
+    unlanded: str = ""
+
+
+@dataclass(frozen=True)
+class Layered:
+    """Layers of a cable from the outside in: whose they are, from its tip to the outermost cut in mm, 0 if unsaid."""
+
+    whose: str
+    layers: tuple[Layer, ...]
+    reach_mm: float
+    source: str
+
+
+@dataclass(frozen=True)
+class Stair:
+    """A layer and how far from the tip it is cut back, in mm."""
+
+    layer: Layer
+    back_mm: float
+
+
+@cache
+def layered(name: str) -> Layered | None:
+    """The layers of a cable by its type, or of a tape; None for one that has none but its sheath."""
+    found = toml("layers.toml").get(name)
+    if found is None:
+        return None
+    layers = tuple(Layer(**layer) for layer in found["layers"])
+    return Layered(found["whose"], layers, float(found.get("reach_mm", 0)), found["source"])
+
+
+def without_shield(of: Layered) -> Layered:
+    """The layers at an end where no shield is landed: a braid is cut back flush there."""
+    flush = (replace(x, beyond_mm=0.0, do=x.unlanded, unlanded="") if x.unlanded else x for x in of.layers)
+    return replace(of, layers=tuple(flush))
+
+
+def staircase(of: Layered, reach_mm: float) -> tuple[Stair, ...]:
+    """Each layer's cut-back from the tip, the outermost first.
+
+    Parameters: of; reach_mm from the tip to the outermost cut, used where the layers name none of their own.
+    Returns: Stairs, each cut back less than the one outside it; a layer that would pass the tip ends there.
+    Source: the layers' own table.
+    """
+    left, found = of.reach_mm or reach_mm, []
+    for layer in of.layers:
+        left = max(left - layer.beyond_mm, 0.0)
+        found.append(Stair(layer, left))
+    return tuple(found)

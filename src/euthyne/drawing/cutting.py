@@ -1,0 +1,88 @@
+"""The cut: what the length is made of, end to end, and the legs of the route it lies along."""
+
+from dataclasses import dataclass
+
+from euthyne.core.plan import Plan
+from euthyne.drawing.pen import line, path, rect, sheet, text
+
+WIDTH, LEFT, RIGHT = 1180.0, 10.0, 1170.0
+CORD_Y, TALL, LEAST = 62.0, 26.0, 88.0
+
+
+@dataclass(frozen=True)
+class _Share:
+    """A share of the cut: its words, metres, and how it is drawn."""
+
+    words: str
+    metres: float
+    class_: str
+
+
+def cutting_drawing(plan: Plan) -> str:
+    """The length to cut as one cord under its whole dimension, each share of it named; shares are not to one scale."""
+    cut = plan.cut
+    if cut is None:
+        return ""
+    ends = [s.swallows_mm / 1000 for s in plan.strips]
+    shares = [
+        _Share(f"in the {plan.a.short}", ends[0], "share-end"),
+        _Share("run" if len(plan.legs_m) == 1 else f"run, {len(plan.legs_m)} legs", cut.run_m, "cord"),
+        _Share(f"in the {plan.b.short}", ends[1], "share-end"),
+        _Share("slack", cut.slack_m, "share-spare"),
+        _Share("loops", cut.loops_m, "share-spare"),
+        _Share("spare tries", cut.rework_m, "share-spare"),
+    ]
+    shares = [s for s in shares if s.metres > 0]
+    small = [s for s in shares if s.class_ != "cord"]
+    room = RIGHT - LEFT - LEAST * 1.25 * len(small)
+    body, x = "", LEFT
+    for share in shares:
+        wide = room if share.class_ == "cord" else LEAST * 1.25
+        body += _share(share, x, wide)
+        body += _legs(plan.legs_m, x, wide) if share.class_ == "cord" else ""
+        x += wide
+    many = f"{plan.pieces} × " if plan.pieces > 1 else ""
+    body += _whole(f"{many}{cut.cut_m:.2f} m to cut")
+    label = f"{many}{cut.cut_m:.2f} m to cut: " + ", ".join(f"{s.metres:.3f} m {s.words}" for s in shares)
+    return sheet(WIDTH, CORD_Y + 78, body, "cutting", label)
+
+
+def _share(share: _Share, x: float, wide: float) -> str:
+    middle = x + wide / 2
+    figure = f"{share.metres:.2f} m" if share.metres >= 1 else f"{share.metres * 1000:.0f} mm"
+    body = rect(x, CORD_Y - TALL / 2, wide, TALL, share.class_)
+    if share.class_ == "cord":
+        at = x + wide * 0.8
+        wave = f"M{at:g} {CORD_Y - 20:g}q7 10 0 20t0 20"
+        body += path(wave, "break-gap") + path(wave, "break") + path(wave.replace(f"M{at:g}", f"M{at + 9:g}"), "break")
+    else:
+        body += line(x + wide, CORD_Y - TALL / 2, x + wide, CORD_Y + TALL / 2, "share-edge")
+    y = CORD_Y + TALL / 2 + 26
+    return (
+        body
+        + text(middle, y, figure, "share-figure", "middle")
+        + text(middle, y + 21, share.words, "share-words", "middle")
+    )
+
+
+def _legs(legs_m: tuple[float, ...], x: float, wide: float) -> str:
+    """Marks on the run where the route turns, each leg's length in its stretch of cord."""
+    if len(legs_m) == 1:
+        return ""
+    body, at, whole = "", x, sum(legs_m)
+    for i, leg in enumerate(legs_m):
+        long = wide * leg / whole
+        if long > 54:
+            body += text(at + long / 2, CORD_Y + 5, f"{leg:.2f}", "share-leg", "middle")
+        at += long
+        body += line(at, CORD_Y - TALL / 2 - 5, at, CORD_Y + TALL / 2 + 5, "share-turn") if i < len(legs_m) - 1 else ""
+    return body
+
+
+def _whole(words: str) -> str:
+    y, half, middle = 24.0, len(words) * 7.4 + 14, (LEFT + RIGHT) / 2
+    ends = line(LEFT, y - 8, LEFT, CORD_Y - TALL / 2, "dimension") + line(
+        RIGHT, y - 8, RIGHT, CORD_Y - TALL / 2, "dimension"
+    )
+    lines = line(LEFT, y, middle - half, y, "dimension") + line(middle + half, y, RIGHT, y, "dimension")
+    return ends + lines + text(middle, y + 8, words, "share-whole", "middle")

@@ -1,0 +1,145 @@
+"""Rework: a step that is not right, a part that was forgotten; each with its way back and its cost."""
+
+from dataclasses import replace
+
+from flask import Blueprint, redirect, render_template, request, url_for
+from werkzeug.wrappers import Response
+
+from euthyne.core.buildsteps import part_words
+from euthyne.core.lead import Lead, Rework
+from euthyne.core.plan import Plan, plan_of
+from euthyne.core.rework import WayBack, back_from, back_to
+from euthyne.core.stage import Stage
+from euthyne.core.stores import spoiled
+from euthyne.store.stores import draw_down
+from euthyne.web.build import judged
+from euthyne.web.errors import NotNow
+from euthyne.web.frame import LeadPage, lead_page, now, store, who
+from euthyne.web.people import initials_given
+
+blueprint = Blueprint("rework", __name__)
+WAYS = {
+    "still-time": "There is still time: it goes on now, from its own end.",
+    "other-end": "It can still go on from the other end and be fed along.",
+    "split": "A split one goes on over what is there.",
+    "undo": "Take back what stands in its way, then put it on.",
+    "cut-back": "Cut this end off and begin it again.",
+    "impossible": "There is no way back: not with this cable, not with this part.",
+}
+AGAIN = {
+    "undo": "It can be undone: take it back, and do it again.",
+    "cut-back": "It can not be undone. Cut this end off and begin it again.",
+    "cut-again": "Cut it again, from a fresh piece. What was cut is an offcut now.",
+    "impossible": "There is no way back from here: not with this cable.",
+}
+
+
+@blueprint.post("/leads/<tag>/build/back")
+def take_back(tag: str) -> str | Response:
+    """The last step was not done at all: it is open again, and the log keeps that it was."""
+
+    def without_last(lead: Lead) -> Lead:
+        kept = lead.build.done[:-1]
+        return replace(lead, build=replace(lead.build, done=kept, plan_stamp=lead.build.plan_stamp if kept else None))
+
+    last = lead_page(tag).held.lead.build.done[-1:]
+    words = f"Build: {last[0].step} taken back" if last else "Build: nothing to take back"
+    store().change(tag, without_last, now(), who(), words, draw_down)
+    return redirect(url_for("build.bench", tag=tag), 303)
+
+
+def _building(tag: str) -> LeadPage:
+    page = lead_page(tag)
+    if not page.reached(Stage.BUILD) or not page.plan.steps:
+        raise NotNow("There is no build to go back in.", url_for("build.show", tag=tag), "Back to the build")
+    return page
+
+
+@blueprint.get("/leads/<tag>/build/wrong")
+def wrong(tag: str) -> str | Response:
+    """A step that is not right, the last one unless another is asked for: what doing it again takes."""
+    page = _building(tag)
+    done = [d.step for d in page.held.lead.build.done]
+    if not done:
+        return redirect(url_for("build.bench", tag=tag))
+    key = request.args.get("step", done[-1])
+    way = back_from(page.plan, key)
+    if way is None:
+        raise NotNow("That step is not done.", url_for("build.bench", tag=tag), "Back to the bench")
+    at = done.index(key)
+    step = next(s for s in page.plan.steps if s.key == key)
+    return render_template(
+        "rework/wrong.html",
+        page=page,
+        step=step,
+        judged=judged(page.plan, step),
+        way=way,
+        words=AGAIN[way.how],
+        reaches=_reaches(page.plan, way),
+        last=key == done[-1],
+        earlier=done[at - 1] if at else None,
+        later=done[at + 1] if at + 1 < len(done) else None,
+        named={s.key: s.headline for s in page.plan.steps},
+        who=who(),
+    )
+
+
+def _reaches(plan: Plan, way: WayBack) -> float | None:
+    """Length to spare in mm once a cut-back has cost what it costs; None where nothing is cut back."""
+    spare = [s.spare_m * 1000 + s.costs_mm for s in spoiled(plan)]
+    return spare[0] - way.length_lost_mm if way.how == "cut-back" and spare else None
+
+
+@blueprint.post("/leads/<tag>/build/wrong")
+def do_again(tag: str) -> Response:
+    """Open again what a step that is not right takes with it."""
+    key, initials, why = request.form.get("step", ""), initials_given(), request.form.get("why", "").strip()[:200]
+
+    def opened(lead: Lead) -> Lead:
+        return _opened(lead, back_from(plan_of(lead), key), key, initials, why)
+
+    store().change(tag, opened, now(), initials, f"Build: {key} was not right", draw_down)
+    return redirect(url_for("build.bench", tag=tag), 303)
+
+
+@blueprint.get("/leads/<tag>/build/forgot")
+def forgot(tag: str) -> str:
+    """Which part is not on, and the cheapest way back for each."""
+    page = _building(tag)
+    asked = request.args.get("part", "")
+    return render_template(
+        "rework/forgot.html",
+        page=page,
+        stage=Stage.BUILD,
+        stages=list(Stage),
+        part=False,
+        parts=[(p.id, part_words(p.id, page.plan.job)) for p in page.plan.build_plan.parts],
+        asked=asked,
+        way=back_to(page.plan, asked) if asked else None,
+        ways=WAYS,
+        named={s.key: s.headline for s in page.plan.steps},
+        who=who(),
+    )
+
+
+@blueprint.post("/leads/<tag>/build/forgot")
+def go_back(tag: str) -> Response:
+    """Take the way back: what it undoes is open again, what it scraps and loses is recorded."""
+    asked, initials = request.form.get("part", ""), initials_given()
+
+    def opened(lead: Lead) -> Lead:
+        return _opened(lead, back_to(plan_of(lead), asked), asked, initials)
+
+    store().change(tag, opened, now(), initials, f"Build: {asked} was forgotten", draw_down)
+    return redirect(url_for("build.bench", tag=tag), 303)
+
+
+def _opened(lead: Lead, way: WayBack | None, what: str, initials: str, why: str | None = None) -> Lead:
+    """The lead with a way back taken; ``why`` is given for a step that was not right, None for a forgotten part."""
+    if way is None or not way.possible:
+        raise NotNow(WAYS["impossible"], url_for("build.show", tag=lead.tag), "Back to the build")
+    kept = tuple(d for d in lead.build.done if d.step not in way.opened)
+    again = Rework(what, way.how, way.opened, (*way.scrap, *way.sleeves), way.length_lost_mm, now(), initials)
+    if why is not None:
+        again = replace(again, cause="not-right", why=why)
+    return replace(lead, build=replace(lead.build, done=kept, reworks=(*lead.build.reworks, again)))

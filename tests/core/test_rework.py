@@ -1,0 +1,133 @@
+"""What has to be done again: a step that is not right, a forgotten part, a wrong cut; what it opens, scraps and costs."""
+
+from dataclasses import replace
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from leads import AT, plan
+from test_checks import INVERTER
+
+from euthyne.core.checks import checks
+from euthyne.core.forgotten import redo
+from euthyne.core.lead import Build, Rework, StepDone, with_value
+from euthyne.core.plan import Plan
+from euthyne.core.rework import back_from, back_to
+from euthyne.core.stores import spoiled_needs
+
+LINK = {**INVERTER, "conductor__measured_od_mm": 14.6, "conductor__size": "50 mm2"}
+EXTENSION = {"ends__a": "bs1363-plug-heavy", "ends__b": "bs1363-socket-heavy", "conductor__cable_type": "H07RN-F"}
+
+
+def built(upto, **changes):
+    """A lead with every step done up to one of them."""
+    p = plan(**changes)
+    keys = [s.key for s in p.steps]
+    done = tuple(StepDone(key, AT, "RM") for key in keys[: keys.index(upto) + 1])
+    return Plan(with_value(p.lead, "build", Build(done=done, practices=p.lead.build.practices)))
+
+
+def test_a_screw_that_is_not_right_is_taken_back_with_what_came_after_it():
+    p = built("B-close", **EXTENSION)
+    way = back_from(p, "B-land-N")
+    assert way.how == "undo"
+    assert way.length_lost_mm == 0
+    assert way.opened[0] == "B-close"
+    assert way.opened[-1] == "B-land-N"
+    assert {"B-land-L", "B-grip"} <= set(way.opened)
+    assert "B-land-E" not in way.opened
+    assert way.then == "B-land-N"
+
+
+def test_a_press_that_is_not_right_costs_its_end():
+    p = built("A-shrink-+", **LINK)
+    way = back_from(p, "A-land-+")
+    assert way.how == "cut-back"
+    assert set(way.scrap) == {"A-land-+", "A-land--"}
+    assert way.sleeves == ("A-shrink-+",)
+    assert way.length_lost_mm > 30
+    assert {"gate-A-land-+", "gate-A-land--", "A-sleeve-+"} <= set(way.opened)
+    assert not {"cut", "lay-out"} & set(way.opened)
+
+
+def test_a_sleeve_that_is_not_right_before_the_press_only_comes_off():
+    way = back_from(built("A-cores", **LINK), "A-sleeve-+")
+    assert (way.how, way.opened, way.scrap) == ("undo", ("A-sleeve-+",), ())
+
+
+def test_a_wrong_cut_costs_its_whole_length_and_opens_all_after_it():
+    p = built("A-cores", **LINK)
+    way = back_from(p, "cut")
+    assert way.how == "cut-again"
+    assert way.length_lost_mm == pytest.approx(2000 * p.cut.cut_m)
+    assert way.opened[-1] == "cut"
+    assert way.opened[0] == "A-cores"
+
+
+def test_a_gate_or_the_laying_out_is_only_opened_again():
+    p = built("A-land--", **LINK)
+    assert back_from(p, "gate-A-land--").opened == ("gate-A-land--",)
+    assert back_from(p, "lay-out").opened == ("lay-out",)
+    assert back_from(p, "B-cores") is None
+
+
+def test_a_step_that_was_never_done_can_not_be_done_again():
+    p = built("A-cores", **LINK)
+    with pytest.raises(KeyError):
+        redo(p.build_plan, p.done_on_cable, "A-land-+")
+
+
+@pytest.mark.parametrize("changes", [LINK, EXTENSION], ids=["link", "extension"])
+@given(data=st.data())
+def test_whatever_is_not_right_the_lead_can_be_finished_and_nothing_is_opened_twice(changes, data):
+    keys = [s.key for s in plan(**changes).steps]
+    p = built(data.draw(st.sampled_from(keys)), **changes)
+    wrong = data.draw(st.sampled_from([d.step for d in p.lead.build.done]))
+    way = back_from(p, wrong)
+    assert way.possible
+    assert wrong in way.opened
+    assert len(set(way.opened)) == len(way.opened)
+    kept = tuple(d for d in p.lead.build.done if d.step not in way.opened)
+    again = Plan(replace(p.lead, build=replace(p.lead.build, done=kept)))
+    assert set(again.steps_left) >= {s for s in p.steps if s.key in way.opened}
+    assert {d.step for d in kept} | {s.key for s in again.steps_left} == set(keys)
+    if way.how == "undo":
+        assert way.scrap == ()
+
+
+def test_a_forgotten_part_and_a_wrong_step_of_one_end_come_to_the_same_cut():
+    p = built("A-land-+", **LINK)
+    forgotten, wrong = back_to(p, "A-sleeve-+"), back_from(p, "A-land-+")
+    assert (forgotten.how, forgotten.scrap, forgotten.length_lost_mm) == (wrong.how, wrong.scrap, wrong.length_lost_mm)
+    assert back_to(p, "A-teapot") is None
+
+
+def test_what_was_spoiled_is_counted_in_parts_and_sleeves():
+    p = plan(**LINK)
+    scrap = ("A-land-+", "A-land--", "A-shrink-+")
+    needs = {n.kind: n for n in spoiled_needs(p, Rework("A-land-+", "cut-back", (), scrap, 40.0, AT, "RM"))}
+    assert (needs["part"].what, needs["part"].amount) == ("lugs-m8 50 mm2", 2)
+    assert needs["sleeve"].amount == pytest.approx(0.040 / 0.87, abs=0.001)
+
+
+def test_a_fresh_cut_forgives_the_length_lost_before_it():
+    lost = Rework("A-land-+", "cut-back", (), (), 400.0, AT, "RM")
+    fresh = Rework("cut", "cut-again", (), (), 10_000.0, AT, "RM")
+    short = plan(build=Build(reworks=(lost,)))
+    assert "no-longer-reaches" in {f.code for f in checks(short)}
+    assert plan(build=Build(reworks=(lost, fresh))).length_lost_m == 0
+    assert plan(build=Build(reworks=(lost, fresh, lost))).length_lost_m == pytest.approx(0.4)
+
+
+def test_cups_are_soldered_from_the_far_side_away_from_the_iron():
+    from test_checks import SIGNAL
+
+    from euthyne.core.part import wiring_side
+    from euthyne.core.practices import Practices
+
+    for hand, side in (("right", 1), ("left", -1)):
+        p = plan(**SIGNAL, build__practices=Practices(iron_hand=hand))
+        at = {c.mark: c for c in wiring_side(p.b).cavities}
+        order = [at[s.core] for s in p.steps if s.kind == "land" and s.end == "B"]
+        rows = [(-c.y, side * c.x) for c in order]
+        assert rows == sorted(rows)
