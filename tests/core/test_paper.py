@@ -6,11 +6,16 @@ from dataclasses import replace
 import pypdfium2
 import pytest
 from leads import plan
+from PIL import ImageColor
 from pypdf import PdfReader
 
 from euthyne.core.plan import Plan
+from euthyne.core.progress import progress
 from euthyne.drawing.template import HEAD, MARGIN, PAPERS, Patch, pages, svg
-from euthyne.exchange.paper import template_pdf, traveller_pdf
+from euthyne.exchange.ink import styled
+from euthyne.exchange.template import template_pdf
+from euthyne.exchange.traveller import traveller_pdf
+from euthyne.web.cut import drawing_style
 from euthyne.web.starts import STARTS, new_lead
 
 DPI = 300
@@ -23,14 +28,18 @@ def begun(start, **brief):
 
 
 def picture(p, paper, page=0):
-    return pypdfium2.PdfDocument(template_pdf(p, paper))[page].render(scale=DPI / 72).to_pil().convert("L")
+    return pypdfium2.PdfDocument(template_pdf(p, paper))[page].render(scale=DPI / 72).to_pil().convert("RGB")
 
 
-def dark_mm(image, y_mm, x_from, x_to, level=60):
-    """Length of ink darker than a level along a row of the page, in mm."""
-    y = round(y_mm * MM)
-    dark = [x for x in range(round(x_from * MM), round(x_to * MM)) if image.getpixel((x, y)) < level]
-    return (dark[-1] - dark[0] + 1) / MM if dark else 0.0
+def ink_mm(image, colour, y_mm, x_from, x_to):
+    """Length of ink of a colour along a row of the page, in mm."""
+    wanted, y = ImageColor.getrgb(colour), round(y_mm * MM)
+    inked = [
+        x
+        for x in range(round(x_from * MM), round(x_to * MM))
+        if all(abs(a - b) < 25 for a, b in zip(image.getpixel((x, y)), wanted, strict=True))
+    ]
+    return (inked[-1] - inked[0] + 1) / MM if inked else 0.0
 
 
 @pytest.mark.parametrize("paper", PAPERS)
@@ -43,12 +52,13 @@ def test_the_rule_and_every_strip_measure_what_they_say(p, paper):
     for number, page in enumerate(pages(p, paper)):
         image = picture(p, paper, number)
         assert image.width / MM == pytest.approx(PAPERS[paper][0], abs=0.2)
-        assert dark_mm(image, HEAD + 6, MARGIN - 2, MARGIN + 104, level=128) == pytest.approx(100, abs=0.2)
-        bare = [item for item in page if isinstance(item, Patch) and item.grey == 0.0]
+        assert ink_mm(image, "#000", HEAD + 6, MARGIN - 2, MARGIN + 104) == pytest.approx(100, abs=0.2)
+        bare = [item for item in page if isinstance(item, Patch) and item.what in ("bare", "layer")]
         for patch in bare:
-            length = dark_mm(image, patch.y + patch.h / 2, patch.x - 1, patch.x + patch.w + 2)
+            length = ink_mm(image, patch.fill, patch.y + patch.h / 2, patch.x - 1, patch.x + patch.w + 2)
             assert length == pytest.approx(patch.w, abs=0.3)
-        aims = [c.strip_mm for strip in p.strips for c in strip.cores]
+        aims = [c.strip_mm for strip in p.strips for c in strip.cores] + [x.back_mm for s in p.strips for x in s.stairs]
+        assert bare
         assert all(any(patch.w == pytest.approx(aim) for aim in aims) for patch in bare)
 
 
@@ -74,10 +84,49 @@ def test_the_drawn_template_has_its_size_in_millimetres():
 def test_a_traveller_carries_the_whole_plan_of_any_kind(start):
     p = begun(start)
     p = Plan(replace(p.lead, brief=replace(p.lead.brief, watts=100.0, amps=2.0, cells=3, tape_m=9.0, watts_per_m=15.0)))
-    text = "".join(page.extract_text() for page in PdfReader(io.BytesIO(traveller_pdf(p, "a4"))).pages)
+    text = "".join(
+        page.extract_text()
+        for page in PdfReader(io.BytesIO(traveller_pdf(p, progress(p, False), drawing_style(), "a4"))).pages
+    )
     flat = " ".join(text.split())
-    for section in ("Brief", "Cut and strip", "Wire map", "supply end, wiring side", "load end, mating face"):
+    for section in (
+        "Brief",
+        "Cut and strip",
+        "Wire map",
+        "wiring side",
+        "mating face",
+        "m to cut",
+        *(["Lay out first"] if p.steps else []),
+    ):
         assert section in flat
     assert p.lead.tag in flat
     for step in p.steps[:3]:
         assert step.headline.split("²")[0][:24] in flat
+
+
+def test_a_traveller_has_a_box_for_every_step_part_and_tool():
+    p = begun("inverter-link", watts=1500.0)
+    pages = PdfReader(io.BytesIO(traveller_pdf(p, progress(p, False), drawing_style(), "letter"))).pages
+    flat = " ".join(" ".join(page.extract_text() for page in pages).split())
+    for asked in (a for s in p.steps for a in s.asks):
+        assert f"[ ] {asked.words}" in flat.replace("\xa0", " ").replace("[   ]", "[ ]")
+    assert "presses, narrow die" in flat
+    assert "Prove dead before touching" in flat
+
+
+def test_what_the_style_sheet_says_is_written_on_each_element():
+    css = ":root { --ink: #123456; } .a { fill: var(--ink); } .b .a { stroke: #abcdef; font: 700 20px monospace Mono; }"
+    svg = '<svg viewBox="0 0 9 9"><g class="b"><text class="a">x</text></g><rect class="a" width="4" height="2"/></svg>'
+    text = styled(svg, css).decode()
+    assert text.count('fill="#123456"') == 2
+    assert text.count('stroke="#abcdef"') == 1
+    assert 'font-weight="bold"' in text
+    assert 'font-family="mono"' in text
+
+
+def test_green_and_yellow_are_both_on_paper():
+    box = '<rect width="9" height="3" fill="url(#green-yellow)"/>'
+    svg = f'<svg viewBox="0 0 9 9"><path d="M0 0h9" stroke="url(#green-yellow)"/>{box}</svg>'
+    text = styled(svg, "").decode()
+    assert "url(" not in text
+    assert text.count("#3F8F4A") == text.count("#E8C63A") == 2

@@ -53,8 +53,8 @@ def _share(share: _Share, x: float, wide: float) -> str:
     body = rect(x, CORD_Y - TALL / 2, wide, TALL, share.class_)
     if share.class_ == "cord":
         at = x + wide * 0.8
-        wave = f"M{at:g} {CORD_Y - 20:g}q7 10 0 20t0 20"
-        body += path(wave, "break-gap") + path(wave, "break") + path(wave.replace(f"M{at:g}", f"M{at + 9:g}"), "break")
+        waves = [f"M{at + dx:g} {CORD_Y - 20:g}q7 10 0 20t0 20" for dx in (0.0, 4.5, 9.0)]
+        body += path(waves[1], "break-gap") + path(waves[0], "break") + path(waves[2], "break")
     else:
         body += line(x + wide, CORD_Y - TALL / 2, x + wide, CORD_Y + TALL / 2, "share-edge")
     y = CORD_Y + TALL / 2 + 26

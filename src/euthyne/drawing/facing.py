@@ -15,11 +15,11 @@ FACE_PX = 172.0
 SEEN = {"pin": "as the socket sees it", "socket": "as the plug sees it"}
 
 
-def facing(plan: Plan, turned_round: frozenset[str] = frozenset()) -> str:
+def facing(plan: Plan, turned_round: frozenset[str] = frozenset(), presses: bool = True) -> str:
     """Both ends of a lead with both their faces, and its cores between them.
 
     Parameters: plan; turned_round, the ends ("A", "B") whose faces have changed places: the cores then run to the
-    mating face, as the other half sees it. Returns: SVG text.
+    mating face, as the other half sees it; presses, False on paper, where nothing can be turned. Returns: SVG text.
     """
     cores = len(plan.joints)
     height = max(LEAST_HEIGHT + 34, HEAD + 64 + cores * CORE_ROW)
@@ -38,7 +38,8 @@ def facing(plan: Plan, turned_round: frozenset[str] = frozenset()) -> str:
         body += wiring_drawing(wiring_side(part), part.contact, places["wiring"], middle, _scale(part.face))
         face = mating_face(part) if end in turned_round else wiring_side(part)
         inner[end] = (face, inside)
-        body += _spots(end, face, inside, middle) + _turn(end, part, inside, height, turned_round)
+        if presses:
+            body += _spots(end, face, inside, middle) + _turn(end, part, inside, height, turned_round)
     rows = _by_height(plan)
     body += "".join(_core(plan, j, inner, i, cores, middle) for i, j in enumerate(rows))
     scheme = plan.lead.ends.scheme

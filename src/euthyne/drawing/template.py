@@ -1,15 +1,18 @@
 """The strip plan at its true size: what to print, lay the cord on, and cut by. All in mm, y down."""
 
+import math
 from dataclasses import dataclass
 
 from euthyne.core.part import Part
 from euthyne.core.plan import Plan
 from euthyne.core.strip import CoreStrip, StripPlan
 from euthyne.core.wiremap import colour
+from euthyne.drawing.colours import core_paint
 from euthyne.drawing.pen import line, rect, sheet, text
 
 PAPERS = {"a4": (210.0, 297.0), "letter": (215.9, 279.4)}
-MARGIN, RULE_MM, ROW, HEAD = 15.0, 100.0, 9.0, 30.0
+MARGIN, RULE_MM, ROW, STAIR, HEAD = 15.0, 100.0, 9.0, 7.0, 30.0
+SHEATH, COPPER, GREEN, YELLOW, STRIPE = "#D9D6D0", "#A9542B", "#3F8F4A", "#E8C63A", 3.0
 WARNING = "Printed at 100 %? This rule must measure 100 mm. If it does not, the page was scaled: do not cut by it."
 
 
@@ -26,13 +29,14 @@ class Mark:
 
 @dataclass(frozen=True)
 class Patch:
-    """A rectangle, filled with a shade of grey from 0 (black) to 1 (none)."""
+    """A rectangle: its fill as a hex colour, and what it stands for."""
 
     x: float
     y: float
     w: float
     h: float
-    grey: float
+    fill: str
+    what: str = ""
 
 
 @dataclass(frozen=True)
@@ -58,7 +62,7 @@ def pages(plan: Plan, paper: str) -> list[list[Item]]:
     found: list[list[Item]] = []
     y = tall
     for words, part, strip in (("Supply end", plan.a, plan.strips[0]), ("Load end", plan.b, plan.strips[1])):
-        height = 26.0 + ROW * len(strip.cores)
+        height = 26.0 + ROW * len(strip.cores) + (14.0 + STAIR * len(strip.stairs) if strip.stairs else 0.0)
         if y + height > tall - MARGIN:
             found.append(_head(plan))
             y = HEAD + 24
@@ -92,22 +96,46 @@ def _end(plan: Plan, words: str, part: Part, strip: StripPlan, y: float) -> list
         Note(datum - 5, foot + 4, "datum"),
     ]
     if sheathed:
-        items.append(Patch(MARGIN, y + 9, datum - MARGIN + strip.inside_mm, ROW * len(strip.cores), 0.85))
+        items.append(Patch(MARGIN, y + 9, datum - MARGIN + strip.inside_mm, ROW * len(strip.cores), SHEATH))
         items.append(Mark(datum + strip.inside_mm, y + 8, datum + strip.inside_mm, foot, 0.2))
     for i, core in enumerate(strip.cores):
         tint = colour(plan.lead.ends.scheme, core.core)
         items += _core(core, tint, datum, y + 13 + ROW * i)
-    return items
+    return items + (_stairs(strip, foot + 13) if strip.stairs else [])
 
 
 def _core(core: CoreStrip, tint: str, datum: float, y: float) -> list[Item]:
     bare = core.core_mm - core.strip_mm
-    said = f"{core.core} {tint}: core {core.core_mm:.1f}, bare {core.strip_low_mm:g} to {core.strip_high_mm:g} mm"
+    said = f"{core.core} {tint}: core {core.core_mm:.1f}, bare {core.bare_words}"
     return [
-        Patch(datum, y - 1.2, bare, 2.4, 0.6),
-        Patch(datum + bare, y - 0.6, core.strip_mm, 1.2, 0.0),
+        *_insulation(tint, datum, y - 1.2, bare),
+        Patch(datum + bare, y - 0.6, core.strip_mm, 1.2, COPPER, "bare"),
         Note(datum + core.core_mm + 4, y + 1, said),
     ]
+
+
+def _insulation(tint: str, x: float, y: float, long: float) -> list[Item]:
+    """A core's insulation in its colour, edged so that white and yellow show on paper; stripes where it has them."""
+    edge: list[Item] = [Patch(x, y - 0.3, long, 3.0, "#333333")] if long > 0 else []
+    if tint != "green-yellow":
+        return [*edge, Patch(x, y, long, 2.4, core_paint(tint))]
+    stripes = [
+        Patch(x + at, y, min(STRIPE, long - at), 2.4, YELLOW if i % 2 else GREEN)
+        for i in range(math.ceil(long / STRIPE))
+        for at in (i * STRIPE,)
+    ]
+    return [*edge, *stripes]
+
+
+def _stairs(strip: StripPlan, y: float) -> list[Item]:
+    """The layers as steps, each bar from its cut to the tip at its true length."""
+    tip = MARGIN + max(s.back_mm for s in strip.stairs)
+    items: list[Item] = [Note(MARGIN, y, f"Layers of {strip.whose}, each cut back from the tip", 3.2, True)]
+    for i, stair in enumerate(strip.stairs):
+        at = y + 4 + STAIR * i
+        items.append(Patch(tip - stair.back_mm, at, stair.back_mm, 2.4, "#8C9296", "layer"))
+        items.append(Note(tip + 4, at + 2.4, f"{stair.layer.words}: {stair.back_mm:.1f} mm"))
+    return [*items, Mark(tip, y + 2, tip, y + 4 + STAIR * len(strip.stairs), 0.35)]
 
 
 def svg(plan: Plan, paper: str, page: int) -> str:
@@ -122,7 +150,6 @@ def _drawn(item: Item) -> str:
     if isinstance(item, Mark):
         return line(item.x1, item.y1, item.x2, item.y2, stroke="#000", stroke_width=item.thick)
     if isinstance(item, Patch):
-        shade = f"#{round(item.grey * 255):02x}" + f"{round(item.grey * 255):02x}" * 2
-        return rect(item.x, item.y, item.w, item.h, fill=shade)
+        return rect(item.x, item.y, item.w, item.h, fill=item.fill)
     weight = "700" if item.heavy else "400"
     return text(item.x, item.y, item.words, font_size=item.size, font_family="sans-serif", font_weight=weight)

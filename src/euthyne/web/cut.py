@@ -1,6 +1,8 @@
 """Cut: the length to cut, and what comes off each core."""
 
 from dataclasses import dataclass
+from functools import cache
+from importlib.resources import files
 from typing import Literal
 
 from flask import Blueprint, abort, request, url_for
@@ -18,7 +20,8 @@ from euthyne.drawing.reel import cut_drawing
 from euthyne.drawing.staircase import staircase_drawing
 from euthyne.drawing.strip import strip_drawing
 from euthyne.drawing.template import PAPERS, pages, svg
-from euthyne.exchange.paper import template_pdf, traveller_pdf
+from euthyne.exchange.template import template_pdf
+from euthyne.exchange.traveller import traveller_pdf
 from euthyne.web.entry import back, enter
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import Entered, Field, say, show_fields
@@ -165,6 +168,13 @@ def settle(tag: str) -> str | Response:
     return back(tag, Stage.CUT)
 
 
+@cache
+def drawing_style() -> str:
+    """The style sheet the drawings are shown with."""
+    sheets = files("euthyne.web") / "static" / "css"
+    return "".join((sheets / name).read_text(encoding="utf-8") for name in ("tokens.css", "drawings.css"))
+
+
 def _paper() -> str:
     asked = request.args.get("paper", "a4")
     return asked if asked in PAPERS else "a4"
@@ -197,4 +207,5 @@ def template_svg(tag: str, page: int) -> Response:
 @blueprint.get("/leads/<tag>/traveller.pdf")
 def traveller(tag: str) -> Response:
     """The whole plan on paper."""
-    return Response(traveller_pdf(_settled_plan(tag), _paper()), mimetype="application/pdf")
+    plan, page = _settled_plan(tag), lead_page(tag)
+    return Response(traveller_pdf(plan, page.progress, drawing_style(), _paper()), mimetype="application/pdf")
