@@ -1,5 +1,7 @@
 """The steps of a lead's build: its parts and cores put in an order, in words for the bench."""
 
+from functools import lru_cache
+
 from euthyne.core import joinsteps
 from euthyne.core.buildplan import EndToBuild, Job, fittings, order_of, sleeve_on, threading_plan
 from euthyne.core.buildstep import MISTAKES, SHEATH_OFF, Asked, BuildStep, Figure
@@ -11,6 +13,7 @@ from euthyne.core.threading import HAND, BuildPlan, End, Gate, gates
 from euthyne.core.wiremap import colour, function_of
 
 
+@lru_cache(maxsize=128)
 def steps(job: Job, cable_words: str, cut_m: float, pieces: int = 1) -> tuple[BuildStep, ...]:
     """Every step of a build, in order, with a gate before each that can not be undone.
 

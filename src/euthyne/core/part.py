@@ -116,6 +116,7 @@ class Part:
     wings: OpenBarrel | None = None
     posts: tuple[Post, ...] = ()
     layers: str = ""
+    there_already: bool = False
 
     @property
     def has_earth(self) -> bool:
@@ -226,6 +227,7 @@ def _part(name: str, body: dict[str, Any], coupler: dict[str, str]) -> Part:
         wings=OpenBarrel(*map(float, body["wings_mm"])) if "wings_mm" in body else None,
         posts=tuple(Post(mark, *map(float, post)) for mark, posts in body.get("posts", {}).items() for post in posts),
         layers=body.get("layers", ""),
+        there_already=body.get("there_already", False),
         **{k: body[k] for k in same},
     )
 

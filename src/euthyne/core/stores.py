@@ -179,6 +179,8 @@ def _parts(plan: Plan) -> list[Need]:
     area = plan.size.cross_section_mm2 if plan.size else 0.0
     found = []
     for _, e in plan.job.ends:
+        if e.part.there_already:
+            continue
         what = part_what(e.part, plan.job.cable.size)
         others = tuple(part_what(p, plan.job.cable.size) for p in stand_ins(e.part, cord, area))
         found.append(Need("part", what, words_of("part", what), _count(e), others))

@@ -76,7 +76,7 @@ TERMINATIONS: dict[Joining, Termination] = {
             "iron",
             False,
             "Solder the {tint} core into {cavity} of the {short}",
-            "Tin wire and cup apart, heat from the metal side, far cups first; hold "
+            "Tin wire and cup apart, heat from the metal side; hold "
             "still until it dulls. Mate it with a spare to keep heat out of the plastic.",
             "A joint that moved while it cooled is grey, and cracks.",
             ("bright hollow fillet", "insulation shrunk back 1 mm at most", "nothing moves"),

@@ -14,6 +14,7 @@ from euthyne.drawing.staircase import staircase_drawing
 WIDTH, HEIGHT, LOW, CORD_Y, CORD = 1240.0, 380.0, 300.0, 150.0, 62.0
 SHEATH_END, CORE_END, BARE = 880.0, 1060.0, 46.0
 SINGLE, PER_MM, MOST_BARE = 48.0, 3.4, 104.0
+SHAPE_HALF = {"cover": 74.0, "shell": 74.0, "nut": 60.0, "marker": 38.0, "along": 38.0}
 
 
 def bench_drawing(plan: Plan, step: BuildStep) -> str:
@@ -35,10 +36,11 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
     else:
         body += path(f"M{tip} {CORD_Y - 31}v62", "cut-end")
     on_cable = fittings(step.end, plan.job)
-    body += "".join(_threaded(t, i, step, done, len(on_cable)) for i, t in enumerate(on_cable))
+    half = CORD / 2 if plan.cable_type.cord else _spread(plan, len(strip.cores)) / 2 + SINGLE / 2
+    body += "".join(_threaded(t, i, step, done, len(on_cable), half) for i, t in enumerate(on_cable))
     if step.kind in ("grip", "fuse", "close"):
         body += _body(part, step)
-    tall = HEIGHT if on_cable else LOW
+    tall = HEIGHT + max(half - 60, 0.0) if on_cable else LOW
     return sheet(WIDTH, tall, body, "bench-drawing", f"{step.headline}. {step.detail}")
 
 
@@ -68,8 +70,8 @@ def _cores(plan: Plan, strip: StripPlan, step: BuildStep, done: set[str]) -> str
     longest = max((c.core_mm for c in strip.cores), default=1.0)
     thick = _thick(plan)
     many = len(strip.cores)
-    apart = min(max(46.0, 1.42 * thick + 16), 250.0 / max(many - 1, 1))
-    thick = min(thick, apart - 6)
+    apart = _spread(plan, many) / max(many - 1, 1)
+    thick = min(thick, (apart - 10) / 1.42) if many > 1 else thick
     body = ""
     for i, core in enumerate(strip.cores):
         bare = min(max(core.strip_mm * PER_MM, 30.0), MOST_BARE)
@@ -92,6 +94,11 @@ def _cores(plan: Plan, strip: StripPlan, step: BuildStep, done: set[str]) -> str
         body += _on_core(step, core.core, done, end, y, thick)
         body += text(1206, y + 7, f"{core.core}", "bench-core-mark")
     return body
+
+
+def _spread(plan: Plan, many: int) -> float:
+    """From the middle of the first core to that of the last, in px: with room for their sleeves, within the sheet."""
+    return min(max(46.0, 1.42 * _thick(plan) + 16) * (many - 1), 208.0)
 
 
 def _thick(plan: Plan) -> float:
@@ -127,14 +134,16 @@ def _terminal(part: Part, end: float, bare: float, thick: float, y: float, lande
     return rect(end + bare - 26, y - 17, 44, 34, kind, rx=4) + screw
 
 
-def _threaded(t: ThreadedPart, place: int, step: BuildStep, done: set[str], total: int) -> str:
+def _threaded(t: ThreadedPart, place: int, step: BuildStep, done: set[str], total: int, half: float) -> str:
     key = f"{step.end}-{t.id}"
     now, on = step.part == t.id, key in done
     if not (now or on):
         return ""
     x = 290.0 + place * min(225.0, 540.0 / max(total, 1))
-    shape = _shape(t.id, x, "part-now" if now else "part-on")
-    y = CORD_Y + 104
+    wider = max((half + 12) / SHAPE_HALF.get(t.id, 46.0), 1.0)
+    about = f"translate(0 {CORD_Y:g}) scale(1 {wider:.2f}) translate(0 {-CORD_Y:g})"
+    shape = group(_shape(t.id, x, "part-now" if now else "part-on"), transform=about if wider > 1 else None)
+    y = CORD_Y + max(104.0, half + 48)
     sign = (
         mark("done", x, y + 34, 21)
         if on and not now

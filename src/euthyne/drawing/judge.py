@@ -1,6 +1,7 @@
 """What good looks like, and what bad: each termination and finish, good and bad side by side."""
 
 from collections.abc import Callable
+from functools import cache
 
 from euthyne.core.termination import JudgedKind
 from euthyne.drawing import judge_finishes, judge_joints
@@ -32,6 +33,7 @@ def examples(kind: JudgedKind) -> list[Example]:
     return PICTURES[kind]()
 
 
+@cache
 def row(kind: JudgedKind) -> str:
     """The pictures of a kind of termination side by side, each marked and named, as a drawing of their own."""
     body, shown = "", examples(kind)

@@ -63,7 +63,7 @@ def close() -> list[Example]:
 
 def shield() -> list[Example]:
     """A braid brought to its clamp."""
-    cord = _cores(90) + _sheath(70)
+    cord = _cores(70) + _sheath(70)
     clamped = rect(70, 32, 44, 52, "stair-braid") + rect(86, 26, 16, 64, "screw-body", rx=3)
     tail = path("M70 34q30-34 96-22", "stair-tail")
     loose = path("M70 40q40-34 70 20M70 70q30 30 74 16", "strand-line")

@@ -1,7 +1,7 @@
 """Reels, coils and offcuts, each with the length left on it, to one scale; and a cut taken from them."""
 
 from euthyne.core.stores import Stock, Taken
-from euthyne.drawing.pen import circle, line, path, rect, sheet, text
+from euthyne.drawing.pen import circle, line, rect, sheet, text
 
 WIDTH, ROW = 400.0, 34.0
 START, SPAN = 58.0, 270.0
@@ -12,7 +12,7 @@ def length_left(stock: Stock, longest_m: float) -> str:
     """One piece in a list: what it lies on, and its length, the longest of the list filling the row."""
     long = max(SPAN * stock.left / max(longest_m, 0.1), 2.0)
     body = _lies_on(stock.offcut, 26, ROW / 2, 13)
-    body += path(f"M{START - 16} {ROW / 2}H{START}", "cord-end cord-thin") + rect(START, ROW / 2 - 4.5, long, 9, "cord")
+    body += rect(START - 18, ROW / 2 - 4.5, long + 18, 9, "cord")
     body += text(START + long + 8, ROW / 2 + 5, f"{stock.left:.1f} m", "reel-words")
     return sheet(WIDTH, ROW, body, "reel", f"{stock.name}: {stock.left:.1f} m of {stock.what}")
 
@@ -41,7 +41,7 @@ def _cut_row(t: Taken, cut_m: float, longest_m: float, top: float) -> str:
     per_m = CUT_SPAN / max(longest_m, 0.1)
     y, start = top + 46, 116.0
     off, left = max(t.amount * per_m, 3.0), t.left * per_m
-    body = _lies_on(t.stock.offcut, 50, y, 30) + path(f"M62 {y}H{start}", "cord-end cord-thin")
+    body = _lies_on(t.stock.offcut, 50, y, 30) + rect(70, y - 8, start - 70, 16, "cord")
     body += rect(start, y - 8, left, 16, "cord") if left > 0.5 else ""
     body += rect(start + left, y - 8, off, 16, "cut-off")
     many = round(t.amount / cut_m)

@@ -1,6 +1,7 @@
 """Build: the steps in order; and bench mode, one step a screen."""
 
 from dataclasses import replace
+from functools import lru_cache
 
 from flask import Blueprint, redirect, render_template, request, url_for
 from markupsafe import Markup
@@ -31,7 +32,7 @@ def show(tag: str) -> str:
         return not_reached(page, Stage.BUILD)
     done = {d.step: d for d in page.held.lead.build.done}
     left = page.plan.steps_left
-    drawing = Markup(bench_drawing(page.plan, left[0])) if left else None
+    drawing = _picture(page.held.lead, left[0].key) if left else None
     return show_stage(
         page,
         Stage.BUILD,
@@ -60,6 +61,13 @@ def bench(tag: str) -> str | Response:
     return _bench_page(page, step)
 
 
+@lru_cache(maxsize=256)
+def _picture(lead: Lead, key: str) -> Markup:
+    """What the hands do at a step; looking back and forth draws it once."""
+    plan = plan_of(lead)
+    return Markup(bench_drawing(plan, next(s for s in plan.steps if s.key == key)))
+
+
 def _bench_page(page: LeadPage, step: BuildStep | None) -> str:
     steps = page.plan.steps
     at = steps.index(step) if step else len(steps)
@@ -74,7 +82,7 @@ def _bench_page(page: LeadPage, step: BuildStep | None) -> str:
         who=who(),
         laid=laid(page.plan) if step and step.kind == "lay-out" else (),
         ticked=page.held.lead.build.ticked,
-        drawing=Markup(bench_drawing(page.plan, step)) if step and step.kind != "lay-out" else None,
+        drawing=_picture(page.held.lead, step.key) if step and step.kind != "lay-out" else None,
         judged=judged(page.plan, step) if step else None,
         before=steps[at - 1] if at > 0 else None,
         after=steps[at + 1] if step and at + 1 < len(steps) else None,
