@@ -169,12 +169,13 @@ def steps_command(lead: BinaryIO) -> None:
 
     def written() -> str:
         plan = plan_of(read_lead(lead.read()).lead)
-        told = ("key", "kind", "end", "headline", "detail", "mistake")
-        return json.dumps(
-            {"steps": [{k: getattr(s, k) for k in told} for s in plan.steps], "trapped": plan.trapped},
-            indent=1,
-            ensure_ascii=False,
-        )
+        told = ("key", "kind", "end", "headline", "detail", "mistake", "judge")
+        steps = [
+            {k: getattr(s, k) for k in told}
+            | {"figures": {f.words: f.value for f in s.figures}, "asks": [a.words for a in s.asks]}
+            for s in plan.steps
+        ]
+        return json.dumps({"steps": steps, "trapped": plan.trapped}, indent=1, ensure_ascii=False)
 
     _answer(written)
 

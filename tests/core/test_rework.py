@@ -6,12 +6,14 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 from leads import AT, plan
-from test_checks import INVERTER
+from test_checks import INVERTER, SIGNAL
 
 from euthyne.core.checks import checks
 from euthyne.core.forgotten import redo
 from euthyne.core.lead import Build, Rework, StepDone, with_value
+from euthyne.core.part import wiring_side
 from euthyne.core.plan import Plan
+from euthyne.core.practices import Practices
 from euthyne.core.rework import back_from, back_to
 from euthyne.core.stores import spoiled_needs
 
@@ -120,14 +122,13 @@ def test_a_fresh_cut_forgives_the_length_lost_before_it():
 
 
 def test_cups_are_soldered_from_the_far_side_away_from_the_iron():
-    from test_checks import SIGNAL
-
-    from euthyne.core.part import wiring_side
-    from euthyne.core.practices import Practices
-
-    for hand, side in (("right", 1), ("left", -1)):
+    orders = {}
+    for hand in ("right", "left"):
         p = plan(**SIGNAL, build__practices=Practices(iron_hand=hand))
         at = {c.mark: c for c in wiring_side(p.b).cavities}
-        order = [at[s.core] for s in p.steps if s.kind == "land" and s.end == "B"]
-        rows = [(-c.y, side * c.x) for c in order]
-        assert rows == sorted(rows)
+        landed = [at[s.core] for s in p.steps if s.kind == "land" and s.end == "B"]
+        assert all(one.y > other.y - 1.0 for one, other in zip(landed, landed[1:], strict=False))
+        orders[hand] = [c.mark for c in landed]
+        first, second = landed[:2]
+        assert (first.x < second.x) == (hand == "right")
+    assert orders["right"] != orders["left"]

@@ -74,3 +74,30 @@ def test_a_reader_may_ask_for_another_lead(person):
     person.send(SHELF, crimp="crimp-then-solder")
     assert "TR-0023 Hut to dome extension" in words(person.open(f"{SHELF}?lead=TR-0023"))
     assert "Built as usual" in words(person.open(f"{SHELF}?lead=TR-0023"))
+
+
+def test_a_hammer_wants_a_reason_and_changes_tool_step_pictures_and_checks(person, store):
+    page = words(person.send("/shelf/practices", part=True, pressed_with="hammer"))
+    assert "wants a reason" in page
+    person.send("/shelf/practices", **{"pressed_with": "hammer", "pressed_with.reason": "no press on the hill"})
+    assert store.practices().pressed_with == "hammer"
+    person.send("/leads/TR-0014/build/practices")
+    page = words(person.open("/leads/TR-0014/build/bench?step=A-land-%2B"))
+    assert "One deep indent in the middle of the barrel" in page
+    assert "shallow: strands lie loose" in page
+    assert "presses, narrow die" not in page
+    assert "Lugs struck, not pressed" in words(person.open("/leads/TR-0014/build"))
+    assert "hammer and indenter" in words(person.open("/leads/TR-0014/build"))
+
+
+def test_the_iron_hand_turns_the_order_of_the_cups(person, store):
+    from euthyne.core.plan import plan_of
+
+    def order():
+        return [s.core for s in plan_of(store.get("TR-0027").lead).steps if s.kind == "land" and s.end == "B"]
+
+    right = order()
+    person.send("/shelf/practices", iron_hand="left")
+    left = order()
+    assert sorted(left) == sorted(right)
+    assert left != right

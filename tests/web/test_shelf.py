@@ -179,3 +179,45 @@ def test_a_data_file_of_the_first_version_is_brought_up_and_keeps_its_leads(tmp_
     engine.dispose()
     open_database(tmp_path)
     assert open_store(tmp_path).get("TR-0015").lead.brief.amps == 9.0
+
+
+def test_a_sheets_own_strip_path_and_torque_decide(person, store):
+    typed = {**SHEET, "path.L": "18 mm", "path.E": "30 mm", "torque": "0.8 N m"}
+    person.send("/shelf/part/c14/correct", **typed)
+    page = words(person.open("/shelf/part/c14-own-1"))
+    assert "L 18, N 16, E 30 mm" in page
+    assert "screw, 0.8 N m" in page
+    person.send("/leads/new", start="cord-bs")
+    tag = store.all()[0].lead.tag
+    person.send(f"/leads/{tag}/ends", **{"ends.b": "c14-own-1"})
+    person.send(f"/leads/{tag}/brief", **{"brief.run_m": "2 m", "brief.loads.0.draws": "40 W"})
+    steps = json.loads(CliRunner().invoke(main, ["steps", "-"], person.open(f"/leads/{tag}/document.json")).output)
+    torques = [s["figures"].get("torque") for s in steps["steps"] if s["kind"] == "land" and s["end"] == "B"]
+    assert torques == ["0.8 N m"] * 3
+
+
+def test_lugs_with_a_sheet_of_their_own_are_stripped_as_it_says(person):
+    as_is = {**SHEET, "words": "short lugs", "strip_mm.least": "8 mm", "strip_mm.most": "10 mm"}
+    person.send("/shelf/part/lugs-m8/correct", **as_is)
+    assert "as deep as its size" in person.open("/shelf/part/lugs-m8-own-1")
+    person.send("/shelf/part/lugs-m8/correct", **{**as_is, "strip_mm.least": "22 mm", "strip_mm.most": "24 mm"})
+    page = words(person.open("/shelf/part/lugs-m8-own-2"))
+    assert "as deep as its size" not in page
+    assert "22 to 24 mm" in page
+
+
+@pytest.mark.parametrize(
+    ("field", "typed", "told"),
+    [("torque", "tight", "is not a torque"), ("path.L", "-4 mm", "too small"), ("strip_mm.least", "9 mm", "no range")],
+)
+def test_a_dimension_that_can_not_be_is_told_and_stays_typed(person, field, typed, told):
+    page = person.send("/shelf/part/c14/correct", code=422, **{**SHEET, field: typed})
+    assert told in words(page)
+    assert f'value="{typed}"' in page
+
+
+def test_every_finish_stands_beside_the_terminations_good_and_bad(person):
+    page = words(person.open("/shelf/terminations"))
+    for said in ("stud joint", "nut tilted: cross-threaded", "a washer under the lug", "clip the wrong way round"):
+        assert said in page
+    assert page.count("The mistake:") == 15

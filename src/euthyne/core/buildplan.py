@@ -15,6 +15,7 @@ STRIPPERS: dict[Stripper, str] = {"knife": "knife", "ring": "ring stripper", "au
 HEATS = {"gun": "heat gun", "flame": "small flame"}
 PRESSED: tuple[Joining, ...] = ("lug", "blade", "splice")
 PAST_JOINT_MM = 15.0
+ONE_ROW_MM = 1.0  # cups whose places differ by less are in one row
 TAG_SLEEVE_MM = 50.0
 
 
@@ -159,9 +160,12 @@ def _in_order(e: EndToBuild, how: Practices) -> list[CoreStrip]:
 
 def _far_cups_first(e: EndToBuild, how: Practices) -> list[CoreStrip]:
     """Cores by their cups as one looks at the wiring side: the far row first, and away from the hand with the iron."""
-    side = 1 if how.iron_hand == "right" else -1
-    at = {c.mark: (-c.y, side * c.x) for c in wiring_side(e.part).cavities}
-    return sorted(e.strip.cores, key=lambda c: at[c.cavity])
+    side, at = 1 if how.iron_hand == "right" else -1, {c.mark: c for c in wiring_side(e.part).cavities}
+    rows: list[list[CoreStrip]] = []
+    for core in sorted(e.strip.cores, key=lambda c: -at[c.cavity].y):
+        same = rows and at[rows[-1][0].cavity].y - at[core.cavity].y < ONE_ROW_MM
+        rows[-1].append(core) if same else rows.append([core])
+    return [core for row in rows for core in sorted(row, key=lambda c: side * at[c.cavity].x)]
 
 
 def _events(end: End, e: EndToBuild, job: Job) -> list[Event]:

@@ -39,6 +39,7 @@ AREA = Measure("cross section", "mm**2", 0, 1000, "2.5 mm²", "mm²")
 CURRENT = Measure("current", "A", 0.001, 5000, "13 A", "A")
 POWER = Measure("power", "W", 0.1, 1e6, "1500 W or 2.2 kW", "W")
 VOLTS = Measure("volts", "V", 1, 1500, "230 V", "V")
+TORQUE = Measure("torque", "N*m", 0, 100, "0.8 N m", "N m")
 PERCENT = Measure("share", "percent", 0.05, 100, "3 %", "%")
 CELSIUS = Measure("temperature", "degC", -50, 150, "30 C or 86 F", "°C")
 OHMS = Measure("resistance", "ohm", 0, 1e5, "0.42 ohm or 420 mohm", "ohm")
@@ -48,11 +49,14 @@ LONG_IN_INCHES = 24
 LOOP = re.compile(
     r"(.+?)[\s,]*(?:loop|round trip|(?:out|there) and back|both ways|in all, out and back)", re.IGNORECASE
 )
+NEWTON_METRES = re.compile(r"n\s*[·.*]?\s*m\b", re.IGNORECASE)
 UNIT_AT_END = re.compile(r"[A-Za-z\"'″′]+$")
 NUMBER = r"[-+]?(?:\d+(?:[.,]\d+)?|[.,]\d+)"
 TERM = re.compile(rf"({NUMBER})\s*([A-Za-zµΩω%°²\"'″′]+)?\s*(?=$|[\d.,])")
 SPELLED = {
     "%": "percent",
+    "nm": "N*m",
+    "cnm": "cN*m",
     "c": "degC",
     "°c": "degC",
     "f": "degF",
@@ -144,6 +148,7 @@ def read_quantity(text: str, measure: Measure, field: str = "") -> Entry:
     'read as 24.38 m'
     """
     typed = text.strip().replace("mm2", "mm²") if measure is AREA else text.strip()
+    typed = NEWTON_METRES.sub("Nm", typed) if measure is TORQUE else typed
     if not typed:
         raise _refuse(field, f"no {measure.word} is given", measure)
     if re.search(r"\d,\d{3}(?!\d)", typed):

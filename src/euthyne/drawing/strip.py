@@ -61,7 +61,8 @@ def _core(ruler: _Ruler, core: CoreStrip, inside_mm: float, tint: str, y: float,
     body = ruler.bar(-back_mm, bare, y, 13, "strip-core", fill=core_paint(tint)) + ruler.bar(
         bare, core.core_mm, y, 7, "bare"
     )
-    words = f"{core.core} · {tint}  {core.core_mm:.0f} mm, bare {core.strip_low_mm:.0f} to {core.strip_high_mm:.0f}"
+    words = f"{core.core} · {tint}  {core.core_mm:.0f} mm, bare {core.bare_words.removesuffix(' mm')}"
+    words += f", {core.round_mm:.0f} round a boss" if core.round_mm else ""
     side = -1 if ruler.tip_left else 1
     return body + text(
         ruler.x(inside_mm) + side * 10, y + 22, words, "strip-words", "end" if ruler.tip_left else "start"

@@ -11,7 +11,7 @@ from euthyne.core.checks import CHECKS
 from euthyne.core.fault import Fault, Refused
 from euthyne.core.finder import QUESTIONS, left, matching
 from euthyne.core.part import Part, faults_of, shelf
-from euthyne.core.quantity import AREA, CURRENT, SHORT, read_quantity
+from euthyne.core.quantity import AREA, CURRENT, SHORT, TORQUE, Measure, read_quantity
 from euthyne.core.termination import FINISHES, TERMINATIONS
 from euthyne.core.wiremap import schemes
 from euthyne.data.tables import rows
@@ -22,6 +22,7 @@ from euthyne.store.shelf import ShelfStore
 from euthyne.web.frame import now, wants_part, who
 
 blueprint = Blueprint("shelf", __name__)
+MOST_PATHS = 6
 RANGES = (
     ("grip_mm", "Cord its grip holds", "mm", SHORT),
     ("terminal_mm2", "Conductor its terminals take", "mm²", AREA),
@@ -124,7 +125,14 @@ def one(name: str) -> str:
 def _one(part: Part, typed: dict[str, str], faults: tuple[Fault, ...]) -> str:
     own = part.id in added().parts()
     return render_template(
-        "shelf/part.html", part=part, sides=Markup(sides(part)), ranges=RANGES, typed=typed, faults=faults, own=own
+        "shelf/part.html",
+        part=part,
+        sides=Markup(sides(part)),
+        ranges=RANGES,
+        paths=_paths(part),
+        typed=typed,
+        faults=faults,
+        own=own,
     )
 
 
@@ -150,11 +158,16 @@ def _corrected(part: Part, typed: dict[str, str]) -> Part:
             figures[field] = read_quantity(typed.get(field, ""), measure, f"part.{field}").value
         except Refused as refused:
             faults += refused.faults
+    for mark, _ in _paths(part):
+        figures[f"path.{mark}"] = _figure(typed, f"path.{mark}", SHORT, dict(part.path_mm)[mark], faults)
+    torque = _figure(typed, "torque", TORQUE, part.torque_nm, faults)
     words = typed.get("words", "").strip()[:80]
     if len(words) < 3:
         faults.append(Fault("part.words", "it has no name", "what is printed on it, in a few words"))
     if faults:
         raise Refused(*faults)
+    strip = (figures["strip_mm.least"], figures["strip_mm.most"])
+    as_before = strip == part.strip_mm
     mine = replace(
         part,
         id=_fresh_id(part),
@@ -164,11 +177,31 @@ def _corrected(part: Part, typed: dict[str, str]) -> Part:
         corrects=part.corrects or part.id,
         grip_mm=(figures["grip_mm.least"], figures["grip_mm.most"]),
         terminal_mm2=(figures["terminal_mm2.least"], figures["terminal_mm2.most"]),
-        strip_mm=(figures["strip_mm.least"], figures["strip_mm.most"]),
+        strip_mm=strip,
+        lug_by_size=part.lug_by_size and as_before,
+        wings=part.wings if as_before else None,
+        path_mm=tuple((mark, figures.get(f"path.{mark}", mm)) for mark, mm in part.path_mm),
+        torque_nm=torque,
     )
     if found := faults_of(mine):
         raise Refused(*found)
     return mine
+
+
+def _paths(part: Part) -> tuple[tuple[str, float], ...]:
+    """The ways to each terminal that a form asks for: those of a part with few."""
+    return part.path_mm if len(part.path_mm) <= MOST_PATHS else ()
+
+
+def _figure(typed: dict[str, str], field: str, measure: Measure, before: float, faults: list[Fault]) -> float:
+    """A figure of the sheet; as it was where the form leaves it empty."""
+    if not typed.get(field, "").strip():
+        return before
+    try:
+        return read_quantity(typed[field], measure, f"part.{field}").value
+    except Refused as refused:
+        faults += refused.faults
+        return before
 
 
 def _fresh_id(part: Part) -> str:
