@@ -178,7 +178,7 @@ def _cores(what: str, home: End, e: EndToBuild) -> BuildStep:
         what,
         "cores",
         home,
-        f"Trim the {e.part.short} cores to length{bare}",
+        f"Trim the cores at the {e.part.short} to length{bare}",
         f"From the {'end of the grip' if e.part.grips else 'edge of the part'}. Twist the strands; never tin them.",
         MISTAKES["cores"],
         "cores are bare",

@@ -21,7 +21,7 @@ from euthyne.core.strip import StripPlan, StripVerdict, judge_strip, strip_plan
 from euthyne.core.threading import BuildPlan, Step
 from euthyne.core.verdict import Meter, Verdict, judge
 
-FALLBACK_OD_MM = 8.0
+FALLBACK_OD_MM, INSULATION_MM = 8.0, 0.8
 
 
 class Plan(SizedPlan):
@@ -36,7 +36,7 @@ class Plan(SizedPlan):
     def core_mm(self) -> float:
         """Diameter of a core: under a sheath its copper and 0.8 mm of insulation round it, else the cable itself."""
         area = self.size.cross_section_mm2 if self.size else 0.0
-        return copper_mm(area) + 1.6 if self.cable_type.cord else self.cable_od_mm
+        return copper_mm(area) + 2 * INSULATION_MM if self.cable_type.cord else self.cable_od_mm
 
     @cached_property
     def strips(self) -> tuple[StripPlan, StripPlan]:
@@ -94,7 +94,12 @@ class Plan(SizedPlan):
 
     @cached_property
     def cable_od_mm(self) -> float:
-        """The fattest the cord may be, for what must pass over it."""
+        """The fattest the cable may be, for what must pass over it.
+
+        Where nothing is known of it: 8 mm for a cord, for a single its copper and 0.8 mm of insulation; generic.
+        """
+        if self.diameter is None and self.size is not None and not self.cable_type.cord:
+            return copper_mm(self.size.cross_section_mm2) + 2 * INSULATION_MM
         return self.diameter.high_mm if self.diameter else FALLBACK_OD_MM
 
     @cached_property

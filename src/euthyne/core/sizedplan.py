@@ -28,7 +28,6 @@ from euthyne.core.sizing_brief import (
 )
 
 ROLLED_UP_LAYERS = 4
-FALLBACK_OD_MM = 8.0
 TWO_SOURCES = ("charger-lead",)
 
 

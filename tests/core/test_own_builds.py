@@ -1,0 +1,155 @@
+"""Every kind of lead's own build, under any practices: the order holds by the written rules, the words are whole."""
+
+import re
+from dataclasses import replace
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from euthyne.core.buildplan import closes
+from euthyne.core.lead import with_value
+from euthyne.core.plan import Plan
+from euthyne.core.practices import PRACTICES, Practices, taken_up
+from euthyne.core.stores import needs
+from euthyne.core.termination import FINISHES, TERMINATIONS
+from euthyne.core.threading import CABLE
+from euthyne.web.starts import STARTS, new_lead
+
+ENOUGH = {"run_m": 6.0, "watts": 120.0, "amps": 2.0, "tape_m": 9.0, "watts_per_m": 15.0}
+CELLS = {"charger-lead": 3}
+UNWHOLE = re.compile(r"[{}]|None(?! of)|\bnan\b|\d\.\d{4,}|  ")
+KINDS = [s.id for s in STARTS]
+
+
+def test_every_kind_can_be_built_as_it_comes_unless_a_seal_is_too_narrow_and_says_so():
+    for start in KINDS:
+        plan = Plan(lead_of(start))
+        assert plan.steps or all("seal" in part for part in plan.trapped)
+
+
+def lead_of(start, practices=None, run_m=6.0):
+    lead = new_lead(next(s for s in STARTS if s.id == start), "TR-0001", "2026-11-02T09:00:00")
+    lead = replace(lead, brief=replace(lead.brief, **(ENOUGH | {"run_m": run_m, "cells": CELLS.get(start)})))
+    return with_value(lead, "build.practices", practices or Practices())
+
+
+@st.composite
+def practised(draw):
+    """Any practices that may be taken up, reasons given where they are asked for."""
+    chosen = Practices()
+    for practice in PRACTICES:
+        value = draw(st.sampled_from([c.value for c in practice.choices]))
+        chosen = taken_up(chosen, practice.name, value, "said in the shed")
+    return chosen
+
+
+def breaks(plan):
+    """What a lead's order breaks of the written rules, looked at step by step."""
+    build, found, done = plan.build_plan, [], set()
+    keys = [s.key for s in plan.steps if build.part(s.key) or build.event(s.key)]
+    for key in keys:
+        event, part = build.event(key), build.part(key)
+        if event is not None:
+            found += [f"{key} before {x}" for x in event.after if x not in done]
+            found += [f"{key} without {p.id}" for p in build.parts if p.needed_by == key and p.id not in done]
+        else:
+            assert part is not None
+            found += [f"{key} before {x}" for x in part.after if x not in done]
+            in_the_way = [
+                e
+                for e in build.events
+                if e.id in done and e.end == part.end and e.od_mm > part.bore_mm
+                and (e.on == CABLE or part.on == CABLE or part.on in e.places)
+            ]  # fmt: skip
+            fed_along = next(s for s in plan.steps if s.key == key).headline.find("far end") >= 0
+            found += [f"{key} past {e.id}" for e in in_the_way if not fed_along]
+        done.add(key)
+    missing = {x.id for x in build.everything} - set(keys)
+    return found + [f"{x} never" for x in missing]
+
+
+@pytest.mark.parametrize("start", KINDS)
+@settings(max_examples=12)
+@given(how=practised())
+def test_whatever_the_practices_no_order_breaks_a_rule_and_nothing_is_left_out(start, how):
+    plan = Plan(lead_of(start, how))
+    if plan.steps:
+        assert breaks(plan) == []
+    else:
+        assert plan.trapped or plan.size_name is None
+
+
+@pytest.mark.parametrize("start", KINDS)
+@settings(max_examples=12)
+@given(how=practised(), run_m=st.floats(0.5, 40))
+def test_every_step_is_said_in_whole_words(start, how, run_m):
+    for step in Plan(lead_of(start, how, run_m)).steps:
+        for said in (step.headline, step.detail, step.mistake, step.button, step.numbers, *step.judge):
+            assert not UNWHOLE.search(said), said
+        assert step.headline[0].isupper()
+        assert step.mistake.endswith(".")
+        assert all(f.words and f.value for f in step.figures)
+
+
+@pytest.mark.parametrize("start", KINDS)
+def test_each_lasting_step_has_its_gate_when_there_is_anything_to_ask_for(start):
+    plan = Plan(lead_of(start))
+    if not plan.steps:
+        return
+    keys = [s.key for s in plan.steps]
+    lasting = [e.id for e in plan.build_plan.events if e.irreversible]
+    for key in lasting:
+        end = key[0]
+        on = [p for p in plan.build_plan.parts if p.end == end and p.id in keys[: keys.index(key)]]
+        mine = [p for p in on if p.on in (CABLE, key.split("-", 2)[2])]
+        gate = next((s for s in plan.steps if s.key == f"gate-{key}"), None)
+        assert (gate is not None) >= bool(mine)
+        if gate is not None:
+            assert keys.index(gate.key) == keys.index(key) - 1
+            assert {a.part for a in gate.asks} == {p.id for p in mine}
+
+
+@pytest.mark.parametrize("start", KINDS)
+def test_every_core_that_lands_is_landed_once_and_judged_and_every_body_is_shut(start):
+    plan = Plan(lead_of(start))
+    if not plan.steps:
+        return
+    keys = [s.key for s in plan.steps]
+    assert len(keys) == len(set(keys))
+    for end, e in plan.job.ends:
+        for core in e.strip.cores:
+            land = next(s for s in plan.steps if s.key == f"{end}-land-{core.core}")
+            assert land.judge in [t.judge for t in (*TERMINATIONS.values(), *FINISHES.values())]
+            assert land.figures[0].value == core.bare_words
+        assert (f"{end}-close" in keys) == closes(e)
+        if e.part.grips:
+            assert keys.index(f"{end}-grip") > max(keys.index(f"{end}-land-{c.core}") for c in e.strip.cores)
+
+
+@pytest.mark.parametrize("start", KINDS)
+def test_what_the_steps_use_is_laid_out_first(start):
+    plan = Plan(lead_of(start))
+    if not plan.steps:
+        return
+    wanted = {n.what for n in needs(plan)}
+    tools = {e.tool for e in plan.build_plan.events} - {"hand"}
+    assert tools | {"cable shear"} <= wanted
+    assert all(tool in plan.steps[0].detail for tool in tools)
+    sleeves = {f.value for s in plan.steps for f in s.figures if f.words == "sleeve"}
+    assert sleeves <= wanted
+
+
+@pytest.mark.parametrize("start", KINDS)
+def test_the_strip_plan_of_every_kind_adds_up(start):
+    plan = Plan(lead_of(start))
+    for strip in plan.strips:
+        for core in strip.cores:
+            assert 0 < core.strip_low_mm <= core.strip_mm <= core.strip_high_mm
+            assert core.core_mm == pytest.approx(core.path_mm + core.slack_mm + core.strip_mm)
+            assert core.core_mm <= strip.swallows_mm
+            assert 0 <= core.round_mm <= core.path_mm
+        backs = [s.back_mm for s in strip.stairs]
+        assert backs == sorted(backs, reverse=True)
+    if plan.cut is not None:
+        assert plan.cut.cut_m >= plan.cut.run_m + sum(s.swallows_mm for s in plan.strips) / 1000 + 0.05 - 1e-9
