@@ -4,8 +4,10 @@ import logging
 import sys
 import tempfile
 import threading
+import urllib.request
 from pathlib import Path
 
+import pypdfium2
 from playwright.sync_api import sync_playwright
 from waitress import create_server
 
@@ -16,24 +18,29 @@ OUT = Path(__file__).parent / "screenshots"
 VIEWS = {
     "bench": ("/bench", 1280, 2300),
     "brief": ("/leads/TR-0023/brief", 1280, 1090),
-    "brief-inverter": ("/leads/TR-0014/brief", 1280, 900),
     "conductor": ("/leads/TR-0023/conductor", 1280, 1360),
     "working": ("/leads/TR-0014/conductor", 1280, 2000),
     "ends": ("/leads/TR-0012/ends", 1280, 1000),
-    "ends-charger": ("/leads/TR-0022/ends", 1280, 1180),
     "ends-shielded": ("/leads/TR-0027/ends", 1280, 1280),
     "shelf": ("/shelf", 1280, 1000),
-    "finder": ("/shelf/find?shows=pin&count=3", 1280, 900),
+    "terminations": ("/shelf/terminations", 1280, 3000),
+    "stores": ("/stores", 1280, 1150),
     "checks": ("/shelf/checks", 1280, 1000),
-    "cut": ("/leads/TR-0019/cut", 1280, 960),
+    "cut": ("/leads/TR-0023/cut", 1280, 1150),
     "build": ("/leads/TR-0019/build", 1280, 1060),
-    "bench-step": ("/leads/TR-0019/build/bench?step=B-nut", 1280, 800),
+    "bench-step": ("/leads/TR-0014/build/bench?step=A-land--", 1280, 800),
     "gate": ("/leads/TR-0014/build/bench?step=gate-A-land--", 1280, 800),
     "prove": ("/leads/TR-0017/prove", 1280, 1470),
     "envelope": ("/envelope/drop", 1280, 1100),
-    "what-wire-is-this": ("/envelope/wire", 1280, 800),
     "tag": ("/leads/TR-0012/tag", 1280, 880),
 }
+PAPER = {"template": "/leads/TR-0027/cut/template.pdf", "traveller": "/leads/TR-0014/traveller.pdf"}
+
+
+def print_page(address: str, path: Path) -> None:
+    """The first page of a PDF as a picture."""
+    with urllib.request.urlopen(address) as answer:
+        pypdfium2.PdfDocument(answer.read())[0].render(scale=1.5).to_pil().save(path)
 
 
 def main() -> None:
@@ -44,7 +51,10 @@ def main() -> None:
     threading.Thread(target=server.run, daemon=True).start()
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox"])
-        for name in sys.argv[1:] or VIEWS:
+        for name in sys.argv[1:] or (*VIEWS, *PAPER):
+            if name in PAPER:
+                print_page(f"http://127.0.0.1:{server.effective_port}{PAPER[name]}", OUT / f"{name}.png")
+                continue
             address, width, height = VIEWS[name]
             page = browser.new_page(viewport={"width": width, "height": height})
             page.goto(f"http://127.0.0.1:{server.effective_port}{address}", wait_until="networkidle")

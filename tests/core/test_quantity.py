@@ -16,6 +16,7 @@ from euthyne.core.quantity import (
     PERCENT,
     POWER,
     SHORT,
+    TORQUE,
     VOLTS,
     read_quantity,
     read_size,
@@ -26,6 +27,9 @@ from euthyne.core.quantity import (
 @pytest.mark.parametrize(
     ("typed", "measure", "value"),
     [
+        ("0.8 N m", TORQUE, 0.8),
+        ("80 cNm", TORQUE, 0.8),
+        ("1.2 n·m", TORQUE, 1.2),
         ("25 m", LENGTH, 25),
         ("25", LENGTH, 25),
         ("25m", LENGTH, 25),

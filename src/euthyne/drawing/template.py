@@ -93,7 +93,7 @@ def _end(plan: Plan, words: str, part: Part, strip: StripPlan, y: float) -> list
         Note(MARGIN, y, f"{words}: {part.words}", 4.0, True),
         Note(MARGIN, y + 5, f"{off}from the {'edge of the grip' if sheathed else 'edge of the part'}"),
         Mark(datum, y + 7, datum, foot, 0.35),
-        Note(datum - 5, foot + 4, "datum"),
+        Note(datum - 5, foot + 4, "grip edge" if sheathed else "edge"),
     ]
     if sheathed:
         items.append(Patch(MARGIN, y + 9, datum - MARGIN + strip.inside_mm, ROW * len(strip.cores), SHEATH))

@@ -1,0 +1,103 @@
+"""The command line: documents in and out, lists, what a build needs, and a port that is taken."""
+
+import json
+import socket
+
+import pytest
+from click.testing import CliRunner
+from person import words
+
+from euthyne.cli import data_folder, main, open_store
+
+pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
+
+
+def run(*args, text=None):
+    answer = CliRunner().invoke(main, list(args), input=text)
+    assert answer.exception is None or isinstance(answer.exception, SystemExit)
+    return answer.exit_code, answer.output
+
+
+def test_steps_come_with_their_numbers_their_judgement_and_what_a_gate_asks(folder):
+    _, document = run("export", "TR-0014", "--data", str(folder))
+    status, told = run("steps", "-", text=document)
+    steps = {s["key"]: s for s in json.loads(told)["steps"]}
+    assert status == 0
+    assert steps["A-land-+"]["figures"] == {"bare": "29.1 to 31.1 mm", "presses, narrow die": "3", "die, if DIN": "14"}
+    assert steps["gate-A-land-+"]["asks"] == ["the sleeve on the red core, plus, supply end"]
+    assert "no crack, no gap" in steps["A-land-+"]["judge"]
+
+
+def test_a_lead_goes_out_and_comes_into_another_folder(folder, tmp_path):
+    _, document = run("export", "TR-0023", "--data", str(folder))
+    other = tmp_path / "other"
+    assert run("import", "-", "--data", str(other), text=document) == (0, "TR-0023 is in the log.\n")
+    assert open_store(other).get("TR-0023").lead == open_store(folder).get("TR-0023").lead
+    status, told = run("import", "-", "--data", str(other), text=document)
+    assert status == 2
+    assert "TR-0023" in told
+
+
+def test_an_end_with_no_such_part_is_refused_with_its_path(folder):
+    _, document = run("export", "TR-0023", "--data", str(folder))
+    broken = json.loads(document)
+    broken["lead"]["ends"]["b"] = "teapot"
+    status, told = run("steps", "-", text=json.dumps(broken))
+    assert status == 2
+    assert any("ends.b" in e["field"] for e in json.loads(told)["errors"])
+
+
+def test_a_log_nobody_touched_holds(folder):
+    assert run("verify-log", "--data", str(folder)) == (0, "Every seal holds.\n")
+
+
+@pytest.mark.parametrize(("command", "said"), [("checks", "hammer-crimp"), ("formats", "## Stores")])
+def test_lists_are_written_as_markdown(command, said):
+    status, told = run(command)
+    assert status == 0
+    assert told.startswith("# ")
+    assert said in told
+
+
+def test_a_port_that_is_taken_names_another(folder):
+    with socket.socket() as taken:
+        taken.bind(("127.0.0.1", 0))
+        taken.listen()
+        port = taken.getsockname()[1]
+        status, told = run("serve", "--port", str(port), "--data", str(folder))
+    assert status == 1
+    assert f"Port {port} is taken. Give another: --port {port + 1}" in told
+
+
+def test_the_demonstration_keeps_apart_from_real_leads(tmp_path):
+    assert data_folder(str(tmp_path)) == tmp_path
+    assert data_folder(None, demo=True) != data_folder(None)
+
+
+def test_a_lead_is_taken_in_through_the_page_or_told_what_is_wrong(person, folder, store):
+    _, document = run("export", "TR-0023", "--data", str(folder))
+    renamed = document.replace('"TR-0023"', '"TR-9023"')
+    person.send("/leads/import", text=renamed)
+    assert store.get("TR-9023").lead.name == "Hut to dome extension"
+    page = words(person.send("/leads/import", 422, text=renamed))
+    assert "TR-9023" in page
+    page = person.send("/leads/import", 422, text='{"format": "euthyne-lead"}')
+    assert "What would do" in words(page)
+
+
+def test_a_lead_opens_where_it_was_left_and_a_sealed_one_at_its_tag(person):
+    assert "Not right" not in person.open("/leads/TR-0019")
+    assert "11 of 21 steps to go" in words(person.open("/leads/TR-0019"))
+    assert "Sealed" in words(person.open("/leads/TR-0012"))
+
+
+def test_a_reason_is_a_few_words_and_can_be_taken_back(person, store):
+    assert "A reason is a few words." in words(person.send("/leads/TR-0023/reason/drum-use", 409, reason="x"))
+    person.send("/leads/TR-0023/reason/drum-use", reason="always unwound")
+    assert [r.text for r in store.get("TR-0023").lead.reasons if r.check == "drum-use"] == ["always unwound"]
+    person.send("/leads/TR-0023/reason/drum-use", reason="")
+    assert not [r for r in store.get("TR-0023").lead.reasons if r.check == "drum-use"]
+
+
+def test_a_starting_point_nobody_knows_gets_our_page(person):
+    assert "could not be understood" in words(person.send("/leads/new", 400, start="teapot"))
