@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 from leads import plan
 from test_checks import INVERTER, SIGNAL, TAPE
 
-from euthyne.core.barrel import OpenBarrel, closed_bare, crimp_colour, lug_for, lugs, open_bare, presses
+from euthyne.core.barrel import OpenBarrel, closed_bare, crimp_colour, lug_for, lug_strips, lugs, open_bare, presses
 from euthyne.core.checks import checks
 from euthyne.core.layers import layered, staircase
 from euthyne.core.part import Post, faults_of, part
@@ -75,11 +75,18 @@ def test_a_lug_step_carries_this_leads_own_numbers():
         "bare": "29.1 to 31.1 mm",
         "presses, narrow die": "3",
         "die, if DIN": "14",
+        "copper fills the bore": "64 %",
     }
     sleeve = next(s for s in p.steps if s.kind == "on-core")
     assert "cut to 46 mm" in sleeve.numbers
     cut = next(s for s in p.steps if s.kind == "cut")
     assert cut.numbers == f"length {p.cut.cut_m:.2f} m; pieces 2"
+
+
+def test_the_table_of_lugs_says_bare_and_presses_for_each_size():
+    found = {x.lug.size_mm2: x for x in lug_strips()}
+    assert (round(found[50].bare.low_mm, 2), found[50].presses) == (29.05, 3)
+    assert all(x.bare.low_mm > x.lug.barrel_mm for x in found.values())
 
 
 def test_a_lead_of_lugs_swallows_both_barrels():

@@ -199,7 +199,9 @@ def test_a_sheets_own_strip_path_and_torque_decide(person, store):
 def test_lugs_with_a_sheet_of_their_own_are_stripped_as_it_says(person):
     as_is = {**SHEET, "words": "short lugs", "strip_mm.least": "8 mm", "strip_mm.most": "10 mm"}
     person.send("/shelf/part/lugs-m8/correct", **as_is)
-    assert "as deep as its size" in person.open("/shelf/part/lugs-m8-own-1")
+    page = words(person.open("/shelf/part/lugs-m8-own-1"))
+    assert "as deep as its size" in page
+    assert "50 mm² 10 14.5 28 29.1 to 31.1 3 14" in page
     person.send("/shelf/part/lugs-m8/correct", **{**as_is, "strip_mm.least": "22 mm", "strip_mm.most": "24 mm"})
     page = words(person.open("/shelf/part/lugs-m8-own-2"))
     assert "as deep as its size" not in page

@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from functools import cache
 
+from euthyne.core.sleeve import copper_mm
 from euthyne.data.tables import rows, toml
 
 PLAY_MM = 1.0
@@ -39,6 +40,22 @@ class OpenBarrel:
     conductor_mm: float
     window_mm: float
     insulation_mm: float
+
+
+@dataclass(frozen=True)
+class LugStrip:
+    """A lug with what it wants bare and how often it is pressed."""
+
+    lug: Lug
+    bare: Bare
+    presses: int
+
+
+def lug_strips() -> tuple[LugStrip, ...]:
+    """Every lug of the table with its strip and presses, for its own size of fine strands."""
+    return tuple(
+        LugStrip(lug, closed_bare(lug.barrel_mm, copper_mm(lug.size_mm2)), presses(lug.barrel_mm)) for lug in lugs()
+    )
 
 
 @cache

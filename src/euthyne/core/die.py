@@ -30,15 +30,23 @@ def hexagon_mm2(across_flats_mm: float) -> float:
     return math.sqrt(3) / 2 * across_flats_mm**2
 
 
+def filled(bore_mm: float, copper_mm2: float) -> float:
+    """The share of a barrel's bore, in mm, that its copper, in mm2, fills before it is pressed.
+
+    >>> round(filled(10, 50), 3)
+    0.637
+    """
+    return copper_mm2 / (math.pi / 4 * bore_mm**2)
+
+
 def pressed(outside_mm: float, bore_mm: float, copper_mm2: float, die_mm2: float) -> Pressed:
     """What a closed die makes of a barrel and its copper.
 
     Parameters: outside and bore of the barrel in mm; copper in mm2; closed die area in mm2. Returns: Pressed.
     Source: press ratio = (barrel section + copper) / closed die area; 1.02 to 1.20 usual.
     """
-    bore = math.pi / 4 * bore_mm**2
-    metal = math.pi / 4 * outside_mm**2 - bore + copper_mm2
-    ratio, fill = metal / die_mm2, copper_mm2 / bore
+    metal = math.pi / 4 * (outside_mm**2 - bore_mm**2) + copper_mm2
+    ratio, fill = metal / die_mm2, filled(bore_mm, copper_mm2)
     verdict, words = _judged(ratio)
     if fill < FILL_LEAST:
         words = f"The copper fills {fill:.0%} of the bore: the lug is a size too big. {words}"

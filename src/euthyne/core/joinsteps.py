@@ -3,6 +3,7 @@
 from euthyne.core.barrel import crimp_colour, presses
 from euthyne.core.buildplan import EndToBuild, Job, covered_mm, hammered, lug_on, sleeve_cut_mm, sleeve_on, torqued
 from euthyne.core.buildstep import MISTAKES, BuildStep, Figure
+from euthyne.core.die import filled
 from euthyne.core.part import Part
 from euthyne.core.practices import Practices
 from euthyne.core.pull import hand_tug
@@ -74,6 +75,7 @@ def _of_joint(e: EndToBuild, job: Job) -> list[Figure]:
     if lug is not None and not hammered(e.part, job.practices):
         found.append(Figure("presses, narrow die", str(presses(lug.barrel_mm))))
         found.append(Figure("die, if DIN", lug.die_code))
+        found.append(Figure("copper fills the bore", f"{filled(lug.bore_mm, cable.copper_mm2) * 100:.0f} %"))
     if e.part.joint in ("blade", "splice") and (tint := crimp_colour(cable.copper_mm2)):
         found.append(Figure("its colour", tint))
     if torqued(e.part, job.practices):

@@ -2,6 +2,7 @@
 
 import math
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from typing import Annotated, Literal
 
 from annotated_types import Ge, Le, MaxLen, MinLen
@@ -225,6 +226,7 @@ def _tools(plan: Plan) -> list[Need]:
     return found
 
 
+@lru_cache(maxsize=128)
 def laid_out(needed: tuple[Need, ...], stores: tuple[Stock, ...], piece: str | None = None) -> tuple[Laid, ...]:
     """Each need against Stores.
 

@@ -6,6 +6,7 @@ from flask import Blueprint, abort, current_app, redirect, render_template, requ
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
+from euthyne.core.barrel import lug_strips
 from euthyne.core.cable import cable_types
 from euthyne.core.checks import CHECKS
 from euthyne.core.fault import Fault, Refused
@@ -130,6 +131,7 @@ def _one(part: Part, typed: dict[str, str], faults: tuple[Fault, ...]) -> str:
         sides=Markup(sides(part)),
         ranges=RANGES,
         paths=_paths(part),
+        lugs=lug_strips() if part.lug_by_size else (),
         typed=typed,
         faults=faults,
         own=own,
