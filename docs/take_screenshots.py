@@ -23,7 +23,7 @@ VIEWS = {
     "ends": ("/leads/TR-0012/ends", 1280, 1000),
     "ends-shielded": ("/leads/TR-0027/ends", 1280, 1280),
     "shelf": ("/shelf", 1280, 1000),
-    "terminations": ("/shelf/terminations", 1280, 3000),
+    "terminations": ("/shelf/terminations", 1280, 3680),
     "stores": ("/stores", 1280, 1150),
     "checks": ("/shelf/checks", 1280, 1000),
     "cut": ("/leads/TR-0023/cut", 1280, 1150),

@@ -163,8 +163,9 @@ def _far_cups_first(e: EndToBuild, how: Practices) -> list[CoreStrip]:
     side, at = 1 if how.iron_hand == "right" else -1, {c.mark: c for c in wiring_side(e.part).cavities}
     rows: list[list[CoreStrip]] = []
     for core in sorted(e.strip.cores, key=lambda c: -at[c.cavity].y):
-        same = rows and at[rows[-1][0].cavity].y - at[core.cavity].y < ONE_ROW_MM
-        rows[-1].append(core) if same else rows.append([core])
+        if not rows or at[rows[-1][0].cavity].y - at[core.cavity].y >= ONE_ROW_MM:
+            rows.append([])
+        rows[-1].append(core)
     return [core for row in rows for core in sorted(row, key=lambda c: side * at[c.cavity].x)]
 
 

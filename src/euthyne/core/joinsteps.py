@@ -11,7 +11,14 @@ from euthyne.core.termination import FINISHES, TERMINATIONS, JudgedKind
 from euthyne.core.threading import End
 from euthyne.core.wiremap import colour, function_of
 
-GRIP_PULLS = ((10.0, 60), (16.0, 80), (float("inf"), 100))
+
+def grip_pull_n(amps: float) -> int:
+    """What a cord grip is pulled with, in newtons: 60, 80 at 16 A, 100 above.
+
+    >>> grip_pull_n(13), grip_pull_n(16), grip_pull_n(32)
+    (60, 80, 100)
+    """
+    return 60 if amps < 16 else 80 if amps == 16 else 100
 
 
 def sealed_grip(part: Part) -> bool:
@@ -140,7 +147,6 @@ def shrink(what: str, home: End, e: EndToBuild, core: str, job: Job) -> BuildSte
 def grip(what: str, home: End, e: EndToBuild) -> BuildStep:
     """The cord grip is clamped on the sheath, or the gland tightened on its seal."""
     low, high = e.part.grip_mm
-    pull = next(newtons for amps, newtons in GRIP_PULLS if e.part.amps <= amps)
     gland = sealed_grip(e.part)
     finish = FINISHES["gland" if gland else "grip"]
     what_it_is = f"Tighten the gland of the {e.part.short}" if gland else f"Clamp the cord grip of the {e.part.short}"
@@ -153,7 +159,7 @@ def grip(what: str, home: End, e: EndToBuild) -> BuildStep:
         finish.mistake,
         "gland holds" if gland else "grip holds",
         judge=finish.judge,
-        figures=(Figure("it holds", f"{low:g} to {high:g} mm"), Figure("pull", f"{pull} N")),
+        figures=(Figure("it holds", f"{low:g} to {high:g} mm"), Figure("pull", f"{grip_pull_n(e.part.amps)} N")),
     )
 
 
