@@ -65,8 +65,8 @@ def test_a_gate_skipped_on_purpose_costs_a_lug_and_its_length_and_the_record_sho
     bench.keyboard.press("f")
     bench.get_by_role("button", name="the sleeve on the black core, minus, supply end").click()
     expect(bench.get_by_text("Cut this end off and begin it again")).to_be_visible()
-    expect(bench.locator(".way-back")).to_contain_text("Scrapped")
-    lost = re.search(r"Length lost\s+([\d.]+) mm", bench.locator(".way-back").inner_text())[1]
+    expect(bench.locator(".way-back")).to_contain_text("scrapped")
+    lost = re.search(r"length lost\s+([\d.]+) mm", bench.locator(".way-back").inner_text())[1]
     bench.get_by_role("button", name="Go this way").click()
     expect(bench.locator("#headline")).to_contain_text("Put the red sleeve on the red core")
     rework = store.get(LINK).lead.build.reworks[0]
@@ -75,6 +75,22 @@ def test_a_gate_skipped_on_purpose_costs_a_lug_and_its_length_and_the_record_sho
     bench.goto(f"/leads/{LINK}/build")
     expect(bench.get_by_text("A-sleeve-- was forgotten")).to_be_visible()
     expect(bench.get_by_text("lost in all")).to_be_visible()
+
+
+def test_a_forgotten_part_is_found_with_the_arrows_alone(bench, served):
+    _, store = served
+    go_on_to(bench, "Stop. Is everything on?")
+    bench.keyboard.press("f")
+    expect(bench.locator("#headline")).to_have_text("Which part is not on?")
+    bench.keyboard.press("ArrowRight")
+    expect(bench.locator("#headline")).to_have_text("Forgotten: the sleeve on the black core, minus, supply end")
+    bench.keyboard.press("ArrowRight")
+    expect(bench.locator("#headline")).to_have_text("Forgotten: the sleeve on the red core, plus, supply end")
+    bench.keyboard.press("ArrowLeft")
+    expect(bench.locator("#headline")).to_contain_text("black core")
+    bench.keyboard.press("Space")
+    expect(bench.locator("#headline")).to_contain_text("Put the black sleeve on the black core")
+    assert store.get(LINK).lead.build.reworks[0].part == "A-sleeve--"
 
 
 def test_a_press_that_is_not_right_is_cut_back_by_keyboard_alone(bench, served):

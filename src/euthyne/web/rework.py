@@ -106,20 +106,29 @@ def do_again(tag: str) -> Response:
 def forgot(tag: str) -> str:
     """Which part is not on, and the cheapest way back for each."""
     page = _building(tag)
-    asked = request.args.get("part", "")
+    asked, words = request.args.get("part", ""), _parts(page)
+    ids = [part_id for part_id, _ in words]
+    at = ids.index(asked) if asked in ids else -1
     return render_template(
         "rework/forgot.html",
         page=page,
-        stage=Stage.BUILD,
-        stages=list(Stage),
-        part=False,
-        parts=[(p.id, part_words(p.id, page.plan.job)) for p in page.plan.build_plan.parts],
+        parts=words,
         asked=asked,
+        part_words=dict(words).get(asked, ""),
         way=back_to(page.plan, asked) if asked else None,
         ways=WAYS,
+        earlier=ids[at - 1] if at > 0 else None,
+        later=ids[at + 1] if at + 1 < len(ids) else None,
         named={s.key: s.headline for s in page.plan.steps},
         who=who(),
     )
+
+
+def _parts(page: LeadPage) -> list[tuple[str, str]]:
+    """Every threaded part with its words: those ticked off first, the newest foremost; they are the likeliest."""
+    done = [d.step for d in page.held.lead.build.done]
+    parts = sorted(page.plan.build_plan.parts, key=lambda p: -done.index(p.id) if p.id in done else len(done))
+    return [(p.id, part_words(p.id, page.plan.job)) for p in parts]
 
 
 @blueprint.post("/leads/<tag>/build/forgot")
