@@ -6,7 +6,7 @@ import pytest
 from playwright.sync_api import sync_playwright
 from waitress import create_server
 
-from euthyne.cli import load_demo, open_store
+from euthyne.cli import open_store
 from euthyne.web import create_app
 
 
@@ -30,8 +30,8 @@ def chromium():
 
 
 @pytest.fixture
-def served(tmp_path):
-    load_demo(tmp_path)
+def served(tmp_path, with_demo):
+    with_demo(tmp_path)
     store = open_store(tmp_path)
     server = create_server(create_app(store, tmp_path), host="127.0.0.1", port=0, threads=4)
     thread = threading.Thread(target=server.run, daemon=True)

@@ -3,7 +3,7 @@
 import pytest
 from person import Person
 
-from euthyne.cli import load_demo, open_store
+from euthyne.cli import open_store
 from euthyne.web import create_app
 
 
@@ -30,5 +30,5 @@ def person(app):
 
 
 @pytest.fixture
-def at_tarn_ridge(folder):
-    load_demo(folder)
+def at_tarn_ridge(folder, with_demo):
+    with_demo(folder)
