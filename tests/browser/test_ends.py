@@ -10,6 +10,7 @@ def test_a_switch_in_the_neutral_is_stopped_and_put_right_by_one_press(page):
     page.get_by_role("button", name="Inlet and switch harness").click()
     page.get_by_label("Run, one way").fill("0.5 m")
     page.keyboard.press("Tab")
+    expect(page.locator("#ribbon")).to_contain_text("0.5 m run")
     page.get_by_role("link", name="On to the conductor").click()
     page.get_by_role("button", name="Take ").first.click()
     page.get_by_role("link", name="On to the ends").click()

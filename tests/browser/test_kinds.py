@@ -47,10 +47,12 @@ def test_a_lead_on_direct_current_is_briefed_and_sized(page, kind, typed, demand
         page.get_by_label(label, exact=True).fill(text)
         page.keyboard.press("Tab")
     expect(page.locator("#figures")).to_contain_text(demand)
+    expect(page.locator("#ribbon")).not_to_contain_text("length not said yet")
     page.get_by_role("link", name="On to the conductor").click()
     expect(page.get_by_text(decided)).to_be_visible()
     page.get_by_role("button", name=f"Take {size}", exact=True).click()
     expect(page.locator("#figures")).to_contain_text(f"{size} copper")
+    expect(page.locator("#figures")).not_to_contain_text("not taken yet")
     page.evaluate("window.sameDocument = true")
     page.get_by_label("Run, one way", exact=True).fill("40 m")
     expect(page.locator("#ribbon")).to_contain_text("40 m")
@@ -91,3 +93,25 @@ def test_pulling_the_slider_moves_the_ladder_at_once_and_letting_go_keeps_it(pag
     slider.evaluate("e => e.dispatchEvent(new Event('change', {bubbles: true}))")
     expect(page.locator("#ribbon")).to_contain_text("10 m run")
     assert store.get("TR-0014").lead.brief.run_m == 10.0
+
+
+def test_what_is_typed_while_a_press_is_still_on_its_way_wins(page, served):
+    """The answer to the press comes late; it must not put the old length back on the ribbon."""
+    pressed = []
+
+    def late(route):
+        if route.request.method == "POST" and not pressed:
+            pressed.append(route.request.url)
+            page.wait_for_timeout(700)
+        route.continue_()
+
+    page.goto("/leads/TR-0023/conductor")
+    page.route("**/conductor**", late)
+    page.get_by_role("button", name="Take 1.5 mm²", exact=True).click()
+    page.get_by_label("Run, one way", exact=True).fill("40 m")
+    expect(page.locator("#ribbon")).to_contain_text("40 m")
+    page.wait_for_timeout(900)
+    expect(page.locator("#ribbon")).to_contain_text("40 m")
+    lead = served[1].get("TR-0023").lead
+    assert (lead.brief.run_m, lead.conductor.size) == (40.0, "1.5 mm2")
+    assert pressed
