@@ -1,4 +1,4 @@
-"""The commands: serve, demo, size, wire, order, steps, check, checks, formats, export, import, verify-log."""
+"""The commands: run it, answer a document, write and take in leads, check the log."""
 
 import json
 import sys
@@ -158,6 +158,24 @@ def order_command(build: BinaryIO) -> None:
     from euthyne.exchange.order_contract import answer_json
 
     _answer(lambda: answer_json(build.read()))
+
+
+@main.command("diagnose")
+@click.argument("grid", type=click.File("rb"))
+def diagnose_command(grid: BinaryIO) -> None:
+    """Name the mistakes that explain what a continuity meter heard, from JSON (- for standard input)."""
+    from euthyne.exchange.wiring_contract import diagnosis_json
+
+    _answer(lambda: diagnosis_json(grid.read()))
+
+
+@main.command("probes")
+@click.argument("grid", type=click.File("rb"))
+def probes_command(grid: BinaryIO) -> None:
+    """Write the shortest plan of probes that proves a wiring, from JSON (- for standard input)."""
+    from euthyne.exchange.wiring_contract import probes_json
+
+    _answer(lambda: probes_json(grid.read()))
 
 
 @main.command("steps")

@@ -280,8 +280,8 @@ def done_lead():
     lead = extension(cut__accepted=True)
     p = Plan(lead)
     lead = with_value(lead, "build.done", tuple(StepDone(s.key, AT, "RM") for s in p.steps))
-    from euthyne.core.diagnosis import all_pairs
     from euthyne.core.lookover import look_list
+    from euthyne.core.provegrid import all_pairs
 
     readings = tuple(
         Reading(x.id, 999.0 if x.kind == "insulation" else (x.low + x.watch) / 2, AT, "AF") for x in p.lines

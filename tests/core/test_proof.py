@@ -8,9 +8,9 @@ from hypothesis import strategies as st
 from leads import plan
 
 from euthyne.core.conductor import awg, metric
-from euthyne.core.diagnosis import all_pairs, diagnose, read_grid
 from euthyne.core.expectation import core_band_ohm
 from euthyne.core.lead import Probe
+from euthyne.core.provegrid import all_pairs, name_faults, read_grid
 from euthyne.core.seal import FIRST, broken_links, digest, holds, seal
 from euthyne.core.tag import months_on, retest_months, tag_facts
 from euthyne.core.verdict import Meter, judge, twins
@@ -84,6 +84,9 @@ def test_unlike_twins_name_the_worse_core():
     assert "live core" in twins(0.300, 0.150, line("core-L"))
 
 
+NEUTRAL_TO_EARTH = [(f"{x}.N", f"{y}.E") for x in "AB" for y in "AB"]
+
+
 def heard_with(moved, *, opens=(), shorts=()):
     """Every probe of a lead whose load end was wired in another order, with cores open or shorted."""
     p = plan()
@@ -95,28 +98,32 @@ def heard_with(moved, *, opens=(), shorts=()):
 
 
 @pytest.mark.parametrize(
-    ("heard", "fault", "words"),
+    ("heard", "title", "words"),
     [
-        (heard_with({"L": "N", "N": "L"}), "crossed pair", "Live and neutral are crossed"),
-        (heard_with({"L": "E", "E": "L"}), "crossed pair", "Live and earth are crossed"),
-        (heard_with({"L": "N", "N": "E", "E": "L"}), "moved on by one", "one place further"),
-        (heard_with({}, opens=("N",)), "open core", "neutral core does not get through"),
-        (heard_with({}, shorts=[("A.N", "A.E")]), "neutral joined to earth", "supply end"),
-        (heard_with({}, shorts=[("A.L", "A.N"), ("B.L", "B.N")]), "short", "sound together"),
+        (heard_with({"L": "N", "N": "L"}), "Exchanged pair", "Live and neutral are exchanged at one end"),
+        (heard_with({"L": "E", "E": "L"}), "Exchanged pair", "Live and earth are exchanged at one end"),
+        (heard_with({"L": "N", "N": "E", "E": "L"}), "Every core one place along", "one place along at one end"),
+        (heard_with({}, opens=("N",)), "Open core", "Neutral does not get through"),
+        (heard_with({}, shorts=NEUTRAL_TO_EARTH), "Neutral joined to earth", "open both ends"),
+        (heard_with({}, shorts=[("A.N", "A.E")]), "The probes contradict each other", "Probe these again"),
     ],
     ids=["L-N", "L-E", "round", "open", "N-E", "short"],
 )
-def test_the_fault_is_named_in_words(heard, fault, words):
+def test_the_fault_is_named_in_words(heard, title, words):
     p, probes = heard
-    first = diagnose(p.points, p.wanted_pairs, probes)[0]
-    assert first.fault == fault
-    assert words in first.sentence
-    assert first.look
+    first = name_faults(p.a, p.b, p.joints, probes)[0]
+    assert first.title == title
+    assert words in first.text
+
+
+def test_live_and_neutral_exchanged_may_be_the_other_face():
+    p, probes = heard_with({"L": "N", "N": "L"})
+    assert name_faults(p.a, p.b, p.joints, probes)[0].text.startswith("Check first which face")
 
 
 def test_a_grid_as_planned_has_no_diagnosis():
     p, probes = heard_with({})
-    assert diagnose(p.points, p.wanted_pairs, probes) == ()
+    assert name_faults(p.a, p.b, p.joints, probes) == ()
     assert read_grid(p.points, p.wanted_pairs, probes).agrees
     assert not read_grid(p.points, p.wanted_pairs, probes[1:]).agrees
 

@@ -52,7 +52,7 @@ def test_a_changed_plan_says_so_beside_the_build(person):
 
 
 def test_the_crossed_pair_is_put_right_and_probed_afresh(person, store):
-    assert "Live and neutral are crossed" in person.open("/leads/TR-0017/prove")
+    assert "Live and neutral are exchanged" in person.open("/leads/TR-0017/prove")
     person.send("/leads/TR-0017/prove/afresh")
     for mark in "LNE":
         person.send("/leads/TR-0017/prove/probe", pair=f"A.{mark} B.{mark}")

@@ -5,12 +5,13 @@ from functools import lru_cache
 from euthyne.core import joinsteps
 from euthyne.core.buildplan import EndToBuild, Job, fittings, order_of, sleeve_on, threading_plan
 from euthyne.core.buildstep import MISTAKES, SHEATH_OFF, Asked, BuildStep, Figure
+from euthyne.core.corewords import function_of
 from euthyne.core.part import ThreadedPart
 from euthyne.core.practices import Stripper
 from euthyne.core.pull import hand_tug
 from euthyne.core.termination import TERMINATIONS
 from euthyne.core.threading import HAND, BuildPlan, End, Gate, gates
-from euthyne.core.wiremap import colour, function_of
+from euthyne.core.wiremap import colour
 
 
 @lru_cache(maxsize=128)

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from euthyne.core.conductor import Metal, Size, at_celsius, ohms_per_m_20
-from euthyne.core.wiremap import function_of
+from euthyne.core.corewords import function_of
 from euthyne.data.tables import toml
 
 LineKind = Literal["core", "earth", "insulation"]

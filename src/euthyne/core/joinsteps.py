@@ -3,13 +3,14 @@
 from euthyne.core.barrel import crimp_colour, presses
 from euthyne.core.buildplan import EndToBuild, Job, covered_mm, hammered, lug_on, sleeve_cut_mm, sleeve_on, torqued
 from euthyne.core.buildstep import MISTAKES, BuildStep, Figure
+from euthyne.core.corewords import function_of
 from euthyne.core.die import filled
 from euthyne.core.part import Part
 from euthyne.core.practices import Practices
 from euthyne.core.pull import hand_tug
 from euthyne.core.termination import FINISHES, TERMINATIONS, JudgedKind
 from euthyne.core.threading import End
-from euthyne.core.wiremap import colour, function_of
+from euthyne.core.wiremap import colour
 
 
 def grip_pull_n(amps: float) -> int:

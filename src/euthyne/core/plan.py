@@ -8,12 +8,12 @@ from euthyne.core import buildsteps, wiremap
 from euthyne.core.buildplan import CableToBuild, EndToBuild, Job, order_of, threading_plan
 from euthyne.core.buildstep import BuildStep
 from euthyne.core.cutlength import CutLength, cut_length
-from euthyne.core.diagnosis import Diagnosis, Grid, diagnose, read_grid
 from euthyne.core.expectation import Line, expected
 from euthyne.core.layers import layered
 from euthyne.core.lead import LYING_STILL, Joint, Lead, Reading
 from euthyne.core.part import Part
 from euthyne.core.practices import Practices
+from euthyne.core.provegrid import Grid, NamedFault, name_faults, read_grid
 from euthyne.core.route import Moved, least_bend_mm, left_over_mm
 from euthyne.core.sizedplan import SizedPlan
 from euthyne.core.sleeve import copper_mm
@@ -191,9 +191,9 @@ class Plan(SizedPlan):
         return wiremap.connected(self.joints)
 
     @cached_property
-    def diagnoses(self) -> tuple[Diagnosis, ...]:
+    def wiring_faults(self) -> tuple[NamedFault, ...]:
         """Explanations of a grid that is not as planned."""
-        return diagnose(self.points, self.wanted_pairs, self.lead.proof.probes)
+        return name_faults(self.a, self.b, self.joints, self.lead.proof.probes)
 
     @cached_property
     def lines(self) -> tuple[Line, ...]:

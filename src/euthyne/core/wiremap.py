@@ -4,11 +4,11 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cache
 
+from euthyne.core.corewords import function_of
 from euthyne.core.lead import Brief, Ends, Joint
 from euthyne.core.part import Part
 from euthyne.data.tables import toml
 
-FUNCTIONS = {"L": "live", "N": "neutral", "E": "earth", "+": "plus", "-": "minus", "S": "shield"}
 LINES = {"ac-single": ("L",), "ac-split": ("L1", "L2"), "ac-three": ("L1", "L2", "L3"), "dc": ()}
 
 
@@ -36,14 +36,6 @@ def schemes_for(cores: tuple[str, ...]) -> tuple[Scheme, ...]:
     named = {c for c in cores if c != "S" and not c.lstrip("T").isdigit()}
     numbered = any(c.lstrip("T").isdigit() for c in cores)
     return tuple(s for s in schemes().values() if named <= set(s.colours) and (s.order or not numbered))
-
-
-def function_of(core: str) -> str:
-    """What a core is for, in words: live, line 2, balance tap 3, number 7."""
-    if core in FUNCTIONS:
-        return FUNCTIONS[core]
-    kind = {"L": "line", "T": "balance tap"}.get(core[:1])
-    return f"{kind} {core[1:]}" if kind else f"number {core}"
 
 
 def cores_of(brief: Brief, a: Part, b: Part) -> tuple[str, ...]:
@@ -120,11 +112,6 @@ def _paired(a: Part, b: Part, cores: tuple[str, ...], place: Callable[[int, int]
     return tuple(
         landed.get(j.core, j if j.core in ("E", "S") else Joint(j.core, None, None)) for j in by_function(a, b, cores)
     )
-
-
-def reversed_map(mapped: tuple[Joint, ...]) -> tuple[Joint, ...]:
-    """The map as it reads from the other end."""
-    return tuple(Joint(j.core, j.b, j.a) for j in mapped)
 
 
 STARTING_MAPS = {

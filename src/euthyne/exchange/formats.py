@@ -8,7 +8,7 @@ from pydantic import TypeAdapter
 from euthyne.core.checks import CHECKS
 from euthyne.core.identify import WireAnswer
 from euthyne.core.sizing import Sizing
-from euthyne.exchange import lead_file, part_file, size_contract, stores_file, wire_contract
+from euthyne.exchange import lead_file, part_file, size_contract, stores_file, wire_contract, wiring_contract
 
 HEAD = """# Open formats
 
@@ -33,6 +33,11 @@ def formats_markdown() -> str:
                 "`euthyne wire`: the question", "At least one way of measuring.", wire_contract.adapter().json_schema()
             ),
             _section("`euthyne wire`: the answer", "Written to standard output.", answers[1]),
+            _section(
+                "`euthyne diagnose` and `euthyne probes`: what should join, and what was heard",
+                "In a gang of `silent` the other point is under `with`; `euthyne probes` needs no `sounds`.",
+                wiring_contract.adapter().json_schema(),
+            ),
             _section(
                 "A lead",
                 "`euthyne export` writes it, `euthyne import` reads it, `euthyne check` checks it.",

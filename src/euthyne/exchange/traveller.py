@@ -6,11 +6,12 @@ from io import BytesIO
 from typing import Any
 
 from euthyne.core.buildstep import BuildStep
+from euthyne.core.corewords import function_of
 from euthyne.core.lookover import look_list
 from euthyne.core.plan import Plan
 from euthyne.core.progress import Progress
 from euthyne.core.stores import needs
-from euthyne.core.wiremap import colour, function_of
+from euthyne.core.wiremap import colour
 from euthyne.drawing.cutting import cutting_drawing
 from euthyne.drawing.facing import facing
 from euthyne.drawing.ribbon import PAGE, ribbon

@@ -6,12 +6,12 @@ from dataclasses import dataclass, replace
 from flask import Blueprint, request
 from werkzeug.wrappers import Response
 
-from euthyne.core.diagnosis import all_pairs
 from euthyne.core.expectation import Line
 from euthyne.core.fault import Refused
 from euthyne.core.lead import Lead, Look, Probe, Proof, Reading
 from euthyne.core.lookover import look_list
 from euthyne.core.plan import Plan, plan_of
+from euthyne.core.provegrid import all_pairs
 from euthyne.core.quantity import CELSIUS, MEGOHMS, OHMS, PERCENT, read_quantity
 from euthyne.core.stage import Stage
 from euthyne.core.verdict import Verdict, twins

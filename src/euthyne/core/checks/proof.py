@@ -63,10 +63,10 @@ def looked_bad(plan: Plan) -> Said | None:
 )
 def wrong_grid(plan: Plan) -> Said | None:
     """The polarity grid does not match the map."""
-    if not plan.diagnoses:
+    if not plan.wiring_faults:
         return None
-    first = plan.diagnoses[0]
-    return Said(first.fault.capitalize(), f"{first.sentence} {first.look}")
+    first = plan.wiring_faults[0]
+    return Said(first.title, first.text)
 
 
 @check(

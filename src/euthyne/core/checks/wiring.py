@@ -1,9 +1,10 @@
 """The wire map: earth through, neutral and earth apart, nothing crossed, nothing left out."""
 
 from euthyne.core.checks.found import Fix, Said, check
+from euthyne.core.corewords import function_of
 from euthyne.core.plan import Plan
 from euthyne.core.stage import Stage
-from euthyne.core.wiremap import colour, false_friends, function_of, schemes
+from euthyne.core.wiremap import colour, false_friends, schemes
 
 NUMBERED_OR_SHIELD = "0123456789ST"
 AS_IT_SHOULD = Fix("Wire it by function", (("ends.joints", ()),))

@@ -1,0 +1,1 @@
+"""Wiring faults: what should join, what was heard, the fewest mistakes that explain it, the probes that prove it."""
