@@ -183,6 +183,7 @@ def probes_command(grid: BinaryIO) -> None:
 def steps_command(lead: BinaryIO) -> None:
     """Write the build steps of a lead's JSON document (- for standard input)."""
     from euthyne.core.plan import plan_of
+    from euthyne.core.progress import not_to_be_built, progress
     from euthyne.exchange.lead_file import read_lead
 
     def written() -> str:
@@ -193,7 +194,9 @@ def steps_command(lead: BinaryIO) -> None:
             | {"figures": {f.words: f.value for f in s.figures}, "asks": [a.words for a in s.asks]}
             for s in plan.steps
         ]
-        return json.dumps({"steps": steps, "trapped": plan.trapped}, indent=1, ensure_ascii=False)
+        stops = not_to_be_built(progress(plan, False))
+        answer = {"not_to_be_built": stops, "steps": steps, "trapped": plan.trapped}
+        return json.dumps(answer, indent=1, ensure_ascii=False)
 
     _answer(written)
 

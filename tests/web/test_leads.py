@@ -49,7 +49,7 @@ def test_the_bench_shows_each_lead_and_what_comes_next(person):
     for name, action in (
         ("Hut to dome extension", "Take a size"),
         ("Warm hut bench extension", "Build it"),
-        ("Dome fan extension", "Crossed pair"),
+        ("Dome fan extension", "Exchanged pair"),
     ):
         assert name in page
         assert action in page

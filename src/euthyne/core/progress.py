@@ -9,6 +9,7 @@ from euthyne.core.plan import Plan
 from euthyne.core.stage import NEXT_ACTION, Stage
 
 Mark = Literal["done", "open", "caution", "stop"]
+BEFORE_THE_CUT = (Stage.BRIEF, Stage.CONDUCTOR, Stage.ENDS)
 
 
 @dataclass(frozen=True)
@@ -61,6 +62,20 @@ class Progress:
     def mark(self, stage: Stage) -> Mark:
         """The mark of a stage."""
         return next(s.mark for s in self.standings if s.stage == stage)
+
+    def stops(self, stage: Stage) -> tuple[Found, ...]:
+        """The stops that stand at a stage."""
+        return tuple(f for f in self.of(stage) if f.level == "stop")
+
+    @property
+    def shut(self) -> tuple[Found, ...]:
+        """The stops that shut the bench: those of Brief, Conductor and Ends. Nothing is cut while one stands."""
+        return tuple(f for stage in BEFORE_THE_CUT for f in self.stops(stage))
+
+    @property
+    def unpassed(self) -> tuple[Found, ...]:
+        """Cautions that nobody has passed with a reason."""
+        return tuple(f for f in self.found if f.level == "caution" and f.open)
 
     def of(self, stage: Stage) -> tuple[Found, ...]:
         """What the checks found at a stage."""
@@ -120,3 +135,8 @@ def _mark(stage: Stage, found: tuple[Found, ...], done: bool, sealed: bool) -> M
         if worst[0] in standing:
             return worst[1]
     return "done" if done else "open"
+
+
+def not_to_be_built(standing: Progress) -> tuple[str, ...]:
+    """What stands across every page of paper while a stop shuts the bench: a sentence for each stop."""
+    return tuple(f"Not to be built: {f.title}. {f.text}" for f in standing.shut)

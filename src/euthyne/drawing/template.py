@@ -2,6 +2,7 @@
 
 import math
 from dataclasses import dataclass
+from textwrap import wrap
 
 from euthyne.core.part import Part
 from euthyne.core.plan import Plan
@@ -12,6 +13,7 @@ from euthyne.drawing.pen import line, rect, sheet, text
 
 PAPERS = {"a4": (210.0, 297.0), "letter": (215.9, 279.4)}
 MARGIN, RULE_MM, ROW, STAIR, HEAD = 15.0, 100.0, 9.0, 7.0, 30.0
+STOP_ROW, STOP_WIDE = 5.0, 95  # mm a row of a stop takes, and letters in it
 SHEATH, COPPER, GREEN, YELLOW, STRIPE = "#D9D6D0", "#A9542B", "#3F8F4A", "#E8C63A", 3.0
 WARNING = "Printed at 100 %? This rule must measure 100 mm. If it does not, the page was scaled: do not cut by it."
 
@@ -53,31 +55,40 @@ class Note:
 Item = Mark | Patch | Note
 
 
-def pages(plan: Plan, paper: str) -> list[list[Item]]:
+def pages(plan: Plan, paper: str, stops: tuple[str, ...] = ()) -> list[list[Item]]:
     """The pages of a template: both ends on one where they fit, the rule and its warning on every page.
 
-    Parameters: plan; paper, a name of PAPERS. Returns: items of each page, in mm from its top left corner.
+    Parameters: plan; paper, a name of PAPERS; stops, sentences that stand across the top of every page.
+    Returns: items of each page, in mm from its top left corner.
     """
     _, tall = PAPERS[paper]
+    banner = _banner(stops)
+    top = STOP_ROW * len(banner)
     found: list[list[Item]] = []
     y = tall
     for words, part, strip in (("Supply end", plan.a, plan.strips[0]), ("Load end", plan.b, plan.strips[1])):
         height = 26.0 + ROW * len(strip.cores) + (14.0 + STAIR * len(strip.stairs) if strip.stairs else 0.0)
         if y + height > tall - MARGIN:
-            found.append(_head(plan))
-            y = HEAD + 24
+            found.append([*banner, *_head(plan, top)])
+            y = HEAD + 24 + top
         found[-1] += _end(plan, words, part, strip, y)
         y += height + 8
     return found
 
 
-def _head(plan: Plan) -> list[Item]:
-    y = HEAD + 6
+def _banner(stops: tuple[str, ...]) -> list[Item]:
+    """Why it is not to be built, in as many rows as it takes."""
+    rows = [row for words in stops for row in wrap(words, STOP_WIDE)]
+    return [Note(MARGIN, MARGIN + STOP_ROW * i, row, 3.6, True) for i, row in enumerate(rows)]
+
+
+def _head(plan: Plan, top: float) -> list[Item]:
+    y = HEAD + 6 + top
     ticks: list[Item] = [Mark(MARGIN + x, y - 3, MARGIN + x, y + 3, 0.2) for x in (0.1, RULE_MM - 0.1)]
     ticks += [Mark(MARGIN + x, y - 1.5, MARGIN + x, y, 0.2) for x in range(10, 100, 10)]
     return [
-        Note(MARGIN, MARGIN + 3, f"{plan.lead.tag}  {plan.lead.name}", 5.0, True),
-        Note(MARGIN, MARGIN + 9, f"{plan.written}. Strip plan, 1:1. Generic dimensions: check your part.", 3.2),
+        Note(MARGIN, MARGIN + 3 + top, f"{plan.lead.tag}  {plan.lead.name}", 5.0, True),
+        Note(MARGIN, MARGIN + 9 + top, f"{plan.written}. Strip plan, 1:1. Generic dimensions: check your part.", 3.2),
         Mark(MARGIN, y, MARGIN + RULE_MM, y, 0.2),
         *ticks,
         Note(MARGIN, y + 8, WARNING, 3.0, True),
@@ -91,7 +102,7 @@ def _end(plan: Plan, words: str, part: Part, strip: StripPlan, y: float) -> list
     off = f"sheath off {strip.sheath_mm:.1f} mm, " if sheathed else ""
     items: list[Item] = [
         Note(MARGIN, y, f"{words}: {part.words}", 4.0, True),
-        Note(MARGIN, y + 5, f"{off}from the {'edge of the grip' if sheathed else 'edge of the part'}"),
+        Note(MARGIN, y + 5, f"{off}measured {'from the tip' if sheathed else 'from the edge of the part'}"),
         Mark(datum, y + 7, datum, foot, 0.35),
         Note(datum - 5, foot + 4, "grip edge" if sheathed else "edge"),
     ]
@@ -138,10 +149,10 @@ def _stairs(strip: StripPlan, y: float) -> list[Item]:
     return [*items, Mark(tip, y + 2, tip, y + 4 + STAIR * len(strip.stairs), 0.35)]
 
 
-def svg(plan: Plan, paper: str, page: int) -> str:
-    """One page of a template as SVG, its size in mm."""
+def svg(plan: Plan, paper: str, page: int, stops: tuple[str, ...] = ()) -> str:
+    """One page of a template as SVG, its size in mm; stops stand across its top."""
     wide, tall = PAPERS[paper]
-    body = "".join(_drawn(item) for item in pages(plan, paper)[page])
+    body = "".join(_drawn(item) for item in pages(plan, paper, stops)[page])
     drawn = sheet(wide, tall, rect(0, 0, wide, tall, fill="#fff") + body, "template", f"Strip plan of {plan.lead.tag}")
     return drawn.replace("<svg ", f'<svg width="{wide:g}mm" height="{tall:g}mm" ', 1)
 

@@ -7,10 +7,10 @@ from euthyne.drawing.template import PAPERS, Item, Mark, Patch, pages
 from euthyne.exchange.ink import fonts
 
 
-def template_pdf(plan: Plan, paper: str) -> bytes:
+def template_pdf(plan: Plan, paper: str, stops: tuple[str, ...] = ()) -> bytes:
     """The strip plan of a lead at its true size, as a PDF.
 
-    Parameters: plan; paper, ``"a4"`` or ``"letter"``. Returns: the file.
+    Parameters: plan; paper, ``"a4"`` or ``"letter"``; stops, sentences across the top of every page. Returns: the file.
     """
     from reportlab.lib.units import mm
     from reportlab.pdfgen.canvas import Canvas
@@ -21,7 +21,7 @@ def template_pdf(plan: Plan, paper: str) -> bytes:
     canvas = Canvas(out, pagesize=(wide * mm, tall * mm), invariant=1)
     canvas.setTitle(f"Strip plan {plan.lead.tag}")
     canvas.setViewerPreference("PrintScaling", "None")
-    for page in pages(plan, paper):
+    for page in pages(plan, paper, stops):
         canvas.scale(mm, mm)
         for item in page:
             _draw(canvas, item, tall)

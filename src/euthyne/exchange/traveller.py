@@ -9,7 +9,7 @@ from euthyne.core.buildstep import BuildStep
 from euthyne.core.corewords import function_of
 from euthyne.core.lookover import look_list
 from euthyne.core.plan import Plan
-from euthyne.core.progress import Progress
+from euthyne.core.progress import Progress, not_to_be_built
 from euthyne.core.stores import needs
 from euthyne.core.wiremap import colour
 from euthyne.drawing.cutting import cutting_drawing
@@ -85,15 +85,18 @@ def traveller_pdf(plan: Plan, progress: Progress, css: str, paper: str) -> bytes
     story = [
         sheet.words(_text(name), "title"),
         sheet.words(_standing(plan)),
+        *_stops(sheet, progress),
         sheet.drawing(ribbon(plan, progress, PAGE, "")),
         *_brief(sheet, plan),
+        *_cautions(sheet, progress),
         *_cut(sheet, plan),
         *_map(sheet, plan),
         *_laid_out(sheet, plan),
         *_steps(sheet, plan),
         *_proof(sheet, plan),
     ]
-    document.build(story, onFirstPage=_foot(name, wide), onLaterPages=_foot(name, wide))
+    edge = _edge(name, wide, tall, bool(progress.shut))
+    document.build(story, onFirstPage=edge, onLaterPages=edge)
     return out.getvalue()
 
 
@@ -113,6 +116,18 @@ def _styles() -> dict[str, Any]:
         "title": ParagraphStyle("title", fontName="next-bold", fontSize=16, leading=20),
         "section": ParagraphStyle(
             "section", fontName="next-bold", fontSize=11.5, leading=15, spaceBefore=9, spaceAfter=3
+        ),
+        "stop": ParagraphStyle(
+            "stop",
+            fontName="next-bold",
+            fontSize=10.5,
+            leading=13.5,
+            textColor="#7E221C",
+            borderColor="#A2322A",
+            borderWidth=1.2,
+            borderPadding=4,
+            spaceBefore=8,
+            spaceAfter=12,
         ),
         "head": ParagraphStyle("head", fontName="next-bold", fontSize=8.4, leading=11),
         "plain": ParagraphStyle("plain", fontName="next-normal", fontSize=8.8, leading=11.4),
@@ -136,6 +151,17 @@ def _standing(plan: Plan) -> str:
         f"{made}{wanted}. Computed from the tables named in the record; local rules, the makers' sheets and a licensed "
         "person decide."
     )
+
+
+def _stops(sheet: _Sheet, progress: Progress) -> list[Any]:
+    """Why it is not to be built, before anything else is read."""
+    return [sheet.words(_text(words), "stop") for words in not_to_be_built(progress)]
+
+
+def _cautions(sheet: _Sheet, progress: Progress) -> list[Any]:
+    """Cautions that nobody has passed with a reason."""
+    rows = [(BOX, _text(f.title), _text(f.text)) for f in progress.unpassed]
+    return [*sheet.section("Cautions nobody has passed"), sheet.table(rows, (0.03, 0.27, 0.7))] if rows else []
 
 
 def _brief(sheet: _Sheet, plan: Plan) -> list[Any]:
@@ -239,10 +265,18 @@ def _band(low: float, high: float) -> str:
     return f"{low:.3g} to {high:.3g} ohm" if high < float("inf") else f"{low:g} Mohm or more"
 
 
-def _foot(name: str, wide: float) -> Any:
+def _edge(name: str, wide: float, tall: float, shut: bool) -> Any:
+    """What stands on the edge of every page: at its foot the lead and its page; on top that it is not to be built."""
     from reportlab.lib.units import mm
 
     def draw(canvas: Any, document: Any) -> None:
+        if shut:
+            canvas.setFillColor("#A2322A")
+            canvas.rect(MARGIN_MM * mm, (tall - 9) * mm, (wide - 2 * MARGIN_MM) * mm, 5 * mm, stroke=0, fill=1)
+            canvas.setFillColor("#FFFFFF")
+            canvas.setFont("next-bold", 9)
+            canvas.drawCentredString(wide / 2 * mm, (tall - 7.5) * mm, "Not to be built: a stop stands. See page 1.")
+            canvas.setFillColor("#000000")
         canvas.setFont("next-normal", 7.5)
         canvas.drawString(
             MARGIN_MM * mm, 8 * mm, f"{name}. Prove dead before touching. Nothing near a supply until proven."

@@ -11,6 +11,7 @@ from euthyne.core.buildstep import BuildStep
 from euthyne.core.joinsteps import judged_kind
 from euthyne.core.lead import Lead, StepDone
 from euthyne.core.plan import Plan, plan_of
+from euthyne.core.progress import progress
 from euthyne.core.stage import Stage
 from euthyne.drawing.bench import bench_drawing
 from euthyne.drawing.judge import row
@@ -103,6 +104,9 @@ def done(tag: str) -> str | Response:
 
     def with_step(lead: Lead) -> Lead:
         plan = plan_of(lead)
+        if shut := progress(plan, False).shut:
+            words = " ".join(f"Not to be built: {f.title}. {f.text} What clears it: {f.clears}" for f in shut)
+            raise NotNow(words, url_for(f"{shut[0].stage.value}.show", tag=tag), f"Open {shut[0].stage.word}")
         if key not in {s.key for s in plan.steps}:
             raise NotNow(
                 "This step is not in the plan any more.", url_for("build.bench", tag=tag), "Go to the next step"

@@ -10,8 +10,9 @@ from markupsafe import Markup
 from werkzeug.wrappers import Response
 
 from euthyne.core.fault import Refused
-from euthyne.core.lead import Stripped, with_value
+from euthyne.core.lead import Lead, Stripped, with_value
 from euthyne.core.plan import Plan
+from euthyne.core.progress import not_to_be_built
 from euthyne.core.quantity import PERCENT, SHORT, read_quantity
 from euthyne.core.stage import Stage
 from euthyne.core.stores import Laid, Spoiled, Stock, spoiled
@@ -22,7 +23,7 @@ from euthyne.drawing.strip import strip_drawing
 from euthyne.drawing.template import PAPERS, pages, svg
 from euthyne.exchange.template import template_pdf
 from euthyne.exchange.traveller import traveller_pdf
-from euthyne.web.entry import back, enter
+from euthyne.web.entry import back, enter, refuse_stopped
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import Entered, Field, say, show_fields
 from euthyne.web.frame import LeadPage, drawn, lead_page, not_reached, now, show_stage, store, who
@@ -164,7 +165,12 @@ def save(tag: str) -> str | Response:
 @blueprint.post("/leads/<tag>/cut/settle")
 def settle(tag: str) -> str | Response:
     """The cut length is settled."""
-    store().change(tag, lambda lead: with_value(lead, "cut.accepted", True), now(), who(), "Cut: settled")
+
+    def settled(lead: Lead) -> Lead:
+        refuse_stopped(lead, Stage.CUT)
+        return with_value(lead, "cut.accepted", True)
+
+    store().change(tag, settled, now(), who(), "Cut: settled")
     return back(tag, Stage.CUT)
 
 
@@ -192,16 +198,18 @@ def _settled_plan(tag: str) -> Plan:
 @blueprint.get("/leads/<tag>/cut/template.pdf")
 def template(tag: str) -> Response:
     """The strip plan at its true size, to print."""
-    return Response(template_pdf(_settled_plan(tag), _paper()), mimetype="application/pdf")
+    plan = _settled_plan(tag)
+    return Response(template_pdf(plan, _paper(), not_to_be_built(lead_page(tag).progress)), mimetype="application/pdf")
 
 
 @blueprint.get("/leads/<tag>/cut/template-<int:page>.svg")
 def template_svg(tag: str, page: int) -> Response:
     """One page of the strip plan at its true size, as a drawing."""
     plan = _settled_plan(tag)
-    if not 1 <= page <= len(pages(plan, _paper())):
+    stops = not_to_be_built(lead_page(tag).progress)
+    if not 1 <= page <= len(pages(plan, _paper(), stops)):
         abort(404)
-    return Response(svg(plan, _paper(), page - 1), mimetype="image/svg+xml")
+    return Response(svg(plan, _paper(), page - 1, stops), mimetype="image/svg+xml")
 
 
 @blueprint.get("/leads/<tag>/traveller.pdf")

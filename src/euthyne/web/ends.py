@@ -15,7 +15,7 @@ from euthyne.core.stage import Stage
 from euthyne.core.stud import studs
 from euthyne.core.wiremap import STARTING_MAPS, Scheme, by_function, colour, schemes_for
 from euthyne.drawing.facing import facing
-from euthyne.web.entry import back, enter
+from euthyne.web.entry import back, enter, refuse_stopped
 from euthyne.web.fields import Entered, Field, show_fields
 from euthyne.web.frame import LeadPage, lead_page, not_reached, now, show_stage, store, who
 from euthyne.web.shelf import added
@@ -188,6 +188,7 @@ def settle(tag: str) -> str | Response:
     """The ends are as they should be."""
 
     def settled(lead: Lead) -> Lead:
+        refuse_stopped(lead, Stage.ENDS)
         return with_value(lead, "ends.accepted", True)
 
     store().change(tag, settled, now(), who(), "Ends: settled")

@@ -5,7 +5,11 @@ from typing import Any
 from flask import current_app, redirect, request, url_for
 from werkzeug.wrappers import Response
 
+from euthyne.core.lead import Lead
+from euthyne.core.plan import plan_of
+from euthyne.core.progress import progress
 from euthyne.core.stage import Stage
+from euthyne.web.errors import NotNow
 from euthyne.web.fields import Entered, Field, put_in, read_form
 from euthyne.web.frame import lead_page, now, stamp_of, store, wants_part, who
 
@@ -24,6 +28,15 @@ def refuse_stale(tag: str, stage: Stage) -> None:
     if sent is not None and sent != stamp_of(lead_page(tag), stage):
         typed = {k: v for k, v in request.form.items() if k not in ("stamp", "csrf_token") and v}
         raise Stale(tag, stage, typed)
+
+
+def refuse_stopped(lead: Lead, stage: Stage) -> None:
+    """Raise NotNow when a stop stands at a stage: it is not settled, whatever else is saved."""
+    stops = progress(plan_of(lead), False).stops(stage)
+    if stops:
+        why = f"{stage.word} is not settled while a stop stands: {stops[0].title}. {stops[0].text}"
+        words = f"{why} What clears it: {stops[0].clears}"
+        raise NotNow(words, url_for(f"{stage.value}.show", tag=lead.tag), f"Back to {stage.word}")
 
 
 def keep(tag: str, stage: Stage, entered: Entered) -> None:
