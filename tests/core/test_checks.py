@@ -188,13 +188,13 @@ FIRES = {
     "weakest-part": {},
     "wrong-kind": {"ends__b": "flat-50"},
     "rating-interpolated": {"conductor__cable_type": "H07BQ-F", "conductor__unit": "AWG", "conductor__size": None},
-    "nearest-is-smaller": {},
+    "nearest-is-smaller": {"brief__run_m": 26.0, "conductor__size": None},
     "switch-in-neutral": {"ends__switch": "N"},
     "fuse-in-neutral": {"ends__fuse_in": "all"},
     "single-pole-switch": {**CEE, "ends__switch": "L"},
     "lit-switch": {"ends__switch": "L", "ends__switch_lit": True},
     "lines-differ": {"ends__b": "iec60309-32-red5-connector"},
-    "volts-under-part": {"ends__a": "iec60309-16-yellow-plug"},
+    "volts-under-part": {"ends__a": "iec60309-16-plug", "brief__volts": 120.0},
     "chain-too-long": {**CHAIN, "brief__units_allowed": 2},
     "chain-limit": CHAIN,
     "tape-without-device": TAPE,
@@ -225,7 +225,7 @@ FIRES = {
     "one-at-a-time": INVERTER,
     "connecting-order": CELLS,
 }
-ALWAYS = {"untested", "unbuilt", "weakest-part", "nearest-is-smaller"}
+ALWAYS = {"untested", "unbuilt", "weakest-part"}
 NEARLY = {
     "crimp-soldered": {"build__practices": Practices(crimp="crimp-then-solder")},
     "flame-near-sleeves": {"build__practices": Practices(heat="flame")},
@@ -328,7 +328,7 @@ def test_what_a_check_watches_is_written_down(look):
 
 def test_nothing_stands_against_a_lead_that_is_done():
     p = Plan(done_lead())
-    assert codes(p) <= {"weakest-part", "nearest-is-smaller"}
+    assert codes(p) <= {"weakest-part"}
     assert [s.mark for s in progress(p, False).standings] == ["done"] * 6 + ["open"]
     assert progress(p, False).next_stage is Stage.TAG
 

@@ -301,4 +301,4 @@ def test_the_steps_of_every_demonstration_lead_are_told():
         if file.name.endswith(".json") and file.name != "stores.json":
             answer = CliRunner().invoke(main, ["steps", str(file)])
             assert answer.exit_code == 0
-            assert set(json.loads(answer.output)) == {"steps", "trapped"}
+            assert set(json.loads(answer.output)) == {"not_to_be_built", "steps", "trapped"}

@@ -143,17 +143,6 @@ def test_when_nothing_fits_the_remedies_fit():
     )
 
 
-def test_the_working_ends_on_the_figures_of_the_screen():
-    p = plan(brief__run_m=25.0)
-    steps = {w.title: w for w in working(p)}
-    assert f"{p.candidate.drop_volts:.2f} V" in steps["Lost on the way"].answer
-    assert f"{p.candidate.rating_amps:.2f} A" == steps["What 1.5 mm2 carries here"].answer
-    assert f"{p.candidate.conductor_c:.1f} °C" == steps["Conductor under load"].answer
-    assert all(w.source and w.formula and w.put_in for w in working(p))
-    volts = 13 * 2 * 25 * p.candidate.ohms_per_m
-    assert volts == pytest.approx(p.candidate.drop_volts)
-
-
 def test_there_is_no_working_before_there_is_a_size():
     assert working(plan(brief__run_m=None)) == ()
     assert neighbours(plan(brief__run_m=None)) == ()

@@ -107,7 +107,7 @@ def test_the_ladder_moves_with_the_length(lead):
 def test_the_working_can_be_checked_with_a_pocket_calculator(lead):
     lead.send(BRIEF, brief__run_m="25 m")
     page = words(lead.open("/leads/L-0001/conductor"))
-    for piece in ("13.00 A x 2 x 25 m x", "BS 7671 table 4F3A", "IEC 60228 class 5", "10.4 x 13.00 x 164.0 / 11.50"):
+    for piece in ("13 A x 2 x 25 m x", "BS 7671 table 4F3A", "IEC 60228 class 5", "10.4 x 13 A x 164.04 ft / 11.5 V"):
         assert piece in page
 
 

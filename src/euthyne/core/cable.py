@@ -5,6 +5,7 @@ from functools import cache
 
 from euthyne.data.tables import rows
 
+HARMONISED = ("EN 50525", "EN 50618")
 CORD_BASES = ("light-cord", "rubber-60", "cord-na")
 
 
@@ -24,6 +25,11 @@ class CableType:
     def cord(self) -> bool:
         """True where its cores lie under one sheath."""
         return self.basis in CORD_BASES
+
+    @property
+    def harmonised(self) -> bool:
+        """True for cable of the harmonised standards, which takes more volts on direct current than its print says."""
+        return self.source in HARMONISED
 
     @property
     def screened(self) -> bool:

@@ -38,14 +38,16 @@ def amps_of_watts(watts: float, system: System, volts: float, power_factor: floa
 def _running(load: Load, system: System, volts: float) -> float:
     at = load.at_volts or volts
     if load.loads:
-        return sum(_share(one, system, at) for one in load.loads)
+        return sum(_share(one, load, system, at) for one in load.loads)
     if load.amps is not None:
         return load.amps
     return amps_of_watts(load.watts or 0.0, system, at, load.power_factor, load.efficiency)
 
 
-def _share(one: OneLoad, system: System, volts: float) -> float:
-    each = one.amps if one.amps is not None else amps_of_watts(one.watts or 0.0, system, volts)
+def _share(one: OneLoad, load: Load, system: System, volts: float) -> float:
+    each = one.amps
+    if each is None:
+        each = amps_of_watts(one.watts or 0.0, system, volts, load.power_factor, load.efficiency)
     return each * one.quantity * one.diversity
 
 

@@ -2,14 +2,22 @@
 
 import math
 from dataclasses import dataclass, field, replace
+from typing import Literal
 
-from euthyne.core.clearing import Guard, curve_of, longest_m
+from euthyne.core.clearing import (
+    Guard,
+    amps_to_clear,
+    earth_fault_seconds,
+    let_through_a2s,
+    longest_m,
+    withstand_a2s,
+)
 from euthyne.core.conductor import (
     GAUGES,
     Size,
-    at_celsius,
     awg,
     circular_mils,
+    materials,
     metric,
     metric_resistances,
     ohms_per_m_20,
@@ -18,13 +26,13 @@ from euthyne.core.demand import amps_of_watts
 from euthyne.core.die import LOOSE_BELOW, USUAL_FROM, USUAL_TO, hexagon_mm2, pressed
 from euthyne.core.fault import Fault, Refused
 from euthyne.core.heat import Cable, amps_at, warmth
-from euthyne.core.protection import MAGNETIC_MULTIPLE, families, smallest_carrying
+from euthyne.core.protection import families, smallest_carrying
 from euthyne.core.rating import bases, k_drum, units_of
 from euthyne.core.sizing import Candidate, Sizing, size
 from euthyne.core.sizing_brief import ConductorWanted, Limits, Load, SizingBrief, Supply, System
 from euthyne.core.sleeve import SHRINKS, SHRINKS_LINED, cut_mm, ratio_wanted, sleeve_for
 from euthyne.core.voltdrop import longest_run_m
-from euthyne.core.working import Working
+from euthyne.core.worked import Working, put, root, worked
 from euthyne.data.tables import rows
 
 Marked = str  # "given", "answer", "limit" or "quiet"
@@ -32,12 +40,16 @@ Marked = str  # "given", "answer", "limit" or "quiet"
 
 @dataclass(frozen=True)
 class Figure:
-    """A number that answers: what it is, its value, its unit, how many places are worth showing."""
+    """A number that answers: what it is, its value, its unit, how many places are worth showing.
+
+    ``limit`` says that it is the most or the least there may be, and is then rounded to the side of caution.
+    """
 
     words: str
     value: float | str
     unit: str = ""
     places: int = 1
+    limit: Literal["", "most", "least"] = ""
 
 
 @dataclass(frozen=True)
@@ -96,8 +108,8 @@ def what_size(brief: SizingBrief) -> Sum:
         (
             Figure("Size", taken.size),
             Figure("Loses", taken.drop_percent, "%"),
-            Figure("Carries", taken.rating_amps, "A"),
-            Figure("Goes at most", longest_run_m(brief, taken.drop_percent), "m"),
+            Figure("Carries", taken.rating_amps, "A", limit="most"),
+            Figure("Goes at most", longest_run_m(brief, taken.drop_percent), "m", limit="most"),
         ),
         f"Decided by {answer.chosen.decided_by.replace('-', ' ')}.",
         workings=(_drop_working(brief, taken),),
@@ -116,13 +128,15 @@ def _candidate(answer: Sizing, name: str) -> Candidate:
 
 
 def _drop_working(brief: SizingBrief, c: Candidate) -> Working:
-    amps, poles = brief.load.amps or 0.0, "1.732" if brief.supply.system == "ac-three" else f"{brief.poles}"
-    return Working(
+    lengths = root(3) if brief.supply.system == "ac-three" else put(brief.poles)
+    metre = put(c.ohms_per_m, "mohm", 1000)
+    return worked(
         "Lost on the way",
         "amps x lengths in the loop x run x resistance of a metre, warm",
-        f"{amps:g} A x {poles} x {brief.run_m:g} m x {c.ohms_per_m * 1000:.4g} mohm",
-        f"{c.drop_volts:.3g} V, {c.drop_percent:.2f} % of {brief.supply.volts:g} V",
+        put(brief.load.amps or 0.0, "A") * lengths * put(brief.run_m, "m") * metre,
+        "V",
         bases()[brief.conductor.basis].source,
+        f", {c.drop_percent:.2f} % of {brief.supply.volts:g} V",
     )
 
 
@@ -136,7 +150,7 @@ def what_drop(brief: SizingBrief, name: str) -> Sum:
             Figure("Lost", c.drop_volts, "V", 2),
             Figure("of the supply", c.drop_percent, "%", 2),
             Figure("Arrives at", brief.supply.volts - c.drop_volts, "V", 1),
-            Figure("Goes at most", longest_run_m(brief, c.drop_percent), "m"),
+            Figure("Goes at most", longest_run_m(brief, c.drop_percent), "m", limit="most"),
             Figure("Heat in it", c.loss_watts, "W"),
         ),
         fits,
@@ -159,7 +173,11 @@ def what_current(brief: SizingBrief, name: str) -> Sum:
     at_most = replace(brief, load=Load(amps=answer))
     taken = size(at_most)
     return Sum(
-        (Figure("At most", answer, "A"), Figure("by its rating", rating, "A"), Figure("by the loss allowed", low, "A")),
+        (
+            Figure("At most", answer, "A", limit="most"),
+            Figure("by its rating", rating, "A", limit="most"),
+            Figure("by the loss allowed", low, "A", limit="most"),
+        ),
         "The rating decides." if rating <= low else "The loss decides.",
         (
             ScaleMark(rating, "rating", "limit"),
@@ -313,7 +331,7 @@ def what_heat(cable: Cable, amps: float, ambient_c: float, limit_c: float) -> Su
             Figure("Copper, straight", straight.conductor_c, "°C", 0),
             Figure("Sheath, straight", straight.sheath_c, "°C", 0),
             Figure("Copper, coiled", warm["coiled, four layers"].conductor_c, "°C", 0),
-            Figure("Reaches its limit at", amps_at(cable, limit_c, ambient_c), "A"),
+            Figure("Reaches its limit at", amps_at(cable, limit_c, ambient_c), "A", limit="most"),
         ),
         "A heat balance in still air; coiled, as if the current were divided by the drum factor.",
         (
@@ -334,28 +352,52 @@ def what_heat(cable: Cable, amps: float, ambient_c: float, limit_c: float) -> Su
     )
 
 
-def what_earth_length(which: Size, volts: float, loop_ohms: float, guard: Guard, max_c: float) -> Sum:
-    """The longest lead at whose far end a dead short still clears."""
-    gates = curve_of(guard.family)
-    wanted = guard.amps * (MAGNETIC_MULTIPLE[guard.curve] if guard.family.startswith("breaker") else gates[0][0])
-    ohms = 2 * at_celsius(ohms_per_m_20(which), "copper", max_c)
-    run = longest_m(volts, loop_ohms, wanted, ohms)
-    said = "A residual-current device answers for the earth fault beyond this, never for the short."
-    return Sum(
-        (Figure("At most", run, "m"), Figure("Current wanted", wanted, "A", 0)),
-        said if run else "The supply's own loop lets too little through already.",
-        (ScaleMark(0, "supply", "given"), ScaleMark(run, "the far end still clears", "answer", upto=0.0)),
-        "m",
-        workings=(
-            Working(
-                "Longest run",
-                "(0.95 x volts / amps wanted - loop) / ohm of a metre, out and back, hot",
-                f"(0.95 x {volts:g} / {wanted:g} - {loop_ohms:g}) / {ohms * 1000:.4g} mohm",
-                f"{run:.1f} m",
-                "IEC 60364-4-41",
-            ),
-        ),
+@dataclass(frozen=True)
+class FaultPath:
+    """A supply's fault path: volts to earth, the loop up to the lead (ohm), what guards it; the cable's insulation."""
+
+    volts: float
+    loop_ohms: float
+    guard: Guard
+    insulation: str = "rubber"
+    max_c: float = 60.0
+
+
+def what_earth_length(which: Size, path: FaultPath) -> Sum:
+    """The longest lead at whose far end a fault to earth clears in time, and whether its copper outlasts a short.
+
+    Parameters: which size; path, the supply's. Returns: Sum. Source: IEC 60364-4-41, IEC 60364-4-43.
+    """
+    guard, within = path.guard, earth_fault_seconds(path.volts)
+    wanted = amps_to_clear(guard, within)
+    if wanted is None:
+        said = f"Nothing is known of how soon {guard.word} acts: only a residual-current device answers in time."
+        return Sum((Figure("At most", "not known"),), said)
+    cool = put(ohms_per_m_20(which), "mohm", 1000)
+    alpha = put(materials()["copper"].alpha20_per_k)
+    hot = put(2) * cool * (put(1) + alpha * (put(path.max_c) - put(20)))
+    run = longest_m(path.volts, path.loop_ohms, wanted, hot.value)
+    near = path.volts / path.loop_ohms if path.loop_ohms else math.inf
+    stands = withstand_a2s(which.cross_section_mm2, path.insulation)
+    passes = max(let_through_a2s(guard, a) for a in (wanted, near))
+    loop = (put(0.95) * put(path.volts, "V") / put(wanted, "A") - put(path.loop_ohms, "ohm")) / hot
+    said = f"{guard.word[0].upper()}{guard.word[1:]} clears a fault to earth within {within:g} s up to there."
+    if not run:
+        said = f"The supply's own loop lets too little through already for {within:g} s: a residual-current device."
+    if passes > stands:
+        said += f" But a short lets {passes:.0f} A²s through, and the copper stands {stands:.0f}: take a larger size."
+    figures = (
+        Figure("At most", run, "m", limit="most"),
+        Figure("Current wanted", wanted, "A", 0, limit="least"),
+        Figure("Within", within, "s"),
+        Figure("A short lets through", passes, "A²s", 0),
+        Figure("The copper stands", stands, "A²s", 0),
     )
+    marks = (ScaleMark(0, "supply", "given"), ScaleMark(run, "the far end still clears", "answer", upto=0.0))
+    title = "(0.95 x volts / amps wanted - loop) / ohm of a metre, out and back, hot"
+    source = "IEC 60364-4-41: 0.8, 0.4, 0.2 s by volts to earth; let-through generic, its maker decides"
+    work = (worked("Longest run", title, loop, "m", source),) if run else ()
+    return Sum(figures, said, marks, "m", workings=work)
 
 
 def what_die(outside_mm: float, bore_mm: float, copper_mm2: float, across_flats_mm: float) -> Sum:

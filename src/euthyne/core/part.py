@@ -1,5 +1,6 @@
 """Parts of the shelf: couplers, their faces with the cavities, and the bodies they come in."""
 
+import math
 from dataclasses import dataclass, replace
 from functools import cache
 from typing import Any, Literal
@@ -77,7 +78,9 @@ class Part:
     ``grip_mm`` cord diameters held; ``terminal_mm2`` conductor areas; ``path_mm`` from the grip's inner edge to each
     terminal, without the ``posts`` it lies round; ``strip_mm`` bare copper, least and most, where no barrel says more:
     ``lug_by_size`` for lugs as deep as their size, ``wings`` for open barrels; ``room_mm`` spare core the body holds;
-    ``torque_nm`` of its screws, 0 when its sheet gives none; ``layers`` names what it joins, where that is layered.
+    ``amps`` at
+    ``duty_percent``; ``torque_nm`` of its screws, 0 when its sheet gives none; ``layers`` names what it joins, where
+    that is layered.
     """
 
     id: str
@@ -117,6 +120,12 @@ class Part:
     posts: tuple[Post, ...] = ()
     layers: str = ""
     there_already: bool = False
+    duty_percent: float = 100.0
+
+    @property
+    def steady_amps(self) -> float:
+        """What it carries for long: amps given at a duty are worth the root of it at all times."""
+        return self.amps * math.sqrt(self.duty_percent / 100)
 
     @property
     def has_earth(self) -> bool:
@@ -228,6 +237,7 @@ def _part(name: str, body: dict[str, Any], coupler: dict[str, str]) -> Part:
         posts=tuple(Post(mark, *map(float, post)) for mark, posts in body.get("posts", {}).items() for post in posts),
         layers=body.get("layers", ""),
         there_already=body.get("there_already", False),
+        duty_percent=float(coupler.get("duty_percent", 100)),
         **{k: body[k] for k in same},
     )
 

@@ -13,6 +13,7 @@ class Family:
     """A family of fuses or breakers: usual ratings in amps, volts, kind of current, breaking capacity in kA."""
 
     name: str
+    words: str
     volts: float
     kind: str
     breaking_capacity_ka: float
@@ -26,6 +27,7 @@ def families() -> dict[str, Family]:
     return {
         r["family"]: Family(
             r["family"],
+            r["words"],
             float(r["volts"]),
             r["kind"],
             float(r["breaking_capacity_ka"]),

@@ -6,12 +6,18 @@ from functools import cached_property
 
 from euthyne.core import wiremap
 from euthyne.core.cable import CableType, Diameter, cable_types, insulation_of, made_in, make_up, outside_diameter
-from euthyne.core.clearing import Cleared, FaultKind, Guard, cleared
+from euthyne.core.clearing import (
+    CENTRE_TAPPED_VOLTS,
+    Cleared,
+    Guard,
+    cleared,
+    earth_fault_seconds,
+)
 from euthyne.core.conductor import Size, size_named
 from euthyne.core.demand import amps_of_watts
 from euthyne.core.fault import Fault
 from euthyne.core.heat import Cable, Warmth, amps_at, warmth
-from euthyne.core.lead import Lead, part_on
+from euthyne.core.lead import LYING_STILL, Lead, part_on
 from euthyne.core.part import Part
 from euthyne.core.rating import bases, k_drum
 from euthyne.core.sizing import Candidate, Sizing, rating_of, size
@@ -26,9 +32,11 @@ from euthyne.core.sizing_brief import (
     Supply,
     faults_in,
 )
+from euthyne.core.volts import OnLead, on_lead
 
 ROLLED_UP_LAYERS = 4
 TWO_SOURCES = ("charger-lead",)
+SHORTEST_TO_ROLL_M = 3.0  # a moved cord shorter than this is not rolled up, generic
 
 
 @dataclass(frozen=True)
@@ -102,6 +110,13 @@ class SizedPlan:
             * one.diversity
             for one in brief.loads
         )
+
+    @cached_property
+    def steady_amps(self) -> float | None:
+        """Amps that heat the lead as its load does: the running amps over their duty; None while unknown."""
+        if self.demand_amps is None:
+            return None
+        return self.demand_amps * math.sqrt(self.lead.brief.duty_percent / 100)
 
     @property
     def _tape_amps(self) -> float | None:
@@ -248,13 +263,55 @@ class SizedPlan:
     def faults(self) -> tuple[Cleared, ...]:
         """Both faults at the far end; none while the loop, the size or the protection is unknown."""
         c, brief = self.candidate, self.lead.brief
-        if c is None or c.far_end_fault_amps is None or self.protection.amps is None:
+        if c is None or c.far_end_fault_amps is None or self.guard is None or not brief.loop_ohms:
             return ()
+        insulation, area = insulation_of(self.cable_type), c.cross_section_mm2
+        near = self._loop_volts / brief.loop_ohms
+        found = [cleared("short", (c.far_end_fault_amps, near), area, insulation, self.guard)]
+        if brief.earthed:
+            share = self.stands_at.to_earth / self._loop_volts
+            amps = (c.far_end_fault_amps * share, near * share)
+            found.append(cleared("earth", amps, area, insulation, self.guard, self.earth_seconds))
+        return tuple(found)
+
+    @property
+    def _loop_volts(self) -> float:
+        """Volts the sizing drives a far-end fault with: to neutral, or of one hot of a split supply."""
+        divisor = {"ac-split": 2.0, "ac-three": math.sqrt(3)}.get(self.lead.brief.system, 1.0)
+        return self.volts / divisor
+
+    @property
+    def earth_seconds(self) -> float:
+        """Time a fault to earth on this lead has."""
+        centre_tapped = self.lead.brief.system == "ac-split" and self.volts <= CENTRE_TAPPED_VOLTS
+        return earth_fault_seconds(self.stands_at.to_earth, centre_tapped)
+
+    @property
+    def guard(self) -> Guard | None:
+        """The fuse or breaker that is there, of its own family; None while its amps are unknown."""
+        amps, brief = self.protection.amps, self.lead.brief
+        if amps is None:
+            return None
         family = self.a.fuse_family if self.fused_plug else None
-        guard = Guard(family or self._upstream, self.protection.amps, brief.upstream_curve, brief.rcd == "30 mA")
-        insulation = insulation_of(self.cable_type)
-        kinds: tuple[FaultKind, ...] = ("short", "earth") if brief.earthed else ("short",)
-        return tuple(cleared(k, c.far_end_fault_amps, c.cross_section_mm2, insulation, guard) for k in kinds)
+        return Guard(family or self.breaker_family, amps, brief.upstream_curve, brief.rcd == "30 mA")
+
+    @property
+    def breaker_family(self) -> str:
+        """The family of the device upstream as said, or of a breaker on the lead: North American on such a supply.
+
+        A breaker on the lead is a breaker, whatever stands upstream.
+        """
+        brief = self.lead.brief
+        breaker = "breaker-na" if brief.upstream_family == "breaker-na" or self.volts < 200 else "breaker-iec"
+        if brief.own_breaker_amps is not None or brief.upstream_family == "unknown":
+            return breaker
+        return brief.upstream_family
+
+    @cached_property
+    def stands_at(self) -> OnLead:
+        """Volts the lead stands at, to earth and between its conductors."""
+        two_hots = self.lead.brief.system == "ac-single" and self.cores[:2] == ("L1", "L2")
+        return on_lead(self.lead.brief.system, self.volts, two_hots)
 
     @cached_property
     def heat_cable(self) -> Cable | None:
@@ -284,11 +341,6 @@ class SizedPlan:
             return None
         return amps_at(self.heat_cable, bases()[self.cable_type.basis].limit_c, self.lead.brief.ambient_c)
 
-    @property
-    def _upstream(self) -> str:
-        known = self.lead.brief.upstream_family
-        return "breaker-iec" if known == "unknown" else known
-
     @cached_property
     def cord_amps(self) -> float | None:
         """What the cord carries laid out straight, other factors of its place taken off."""
@@ -296,8 +348,19 @@ class SizedPlan:
 
     @cached_property
     def cord_amps_rolled(self) -> float | None:
-        """What the cord carries on its drum, or rolled up in four layers where the brief names no drum."""
-        return self._cord_amps_at(self.lead.brief.drum_layers or ROLLED_UP_LAYERS)
+        """What the cord carries rolled up in four layers, whatever part of it the brief leaves on a drum."""
+        return self._cord_amps_at(ROLLED_UP_LAYERS)
+
+    @cached_property
+    def cord_amps_on_drum(self) -> float | None:
+        """What the cord carries with the layers on a drum that the brief leaves."""
+        return self._cord_amps_at(self.lead.brief.drum_layers)
+
+    @property
+    def can_be_rolled_up(self) -> bool:
+        """True for a cord that is moved and long enough to be left in a roll; a jumper in a box is not."""
+        run = self.lead.brief.run_m or 0.0
+        return self.cable_type.cord and self.lead.kind not in LYING_STILL and run > SHORTEST_TO_ROLL_M
 
     def _cord_amps_at(self, layers: int) -> float | None:
         if self.sizing_brief is None or self.size_name is None or self.beyond_tables:
@@ -308,12 +371,13 @@ class SizedPlan:
     @cached_property
     def chain(self) -> tuple[Link, ...]:
         """Every link the current passes, in order."""
-        links = [Link(self.a.words, self.a.amps)]
-        if self.fused_plug and self.protection.amps is not None:
-            links.append(Link(f"{self.protection.amps:g} A fuse in the plug", self.protection.amps))
+        links = [Link(self.a.words, self.a.steady_amps)]
+        if self.protection.in_lead and self.protection.amps is not None:
+            what = "breaker" if self.mains and not self.fused_plug else "fuse"
+            links.append(Link(f"{self.protection.amps:g} A {what} {self.protection.words}", self.protection.amps))
         if self.candidate is not None:
             links.append(Link(self.written, self.candidate.rating_amps))
-        return (*links, Link(self.b.words, self.b.amps))
+        return (*links, Link(self.b.words, self.b.steady_amps))
 
     @cached_property
     def weakest(self) -> Link:

@@ -10,6 +10,7 @@ from euthyne.core.demand import Demand, demand
 from euthyne.core.fault import Refused
 from euthyne.core.protection import far_end_fault_amps, smallest_carrying
 from euthyne.core.rating import Rated, bases, k_ambient, k_bunch, k_drum, k_metal, loaded_conductors, table
+from euthyne.core.shown import at_most
 from euthyne.core.sizing_brief import ProtectionWanted, SizingBrief, faults_in
 from euthyne.core.voltdrop import (
     NearestSchool,
@@ -82,6 +83,11 @@ class Sizing:
     nearest_school: NearestSchool | None
     protection: ProtectionChosen | None
     findings: tuple[Finding, ...]
+
+    @property
+    def wanted_amps(self) -> float:
+        """What the rating is held against: the design current over its duty cycle."""
+        return self.design_amps * self.heating_amps / self.running_amps
 
 
 @dataclass(frozen=True)
@@ -167,7 +173,7 @@ def _candidate(
     cool = ohms_per_m_20(rated.size, metal, brief.conductor.tinned)
     celsius = conductor_celsius(brief, amps.heating_amps, rated.amps * takes_off.crowding * takes_off.metal)
     ohms = at_celsius(cool, metal, celsius)
-    pf = 1.0 if brief.load.loads else brief.load.power_factor
+    pf = brief.load.power_factor
     area = rated.size.cross_section_mm2
     per_amp = conductors_in_loop(system, brief.poles) * brief.run_m * impedance_per_m(ohms, area, system, pf)
     per_amp += drop_already_per_amp(brief)
@@ -267,34 +273,38 @@ def _findings(
     chosen: Chosen | None,
     school: NearestSchool | None,
 ) -> tuple[Finding, ...]:
-    found = [*_under_rated_already(brief, amps, rated, takes_off)]
+    found = [*_under_rated_already(brief, amps, takes_off)]
     if chosen is None:
         return (*found, _no_size_fits(brief, candidates, amps))
     taken = next(c for c in candidates if c.size == chosen.size)
     if amps.design_heating_amps > NEAR_RATING * taken.rating_amps:
-        text = f"{amps.design_heating_amps:.1f} A is close to the {taken.rating_amps:.1f} A that {taken.size} carries."
+        text = f"{amps.design_heating_amps:.1f} A is close to the {at_most(taken.rating_amps)} A that {taken.size} "
+        text += "carries."
         found.append(Finding("near-rating", "caution", text))
     if any(r.interpolated and r.size.name == chosen.size for r in rated):
         found.append(Finding("rating-interpolated", "note", f"{taken.size} is read between two rows of the table."))
-    if school and school.nearest and size_named(school.nearest).cross_section_mm2 < taken.cross_section_mm2:
+    if school and school.nearest and school.nearest != school.next_up and chosen.decided_by == "drop":
         text = f"Rounding the circular mils to the nearest gauge would have taken {school.nearest}."
         found.append(Finding("nearest-is-smaller", "note", text))
     return tuple(found)
 
 
-def _under_rated_already(
-    brief: SizingBrief, amps: Demand, rated: tuple[Rated, ...], takes_off: Factors
-) -> list[Finding]:
-    amps_of = {r.size.name: r.amps * takes_off.ambient * takes_off.crowding * takes_off.metal for r in rated}
-    return [
-        Finding(
-            "already-under-rated",
-            "stop",
-            f"{a.size} already in the path carries {limit:.1f} A, and {amps.heating_amps:.1f} A is wanted.",
-        )
-        for a in brief.already
-        if (limit := amps_of.get(size_named(a.size).name)) is not None and amps.heating_amps > limit
-    ]
+def _under_rated_already(brief: SizingBrief, amps: Demand, takes_off: Factors) -> list[Finding]:
+    found = []
+    for there in brief.already:
+        limit = _carries_already(brief, size_named(there.size), takes_off)
+        if limit is not None and amps.heating_amps > limit:
+            text = f"{there.size} already in the path carries {at_most(limit)} A; {amps.heating_amps:.1f} A is wanted."
+            found.append(Finding("already-under-rated", "stop", text))
+    return found
+
+
+def _carries_already(brief: SizingBrief, there: Size, takes_off: Factors) -> float | None:
+    """What a size that is there carries by the brief's basis, in either unit; None where the basis lists it not."""
+    loaded = loaded_conductors(brief.conductor.basis, brief.supply.system) or 0
+    listed = table(brief.conductor.basis, there.unit, loaded)
+    off = takes_off.ambient * takes_off.crowding * takes_off.metal
+    return next((r.amps * off for r in listed if r.size.name == there.name), None)
 
 
 def _no_size_fits(brief: SizingBrief, candidates: tuple[Candidate, ...], amps: Demand) -> Finding:
@@ -306,9 +316,9 @@ def _no_size_fits(brief: SizingBrief, candidates: tuple[Candidate, ...], amps: D
     here = already_percent(brief)
     longest = max((brief.drop_limit_percent - here) / max(largest.drop_percent - here, 1e-9) * brief.run_m, 0.0)
     words = {
-        "current": f"it carries {largest.rating_amps:.1f} A of {amps.design_amps:.1f} A",
+        "current": f"it carries {at_most(largest.rating_amps)} A of {amps.design_heating_amps:.1f} A",
         "drop": f"it loses {largest.drop_percent:.1f} % of {brief.drop_limit_percent:g} % allowed: "
-        f"{longest:.1f} m is the longest it allows",
+        f"{at_most(longest)} m is the longest it allows",
         "start": f"it dips {largest.start_drop_percent:.1f} % at the start: a shorter run or a soft start would help",
         "protection": "the fuse or breaker is larger than the size carries: a smaller one on the lead would help",
         "smallest": "the smallest size asked for is larger than any in this cable",

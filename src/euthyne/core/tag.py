@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from datetime import date
 
 from euthyne.core.plan import Plan
+from euthyne.core.sizedplan import ROLLED_UP_LAYERS
 from euthyne.data.tables import toml
 
 RETEST_KIND = {"indoor": "indoor", "outdoor": "outdoor", "wet": "outdoor"}
@@ -11,7 +12,8 @@ RETEST_KIND = {"indoor": "indoor", "outdoor": "outdoor", "wet": "outdoor"}
 
 @dataclass(frozen=True)
 class TagFacts:
-    """The figures a tag carries."""
+    """The figures a tag carries; ``rolled_layers`` 0 where a record does not say which roll ``amps_rolled`` is for,
+    ``rolls`` False for a lead that is never rolled up."""
 
     tag: str
     name: str
@@ -27,6 +29,8 @@ class TagFacts:
     made_on: str
     made_by: str
     next_test: str
+    rolled_layers: int = 0
+    rolls: bool = True
 
 
 def months_on(day: date, months: int) -> date:
@@ -60,7 +64,7 @@ def tag_facts(plan: Plan, made_on: str, made_by: str) -> TagFacts:
         plan.b.words,
         plan.written,
         lead.brief.run_m or 0.0,
-        lead.brief.volts,
+        plan.volts,
         plan.rating_amps(rolled=False),
         plan.rating_amps(rolled=True),
         plan.weakest.words,
@@ -68,4 +72,6 @@ def tag_facts(plan: Plan, made_on: str, made_by: str) -> TagFacts:
         made_on,
         made_by,
         due.isoformat(),
+        ROLLED_UP_LAYERS,
+        plan.can_be_rolled_up,
     )

@@ -3,11 +3,16 @@
 from dataclasses import dataclass
 
 from euthyne.core.conductor import in_other_series, materials, ohms_per_m_20, size_named
+from euthyne.core.lead import Brief
 from euthyne.core.plan import Plan
 from euthyne.core.rating import bases, k_ambient, loaded_conductors, table
+from euthyne.core.shown import at_most
 from euthyne.core.sizing import Candidate, carrying, factors
-from euthyne.core.sizing_brief import SizingBrief
-from euthyne.core.voltdrop import conductors_in_loop
+from euthyne.core.sizing_brief import OneLoad, SizingBrief
+from euthyne.core.voltdrop import CIRCULAR_MIL_OHM_FT, REACTANCE_FROM_MM2, REACTANCE_OHMS_PER_M, ohms_already
+from euthyne.core.worked import Figured, Working, put, root, worked
+
+FEET_PER_M = 1 / 0.3048
 
 
 @dataclass(frozen=True)
@@ -50,19 +55,8 @@ def priced(plan: Plan, c: Candidate) -> tuple[float, float | None]:
 
 
 def _neighbour(plan: Plan, c: Candidate, words: str) -> Neighbour:
-    kwh = c.loss_watts * plan.lead.brief.hours_a_year / 1000
+    kwh = c.loss_watts * plan.lead.brief.duty_percent / 100 * plan.lead.brief.hours_a_year / 1000
     return Neighbour(c.size, words, c.drop_percent, kwh, *priced(plan, c), in_other_series(size_named(c.size)).name)
-
-
-@dataclass(frozen=True)
-class Working:
-    """One number: its name, the formula in words, the figures put in, the answer, the source."""
-
-    title: str
-    formula: str
-    put_in: str
-    answer: str
-    source: str
 
 
 def working(plan: Plan) -> tuple[Working, ...]:
@@ -70,45 +64,54 @@ def working(plan: Plan) -> tuple[Working, ...]:
     brief, taken = plan.sizing_brief, plan.candidate
     if brief is None or taken is None or plan.sizing is None:
         return ()
-    return (_demand(plan), _rating(plan, brief), _temperature(plan, brief), _ohms(plan, brief), *_drop(plan, brief))
+    return (
+        _demand(plan),
+        _rating(plan, brief),
+        _temperature(plan, brief, taken),
+        _ohms(brief, taken),
+        *_drop(plan, brief, taken),
+    )
 
 
 def _demand(plan: Plan) -> Working:
-    amps = f"{plan.demand_amps or 0:.2f} A"
-    if plan.lead.brief.feeds == "socket":
+    brief = plan.lead.brief
+    if brief.feeds == "socket":
         return Working(
             "Demand",
             "the rating of its socket, or of the fuse or breaker it carries, whichever is less",
             f"{plan.b.words}; {plan.protection.words}",
-            amps,
+            f"{plan.demand_amps or 0:.2f} A",
             plan.b.standard,
         )
-    each = "; ".join(
-        f"{one.quantity:g} x {one.watts or one.amps:g} {'W' if one.watts else 'A'} x {one.diversity:g}"
-        for one in plan.lead.brief.loads
-    )
-    brief = plan.lead.brief
-    if brief.feeds in ("power", "current"):
-        return _demand_direct(plan, amps)
-    if brief.feeds == "tape":
-        put_in = f"{brief.tape_m or 0:g} m x {brief.watts_per_m or 0:g} W / {brief.volts:g} V"
-        return Working("Demand", "metres of tape x watts a metre / volts", put_in, amps, "Ohm's law; its maker's sheet")
-    return Working(
-        "Demand",
-        "watts / (volts x power factor), added up with how many and how many at once",
-        f"{each}; {brief.volts:g} V, power factor {brief.power_factor:g}",
-        amps,
-        "Ohm's law",
-    )
-
-
-def _demand_direct(plan: Plan, amps: str) -> Working:
-    brief = plan.lead.brief
     if brief.feeds == "current":
-        put_in = f"{brief.amps or 0:g} A x {brief.margin:g}"
-        return Working("Demand", "amps x the margin its kind wants", put_in, amps, "IEC 62548 1.25; NEC 690.8 1.56")
-    put_in = f"{brief.watts or 0:g} W / ({brief.at_volts or plan.volts:g} V x {brief.efficiency_percent / 100:g})"
-    return Working("Demand", "watts / (lowest volts it runs at x efficiency)", put_in, amps, "Ohm's law")
+        amps = put(brief.amps or 0, "A") * put(brief.margin)
+        source = "IEC 62548 1.25; NEC 690.8 1.56" if plan.lead.kind == "solar-string" else "as it is said"
+        return worked("Demand", "amps x the margin its kind wants", amps, "A", source)
+    if brief.feeds == "power":
+        lowest = put(brief.at_volts or plan.volts, "V")
+        amps = put(brief.watts or 0, "W") / (lowest * put(brief.efficiency_percent / 100))
+        return worked("Demand", "watts / (lowest volts it runs at x efficiency)", amps, "A", "Ohm's law")
+    if brief.feeds == "tape":
+        amps = put(brief.tape_m or 0, "m") * put(brief.watts_per_m or 0, "W") / put(brief.volts, "V")
+        return worked("Demand", "metres of tape x watts a metre / volts", amps, "A", "Ohm's law; its maker's sheet")
+    amps = _load(brief, brief.loads[0])
+    for one in brief.loads[1:]:
+        amps = amps + _load(brief, one)
+    formula = "watts / (volts x power factor), added up with how many and how many at once"
+    if brief.system == "ac-three":
+        formula = formula.replace("volts x", "root of three x volts between lines x")
+    return worked("Demand", formula, amps, "A", "Ohm's law")
+
+
+def _load(brief: Brief, one: OneLoad) -> Figured:
+    """One load's amps, with how many there are and how many at once."""
+    many = put(one.quantity) * put(one.diversity)
+    if one.amps is not None:
+        return many * put(one.amps, "A")
+    volts = put(brief.volts, "V") * put(brief.power_factor)
+    if brief.system == "ac-three":
+        volts = root(3) * volts
+    return many * put(one.watts or 0, "W") / volts
 
 
 def _table_amps(plan: Plan, brief: SizingBrief) -> float:
@@ -119,77 +122,108 @@ def _table_amps(plan: Plan, brief: SizingBrief) -> float:
 
 def _rating(plan: Plan, brief: SizingBrief) -> Working:
     basis = bases()[brief.conductor.basis]
-    hot = k_ambient(basis, brief.place.ambient_c, brief.max_c)
     takes_off = factors(brief)
-    assert plan.candidate is not None
     weakest = f", {brief.max_c:g} °C weakest part" if brief.max_c < basis.limit_c else ""
     crowd = f"{brief.place.circuits_together} together, {brief.place.drum_layers} layers on a drum"
+    hot = put(k_ambient(basis, brief.place.ambient_c, brief.max_c))
+    carries = put(_table_amps(plan, brief), "A") * hot * put(takes_off.crowding) * put(takes_off.metal)
     return Working(
         f"What {plan.size_name} carries here",
-        "table value x ambient factor x the worse of bunching and drum x metal",
-        f"{_table_amps(plan, brief):g} A x {hot:.3f} ({brief.place.ambient_c:g} °C{weakest}) x "
-        f"{takes_off.crowding:g} ({crowd}) x {takes_off.metal:g} ({brief.conductor.metal})",
-        f"{plan.candidate.rating_amps:.2f} A",
+        f"table value x ambient factor ({brief.place.ambient_c:g} °C{weakest}) x the worse of bunching and drum "
+        f"({crowd}) x metal ({brief.conductor.metal})",
+        carries.text,
+        f"{at_most(carries.value, 2)} A",
         f"{basis.source}; bunching: IEC 60364-5-52; drum: IEC 60204-1; ambient: root of the margin left",
     )
 
 
-def _temperature(plan: Plan, brief: SizingBrief) -> Working:
+def _temperature(plan: Plan, brief: SizingBrief, c: Candidate) -> Working:
     basis = bases()[brief.conductor.basis]
-    assert plan.candidate is not None and plan.sizing is not None
+    assert plan.sizing is not None
     takes_off = factors(brief)
-    return Working(
-        "Conductor under load",
-        "ambient + (limit - reference) x (amps / amps at the reference) squared",
-        f"{brief.place.ambient_c:g} + ({basis.limit_c:g} - {basis.reference_c:g}) x "
-        f"({plan.sizing.heating_amps:.2f} / {_table_amps(plan, brief) * takes_off.crowding * takes_off.metal:g})²",
-        f"{plan.candidate.conductor_c:.1f} °C",
-        basis.source,
-    )
+    at_reference = _table_amps(plan, brief) * takes_off.crowding * takes_off.metal
+    share = (put(plan.sizing.heating_amps, "A") / put(at_reference, "A")).squared
+    warm = put(brief.place.ambient_c) + (put(basis.limit_c) - put(basis.reference_c)) * share
+    over = f": over {c.conductor_c:g} °C, which is as far as the sums go" if warm.value > c.conductor_c + 0.01 else ""
+    formula = "ambient + (limit - reference) x (amps / amps at the reference) squared"
+    return worked("Conductor under load", formula, warm, "°C", basis.source, over)
 
 
-def _ohms(plan: Plan, brief: SizingBrief) -> Working:
-    assert plan.candidate is not None
-    cool = ohms_per_m_20(size_named(plan.candidate.size), brief.conductor.metal)
-    return Working(
-        "Resistance of a metre",
-        "table value at 20 °C x (1 + 0.00393 x (conductor °C - 20))",
-        f"{cool * 1000:.3g} mohm x (1 + 0.00393 x {plan.candidate.conductor_c - 20:.1f})",
-        f"{plan.candidate.ohms_per_m * 1000:.4g} mohm",
-        "IEC 60228 class 5, maximum" if "mm2" in plan.candidate.size else "ASTM B258, nominal",
-    )
+def _ohms(brief: SizingBrief, c: Candidate) -> Working:
+    wanted = brief.conductor
+    alpha = materials()[wanted.metal].alpha20_per_k
+    cool = put(ohms_per_m_20(size_named(c.size), wanted.metal, wanted.tinned), "mohm", 1000)
+    warm = cool * (put(1) + put(alpha) * (put(c.conductor_c) - put(20)))
+    kind = "tinned " if wanted.tinned else ""
+    formula = f"table value of {kind}{wanted.metal} at 20 °C x (1 + {alpha:g} x (conductor °C - 20))"
+    source = "IEC 60228 class 5, maximum" if "mm2" in c.size else "ASTM B258, nominal"
+    return worked("Resistance of a metre", formula, warm, "mohm", source)
 
 
-def _drop(plan: Plan, brief: SizingBrief) -> tuple[Working, ...]:
-    assert plan.candidate is not None and plan.sizing is not None
-    c, amps = plan.candidate, plan.sizing.running_amps
-    n = conductors_in_loop(brief.supply.system, brief.poles)
-    lengths = "1 (this pole only)" if n == 1 else "2 (out and back)" if n == 2 else "1.732 (three phases)"
-    found = [
-        Working(
-            "Lost on the way",
-            f"amps x {lengths} x run x resistance of a metre{', and what is there already' if brief.already else ''}",
-            f"{amps:.2f} A x {n:.4g} x {brief.run_m:g} m x {c.ohms_per_m * 1000:.4g} mohm",
-            f"{c.drop_volts:.2f} V, {c.drop_percent:.2f} % of {brief.supply.volts:g} V",
-            "Ohm's law",
-        ),
-        Working(
+def _lengths(system: str, poles: int) -> tuple[Figured, str]:
+    """How many lengths of the lead the drop counts, and in words."""
+    if system == "ac-three":
+        return root(3), "root of three (three phases)"
+    if system == "dc" and poles == 1:
+        return put(1), "1 (this pole only)"
+    return put(2), "2 (out and back)"
+
+
+def _impedance(brief: SizingBrief, c: Candidate) -> tuple[Figured, str]:
+    """What a metre of one conductor drops for each amp."""
+    ohms = put(c.ohms_per_m, "mohm", 1000)
+    power_factor = brief.load.power_factor
+    if brief.supply.system == "dc" or c.cross_section_mm2 < REACTANCE_FROM_MM2:
+        return ohms, "resistance of a metre"
+    reactance = put(REACTANCE_OHMS_PER_M, "mohm", 1000) * root(1 - power_factor**2)
+    return ohms * put(power_factor) + reactance, "impedance of a metre"
+
+
+def _drop(plan: Plan, brief: SizingBrief, c: Candidate) -> tuple[Working, ...]:
+    assert plan.sizing is not None
+    amps = put(plan.sizing.running_amps, "A")
+    lengths, words = _lengths(brief.supply.system, brief.poles)
+    impedance, of_a_metre = _impedance(brief, c)
+    lost = amps * lengths * put(brief.run_m, "m") * impedance
+    formula = f"amps x {words} x run x {of_a_metre}"
+    for there in brief.already:
+        metre = ohms_already(there, brief.place.ambient_c + 20) / there.run_m
+        ahead, _ = _lengths(brief.supply.system, there.poles)
+        lost = lost + amps * ahead * put(there.run_m, "m") * put(metre, "mohm", 1000)
+    if brief.already:
+        formula += ", and the same of what is there already"
+    share = f", {c.drop_percent:.2f} % of {brief.supply.volts:g} V"
+    burnt = amps.squared * put(c.ohms_per_m, "mohm", 1000) * put(brief.run_m, "m") * put(carrying(brief))
+    duty = " while it works" if brief.load.duty_percent < 100 else ""
+    return (
+        worked("Lost on the way", formula, lost, "V", "Ohm's law", share),
+        worked(
             "Heat in the cord",
             "amps squared x resistance of a metre x run x conductors that carry it",
-            f"{amps:.2f}² x {c.ohms_per_m * 1000:.4g} mohm x {brief.run_m:g} m x {carrying(brief)}",
-            f"{c.loss_watts:.1f} W",
+            burnt,
+            "W",
             "Joule's law",
+            duty,
         ),
-    ]
+        *_school(plan, brief),
+    )
+
+
+def _school(plan: Plan, brief: SizingBrief) -> tuple[Working, ...]:
+    """The circular-mil school, where it has an answer."""
+    assert plan.sizing is not None
     school = plan.sizing.nearest_school
-    if school is not None:
-        found.append(
-            Working(
-                "The circular-mil school, beside it",
-                "10.4 x amps x feet of loop / volts allowed",
-                f"10.4 x {amps:.2f} x {brief.poles * brief.run_m / 0.3048:.1f} / {plan.sizing.drop_limit_volts:.2f}",
-                f"{school.circular_mils:.0f} cmil: nearest {school.nearest or '-'}, next up {school.next_up or '-'}",
-                "drop alone, K = 10.4 at 20 °C; the table above decides",
-            )
-        )
-    return tuple(found)
+    if school is None:
+        return ()
+    feet = put(brief.poles * brief.run_m * FEET_PER_M, "ft")
+    mils = put(CIRCULAR_MIL_OHM_FT) * put(plan.sizing.running_amps, "A") * feet
+    return (
+        worked(
+            "The circular-mil school, beside it",
+            f"{CIRCULAR_MIL_OHM_FT:g} x amps x feet of loop / volts allowed",
+            mils / put(plan.sizing.drop_limit_volts, "V"),
+            "cmil",
+            "drop alone, K = 10.4 at 20 °C; the table above decides",
+            f": nearest {school.nearest or '-'}, next up {school.next_up or '-'}",
+        ),
+    )

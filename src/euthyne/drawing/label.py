@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 from itertools import groupby
 
+from euthyne.core.shown import at_most
 from euthyne.core.tag import TagFacts
 from euthyne.drawing.pen import path, rect, sheet, text
 
@@ -40,10 +41,8 @@ def layout(facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: bool) -> l
         Words(4, 8.6, 5.4, facts.tag, heavy=True),
         Words(30, 8.4, 3.4, facts.name[:34]),
         Square(4, 11, 88, 0.35),
-        Words(4, 19.4, 7.4, f"{facts.amps:.3g} A", heavy=True),
-        Words(4, 23.2, 2.7, "unwound"),
-        Words(32, 19.4, 7.4, f"{facts.amps_rolled:.3g} A", heavy=True),
-        Words(32, 23.2, 2.7, "rolled up: unwind fully"),
+        Words(4, 19.4, 7.4, f"{at_most(facts.amps)} A", heavy=True),
+        *_rolled(facts),
         Words(4, 28.2, 2.9, f"{facts.volts:g} V, {round(facts.run_m, 2):g} m, {facts.cord}{fuse}"),
         Words(4, 31.6, 2.3, facts.end_a[:52]),
         Words(4, 34.6, 2.3, f"to {facts.end_b}"[:52]),
@@ -51,6 +50,18 @@ def layout(facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: bool) -> l
         Words(4, 42.0, 3.0, last, heavy=True),
     ]
     return found + _qr_squares(qr)
+
+
+def _rolled(facts: TagFacts) -> list[Words | Square]:
+    """What it carries rolled up, and in how many layers; nothing for a lead that is never rolled up."""
+    if not facts.rolls:
+        return [Words(4, 23.2, 2.7, "the most it carries")]
+    layers = f" in {facts.rolled_layers} layers" if facts.rolled_layers else ""
+    return [
+        Words(4, 23.2, 2.7, "unwound"),
+        Words(30, 19.4, 7.4, f"{at_most(facts.amps_rolled)} A", heavy=True),
+        Words(30, 23.2, 2.5, f"rolled up{layers}: unwind"),
+    ]
 
 
 def _qr_squares(qr: tuple[tuple[bool, ...], ...]) -> list[Words | Square]:

@@ -4,6 +4,7 @@ import math
 from collections.abc import Mapping
 
 from euthyne.core.conductor import in_other_series, size_named
+from euthyne.core.shown import at_most
 from euthyne.core.sizing import Candidate, Sizing
 from euthyne.core.sizing_brief import SizingBrief
 from euthyne.drawing.pen import circle, element, group, line, rect, sheet, text
@@ -40,7 +41,7 @@ def ladder(
     known, what it costs. Returns: SVG text.
     """
     rungs = shown(sizing, taken)
-    wanted = sizing.design_amps
+    wanted = sizing.wanted_amps
     most_amps = max(max(c.rating_amps for c in rungs), wanted * 1.25)
     limit = brief.drop_limit_percent
     most_drop = min(max(max(c.drop_percent for c in rungs), limit * 1.3), limit * 2.6)
@@ -52,13 +53,14 @@ def ladder(
         body += _rung(c, y, most_amps, most_drop, scale, c.size == taken, settled, post, weighed.get(c.size))
         if brief.load.start_multiple > 1:
             body += _dip(c, y, most_drop, limit, brief.limits.start_drop_percent)
-        words += _bar_words(CARRIES_X, CARRIES_W, c.rating_amps / most_amps, y, _too_thin(c), f"{c.rating_amps:.3g} A")
+        words += _bar_words(CARRIES_X, CARRIES_W, c.rating_amps / most_amps, y, _too_thin(c), f"{_amps(c)} A")
         words += _bar_words(LOSES_X, LOSES_W, c.drop_percent / most_drop, y, _too_lossy(c), f"{c.drop_percent:.1f} %")
     foot = HEAD + len(rungs) * ROW
     x_amps = CARRIES_X + CARRIES_W * wanted / most_amps
     x_drop = LOSES_X + LOSES_W * limit / most_drop
     body += line(x_amps, HEAD - 6, x_amps, foot + 2, "limit") + line(x_drop, HEAD - 6, x_drop, foot + 2, "limit")
-    body += text(x_amps, foot + 20, f"{wanted:.3g} A wanted", "limit-words", "middle")
+    duty = f" ({sizing.running_amps:.3g} A, {brief.load.duty_percent:g} %)" if brief.load.duty_percent < 100 else ""
+    body += text(x_amps, foot + 20, f"{wanted:.3g} A wanted{duty}", "limit-words", "middle")
     body += text(x_drop, foot + 20, f"{limit:g} % limit", "limit-words", "middle") + words
     if brief.load.start_multiple > 1:
         dip = f"thin bar: start, {brief.limits.start_drop_percent:g} % at the line"
@@ -100,7 +102,9 @@ def _rung(
     face = frame + rect(0, y, WIDTH, ROW, "rung-touch") + _copper(c, mid, standing, scale)
     face += _bar(CARRIES_X, CARRIES_W, c.rating_amps / most_amps, mid, _too_thin(c))
     face += _bar(LOSES_X, LOSES_W, c.drop_percent / most_drop, mid, _too_lossy(c))
-    heats, watts = f"{c.conductor_c:.0f} °C", f"{c.loss_watts:.0f} W"
+    at_limit = "current" in c.fails
+    heats = f"over {c.conductor_c:.0f} °C" if at_limit else f"{c.conductor_c:.0f} °C"
+    watts = f"{c.loss_watts:.0f} W{' there' if at_limit else ''}"
     face += " " + text(HEATS_X, mid - 2, heats, "ladder-figure")
     face += " " + text(HEATS_X, mid + 15, watts, "ladder-small")
     seen = f"{' '.join(_size_lines(c))} {heats} {watts}"
@@ -114,7 +118,7 @@ def _rung(
     face += " " + text(WORD_X, mid + 5, word, f"rung-word rung-{'taken' if taken else standing}", "end")
     if post is None:
         return group(face, class_=f"rung rung-{standing}")
-    said = f"{seen}: carries {c.rating_amps:.3g} A, loses {c.drop_percent:.1f} %. Take it"
+    said = f"{seen}: carries {_amps(c)} A, loses {c.drop_percent:.1f} %. Take it"
     return element(
         "g",
         face,
@@ -147,6 +151,11 @@ def _copper(c: Candidate, mid: float, standing: str, scale: float) -> str:
         + " "
         + text(74, mid + 17, unit, "ladder-small")
     )
+
+
+def _amps(c: Candidate) -> str:
+    """What a size carries, rounded down."""
+    return at_most(c.rating_amps, 1 if c.rating_amps < 100 else 0)
 
 
 def _too_thin(c: Candidate) -> bool:

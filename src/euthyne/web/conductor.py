@@ -13,6 +13,7 @@ from euthyne.core.plan import Plan, plan_of
 from euthyne.core.protection import families
 from euthyne.core.quantity import CELSIUS, CURRENT, DIAMETER, LENGTH, MONEY, PERCENT, POWER, VOLTS, read_size
 from euthyne.core.rating import bases
+from euthyne.core.shown import at_most
 from euthyne.core.stage import Stage
 from euthyne.core.working import neighbours, priced, working
 from euthyne.drawing.ladder import ladder
@@ -205,10 +206,10 @@ def _decided(plan: Plan) -> tuple[str, str]:
     c = smaller[-1]
     size = c.size.replace("mm2", "mm²")
     words = {
-        "current": f"{size} carries {c.rating_amps:.3g} A.",
+        "current": f"{size} carries {at_most(c.rating_amps)} A.",
         "drop": f"{size} would lose {c.drop_percent:.1f} %.",
         "start": f"{size} would dip {c.start_drop_percent:.1f} % at the start.",
-        "protection": f"{size} carries {c.rating_amps:.3g} A, less than what guards it.",
+        "protection": f"{size} carries {at_most(c.rating_amps)} A, less than what guards it.",
     }
     return DECIDED[sizing.chosen.decided_by], words.get(sizing.chosen.decided_by, "")
 

@@ -24,7 +24,9 @@ SYSTEMS = (
     ("ac-three", "AC, three-phase"),
 )
 BASES = tuple((b.name, b.words) for b in bases().values())
-FAMILIES = tuple((name, name) for name in families())
+FAMILIES = tuple((f.name, f.words) for f in families().values())
+AC_FAMILIES = tuple((f.name, f.words) for f in families().values() if f.kind == "AC")
+INSULATIONS = (("PVC", "PVC"), ("rubber", "rubber"), ("cross-linked", "cross-linked"))
 METALS = (
     ("copper", "copper"),
     ("aluminium", "aluminium"),
@@ -96,7 +98,7 @@ def _heat(v: dict[str, Any]) -> Sum:
 
 def _earth(v: dict[str, Any]) -> Sum:
     guard = Guard(v["family"], v["amps"], v["curve"])
-    return envelope.what_earth_length(v["size"], v["volts"], v["loop"], guard, 60.0)
+    return envelope.what_earth_length(v["size"], envelope.FaultPath(v["volts"], v["loop"], guard, v["insulation"]))
 
 
 CORES = Field("cores", "Cores", "whole", bounds=(1, 60)), "3"
@@ -177,12 +179,13 @@ INSTRUMENTS = (
     Instrument(
         "earth",
         "Fault length",
-        "How far out does a dead short still clear?",
+        "How far out does a fault to earth still clear in time?",
         (
             SIZE,
-            SUPPLY,
+            _quantity("volts", "Volts to earth", VOLTS, "230 V"),
             _quantity("loop", "Loop up to the lead", OHMS, "0.8 ohm"),
-            _choice("family", "Guarded by", FAMILIES, "breaker-iec"),
+            _choice("insulation", "Insulation", INSULATIONS, "rubber"),
+            _choice("family", "Guarded by", AC_FAMILIES, "breaker-iec"),
             _quantity("amps", "Its rating", CURRENT, "16 A"),
             _choice("curve", "Curve", (("B", "B"), ("C", "C"), ("D", "D")), "C"),
         ),

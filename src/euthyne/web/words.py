@@ -7,6 +7,7 @@ from typing import Any
 
 from markupsafe import Markup
 
+from euthyne.core.shown import at_least, at_most
 from euthyne.drawing.pen import mark
 
 
@@ -14,6 +15,7 @@ def filters() -> dict[str, Callable[..., Any]]:
     """The template filters."""
     return {
         "figure": figure,
+        "limit": limit,
         "day": day,
         "moment": moment,
         "size_words": size_words,
@@ -25,6 +27,13 @@ def filters() -> dict[str, Callable[..., Any]]:
 def figure(value: float | None, places: int = 1) -> str:
     """A number with so many places, or a question mark while it is unknown."""
     return "?" if value is None else f"{value:.{places}f}"
+
+
+def limit(value: float, places: int, which: str) -> str:
+    """A number with so many places; a limit is rounded to the side of caution."""
+    if which == "most":
+        return at_most(value, places)
+    return at_least(value, places) if which == "least" else figure(value, places)
 
 
 def day(text: str) -> str:

@@ -76,23 +76,6 @@ def solar_cable(plan: Plan) -> Said | None:
 
 
 @check(
-    "stop", Stage.CONDUCTOR, why="Insulation that is too thin tracks, then arcs.", clears="A cable made for the volts."
-)
-def volts_over_cable(plan: Plan) -> Said | None:
-    """The insulation must be made for the volts; a harmonised cable takes 1.5 times its AC figure on direct current."""
-    figures = [float(w) for w in plan.cable_type.volts.replace("/", " ").replace("(", " ").split() if w.isdigit()]
-    if not figures:
-        return None
-    limit = max(figures) * (1.0 if "DC" in plan.cable_type.volts else 1.5)
-    if plan.volts <= limit:
-        return None
-    return Said(
-        "The cable is made for fewer volts",
-        f"{plan.cable_type.name} is made for {plan.cable_type.volts} V; the Brief says {plan.volts:g} V.",
-    )
-
-
-@check(
     "caution",
     Stage.BRIEF,
     why="The spark pits the post and frightens the hand that holds the spanner.",

@@ -2,6 +2,7 @@
 
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.plan import Plan
+from euthyne.core.shown import at_most
 from euthyne.core.stage import Stage
 
 
@@ -76,13 +77,13 @@ def vehicle_charging(plan: Plan) -> Said | None:
 def drum_use(plan: Plan) -> Said | None:
     """Rolled up, a cord carries less."""
     layers = plan.lead.brief.drum_layers
-    if not layers or plan.cord_amps is None or plan.cord_amps_rolled is None:
+    if not layers or plan.cord_amps is None or plan.cord_amps_on_drum is None:
         return None
     words = "one layer" if layers == 1 else f"{layers} layers"
     return Said(
         "Used on a drum",
-        f"With {words} left on, {plan.size_name} carries {plan.cord_amps_rolled:.1f} A, not {plan.cord_amps:.1f} A. "
-        "The tag will say so.",
+        f"With {words} left on, {plan.size_name} carries {at_most(plan.cord_amps_on_drum)} A, not "
+        f"{at_most(plan.cord_amps)} A. The tag says what it carries wholly rolled up.",
         Fix("It is always fully unwound", (("brief.drum_layers", 0),)),
     )
 

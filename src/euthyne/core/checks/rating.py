@@ -3,7 +3,9 @@
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.lead import EXTENSIONS
 from euthyne.core.plan import Plan
+from euthyne.core.shown import at_most
 from euthyne.core.stage import Stage
+from euthyne.core.volts import excess, made_for
 
 GUIDANCE_M = {1.0: 10.0, 1.25: 12.0, 1.5: 15.0, 2.5: 25.0}  # usual longest extension by mm2, generic
 
@@ -38,7 +40,7 @@ def under_rated_cord(plan: Plan) -> Said | None:
         fix = Fix(f"Take {sizing.chosen.size}", (("conductor.size", sizing.chosen.size),))
     return Said(
         "The cord is too thin for its current",
-        f"{found.size} carries {found.rating_amps:.1f} A as it lies; {sizing.design_amps:.1f} A is wanted.",
+        f"{found.size} carries {at_most(found.rating_amps)} A as it lies; {sizing.wanted_amps:.1f} A is wanted.",
         fix,
     )
 
@@ -51,12 +53,14 @@ def under_rated_cord(plan: Plan) -> Said | None:
 )
 def under_rated_part(plan: Plan) -> Said | None:
     """Every coupler in the chain must carry the demand."""
-    if plan.demand_amps is None:
+    if plan.steady_amps is None:
         return None
-    weak = next((p for p in (plan.a, plan.b) if p.amps < plan.demand_amps), None)
-    if weak is None or (plan.protection.in_lead and (plan.protection.amps or 1e9) <= weak.amps):
+    weak = next((p for p in (plan.a, plan.b) if p.steady_amps < plan.steady_amps), None)
+    if weak is None or (plan.protection.in_lead and (plan.protection.amps or 1e9) <= weak.steady_amps):
         return None
-    return Said("A part is under-rated", f"{weak.words} carries {weak.amps:g} A; {plan.demand_amps:.1f} A is wanted.")
+    at_duty = f" ({weak.amps:g} A at {weak.duty_percent:g} % duty)" if weak.duty_percent < 100 else ""
+    carries = f"{weak.words} carries {at_most(weak.steady_amps)} A{at_duty}"
+    return Said("A part is under-rated", f"{carries}; {plan.steady_amps:.1f} A is wanted.")
 
 
 @check(
@@ -110,7 +114,7 @@ def protection_too_large(plan: Plan) -> Said | None:
         fix = Fix(f"Take {plan.sizing.chosen.size}", (("conductor.size", plan.sizing.chosen.size),))
     return Said(
         "The protection is larger than the lead carries",
-        f"{amps:g} A {plan.protection.words}; {found.size} carries {found.rating_amps:.1f} A as it lies.",
+        f"{amps:g} A {plan.protection.words}; {found.size} carries {at_most(found.rating_amps)} A as it lies.",
         fix,
     )
 
@@ -135,16 +139,28 @@ def protection_over_part(plan: Plan) -> Said | None:
 
 @check("stop", Stage.ENDS, why="Insulation and keying are chosen by volts.", clears="A coupler made for the supply.")
 def volts_over_part(plan: Plan) -> Said | None:
-    """Every coupler must be made for the volts."""
-    volts = plan.volts
+    """Every coupler must be made for the volts, to earth and between its contacts."""
     for p in (plan.a, plan.b):
-        bounds = [float(v) for v in p.volts.replace("/", "-").split("-")]
-        low, high = (bounds[0], bounds[-1]) if len(bounds) > 1 else (0.0, bounds[0])
-        if not low * 0.9 <= volts <= high:
-            return Said(
-                "A part is made for other volts", f"{p.words} is made for {p.volts} V; the Brief says {volts:g} V."
-            )
+        over = excess(made_for(p.volts), plan.stands_at)
+        if over is not None:
+            there, most = over
+            text = f"{p.words} is made for {most:g} V of {p.volts} V; the lead stands at {round(there, 1):g} V."
+            return Said("A part is made for fewer volts", text)
     return None
+
+
+@check(
+    "stop", Stage.CONDUCTOR, why="Insulation that is too thin tracks, then arcs.", clears="A cable made for the volts."
+)
+def volts_over_cable(plan: Plan) -> Said | None:
+    """The insulation is made for the volts: to earth U0, between cores U; 1.5 times U on DC where it is harmonised."""
+    cable = plan.cable_type
+    over = excess(made_for(cable.volts), plan.stands_at, cable.harmonised)
+    if over is None:
+        return None
+    there, most = over
+    text = f"{cable.name} is made for {cable.volts} V, here {most:g} V; the lead stands at {round(there, 1):g} V."
+    return Said("The cable is made for fewer volts", text)
 
 
 @check(
@@ -207,12 +223,12 @@ def near_rating(plan: Plan) -> Said | None:
     """Close to the rating there is nothing in hand."""
     if plan.sizing is None or plan.candidate is None or not plan.candidate.fits:
         return None
-    share = plan.sizing.design_amps / plan.candidate.rating_amps
+    share = plan.sizing.wanted_amps / plan.candidate.rating_amps
     if share <= 0.9:
         return None
     return Said(
         "Close to its rating",
-        f"{plan.sizing.design_amps:.1f} A on {plan.candidate.rating_amps:.1f} A: {share:.0%} of it.",
+        f"{plan.sizing.wanted_amps:.1f} A on {at_most(plan.candidate.rating_amps)} A: {share:.0%} of it.",
         level="caution" if plan.lead.brief.continuous else "note",
     )
 
@@ -251,7 +267,7 @@ def tables_and_physics(plan: Plan) -> Said | None:
         return None
     return Said(
         "Table and physics differ",
-        f"The table says {table:.1f} A; a heat balance of this cord in still air says {physics:.1f} A.",
+        f"The table says {at_most(table)} A; a heat balance of this cord in still air says {at_most(physics)} A.",
     )
 
 
@@ -283,7 +299,7 @@ def _far_end(plan: Plan, kind: str) -> Said | None:
     if fault.survives:
         text = f"{fault.amps:.0f} A at the far end; {fault.by} clears it in about {fault.seconds:.2g} s. {energy}"
         return Said(f"Far-end {name}", text, level="note")
-    how = f"{fault.by} takes {fault.seconds:.2g} s" if fault.by else "nothing clears it within 5 s"
+    how = f"{fault.by} takes {fault.seconds:.2g} s" if fault.by else f"nothing clears it within {fault.within_s:g} s"
     return Said(f"A far-end {name} does not clear", f"{fault.amps:.0f} A at the far end; {how}. {energy}")
 
 
@@ -314,7 +330,7 @@ def weakest_part(plan: Plan) -> Said | None:
         return None
     return Said(
         "What sets the rating",
-        f"The weakest link is {plan.weakest.words}, {plan.weakest.amps:.1f} A. That figure goes on the tag.",
+        f"The weakest link is {plan.weakest.words}, {at_most(plan.weakest.amps)} A. That figure goes on the tag.",
     )
 
 

@@ -3,6 +3,7 @@
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.plan import Plan
 from euthyne.core.stage import Stage
+from euthyne.core.volts import below_band, made_for
 
 LINES_OF = {"ac-single": 1, "ac-split": 2, "ac-three": 3}
 
@@ -100,13 +101,11 @@ def lines_differ(plan: Plan) -> Said | None:
     clears="A coupler made for the volts.",
 )
 def volts_under_part(plan: Plan) -> Said | None:
-    """A coupler coded for a band of volts is used inside it."""
+    """A coupler coded for a band of volts is not used below it."""
     for p in (plan.a, plan.b):
-        low, _, high = p.volts.partition("-")
-        if high and low.isdigit() and not float(low) * 0.95 <= plan.volts <= float(high) * 1.06:
-            return Said(
-                "The coupler is made for other volts", f"{p.words}: {p.volts} V; the Brief says {plan.volts:g} V."
-            )
+        if below_band(made_for(p.volts), plan.stands_at):
+            text = f"{p.words}: {p.volts} V; the Brief says {plan.volts:g} V."
+            return Said("The coupler is made for other volts", text)
     return None
 
 

@@ -286,6 +286,8 @@ class Search:
     # Rows and cycles, read off the hearings.
 
     def _rotations(self, state: State, part: "Part", left: int) -> Iterator[Step]:
+        if left == 1 and len(part.nets) < 3:
+            return
         for fitting in dict.fromkeys(self.fitting[p] for p in part.points):
             row = [p for p in part.points if self.fitting[p] == fitting and p not in state.cavities]
             for cycle in self.cycles(state, row, part.wires, left):
@@ -310,6 +312,8 @@ class Search:
         A chain that ends in an empty cavity, or in one whose wires are silent, is closed there; two chains may be one
         cycle. Several wires in spare cavities are not a cycle: each was moved by itself.
         """
+        if len(row) < 3:
+            return []
         targets = {p: self._landings(state, p, row, wires) for p in row}
         filled = {at for w in wires for at in state.ends[w]}
         found: dict[tuple[int, ...], None] = {}
@@ -333,7 +337,7 @@ class Search:
     ) -> Iterator[tuple[int, ...]]:
         """Chains closed to one cycle: up to three, so many of whose last wires are silent as mistakes are left."""
         sure = {to[0] for to in targets.values() if len(to) == 1}
-        heads = [p for p in row if p not in sure and (targets[p] or p in filled)]
+        heads = [p for p in row if p not in sure]
         chains = [c for p in heads for c in self._walks(targets, p, None)][:MOST_CHAINS]
         for many in (1, 2, 3):
             for closed in self._rounds(chains, many):
@@ -401,17 +405,20 @@ class Part:
     nets: list[list[int]]
 
 
-def _whole_rows(search: Search) -> Iterator[tuple[list[Mistake], State]]:
-    """No row turned; each row turned; two rows turned, at two fittings."""
-    yield [], search.start
+def _beginnings(search: Search, many: int) -> Iterator[tuple[list[Mistake], State]]:
+    """What a search begins from: no row turned; or one row, or one wide cycle; or two rows, at two fittings."""
+    if many == 0:
+        yield [], search.start
+        return
     turns = [t for f in search.wiring.fittings for t in row_turns(search.wiring, f)]
-    for turn in turns:
-        yield [turn], search.turned(search.start, turn)
-    for one, other in combinations(turns, 2):
-        first, second = (search.turned(search.start, t) for t in (one, other))
+    turned = [(t, search.turned(search.start, t)) for t in turns]
+    if many == 1:
+        yield from (([turn], state) for turn, state in turned)
+        yield from _wide_cycles(search)
+        return
+    for (one, first), (other, second) in combinations(turned, 2):
         if one.fitting != other.fitting and not first.turned & second.turned:
             yield [one, other], search.turned(first, other)
-    yield from _wide_cycles(search)
 
 
 def _wide_cycles(search: Search) -> Iterator[tuple[list[Mistake], State]]:
@@ -439,17 +446,17 @@ def fewest(wiring: Wiring, heard: Heard) -> tuple[list[list[Mistake]], bool]:
     points, wires = list(range(len(wiring.points))), list(range(len(wiring.wires)))
     best: list[list[Mistake]] = []
     most = len(points) + len(wires)
-    for turns, state in sorted(_whole_rows(search), key=lambda x: search.wrong(x[1])):
-        left = most - len(turns)
-        if left < 0 or (turns and search.wrong(state) > 4 * left):
-            continue
-        for found in search.explain(state, points, wires, left):
-            whole = [*turns, *found]
-            if len(whole) < most:
-                best = []
-                most = len(whole)
-            best.append(whole)
+    for many in (0, 1, 2):
+        if many > most:
+            break
+        for turns, state in _beginnings(search, many):
+            left = most - many
+            if turns and search.wrong(state) > 4 * left:
+                continue
+            for found in search.explain(state, points, wires, left):
+                whole = [*turns, *found]
+                if len(whole) < most:
+                    best = []
+                    most = len(whole)
+                best.append(whole)
     return best, search.proven
-
-
-__all__ = ["Exchanged", "Moved", "Open", "Search", "fewest"]
