@@ -19,6 +19,7 @@ from euthyne.core.wiring.grid import Heard, Wiring, grouped
 from euthyne.core.wiring.mistakes import Exchanged, Joined, Mistake, Moved, Open, Turned, row_turns
 
 DEEPEST = 4  # mistakes that hang together; beyond, a plain explanation stands in and is not called proven
+USUAL = 3  # mistakes on one lead; looked for first, so that a row turned is found before long searches
 MOST_TRIES = 20_000
 MOST_KEPT = 24
 MOST_CHAINS = 8
@@ -413,7 +414,8 @@ def _beginnings(search: Search, many: int) -> Iterator[tuple[list[Mistake], Stat
     turns = [t for f in search.wiring.fittings for t in row_turns(search.wiring, f)]
     turned = [(t, search.turned(search.start, t)) for t in turns]
     if many == 1:
-        yield from (([turn], state) for turn, state in turned)
+        for turn, state in turned:
+            yield [turn], state
         yield from _wide_cycles(search)
         return
     for (one, first), (other, second) in combinations(turned, 2):
@@ -443,9 +445,14 @@ def fewest(wiring: Wiring, heard: Heard) -> tuple[list[list[Mistake]], bool]:
     Returns: the explanations, all of one count; True when no smaller one exists.
     """
     search = Search(wiring, heard)
-    points, wires = list(range(len(wiring.points))), list(range(len(wiring.wires)))
+    best = _best(search, USUAL) or _best(search, len(wiring.points) + len(wiring.wires))
+    return best, search.proven
+
+
+def _best(search: Search, most: int) -> list[list[Mistake]]:
+    """Every smallest explanation of at most so many mistakes."""
+    points, wires = list(range(len(search.points))), list(range(len(search.start.ends)))
     best: list[list[Mistake]] = []
-    most = len(points) + len(wires)
     for many in (0, 1, 2):
         if many > most:
             break
@@ -459,4 +466,4 @@ def fewest(wiring: Wiring, heard: Heard) -> tuple[list[list[Mistake]], bool]:
                     best = []
                     most = len(whole)
                 best.append(whole)
-    return best, search.proven
+    return best
