@@ -5,15 +5,15 @@ from datetime import date
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from leads import plan
+from leads import AT, plan
 
 from euthyne.core.conductor import awg, metric
 from euthyne.core.expectation import core_band_ohm
-from euthyne.core.lead import Probe
+from euthyne.core.lead import Probe, Proof, Reading
 from euthyne.core.provegrid import all_pairs, name_faults, read_grid
 from euthyne.core.seal import FIRST, broken_links, digest, holds, seal
 from euthyne.core.tag import months_on, retest_months, tag_facts
-from euthyne.core.verdict import Meter, judge, twins
+from euthyne.core.verdict import Meter, judge, unlike
 
 METER = Meter(percent=1.0, step_ohm=0.001, zero_ohm=0.0)
 
@@ -79,9 +79,70 @@ def test_a_higher_reading_is_never_judged_better_once_above_the_limit(one, other
     assert order.index(judge(line("earth"), low, METER).word) <= order.index(judge(line("earth"), high, METER).word)
 
 
-def test_unlike_twins_name_the_worse_core():
-    assert twins(0.150, 0.152, line("core-L")) is None
-    assert "live core" in twins(0.300, 0.150, line("core-L"))
+FINE = Meter(percent=0.0, step_ohm=0.0)
+
+
+@pytest.mark.parametrize(
+    ("live", "neutral", "amps", "word"),
+    [
+        (0.330, 0.330, 13, None),
+        (0.336, 0.330, 13, None),
+        (0.341, 0.330, 13, "watch"),
+        (0.375, 0.330, 13, "fail"),
+        (0.108, 0.100, 13, "fail"),
+        (0.1035, 0.100, 13, None),
+        (0.121, 0.100, 2, "fail"),
+        (0.112, 0.100, 2, "watch"),
+    ],
+)
+def test_cores_of_one_cord_agree_or_the_worse_one_is_named(live, neutral, amps, word):
+    found = unlike({"L": live, "N": neutral}, amps, FINE)
+    assert (found["L"].word if "L" in found else None) == word
+    assert "N" not in found
+
+
+def test_one_bad_joint_hides_in_no_long_lead():
+    """45 mohm in 25 m of 1.5 mm2 is inside the band, and burns 7.6 W at 13 A."""
+    heard = (Reading("core-L", 0.375, AT, "RM"), Reading("core-N", 0.330, AT, "RM"))
+    p = plan(brief__run_m=25.0, proof=Proof(readings=heard))
+    assert judge(line_of(p, "core-L"), 0.375, METER).word == "pass"
+    assert p.verdicts["core-L"].word == "fail"
+    assert "7.6 W" in p.verdicts["core-L"].reason
+    assert p.verdicts["core-N"].word == "pass"
+
+
+def test_a_meter_too_coarse_for_the_band_cannot_say_and_names_what_would_do():
+    found = judge(line("core-L"), 0.15, Meter(percent=1, step_ohm=0.01))
+    assert found.word == "unsure"
+    assert "a meter right within" in found.reason
+    assert judge(line("core-L"), 3.0, Meter(percent=1, step_ohm=0.01)).word == "fail"
+
+
+def test_the_zero_of_the_test_leads_is_a_reading_of_its_own():
+    assert Meter(1, 0.001, 0.3).uncertainty_ohm(0.5) > Meter(1, 0.001, 0.0).uncertainty_ohm(0.5)
+
+
+def test_a_thinner_core_that_reads_alike_is_named():
+    short, long = plan(brief__run_m=2.0), plan(brief__run_m=40.0, conductor__size="1.5 mm2")
+    for p, told in ((short, True), (long, False)):
+        x = line_of(p, "core-N")
+        assert ("1.25 mm2 may read so too" in judge(x, (x.low + x.high) / 2, FINE).reason) == told
+
+
+def test_the_plug_fuse_is_out_and_tested_by_itself():
+    p = plan(conductor__fuse_amps=3.0)
+    assert "Take the fuse out" in line_of(p, "core-L").how
+    assert "111 mohm" in line_of(p, "core-L").how
+    assert "fuse" not in line_of(p, "core-N").how
+
+
+def test_tinned_cores_are_expected_to_read_as_tinned():
+    plain, tinned = (line_of(plan(conductor__tinned=t), "core-L") for t in (False, True))
+    assert tinned.low / plain.low == pytest.approx(13.7 / 13.3)
+
+
+def line_of(p, name):
+    return next(x for x in p.lines if x.id == name)
 
 
 NEUTRAL_TO_EARTH = [(f"{x}.N", f"{y}.E") for x in "AB" for y in "AB"]

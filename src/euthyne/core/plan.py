@@ -8,7 +8,7 @@ from euthyne.core import buildsteps, wiremap
 from euthyne.core.buildplan import CableToBuild, EndToBuild, Job, order_of, threading_plan
 from euthyne.core.buildstep import BuildStep
 from euthyne.core.cutlength import CutLength, cut_length
-from euthyne.core.expectation import Line, expected
+from euthyne.core.expectation import Line, Measured, expected
 from euthyne.core.layers import layered
 from euthyne.core.lead import LYING_STILL, Joint, Lead, Reading
 from euthyne.core.part import Part
@@ -19,7 +19,7 @@ from euthyne.core.sizedplan import SizedPlan
 from euthyne.core.sleeve import copper_mm
 from euthyne.core.strip import StripPlan, StripVerdict, judge_strip, strip_plan
 from euthyne.core.threading import BuildPlan, Step
-from euthyne.core.verdict import Meter, Verdict, judge
+from euthyne.core.verdict import GRAVITY, Meter, Verdict, judge, unlike
 
 FALLBACK_OD_MM, INSULATION_MM = 8.0, 0.8
 
@@ -201,8 +201,9 @@ class Plan(SizedPlan):
         if self.cut is None or self.size is None:
             return ()
         through = tuple(j.core for j in self.joints if j.a and j.b)
-        metal, room = self.lead.conductor.metal, self.lead.proof.room_c
-        return expected(through, self.size, metal, self.cut.cut_m, room, self.rating_amps(rolled=False))
+        wanted, fuse = self.lead.conductor, self.protection.amps if self.fused_plug else None
+        room = self.lead.proof.room_c
+        return expected(through, Measured(self.size, wanted.metal, wanted.tinned, self.cut.cut_m, room, fuse))
 
     @cached_property
     def meter(self) -> Meter:
@@ -218,7 +219,19 @@ class Plan(SizedPlan):
     def verdicts(self) -> dict[str, Verdict]:
         """A verdict for each line that was read."""
         read = {line.id: (line, self.reading(line.id)) for line in self.lines}
-        return {key: judge(line, r.value, self.meter, r.above) for key, (line, r) in read.items() if r is not None}
+        found = {key: judge(line, r.value, self.meter, r.above) for key, (line, r) in read.items() if r is not None}
+        for core, verdict in self.unlike_cores.items():
+            key = f"core-{core}"
+            if GRAVITY.index(verdict.word) > GRAVITY.index(found[key].word):
+                found[key] = verdict
+        return found
+
+    @property
+    def unlike_cores(self) -> dict[str, Verdict]:
+        """Cores that read more than their twins of the same cord by more than sound joints explain."""
+        readings = {line.id.removeprefix("core-"): self.reading(line.id) for line in self.lines if line.kind == "core"}
+        ohms = {core: max(r.value - self.meter.zero_ohm, 0.0) for core, r in readings.items() if r and not r.above}
+        return unlike(ohms, self.rating_amps(rolled=False), self.meter)
 
 
 @lru_cache(maxsize=256)

@@ -6,6 +6,7 @@ from typing import Literal
 from euthyne.core.expectation import Line
 
 Judged = Literal["pass", "watch", "fail", "unsure"]
+GRAVITY: tuple[Judged, ...] = ("pass", "watch", "unsure", "fail")
 
 
 @dataclass(frozen=True)
@@ -25,15 +26,21 @@ class Meter:
     zero_ohm: float = 0.0
 
     def uncertainty_ohm(self, reading_ohm: float) -> float:
-        """Half the width of what a reading may really be, in ohm."""
-        return reading_ohm * self.percent / 100 + self.step_ohm
+        """How far a reading with the zero taken off may be out, in ohm: the reading's own error and the zero's."""
+        return (reading_ohm + self.zero_ohm) * self.percent / 100 + 2 * self.step_ohm
+
+
+BAND_SHARE = 5  # a meter tells a band apart when it is right within a fifth of it, good practice, generic
+UNLIKE_OHM = 0.020  # F: cores of one cord differ by no more than the smaller of this ...
+UNLIKE_VOLTS = 0.100  # ... and of what drops so many volts at the rated amps, good practice, generic
+WATCH_SHARE, FAIL_SHARE = 0.02, 0.04
 
 
 def judge(line: Line, value: float, meter: Meter, above: bool = False) -> Verdict:
     """Judge one reading.
 
     Parameters: line; value in ohm, or Mohm for insulation; meter; above, the meter stood at its end.
-    Returns: Verdict. A limit inside the meter's uncertainty is "unsure".
+    Returns: Verdict. A limit inside the meter's uncertainty is "unsure": it cannot be said.
     """
     if line.kind == "insulation":
         return _judge_insulation(line, value, above)
@@ -58,14 +65,18 @@ def _judge_insulation(line: Line, value: float, above: bool) -> Verdict:
 
 def _judge_ohms(line: Line, net: float, give: float) -> Verdict:
     said, band = f"{net:.3f} ohm", f"{line.low:.3f} to {line.high:.3f} ohm"
+    fine = (line.high - line.low) / BAND_SHARE
     if net - give > line.high:
         return Verdict("fail", f"{said} is above {line.high:.3f}: a bad joint or too thin a core. {_where(line)}")
-    if net + give > line.high:
-        return Verdict("unsure", f"{said}, and the meter may be {give:.3f} out: the limit {line.high:.3f} lies inside.")
     if net + give < line.low:
         return Verdict(
             "fail", f"{said} is below {line.low:.3f}: shorter or thicker than the plan, or two points are joined."
         )
+    if give > fine:
+        needed = f"a meter right within {fine * 1000:.2g} mohm"
+        return Verdict("unsure", f"{said}, give or take {give * 1000:.2g} mohm, and the band is {band}: use {needed}.")
+    if net + give > line.high:
+        return Verdict("unsure", f"{said}, and the meter may be {give:.3f} out: the limit {line.high:.3f} lies inside.")
     if net - give < line.low:
         return Verdict(
             "unsure", f"{said}, and the meter may be {give:.3f} out: the least, {line.low:.3f}, lies inside."
@@ -74,7 +85,14 @@ def _judge_ohms(line: Line, net: float, give: float) -> Verdict:
         return Verdict(
             "watch", f"{said} is within {line.high:.3f}, yet more than sound contacts give. Look at both ends."
         )
-    return Verdict("pass", f"{said}, and a sound one reads {band}.")
+    return Verdict("pass", f"{said}, and a sound one reads {band}.{_thin_too(line, net + give)}")
+
+
+def _thin_too(line: Line, most: float) -> str:
+    """What a reading cannot tell apart: the next thinner size, where the lead is too short for it."""
+    if line.thinner is None or most < line.thinner[1]:
+        return ""
+    return f" {line.thinner[0]} may read so too at this length: go by the print, and count the strands."
 
 
 def _where(line: Line) -> str:
@@ -83,10 +101,24 @@ def _where(line: Line) -> str:
     return "Flex one end at a time while reading: where it jumps, the joint is bad. If it is still, look at the size."
 
 
-def twins(one: float, other: float, line: Line) -> str | None:
-    """Live against neutral by difference in ohm: a sentence when one is worse than sound contacts explain."""
-    spread = line.high - line.low
-    if abs(one - other) <= spread / 2:
-        return None
-    worse = "live" if one > other else "neutral"
-    return f"The {worse} core reads {abs(one - other) * 1000:.0f} mohm more than its twin: look at its two joints."
+def unlike(readings: dict[str, float], amps: float, meter: Meter) -> dict[str, Verdict]:
+    """Cores of one size in one cord against the lowest of them, the fuse out.
+
+    Parameters: what was read of each core in ohm, by its name; amps, the lead's rating; meter.
+    Returns: a verdict for each core that reads more than its twin by more than sound joints explain.
+    Source: good practice, generic: F is the smaller of 20 mohm and 100 mV at the rating; watch over the larger of F/2
+    and 2 %, fail over the larger of F and 4 %, each plus twice the meter's error.
+    """
+    if len(readings) < 2:
+        return {}
+    least, twin = min((ohm, core) for core, ohm in readings.items())
+    f = min(UNLIKE_OHM, UNLIKE_VOLTS / amps)
+    found: dict[str, Verdict] = {}
+    for core, ohm in readings.items():
+        more, give = ohm - least, 2 * meter.uncertainty_ohm(ohm)
+        watch, fail = max(f / 2, WATCH_SHARE * least) + give, max(f, FAIL_SHARE * least) + give
+        if more > watch:
+            said = f"{more * 1000:.0f} mohm more than {twin}, its twin: one of the two joints of the {core} core."
+            burns = f" At {amps:.3g} A it would burn {more * amps**2:.1f} W."
+            found[core] = Verdict("fail" if more > fail else "watch", said + burns + " Flex one end, then the other.")
+    return found

@@ -7,6 +7,7 @@ from typing import Any
 
 from euthyne.core.buildstep import BuildStep
 from euthyne.core.corewords import function_of
+from euthyne.core.expectation import Line
 from euthyne.core.lookover import look_list
 from euthyne.core.plan import Plan
 from euthyne.core.progress import Progress, not_to_be_built
@@ -257,12 +258,14 @@ def _proof(sheet: _Sheet, plan: Plan) -> list[Any]:
     rows = [("", "What", "Expected", "Read")]
     rows += [(BOX, _text(line.question), "yes", "") for line in look_list(plan.a, plan.b)]
     if plan.mains:
-        rows += [(BOX, _text(x.words), _mono(_band(x.low, x.high)), "____________") for x in plan.lines]
+        rows += [(BOX, _text(x.words), _mono(_band(x)), "____________") for x in plan.lines]
     return [*sheet.section("Proof"), sheet.table(rows, (0.03, 0.55, 0.24, 0.18), head=True)]
 
 
-def _band(low: float, high: float) -> str:
-    return f"{low:.3g} to {high:.3g} ohm" if high < float("inf") else f"{low:g} Mohm or more"
+def _band(line: Line) -> str:
+    if line.kind == "insulation":
+        return f"{line.low:g} Mohm at least, {line.watch:g} wanted"
+    return f"{line.low:.3f} to {line.watch:.3f} ohm"
 
 
 def _edge(name: str, wide: float, tall: float, shut: bool) -> Any:

@@ -14,7 +14,7 @@ from euthyne.core.plan import Plan, plan_of
 from euthyne.core.provegrid import all_pairs
 from euthyne.core.quantity import CELSIUS, MEGOHMS, OHMS, PERCENT, read_quantity
 from euthyne.core.stage import Stage
-from euthyne.core.verdict import Verdict, twins
+from euthyne.core.verdict import Verdict
 from euthyne.web.entry import back, keep
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import Entered, Field, read_form, say, show_fields
@@ -62,8 +62,6 @@ def show(tag: str) -> str:
         return not_reached(page, Stage.PROVE)
     plan, drafts = page.plan, page.held.drafts
     cells = _cells(plan)
-    read = {key: r.value for key in ("core-L", "core-N") if (r := plan.reading(key))}
-    line = next((x for x in plan.lines if x.id == "core-N"), None)
     return show_stage(
         page,
         Stage.PROVE,
@@ -71,7 +69,6 @@ def show(tag: str) -> str:
         looks=[(x, _answer(plan, x.id)) for x in look_list(plan.a, plan.b)],
         cells=cells,
         readings=[_read_line(plan, x, drafts) for x in plan.lines],
-        twin=twins(read["core-L"], read["core-N"], line) if len(read) == 2 and line else None,
     )
 
 
