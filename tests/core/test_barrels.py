@@ -10,6 +10,7 @@ from test_checks import INVERTER, SIGNAL, TAPE
 
 from euthyne.core.barrel import OpenBarrel, closed_bare, crimp_colour, lug_for, lug_strips, lugs, open_bare, presses
 from euthyne.core.checks import checks
+from euthyne.core.conductor import awg
 from euthyne.core.layers import layered, staircase
 from euthyne.core.part import Post, faults_of, part
 from euthyne.core.quantity import read_legs
@@ -52,7 +53,8 @@ def test_a_lug_is_the_smallest_that_holds_the_conductor():
         assert lug_for(lug.size_mm2) == lug
         assert lug.bore_mm < lug.outside_mm
         assert "check your part" in lug.source
-    assert lug_for(33.6).size_mm2 == 35
+    assert lug_for(33.0).size_mm2 == 35
+    assert lug_for(awg("2").cross_section_mm2).size.name == "2 AWG"
     assert lug_for(300) is None
 
 
@@ -74,7 +76,7 @@ def test_a_lug_step_carries_this_leads_own_numbers():
     assert {f.words: f.value for f in land.figures} == {
         "bare": "29.1 to 31.1 mm",
         "presses, narrow die": "3",
-        "die, if DIN": "14",
+        "die code": "14",
         "copper fills the bore": "64 %",
     }
     sleeve = next(s for s in p.steps if s.kind == "on-core")

@@ -24,7 +24,7 @@ def test_steps_come_with_their_numbers_their_judgement_and_what_a_gate_asks(fold
     steps = {s["key"]: s for s in json.loads(told)["steps"]}
     assert status == 0
     figures = steps["A-land-+"]["figures"]
-    assert (figures["bare"], figures["presses, narrow die"], figures["die, if DIN"]) == ("29.1 to 31.1 mm", "3", "14")
+    assert (figures["bare"], figures["presses, narrow die"], figures["die code"]) == ("29.1 to 31.1 mm", "3", "14")
     assert steps["gate-A-land-+"]["asks"] == ["the sleeve on the red core, plus, supply end"]
     assert "no crack, no gap" in steps["A-land-+"]["judge"]
 

@@ -1,8 +1,10 @@
 """Barrels: how deep, how often pressed, how much copper each wants bare; lugs by size, open barrels of contacts."""
 
+import math
 from dataclasses import dataclass
 from functools import cache
 
+from euthyne.core.conductor import GAUGES, Size, awg, size_named
 from euthyne.core.sleeve import copper_mm
 from euthyne.data.tables import rows, toml
 
@@ -23,14 +25,19 @@ class Bare:
 
 @dataclass(frozen=True)
 class Lug:
-    """A lug for one conductor size in mm2: bore, outside and depth of its barrel in mm; its die code, where stamped."""
+    """A lug for one conductor size: bore, outside and depth of its barrel in mm; its die code, where stamped."""
 
-    size_mm2: float
+    size: Size
     bore_mm: float
     outside_mm: float
     barrel_mm: float
     die_code: str
     source: str
+
+    @property
+    def size_mm2(self) -> float:
+        """The area of the conductor it is made for, in mm2."""
+        return self.size.cross_section_mm2
 
 
 @dataclass(frozen=True)
@@ -60,21 +67,31 @@ def lug_strips() -> tuple[LugStrip, ...]:
 
 @cache
 def lugs() -> tuple[Lug, ...]:
-    """Every lug of the table, smallest first."""
+    """Every lug of the table, metric ones and then those by gauge, smallest first."""
     return tuple(
-        Lug(float(r["size_mm2"]), float(r["bore_mm"]), float(r["outside_mm"]), float(r["barrel_mm"]), r["die_code"],
-            r["source"])
+        Lug(
+            size_named(f"{r['size']} {r['unit']}"),
+            float(r["bore_mm"]),
+            float(r["outside_mm"]),
+            float(r["barrel_mm"]),
+            r["die_code"],
+            r["source"],
+        )
         for r in rows("lugs.csv")
-    )  # fmt: skip
+    )
 
 
 def lug_for(copper_mm2: float) -> Lug | None:
-    """The lug for a conductor: the smallest that holds it, none for one beyond the table.
+    """The lug for a conductor: the smallest of its own series that holds it, none for one beyond the table.
 
-    >>> lug_for(50).die_code, lug_for(67.4).size_mm2
-    ('14', 70.0)
+    A gauge conductor gets a gauge lug: in the next metric one up its copper would fill half of the bore.
+
+    >>> lug_for(50).die_code, lug_for(awg("1/0").cross_section_mm2).size.name
+    ('14', '1/0 AWG')
     """
-    return next((lug for lug in lugs() if copper_mm2 <= lug.size_mm2 * UP_TO), None)
+    gauge = any(math.isclose(awg(g).cross_section_mm2, copper_mm2, rel_tol=1e-3) for g in GAUGES)
+    series = [lug for lug in lugs() if lug.size.unit == ("AWG" if gauge else "mm2")]
+    return next((lug for lug in series if copper_mm2 <= lug.size_mm2 * UP_TO), None)
 
 
 def presses(barrel_mm: float) -> int:

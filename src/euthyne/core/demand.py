@@ -56,4 +56,5 @@ def demand(brief: SizingBrief) -> Demand:
     running = _running(brief.load, brief.supply.system, brief.supply.volts)
     duty = brief.load.duty_percent / 100
     margin = 1.25 if brief.load.continuous and brief.conductor.basis == "cord-na" else 1.0
-    return Demand(running, running * margin, running * math.sqrt(duty), running * brief.load.start_multiple, duty)
+    heats = brief.load.heating_amps or running
+    return Demand(running, heats * margin, heats * math.sqrt(duty), running * brief.load.start_multiple, duty)

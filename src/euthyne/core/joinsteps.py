@@ -82,7 +82,7 @@ def _of_joint(e: EndToBuild, job: Job) -> list[Figure]:
     found, lug, cable = [], lug_on(e, job.cable), job.cable
     if lug is not None and not hammered(e.part, job.practices):
         found.append(Figure("presses, narrow die", str(presses(lug.barrel_mm))))
-        found.append(Figure("die, if DIN", lug.die_code))
+        found.append(Figure("die code", lug.die_code))
         found.append(Figure("copper fills the bore", f"{filled(lug.bore_mm, cable.copper_mm2) * 100:.0f} %"))
     if e.part.joint in ("blade", "splice") and (tint := crimp_colour(cable.copper_mm2)):
         found.append(Figure("its colour", tint))

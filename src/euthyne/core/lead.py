@@ -30,6 +30,7 @@ Kind = Literal[
 ]
 PlaceKind = Literal["indoor", "outdoor", "wet"]
 Rcd = Literal["unknown", "none", "30 mA"]
+EarthPath = Literal["unknown", "wire", "rod"]
 RepairBy = Literal["coupler", "resin", "shorten"]
 Switch = Literal["none", "L", "N", "all"]
 Text = Annotated[str, MaxLen(400)]
@@ -90,6 +91,10 @@ class Brief:
     units_allowed: Count | None = None
     repair_by: RepairBy = "coupler"
     battery_short_amps: Positive | None = None
+    working_volts: Positive | None = None
+    working_amps: Positive | None = None
+    module_fuse_amps: Positive | None = None
+    earth_path: EarthPath = "unknown"
     fuse_to_post_m: Annotated[float, Ge(0), Le(100)] = 0.0
     packs: Count = 1
     packs_apart_volts: Annotated[float, Ge(0), Le(1000)] = 0.0

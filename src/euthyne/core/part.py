@@ -121,6 +121,7 @@ class Part:
     layers: str = ""
     there_already: bool = False
     duty_percent: float = 100.0
+    family: str = ""
 
     @property
     def steady_amps(self) -> float:
@@ -238,6 +239,7 @@ def _part(name: str, body: dict[str, Any], coupler: dict[str, str]) -> Part:
         layers=body.get("layers", ""),
         there_already=body.get("there_already", False),
         duty_percent=float(coupler.get("duty_percent", 100)),
+        family=coupler["standard"] if coupler["standard"] != "generic" else coupler["name"].split(",")[0],
         **{k: body[k] for k in same},
     )
 

@@ -37,6 +37,8 @@ SHORT = Measure("length", "mm", 0, 5000, "300 mm or 1 ft", "mm")
 DIAMETER = Measure("diameter", "mm", 0.5, 80, "10.6 mm", "mm")
 AREA = Measure("cross section", "mm**2", 0, 1000, "2.5 mm²", "mm²")
 CURRENT = Measure("current", "A", 0.001, 5000, "13 A", "A")
+SHORTED_AMPS = Measure("current", "A", 1, 200_000, "5000 A", "A")
+HEAT = Measure("heat of a metre", "W", 0.1, 1000, "18 W/m or 5 W/ft", "W/m")
 POWER = Measure("power", "W", 0.1, 1e6, "1500 W or 2.2 kW", "W")
 VOLTS = Measure("volts", "V", 1, 1500, "230 V", "V")
 TORQUE = Measure("torque", "N*m", 0, 100, "0.8 N m", "N m")
@@ -46,6 +48,12 @@ OHMS = Measure("resistance", "ohm", 0, 1e5, "0.42 ohm or 420 mohm", "ohm")
 MEGOHMS = Measure("insulation", "megaohm", 0, 1e6, "200 Mohm, or >999 when the meter is at its end", "Mohm")
 
 LONG_IN_INCHES = 24
+LONGEST_TEXT = 100
+METRES_PER_FOOT = 0.3048
+SURE_SHARE = 0.1  # a bare number up to this is a share of one; up to one it may be that or percent
+MARKS = str.maketrans({"’": "'", "‘": "'", "”": '"', "“": '"', "½": " 1/2", "¼": " 1/4", "¾": " 3/4", "⅛": " 1/8",
+                       "⅜": " 3/8", "⅝": " 5/8", "⅞": " 7/8"})  # fmt: skip
+FRACTION = re.compile(r"(?:(\d{1,4})[ -]+)?(\d{1,3})/(\d{1,3})(?=\s*[A-Za-z\"'″′]|$)")
 LOOP = re.compile(
     r"(.+?)[\s,]*(?:loop|round trip|(?:out|there) and back|both ways|in all, out and back)", re.IGNORECASE
 )
@@ -147,21 +155,58 @@ def read_quantity(text: str, measure: Measure, field: str = "") -> Entry:
     >>> read_quantity("80 ft", LENGTH).echo
     'read as 24.38 m'
     """
-    typed = text.strip().replace("mm2", "mm²") if measure is AREA else text.strip()
-    typed = NEWTON_METRES.sub("Nm", typed) if measure is TORQUE else typed
+    if len(text) > LONGEST_TEXT:
+        raise _refuse(field, f"{len(text)} letters are too many for a {measure.word}", measure)
+    typed = _plain(text.translate(MARKS).strip(), measure)
     if not typed:
         raise _refuse(field, f"no {measure.word} is given", measure)
+    if measure is HEAT:
+        return _heat(typed, field)
     if re.search(r"\d,\d{3}(?!\d)", typed):
         joined = typed.replace(",", "")
         raise Refused(Fault(field, f"{typed} can be read two ways", f"type {joined} or {typed.replace(',', '.')}"))
     if measure is LENGTH and (route := _route(typed, field)) is not None:
         return route
     value, plain = _sum_of_terms(typed, measure, field)
-    value, note = _percent_slip(value, typed, measure)
+    value, note = _percent_slip(value, typed, measure, field)
     if not measure.low <= value <= measure.high:
         raise _refuse(field, f"{typed} is {'too small' if value < measure.low else 'too large'}", measure)
     note = note or _inches_slip(value, typed, measure)
     return Entry(value, note or ("" if plain else f"read as {_shown(value)} {measure.shown}"))
+
+
+def _plain(typed: str, measure: Measure) -> str:
+    """What was typed, its shorthand written out: fractions of an inch, 0R42, VAC, newton metres."""
+    if measure is AREA:
+        return typed.replace("mm2", "mm²")
+    if measure is TORQUE:
+        return NEWTON_METRES.sub("Nm", typed)
+    if measure in (OHMS, MEGOHMS):
+        return re.sub(r"^(\d{1,6})[Rr](\d{1,6})$", r"\1.\2 ohm", typed)
+    if measure is VOLTS:
+        return re.sub(r"(?<=\d)(\s*)[vV]\s?(?:ac|dc|AC|DC)$", r"\1V", typed)
+    if measure.unit in ("m", "mm"):
+        return FRACTION.sub(_as_decimal, typed)
+    return typed
+
+
+def _as_decimal(found: re.Match[str]) -> str:
+    whole, over, under = found[1] or "0", found[2], found[3]
+    if int(under) == 0:
+        return found[0]
+    return f"{int(whole) + int(over) / int(under):.6f}"
+
+
+def _heat(typed: str, field: str) -> Entry:
+    """Watts a metre; a foot's are said as what they are a metre."""
+    found = re.fullmatch(rf"({NUMBER})\s*(?:w|watts?)?\s*(?:(?:/|per|an?)\s*(m|metre|meter|ft|foot))?", typed.lower())
+    if found is None:
+        raise _refuse(field, f"{typed!r} is not a {HEAT.word}", HEAT)
+    feet = found[2] in ("ft", "foot")
+    value = _number(found[1]) / (METRES_PER_FOOT if feet else 1.0)
+    if not HEAT.low <= value <= HEAT.high:
+        raise _refuse(field, f"{typed} is {'too small' if value < HEAT.low else 'too large'}", HEAT)
+    return Entry(value, f"read as {_shown(value)} W/m" if feet else "")
 
 
 def _route(typed: str, field: str) -> Entry | None:
@@ -211,8 +256,8 @@ def _sum_of_terms(typed: str, measure: Measure, field: str) -> tuple[float, bool
     if not terms or "".join(m[0] for m in terms).replace(" ", "") != typed.replace(" ", ""):
         raise _refuse(field, f"{typed!r} is not a {measure.word}", measure)
     total = 0.0
-    for match in terms:
-        unit = _spelled((match[2] or "").strip(), measure) or measure.unit
+    units = _units(typed, terms, measure, field)
+    for match, unit in zip(terms, units, strict=True):
         try:
             slope, offset = _line(unit, measure.unit)
         except ValueError:
@@ -222,10 +267,27 @@ def _sum_of_terms(typed: str, measure: Measure, field: str) -> tuple[float, bool
     return total, one_in_si and "," not in typed
 
 
-def _percent_slip(value: float, typed: str, measure: Measure) -> tuple[float, str]:
-    if measure is PERCENT and 0 < value < 0.5 and "%" not in typed:
+def _units(typed: str, terms: list[re.Match[str]], measure: Measure, field: str) -> list[str]:
+    """The unit of each term. Of several, each says its own; only inches after feet need not. Raises Refused."""
+    units = [_spelled((m[2] or "").strip(), measure) for m in terms]
+    if len(terms) == 1:
+        return [units[0] or measure.unit]
+    if units[:-1] == ["foot"] and not units[-1] and _number(terms[-1][1]) < 12:
+        return ["foot", "inch"]
+    if "" in units:
+        joined = f"{terms[0][1]}.{terms[-1][1]} {(terms[0][2] or '').strip()}".strip()
+        spelled = f"{terms[0][0].strip()} {terms[-1][1]} cm"
+        raise Refused(Fault(field, f"{typed} can be read two ways", f"type {joined}, or {spelled}"))
+    return units
+
+
+def _percent_slip(value: float, typed: str, measure: Measure, field: str) -> tuple[float, str]:
+    if measure.unit != "percent" or not 0 < value < 1 or "%" in typed or "percent" in typed.lower():
+        return value, ""
+    if value <= SURE_SHARE:
         return value * 100, f"read as {_shown(value * 100)} %, not as {typed} of one percent"
-    return value, ""
+    both = f"type {_shown(value)} %, or {_shown(value * 100)} %"
+    raise Refused(Fault(field, f"{typed} can be read two ways", both))
 
 
 def _shown(value: float) -> str:
@@ -238,10 +300,19 @@ def _refuse(field: str, problem: str, measure: Measure) -> Refused:
 
 
 def read_size(text: str, field: str = "") -> Size:
-    """Read a conductor size, metric or gauge. Raises Refused when no such size is made."""
+    """Read a conductor size, metric or gauge; of a make-up such as 3G2.5 or 8/3 the size.
+
+    Raises: Refused when no such size is made.
+
+    >>> read_size("3G2.5").name, read_size("8/3").name, read_size("2/0").name
+    ('2.5 mm2', '8 AWG', '2/0 AWG')
+    """
     fix = "a size such as 1.5 mm2, 14 AWG or 2/0"
+    made = re.fullmatch(r"\s*(?:\d{1,2}\s*[GgXx×]\s*(\d+(?:[.,]\d+)?)|(\d{1,2})\s*/\s*([2-9]))\s*", text[:LONGEST_TEXT])
+    if made is not None:
+        text = made[1] or f"{made[2]} AWG"
     try:
-        size = size_named(text)
+        size = size_named(text[:LONGEST_TEXT])
     except ValueError:
         raise Refused(Fault(field, f"{text!r} is not a conductor size", fix)) from None
     if size.unit == "mm2" and size.cross_section_mm2 not in metric_resistances():

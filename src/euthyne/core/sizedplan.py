@@ -19,6 +19,7 @@ from euthyne.core.fault import Fault
 from euthyne.core.heat import Cable, Warmth, amps_at, warmth
 from euthyne.core.lead import LYING_STILL, Lead, part_on
 from euthyne.core.part import Part
+from euthyne.core.protection import FuseWanted, fuse_for, plug_fuse
 from euthyne.core.rating import bases, k_drum
 from euthyne.core.sizing import Candidate, Sizing, rating_of, size
 from euthyne.core.sizing_brief import (
@@ -36,6 +37,7 @@ from euthyne.core.volts import OnLead, on_lead
 
 ROLLED_UP_LAYERS = 4
 TWO_SOURCES = ("charger-lead",)
+CUT_OFF_SHARE = 0.875  # of a battery's volts: where a load that draws constant power gives up, generic
 SHORTEST_TO_ROLL_M = 3.0  # a moved cord shorter than this is not rolled up, generic
 
 
@@ -81,6 +83,21 @@ class SizedPlan:
         brief = self.lead.brief
         return brief.cells * brief.cell_volts if brief.cells else brief.volts
 
+    @property
+    def sent_volts(self) -> float:
+        """Volts that the loss is counted against: a string's at its working point, else the supply's."""
+        return self.lead.brief.working_volts or self.volts
+
+    @property
+    def sent_amps(self) -> float | None:
+        """Amps that lose volts on the way: a string's at its working point, else those that heat it."""
+        return self.lead.brief.working_amps or self.demand_amps
+
+    @cached_property
+    def cut_off_volts(self) -> float:
+        """The lowest volts a load that draws constant power still runs at: as said, or 0.875 of the battery."""
+        return self.lead.brief.at_volts or CUT_OFF_SHARE * self.volts
+
     @cached_property
     def fused_plug(self) -> bool:
         """True when the plug carries a fuse of its own."""
@@ -101,7 +118,7 @@ class SizedPlan:
             if brief.watts is None:
                 return None
             share = brief.efficiency_percent / 100
-            return amps_of_watts(brief.watts, brief.system, brief.at_volts or self.volts, efficiency=share)
+            return amps_of_watts(brief.watts, brief.system, self.cut_off_volts, efficiency=share)
         if not brief.loads:
             return None
         return sum(
@@ -137,23 +154,56 @@ class SizedPlan:
         """What the sizing is told of protection: the plug's fuse, the lead's own breaker, or the one upstream."""
         brief, taken = self.lead.brief, self.lead.conductor
         if self.fused_plug:
-            return ProtectionWanted(self.a.fuse_family, taken.fuse_amps)
+            return ProtectionWanted(self.a.fuse_family, taken.fuse_amps or self._plug_fuse)
         if not self.mains:
-            return ProtectionWanted(None if brief.fuse_family == "none" else brief.fuse_family, taken.fuse_amps)
+            if brief.fuse_family == "none":
+                return ProtectionWanted(None, taken.fuse_amps)
+            return ProtectionWanted(brief.fuse_family, taken.fuse_amps or self._source_fuse)
         if brief.own_breaker_amps is not None:
             return ProtectionWanted(None, brief.own_breaker_amps)
         return ProtectionWanted(None, brief.upstream_amps)
 
+    @property
+    def _plug_fuse(self) -> float | None:
+        """The fuse that goes into the plug where nobody chose one."""
+        amps, brief = self.demand_amps, self.lead.brief
+        if amps is None:
+            return None
+        couplers = min(self.a.amps, self.b.amps)
+        start = amps * brief.start_multiple
+        wanted = FuseWanted(amps, start, brief.continuous, couplers, self._carried(self.lead.conductor.size))
+        return plug_fuse(wanted)
+
+    @property
+    def _source_fuse(self) -> float | None:
+        """The fuse at the source where nobody chose one."""
+        if self.steady_amps is None:
+            return None
+        short = self.lead.brief.amps if self.lead.kind == "solar-string" else None
+        return fuse_for(self.lead.brief.fuse_family, self.steady_amps, short)
+
+    def _carried(self, size: str | None) -> float | None:
+        """What a size that was taken carries where it lies, whatever guards it; None while none is."""
+        brief = self._brief_guarded_by(ProtectionWanted())
+        if size is None or brief is None or faults_in(brief):
+            return None
+        return rating_of(brief, size)
+
     @cached_property
     def sizing_brief(self) -> SizingBrief | None:
         """The brief as the sizing takes it; None while the run or the demand is unknown."""
+        return self._brief_guarded_by(self.protection_wanted) if self.lead.brief.run_m is not None else None
+
+    def _brief_guarded_by(self, protection: ProtectionWanted) -> SizingBrief | None:
+        """The brief with a protection; None while the run or the demand is unknown."""
         brief, wanted = self.lead.brief, self.lead.conductor
         if brief.run_m is None or self.demand_amps is None:
             return None
         return SizingBrief(
-            Supply(brief.system, self.volts, brief.loop_ohms),
+            Supply(brief.system, self.sent_volts, brief.loop_ohms),
             Load(
-                amps=self.demand_amps,
+                amps=self.sent_amps,
+                heating_amps=self.demand_amps if self.sent_amps != self.demand_amps else None,
                 duty_percent=brief.duty_percent,
                 power_factor=brief.power_factor,
                 start_multiple=brief.start_multiple,
@@ -171,7 +221,7 @@ class SizedPlan:
             already=self.already,
             limits=Limits(wanted.drop_percent, wanted.start_drop_percent),
             place=Place(brief.ambient_c, brief.drum_layers, self.circuits),
-            protection=self.protection_wanted,
+            protection=protection,
         )
 
     @property

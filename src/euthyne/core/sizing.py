@@ -87,7 +87,7 @@ class Sizing:
     @property
     def wanted_amps(self) -> float:
         """What the rating is held against: the design current over its duty cycle."""
-        return self.design_amps * self.heating_amps / self.running_amps
+        return self.design_amps * min(self.heating_amps / self.running_amps, 1.0)
 
 
 @dataclass(frozen=True)

@@ -39,7 +39,10 @@ class OneLoad:
 
 @dataclass(frozen=True)
 class Load:
-    """The load: amps, or watts, or a list of loads; and how it behaves."""
+    """The load: amps, or watts, or a list of loads; and how it behaves.
+
+    ``heating_amps`` where more heats it than drops volts: a string's short-circuit current beside its working one.
+    """
 
     amps: Positive | None = None
     watts: Positive | None = None
@@ -50,6 +53,7 @@ class Load:
     duty_percent: Percent = 100
     start_multiple: Annotated[float, Ge(1), Le(20)] = 1
     continuous: bool = False
+    heating_amps: Positive | None = None
 
 
 @dataclass(frozen=True)

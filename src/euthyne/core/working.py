@@ -88,7 +88,7 @@ def _demand(plan: Plan) -> Working:
         source = "IEC 62548 1.25; NEC 690.8 1.56" if plan.lead.kind == "solar-string" else "as it is said"
         return worked("Demand", "amps x the margin its kind wants", amps, "A", source)
     if brief.feeds == "power":
-        lowest = put(brief.at_volts or plan.volts, "V")
+        lowest = put(plan.cut_off_volts, "V")
         amps = put(brief.watts or 0, "W") / (lowest * put(brief.efficiency_percent / 100))
         return worked("Demand", "watts / (lowest volts it runs at x efficiency)", amps, "A", "Ohm's law")
     if brief.feeds == "tape":

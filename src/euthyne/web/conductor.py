@@ -75,14 +75,17 @@ def fields_of(plan: Plan) -> tuple[Field, ...]:
         Field("brief.run_m", "Run, one way", measure=LENGTH, drag=(0.2, 200.0)),
         *_load_fields(brief),
         Field("conductor.cable_type", "Cord" if plan.mains else "Cable", "choice", choices=cord_choices),
-        Field("conductor.drop_percent", "Loss allowed", measure=PERCENT),
+        Field("conductor.drop_percent", "Loss allowed", measure=PERCENT, of_volts=plan.sent_volts),
         Field("brief.ambient_c", "Around it", measure=CELSIUS),
     ]
     if plan.fused_plug and plan.a.fuse_family:
         amps = families()[plan.a.fuse_family].amps
-        choices = ((None, "smallest"), *((a, f"{a:g} A") for a in amps))
+        choices = ((None, "3 or 13 A, else what fits"), *((a, f"{a:g} A") for a in amps))
         found.append(Field("conductor.fuse_amps", "Fuse in the plug", "choice", choices=choices))
     elif not plan.mains:
+        if brief.fuse_family != "none":
+            usual = ((None, "what carries it"), *((a, f"{a:g} A") for a in families()[brief.fuse_family].amps))
+            found.append(Field("conductor.fuse_amps", "Fuse at the source", "choice", choices=usual))
         found.append(Field("conductor.measured_od_mm", "Cable over all", measure=DIAMETER, optional=True))
     elif brief.feeds == "socket":
         found.append(Field("brief.own_breaker_amps", "Breaker on the lead", measure=CURRENT, optional=True))

@@ -10,7 +10,7 @@ from markupsafe import Markup, escape
 
 from euthyne.core.fault import Fault, Refused
 from euthyne.core.lead import Lead, with_value
-from euthyne.core.quantity import Measure, read_quantity, read_size, read_whole
+from euthyne.core.quantity import VOLTS, Measure, read_quantity, read_size, read_whole
 
 
 @dataclass(frozen=True)
@@ -26,6 +26,7 @@ class Field:
     optional: bool = False
     bounds: tuple[int, int] = (0, 0)
     drag: tuple[float, float] | None = None
+    of_volts: float | None = None
 
     @property
     def id(self) -> str:
@@ -93,6 +94,8 @@ def read_text(spec: Field, text: str) -> tuple[Any, str]:
     match spec.kind:
         case "quantity":
             assert spec.measure is not None
+            if spec.of_volts and text.lower().rstrip().endswith("v"):
+                return _share_of_volts(spec, text, spec.of_volts)
             entry = read_quantity(text, spec.measure, spec.path)
             return entry.value, entry.echo
         case "whole":
@@ -102,10 +105,25 @@ def read_text(spec: Field, text: str) -> tuple[Any, str]:
         case "size":
             return read_size(text, spec.path), ""
         case "size-name":
-            return read_size(text, spec.path).name, ""
+            return _size_name(spec, text)
         case "date":
             return _date(spec, text), ""
     return _plain_text(spec, text), ""
+
+
+def _share_of_volts(spec: Field, text: str, volts: float) -> tuple[float, str]:
+    """A loss typed in volts, as percent of the supply. Raises Refused."""
+    lost = read_quantity(text, replace(VOLTS, low=0.01), spec.path).value
+    if lost >= volts:
+        raise Refused(Fault(spec.path, f"{lost:g} V is all there is", f"less than the {volts:g} V of the supply"))
+    return lost / volts * 100, f"read as {lost / volts * 100:.3g} % of {volts:g} V"
+
+
+def _size_name(spec: Field, text: str) -> tuple[str, str]:
+    """A size, and what of a make-up was read."""
+    name = read_size(text, spec.path).name
+    plain = text.strip().lower().replace(" ", "").replace(",", ".")
+    return name, "" if name.lower().replace(" ", "").startswith(plain) else f"read as {name.replace('mm2', 'mm²')}"
 
 
 def _choice(spec: Field, text: str) -> Any:

@@ -1,7 +1,7 @@
 """What the Brief asks: the fields of each kind of lead, in groups, in the words of that kind."""
 
 from euthyne.core.lead import Kind
-from euthyne.core.quantity import CELSIUS, CURRENT, LENGTH, NEAR, OHMS, PERCENT, POWER, VOLTS
+from euthyne.core.quantity import CELSIUS, CURRENT, HEAT, LENGTH, NEAR, OHMS, PERCENT, POWER, SHORTED_AMPS, VOLTS
 from euthyne.web.fields import Field
 
 Groups = tuple[tuple[str, tuple[Field, ...]], ...]
@@ -25,7 +25,7 @@ PLACE = Field("brief.place", "Where it lives", "choice", choices=PLACES)
 AROUND = Field("brief.ambient_c", "Around it", measure=CELSIUS)
 DRUM_LAYERS = Field("brief.drum_layers", "Layers left on a drum", "choice", choices=DRUM)
 SHORTED = Field(
-    "brief.battery_short_amps", "Gives when shorted", measure=CURRENT, optional=True, hint="5000 A, lithium bank"
+    "brief.battery_short_amps", "Gives when shorted", measure=SHORTED_AMPS, optional=True, hint="5000 A, lithium bank"
 )
 FUSE = Field("brief.fuse_family", "Fuse at the source", "choice", choices=FUSES)
 WHOSE = ("Whose", (NAME, MADE_FOR, WANTED_BY))
@@ -89,6 +89,12 @@ MAINS: Groups = (
             RCD,
             GENERATOR,
             Field("brief.loop_ohms", "Fault loop up to the lead", measure=OHMS, optional=True, hint="0.8 ohm"),
+            Field(
+                "brief.earth_path",
+                "Its earth",
+                "choice",
+                choices=(("unknown", "not known"), ("wire", "a wire back to the supply"), ("rod", "an earth rod")),
+            ),
         ),
     ),
     ("How far, and where", (RUN, PLACE, AROUND, BUNCH, DRUM_LAYERS)),
@@ -106,7 +112,7 @@ INVERTER: Groups = (
         "The battery",
         (
             Field("brief.volts", "Battery", measure=VOLTS),
-            Field("brief.at_volts", "Cuts off at", measure=VOLTS, optional=True, hint="10.5 V on a 12 V battery"),
+            Field("brief.at_volts", "Cuts off at", measure=VOLTS, optional=True, hint="empty: 0.875 of the battery"),
             SHORTED,
             FUSE,
             Field("brief.fuse_to_post_m", "Fuse to post", measure=NEAR),
@@ -121,6 +127,8 @@ SOLAR: Groups = (
         (
             Field("brief.volts", "Volts on the coldest morning", measure=VOLTS),
             Field("brief.amps", "Short-circuit current", measure=CURRENT, optional=True, hint="11.2 A"),
+            Field("brief.working_volts", "Works at, volts", measure=VOLTS, optional=True, hint="98 V, for the loss"),
+            Field("brief.working_amps", "Works at, amps", measure=CURRENT, optional=True, hint="10.4 A, for the loss"),
             Field(
                 "brief.margin",
                 "Counted",
@@ -129,7 +137,13 @@ SOLAR: Groups = (
             ),
         ),
     ),
-    ("Guarded by", (FUSE,)),
+    (
+        "Guarded by",
+        (
+            FUSE,
+            Field("brief.module_fuse_amps", "Its modules allow", measure=CURRENT, optional=True, hint="20 A"),
+        ),
+    ),
     ("How far, and where", (RUN, PLACE, AROUND)),
 )
 WELDING: Groups = (
@@ -217,7 +231,7 @@ TAPE: Groups = (
         "The tape",
         (
             Field("brief.tape_m", "Tape, in all", measure=LENGTH, optional=True, hint="12 m"),
-            Field("brief.watts_per_m", "Watts a metre, warm", measure=POWER, optional=True, hint="15 W"),
+            Field("brief.watts_per_m", "Watts a metre, warm", measure=HEAT, optional=True, hint="18 W/m or 5 W/ft"),
             Field(
                 "brief.start_multiple",
                 "Cold start",

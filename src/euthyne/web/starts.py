@@ -3,7 +3,7 @@
 from dataclasses import dataclass, replace
 
 from euthyne.core.lead import EXTENSIONS, Brief, Conductor, Ends, Kind, Lead
-from euthyne.core.sizing_brief import OneLoad, System
+from euthyne.core.sizing_brief import System
 
 
 @dataclass(frozen=True)
@@ -132,7 +132,6 @@ DIRECT: dict[str, tuple[Brief, Conductor]] = {
             feeds="power",
             system="dc",
             volts=12.0,
-            at_volts=10.5,
             efficiency_percent=88.0,
             fuse_family="high-breaking-dc",
         ),
@@ -177,14 +176,12 @@ def new_lead(start: Start, tag: str, at: str) -> Lead:
         return Lead(tag, f"{start.name} {tag}", start.kind, brief, conductor, Ends(start.a, start.b, start.scheme), at)
     plugged_into = (*EXTENSIONS, "repair")
     begun = OF_THEIR_OWN.get(start.kind, Brief(feeds="socket" if start.kind in plugged_into else "loads"))
-    loads = (OneLoad("what it feeds", watts=100.0),) if begun.feeds == "loads" else ()
     return Lead(
         tag=tag,
         name=f"{start.name} {tag}",
         kind=start.kind,
         brief=replace(
             begun,
-            loads=loads,
             continuous=begun.continuous or start.kind == "vehicle-charger",
             system=start.system,
             volts=start.volts,

@@ -11,6 +11,7 @@ PACKS_APART_VOLTS = 0.05
 LUGS_ON_POST = 4
 BLADE_SHARE = 0.8
 BATTERY = ("inverter-link", "charger-lead", "conversion")
+LOW_CUT_OFF_SHARE = 0.8  # of the battery: below it the figure is left over from another battery, generic
 
 
 @check(
@@ -63,13 +64,13 @@ def fuse_breaking(plan: Plan) -> Said | None:
     if breaks >= brief.battery_short_amps:
         return None
     text = (
-        f"{brief.fuse_family} breaks {breaks:.0f} A; the battery gives {brief.battery_short_amps:.0f} A when shorted."
+        f"A {families()[brief.fuse_family].words} breaks {breaks:.0f} A; the battery gives "
+        f"{brief.battery_short_amps:.0f} A when shorted."
     )
-    return Said(
-        "The fuse cannot break the short",
-        text,
-        Fix("A high-breaking fuse", (("brief.fuse_family", "high-breaking-dc"),)),
-    )
+    better = families()["high-breaking-dc"]
+    breaks_it = better.breaking_capacity_ka * 1000 >= brief.battery_short_amps and better.volts >= plan.volts
+    fix = Fix("A high-breaking fuse", (("brief.fuse_family", better.name), ("conductor.fuse_amps", None)))
+    return Said("The fuse cannot break the short", text, fix if breaks_it else None)
 
 
 @check(
@@ -182,3 +183,49 @@ def connecting_order(plan: Plan) -> Said | None:
     if len(plan.sources) < 2:
         return None
     return Said("Charger end first, battery last", "Part them the other way round.")
+
+
+@check(
+    "stop",
+    Stage.BRIEF,
+    why="A cut-off above the battery never lets the load run, and sizes the lead for less than it draws.",
+    clears="The volts at which the load gives up, below the battery's own.",
+)
+def cut_off_above(plan: Plan) -> Said | None:
+    """A load gives up below its battery's volts."""
+    at = plan.lead.brief.at_volts
+    if plan.lead.brief.feeds != "power" or at is None or at <= plan.volts:
+        return None
+    text = f"It cuts off at {at:g} V; the battery has {plan.volts:g} V."
+    return Said("Cuts off above the battery", text, Fix("0.875 of the battery", (("brief.at_volts", None),)))
+
+
+@check(
+    "caution",
+    Stage.BRIEF,
+    why="A figure left over from another battery asks for twice the copper.",
+    clears="The volts at which the load really gives up; or a reason.",
+)
+def cut_off_low(plan: Plan) -> Said | None:
+    """A load seldom runs far below its battery's volts."""
+    at = plan.lead.brief.at_volts
+    if plan.lead.brief.feeds != "power" or at is None or at >= LOW_CUT_OFF_SHARE * plan.volts - 1e-9:
+        return None
+    text = f"It cuts off at {at:g} V on a battery of {plan.volts:g} V: {plan.demand_amps or 0:.0f} A are wanted there."
+    return Said("Cuts off far below the battery", text, Fix("0.875 of the battery", (("brief.at_volts", None),)))
+
+
+@check(
+    "note",
+    Stage.BRIEF,
+    why="A fuse that cannot break what the battery gives arcs on inside its holder.",
+    clears="What the battery gives when shorted, from its sheet, in the Brief.",
+)
+def short_unknown(plan: Plan) -> Said | None:
+    """What a battery gives when it is shorted, where nobody has said."""
+    brief = plan.lead.brief
+    if brief.fuse_family in ("none", "solar-gPV") or brief.battery_short_amps is not None:
+        return None
+    breaks = families()[brief.fuse_family].breaking_capacity_ka * 1000
+    text = f"What the source gives when shorted is not said: whether {breaks:.0f} A is enough to break it cannot be "
+    return Said("The short-circuit current is not known", text + "judged.")

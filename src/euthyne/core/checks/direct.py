@@ -6,7 +6,7 @@ from euthyne.core.protection import families
 from euthyne.core.stage import Stage
 
 FUSED_AT_THE_POST = ("inverter-link", "charger-lead", "sealed-multiway", "conversion")
-HIGH_BREAKING_FROM_AMPS = 100.0
+LITHIUM_CELL_VOLTS = (4.2, 3.65)  # full: lithium ion, iron phosphate
 
 
 @check(
@@ -19,10 +19,14 @@ def battery_unfused(plan: Plan) -> Said | None:
     """A lead on a battery is fused within 0.2 m of the post."""
     if plan.lead.kind not in FUSED_AT_THE_POST or plan.lead.brief.fuse_family != "none":
         return None
+    family = families()["high-breaking-dc"]
+    wanted = plan.steady_amps or 0.0
+    carried = plan.candidate.rating_amps if plan.candidate else float("inf")
+    fits = any(wanted <= a <= carried for a in family.amps) and family.volts >= plan.volts
     return Said(
         "No fuse at the battery",
         "The Brief names no fuse for a lead that hangs on a battery post.",
-        Fix("A high-breaking fuse at the post", (("brief.fuse_family", "high-breaking-dc"),)),
+        Fix("A high-breaking fuse at the post", (("brief.fuse_family", "high-breaking-dc"),)) if fits else None,
     )
 
 
@@ -34,7 +38,7 @@ def fuse_volts(plan: Plan) -> Said | None:
         return None
     return Said(
         "The fuse is made for fewer volts",
-        f"{name} is made for {families()[name].volts:g} V; the Brief says {plan.volts:g} V.",
+        f"A {families()[name].words} is made for {families()[name].volts:g} V; the Brief says {plan.volts:g} V.",
     )
 
 
@@ -51,7 +55,8 @@ def fuse_too_small(plan: Plan) -> Said | None:
     name = plan.lead.brief.fuse_family
     return Said(
         "No fuse of this family is large enough",
-        f"{plan.sizing.design_amps:.0f} A is wanted; {name} ends at {max(families()[name].amps):g} A.",
+        f"{plan.sizing.wanted_amps:.0f} A is wanted; a {families()[name].words} ends at "
+        f"{max(families()[name].amps):g} A.",
     )
 
 
@@ -114,7 +119,7 @@ def solar_is_live(plan: Plan) -> Said | None:
 )
 def lithium(plan: Plan) -> Said | None:
     """Charging lithium wants someone there."""
-    if plan.lead.kind != "charger-lead":
+    if plan.lead.kind != "charger-lead" or plan.lead.brief.cell_volts not in LITHIUM_CELL_VOLTS:
         return None
     return Said(
         "Never charged alone or below freezing",
@@ -163,3 +168,34 @@ def one_make(plan: Plan) -> Said | None:
     if plan.lead.kind != "solar-string":
         return None
     return Said("Both halves of one make", "Look at the mark on each half, the string's own and the regulator's too.")
+
+
+@check(
+    "stop",
+    Stage.BRIEF,
+    why="A string fuse larger than a module allows lets its neighbours burn a faulty one.",
+    clears="A smaller fuse, or modules that allow more: the figure stands on the back of each.",
+)
+def string_fuse_over_module(plan: Plan) -> Said | None:
+    """A string's fuse is at most what its modules allow."""
+    amps, most = plan.protection.amps, plan.lead.brief.module_fuse_amps
+    if plan.lead.kind != "solar-string" or amps is None or most is None or amps <= most:
+        return None
+    text = f"{amps:g} A is 1.5 times the short-circuit current and up; the modules allow {most:g} A (IEC 62548)."
+    return Said("The fuse is larger than the modules allow", text)
+
+
+@check(
+    "note",
+    Stage.CONDUCTOR,
+    why="The coldest volts and the brightest current never come together: the loss is shown on neither's terms.",
+    clears="The volts and amps the string works at, from its modules' sheet, in the Brief.",
+)
+def working_point(plan: Plan) -> Said | None:
+    """The loss of a string is worked at its working point."""
+    brief = plan.lead.brief
+    if plan.lead.kind != "solar-string" or (brief.working_volts and brief.working_amps):
+        return None
+    lacking = "volts and amps" if not (brief.working_volts or brief.working_amps) else "other half"
+    text = f"The {lacking} it works at are not said: the loss is worked at {brief.margin:g} times the short-circuit "
+    return Said("The working point is not known", text + "current and the coldest volts, which is not what arrives.")

@@ -1,9 +1,14 @@
 """What must fit: the cord in the grip, the conductor in the terminal, the parts over the cord."""
 
+from euthyne.core.barrel import lug_for
+from euthyne.core.cable import Diameter
 from euthyne.core.checks.found import Fix, Said, check
+from euthyne.core.die import FILL_LEAST, filled
 from euthyne.core.part import Part, stand_ins
 from euthyne.core.plan import Plan
 from euthyne.core.stage import Stage
+
+OWN_SIZE = 1.02  # a lug marked with the conductor's own size is its maker's answer, whatever its bore
 
 
 def _ends(plan: Plan) -> tuple[tuple[str, Part], tuple[str, Part]]:
@@ -15,15 +20,27 @@ def _gripping(plan: Plan) -> list[tuple[str, Part]]:
     return [(end, p) for end, p in _ends(plan) if not p.panel_mm]
 
 
-def _taking(plan: Plan, end: str, like: Part) -> Fix | None:
-    """A part of the same face and contact whose grip and terminals take this cord."""
+def fitting_parts(plan: Plan) -> Fix | None:
+    """Parts of the same faces and contacts, at each end that does not take this cord, that do; None where one lacks."""
     cord, size = plan.diameter, plan.size
     if cord is None or size is None:
         return None
-    for p in stand_ins(like, (cord.low_mm, cord.high_mm), size.cross_section_mm2):
-        low, high = p.grip_mm
-        return Fix(f"Take the {p.words}, {low:g} to {high:g} mm", ((f"ends.{end}", p.id),))
-    return None
+    words, changes = [], []
+    for end, p in _ends(plan):
+        if _takes(p, cord, size.cross_section_mm2):
+            continue
+        other = next(iter(stand_ins(p, (cord.low_mm, cord.high_mm), size.cross_section_mm2)), None)
+        if other is None:
+            return None
+        words.append(f"the {other.words}, {other.grip_mm[0]:g} to {other.grip_mm[1]:g} mm")
+        changes.append((f"ends.{end}", other.id))
+    return Fix(f"Take {' and '.join(words)}", tuple(changes)) if changes else None
+
+
+def _takes(p: Part, cord: Diameter, copper_mm2: float) -> bool:
+    """True when a part's grip holds a cord, whatever its standard lets it be, and its terminals its copper."""
+    gripped = p.panel_mm or p.grip_mm[0] <= cord.low_mm and cord.high_mm <= p.grip_mm[1]
+    return bool(gripped) and p.terminal_mm2[0] <= copper_mm2 <= p.terminal_mm2[1]
 
 
 @check(
@@ -37,7 +54,7 @@ def cord_in_grip(plan: Plan) -> Said | None:
     cord = plan.diameter
     if cord is None:
         return None
-    for end, p in _gripping(plan):
+    for _, p in _gripping(plan):
         low, high = p.grip_mm
         fat, thin = cord.low_mm > high, cord.high_mm < low
         if not (fat or thin):
@@ -47,7 +64,7 @@ def cord_in_grip(plan: Plan) -> Said | None:
         return Said(
             f"The cord is too {'fat' if fat else 'thin'} for the {p.short}",
             f"The grip takes {low:g} to {high:g} mm; {plan.written} is {size}. {held}",
-            _taking(plan, end, p),
+            fitting_parts(plan),
         )
     return None
 
@@ -63,13 +80,13 @@ def measure_the_cord(plan: Plan) -> Said | None:
     cord = plan.diameter
     if cord is None or cord_in_grip(plan) is not None:
         return None
-    for end, p in _gripping(plan):
+    for _, p in _gripping(plan):
         low, high = p.grip_mm
         if cord.low_mm < low or cord.high_mm > high:
             return Said(
                 f"Measure the cord for the {p.short}",
                 f"{plan.written} may be {cord.low_mm:g} to {cord.high_mm:g} mm; the grip takes {low:g} to {high:g} mm.",
-                _taking(plan, end, p),
+                fitting_parts(plan),
             )
     return None
 
@@ -98,13 +115,13 @@ def conductor_in_terminal(plan: Plan) -> Said | None:
     if plan.size is None:
         return None
     area = plan.size.cross_section_mm2
-    for end, p in _ends(plan):
+    for _, p in _ends(plan):
         low, high = p.terminal_mm2
         if not low <= area <= high:
             return Said(
                 f"The conductor does not suit the {p.short}'s terminals",
                 f"They take {low:g} to {high:g} mm²; {plan.size.name} is {area:.2f} mm².",
-                _taking(plan, end, p),
+                fitting_parts(plan),
             )
     return None
 
@@ -163,3 +180,25 @@ def terminal_overfull(plan: Plan) -> Said | None:
                 text = f"{marks.count(mark)} cores of {area:g} mm² are {together:g} mm²; {mark} of the {p.short} takes "
                 return Said("More copper than the terminal takes", f"{text}{p.terminal_mm2[1]:g} mm².")
     return None
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="A lug a size too big is pressed onto air: it pulls off, or heats until it does.",
+    clears="A lug made for this very size, metric or gauge, pressed with its own die.",
+)
+def lug_too_big(plan: Plan) -> Said | None:
+    """The copper fills its lug."""
+    if plan.size is None:
+        return None
+    area = plan.size.cross_section_mm2
+    lug = lug_for(area)
+    lugged = next((p for _, p in _ends(plan) if p.lug_by_size), None)
+    if lugged is None or lug is None or lug.size_mm2 <= area * OWN_SIZE:
+        return None
+    share = filled(lug.bore_mm, area)
+    if share >= FILL_LEAST:
+        return None
+    text = f"{plan.size.name} fills {share:.0%} of the {lug.size.name} lug; {FILL_LEAST:.0%} is the least."
+    return Said("The lug is a size too big", text)

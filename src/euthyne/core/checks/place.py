@@ -1,6 +1,10 @@
 """Where the lead lives: wet, outdoors, on a drum."""
 
+from typing import Any
+
+from euthyne.core.checks.fit import conductor_in_terminal, cord_in_grip, fitting_parts
 from euthyne.core.checks.found import Fix, Said, check
+from euthyne.core.lead import with_value
 from euthyne.core.plan import Plan
 from euthyne.core.shown import at_most
 from euthyne.core.stage import Stage
@@ -101,8 +105,33 @@ def cord_for_the_place(plan: Plan) -> Said | None:
     return Said(
         "An indoor cord, used outdoors",
         f"{plan.cable_type.name}: {plan.cable_type.use}.",
-        Fix("Take H07RN-F, heavy rubber", (("conductor.cable_type", "H07RN-F"), ("conductor.size", None))),
+        _heavy_rubber(plan),
     )
+
+
+def _heavy_rubber(plan: Plan) -> Fix | None:
+    """Heavy rubber cord, with parts that take it where these do not; None where no such parts are on the shelf."""
+    changes: tuple[tuple[str, Any], ...] = (
+        ("conductor.cable_type", "H07RN-F"),
+        ("conductor.size", None),
+        ("conductor.measured_od_mm", None),
+    )
+    words = "Take H07RN-F, heavy rubber"
+    tried = _with_changes(plan, changes)
+    parts = fitting_parts(tried)
+    if parts is not None:
+        words += f", and {parts.words[5:]}"
+        changes += parts.changes
+        tried = _with_changes(plan, changes)
+    stopped = tried.trapped or tried.sizing is None or tried.sizing.chosen is None or fitting_parts(tried)
+    return None if stopped or cord_in_grip(tried) or conductor_in_terminal(tried) else Fix(words, changes)
+
+
+def _with_changes(plan: Plan, changes: tuple[tuple[str, Any], ...]) -> Plan:
+    lead = plan.lead
+    for path, value in changes:
+        lead = with_value(lead, path, value)
+    return Plan(lead)
 
 
 @check(
@@ -247,3 +276,18 @@ def who_decides(plan: Plan) -> Said | None:
     if plan.lead.brief.system == "ac-single" or not plan.mains:
         return None
     return Said("A licensed person decides", "Leads on more than one line are licensed work in many places. Ask first.")
+
+
+@check(
+    "stop",
+    Stage.BRIEF,
+    why="Through an earth rod a fault draws too little to trip anything else, and every case on the lead stays live.",
+    clears="A 30 mA residual-current device upstream, tried by its button each time.",
+)
+def rod_without_device(plan: Plan) -> Said | None:
+    """A supply earthed by a rod has a residual-current device."""
+    brief = plan.lead.brief
+    if brief.earth_path != "rod" or brief.rcd == "30 mA" or not brief.earthed:
+        return None
+    fix = Fix("There is one, 30 mA", (("brief.rcd", "30 mA"),))
+    return Said("An earth rod without a residual-current device", "The Brief says the supply's earth is a rod.", fix)

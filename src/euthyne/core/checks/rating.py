@@ -94,8 +94,17 @@ def no_protection(plan: Plan) -> Said | None:
     return Said(
         "Nothing is known to protect it",
         "The Brief does not say which fuse or breaker feeds this lead, and it carries none of its own.",
-        Fix("A 16 A breaker feeds it", (("brief.upstream_amps", 16.0), ("brief.upstream_family", "breaker-iec"))),
+        _usual_breaker(plan),
     )
+
+
+def _usual_breaker(plan: Plan) -> Fix | None:
+    """The breaker that usually feeds such a socket, where the cord that is taken carries it."""
+    amps, family = (15.0, "breaker-na") if plan.breaker_family == "breaker-na" else (16.0, "breaker-iec")
+    weakest = min(link.amps for link in plan.chain)
+    if weakest < amps or (plan.sizing is not None and plan.sizing.chosen is None):
+        return None
+    return Fix(f"A {amps:g} A breaker feeds it", (("brief.upstream_amps", amps), ("brief.upstream_family", family)))
 
 
 @check(
@@ -337,8 +346,11 @@ def weakest_part(plan: Plan) -> Said | None:
 TERMINALS_THAT_CRIMP = ("lug", "blade", "click-in", "wire-seal")
 
 
-def _clad_in(plan: Plan) -> str:
-    """Where copper-clad aluminium is refused, in words; empty where it is only doubtful."""
+METAL_WORDS = {"aluminium": "Aluminium", "cca-10": "Copper-clad aluminium", "cca-15": "Copper-clad aluminium"}
+
+
+def _refused_in(plan: Plan) -> str:
+    """Where aluminium, clad or not, is refused, in words; empty where it is only doubtful."""
     crimped = next((p.short for p in (plan.a, plan.b) if p.joint in TERMINALS_THAT_CRIMP), None)
     return "in a mains cord" if plan.mains else f"crimped into {crimped}" if crimped else ""
 
@@ -350,11 +362,12 @@ def _clad_in(plan: Plan) -> str:
     clears="Copper, plain or tinned.",
 )
 def copper_clad_refused(plan: Plan) -> Said | None:
-    """Copper-clad aluminium is never crimped into a battery lead, nor made into a mains cord."""
-    if not plan.lead.conductor.metal.startswith("cca") or not _clad_in(plan):
+    """Aluminium, clad with copper or bare, is never crimped into a battery lead, nor made into a mains cord."""
+    metal = METAL_WORDS.get(plan.lead.conductor.metal)
+    if metal is None or not _refused_in(plan):
         return None
     return Said(
-        f"Copper-clad aluminium, {_clad_in(plan)}",
+        f"{metal}, {_refused_in(plan)}",
         "It carries four fifths of copper of its size, and creeps under a crimp or a screw.",
         Fix("Take copper", (("conductor.metal", "copper"),)),
     )
@@ -363,15 +376,16 @@ def copper_clad_refused(plan: Plan) -> Said | None:
 @check(
     "caution",
     Stage.CONDUCTOR,
-    why="It is sold as copper; nobody who mends the lead later will know.",
+    why="It may be sold as copper; nobody who mends the lead later will know.",
     clears="Copper; or a reason, its joints looked at every season.",
 )
 def copper_clad(plan: Plan) -> Said | None:
-    """Copper-clad aluminium anywhere else wants a reason."""
-    if not plan.lead.conductor.metal.startswith("cca") or _clad_in(plan):
+    """Aluminium, clad with copper or bare, anywhere else wants a reason."""
+    metal = METAL_WORDS.get(plan.lead.conductor.metal)
+    if metal is None or _refused_in(plan):
         return None
     return Said(
-        "Copper-clad aluminium",
+        metal,
         "It carries four fifths of copper of its size, and its strands break where they bend.",
         Fix("Take copper", (("conductor.metal", "copper"),)),
     )
@@ -419,3 +433,39 @@ def _finding(plan: Plan, code: str) -> str | None:
     if plan.sizing is None or plan.sizing.chosen is None or plan.size_name != plan.sizing.chosen.size:
         return None
     return next((f.text for f in plan.sizing.findings if f.code == code), None)
+
+
+HOURS_SHARE = 0.8  # of a coupler's rating for hours on end, generic; BS 1363 pairs 10 of 13 A, generic
+BS1363_HOURS_AMPS = 10.0
+
+
+@check(
+    "caution",
+    Stage.ENDS,
+    why="The coupler melts, not the cord: its contacts are warm for hours and lose their spring.",
+    clears="A coupler of a higher rating, a smaller load, or a reason: looked at after each long run.",
+)
+def hours_on_a_coupler(plan: Plan) -> Said | None:
+    """A coupler run for three hours or more has something in hand."""
+    if not plan.lead.brief.continuous or plan.steady_amps is None:
+        return None
+    for p in (plan.a, plan.b):
+        most = BS1363_HOURS_AMPS if p.standard == "BS 1363" else HOURS_SHARE * p.steady_amps
+        if plan.steady_amps > most + 1e-9:
+            text = f"{p.words}: {plan.steady_amps:.1f} A for hours; {at_most(most)} A is the most that is usual."
+            return Said("Hours on end at a coupler's rating", text)
+    return None
+
+
+@check(
+    "note",
+    Stage.CONDUCTOR,
+    why="Whether a fault at the far end clears in time rests on what the supply lets through.",
+    clears="Its loop, measured at the socket the lead goes into, in the Brief.",
+)
+def loop_unknown(plan: Plan) -> Said | None:
+    """A fault loop that nobody has measured."""
+    if plan.candidate is None or plan.lead.brief.loop_ohms is not None:
+        return None
+    text = "The loop up to the lead is not said: whether a fault at its far end clears cannot be judged."
+    return Said("The fault loop is not known", text)

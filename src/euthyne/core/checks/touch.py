@@ -7,8 +7,8 @@ from euthyne.core.stage import Stage
 
 
 def _same_face(like: Part, contact: str) -> Part | None:
-    """A part of the same face with other contacts; of the same terminals where there are several."""
-    found = [p for p in shelf().values() if p.face == like.face and p.contact == contact]
+    """The other half of a part: of its family and face, with other contacts; of the same terminals where several."""
+    found = [p for p in shelf().values() if (p.family, p.face, p.contact) == (like.family, like.face, contact)]
     return min(found, key=lambda p: (p.terminal_mm2 != like.terminal_mm2, p.amps != like.amps), default=None)
 
 

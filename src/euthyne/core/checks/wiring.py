@@ -30,16 +30,14 @@ def no_earth(plan: Plan) -> Said | None:
     needed = plan.lead.brief.earthed or plan.b.has_earth
     if not needed or _sounds(plan, "A.E", "B.E"):
         return None
-    two_core = not plan.lead.brief.earthed
-    return Said(
-        "No earth through the lead",
-        "The cord has two cores, yet its far end offers an earth contact."
-        if two_core
-        else "The earth contact of one end does not reach the earth contact of the other.",
-        Fix("Make it a three-core earthed lead", (("brief.earthed", True), ("ends.joints", ())))
-        if two_core
-        else AS_IT_SHOULD,
-    )
+    without = next((p for p in (plan.a, plan.b) if not p.has_earth), None)
+    if without is not None:
+        return Said("No earth through the lead", f"{without.words} has no earth contact, and the load wants one.")
+    if not plan.lead.brief.earthed:
+        fix = Fix("Make it a three-core earthed lead", (("brief.earthed", True), ("ends.joints", ())))
+        return Said("No earth through the lead", "The cord has two cores, yet its far end offers an earth.", fix)
+    text = "The earth contact of one end does not reach the earth contact of the other."
+    return Said("No earth through the lead", text, AS_IT_SHOULD)
 
 
 @check(
@@ -59,7 +57,7 @@ def neutral_earth(plan: Plan) -> Said | None:
 @check(
     "stop",
     Stage.ENDS,
-    why="A switch or fuse then breaks the neutral, and what is switched off stays live.",
+    why="What is switched off stays live, or what is fed sees its supply the wrong way round.",
     clears="Each core in the cavity of its own function.",
 )
 def crossed(plan: Plan) -> Said | None:
@@ -220,4 +218,21 @@ def looped_cavity(plan: Plan) -> Said | None:
         if twice:
             cores = " and ".join(j.core for j in plan.joints if getattr(j, end) == twice)
             return Said(f"Cores {cores} share a cavity", f"Both land in {twice} at the {words} end.")
+    return None
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="The meter finds nothing wrong, and the next person trusts the colour.",
+    clears="Each core in the cavity of its own colour, at both ends.",
+)
+def colour_against_function(plan: Plan) -> Said | None:
+    """A core that lands on another function's cavity at both ends alike: red on minus, blue on live."""
+    for j in plan.joints:
+        alike = j.a == j.b and j.a is not None and j.a != j.core
+        if alike and _has_one_place(j.core) and _has_one_place(j.a or ""):
+            tint = colour(plan.lead.ends.scheme, j.core)
+            text = f"The {tint} core, {function_of(j.core)}, lands on {function_of(j.a or '')} at both ends."
+            return Said(f"{tint.capitalize()} on {function_of(j.a or '')} at both ends", text, AS_IT_SHOULD)
     return None
