@@ -1,5 +1,6 @@
-"""What every test shares: random examples without a clock, and the demonstration loaded once and copied."""
+"""What every test shares: random examples with a fixed seed and no clock; the demonstration loaded once."""
 
+import os
 import shutil
 
 import pytest
@@ -8,7 +9,7 @@ from hypothesis import settings
 from euthyne.cli import load_demo
 from euthyne.store.database import FILE
 
-settings.register_profile("no-clock", deadline=None)
+settings.register_profile("no-clock", deadline=None, derandomize=not os.environ.get("EUTHYNE_LONG"))
 settings.load_profile("no-clock")
 
 

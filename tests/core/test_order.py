@@ -6,8 +6,9 @@ from pathlib import Path
 
 import pytest
 from click.testing import CliRunner
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
+from sampling import examples
 
 from euthyne.cli import main
 from euthyne.core.forgotten import recover
@@ -162,7 +163,7 @@ def test_the_worked_answers_hold(example):
         assert found == wanted
 
 
-@settings(max_examples=150, deadline=None)
+@examples(150)
 @given(builds())
 def test_no_order_breaks_a_rule_and_none_is_better(build):
     found, least = order(build), brute(build)
@@ -175,7 +176,7 @@ def test_no_order_breaks_a_rule_and_none_is_better(build):
         assert (found.far_fed, found.end_changes, found.tool_changes) == least[:3]
 
 
-@settings(max_examples=80, deadline=None)
+@examples(80)
 @given(builds(), st.data())
 def test_a_gate_shows_what_is_on_and_what_it_locks_out(build, data):
     found = order(build)
@@ -191,7 +192,7 @@ def test_a_gate_shows_what_is_on_and_what_it_locks_out(build, data):
             assert part.bore_mm < event.od_mm
 
 
-@settings(max_examples=100, deadline=None)
+@examples(100)
 @given(builds(), st.data())
 def test_the_way_back_ends_in_a_finished_lead(build, data):
     found = order(build)

@@ -4,8 +4,9 @@ import re
 from dataclasses import replace
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
+from sampling import examples
 
 from euthyne.core.buildplan import closes
 from euthyne.core.lead import with_value
@@ -70,7 +71,7 @@ def breaks(plan):
 
 
 @pytest.mark.parametrize("start", KINDS)
-@settings(max_examples=12)
+@examples(12)
 @given(how=practised())
 def test_whatever_the_practices_no_order_breaks_a_rule_and_nothing_is_left_out(start, how):
     plan = Plan(lead_of(start, how))
@@ -81,7 +82,7 @@ def test_whatever_the_practices_no_order_breaks_a_rule_and_nothing_is_left_out(s
 
 
 @pytest.mark.parametrize("start", KINDS)
-@settings(max_examples=12)
+@examples(12)
 @given(how=practised(), run_m=st.floats(0.5, 40))
 def test_every_step_is_said_in_whole_words(start, how, run_m):
     for step in Plan(lead_of(start, how, run_m)).steps:

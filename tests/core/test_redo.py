@@ -2,12 +2,13 @@
 
 from itertools import combinations
 
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
+from sampling import examples
 from test_order import builds, may_thread
 
 from euthyne.core.forgotten import recover, redo
-from euthyne.core.threading import order
+from euthyne.core.threading import BuildPlan, EndState, Event, Step, Threaded, order
 
 
 def end_of(build, name):
@@ -34,7 +35,7 @@ def begun(build, data):
     return found.steps[: data.draw(st.integers(1, len(found.steps)))]
 
 
-@settings(max_examples=150)
+@examples(150)
 @given(builds(), st.data())
 def test_a_wrong_step_goes_back_with_all_that_waited_for_it_or_its_end_is_cut(build, data):
     done = begun(build, data)
@@ -58,7 +59,7 @@ def test_a_wrong_step_goes_back_with_all_that_waited_for_it_or_its_end_is_cut(bu
         assert way.how == "impossible"
 
 
-@settings(max_examples=150)
+@examples(150)
 @given(builds(), st.data())
 def test_after_the_way_back_everything_is_there_once(build, data):
     done = begun(build, data)
@@ -74,7 +75,7 @@ def test_after_the_way_back_everything_is_there_once(build, data):
     assert wrong in again
 
 
-@settings(max_examples=250)
+@examples(250)
 @given(builds(most=7), st.data())
 def test_no_smaller_set_of_steps_could_be_taken_back_for_a_forgotten_part(build, data):
     found = order(build)
@@ -97,12 +98,12 @@ def test_no_smaller_set_of_steps_could_be_taken_back_for_a_forgotten_part(build,
             if not closed or lasting(build, back) or part.needed_by in kept:
                 continue
             below = {q.id for q in build.parts if (q.end, q.on) == (part.end, part.on) and q.rank < part.rank}
-            free = part.split or not below & {x for x in kept if not build.part(x) or not build.part(x).split}
+            free = part.split or not below & kept
             own = {p.id for p in build.parts} - kept
             assert not (free and may_thread(build, part, part.end, kept | {missing} - {missing}, set(), own)), some
 
 
-@settings(max_examples=100)
+@examples(100)
 @given(builds(), st.data())
 def test_a_state_with_no_way_on_is_never_called_possible(build, data):
     found = order(build)
@@ -114,3 +115,34 @@ def test_a_state_with_no_way_on_is_never_called_possible(build, data):
         assert {s.what for s in on.steps} | {s.what for s in done} == {x.id for x in build.everything}
     else:
         assert on.steps == ()
+
+
+# Builds that random runs found, kept.
+
+
+def test_a_split_part_that_went_on_before_its_outer_one_is_taken_off_again():
+    parts = (Threaded("A-boot", "A", 2, 10.5, "A-cover"), Threaded("A-clip", "A", 1, 14.0, "A-cover", split=True))
+    build = BuildPlan(9.0, parts, (Event("A-cover", "A", "hand", 28.0),), b=EndState("finished", 32.0))
+    way = recover(build, (Step("A-clip", "A", "hand", True),), "A-boot")
+    assert (way.how, way.undo, way.scrap) == ("undo", ("A-clip",), ())
+    assert [s.what for s in way.steps] == ["A-boot", "A-clip", "A-cover"]
+
+
+def test_a_split_part_goes_on_over_what_an_unsplit_one_could_not_pass():
+    parts = (Threaded("A-clip", "A", 1, 14.0, "A-cover", split=True),)
+    events = (Event("A-press", "A", "press", 20.0, irreversible=True), Event("A-cover", "A", after=("A-press",)))
+    way = recover(BuildPlan(9.0, parts, events), (Step("A-press", "A", "press", False),), "A-clip")
+    assert (way.how, [s.what for s in way.steps]) == ("still-time", ["A-clip", "A-cover"])
+
+
+def test_what_obstructs_only_after_the_part_has_its_place_is_taken_back_alone():
+    parts = (Threaded("A-boot", "A", 1, 10.5, "A-cover"),)
+    events = (
+        Event("A-strip", "A", "knife"),
+        Event("A-tape", "A", "hand", 12.0, ("A-strip",)),
+        Event("A-cover", "A", "hand", 28.0, ("A-tape",)),
+    )
+    build = BuildPlan(9.0, parts, events, b=EndState("finished", 32.0))
+    done = (Step("A-strip", "A", "knife", False), Step("A-tape", "A", "hand", False))
+    way = recover(build, done, "A-boot")
+    assert (way.how, way.undo) == ("undo", ("A-tape",))

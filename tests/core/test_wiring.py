@@ -6,8 +6,9 @@ from itertools import combinations
 from pathlib import Path
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
+from sampling import examples
 from wiring_faults import grouped, hears, random_mistakes, sounding, straight, turn
 
 from euthyne.core.fault import Refused
@@ -40,7 +41,7 @@ def test_the_worked_answers_hold(example):
     assert [named(m) for m in first["mistakes"]] == [named(m) for m in example["first"]["mistakes"]]
 
 
-@settings(max_examples=150, deadline=None)
+@examples(150)
 @given(ways=st.integers(3, 50), spare=st.integers(0, 2), count=st.integers(1, 3), seed=st.integers(0, 2**32))
 def test_every_explanation_gives_what_was_heard_and_needs_no_more_mistakes_than_were_made(ways, spare, count, seed):
     points, all_points, wires = straight(ways, spare)
@@ -201,7 +202,7 @@ def test_hearings_that_contradict_each_other_are_probed_again():
     }
 
 
-@settings(max_examples=100, deadline=None)
+@examples(100)
 @given(st.integers(2, 40), st.integers(0, 4), st.integers(0, 2**32))
 def test_the_probe_plan_is_the_shortest_that_parts_every_net(ways, spare, seed):
     points, all_points, wires = straight(ways, spare)

@@ -77,14 +77,12 @@ def redo(build: BuildPlan, done: Done, wrong: str) -> Recovery:
 
 def _in_the_way(build: BuildPlan, part: Threaded, done: Done) -> set[str]:
     """Done steps that must be taken back before a part can go on from its own end, and whatever waited for them."""
-    over = [s.what for s in done]
-    inner = {
-        q.id
-        for q in build.parts
-        if q.end == part.end and q.on == part.on and q.rank < part.rank and not q.split and not part.split
-    }
-    wrong = {e.id for e in obstacles(build, part, part.end)} | inner | ({part.needed_by} if part.needed_by else set())
-    return _with_dependents(build, done, wrong & set(over))
+    over = {s.what for s in done}
+    wrong = {part.needed_by} if part.needed_by else set()
+    if not part.split:
+        wrong |= {e.id for e in obstacles(build, part, part.end)}
+        wrong |= {q.id for q in build.parts if (q.end, q.on) == (part.end, part.on) and q.rank < part.rank}
+    return _with_dependents(build, done, wrong & over)
 
 
 def _with_dependents(build: BuildPlan, done: Done, back: set[str]) -> set[str]:
