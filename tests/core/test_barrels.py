@@ -97,7 +97,7 @@ def test_a_lead_of_lugs_swallows_both_barrels():
 
 def test_a_contact_is_stripped_for_its_own_wings():
     core = strip_plan(part("solar-pair"), {"+": "+"}, 6.0, 6.2).cores[0]
-    assert (core.strip_low_mm, core.strip_high_mm) == pytest.approx((7.5 + 0.3 + 0.5, 7.5 + 1.2 + 1.0))
+    assert (core.strip_low_mm, core.strip_high_mm) == pytest.approx((5.3 + 0.2 * 1.2 + 0.5, 5.3 + 0.8 * 1.2 + 1.0))
 
 
 def test_a_core_that_lies_round_a_post_is_longer_by_its_own_middle():

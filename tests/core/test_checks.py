@@ -235,6 +235,8 @@ FIRES = {
         "ends__b": "solar-pair-far",
     },
     "working-point": SOLAR,
+    "moulded-only": {"ends__a": "cee7-16-plug", "brief__earthed": False},
+    "seldom-wired": {"ends__b": "c5"},
     "rod-without-device": {"brief__earth_path": "rod"},
     "hours-on-a-coupler": {"brief__continuous": True},
     "loop-unknown": {},

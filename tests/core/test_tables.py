@@ -1,14 +1,22 @@
 """Reference tables: each row has its source, a damaged one is refused, and the lug table makes sense."""
 
+import math
+import re
+from dataclasses import replace
 from importlib.resources import files
 
 import pytest
 
 from euthyne.core.barrel import lugs
+from euthyne.core.cable import made_in, outside_diameter
+from euthyne.core.conductor import metric
 from euthyne.core.die import pressed
+from euthyne.core.heat import Cable
 from euthyne.core.layers import layered
+from euthyne.core.part import face_faults, faces
 from euthyne.core.sleeve import copper_mm
 from euthyne.data import tables
+from euthyne.data.schema import ROWS, check_keys
 from euthyne.data.tables import TableError, rows, toml
 
 NAMES = sorted(f.name for f in files("euthyne.data").iterdir() if f.name.endswith((".csv", ".toml")))
@@ -62,3 +70,90 @@ def test_what_is_layered_says_what_to_do_and_what_goes_wrong():
         for layer in found.layers:
             assert layer.drawn == "sheath" or layer.do.endswith(".")
             assert not layer.mistake or layer.mistake.endswith(".")
+
+
+LUGS = "size,unit,bore_mm,outside_mm,barrel_mm,die_code,source\n"
+
+
+@pytest.mark.parametrize(
+    ("name", "text", "said"),
+    [
+        ("lugs.csv", LUGS + "50,mm2,10,14.5,28,14,x\n50,mm2,10,14.5,28,14,x\n", "line 3: 50 mm2 stands in line 2 too"),
+        ("lugs.csv", LUGS + "50,mm2,16,14.5,28,14,x\n", "bore_mm 16 is above outside_mm 14.5"),
+        ("lugs.csv", LUGS + "50,mm2,ten,14.5,28,14,x\n", "bore_mm is 'ten', wanted: a number above nothing"),
+        ("lugs.csv", LUGS + "50,cm2,10,14.5,28,14,x\n", "unit is 'cm2', wanted: one of: mm2, awg"),
+        ("lugs.csv", LUGS.replace("die_code", "dye") + "50,mm2,10,14.5,28,14,x\n", "no column 'dye' is known"),
+        ("fuses.csv", "family,words,volts,kind,breaking_capacity_ka,amps,source\na,b,32,DC,1,5 3,x\n", "amps is '5 3'"),
+        ("materials.csv", "metal,rho20_ohm_mm2_per_m,source\ncopper,0.017,x\n", "column 'density_g_cm3' is missing"),
+    ],
+)
+def test_a_cell_that_is_not_what_its_column_holds_is_refused(tmp_path, monkeypatch, name, text, said):
+    (tmp_path / name).write_text(text)
+    monkeypatch.setattr(tables, "files", lambda _package: tmp_path)
+    with pytest.raises(TableError, match=re.escape(said)):
+        rows.__wrapped__(name)
+
+
+def test_every_table_of_rows_has_its_columns_described():
+    assert {n for n in NAMES if n.endswith(".csv")} == set(ROWS)
+
+
+def test_a_mistyped_key_of_a_body_is_refused():
+    with pytest.raises(TableError, match="no key 'lock' is read by anything"):
+        check_keys("bodies.toml, plug", {"words": "a plug", "lock": True}, ("words",))
+
+
+@pytest.mark.parametrize(
+    ("change", "said"),
+    [
+        ({"note": "Earth up: neutral right, live left."}, "neutral right"),
+        ({"note": "Earth down."}, "earth down"),
+        ({"width": 10}, "lies outside"),
+        ({"cavities": lambda cs: (*cs, cs[0])}, "is there twice"),
+        ({"note": "Earth at 4 o'clock."}, "at 4 o'clock"),
+        ({"note": "Two lines and no neutral."}, "there is no neutral, and there is one"),
+    ],
+)
+def test_a_face_that_contradicts_its_own_words_is_refused(change, said):
+    face = faces()["bs1363"]
+    changed = {k: v(face.cavities) if callable(v) else v for k, v in change.items()}
+    assert any(said in fault for fault in face_faults(replace(face, **changed)))
+    assert face_faults(face) == []
+
+
+def test_a_numbered_face_counts_from_the_side_it_says():
+    pins = {c.mark: c for c in faces()["d25"].cavities}
+    assert pins["1"].x > pins["13"].x and pins["14"].x > pins["25"].x
+    assert pins["1"].y > pins["14"].y
+    told = replace(faces()["d25"], note="Numbered from the left.")
+    assert any("numbers from the left" in f for f in face_faults(told))
+
+
+def test_contacts_go_round_the_same_way_whatever_the_hour_of_the_earth():
+    """The earth's hour codes the volts; the order of the others round the face stays."""
+
+    def clockwise(name):
+        angle = {c.mark: math.atan2(c.x, c.y) % (2 * math.pi) for c in faces()[name].cavities}
+        return sorted(angle, key=lambda m: (angle[m] - angle["E"]) % (2 * math.pi))
+
+    assert clockwise("iec60309-3") == clockwise("iec60309-3-4h")
+
+
+@pytest.mark.parametrize(
+    ("cable", "cores", "sizes"),
+    [
+        ("SJOOW", 3, {"18 AWG", "16 AWG", "14 AWG", "12 AWG", "10 AWG"}),
+        ("SOOW", 4, {f"{g} AWG" for g in (18, 16, 14, 12, 10, 8, 6, 4, 2)}),
+    ],
+)
+def test_north_american_cords_come_in_the_sizes_they_are_sold_in(cable, cores, sizes):
+    assert made_in(cable, cores, True) == sizes
+    assert all(outside_diameter(cable, f"{s.split()[0]}/{cores}") is not None for s in sizes)
+
+
+def test_the_laid_up_copper_of_many_cores_grows_with_their_root():
+    def laid(cores):
+        return Cable(metric(1.0), cores, 2, 20.0).copper_mm / Cable(metric(1.0), 1, 1, 20.0).copper_mm
+
+    assert laid(25) == pytest.approx(6.0)
+    assert [laid(n) for n in (5, 7, 12)] == sorted(laid(n) for n in (5, 7, 12))

@@ -63,10 +63,27 @@ def test_an_instrument_that_is_not_there_gets_our_page(person):
     assert "nothing at this address" in words(person.open("/envelope/crystal-ball", code=404))
 
 
-def test_a_sum_becomes_a_lead_in_one_press(person, store):
-    page = person.send("/envelope/size/lead", volts="230 V", amps="9 A", run="18 m")
+def test_a_sum_becomes_a_lead_with_everything_it_knows(person, store):
+    figures = {"system": "ac-single", "volts": "230 V", "amps": "9 A", "run": "18 m", "loss": "3 %"}
+    page = person.send("/envelope/size/lead", start="cord-bs", basis="rubber-60", **figures)
     assert "18 m out" in words(page)
     lead = store.get("L-0001").lead
-    assert (lead.brief.run_m, lead.brief.loads[0].amps) == (18, 9)
-    nema = person.send("/envelope/amps/lead", volts="120 V", watts="1.2 kW")
+    assert (lead.kind, lead.brief.run_m, lead.brief.loads[0].amps) == ("mains-cord", 18, 9)
+    assert (lead.conductor.drop_percent, lead.conductor.cable_type) == (3, "H07RN-F")
+
+
+def test_a_sum_on_direct_current_becomes_a_lead_on_direct_current(person, store):
+    offered = person.open("/envelope/size?system=dc&volts=12 V&amps=10 A&run=3 m&loss=3 %&basis=boat-vehicle-105")
+    assert "Battery to inverter link" in offered and "Mains cord" not in offered
+    figures = {"system": "dc", "volts": "12 V", "amps": "10 A", "run": "3 m", "loss": "3 %"}
+    person.send("/envelope/size/lead", start="inverter-link", basis="boat-vehicle-105", **figures)
+    lead = store.get("L-0001").lead
+    assert (lead.brief.system, lead.brief.volts, lead.brief.feeds, lead.brief.amps) == ("dc", 12, "current", 10)
+
+
+def test_a_sum_is_no_lead_of_another_system(person, store):
+    page = person.send("/envelope/size/lead", code=422, start="cord-bs", system="dc", volts="12 V", amps="10 A")
+    assert "cannot be a lead of that kind" in page
+    assert store.all() == []
+    nema = person.send("/envelope/amps/lead", start="cord-nema", volts="120 V", watts="1.2 kW")
     assert "NEMA" in nema

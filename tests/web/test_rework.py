@@ -66,7 +66,7 @@ def test_a_reversible_step_opens_what_waited_for_it_and_costs_nothing(person, st
     assert (rework.part, rework.cause, rework.why, rework.by) == ("B-land-E", "not-right", "a strand out", "QX")
     assert (rework.how, rework.scrap, rework.length_lost_mm) == ("undo", (), 0.0)
     page = words(person.open(f"/leads/{EXTENSION}/build"))
-    assert "B-land-E was not right (a strand out): undo" in page
+    assert "was not right (a strand out): what stood in its way taken back" in page
     assert "B-land-E was not right" in words(person.open(f"/leads/{EXTENSION}/log"))
 
 

@@ -10,6 +10,7 @@ from euthyne.core.sleeve import Sleeve, copper_mm, covered_on_lug_mm, cut_mm, sl
 from euthyne.core.strip import CoreStrip, StripPlan
 from euthyne.core.termination import TERMINATIONS
 from euthyne.core.threading import CABLE, HAND, BuildPlan, End, Event, Order, Threaded, order
+from euthyne.core.wiremap import Colours
 
 STRIPPERS: dict[Stripper, str] = {"knife": "knife", "ring": "ring stripper", "automatic": "automatic stripper"}
 HEATS = {"gun": "heat gun", "flame": "small flame"}
@@ -21,11 +22,11 @@ TAG_SLEEVE_MM = 50.0
 
 @dataclass(frozen=True)
 class EndToBuild:
-    """An end as the build needs it: its part, its strip plan, the colour scheme, the fuse it takes."""
+    """An end as the build needs it: its part, its strip plan, its cores' colours, the fuse it takes."""
 
     part: Part
     strip: StripPlan
-    scheme: str
+    colours: Colours
     fuse_amps: float | None
 
 

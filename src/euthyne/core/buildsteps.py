@@ -11,7 +11,6 @@ from euthyne.core.practices import Stripper
 from euthyne.core.pull import hand_tug
 from euthyne.core.termination import TERMINATIONS
 from euthyne.core.threading import HAND, BuildPlan, End, Gate, gates
-from euthyne.core.wiremap import colour
 
 
 @lru_cache(maxsize=128)
@@ -46,7 +45,7 @@ def part_words(part_id: str, job: Job) -> str:
     e, which = (job.a, "supply end") if end == "A" else (job.b, "load end")
     if kind in ("sleeve", "wireseal") and rest:
         name = "sleeve" if kind == "sleeve" else "wire seal"
-        return f"the {name} on the {colour(e.scheme, rest[0])} core, {function_of(rest[0])}, {which}"
+        return f"the {name} on the {e.colours.called(rest[0])} core, {function_of(rest[0])}, {which}"
     words = next((t.words for t in fittings(home, job) if t.id == part_id[2:]), kind)
     return f"the {words} of the {e.part.short}, {which}"
 

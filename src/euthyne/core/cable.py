@@ -79,11 +79,12 @@ def make_up(cores: int, earthed: bool, size: str) -> str:
 
 def made_in(cable_type: str, cores: int, earthed: bool) -> frozenset[str] | None:
     """The sizes a type is made in with so many cores; None when the table does not know the type."""
-    start = f"{cores}{'G' if earthed else 'x'}"
+    start, ending = f"{cores}{'G' if earthed else 'x'}", f"/{cores}"
     listed = [r["make_up"] for r in rows("cable-diameters.csv") if r["cable_type"] == cable_type]
     if not listed:
         return None
-    return frozenset(f"{m[len(start) :]} mm2" for m in listed if m.startswith(start))
+    metric = {f"{m[len(start) :]} mm2" for m in listed if m.startswith(start)}
+    return frozenset(metric | {f"{m.removesuffix(ending)} AWG" for m in listed if m.endswith(ending)})
 
 
 def outside_diameter(cable_type: str, written: str) -> Diameter | None:

@@ -12,7 +12,8 @@ EMISSIVITY = 0.9  # dull plastic or rubber
 SHEATH_K_M_PER_W = 5.0  # thermal resistivity of PVC and rubber, IEC 60287-2-1
 KELVIN = 273.15
 HOTTEST_C = 400.0
-LAY_UP = {1: 1.0, 2: 2.0, 3: 2.155, 4: 2.414, 5: 2.701}  # circle round so many equal circles that touch
+LAY_UP = {1: 1.0, 2: 2.0, 3: 2.155, 4: 2.414, 5: 2.701, 6: 3.0, 7: 3.0}  # circle round so many equal ones that touch
+LAY_UP_MANY = 1.2  # and round more of them, times the root of how many: 6 at 25, generic
 
 
 @dataclass(frozen=True)
@@ -29,7 +30,8 @@ class Cable:
     @property
     def copper_mm(self) -> float:
         """Diameter of the circle round the laid-up conductors, in mm."""
-        return math.sqrt(4 / math.pi * self.size.cross_section_mm2) * LAY_UP.get(self.cores, 3.0)
+        laid = LAY_UP.get(self.cores) or LAY_UP_MANY * math.sqrt(self.cores)
+        return math.sqrt(4 / math.pi * self.size.cross_section_mm2) * laid
 
 
 @dataclass(frozen=True)

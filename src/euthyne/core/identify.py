@@ -20,8 +20,9 @@ from euthyne.core.conductor import (
 from euthyne.core.fault import Fault
 from euthyne.data.tables import rows
 
-Verdict = Literal["as-printed", "thinner", "thicker", "cannot-say"]
-ENOUGH = 0.92  # a conforming class 5 conductor may weigh in this far below its nominal area, IEC 60228
+Verdict = Literal["as-printed", "thinner", "thicker", "not-copper", "cannot-say"]
+NOT_COPPER = ("aluminium", "cca-10", "cca-15")
+LAY = 1.02  # strands run this much longer than their wire, ASTM B174
 
 
 @dataclass(frozen=True)
@@ -177,8 +178,9 @@ def identify(question: WireQuestion) -> WireAnswer:
         areas.append(area_by_resistance(question.resistance))
     dense = density(question.weight, areas[0]) if question.weight and question.strands else None
     metal = metal_of(*dense) if dense else None
-    best = min(areas, key=lambda a: a.mm2) if areas else None
-    short, verdict = _against_print(question, best)
+    metal = metal or metal_by_resistance(question)
+    best = min((worth(a, metal) for a in areas), key=lambda a: a.mm2) if areas else None
+    short, verdict = _against_print(question, best, metal)
     cables = cables_holding(question.outside) if question.outside else ()
     return WireAnswer(
         tuple(areas),
@@ -196,16 +198,45 @@ def identify(question: WireQuestion) -> WireAnswer:
 
 def _down(area: Area | None, sizes: list[Size]) -> str | None:
     """The largest size the area still makes, as a size conforms."""
-    made = [s for s in sizes if area is not None and area.mm2 >= s.cross_section_mm2 * ENOUGH]
+    made = [s for s in sizes if area is not None and area.mm2 >= _least_mm2(s)]
     return max(made, key=lambda s: s.cross_section_mm2).name if made else None
 
 
-def _against_print(question: WireQuestion, area: Area | None) -> tuple[float | None, Verdict | None]:
+def metal_by_resistance(question: WireQuestion) -> str | None:
+    """The metal whose density times resistivity is what weight and resistance of a metre give; no strand counted.
+
+    None where they were not both measured, or where none of the metals lies within the instruments' error.
+    """
+    weight, ohms = question.weight, question.resistance
+    if weight is None or ohms is None:
+        return None
+    per_m = weight.grams / weight.length_m * ohms.ohms / ohms.length_m
+    give = weight.scale_g / weight.grams + ohms.meter_percent / 100 + LAY**2 - 1
+    near = []
+    for name, m in materials().items():
+        wanted = m.density_g_cm3 * at_celsius(m.rho20, "copper" if name == "tinned-copper" else name, ohms.celsius)  # type: ignore[arg-type]
+        away = abs(per_m / (wanted * LAY**2) - 1)
+        if away <= give:
+            near.append((away, name))
+    return min(near)[1] if near else None
+
+
+def worth(area: Area, metal: str | None) -> Area:
+    """The copper area that an area of another metal is worth: by their resistivities. A resistance says it already."""
+    if metal not in NOT_COPPER or area.by == "resistance":
+        return area
+    share = materials()["copper"].rho20 / materials()[metal].rho20
+    return Area(area.by, area.mm2 * share, area.low_mm2 * share, area.high_mm2 * share)
+
+
+def _against_print(question: WireQuestion, area: Area | None, metal: str | None) -> tuple[float | None, Verdict | None]:
     if question.printed is None or area is None:
-        return None, None
+        return None, "not-copper" if metal in NOT_COPPER else None
     printed = size_named(question.printed)
     least = _least_mm2(printed)
     short = (1 - area.mm2 / printed.cross_section_mm2) * 100
+    if metal in NOT_COPPER:
+        return short, "not-copper"
     if area.high_mm2 < least:
         return short, "thinner"
     if area.low_mm2 > printed.cross_section_mm2 * 1.1:
@@ -230,8 +261,13 @@ def _say(
 ) -> str:
     parts = []
     if area is not None:
-        parts.append(f"{area.mm2:.2f} mm2 of copper by {area.by}, between {area.low_mm2:.2f} and {area.high_mm2:.2f}.")
-    if verdict == "thinner" and short is not None:
+        words = "worth " if metal in NOT_COPPER else ""
+        found = f"{area.mm2:.2f} mm2 of copper by {area.by}, between {area.low_mm2:.2f} and {area.high_mm2:.2f}."
+        parts.append(f"{words}{found}".capitalize() if words else found)
+    if verdict == "not-copper":
+        printed = f" It is not the {question.printed} printed on it." if question.printed else ""
+        parts.append(f"It is not copper.{printed}")
+    elif verdict == "thinner" and short is not None:
         parts.append(f"It is {short:.0f} % short of the {question.printed} printed on it.")
     elif verdict == "cannot-say":
         parts.append(f"Whether it is the {question.printed} printed on it lies within the instruments' error.")

@@ -10,7 +10,6 @@ from euthyne.core.practices import Practices
 from euthyne.core.pull import hand_tug
 from euthyne.core.termination import FINISHES, TERMINATIONS, JudgedKind
 from euthyne.core.threading import End
-from euthyne.core.wiremap import colour
 
 
 def grip_pull_n(amps: float) -> int:
@@ -30,7 +29,7 @@ def sealed_grip(part: Part) -> bool:
 def on_core(what: str, home: End, e: EndToBuild, core: str, job: Job) -> BuildStep:
     """A sleeve or a wire seal goes on a core."""
     sleeve = sleeve_on(e, job.cable)
-    tint = colour(e.scheme, core)
+    tint = e.colours.called(core)
     figures: tuple[Figure, ...] = ()
     if sleeve is None:
         words, shown, detail = (
@@ -59,7 +58,7 @@ def sleeve_tint(job: Job, tint: str) -> str:
 def land(what: str, home: End, e: EndToBuild, core: str, job: Job) -> BuildStep:
     """A core is ended in its cavity, in the way of its kind of joint."""
     strip = next(c for c in e.strip.cores if c.core == core)
-    kind, tint, cavity = TERMINATIONS[e.part.joint], colour(e.scheme, core), strip.cavity
+    kind, tint, cavity = TERMINATIONS[e.part.joint], e.colours.called(core), strip.cavity
     astray = "" if cavity == core else f" The map puts the {function_of(core)} core in {cavity}."
     struck = FINISHES["hammer"] if hammered(e.part, job.practices) else None
     said = {"tint": tint, "short": e.part.short, "cavity": cavity, "size": job.cable.size}
@@ -114,7 +113,7 @@ def _as_practised(part: Part, job: Job) -> str:
 
 def solder(what: str, home: End, e: EndToBuild, core: str, job: Job) -> BuildStep:
     """A pressed joint is soldered, where this bench does."""
-    tint = colour(e.scheme, core)
+    tint = e.colours.called(core)
     return BuildStep(
         what,
         "solder",
@@ -129,7 +128,7 @@ def solder(what: str, home: End, e: EndToBuild, core: str, job: Job) -> BuildSte
 
 def shrink(what: str, home: End, e: EndToBuild, core: str, job: Job) -> BuildStep:
     """A core's sleeve is slid over its joint and shrunk."""
-    tint = colour(e.scheme, core)
+    tint = e.colours.called(core)
     where = "over the barrel and 12 mm of insulation, never the palm" if e.part.joint == "lug" else "over the joint"
     flame = " Keep the flame moving and a hand's breadth off." if job.practices.heat == "flame" else ""
     return BuildStep(
@@ -156,12 +155,18 @@ def grip(what: str, home: End, e: EndToBuild) -> BuildStep:
         "grip",
         home,
         f"{what_it_is} on the sheath",
-        finish.detail,
+        f"{_seated_first(e.part)}{finish.detail}" if not gland else finish.detail,
         finish.mistake,
         "gland holds" if gland else "grip holds",
         judge=finish.judge,
         figures=(Figure("it holds", f"{low:g} to {high:g} mm"), Figure("pull", f"{grip_pull_n(e.part.amps)} N")),
     )
+
+
+def _seated_first(part: Part) -> str:
+    """What of a body's own loose parts is seated before its grip is clamped."""
+    first = next((t.words for t in part.threaded if "grommet" in t.words or "seal" in t.words), None)
+    return f"The {first} seated first. " if first else ""
 
 
 def fuse(what: str, home: End, e: EndToBuild) -> BuildStep:
@@ -186,7 +191,7 @@ def close(what: str, home: End, e: EndToBuild) -> BuildStep:
         "close",
         home,
         f"Close the {e.part.short}",
-        finish.detail,
+        f"{finish.detail} Clear of the boss." if e.part.posts else finish.detail,
         finish.mistake,
         f"{e.part.short} is closed",
         judge=finish.judge,

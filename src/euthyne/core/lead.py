@@ -128,6 +128,31 @@ class Joint:
     b: Text | None
 
 
+Tint = Literal[
+    "brown",
+    "blue",
+    "green-yellow",
+    "green",
+    "black",
+    "white",
+    "red",
+    "yellow",
+    "grey",
+    "orange",
+    "violet",
+    "pink",
+    "bare",
+]
+
+
+@dataclass(frozen=True)
+class CoreTint:
+    """A core whose colour is not what the cable's scheme says."""
+
+    core: Text
+    colour: Tint
+
+
 @dataclass(frozen=True)
 class Ends:
     """The part on each end by its shelf name, the colour scheme of the cable, and the joints of the wire map."""
@@ -138,6 +163,7 @@ class Ends:
     joints: tuple[Joint, ...] = ()
     accepted: bool = False
     plug_scheme: Text | None = None
+    tints: tuple[CoreTint, ...] = ()
     switch: Switch = "none"
     switch_lit: bool = False
     fuse_in: Switch = "none"

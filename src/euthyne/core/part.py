@@ -1,15 +1,18 @@
 """Parts of the shelf: couplers, their faces with the cavities, and the bodies they come in."""
 
 import math
+import re
 from dataclasses import dataclass, replace
 from functools import cache
 from typing import Any, Literal
 
 from euthyne.core.barrel import OpenBarrel
 from euthyne.core.fault import Fault, Refused
-from euthyne.data.tables import rows, toml
+from euthyne.data.schema import check_keys
+from euthyne.data.tables import TableError, rows, toml
 
 Contact = Literal["pin", "socket", "genderless", "lug", "clamp", "none"]
+Rewirable = Literal["yes", "seldom", "never"]
 Joining = Literal["screw", "set-screw", "blade", "lug", "solder", "click-in", "wire-seal", "splice"]
 MARKS = ("L", "L1", "L2", "L3", "N", "E", "+", "-")
 CONTACT_WORDS: dict[Contact, str] = {
@@ -21,6 +24,17 @@ CONTACT_WORDS: dict[Contact, str] = {
     "none": "terminals inside",
 }
 OUT_OF_REACH = ("yes", "recessed", "boot", "cover", "insulated")
+HOUR_GIVE = 0.2  # hours a contact may be off the hour its note says
+FACE_KEYS = ("source", "shell", "width", "height", "sure", "reversible", "note", "cavities")
+CAVITY_KEYS = ("mark", "x", "y", "shape", "w", "h")
+BODY_KEYS = (
+    "coupler", "face", "words", "short", "outline", "depth_mm", "height_mm", "pin_mm", "earth_pin_mm", "sleeved",
+    "inside_mm", "grip_mm", "terminal_mm2", "path_mm", "strip_mm", "room_mm", "ip", "threaded", "source",
+)  # fmt: skip
+BODY_MAY_SAY = (
+    "like", "connector", "amps", "fuse", "joint", "panel_mm", "stud", "torque_nm", "lug_by_size", "wings_mm", "posts",
+    "layers", "there_already", "rewirable",
+)  # fmt: skip
 
 
 @dataclass(frozen=True)
@@ -122,6 +136,7 @@ class Part:
     there_already: bool = False
     duty_percent: float = 100.0
     family: str = ""
+    rewirable: Rewirable = "yes"
 
     @property
     def steady_amps(self) -> float:
@@ -163,8 +178,17 @@ class Part:
 
 @cache
 def faces() -> dict[str, Face]:
-    """Every face by name."""
-    return {name: _face(name, t) for name, t in toml("faces.toml").items()}
+    """Every face by name. Raises: TableError naming a face that makes no sense."""
+    found = {}
+    for name, t in toml("faces.toml").items():
+        where = f"faces.toml, {name}"
+        check_keys(where, t, FACE_KEYS, ("plug_shell",))
+        for cavity in t["cavities"]:
+            check_keys(f"{where}, cavity {cavity.get('mark', '?')}", cavity, CAVITY_KEYS, ("angle",))
+        found[name] = face = _face(name, t)
+        if faults := face_faults(face):
+            raise TableError(f"{where}: {faults[0]}")
+    return found
 
 
 def _face(name: str, t: dict[str, Any]) -> Face:
@@ -184,11 +208,21 @@ def _face(name: str, t: dict[str, Any]) -> Face:
 
 @cache
 def shelf() -> dict[str, Part]:
-    """Every part of the shelf by its id."""
+    """Every part of the shelf by its id. Raises: TableError naming a body that makes no sense."""
     made = {r["name"]: r | {"standard": "generic"} for r in rows("generic-connectors.csv")}
     made |= {r["name"]: r for r in rows("couplers.csv")}
     bodies = toml("bodies.toml")
-    return {name: _part(name, body, made[body["coupler"]]) for name, body in _grown(bodies).items()}
+    found = {}
+    for name, body in _grown(bodies).items():
+        where = f"bodies.toml, {name}"
+        check_keys(where, body, BODY_KEYS, BODY_MAY_SAY)
+        if body["coupler"] not in made or body["face"] not in faces():
+            raise TableError(f"{where}: no coupler {body['coupler']!r}, or no face {body['face']!r}")
+        found[name] = part = _part(name, body, made[body["coupler"]])
+        wrong = [f for f in faults_of(part) if f.field != "part.amps"]
+        if wrong:
+            raise TableError(f"{where}: {wrong[0].problem} ({wrong[0].field})")
+    return found
 
 
 def _grown(bodies: dict[str, Any]) -> dict[str, Any]:
@@ -238,6 +272,7 @@ def _part(name: str, body: dict[str, Any], coupler: dict[str, str]) -> Part:
         posts=tuple(Post(mark, *map(float, post)) for mark, posts in body.get("posts", {}).items() for post in posts),
         layers=body.get("layers", ""),
         there_already=body.get("there_already", False),
+        rewirable=body.get("rewirable", "yes"),
         duty_percent=float(coupler.get("duty_percent", 100)),
         family=coupler["standard"] if coupler["standard"] != "generic" else coupler["name"].split(",")[0],
         **{k: body[k] for k in same},
@@ -303,6 +338,48 @@ def faults_of(own: Part) -> list[Fault]:
     if not own.source.strip():
         found.append(Fault("part.source", "nothing says where the figures are from", "the sheet and its date"))
     return found
+
+
+def face_faults(face: Face) -> list[str]:
+    """What of a face makes no sense: a cavity outside its body, one twice, or places against its own words."""
+    found = []
+    marks = [c.mark for c in face.cavities]
+    found += [f"cavity {m} is there twice" for m in sorted({m for m in marks if marks.count(m) > 1})]
+    for c in (c for c in face.cavities if c.mark != "S"):  # a shield is landed on the shell
+        if abs(c.x) > face.width / 2 or abs(c.y) > face.height / 2:
+            found.append(f"cavity {c.mark} lies outside its {face.width:g} by {face.height:g} mm")
+    return found + _against_its_words(face)
+
+
+def _against_its_words(face: Face) -> list[str]:
+    """Statements of a face's note that its cavities contradict."""
+    said = face.note.lower()
+    at = {c.mark: c for c in face.cavities}
+    found = [f"its note says {words!r}, its cavities do not" for words in _wrong_sides(said, at)]
+    if hour := re.search(r"earth at (\d+) o'clock", said):
+        clock = math.degrees(math.atan2(at["E"].x, at["E"].y)) / 30 % 12
+        if abs(clock - int(hour[1]) % 12) > HOUR_GIVE:
+            found.append(f"its note says the earth is at {hour[1]} o'clock, its cavity is at {clock:.1f}")
+    side = re.search(r"numbered from the (left|right)", said)
+    if side and (at["1"].x < at["2"].x) != (side[1] == "left"):
+        found.append(f"its note numbers from the {side[1]}, its cavities do not")
+    if "no neutral" in said and "N" in at:
+        found.append("its note says that there is no neutral, and there is one")
+    return found
+
+
+def _wrong_sides(said: str, at: dict[str, Cavity]) -> list[str]:
+    """Of what a note says of left, right, up and down, what does not hold."""
+    lines = [c.y for c in at.values() if c.mark != "E"]
+    holds = {
+        r"neutral(?: left|,[^,;]*, left)": "N" in at and at["N"].x < 0,
+        r"neutral right": "N" in at and at["N"].x > 0,
+        r"live left": "L" in at and at["L"].x < 0,
+        r"live right": "L" in at and at["L"].x > 0,
+        r"earth (?:up|at the top)": "E" in at and at["E"].y > max(lines),
+        r"earth down": "E" in at and at["E"].y < min(lines),
+    }
+    return [found[0] for words, true in holds.items() if not true and (found := re.search(words, said))]
 
 
 def turned(face: Face) -> Face:

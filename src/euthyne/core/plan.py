@@ -106,11 +106,11 @@ class Plan(SizedPlan):
     def job(self) -> Job:
         """What is built."""
         lead, area = self.lead, self.size.cross_section_mm2 if self.size else 0.0
-        scheme, how = lead.ends.scheme, lead.build.practices
+        how = lead.build.practices
         every = float(how.labels_every)
         return Job(
-            EndToBuild(self.a, self.strips[0], scheme, self.protection.amps if self.fused_plug else None),
-            EndToBuild(self.b, self.strips[1], scheme, None),
+            EndToBuild(self.a, self.strips[0], self.colours, self.protection.amps if self.fused_plug else None),
+            EndToBuild(self.b, self.strips[1], self.colours, None),
             CableToBuild(self.cable_od_mm, self.core_mm, self.cable_type.cord, self.size_name or "", area),
             how,
             self.mains,

@@ -69,6 +69,11 @@ class SizedPlan:
         self.cores = wiremap.cores_of(lead.brief, self.a, self.b)
 
     @cached_property
+    def colours(self) -> wiremap.Colours:
+        """The colours of the cores."""
+        return wiremap.Colours(self.lead.ends.scheme, self.lead.ends.tints, self.cores)
+
+    @cached_property
     def sources(self) -> tuple[str, ...]:
         """The ends at which something gives current: the supply end, or both where a charger meets a battery."""
         return ("A", "B") if self.lead.kind in TWO_SOURCES else ("A",)

@@ -135,7 +135,7 @@ FINISHES: dict[FinishKind, Finish] = {
         Finish(
             "grip",
             "cord grip",
-            "Parts in order, grommet seated first, the clamp on the sheath. Pull, then twist: 2 mm of slip at most.",
+            "Parts in order, the clamp on the sheath. Pull, then twist: 2 mm of slip at most.",
             "A grip on the cores instead of the sheath pulls them from their terminals.",
             ("sheath through the grip", "no tilt, an even gap", "2 mm of slip at most"),
         ),
@@ -150,9 +150,9 @@ FINISHES: dict[FinishKind, Finish] = {
         Finish(
             "close",
             "closing the body",
-            "Cores down in their channels, clear of bosses and screws. The lid shuts without force. Count the latches.",
-            "A core pinched under a boss is cut through by the last turn of the screw.",
-            ("nothing pinched", "lid shuts without force", "screws firm, not stripped"),
+            "Every core in its place, none across the joint of the body. It closes without force, as it was made to.",
+            "A core pinched in the joint of the body is cut through as it closes.",
+            ("nothing pinched", "closes without force", "what holds it is home and firm"),
         ),
         Finish(
             "hammer",

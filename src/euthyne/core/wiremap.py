@@ -5,8 +5,9 @@ from dataclasses import dataclass
 from functools import cache
 
 from euthyne.core.corewords import function_of
-from euthyne.core.lead import Brief, Ends, Joint
+from euthyne.core.lead import Brief, CoreTint, Ends, Joint
 from euthyne.core.part import Part
+from euthyne.data.schema import check_keys
 from euthyne.data.tables import toml
 
 LINES = {"ac-single": ("L",), "ac-split": ("L1", "L2"), "ac-three": ("L1", "L2", "L3"), "dc": ()}
@@ -14,21 +15,23 @@ LINES = {"ac-single": ("L",), "ac-split": ("L1", "L2"), "ac-three": ("L1", "L2",
 
 @dataclass(frozen=True)
 class Scheme:
-    """A core-colour scheme: the colour of each function, and where it is written down."""
+    """A core-colour scheme: the colour of each function, where it is written down, and where it is met with."""
 
     name: str
     colours: dict[str, str]
     source: str
     order: tuple[str, ...] = ()
+    words: str = ""
 
 
 @cache
 def schemes() -> dict[str, Scheme]:
-    """Every colour scheme by name."""
-    return {
-        name: Scheme(name, t["colours"], t["source"], tuple(t.get("order", ())))
-        for name, t in toml("core-colours.toml").items()
-    }
+    """Every colour scheme by name. Raises: TableError for a key that nothing reads."""
+    found = {}
+    for name, t in toml("core-colours.toml").items():
+        check_keys(f"core-colours.toml, {name}", t, ("source", "colours"), ("order", "words"))
+        found[name] = Scheme(name, t["colours"], t["source"], tuple(t.get("order", ())), t.get("words", ""))
+    return found
 
 
 def schemes_for(cores: tuple[str, ...]) -> tuple[Scheme, ...]:
@@ -65,6 +68,36 @@ def colour(scheme: str, core: str) -> str:
         return "bare" if core == "S" else colours.get("L", "grey")
     place = int(core.strip("LT")) - (0 if core.startswith("T") else 1)
     return order[place % len(order)]
+
+
+@dataclass(frozen=True)
+class Colours:
+    """The colours of a lead's cores: its scheme's, those set one by one, and which cores there are to tell apart."""
+
+    scheme: str
+    tints: tuple[CoreTint, ...]
+    cores: tuple[str, ...]
+
+    def of(self, core: str) -> str:
+        """The colour of a core.
+
+        >>> Colours("iec", (CoreTint("L", "white"),), ("L", "N")).of("L")
+        'white'
+        """
+        own = next((t.colour for t in self.tints if t.core == core), None)
+        return own or colour(self.scheme, core)
+
+    def called(self, core: str) -> str:
+        """The colour as it is said at the bench; of two alike, with what is printed on the core or tied to it.
+
+        >>> Colours("numbered", (), ("1", "2")).called("2")
+        'black number 2'
+        """
+        tint = self.of(core)
+        alike = [c for c in self.cores if self.of(c) == tint]
+        if len(alike) < 2:
+            return tint
+        return f"{tint} number {core if core.isdigit() else self.cores.index(core) + 1}"
 
 
 def false_friends(cable: str, leaflet: str, cores: tuple[str, ...]) -> tuple[tuple[str, str, str], ...]:

@@ -6,9 +6,9 @@ from functools import cache
 from importlib.resources import files
 from typing import Any
 
+from euthyne.data.schema import TableError, check_rows
 
-class TableError(Exception):
-    """A reference table is damaged: a column or a source is missing."""
+__all__ = ["TableError", "rows", "toml"]
 
 
 @cache
@@ -17,13 +17,14 @@ def rows(name: str) -> tuple[dict[str, str], ...]:
 
     Parameters: name, the file's name, for instance ``"ratings.csv"``.
     Returns: one dict a row, every value as text.
-    Raises: TableError when a row has no source or too few cells.
+    Raises: TableError when a row has no source, or a cell is not what its column holds.
     """
     with (files("euthyne.data") / name).open(encoding="utf-8") as handle:
         table = tuple(csv.DictReader(handle))
     for number, row in enumerate(table, start=2):
         if None in row or None in row.values() or not row.get("source"):
             raise TableError(f"{name} line {number}: a cell or the source is missing")
+    check_rows(name, table)
     return table
 
 

@@ -5,7 +5,6 @@ from euthyne.core.buildstep import BuildStep
 from euthyne.core.part import Part, ThreadedPart
 from euthyne.core.plan import Plan
 from euthyne.core.strip import StripPlan
-from euthyne.core.wiremap import colour
 from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.outline import end_drawing
 from euthyne.drawing.pen import circle, group, line, mark, path, rect, sheet, text
@@ -79,7 +78,7 @@ def _cores(plan: Plan, strip: StripPlan, step: BuildStep, done: set[str]) -> str
         start = CORD_Y + (i - (many - 1) / 2) * min(18.0, CORD / many)
         long = (core.core_mm / longest if trimmed else 1.0) * (CORE_END + BARE - SHEATH_END)
         end = SHEATH_END + (long if plan.cable_type.cord else CORE_END + BARE - SHEATH_END) - (bare if trimmed else 0)
-        tint = colour(plan.lead.ends.scheme, core.core)
+        tint = plan.colours.of(core.core)
         turn = f"C{SHEATH_END + 40} {start:g} {SHEATH_END + 34} {y:g} {SHEATH_END + 80} {y:g}"
         way = f"M{SHEATH_END} {start:g}{turn}H{end:g}" if plan.cable_type.cord else f"M0 {y:g}H{end:g}"
         faint = "" if step.core in (None, core.core) else " faint"

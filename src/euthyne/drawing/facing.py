@@ -3,7 +3,6 @@
 from euthyne.core.lead import Joint
 from euthyne.core.part import Cavity, Face, Part, mating_face, wiring_side
 from euthyne.core.plan import Plan
-from euthyne.core.wiremap import colour
 from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.face import face_drawing, pitch, wiring_drawing
 from euthyne.drawing.pen import circle, element, path, rect, sheet, text
@@ -42,9 +41,8 @@ def facing(plan: Plan, turned_round: frozenset[str] = frozenset(), presses: bool
             body += _spots(end, face, inside, middle) + _turn(end, part, inside, height, turned_round)
     rows = _by_height(plan)
     body += "".join(_core(plan, j, inner, i, cores, middle) for i, j in enumerate(rows))
-    scheme = plan.lead.ends.scheme
     label = "; ".join(
-        f"{j.core} {colour(scheme, j.core)} from {j.a or 'nowhere'} to {j.b or 'nowhere'}" for j in plan.joints
+        f"{j.core} {plan.colours.of(j.core)} from {j.a or 'nowhere'} to {j.b or 'nowhere'}" for j in plan.joints
     )
     return sheet(WIDTH, height, STRIPES + body, "facing", f"Wire map. {label}", role="group")
 
@@ -96,7 +94,7 @@ def _by_height(plan: Plan) -> list[Joint]:
 def _core(plan: Plan, joint: Joint, inner: dict[str, tuple[Face, float]], place: int, total: int, middle: float) -> str:
     spread = 148.0 if total <= FEW else CORE_ROW * (total - 1)
     y = middle - spread / 2 + place * spread / max(total - 1, 1)
-    tint = colour(plan.lead.ends.scheme, joint.core)
+    tint = plan.colours.of(joint.core)
     paint, left, right = core_paint(tint), 548.0, 684.0
     ways = [_way(*inner["A"], joint.a, left, y, middle), _way(*inner["B"], joint.b, right, y, middle)]
     thin = "" if total <= FEW else " core-thin"

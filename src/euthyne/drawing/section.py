@@ -3,7 +3,6 @@
 import math
 
 from euthyne.core.plan import Plan
-from euthyne.core.wiremap import colour
 from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.pen import circle, line, sheet, text
 
@@ -26,7 +25,7 @@ def section(plan: Plan) -> str:
     for i, name in enumerate(plan.cores):
         turn = 2 * math.pi * i / count - math.pi / 2
         x, y = 75 + orbit * math.cos(turn), mid + orbit * math.sin(turn)
-        tint = core_paint(colour(plan.lead.ends.scheme, name))
+        tint = core_paint(plan.colours.of(name))
         body += circle(x, y, core / 2, "section-core", fill=tint) + circle(x, y, min(copper, core * 0.9) / 2, "copper")
     foot = HEIGHT - 12
     body += line(75 - ACROSS / 2, foot - 6, 75 - ACROSS / 2, foot + 2, "dimension")

@@ -2,7 +2,6 @@
 
 from euthyne.core.plan import Plan
 from euthyne.core.strip import CoreStrip, StripPlan
-from euthyne.core.wiremap import colour
 from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.pen import line, rect, sheet, text
 
@@ -37,7 +36,7 @@ def strip_drawing(plan: Plan, end: str, longest_mm: float) -> str:
     sheathed = plan.cable_type.cord
     body = STRIPES + (_sheath(ruler, strip, foot) if sheathed else "")
     for i, core in enumerate(strip.cores):
-        tint = colour(plan.lead.ends.scheme, core.core)
+        tint = plan.colours.of(core.core)
         back = 0.0 if sheathed else (DATUM - 4) / ruler.per_mm
         body += _core(ruler, core, strip.inside_mm, tint, TOP + ROW * i + 18, back)
     body += _grip(ruler, foot, "grip" if sheathed else "edge of the part")

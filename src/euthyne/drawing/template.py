@@ -7,7 +7,6 @@ from textwrap import wrap
 from euthyne.core.part import Part
 from euthyne.core.plan import Plan
 from euthyne.core.strip import CoreStrip, StripPlan
-from euthyne.core.wiremap import colour
 from euthyne.drawing.colours import core_paint
 from euthyne.drawing.pen import line, rect, sheet, text
 
@@ -110,7 +109,7 @@ def _end(plan: Plan, words: str, part: Part, strip: StripPlan, y: float) -> list
         items.append(Patch(MARGIN, y + 9, datum - MARGIN + strip.inside_mm, ROW * len(strip.cores), SHEATH))
         items.append(Mark(datum + strip.inside_mm, y + 8, datum + strip.inside_mm, foot, 0.2))
     for i, core in enumerate(strip.cores):
-        tint = colour(plan.lead.ends.scheme, core.core)
+        tint = plan.colours.of(core.core)
         items += _core(core, tint, datum, y + 13 + ROW * i)
     return items + (_stairs(strip, foot + 13) if strip.stairs else [])
 

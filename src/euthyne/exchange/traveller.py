@@ -12,7 +12,6 @@ from euthyne.core.lookover import look_list
 from euthyne.core.plan import Plan
 from euthyne.core.progress import Progress, not_to_be_built
 from euthyne.core.stores import needs
-from euthyne.core.wiremap import colour
 from euthyne.drawing.cutting import cutting_drawing
 from euthyne.drawing.facing import facing
 from euthyne.drawing.ribbon import PAGE, ribbon
@@ -208,11 +207,10 @@ def _cut(sheet: _Sheet, plan: Plan) -> list[Any]:
 def _map(sheet: _Sheet, plan: Plan) -> list[Any]:
     from reportlab.platypus import KeepTogether
 
-    scheme = plan.lead.ends.scheme
     rows = [("Core", "Colour", "Supply end", "Load end")]
     for j in plan.joints:
         core = _text(f"{j.core}, {function_of(j.core)}")
-        rows.append((core, colour(scheme, j.core), _text(j.a or "cut back"), _text(j.b or "cut back")))
+        rows.append((core, plan.colours.called(j.core), _text(j.a or "cut back"), _text(j.b or "cut back")))
     faces = sheet.drawing(facing(plan, presses=False))
     return [
         KeepTogether([sheet.words("Wire map: both faces of both ends", "section"), faces]),

@@ -7,6 +7,7 @@ from pathlib import Path
 from flask import Flask, g
 from flask_wtf.csrf import CSRFProtect, generate_csrf
 
+from euthyne.core.reference import check_reference
 from euthyne.store.leads import LeadStore
 from euthyne.store.shelf import ShelfStore
 from euthyne.store.stores import StoresStore
@@ -34,6 +35,7 @@ from euthyne.web.words import filters
 
 def create_app(store: LeadStore, folder: Path) -> Flask:
     """The application on a store; ``folder`` keeps its secret key."""
+    check_reference()
     app = Flask(__name__)
     app.config.update(
         SECRET_KEY=_secret(folder),

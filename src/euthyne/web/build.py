@@ -1,15 +1,16 @@
 """Build: the steps in order; and bench mode, one step a screen."""
 
 from dataclasses import replace
-from functools import lru_cache
+from functools import lru_cache, partial
 
 from flask import Blueprint, redirect, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
 from euthyne.core.buildstep import BuildStep
+from euthyne.core.buildsteps import part_words
 from euthyne.core.joinsteps import judged_kind
-from euthyne.core.lead import Lead, StepDone
+from euthyne.core.lead import Lead, Rework, StepDone
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.progress import progress
 from euthyne.core.stage import Stage
@@ -45,7 +46,35 @@ def show(tag: str) -> str:
         ticked=page.held.lead.build.ticked,
         otherwise=page.held.lead.build.practices.unusual,
         as_the_bench=page.held.lead.build.practices == store().practices(),
+        rework_words=partial(rework_words, page.plan),
     )
+
+
+HOW_PUT_RIGHT = {
+    "still-time": "there was still time",
+    "other-end": "fed along from the other end",
+    "split": "a split one put over what was there",
+    "undo": "what stood in its way taken back",
+    "cut-back": "the end cut off and begun again",
+    "cut-again": "cut again from a fresh piece",
+}
+
+
+def rework_words(plan: Plan, done_again: Rework) -> str:
+    """What had to be done again, in words: a part or step by its name, how it was put right, what it cost."""
+    named = {s.key: s.headline for s in plan.steps}
+
+    def called(key: str) -> str:
+        return named.get(key) or (part_words(key, plan.job) if "-" in key else key)
+
+    verb = "was forgotten" if done_again.cause == "forgotten" else "was not right"
+    why = f" ({done_again.why})" if done_again.why else ""
+    said = f"{called(done_again.part)} {verb}{why}: {HOW_PUT_RIGHT.get(done_again.how, done_again.how)}"
+    if done_again.scrap:
+        said += f"; scrapped: {', '.join(called(x) for x in done_again.scrap)}"
+    if done_again.length_lost_mm:
+        said += f"; {done_again.length_lost_mm:.0f} mm lost"
+    return said[0].upper() + said[1:]
 
 
 @blueprint.get("/leads/<tag>/build/bench")

@@ -191,7 +191,9 @@ def _drawings(lead: Lead) -> tuple[Markup, Markup]:
 def _warm(page: LeadPage) -> list[tuple[str, Warmth]]:
     """The cord straight, as it lies, and forgotten in a heap: what each settles at."""
     layers = page.held.lead.brief.drum_layers
-    states = {0: "laid out straight", 4: "left coiled, four layers"}
+    states = {0: "laid out straight"}
+    if page.plan.can_be_rolled_up:
+        states[4] = "left coiled, four layers"
     if layers:
         states[layers] = "as it lies on its drum"
     return [(words, warm) for layers, words in sorted(states.items()) if (warm := page.plan.warmth(layers)) is not None]

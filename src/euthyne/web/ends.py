@@ -1,13 +1,14 @@
 """Ends: what is on each end, which way round, and the wire map between them."""
 
 from functools import lru_cache
+from typing import get_args
 
 from flask import Blueprint, abort, redirect, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
 from euthyne.core.fault import Fault, Refused
-from euthyne.core.lead import Joint, Lead, with_value
+from euthyne.core.lead import CoreTint, Joint, Lead, Tint, with_value
 from euthyne.core.part import shelf
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.quantity import DIAMETER
@@ -77,7 +78,8 @@ def _fields(
 
 
 def _scheme_words(scheme: Scheme, cores: tuple[str, ...]) -> str:
-    return ", ".join(f"{c} {colour(scheme.name, c)}" for c in cores[:4]) + (" ..." if len(cores) > 4 else "")
+    listed = ", ".join(f"{c} {colour(scheme.name, c)}" for c in cores[:4]) + (" ..." if len(cores) > 4 else "")
+    return f"{listed} ({scheme.words})" if scheme.words else listed
 
 
 @blueprint.get("/leads/<tag>/ends")
@@ -93,7 +95,9 @@ def show(tag: str) -> str:
         drawing=_drawn(page.held.lead, frozenset(request.args.get("turn", "")) & {"A", "B"}),
         leaflets=added().leaflets(tag),
         maps=[(name, words) for name, (words, _) in STARTING_MAPS.items()],
-        joints=[(j, colour(page.plan.lead.ends.scheme, j.core)) for j in page.plan.joints],
+        joints=[(j, page.plan.colours.of(j.core)) for j in page.plan.joints],
+        tints=get_args(Tint),
+        own_tints={t.core: t.colour for t in page.plan.lead.ends.tints},
         cord_mm=_cord_words(page),
     )
 
@@ -116,8 +120,23 @@ def _cord_words(page: LeadPage) -> str:
 def save(tag: str) -> str | Response:
     """Keep the parts, the colours and the map."""
     page = lead_page(tag)
-    more = (_read_joints(page) or Entered()).with_more(_own_parts(page))
+    more = (_read_joints(page) or Entered()).with_more(_own_parts(page)).with_more(_read_tints(page))
     return enter(tag, Stage.ENDS, fields_of(page.plan), more)
+
+
+def _read_tints(page: LeadPage) -> Entered:
+    """Colours set core by core; a core whose colour is the scheme's own keeps none of its own."""
+    scheme = page.held.lead.ends.scheme
+    if request.form.get("ends.scheme", scheme) != scheme:
+        return Entered({"ends.tints": ()})
+    if not any(k.startswith("tint.") for k in request.form):
+        return Entered()
+    tints = []
+    for core in page.plan.cores:
+        given = request.form.get(f"tint.{core}", "")
+        if given in get_args(Tint) and given != colour(scheme, core):
+            tints.append(CoreTint(core, given))  # type: ignore[arg-type]
+    return Entered({"ends.tints": tuple(tints)})
 
 
 def _own_parts(page: LeadPage) -> Entered:

@@ -1,14 +1,14 @@
 """Envelope: quick sums with no lead attached, each at an address of its own that can be sent to someone."""
 
-from dataclasses import replace
+from collections.abc import Mapping
+from typing import Any
 
 from flask import Blueprint, abort, redirect, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
 from euthyne.core.envelope import Sum
-from euthyne.core.fault import Refused
-from euthyne.core.sizing_brief import OneLoad
+from euthyne.core.fault import Fault, Refused
 from euthyne.drawing.barrel import discs
 from euthyne.drawing.ladder import ladder
 from euthyne.drawing.reach import reach
@@ -16,7 +16,7 @@ from euthyne.drawing.scale import scale
 from euthyne.web.fields import Shown, read_text, say
 from euthyne.web.frame import begin_lead, now, store, wants_part
 from euthyne.web.instruments import INSTRUMENTS, Instrument
-from euthyne.web.starts import STARTS, new_lead
+from euthyne.web.starts import Known, new_lead, starts_for, with_known, words_of
 
 blueprint = Blueprint("envelope", __name__)
 
@@ -57,7 +57,16 @@ def show(name: str) -> str:
         trouble=trouble,
         drawings=_drawings(answer) if answer else [],
         asked=request.query_string.decode(),
+        starts=_starts(instrument) if answer else [],
     )
+
+
+def _starts(instrument: Instrument) -> list[tuple[str, str]]:
+    """The kinds of lead a sum can be; none where it knows neither volts, amps nor a run."""
+    known = _known(instrument, request.args)
+    if known.volts is None or (known.amps is None and known.watts is None):
+        return []
+    return [(s.id, words_of(s)) for s in starts_for(known)]
 
 
 def _work(instrument: Instrument, values: dict[str, object]) -> tuple[Sum | None, str]:
@@ -78,24 +87,35 @@ def _drawings(answer: Sum) -> list[Markup]:
     return drawn
 
 
-@blueprint.post("/envelope/<name>/lead")
-def begin(name: str) -> Response:
-    """Begin a lead with what the instrument knows of supply, run and load."""
-    instrument = _instrument(name)
-    known = {}
+def _known(instrument: Instrument, given: Mapping[str, str]) -> Known:
+    """What an instrument's fields know of a lead; a field that cannot be read says nothing."""
+    found: dict[str, Any] = {}
     for field, start in instrument.fields:
         try:
-            known[field.path] = read_text(field, request.form.get(field.path, start))[0]
+            found[field.path] = read_text(field, given.get(field.path, start))[0]
         except Refused:
             continue
-    volts = known.get("volts") or 230.0
-    begun = next(s for s in STARTS if s.kind == "mains-cord" and (s.volts < 200) == (volts < 200))
-    lead = new_lead(begun, store().next_tag(), now())
-    load = (
-        OneLoad("from the envelope", watts=known["watts"])
-        if "watts" in known
-        else OneLoad("from the envelope", amps=known.get("amps") or 1.0)
+    size = found.get("size")
+    return Known(
+        system=found.get("system"),
+        volts=found.get("volts"),
+        amps=found.get("amps"),
+        watts=found.get("watts"),
+        run_m=found.get("run"),
+        drop_percent=found.get("loss"),
+        size=size.name if size is not None and "run" in found else None,
+        basis=found.get("basis"),
     )
-    brief = replace(lead.brief, volts=volts, run_m=known.get("run"), loads=(load,))
-    begin_lead(replace(lead, brief=brief), f"begun from the envelope, {name}")
+
+
+@blueprint.post("/envelope/<name>/lead")
+def begin(name: str) -> Response:
+    """Begin a lead of a kind that the sum can be, with everything the instrument knows of it."""
+    known = _known(_instrument(name), request.form)
+    start = next((s for s in starts_for(known) if s.id == request.form.get("start")), None)
+    if start is None:
+        kinds = ", ".join(words_of(s) for s in starts_for(known))
+        raise Refused(Fault("start", "this sum cannot be a lead of that kind", f"one of: {kinds}"))
+    lead = with_known(new_lead(start, store().next_tag(), now()), known)
+    begin_lead(lead, f"begun from the envelope, {name}")
     return redirect(url_for("brief.show", tag=lead.tag), 303)

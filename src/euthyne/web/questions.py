@@ -82,7 +82,7 @@ MAINS: Groups = (
             SYSTEM,
             Field("brief.volts", "Supply", measure=VOLTS),
             Field("brief.upstream_amps", "Breaker upstream", measure=CURRENT, optional=True, hint="16 A, or empty"),
-            Field("brief.upstream_curve", "Its curve", "choice", choices=CURVES),
+            Field("brief.upstream_curve", "Its curve, if IEC", "choice", choices=CURVES),
             Field(
                 "brief.own_breaker_amps", "Breaker on the lead", measure=CURRENT, optional=True, hint="empty if none"
             ),

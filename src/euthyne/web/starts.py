@@ -2,8 +2,10 @@
 
 from dataclasses import dataclass, replace
 
+from euthyne.core.cable import cable_types
 from euthyne.core.lead import EXTENSIONS, Brief, Conductor, Ends, Kind, Lead
-from euthyne.core.sizing_brief import System
+from euthyne.core.part import part
+from euthyne.core.sizing_brief import OneLoad, System
 
 
 @dataclass(frozen=True)
@@ -126,6 +128,7 @@ STARTS = (
 )
 
 
+SPLIT_VOLTS = 200.0  # below it an alternating supply is of the 120 V countries or a site transformer
 DIRECT: dict[str, tuple[Brief, Conductor]] = {
     "inverter-link": (
         Brief(
@@ -167,6 +170,70 @@ OF_THEIR_OWN: dict[str, Brief] = {
     "switch-harness": IN_A_BOX,
     "heating-tape": Brief(feeds="tape", place="outdoor", ambient_c=20.0, start_multiple=2.5, continuous=True),
 }
+
+
+@dataclass(frozen=True)
+class Known:
+    """What a quick sum knows of a lead: system, volts, amps or watts, run (m), loss (percent), size, rating basis."""
+
+    system: System | None = None
+    volts: float | None = None
+    amps: float | None = None
+    watts: float | None = None
+    run_m: float | None = None
+    drop_percent: float | None = None
+    size: str | None = None
+    basis: str | None = None
+
+
+def starts_for(known: Known) -> tuple[Start, ...]:
+    """The starting points a sum can be: those of its system, and on alternating current of its band of volts."""
+    return tuple(s for s in STARTS if _suits(s, known))
+
+
+def _suits(start: Start, known: Known) -> bool:
+    direct = start.kind in DIRECT
+    if known.system is not None and known.system != ("dc" if direct else start.system):
+        return False
+    return direct or known.volts is None or (start.volts < SPLIT_VOLTS) == (known.volts < SPLIT_VOLTS)
+
+
+def words_of(start: Start) -> str:
+    """A starting point with the standard of its ends, so that no two read alike."""
+    if start.kind in DIRECT:
+        return start.name
+    standards = dict.fromkeys((part(start.a).standard, part(start.b).standard))
+    return f"{start.name}, {' to '.join(standards)}"
+
+
+def with_known(lead: Lead, known: Known) -> Lead:
+    """A lead at its starting point, with what a sum knows of it put in."""
+    brief = replace(lead.brief, volts=known.volts or lead.brief.volts, run_m=known.run_m or lead.brief.run_m)
+    if known.volts is not None and brief.system == "dc":
+        brief = replace(brief, cells=None)
+    conductor = lead.conductor
+    if known.drop_percent is not None:
+        conductor = replace(conductor, drop_percent=known.drop_percent)
+    cable = next(
+        (c for c in cable_types().values() if c.basis == known.basis and c.cord == (brief.system != "dc")), None
+    )
+    if cable is not None:
+        conductor = replace(conductor, cable_type=cable.name)
+    if known.size is not None:
+        conductor = replace(conductor, size=known.size, unit="AWG" if known.size.endswith("AWG") else "mm2")
+    return replace(lead, brief=_fed(brief, known), conductor=conductor)
+
+
+def _fed(brief: Brief, known: Known) -> Brief:
+    """A brief with the load of a sum, in the way its kind says what it feeds."""
+    if known.amps is None and known.watts is None or brief.feeds == "tape":
+        return brief
+    if brief.system != "dc":
+        return replace(brief, feeds="loads", loads=(OneLoad("from the envelope", known.amps, known.watts),))
+    if brief.feeds == "power" and known.watts is not None:
+        return replace(brief, watts=known.watts)
+    amps = known.amps or (known.watts or 0.0) / brief.volts
+    return replace(brief, feeds="current", amps=amps)
 
 
 def new_lead(start: Start, tag: str, at: str) -> Lead:

@@ -28,6 +28,8 @@ EVERYWHERE: tuple[Check, ...] = (
     fit.conductor_in_terminal,
     fit.terminal_overfull,
     fit.lug_too_big,
+    fit.moulded_only,
+    fit.seldom_wired,
     fit.trapped,
     rating.drop_over_limit,
     rating.starting_dip,

@@ -176,7 +176,10 @@ def one_at_a_time(plan: Plan) -> Said | None:
 
 
 @check(
-    "note", Stage.TAG, why="The wrong order draws an arc at the battery.", clears="Nothing to clear: it is on the tag."
+    "note",
+    Stage.TAG,
+    why="The wrong order draws an arc at the battery.",
+    clears="Nothing to clear: it is said to whoever uses it.",
 )
 def connecting_order(plan: Plan) -> Said | None:
     """Between two sources, the order of connecting is said."""

@@ -8,6 +8,7 @@ from euthyne.core.part import Part, stand_ins
 from euthyne.core.plan import Plan
 from euthyne.core.stage import Stage
 
+GAUGE_GIVE = 0.005  # a range rounded from a gauge takes that gauge: 13.3 mm2 is 6 AWG
 OWN_SIZE = 1.02  # a lug marked with the conductor's own size is its maker's answer, whatever its bore
 
 
@@ -117,7 +118,7 @@ def conductor_in_terminal(plan: Plan) -> Said | None:
     area = plan.size.cross_section_mm2
     for _, p in _ends(plan):
         low, high = p.terminal_mm2
-        if not low <= area <= high:
+        if not low * (1 - GAUGE_GIVE) <= area <= high * (1 + GAUGE_GIVE):
             return Said(
                 f"The conductor does not suit the {p.short}'s terminals",
                 f"They take {low:g} to {high:g} mm²; {plan.size.name} is {area:.2f} mm².",
@@ -202,3 +203,27 @@ def lug_too_big(plan: Plan) -> Said | None:
         return None
     text = f"{plan.size.name} fills {share:.0%} of the {lug.size.name} lug; {FILL_LEAST:.0%} is the least."
     return Said("The lug is a size too big", text)
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="It is sold moulded onto its cord only: what opens and closes again is not made to its standard.",
+    clears="A plug that is made to be wired, or a cord that comes with it moulded on.",
+)
+def moulded_only(plan: Plan) -> Said | None:
+    """A coupler that is never made to be wired."""
+    part = next((p for _, p in _ends(plan) if p.rewirable == "never"), None)
+    return None if part is None else Said("Only made moulded on", f"{part.words}: {part.standard} knows no other.")
+
+
+@check(
+    "note",
+    Stage.ENDS,
+    why="Most of them are moulded on; one that opens may be rated for less than its shape says.",
+    clears="Nothing to clear: look for the mark of its maker and its rating.",
+)
+def seldom_wired(plan: Plan) -> Said | None:
+    """A coupler that is seldom made to be wired."""
+    part = next((p for _, p in _ends(plan) if p.rewirable == "seldom"), None)
+    return None if part is None else Said("Seldom made to be wired", f"{part.words}: look at the one in your hand.")

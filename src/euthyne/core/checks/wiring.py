@@ -6,6 +6,7 @@ from euthyne.core.plan import Plan
 from euthyne.core.stage import Stage
 from euthyne.core.wiremap import colour, false_friends, schemes
 
+MEANT_FOR_LINES = ("black", "red", "brown", "grey")
 NUMBERED_OR_SHIELD = "0123456789ST"
 AS_IT_SHOULD = Fix("Wire it by function", (("ends.joints", ()),))
 
@@ -165,7 +166,10 @@ def core_re_marked(plan: Plan) -> Said | None:
     """A cord made with a neutral, used where there are two hots and none: its neutral core is a line."""
     if plan.cores[:2] != ("L1", "L2") or "N" in plan.cores or not plan.cable_type.cord:
         return None
-    tint = colour(plan.lead.ends.scheme, "N")
+    set_apart = next((t.colour for t in plan.lead.ends.tints if t.core == "L2"), None)
+    tint = set_apart or colour(plan.lead.ends.scheme, "N")
+    if tint in MEANT_FOR_LINES:
+        return None
     return Said(f"The {tint} core is a line", f"There is no neutral here: re-mark the {tint} core at both ends.")
 
 
@@ -232,7 +236,7 @@ def colour_against_function(plan: Plan) -> Said | None:
     for j in plan.joints:
         alike = j.a == j.b and j.a is not None and j.a != j.core
         if alike and _has_one_place(j.core) and _has_one_place(j.a or ""):
-            tint = colour(plan.lead.ends.scheme, j.core)
+            tint = plan.colours.of(j.core)
             text = f"The {tint} core, {function_of(j.core)}, lands on {function_of(j.a or '')} at both ends."
             return Said(f"{tint.capitalize()} on {function_of(j.a or '')} at both ends", text, AS_IT_SHOULD)
     return None
