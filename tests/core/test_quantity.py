@@ -1,6 +1,7 @@
 """Reading what people type: units, slips, refusals, and laws that hold for anything typed."""
 
 import math
+import time
 
 import pytest
 from hypothesis import given
@@ -10,6 +11,7 @@ from euthyne.core.fault import Refused
 from euthyne.core.quantity import (
     CELSIUS,
     CURRENT,
+    HEAT,
     LENGTH,
     MEGOHMS,
     OHMS,
@@ -184,3 +186,59 @@ def test_legs_add_up_in_any_unit_and_any_order(legs):
     centimetres = " + ".join(f"{leg * 100:.1f} cm" for leg in reversed(legs))
     assert read_quantity(metres, LENGTH).value == pytest.approx(read_quantity(centimetres, LENGTH).value, abs=0.01)
     assert read_quantity(metres + " loop", LENGTH).value == pytest.approx(read_quantity(metres, LENGTH).value / 2)
+
+
+@pytest.mark.parametrize(
+    ("typed", "measure", "value"),
+    [
+        ("12ft6", LENGTH, 12.5 * 0.3048),
+        ("12' 6\"", LENGTH, 12.5 * 0.3048),
+        ("25’", LENGTH, 25 * 0.3048),
+        ("5”", SHORT, 127.0),
+        ("1/4 inch", SHORT, 6.35),
+        ('5/8"', SHORT, 15.875),
+        ("1 1/2 in", SHORT, 38.1),
+        ("½ in", SHORT, 12.7),
+        ("240VAC", VOLTS, 240.0),
+        ("12 Vdc", VOLTS, 12.0),
+        ("0R42", OHMS, 0.42),
+        ("2R2", OHMS, 2.2),
+        ("18 W/m", HEAT, 18.0),
+        ("5 W/ft", HEAT, 5 / 0.3048),
+        ("15", HEAT, 15.0),
+        ("0.03", PERCENT, 3.0),
+        ("0.4 %", PERCENT, 0.4),
+    ],
+)
+def test_what_people_and_tablets_type_is_read(typed, measure, value):
+    assert read_quantity(typed, measure).value == pytest.approx(value, rel=1e-5)
+
+
+@pytest.mark.parametrize(
+    ("typed", "measure", "fix"),
+    [
+        ("5 m 20", LENGTH, "5.20 m"),
+        (".4", PERCENT, "0.4 %, or 40 %"),
+        ("0.88", PERCENT, "0.88 %, or 88 %"),
+        ("9" * 101, LENGTH, "such as"),
+    ],
+)
+def test_what_can_be_read_two_ways_is_asked(typed, measure, fix):
+    with pytest.raises(Refused) as refused:
+        read_quantity(typed, measure, "brief.run_m")
+    assert fix in refused.value.faults[0].fix
+
+
+def test_hostile_text_is_answered_at_once():
+    begun = time.perf_counter()
+    for text in ("," * 24_000, "1," * 12_000, "1 m " * 9_000, "(" * 50_000):
+        with pytest.raises(Refused):
+            read_quantity(text, LENGTH)
+    assert time.perf_counter() - begun < 0.5
+
+
+@pytest.mark.parametrize(
+    ("typed", "name"), [("8/3", "8 AWG"), ("3G2.5", "2.5 mm2"), ("16/2", "16 AWG"), ("3 x 1,5", "1.5 mm2")]
+)
+def test_the_size_of_a_make_up_is_read(typed, name):
+    assert read_size(typed).name == name

@@ -215,7 +215,7 @@ def test_the_lines_of_the_reach_meet_the_limit_where_they_should():
     svg = reach(p.sizing_brief, p.sizing, "1.5 mm2")
     longest = re.search(r"(\d+) m at most", words(svg))[1]
     c = p.candidate
-    assert int(longest) == round(25 * 5 / c.drop_percent)
+    assert int(longest) == int(25 * 5 / c.drop_percent)
 
 
 def test_the_loop_counts_the_way_back():

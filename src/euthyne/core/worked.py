@@ -76,4 +76,5 @@ def worked(title: str, formula: str, sum_of: Figured, unit: str, source: str, mo
     the answer. Returns: Working.
     """
     shown = sum_of.value * (1000 if unit == "mohm" else 1)
-    return Working(title, formula, sum_of.text, f"{shown:.4g} {unit}{more}".strip(), source)
+    figure = f"{shown:.4g}" if abs(shown) < 1e4 else f"{shown:.0f}"
+    return Working(title, formula, sum_of.text, f"{figure} {unit}{more}".strip(), source)

@@ -44,10 +44,10 @@ def layout(facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: bool) -> l
         Words(4, 19.4, 7.4, f"{at_most(facts.amps)} A", heavy=True),
         *_rolled(facts),
         Words(4, 28.2, 2.9, f"{facts.volts:g} V, {round(facts.run_m, 2):g} m, {facts.cord}{fuse}"),
-        Words(4, 31.6, 2.3, facts.end_a[:52]),
-        Words(4, 34.6, 2.3, f"to {facts.end_b}"[:52]),
-        Words(4, 38.2, 2.6, f"made {facts.made_on} by {facts.made_by}"),
-        Words(4, 42.0, 3.0, last, heavy=True),
+        Words(4, 31.2, 2.3, facts.end_a[:52]),
+        Words(4, 33.9, 2.3, f"to {facts.end_b}"[:52]),
+        Words(4, 37.2, 2.6, f"made {facts.made_on} by {facts.made_by}"),
+        Words(4, 41.0, 3.0, last, heavy=True),
     ]
     return found + _qr_squares(qr)
 

@@ -103,11 +103,11 @@ def _rung(
     face += _bar(CARRIES_X, CARRIES_W, c.rating_amps / most_amps, mid, _too_thin(c))
     face += _bar(LOSES_X, LOSES_W, c.drop_percent / most_drop, mid, _too_lossy(c))
     at_limit = "current" in c.fails
-    heats = f"over {c.conductor_c:.0f} °C" if at_limit else f"{c.conductor_c:.0f} °C"
-    watts = f"{c.loss_watts:.0f} W{' there' if at_limit else ''}"
+    heats = f"{'>' if at_limit else ''}{c.conductor_c:.0f} °C"
+    watts = f"{c.loss_watts:.0f} W"
     face += " " + text(HEATS_X, mid - 2, heats, "ladder-figure")
     face += " " + text(HEATS_X, mid + 15, watts, "ladder-small")
-    seen = f"{' '.join(_size_lines(c))} {heats} {watts}"
+    seen = f"{' '.join(_size_lines(c))} {heats.replace('>', 'over ')} {watts}"
     if metal is not None:
         kg, price = metal
         weighs, costs = f"{kg:.2g} kg" if kg < 10 else f"{kg:.0f} kg", "" if price is None else f" costs {price:.2f}"

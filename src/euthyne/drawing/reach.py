@@ -2,6 +2,7 @@
 
 from dataclasses import replace
 
+from euthyne.core.shown import at_most
 from euthyne.core.sizing import Sizing
 from euthyne.core.sizing_brief import SizingBrief
 from euthyne.core.voltdrop import drops_along, longest_run_m
@@ -47,7 +48,7 @@ def reach(brief: SizingBrief, sizing: Sizing, taken: str | None) -> str:
         body += text(end[0] + along, end[1] - (0 if along else 5), label, words, "start" if along else "middle")
     if taken in runs:
         body += circle(x(runs[taken]), y(limit), 5, "reach-dot")
-        words = f"{runs[taken]:.{0 if runs[taken] >= 10 else 1}f} m at most"
+        words = f"{at_most(runs[taken], 0 if runs[taken] >= 10 else 1)} m at most"
         body += text(x(runs[taken]) + 9, y(limit) + 18, words, "reach-words reach-words-taken over")
     unit = brief.unit.replace("mm2", "mm²")
     body += text(RIGHT + 6, FOOT + 15, unit, "reach-words") + text(LEFT, FOOT + 15, "0", "reach-words", "middle")

@@ -179,7 +179,7 @@ def one_at_a_time(plan: Plan) -> Said | None:
     "note",
     Stage.TAG,
     why="The wrong order draws an arc at the battery.",
-    clears="Nothing to clear: it is said to whoever uses it.",
+    clears="Nothing to clear: say it to whoever uses it.",
 )
 def connecting_order(plan: Plan) -> Said | None:
     """Between two sources, the order of connecting is said."""

@@ -245,7 +245,7 @@ def repair_ways(plan: Plan) -> Said | None:
     if plan.lead.kind != "repair":
         return None
     ways = {
-        "coupler": "Cut the damage out, then join with a rated in-line coupler: holes on the supply side, pins on the load's.",
+        "coupler": "Cut the damage out, then join with a rated in-line coupler, its holes on the supply side.",
         "resin": "Cut the damage out; stagger the joints, crimp, and pour resin over all of it.",
         "shorten": "Cut the damage out and shorten: the end goes on again.",
     }
@@ -256,7 +256,7 @@ def repair_ways(plan: Plan) -> Said | None:
     "note",
     Stage.TAG,
     why="What is parted under load draws an arc that eats the contact.",
-    clears="Nothing to clear: it is said to whoever uses it.",
+    clears="Nothing to clear: say it to whoever uses it.",
 )
 def part_without_load(plan: Plan) -> Said | None:
     """Couplers that must not be parted while current flows."""
