@@ -73,7 +73,7 @@ def test_a_gate_skipped_on_purpose_costs_a_lug_and_its_length_and_the_record_sho
     assert (rework.how, rework.scrap) == ("cut-back", ("A-land--",))
     assert rework.length_lost_mm == pytest.approx(float(lost), abs=0.1)
     bench.goto(f"/leads/{LINK}/build")
-    expect(bench.get_by_text("A-sleeve-- was forgotten")).to_be_visible()
+    expect(bench.get_by_text("The sleeve on the black core, minus, supply end was forgotten")).to_be_visible()
     expect(bench.get_by_text("lost in all")).to_be_visible()
 
 

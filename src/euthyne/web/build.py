@@ -67,9 +67,11 @@ def rework_words(plan: Plan, done_again: Rework) -> str:
     def called(key: str) -> str:
         return named.get(key) or (part_words(key, plan.job) if "-" in key else key)
 
-    verb = "was forgotten" if done_again.cause == "forgotten" else "was not right"
+    forgotten = done_again.cause == "forgotten"
+    what = part_words(done_again.part, plan.job) if forgotten else f"“{called(done_again.part)}”"
     why = f" ({done_again.why})" if done_again.why else ""
-    said = f"{called(done_again.part)} {verb}{why}: {HOW_PUT_RIGHT.get(done_again.how, done_again.how)}"
+    verb = "was forgotten" if forgotten else "was not right"
+    said = f"{what} {verb}{why}: {HOW_PUT_RIGHT.get(done_again.how, done_again.how)}"
     if done_again.scrap:
         said += f"; scrapped: {', '.join(called(x) for x in done_again.scrap)}"
     if done_again.length_lost_mm:
