@@ -17,7 +17,7 @@ from euthyne.web import create_app
 OUT = Path(__file__).parent / "screenshots"
 VIEWS = {
     "bench": ("/bench", 1280, 2300),
-    "brief": ("/leads/TR-0023/brief", 1280, 1090),
+    "brief": ("/leads/TR-0023/brief", 1280, 1260),
     "conductor": ("/leads/TR-0023/conductor", 1280, 1360),
     "working": ("/leads/TR-0014/conductor", 1280, 2000),
     "ends": ("/leads/TR-0012/ends", 1280, 1000),

@@ -75,6 +75,6 @@ def _guards(plan: Plan) -> str:
     if plan.lead.brief.rcd == "30 mA":
         body += rect(292, TOP - 16, 40, FOOT - TOP + 32, "loop-rcd", rx=14)
         body += text(312, FOOT + 36, "30 mA", "loop-guard-words", "middle")
-    elif plan.lead.brief.place != "indoor":
+    elif plan.lead.brief.place != "indoor" and plan.mains:
         body += mark("stop", 312, (TOP + FOOT) / 2, 9) + text(312, FOOT + 36, "no 30 mA device", "loop-sub", "middle")
     return group(body)

@@ -11,6 +11,7 @@ from euthyne.core.expectation import Line
 from euthyne.core.lookover import look_list
 from euthyne.core.plan import Plan
 from euthyne.core.progress import Progress, not_to_be_built
+from euthyne.core.shown import at_most
 from euthyne.core.stores import needs
 from euthyne.drawing.cutting import cutting_drawing
 from euthyne.drawing.facing import facing
@@ -172,7 +173,7 @@ def _brief(sheet: _Sheet, plan: Plan) -> list[Any]:
     rows = [
         ("Carries", _mono(f"{amps}, {plan.volts:g} V"), "From", _text(plan.a.words)),
         ("Run", _mono(run), "To", _text(plan.b.words)),
-        ("Cable", _mono(plan.written), "Weakest", _text(f"{plan.weakest.words}, {plan.weakest.amps:g} A")),
+        ("Cable", _mono(plan.written), "Weakest", _text(f"{plan.weakest.words}, {at_most(plan.weakest.amps)} A")),
         ("Loses", _mono(f"{c.drop_percent:.1f} %" if c else "?"), "Guarded by", _text(guard)),
     ]
     return [*sheet.section("Brief"), sheet.table(rows, (0.1, 0.28, 0.12, 0.5))]

@@ -2,14 +2,14 @@
 
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.plan import Plan
-from euthyne.core.protection import families
+from euthyne.core.protection import FOR_LONG, RUN_AT_A_SHARE, families
+from euthyne.core.shown import at_most
 from euthyne.core.stage import Stage
 from euthyne.core.stud import gap_allowed_mm, hole_mm, stud_mm
 
 NEAR_POST_M = 0.2
 PACKS_APART_VOLTS = 0.05
 LUGS_ON_POST = 4
-BLADE_SHARE = 0.8
 BATTERY = ("inverter-link", "charger-lead", "conversion")
 LOW_CUT_OFF_SHARE = 0.8  # of the battery: below it the figure is left over from another battery, generic
 
@@ -94,14 +94,16 @@ def fuse_far_from_post(plan: Plan) -> Said | None:
     clears="The next blade up, if the cable carries it.",
 )
 def blade_over_share(plan: Plan) -> Said | None:
-    """A blade fuse carries four fifths of its figure for long."""
-    amps, load = plan.protection.amps, plan.demand_amps
-    if plan.lead.brief.fuse_family != "blade-32v" or amps is None or load is None or load <= BLADE_SHARE * amps:
+    """A blade or bolt-down fuse carries four fifths of its figure for long."""
+    name, amps, load = plan.lead.brief.fuse_family, plan.protection.amps, plan.steady_amps
+    if name not in RUN_AT_A_SHARE or amps is None or load is None or load <= FOR_LONG * amps:
         return None
-    text = f"{load:.1f} A on a {amps:g} A blade; it carries {BLADE_SHARE * amps:.1f} A for long (ISO 8820-3)."
-    sizes = [a for a in families()["blade-32v"].amps if load <= BLADE_SHARE * a]
-    fix = Fix(f"Take {sizes[0]:g} A", (("conductor.fuse_amps", sizes[0]),)) if sizes else None
-    return Said("A blade fuse run near its figure", text, fix)
+    family = families()[name]
+    carries = f"it carries {at_most(FOR_LONG * amps)} A for long (80 %, generic, check your part)"
+    carried = plan.candidate.rating_amps if plan.candidate else float("inf")
+    larger = next((a for a in family.amps if load <= FOR_LONG * a and a <= carried), None)
+    fix = Fix(f"Take {larger:g} A", (("conductor.fuse_amps", larger),)) if larger else None
+    return Said(f"A {family.words} run near its figure", f"{load:.1f} A on {amps:g} A; {carries}.", fix)
 
 
 @check(

@@ -2,6 +2,7 @@
 
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.plan import Plan
+from euthyne.core.shown import at_most
 from euthyne.core.stage import Stage
 from euthyne.core.volts import below_band, made_for
 
@@ -141,5 +142,5 @@ def chain_limit(plan: Plan) -> Said | None:
     most = int(plan.weakest.amps / (plan.demand_amps / units))
     allowed = brief.units_allowed
     by_manual = f"the manual allows {allowed}" if allowed is not None else "the manual is not said"
-    text = f"{most} units by current ({plan.weakest.words}, {plan.weakest.amps:g} A); {by_manual}."
+    text = f"{most} units by current ({plan.weakest.words}, {at_most(plan.weakest.amps)} A); {by_manual}."
     return Said(f"At most {min(most, allowed) if allowed is not None else most} units", text)
