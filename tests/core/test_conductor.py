@@ -1,4 +1,4 @@
-"""Conductors and ratings: the handbook's worked values, and what the tables take off."""
+"""Conductors and ratings: worked values, and what the tables take off."""
 
 import pytest
 
