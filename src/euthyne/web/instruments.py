@@ -29,6 +29,7 @@ AC_FAMILIES = tuple((f.name, f.words) for f in families().values() if f.kind == 
 INSULATIONS = (("PVC", "PVC"), ("rubber", "rubber"), ("cross-linked", "cross-linked"))
 METALS = (
     ("copper", "copper"),
+    ("tinned-copper", "tinned copper"),
     ("aluminium", "aluminium"),
     ("cca-10", "copper-clad, 10 %"),
     ("cca-15", "copper-clad, 15 %"),
@@ -85,7 +86,7 @@ def _wire(v: dict[str, Any]) -> Sum:
         figures.append(Figure("Still makes", found.next_down_mm2 or "none"))
         figures.append(Figure("or", found.next_down_awg or "none"))
     if found.metal or found.density_g_cm3:
-        figures.append(Figure("Metal by weight", found.metal or "none of the table"))
+        figures.append(Figure("Metal by weight", dict(METALS).get(found.metal or "", "none of the table")))
     said = found.text or "Count and measure: strands, a weight, a resistance, or the outside."
     cables = tuple(c.cable for c in found.cables[:6])
     return Sum(tuple(figures), said, tuple(marks) if found.areas else (), "mm²", extra=cables)
@@ -172,7 +173,7 @@ INSTRUMENTS = (
             AMPS,
             _quantity("ambient", "Around it", CELSIUS, "30 °C"),
             _quantity("limit", "It may reach", CELSIUS, "60 °C"),
-            _choice("metal", "Metal", METALS, "copper"),
+            _choice("metal", "Metal", tuple(m for m in METALS if m[0] != "tinned-copper"), "copper"),
         ),
         _heat,
     ),
