@@ -39,10 +39,15 @@ def main():
     print(f"{'the way back from a wrong step':<34}{wrong:7.2f} ms  {wrong / empty:4.1f}x")
     start = time.perf_counter()
     traveller_pdf(plan, progress(plan, False), drawing_style(), "a4")
-    print(f"{'the first traveller, libraries too':<34}{(time.perf_counter() - start) * 1000:7.2f} ms")
+    print(
+        f"{'the first traveller, libraries too':<34}{(time.perf_counter() - start) * 1000:7.2f} ms"
+    )
     for tag in ("TR-0023", "TR-0027"):
         one = Plan(store.get(tag).lead)
-        took = median_ms(lambda i, one=one: traveller_pdf(one, progress(one, False), drawing_style(), "a4"), rounds=8)
+        took = median_ms(
+            lambda i, one=one: traveller_pdf(one, progress(one, False), drawing_style(), "a4"),
+            rounds=8,
+        )
         print(f"{f'a traveller, {len(one.steps)} steps':<34}{took:7.2f} ms")
         took = median_ms(lambda i, one=one: template_pdf(one, "a4"), rounds=8)
         print(f"{'its template':<34}{took:7.2f} ms")

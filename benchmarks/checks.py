@@ -17,7 +17,9 @@ from euthyne.web.starts import STARTS, new_lead
 def large_lead(metres):
     """A lead of 37 cores between two connectors of 37 cavities in four rows."""
     marks = [str(i + 1) for i in range(37)]
-    places = tuple(Cavity(m, (i % 10) * 3.0, (i // 10) * 3.0, "round", 1.5, 1.5) for i, m in enumerate(marks))
+    places = tuple(
+        Cavity(m, (i % 10) * 3.0, (i // 10) * 3.0, "round", 1.5, 1.5) for i, m in enumerate(marks)
+    )
     like = shelf()["round-8"]
     part = replace(
         like,
@@ -25,8 +27,12 @@ def large_lead(metres):
         face=replace(like.face, name="round-37", cavities=places),
         path_mm=tuple((m, 20.0) for m in marks),
     )
-    lead = new_lead(next(s for s in STARTS if s.id == "signal-lead"), "TR-0037", "2026-11-02T09:00:00")
-    ends = replace(lead.ends, a=part.id, b=part.id, own=(part,), joints=tuple(Joint(m, m, m) for m in marks))
+    lead = new_lead(
+        next(s for s in STARTS if s.id == "signal-lead"), "TR-0037", "2026-11-02T09:00:00"
+    )
+    ends = replace(
+        lead.ends, a=part.id, b=part.id, own=(part,), joints=tuple(Joint(m, m, m) for m in marks)
+    )
     brief = replace(lead.brief, ways=36, amps=0.2, run_m=metres)
     return replace(lead, brief=brief, ends=ends)
 

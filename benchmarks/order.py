@@ -27,7 +27,11 @@ def build(steps, chance):
             after = tuple(chance.sample(before, min(len(before), chance.choice((1, 1, 2)))))
             on = chance.choice(("cable", ("L",), ("N",), ("E",)))
             od = chance.choice((0, 4, 12, 30))
-            events.append(Event(f"{end}-e{i}", end, chance.choice(TOOLS), od, after, chance.random() < 0.3, on))
+            events.append(
+                Event(
+                    f"{end}-e{i}", end, chance.choice(TOOLS), od, after, chance.random() < 0.3, on
+                )
+            )
         last = [e.id for e in events if e.end == end][-1]
         for i in range(half - n_events):
             on = chance.choice(("cable", "cable", "L", "N"))

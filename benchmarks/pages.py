@@ -13,7 +13,8 @@ import psutil
 from bench import asking, demonstration, median_ms
 
 PAGES = ("/bench", "/leads", "/leads/new", "/leads/TR-0019/build/bench") + tuple(
-    f"/leads/TR-0023/{stage}" for stage in ("brief", "conductor", "ends", "cut", "build", "prove", "tag")
+    f"/leads/TR-0023/{stage}"
+    for stage in ("brief", "conductor", "ends", "cut", "build", "prove", "tag")
 )
 
 
@@ -25,7 +26,10 @@ def start_ms(code):
         subprocess.run([sys.executable, "-c", line], check=True)
         return time.perf_counter() - start
 
-    return (statistics.median(once(code) for _ in range(7)) - statistics.median(once("") for _ in range(7))) * 1000
+    return (
+        statistics.median(once(code) for _ in range(7))
+        - statistics.median(once("") for _ in range(7))
+    ) * 1000
 
 
 def main():
@@ -36,14 +40,20 @@ def main():
     for address in PAGES:
         took = median_ms(asking(client, address))
         print(f"{address:<28}{took:5.2f} ms {took / empty:5.1f}x")
-    moved = median_ms(asking(client, "/leads/TR-0023/conductor", **{"brief.run_m": lambda i: f"{20 + i} m"}))
-    print(f"{'ladder, as one types':<28}{moved:5.2f} ms {moved / empty:5.1f}x   (kept on disk each time)")
+    moved = median_ms(
+        asking(client, "/leads/TR-0023/conductor", **{"brief.run_m": lambda i: f"{20 + i} m"})
+    )
+    print(
+        f"{'ladder, as one types':<28}{moved:5.2f} ms {moved / empty:5.1f}x   (kept on disk each time)"
+    )
     ours = start_ms(
         "import tempfile, pathlib; from euthyne.cli import open_store; from euthyne.web import create_app;"
         f"p = pathlib.Path({str(folder)!r}); create_app(open_store(p), p)"
     )
     libraries = start_ms("import flask, sqlalchemy, sqlalchemy.orm")
-    print(f"start-up {ours:.0f} ms, Flask and SQLAlchemy alone {libraries:.0f} ms: {ours / libraries:.2f}x")
+    print(
+        f"start-up {ours:.0f} ms, Flask and SQLAlchemy alone {libraries:.0f} ms: {ours / libraries:.2f}x"
+    )
     print(f"resident memory {psutil.Process().memory_info().rss / 1e6:.0f} MB")
 
 

@@ -16,7 +16,11 @@ from euthyne.core.voltdrop import drops_along
 
 def main():
     brief = SizingBrief(
-        Supply("ac-single", 230, 0.8), Load(amps=13), 25, ConductorWanted("rubber-60"), limits=Limits(5)
+        Supply("ac-single", 230, 0.8),
+        Load(amps=13),
+        25,
+        ConductorWanted("rubber-60"),
+        limits=Limits(5),
     )
     app, _ = demonstration()
     client = app.test_client()
@@ -32,7 +36,10 @@ def main():
             drops_along(brief, c.drop_percent, runs)
 
     def dragged(i):
-        return client.get(f"/leads/TR-0023/conductor/preview?brief.run_m={20 + i} m", headers={"HX-Request": "true"})
+        return client.get(
+            f"/leads/TR-0023/conductor/preview?brief.run_m={20 + i} m",
+            headers={"HX-Request": "true"},
+        )
 
     kept = asking(client, "/leads/TR-0023/conductor", **{"brief.run_m": lambda i: f"{20 + i} m"})
 
@@ -43,7 +50,9 @@ def main():
     one, sheet = median_ms(whole), median_ms(curves, 9)
     print(f"empty Jinja page                        {empty:6.2f} ms   1.0x")
     print(f"a whole brief with its cross-check      {one:6.2f} ms  {one / empty:4.1f}x")
-    print(f"curves: 200 lengths of every size            {sheet:6.2f} ms  {sheet / one:4.0f}x a whole brief")
+    print(
+        f"curves: 200 lengths of every size            {sheet:6.2f} ms  {sheet / one:4.0f}x a whole brief"
+    )
     for words, work in (
         ("an instrument's answer", asked),
         ("the ladder, while typed or dragged", dragged),

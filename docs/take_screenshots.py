@@ -50,14 +50,20 @@ def main() -> None:
     server = create_server(create_app(open_store(folder), folder), host="127.0.0.1", port=0)
     threading.Thread(target=server.run, daemon=True).start()
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox"])
+        browser = playwright.chromium.launch(
+            executable_path="/usr/bin/chromium", args=["--no-sandbox"]
+        )
         for name in sys.argv[1:] or (*VIEWS, *PAPER):
             if name in PAPER:
-                print_page(f"http://127.0.0.1:{server.effective_port}{PAPER[name]}", OUT / f"{name}.png")
+                print_page(
+                    f"http://127.0.0.1:{server.effective_port}{PAPER[name]}", OUT / f"{name}.png"
+                )
                 continue
             address, width, height = VIEWS[name]
             page = browser.new_page(viewport={"width": width, "height": height})
-            page.goto(f"http://127.0.0.1:{server.effective_port}{address}", wait_until="networkidle")
+            page.goto(
+                f"http://127.0.0.1:{server.effective_port}{address}", wait_until="networkidle"
+            )
             page.evaluate(
                 "document.querySelectorAll('#working').forEach(w => w.open = location.pathname.includes('TR-0014'))"
             )

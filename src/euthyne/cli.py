@@ -114,7 +114,9 @@ def _listen(folder: Path, port: int) -> None:
     try:
         server = create_server(app, host="127.0.0.1", port=port, threads=4)
     except OSError as error:
-        raise click.ClickException(f"Port {port} is taken. Give another: --port {port + 1}") from error
+        raise click.ClickException(
+            f"Port {port} is taken. Give another: --port {port + 1}"
+        ) from error
     click.echo(f"Euthyne is on http://127.0.0.1:{port}  (data in {folder}; stop with Ctrl-C)")
     sys.stdout.flush()
     server.run()
@@ -216,7 +218,11 @@ def check_command(lead: BinaryIO) -> None:
         found = checks(plan_of(read_lead(lead.read()).lead))
         stopped = any(f.level == "stop" for f in found)
         told = ("code", "level", "stage", "title", "text", "why", "clears", "reason")
-        return json.dumps({"found": [{k: getattr(f, k) for k in told} for f in found]}, indent=1, ensure_ascii=False)
+        return json.dumps(
+            {"found": [{k: getattr(f, k) for k in told} for f in found]},
+            indent=1,
+            ensure_ascii=False,
+        )
 
     _answer(look)
     sys.exit(1 if stopped else 0)

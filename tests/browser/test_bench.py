@@ -58,7 +58,9 @@ def test_a_part_seen_to_be_missing_at_the_gate_costs_nothing(bench, served):
     assert served[1].get(LINK).lead.build.reworks[0].length_lost_mm == 0
 
 
-def test_a_gate_skipped_on_purpose_costs_a_lug_and_its_length_and_the_record_shows_it(bench, served):
+def test_a_gate_skipped_on_purpose_costs_a_lug_and_its_length_and_the_record_shows_it(
+    bench, served
+):
     _, store = served
     go_on_to(bench, "Press the lug on the black core")
     go_on(bench)
@@ -73,7 +75,9 @@ def test_a_gate_skipped_on_purpose_costs_a_lug_and_its_length_and_the_record_sho
     assert (rework.how, rework.scrap) == ("cut-back", ("A-land--",))
     assert rework.length_lost_mm == pytest.approx(float(lost), abs=0.1)
     bench.goto(f"/leads/{LINK}/build")
-    expect(bench.get_by_text("The sleeve on the black core, minus, supply end was forgotten")).to_be_visible()
+    expect(
+        bench.get_by_text("The sleeve on the black core, minus, supply end was forgotten")
+    ).to_be_visible()
     expect(bench.get_by_text("lost in all")).to_be_visible()
 
 
@@ -83,9 +87,13 @@ def test_a_forgotten_part_is_found_with_the_arrows_alone(bench, served):
     bench.keyboard.press("f")
     expect(bench.locator("#headline")).to_have_text("Which part is not on?")
     bench.keyboard.press("ArrowRight")
-    expect(bench.locator("#headline")).to_have_text("Forgotten: the sleeve on the black core, minus, supply end")
+    expect(bench.locator("#headline")).to_have_text(
+        "Forgotten: the sleeve on the black core, minus, supply end"
+    )
     bench.keyboard.press("ArrowRight")
-    expect(bench.locator("#headline")).to_have_text("Forgotten: the sleeve on the red core, plus, supply end")
+    expect(bench.locator("#headline")).to_have_text(
+        "Forgotten: the sleeve on the red core, plus, supply end"
+    )
     bench.keyboard.press("ArrowLeft")
     expect(bench.locator("#headline")).to_contain_text("black core")
     bench.keyboard.press("Space")

@@ -50,7 +50,10 @@ def test_a_joint_is_moved_by_keyboard_alone(page):
 
 def test_a_core_is_dragged_to_its_cavity(page):
     page.goto("/leads/TR-0023/ends")
-    core, spot = page.locator('.core-handle[data-core="L"]'), page.locator('.spot[data-end="b"][data-mark="N"]')
+    core, spot = (
+        page.locator('.core-handle[data-core="L"]'),
+        page.locator('.spot[data-end="b"][data-mark="N"]'),
+    )
     core.hover()
     page.mouse.down()
     spot.hover(force=True)

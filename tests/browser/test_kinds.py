@@ -15,14 +15,23 @@ LEADS = [
     ),
     (
         "Solar string run",
-        {"Volts on the coldest morning": "118 V", "Short-circuit current": "9 A", "Run, one way": "60 ft"},
+        {
+            "Volts on the coldest morning": "118 V",
+            "Short-circuit current": "9 A",
+            "Run, one way": "60 ft",
+        },
         "11.2 A",
         "4 mm²",
         "Decided by volt drop",
     ),
     (
         "Welding extension",
-        {"Welds at": "150 A", "The lead it lengthens": "3 m", "Its size": "25 mm2", "Run, one way": "14 m"},
+        {
+            "Welds at": "150 A",
+            "The lead it lengthens": "3 m",
+            "Its size": "25 mm2",
+            "Run, one way": "14 m",
+        },
         "150.0 A",
         "35 mm²",
         "Decided by volt drop",
@@ -38,7 +47,9 @@ LEADS = [
 
 
 @pytest.mark.parametrize(
-    ("kind", "typed", "demand", "size", "decided"), LEADS, ids=lambda x: x if isinstance(x, str) else ""
+    ("kind", "typed", "demand", "size", "decided"),
+    LEADS,
+    ids=lambda x: x if isinstance(x, str) else "",
 )
 def test_a_lead_on_direct_current_is_briefed_and_sized(page, kind, typed, demand, size, decided):
     page.goto("/leads/new")

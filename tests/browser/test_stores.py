@@ -88,7 +88,9 @@ def test_axe_finds_nothing_serious_on_the_pages_of_cut_and_build(page, address):
     assert [(v["id"], v["nodes"][0]["html"][:120]) for v in serious] == []
 
 
-@pytest.mark.parametrize("address", ["/stores", "/leads/TR-0027/cut", "/leads/TR-0014/build", "/shelf/practices"])
+@pytest.mark.parametrize(
+    "address", ["/stores", "/leads/TR-0027/cut", "/leads/TR-0014/build", "/shelf/practices"]
+)
 def test_nothing_is_wider_than_a_tablet_held_upright(page, address):
     page.set_viewport_size({"width": 820, "height": 1180})
     page.goto(address)

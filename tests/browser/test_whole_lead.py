@@ -11,7 +11,9 @@ AXE = (Path(__file__).parents[1] / "vendor" / "axe.min.js").read_text()
 def settle(page):
     """Wait until what was typed or pressed has been answered."""
     page.wait_for_load_state("domcontentloaded")
-    page.wait_for_function("!document.querySelector('.htmx-request, .htmx-swapping, .htmx-settling')")
+    page.wait_for_function(
+        "!document.querySelector('.htmx-request, .htmx-swapping, .htmx-settling')"
+    )
 
 
 def fill(page, label, text):
@@ -37,7 +39,9 @@ def test_an_extension_lead_from_brief_to_sealed_tag(page, served):
     expect(page.locator("#ribbon")).to_contain_text("10.06 m run")
 
     page.get_by_role("link", name="On to the conductor").click()
-    expect(page.get_by_role("heading", name="Which size carries 13.0 A over 10.06 m")).to_be_visible()
+    expect(
+        page.get_by_role("heading", name="Which size carries 13.0 A over 10.06 m")
+    ).to_be_visible()
     page.get_by_role("button", name="Take 1.5 mm²", exact=True).click()
     expect(page.locator("#figures")).to_contain_text("1.5 mm² copper")
     expect(page.locator("#figures")).not_to_contain_text("not taken")
@@ -195,7 +199,9 @@ SCREENS = [
 def test_axe_finds_nothing_serious(page, address):
     page.goto(address)
     page.evaluate(AXE)
-    result = page.evaluate("axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']})")
+    result = page.evaluate(
+        "axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']})"
+    )
     found = [
         f"{v['id']}: {v['nodes'][0]['html'][:160]}"
         for v in result["violations"]

@@ -8,7 +8,16 @@ from hypothesis import strategies as st
 from leads import plan
 from test_checks import INVERTER, SIGNAL, TAPE
 
-from euthyne.core.barrel import OpenBarrel, closed_bare, crimp_colour, lug_for, lug_strips, lugs, open_bare, presses
+from euthyne.core.barrel import (
+    OpenBarrel,
+    closed_bare,
+    crimp_colour,
+    lug_for,
+    lug_strips,
+    lugs,
+    open_bare,
+    presses,
+)
 from euthyne.core.checks import checks
 from euthyne.core.conductor import awg
 from euthyne.core.layers import layered, staircase
@@ -33,7 +42,9 @@ def test_a_closed_barrel_wants_its_depth_the_play_and_what_it_grows(depth, coppe
 
 
 @given(st.floats(4, 60), st.floats(0.5, 20))
-def test_copper_between_insulation_and_barrel_is_never_more_than_half_its_diameter_or_two_mm(depth, copper):
+def test_copper_between_insulation_and_barrel_is_never_more_than_half_its_diameter_or_two_mm(
+    depth, copper
+):
     found = closed_bare(depth, copper)
     assert found.low_mm <= found.aim_mm <= found.high_mm
     assert found.high_mm - found.low_mm <= min(copper / 2, 2.0) + 1e-9
@@ -41,7 +52,9 @@ def test_copper_between_insulation_and_barrel_is_never_more_than_half_its_diamet
 
 
 @given(st.floats(1, 12), st.floats(0.2, 3), st.floats(1, 8))
-def test_in_an_open_barrel_the_insulation_ends_in_the_window_and_a_brush_stands_beyond(wings, window, insulation):
+def test_in_an_open_barrel_the_insulation_ends_in_the_window_and_a_brush_stands_beyond(
+    wings, window, insulation
+):
     found = open_bare(OpenBarrel(wings, window, insulation))
     assert found.low_mm >= wings + 0.5
     assert wings + 0.5 < found.aim_mm < wings + window + 1.0
@@ -65,7 +78,9 @@ def test_presses_lie_side_by_side_on_the_barrel(barrel):
     assert many == 1 or many * 8.5 <= barrel
 
 
-@pytest.mark.parametrize(("copper", "colour"), [(0.5, "red"), (1.5, "red"), (2.08, "blue"), (6, "yellow"), (10, "")])
+@pytest.mark.parametrize(
+    ("copper", "colour"), [(0.5, "red"), (1.5, "red"), (2.08, "blue"), (6, "yellow"), (10, "")]
+)
 def test_an_insulated_terminal_has_the_colour_of_its_wire_range(copper, colour):
     assert crimp_colour(copper) == colour
 
@@ -97,15 +112,22 @@ def test_a_lead_of_lugs_swallows_both_barrels():
 
 def test_a_contact_is_stripped_for_its_own_wings():
     core = strip_plan(part("solar-pair"), {"+": "+"}, 6.0, 6.2).cores[0]
-    assert (core.strip_low_mm, core.strip_high_mm) == pytest.approx((5.3 + 0.2 * 1.2 + 0.5, 5.3 + 0.8 * 1.2 + 1.0))
+    assert (core.strip_low_mm, core.strip_high_mm) == pytest.approx(
+        (5.3 + 0.2 * 1.2 + 0.5, 5.3 + 0.8 * 1.2 + 1.0)
+    )
 
 
 def test_a_core_that_lies_round_a_post_is_longer_by_its_own_middle():
     straight = part("bs1363-socket")
     bent = replace(straight, posts=(Post("E", 5.0, 180.0),))
     for core_mm in (2.0, 4.0):
-        lengths = [{c.core: c.core_mm for c in strip_plan(of, LNE, 1.5, core_mm).cores} for of in (straight, bent)]
-        assert lengths[1]["E"] - lengths[0]["E"] == pytest.approx(3.14159 * (5 + core_mm / 2), abs=0.001)
+        lengths = [
+            {c.core: c.core_mm for c in strip_plan(of, LNE, 1.5, core_mm).cores}
+            for of in (straight, bent)
+        ]
+        assert lengths[1]["E"] - lengths[0]["E"] == pytest.approx(
+            3.14159 * (5 + core_mm / 2), abs=0.001
+        )
         assert lengths[1]["L"] == lengths[0]["L"]
 
 
@@ -136,7 +158,11 @@ def test_a_shielded_cable_is_stripped_in_steps_and_the_braid_is_used_at_one_end_
     p = plan(**SIGNAL)
     keys = [s.key for s in p.steps]
     for end in "AB":
-        assert keys.index(f"{end}-strip") < keys.index(f"{end}-layer-braid") < keys.index(f"{end}-layer-wrap")
+        assert (
+            keys.index(f"{end}-strip")
+            < keys.index(f"{end}-layer-braid")
+            < keys.index(f"{end}-layer-wrap")
+        )
         assert keys.index(f"{end}-layer-wrap") < keys.index(f"{end}-cores")
     braids = {s.end: s.detail for s in p.steps if s.key.endswith("layer-braid")}
     assert "twist it" in braids["A"]
@@ -162,7 +188,12 @@ def test_layers_are_drawn_to_scale_and_no_further_than_the_step():
 
 @pytest.mark.parametrize(
     ("typed", "legs"),
-    [("4 m + 3.5 m + 2 m", (4, 3.5, 2)), ("25 m", ()), ("10 ft + 10 ft", (3.048, 3.048)), ("6 m loop", ())],
+    [
+        ("4 m + 3.5 m + 2 m", (4, 3.5, 2)),
+        ("25 m", ()),
+        ("10 ft + 10 ft", (3.048, 3.048)),
+        ("6 m loop", ()),
+    ],
 )
 def test_a_run_typed_as_legs_keeps_them(typed, legs):
     assert read_legs(typed) == pytest.approx(legs)

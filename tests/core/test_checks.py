@@ -7,7 +7,18 @@ from leads import AT, extension, plan
 
 from euthyne.core.cable import cords
 from euthyne.core.checks import CHECKS, checks
-from euthyne.core.lead import Build, Joint, Look, Probe, Proof, Reading, Reason, Rework, StepDone, with_value
+from euthyne.core.lead import (
+    Build,
+    Joint,
+    Look,
+    Probe,
+    Proof,
+    Reading,
+    Reason,
+    Rework,
+    StepDone,
+    with_value,
+)
 from euthyne.core.part import part, shelf
 from euthyne.core.plan import Plan
 from euthyne.core.practices import Practices, taken_up
@@ -44,7 +55,12 @@ INVERTER = {
     "conductor__size": None,
     "conductor__drop_percent": 3.0,
 }
-CURRENT = {**INVERTER, "brief__feeds": "current", "brief__watts": None, "brief__fuse_family": "none"}
+CURRENT = {
+    **INVERTER,
+    "brief__feeds": "current",
+    "brief__watts": None,
+    "brief__fuse_family": "none",
+}
 SOLAR = {
     **CURRENT,
     "kind": "solar-string",
@@ -108,7 +124,9 @@ FIRES = {
     "crimp-soldered": {**INVERTER, "build__practices": Practices(crimp="crimp-then-solder")},
     "hammer-crimp": {**INVERTER, "build__practices": Practices(pressed_with="hammer")},
     "bent-too-tight": {"cut__bend_mm": 40.0},
-    "no-longer-reaches": {"build": Build(reworks=(Rework("A-cover", "cut-back", (), (), 400.0, AT, "RM"),))},
+    "no-longer-reaches": {
+        "build": Build(reworks=(Rework("A-cover", "cut-back", (), (), 400.0, AT, "RM"),))
+    },
     "flame-near-sleeves": {**INVERTER, "build__practices": Practices(heat="flame")},
     "torque-by-feel": {
         "ends__own": (replace(part("bs1363-plug"), torque_nm=0.8),),
@@ -142,7 +160,11 @@ FIRES = {
     "under-rated-cord": {"conductor__size": "1 mm2"},
     "not-made": {"conductor__size": "1.25 mm2"},
     "protection-too-large": {**CEE, "brief__upstream_amps": 20.0},
-    "under-rated-part": {"ends__b": "c13", "brief__feeds": "loads", "brief__loads": (OneLoad("oven", amps=12.0),)},
+    "under-rated-part": {
+        "ends__b": "c13",
+        "brief__feeds": "loads",
+        "brief__loads": (OneLoad("oven", amps=12.0),),
+    },
     "volts-over-part": {"ends__b": "nema-5-15r"},
     "cord-in-grip": {"conductor__cable_type": "H07RN-F", "conductor__measured_od_mm": 10.4},
     "conductor-in-terminal": {"conductor__size": "4 mm2"},
@@ -155,7 +177,11 @@ FIRES = {
     "unbuilt": {},
     "drop-over-limit": {"conductor__drop_percent": 0.5},
     "starting-dip": {"brief__start_multiple": 6.0, "brief__run_m": 60.0, "brief__rcd": "30 mA"},
-    "protection-over-part": {"ends__a": "cee7-7-plug", "ends__b": "c13", "brief__upstream_amps": 16.0},
+    "protection-over-part": {
+        "ends__a": "cee7-7-plug",
+        "ends__b": "c13",
+        "brief__upstream_amps": 16.0,
+    },
     "long-for-its-size": {"brief__run_m": 16.0},
     "drum-use": {"brief__drum_layers": 1},
     "cord-for-the-place": OUTDOORS,
@@ -187,7 +213,11 @@ FIRES = {
     "far-end-earth": {**CEE, "brief__upstream_amps": 16.0, "brief__loop_ohms": 2.0},
     "weakest-part": {},
     "wrong-kind": {"ends__b": "flat-50"},
-    "rating-interpolated": {"conductor__cable_type": "H07BQ-F", "conductor__unit": "AWG", "conductor__size": None},
+    "rating-interpolated": {
+        "conductor__cable_type": "H07BQ-F",
+        "conductor__unit": "AWG",
+        "conductor__size": None,
+    },
     "nearest-is-smaller": {"brief__run_m": 26.0, "conductor__size": None},
     "switch-in-neutral": {"ends__switch": "N"},
     "fuse-in-neutral": {"ends__fuse_in": "all"},
@@ -209,16 +239,33 @@ FIRES = {
     "false-friend": {"ends__scheme": "uk-old", "ends__plug_scheme": "north-america"},
     "core-re-marked": {"ends__a": "nema-6-15p", "ends__b": "nema-6-15r", "brief__volts": 240.0},
     "shield-landing": {**SIGNAL, "ends__joints": (Joint("S", "S", "S"),)},
-    "open-cavities": {**SIGNAL, "ends__a": "sealed-6-way", "ends__b": "sealed-6-way", "brief__ways": 5},
+    "open-cavities": {
+        **SIGNAL,
+        "ends__a": "sealed-6-way",
+        "ends__b": "sealed-6-way",
+        "brief__ways": 5,
+    },
     "looped-cavity": {**SIGNAL, "ends__joints": (Joint("1", "1", "1"), Joint("2", "1", "2"))},
     "cell-count": {**CELLS, "brief__charger_cells": 4},
-    "taps-out-of-order": {**CELLS, "ends__joints": (Joint("T1", "T1", "T2"), Joint("T2", "T2", "T1"))},
-    "fuse-breaking": {**INVERTER, "brief__fuse_family": "bolt-down-32v", "brief__battery_short_amps": 5000.0},
+    "taps-out-of-order": {
+        **CELLS,
+        "ends__joints": (Joint("T1", "T1", "T2"), Joint("T2", "T2", "T1")),
+    },
+    "fuse-breaking": {
+        **INVERTER,
+        "brief__fuse_family": "bolt-down-32v",
+        "brief__battery_short_amps": 5000.0,
+    },
     "lug-hole-small": {**INVERTER, "ends__stud_a": "M10"},
     "lug-hole-large": {**INVERTER, "ends__stud_b": "M6"},
     "lugs-on-post": {**INVERTER, "ends__lugs_on_post": 5},
     "fuse-far-from-post": {**INVERTER, "brief__fuse_to_post_m": 0.3},
-    "blade-over-share": {**CELLS, "brief__fuse_family": "blade-32v", "conductor__fuse_amps": 7.5, "brief__amps": 6.5},
+    "blade-over-share": {
+        **CELLS,
+        "brief__fuse_family": "blade-32v",
+        "conductor__fuse_amps": 7.5,
+        "brief__amps": 6.5,
+    },
     "packs-unequal": {**INVERTER, "brief__packs": 2, "brief__packs_apart_volts": 0.2},
     "solar-untinned": {**SOLAR, "conductor__tinned": False},
     "one-make": SOLAR,
@@ -247,8 +294,12 @@ ALWAYS = {"untested", "unbuilt", "weakest-part", "loop-unknown"}
 NEARLY = {
     "crimp-soldered": {"build__practices": Practices(crimp="crimp-then-solder")},
     "flame-near-sleeves": {"build__practices": Practices(heat="flame")},
-    "torque-by-feel": {"build__practices": taken_up(Practices(), "torque", "feel", "no driver fits")},
-    "one-pair-of-hands": {"build__done": (StepDone("A-land-L", AT, "RM"), StepDone("pull", AT, "AF"))},
+    "torque-by-feel": {
+        "build__practices": taken_up(Practices(), "torque", "feel", "no driver fits")
+    },
+    "one-pair-of-hands": {
+        "build__done": (StepDone("A-land-L", AT, "RM"), StepDone("pull", AT, "AF"))
+    },
     "switch-in-neutral": {"ends__switch": "all"},
     "fuse-in-neutral": {"ends__fuse_in": "L"},
     "single-pole-switch": {**CEE, "ends__switch": "all"},
@@ -258,7 +309,12 @@ NEARLY = {
     "false-friend": {"ends__scheme": "uk-old", "ends__plug_scheme": "uk-old"},
     "core-re-marked": {"ends__a": "nema-5-15p", "ends__b": "nema-5-15r", "brief__volts": 120.0},
     "shield-landing": {**SIGNAL, "ends__joints": (Joint("S", "S", None),)},
-    "open-cavities": {**SIGNAL, "ends__a": "sealed-6-way", "ends__b": "sealed-6-way", "ends__blanked": True},
+    "open-cavities": {
+        **SIGNAL,
+        "ends__a": "sealed-6-way",
+        "ends__b": "sealed-6-way",
+        "ends__blanked": True,
+    },
     "looped-cavity": {**SIGNAL, "ends__joints": (Joint("1", "1", "1"), Joint("2", "2", "2"))},
     "cell-count": {**CELLS, "brief__charger_cells": 3},
     "taps-out-of-order": CELLS,
@@ -267,7 +323,12 @@ NEARLY = {
     "lug-hole-large": {**INVERTER, "ends__stud_b": "M8"},
     "lugs-on-post": {**INVERTER, "ends__lugs_on_post": 4},
     "fuse-far-from-post": {**INVERTER, "brief__fuse_to_post_m": 0.2},
-    "blade-over-share": {**CELLS, "brief__fuse_family": "blade-32v", "conductor__fuse_amps": 10.0, "brief__amps": 6.5},
+    "blade-over-share": {
+        **CELLS,
+        "brief__fuse_family": "blade-32v",
+        "conductor__fuse_amps": 10.0,
+        "brief__amps": 6.5,
+    },
     "packs-unequal": {**INVERTER, "brief__packs": 2, "brief__packs_apart_volts": 0.04},
     "solar-untinned": SOLAR,
     "wrong-kind": {"ends__b": "c13"},
@@ -310,7 +371,8 @@ def done_lead():
     from euthyne.core.provegrid import all_pairs
 
     readings = tuple(
-        Reading(x.id, 999.0 if x.kind == "insulation" else (x.low + x.watch) / 2, AT, "AF") for x in p.lines
+        Reading(x.id, 999.0 if x.kind == "insulation" else (x.low + x.watch) / 2, AT, "AF")
+        for x in p.lines
     )
     proof = Proof(
         looks=tuple(Look(x.id, True, AT, "AF") for x in look_list(p.a, p.b)),
@@ -359,7 +421,9 @@ def test_nothing_stands_against_a_lead_that_is_done():
     assert progress(p, False).next_stage is Stage.TAG
 
 
-OFFERING = sorted(code for code in FIRES if any(f.code == code and f.fix for f in checks(changed_plan(code))))
+OFFERING = sorted(
+    code for code in FIRES if any(f.code == code and f.fix for f in checks(changed_plan(code)))
+)
 
 
 @pytest.mark.parametrize("code", OFFERING)
@@ -380,7 +444,10 @@ def test_most_checks_that_can_be_put_right_offer_to():
 
 
 def test_a_caution_passes_with_a_reason_and_a_stop_does_not():
-    reasons = (Reason("drum-use", "Never more than half unrolled.", AT, "RM"), Reason("no-earth", "no", AT, "RM"))
+    reasons = (
+        Reason("drum-use", "Never more than half unrolled.", AT, "RM"),
+        Reason("no-earth", "no", AT, "RM"),
+    )
     p = plan(brief__drum_layers=1, ends__joints=mapped(E=("E", None)), reasons=reasons)
     found = {f.code: f for f in checks(p)}
     assert not found["drum-use"].open
@@ -413,14 +480,24 @@ PAIRS = [(a, b) for i, a in enumerate(MAINS) for j, b in enumerate(MAINS) if (7 
 def test_whatever_is_put_together_is_judged_and_never_breaks(cable):
     for a, b in PAIRS:
         for earthed in (True, False):
-            p = plan(ends__a=a, ends__b=b, conductor__cable_type=cable, conductor__size=None, brief__earthed=earthed)
+            p = plan(
+                ends__a=a,
+                ends__b=b,
+                conductor__cable_type=cable,
+                conductor__size=None,
+                brief__earthed=earthed,
+            )
             assert len(progress(p, False).standings) == 7
             assert p.steps or p.trapped or p.size_name is None
 
 
 @pytest.mark.parametrize(
     ("given", "size", "decided", "amps"),
-    [(INVERTER, "50 mm2", "drop", 162.34), (SOLAR, "4 mm2", "drop", 11.25), (WELDING, "35 mm2", "drop", 150.0)],
+    [
+        (INVERTER, "50 mm2", "drop", 162.34),
+        (SOLAR, "4 mm2", "drop", 11.25),
+        (WELDING, "35 mm2", "drop", 150.0),
+    ],
 )
 def test_direct_current_leads_are_sized_as_the_worked_answers(given, size, decided, amps):
     already = {"brief__already_m": 3.0, "brief__already_size": "25 mm2"} if given is WELDING else {}
@@ -434,12 +511,19 @@ def test_direct_current_leads_are_sized_as_the_worked_answers(given, size, decid
 
 
 def test_a_direct_current_lead_is_said_to_be_as_far_as_it_goes():
-    bayonets = {"ends__a": "bayonet-pin", "ends__b": "bayonet-socket", "ends__accepted": True, "cut__accepted": True}
+    bayonets = {
+        "ends__a": "bayonet-pin",
+        "ends__b": "bayonet-socket",
+        "ends__accepted": True,
+        "cut__accepted": True,
+    }
     p = plan(**WELDING | bayonets | {"conductor__size": "35 mm2"})
     assert progress(p, False).next_action == "Build it"
     p = Plan(with_value(p.lead, "build.done", tuple(StepDone(s.key, AT, "RM") for s in p.steps)))
     assert progress(p, False).next_action == "One pole only"
-    p = Plan(replace(p.lead, reasons=(Reason("welding-return", "A return lead of its own.", AT, "RM"),)))
+    p = Plan(
+        replace(p.lead, reasons=(Reason("welding-return", "A return lead of its own.", AT, "RM"),))
+    )
     assert progress(p, False).next_action == "As far as it is worked out"
     assert progress(p, False).mark(Stage.TAG) == "open"
 

@@ -44,13 +44,20 @@ def test_how_soon_it_clears(guard, amps, seconds):
     assert seconds_to_clear(guard, amps) == (seconds and pytest.approx(seconds))
 
 
-@given(st.sampled_from([f for f in families() if curve_of(f, 10)]), st.floats(1, 2000), st.floats(1, 2000))
+@given(
+    st.sampled_from([f for f in families() if curve_of(f, 10)]),
+    st.floats(1, 2000),
+    st.floats(1, 2000),
+)
 def test_more_current_never_clears_later(family, one, other):
     low, high = (seconds_to_clear(Guard(family, 10), amps) for amps in sorted((one, other)))
     assert low is None or (high is not None and high <= low)
 
 
-@given(st.sampled_from(["bs1362-plug", "fuse-gG", "breaker-iec"]), st.sampled_from([0.2, 0.4, 0.8, 5.0]))
+@given(
+    st.sampled_from(["bs1362-plug", "fuse-gG", "breaker-iec"]),
+    st.sampled_from([0.2, 0.4, 0.8, 5.0]),
+)
 def test_the_least_current_that_clears_in_time_does_so_and_a_little_less_does_not(family, within):
     guard = Guard(family, 13)
     amps = amps_to_clear(guard, within)
@@ -61,7 +68,17 @@ def test_the_least_current_that_clears_in_time_does_so_and_a_little_less_does_no
 
 @pytest.mark.parametrize(
     ("volts", "seconds"),
-    [(55, 0.8), (120, 0.8), (127, 0.8), (220, 0.4), (230, 0.4), (240, 0.4), (277, 0.2), (400, 0.2), (50, 5.0)],
+    [
+        (55, 0.8),
+        (120, 0.8),
+        (127, 0.8),
+        (220, 0.4),
+        (230, 0.4),
+        (240, 0.4),
+        (277, 0.2),
+        (400, 0.2),
+        (50, 5.0),
+    ],
 )
 def test_a_fault_to_earth_has_the_time_its_volts_to_earth_give_it(volts, seconds):
     assert earth_fault_seconds(volts) == seconds
@@ -104,13 +121,20 @@ def test_the_conductor_must_outlast_it():
 
 def test_a_device_that_acts_at_once_limits_what_it_lets_through():
     fuse, breaker = Guard("bs1362-plug", 3), Guard("breaker-iec", 16, "B")
-    assert let_through_a2s(fuse, 657) == let_through_a2s(fuse, 5000) == pytest.approx(2 * 33**2 * 0.1)
+    assert (
+        let_through_a2s(fuse, 657) == let_through_a2s(fuse, 5000) == pytest.approx(2 * 33**2 * 0.1)
+    )
     assert let_through_a2s(breaker, 300) == pytest.approx(300**2 * 0.01)
     assert let_through_a2s(breaker, 6000) == 35_000
 
 
 def test_a_small_fuse_on_a_stiff_supply_stops_nothing():
-    p = plan(brief__run_m=2.0, brief__loop_ohms=0.35, conductor__fuse_amps=3.0, conductor__size="0.75 mm2")
+    p = plan(
+        brief__run_m=2.0,
+        brief__loop_ohms=0.35,
+        conductor__fuse_amps=3.0,
+        conductor__size="0.75 mm2",
+    )
     found = {f.code: f.level for f in checks(p)}
     assert found["far-end-short"] == found["far-end-earth"] == "note"
 
@@ -122,7 +146,9 @@ def test_the_longest_lead_and_its_fault_agree():
 
 
 def test_both_faults_of_a_lead_are_told_apart():
-    found = {f.code: f for f in checks(plan(brief__run_m=25.0, brief__loop_ohms=0.8, brief__rcd="30 mA"))}
+    found = {
+        f.code: f for f in checks(plan(brief__run_m=25.0, brief__loop_ohms=0.8, brief__rcd="30 mA"))
+    }
     assert "13 A fuse clears it" in found["far-end-short"].text
     assert found["far-end-short"].level == found["far-end-earth"].level == "note"
 

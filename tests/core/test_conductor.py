@@ -15,7 +15,9 @@ def test_twelve_gauge_copper():
 
 
 def test_two_and_a_half_at_sixty():
-    assert at_celsius(ohms_per_m_20(metric(2.5)), "copper", 60) * 1000 == pytest.approx(9.234, rel=0.001)
+    assert at_celsius(ohms_per_m_20(metric(2.5)), "copper", 60) * 1000 == pytest.approx(
+        9.234, rel=0.001
+    )
 
 
 def test_tin_and_aluminium_cost_resistance():
@@ -38,7 +40,9 @@ def test_a_gauge_on_a_metric_basis_lies_between_its_neighbours():
     assert not any(r.interpolated for r in table("cord-na", "AWG", 2))
 
 
-@pytest.mark.parametrize(("ambient", "factor"), [(30, 1.0), (20, 1.0), (45, 0.7071), (60, 0.0), (75, 0.0)])
+@pytest.mark.parametrize(
+    ("ambient", "factor"), [(30, 1.0), (20, 1.0), (45, 0.7071), (60, 0.0), (75, 0.0)]
+)
 def test_a_hotter_place_takes_off(ambient, factor):
     assert k_ambient(bases()["light-cord"], ambient, 60) == pytest.approx(factor, abs=1e-4)
 
@@ -48,7 +52,9 @@ def test_a_weaker_terminal_takes_off():
     assert k_ambient(boat, 30, 75) == pytest.approx((45 / 75) ** 0.5)
 
 
-@pytest.mark.parametrize(("circuits", "factor"), [(1, 1.0), (3, 0.7), (10, 0.45), (20, 0.38), (21, None)])
+@pytest.mark.parametrize(
+    ("circuits", "factor"), [(1, 1.0), (3, 0.7), (10, 0.45), (20, 0.38), (21, None)]
+)
 def test_bunching_takes_the_next_listed_count_up(circuits, factor):
     assert k_bunch(circuits) == factor
 
@@ -73,4 +79,8 @@ def test_the_smallest_fuse_that_carries_it():
 
 
 def test_a_dead_short_far_away_is_smaller():
-    assert far_end_fault_amps(230, 0.8, 0.0) > far_end_fault_amps(230, 0.8, 1.13) == pytest.approx(113.3, rel=0.005)
+    assert (
+        far_end_fault_amps(230, 0.8, 0.0)
+        > far_end_fault_amps(230, 0.8, 1.13)
+        == pytest.approx(113.3, rel=0.005)
+    )

@@ -14,7 +14,9 @@ from euthyne.core.sleeve import cut_mm, ratio_wanted, sleeve_for, sleeves
 from euthyne.core.termination import TERMINATIONS
 
 
-@pytest.mark.parametrize(("die", "verdict"), [(160.0, "loose"), (144.0, "light"), (130.0, "usual"), (100.0, "heavy")])
+@pytest.mark.parametrize(
+    ("die", "verdict"), [(160.0, "loose"), (144.0, "light"), (130.0, "usual"), (100.0, "heavy")]
+)
 def test_a_die_is_judged_by_the_metal_it_closes_on(die, verdict):
     found = pressed(outside_mm=15.0, bore_mm=10.0, copper_mm2=48.0, die_mm2=die)
     assert found.metal_mm2 == pytest.approx(math.pi / 4 * (225 - 100) + 48)
@@ -38,7 +40,11 @@ def test_a_larger_die_never_presses_harder(outside, die):
 def test_a_sleeve_passes_the_widest_and_grips_the_thinnest(widest, share):
     found = sleeve_for(widest, widest * share)
     if found is None:
-        fits = [s for s in sleeves() if s.expanded_mm >= 1.1 * widest and s.recovered_mm <= 0.9 * widest * share]
+        fits = [
+            s
+            for s in sleeves()
+            if s.expanded_mm >= 1.1 * widest and s.recovered_mm <= 0.9 * widest * share
+        ]
         assert not fits
     else:
         assert found.expanded_mm >= 1.1 * widest
@@ -56,13 +62,17 @@ def test_every_part_of_the_shelf_is_ended_in_a_way_that_is_told():
         kind = TERMINATIONS[part.joint]
         assert len(kind.judge) >= 3
         assert kind.mistake.endswith(".")
-        said = kind.headline.format(tint="red", short=part.short, cavity="+", size="50 mm2", low=1.0, high=2.0)
+        said = kind.headline.format(
+            tint="red", short=part.short, cavity="+", size="50 mm2", low=1.0, high=2.0
+        )
         assert "{" not in said
 
 
 def test_the_envelope_answers_for_dies_and_sleeves():
     die = what_die(14.5, 10.2, 50.0, 12.0)
-    assert die.figures[0].value == pytest.approx((math.pi / 4 * (14.5**2 - 10.2**2) + 50) / hexagon_mm2(12.0))
+    assert die.figures[0].value == pytest.approx(
+        (math.pi / 4 * (14.5**2 - 10.2**2) + 50) / hexagon_mm2(12.0)
+    )
     assert [d.words for d in die.discs] == ["barrel and copper", "die, closed"]
     sleeve = what_sleeve(14.6, 11.0, 45.0, True)
     assert sleeve.figures[-1].value == pytest.approx(45 / 0.87)

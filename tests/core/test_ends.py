@@ -36,7 +36,9 @@ def test_a_shelf_part_makes_sense(p):
     assert p.amps > 0
     assert p.source
     assert not p.mains or {m[0] for m in p.marks} <= set("LNE")
-    assert all(t.bore_mm >= p.grip_mm[1] for t in p.threaded), "what the grip holds must pass the threaded parts"
+    assert all(t.bore_mm >= p.grip_mm[1] for t in p.threaded), (
+        "what the grip holds must pass the threaded parts"
+    )
     within = max(p.face.width, p.face.height) / 2
     assert all(abs(c.x) < within and abs(c.y) < within for c in p.face.cavities)
 
@@ -72,7 +74,11 @@ def test_a_part_that_is_not_there_is_refused():
 
 def test_the_usual_map_joins_by_function():
     p = plan()
-    assert [(j.core, j.a, j.b) for j in p.joints] == [("L", "L", "L"), ("N", "N", "N"), ("E", "E", "E")]
+    assert [(j.core, j.a, j.b) for j in p.joints] == [
+        ("L", "L", "L"),
+        ("N", "N", "N"),
+        ("E", "E", "E"),
+    ]
     assert p.wanted_pairs == {frozenset((f"A.{m}", f"B.{m}")) for m in "LNE"}
     assert points(p.a, p.b) == ("A.L", "A.N", "A.E", "B.L", "B.N", "B.E")
 
@@ -87,7 +93,12 @@ def test_joined_cores_sound_all_the_way_through():
 
 def test_colours_mean_other_things_in_other_schemes():
     assert colour("north-america", "L") == "black" == colour("uk-old", "N")
-    assert {s.name for s in schemes_for(("L", "N", "E"))} >= {"iec", "north-america", "au-nz-old", "uk-old"}
+    assert {s.name for s in schemes_for(("L", "N", "E"))} >= {
+        "iec",
+        "north-america",
+        "au-nz-old",
+        "uk-old",
+    }
     assert all(s.source for s in schemes_for(("L", "N", "E")))
 
 

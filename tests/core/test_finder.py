@@ -8,7 +8,9 @@ from euthyne.core.finder import QUESTIONS, left, matching, seen_of
 from euthyne.core.part import shelf
 
 PARTS = list(shelf().values())
-ANSWERS = st.fixed_dictionaries({}, optional={q.id: st.sampled_from([a for a, _ in q.answers]) for q in QUESTIONS})
+ANSWERS = st.fixed_dictionaries(
+    {}, optional={q.id: st.sampled_from([a for a, _ in q.answers]) for q in QUESTIONS}
+)
 
 
 @pytest.mark.parametrize("part", PARTS, ids=lambda p: p.id)
@@ -16,7 +18,9 @@ def test_every_part_is_found_by_what_one_sees_of_it(part):
     seen = seen_of(part)
     assert part in matching(PARTS, seen)
     for question in QUESTIONS:
-        assert seen[question.id] in {a for a, _ in question.answers}, f"{question.words} has no answer for it"
+        assert seen[question.id] in {a for a, _ in question.answers}, (
+            f"{question.words} has no answer for it"
+        )
 
 
 @given(ANSWERS)
@@ -31,7 +35,9 @@ def test_every_answer_narrows(answers):
     for question in QUESTIONS:
         for answer, _ in question.answers:
             if question.id not in answers:
-                assert {p.id for p in matching(PARTS, answers | {question.id: answer})} <= {p.id for p in found}
+                assert {p.id for p in matching(PARTS, answers | {question.id: answer})} <= {
+                    p.id for p in found
+                }
 
 
 def test_an_appliance_inlet_is_found_from_five_answers():

@@ -16,14 +16,20 @@ REFERENCE = [
 ]
 
 
-@pytest.mark.parametrize(("cable", "conductor", "ambient", "amps"), REFERENCE, ids=lambda x: str(getattr(x, "size", x)))
+@pytest.mark.parametrize(
+    ("cable", "conductor", "ambient", "amps"), REFERENCE, ids=lambda x: str(getattr(x, "size", x))
+)
 def test_it_lands_on_the_reference_values(cable, conductor, ambient, amps):
     assert amps_at(cable, conductor, ambient) == pytest.approx(amps, rel=0.10)
 
 
-@pytest.mark.parametrize(("cable", "conductor", "ambient", "amps"), REFERENCE, ids=lambda x: str(getattr(x, "size", x)))
+@pytest.mark.parametrize(
+    ("cable", "conductor", "ambient", "amps"), REFERENCE, ids=lambda x: str(getattr(x, "size", x))
+)
 def test_current_and_temperature_are_the_same_sum_both_ways(cable, conductor, ambient, amps):
-    assert warmth(cable, amps_at(cable, conductor, ambient), ambient).conductor_c == pytest.approx(conductor, abs=0.01)
+    assert warmth(cable, amps_at(cable, conductor, ambient), ambient).conductor_c == pytest.approx(
+        conductor, abs=0.01
+    )
 
 
 CORD = Cable(metric(1.5), 3, 2, 8.4)
@@ -38,7 +44,9 @@ def test_more_current_is_hotter_and_the_sheath_is_cooler_than_the_core(one, othe
 
 def test_what_goes_in_comes_out():
     found = warmth(CORD, 13, 30)
-    assert found.watts_per_m == pytest.approx(2 * 13**2 * 0.0133 * (1 + 0.00393 * (found.conductor_c - 20)), rel=1e-3)
+    assert found.watts_per_m == pytest.approx(
+        2 * 13**2 * 0.0133 * (1 + 0.00393 * (found.conductor_c - 20)), rel=1e-3
+    )
 
 
 def test_no_current_is_no_warmth():

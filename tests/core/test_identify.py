@@ -29,13 +29,17 @@ def test_a_caliper_reading_is_eight_percent_in_area():
 
 
 def test_a_conforming_cord_may_weigh_in_below_its_name():
-    honest = identify(WireQuestion(printed="2.5 mm2", resistance=Measured(10, 0.0765, meter_percent=0.2)))
+    honest = identify(
+        WireQuestion(printed="2.5 mm2", resistance=Measured(10, 0.0765, meter_percent=0.2))
+    )
     assert honest.areas[0].mm2 == pytest.approx(2.254, rel=0.001)
     assert honest.verdict == "as-printed"
 
 
 def test_within_the_instruments_error_it_does_not_say():
-    assert identify(WireQuestion(printed="2.5 mm2", strands=Strands(50, 0.24))).verdict == "cannot-say"
+    assert (
+        identify(WireQuestion(printed="2.5 mm2", strands=Strands(50, 0.24))).verdict == "cannot-say"
+    )
 
 
 @pytest.mark.parametrize(
@@ -48,7 +52,9 @@ def test_within_the_instruments_error_it_does_not_say():
     ],
 )
 def test_weight_and_strands_unmask_the_metal(grams, metal, words):
-    found = identify(WireQuestion(strands=Strands(56, 0.292, 0.003), weight=Weighed(1.0, grams, 0.05)))
+    found = identify(
+        WireQuestion(strands=Strands(56, 0.292, 0.003), weight=Weighed(1.0, grams, 0.05))
+    )
     assert (found.metal or "").startswith(metal or "") and (found.metal is None) == (metal is None)
     assert words in found.text
 

@@ -51,15 +51,34 @@ def test_cores_are_named_and_coloured_one_by_one():
         "number 7",
         "shield",
     ]
-    assert [colour("din-47100", str(n)) for n in (1, 2, 3, 11)] == ["white", "brown", "green", "white"]
-    assert (colour("iec", "L2"), colour("dc-red-black", "T0"), colour("din-47100", "S")) == ("black", "black", "bare")
+    assert [colour("din-47100", str(n)) for n in (1, 2, 3, 11)] == [
+        "white",
+        "brown",
+        "green",
+        "white",
+    ]
+    assert (colour("iec", "L2"), colour("dc-red-black", "T0"), colour("din-47100", "S")) == (
+        "black",
+        "black",
+        "bare",
+    )
 
 
 @pytest.mark.parametrize(
     ("start", "brief", "amps", "size"),
     [
-        ("heating-tape", {"tape_m": 14.0, "watts_per_m": 18.0, "run_m": 3.0, "rcd": "30 mA"}, 252 / 230, "1 mm2"),
-        ("linking-lead", {"loads": (OneLoad("fan", amps=1.6, quantity=3),), "run_m": 6.0}, 4.8, "1 mm2"),
+        (
+            "heating-tape",
+            {"tape_m": 14.0, "watts_per_m": 18.0, "run_m": 3.0, "rcd": "30 mA"},
+            252 / 230,
+            "1 mm2",
+        ),
+        (
+            "linking-lead",
+            {"loads": (OneLoad("fan", amps=1.6, quantity=3),), "run_m": 6.0},
+            4.8,
+            "1 mm2",
+        ),
         (
             "linking-lead",
             {"loads": (OneLoad("fan", amps=4.0, quantity=3, diversity=0.5),), "run_m": 6.0},
@@ -90,7 +109,13 @@ def test_cores_of_one_cable_that_are_all_loaded_warm_each_other():
 
 
 def test_three_phases_lose_by_the_root_of_three():
-    p = begun("supply-three", feeds="loads", loads=(OneLoad("lathe", watts=6000.0),), run_m=20.0, upstream_amps=16.0)
+    p = begun(
+        "supply-three",
+        feeds="loads",
+        loads=(OneLoad("lathe", watts=6000.0),),
+        run_m=20.0,
+        upstream_amps=16.0,
+    )
     c = p.candidate
     assert p.demand_amps == pytest.approx(6000 / (3**0.5 * 400))
     assert c.drop_volts == pytest.approx(3**0.5 * p.demand_amps * 20 * c.ohms_per_m)

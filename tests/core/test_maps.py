@@ -53,8 +53,22 @@ def test_a_starting_map_lands_every_core_in_a_cavity_of_its_own(pair, name):
 def test_crossed_and_shifted_are_what_their_names_say():
     six = part("sealed-6-way")
     run = cores(six)
-    assert [j.b for j in STARTING_MAPS["crossed"][1](six, six, run)] == ["6", "5", "4", "3", "2", "1"]
-    assert [j.b for j in STARTING_MAPS["shifted"][1](six, six, run)] == ["2", "3", "4", "5", "6", "1"]
+    assert [j.b for j in STARTING_MAPS["crossed"][1](six, six, run)] == [
+        "6",
+        "5",
+        "4",
+        "3",
+        "2",
+        "1",
+    ]
+    assert [j.b for j in STARTING_MAPS["shifted"][1](six, six, run)] == [
+        "2",
+        "3",
+        "4",
+        "5",
+        "6",
+        "1",
+    ]
 
 
 def test_a_shield_is_landed_at_the_supply_end_only():
@@ -76,7 +90,8 @@ def test_black_is_neutral_on_one_cable_and_live_on_another_leaflet():
 
 
 @pytest.mark.parametrize(
-    "cores_", [("L", "N", "E"), ("L1", "L2", "L3", "N", "E"), ("+", "-"), ("1", "2", "S"), ("+", "-", "T0")]
+    "cores_",
+    [("L", "N", "E"), ("L1", "L2", "L3", "N", "E"), ("+", "-"), ("1", "2", "S"), ("+", "-", "T0")],
 )
 def test_there_is_a_scheme_for_every_set_of_cores(cores_):
     found = schemes_for(cores_)
@@ -93,7 +108,10 @@ def test_there_is_a_scheme_for_every_set_of_cores(cores_):
         ({"path_mm": (*part("c13").path_mm, ("X", 3.0))}, "part.path_mm"),
         ({"grip_mm": (5.0, 20.0)}, "part.threaded"),
         ({"source": " "}, "part.source"),
-        ({"face": replace(part("c13").face, cavities=part("c13").face.cavities * 2)}, "part.face.cavities"),
+        (
+            {"face": replace(part("c13").face, cavities=part("c13").face.cavities * 2)},
+            "part.face.cavities",
+        ),
     ],
 )
 def test_a_part_of_ones_own_that_makes_no_sense_is_told_where(change, field):
@@ -101,7 +119,12 @@ def test_a_part_of_ones_own_that_makes_no_sense_is_told_where(change, field):
 
 
 def test_a_lead_keeps_its_own_copy_of_a_part():
-    mine = replace(part("bs1363-plug"), id="bs1363-plug-own-1", grip_mm=(5.0, 9.0), source="its sheet, June 2025")
+    mine = replace(
+        part("bs1363-plug"),
+        id="bs1363-plug-own-1",
+        grip_mm=(5.0, 9.0),
+        source="its sheet, June 2025",
+    )
     assert faults_of(mine) == []
     p = plan(ends__a=mine.id, ends__own=(mine,))
     assert part_on(p.lead.ends, "a") == p.a == mine

@@ -38,7 +38,9 @@ def may_thread(build, p, entry, done, far, own_later):
     """Rules 1 to 5 for a part, from the state alone; ``far`` and ``own_later``: parts fed each way in the end."""
     if not fits(build, p) or not set(p.after) <= done:
         return False
-    mates = [q for q in build.parts if q.end == p.end and q.on == p.on and q.id != p.id and not q.split]
+    mates = [
+        q for q in build.parts if q.end == p.end and q.on == p.on and q.id != p.id and not q.split
+    ]
     outer = {q.id for q in mates if q.rank > p.rank}
     if p.split:
         return entry == p.end and outer <= done
@@ -60,7 +62,9 @@ def check(build, steps):
     for place, s in enumerate(steps, start=1):
         p, e = build.part(s.what), build.event(s.what)
         if p is not None:
-            assert may_thread(build, p, s.end, done, far, own - done), f"{s.what} can not go on from {s.end}"
+            assert may_thread(build, p, s.end, done, far, own - done), (
+                f"{s.what} can not go on from {s.end}"
+            )
         else:
             assert set(e.after) <= done
             assert {q.id for q in build.parts if q.needed_by == e.id} <= done
@@ -105,7 +109,10 @@ def _walk(build, far, done, last, cost, place, seen):
                 continue
             now, late = (entry, "hand"), 0
         else:
-            if not set(x.after) <= done or not {p.id for p in build.parts if p.needed_by == x.id} <= done:
+            if (
+                not set(x.after) <= done
+                or not {p.id for p in build.parts if p.needed_by == x.id} <= done
+            ):
                 continue
             now, late = (x.end, x.tool), (place + 1 if x.irreversible else 0)
         ends, tools = (0, 0) if last is None else (last[0] != now[0], last[1] != now[1])
@@ -128,7 +135,9 @@ def builds(draw, most=9):
                 end,
                 draw(st.sampled_from(["hand", "knife", "press"])),
                 draw(st.sampled_from([0.0, 4.0, 12.0, 30.0])),
-                tuple(draw(st.lists(st.sampled_from(before), max_size=2, unique=True))) if before else (),
+                tuple(draw(st.lists(st.sampled_from(before), max_size=2, unique=True)))
+                if before
+                else (),
                 draw(st.booleans()),
                 draw(st.sampled_from(["cable", ("L",), ("L", "N")])),
                 draw(st.sampled_from([0.0, 30.0])),
@@ -151,7 +160,9 @@ def builds(draw, most=9):
                 on,
             )
         )
-    ends = st.sampled_from([EndState(), EndState(), EndState("finished", 20.0, 40.0), EndState("finished", 12.0)])
+    ends = st.sampled_from(
+        [EndState(), EndState(), EndState("finished", 20.0, 40.0), EndState("finished", 12.0)]
+    )
     return BuildPlan(9.0, tuple(parts), tuple(events), CORES, draw(ends), draw(ends))
 
 
@@ -181,7 +192,9 @@ def test_no_order_breaks_a_rule_and_none_is_better(build):
 def test_a_gate_shows_what_is_on_and_what_it_locks_out(build, data):
     found = order(build)
     told = gates(build, found.steps)
-    assert [g.before for g in told] == [s.what for s in found.steps if (e := build.event(s.what)) and e.irreversible]
+    assert [g.before for g in told] == [
+        s.what for s in found.steps if (e := build.event(s.what)) and e.irreversible
+    ]
     for gate in told:
         event = build.event(gate.before)
         ranks = [build.part(p).rank for p in gate.on_cable_from_tip]
@@ -227,7 +240,10 @@ def boot(done, missing="A-boot", **boot_has):
         Event("A-cover", "A", "hand", 28.0, ("A-crimp",)),
     )
     build = BuildPlan(9.0, parts, events, b=EndState("finished", 32.0))
-    steps = {x.id: Step(x.id, "A", getattr(x, "tool", "hand"), isinstance(x, Threaded)) for x in (*parts, *events)}
+    steps = {
+        x.id: Step(x.id, "A", getattr(x, "tool", "hand"), isinstance(x, Threaded))
+        for x in (*parts, *events)
+    }
     return recover(build, tuple(steps[x] for x in done), missing)
 
 
@@ -274,14 +290,23 @@ def test_the_command_lists_every_fault_at_once():
     }
     status, answer = run(document)
     assert status == 2
-    assert {e["field"] for e in answer["errors"]} == {"cable.od_mm", "parts.0.end", "events.0.od_mm"}
+    assert {e["field"] for e in answer["errors"]} == {
+        "cable.od_mm",
+        "parts.0.end",
+        "events.0.od_mm",
+    }
 
 
 def test_a_ring_and_a_name_that_is_not_there_are_told():
-    ring = [{"id": "A-x", "end": "A", "after": ["A-y"]}, {"id": "A-y", "end": "A", "after": ["A-x"]}]
+    ring = [
+        {"id": "A-x", "end": "A", "after": ["A-y"]},
+        {"id": "A-y", "end": "A", "after": ["A-x"]},
+    ]
     status, answer = run({"cable": {"od_mm": 9}, "events": ring})
     assert (status, sorted(answer["impossible"][0]["cycle"])) == (0, ["A-x", "A-y"])
-    lost = [{"id": "A-nut", "end": "A", "on": "Q", "rank": 1, "bore_mm": 16, "needed_by": "A-close"}]
+    lost = [
+        {"id": "A-nut", "end": "A", "on": "Q", "rank": 1, "bore_mm": 16, "needed_by": "A-close"}
+    ]
     status, answer = run({"cable": {"od_mm": 9}, "parts": lost})
     assert {e["field"] for e in answer["errors"]} == {"parts.0.needed_by", "parts.0.on"}
 

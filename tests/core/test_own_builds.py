@@ -31,7 +31,9 @@ def test_every_kind_can_be_built_as_it_comes_unless_a_seal_is_too_narrow_and_say
 
 def lead_of(start, practices=None, run_m=6.0):
     lead = new_lead(next(s for s in STARTS if s.id == start), "TR-0001", "2026-11-02T09:00:00")
-    lead = replace(lead, brief=replace(lead.brief, **(ENOUGH | {"run_m": run_m, "cells": CELLS.get(start)})))
+    lead = replace(
+        lead, brief=replace(lead.brief, **(ENOUGH | {"run_m": run_m, "cells": CELLS.get(start)}))
+    )
     return with_value(lead, "build.practices", practices or Practices())
 
 
@@ -53,7 +55,11 @@ def breaks(plan):
         event, part = build.event(key), build.part(key)
         if event is not None:
             found += [f"{key} before {x}" for x in event.after if x not in done]
-            found += [f"{key} without {p.id}" for p in build.parts if p.needed_by == key and p.id not in done]
+            found += [
+                f"{key} without {p.id}"
+                for p in build.parts
+                if p.needed_by == key and p.id not in done
+            ]
         else:
             assert part is not None
             found += [f"{key} before {x}" for x in part.after if x not in done]
@@ -86,7 +92,14 @@ def test_whatever_the_practices_no_order_breaks_a_rule_and_nothing_is_left_out(s
 @given(how=practised(), run_m=st.floats(0.5, 40))
 def test_every_step_is_said_in_whole_words(start, how, run_m):
     for step in Plan(lead_of(start, how, run_m)).steps:
-        for said in (step.headline, step.detail, step.mistake, step.button, step.numbers, *step.judge):
+        for said in (
+            step.headline,
+            step.detail,
+            step.mistake,
+            step.button,
+            step.numbers,
+            *step.judge,
+        ):
             assert not UNWHOLE.search(said), said
         assert step.headline[0].isupper()
         assert step.mistake.endswith(".")
@@ -125,7 +138,9 @@ def test_every_core_that_lands_is_landed_once_and_judged_and_every_body_is_shut(
             assert land.figures[0].value == core.bare_words
         assert (f"{end}-close" in keys) == closes(e)
         if e.part.grips:
-            assert keys.index(f"{end}-grip") > max(keys.index(f"{end}-land-{c.core}") for c in e.strip.cores)
+            assert keys.index(f"{end}-grip") > max(
+                keys.index(f"{end}-land-{c.core}") for c in e.strip.cores
+            )
 
 
 @pytest.mark.parametrize("start", KINDS)
@@ -153,4 +168,7 @@ def test_the_strip_plan_of_every_kind_adds_up(start):
         backs = [s.back_mm for s in strip.stairs]
         assert backs == sorted(backs, reverse=True)
     if plan.cut is not None:
-        assert plan.cut.cut_m >= plan.cut.run_m + sum(s.swallows_mm for s in plan.strips) / 1000 + 0.05 - 1e-9
+        assert (
+            plan.cut.cut_m
+            >= plan.cut.run_m + sum(s.swallows_mm for s in plan.strips) / 1000 + 0.05 - 1e-9
+        )

@@ -28,7 +28,12 @@ def begun(start, **brief):
 
 
 def picture(p, paper, page=0):
-    return pypdfium2.PdfDocument(template_pdf(p, paper))[page].render(scale=DPI / 72).to_pil().convert("RGB")
+    return (
+        pypdfium2.PdfDocument(template_pdf(p, paper))[page]
+        .render(scale=DPI / 72)
+        .to_pil()
+        .convert("RGB")
+    )
 
 
 def ink_mm(image, colour, y_mm, x_from, x_to):
@@ -52,12 +57,18 @@ def test_the_rule_and_every_strip_measure_what_they_say(p, paper):
     for number, page in enumerate(pages(p, paper)):
         image = picture(p, paper, number)
         assert image.width / MM == pytest.approx(PAPERS[paper][0], abs=0.2)
-        assert ink_mm(image, "#000", HEAD + 6, MARGIN - 2, MARGIN + 104) == pytest.approx(100, abs=0.2)
+        assert ink_mm(image, "#000", HEAD + 6, MARGIN - 2, MARGIN + 104) == pytest.approx(
+            100, abs=0.2
+        )
         bare = [item for item in page if isinstance(item, Patch) and item.what in ("bare", "layer")]
         for patch in bare:
-            length = ink_mm(image, patch.fill, patch.y + patch.h / 2, patch.x - 1, patch.x + patch.w + 2)
+            length = ink_mm(
+                image, patch.fill, patch.y + patch.h / 2, patch.x - 1, patch.x + patch.w + 2
+            )
             assert length == pytest.approx(patch.w, abs=0.3)
-        aims = [c.strip_mm for strip in p.strips for c in strip.cores] + [x.back_mm for s in p.strips for x in s.stairs]
+        aims = [c.strip_mm for strip in p.strips for c in strip.cores] + [
+            x.back_mm for s in p.strips for x in s.stairs
+        ]
         assert bare
         assert all(any(patch.w == pytest.approx(aim) for aim in aims) for patch in bare)
 
@@ -71,7 +82,9 @@ def test_every_core_of_both_ends_is_on_a_page_and_no_page_lacks_its_warning():
 
 
 def test_the_template_asks_the_printer_not_to_scale_it():
-    preferences = PdfReader(io.BytesIO(template_pdf(plan(), "a4"))).trailer["/Root"]["/ViewerPreferences"]
+    preferences = PdfReader(io.BytesIO(template_pdf(plan(), "a4"))).trailer["/Root"][
+        "/ViewerPreferences"
+    ]
     assert preferences["/PrintScaling"] == "/None"
 
 
@@ -83,10 +96,19 @@ def test_the_drawn_template_has_its_size_in_millimetres():
 @pytest.mark.parametrize("start", [s.id for s in STARTS])
 def test_a_traveller_carries_the_whole_plan_of_any_kind(start):
     p = begun(start)
-    p = Plan(replace(p.lead, brief=replace(p.lead.brief, watts=100.0, amps=2.0, cells=3, tape_m=9.0, watts_per_m=15.0)))
+    p = Plan(
+        replace(
+            p.lead,
+            brief=replace(
+                p.lead.brief, watts=100.0, amps=2.0, cells=3, tape_m=9.0, watts_per_m=15.0
+            ),
+        )
+    )
     text = "".join(
         page.extract_text()
-        for page in PdfReader(io.BytesIO(traveller_pdf(p, progress(p, False), drawing_style(), "a4"))).pages
+        for page in PdfReader(
+            io.BytesIO(traveller_pdf(p, progress(p, False), drawing_style(), "a4"))
+        ).pages
     )
     flat = " ".join(text.split())
     for section in (
@@ -106,7 +128,9 @@ def test_a_traveller_carries_the_whole_plan_of_any_kind(start):
 
 def test_a_traveller_has_a_box_for_every_step_part_and_tool():
     p = begun("inverter-link", watts=1500.0)
-    pages = PdfReader(io.BytesIO(traveller_pdf(p, progress(p, False), drawing_style(), "letter"))).pages
+    pages = PdfReader(
+        io.BytesIO(traveller_pdf(p, progress(p, False), drawing_style(), "letter"))
+    ).pages
     flat = " ".join(" ".join(page.extract_text() for page in pages).split())
     for asked in (a for s in p.steps for a in s.asks):
         assert f"[ ] {asked.words}" in flat.replace("\xa0", " ").replace("[   ]", "[ ]")

@@ -17,7 +17,12 @@ from euthyne.core.pull import HAND_MOST_N, hand_tug, pull_out_n
 from euthyne.core.threading import faults_in
 
 LINK = {**INVERTER, "conductor__measured_od_mm": 14.6}
-BLADES = {"kind": "switch-harness", "ends__a": "power-in", "ends__b": "device-blades", "brief__run_m": 0.5}
+BLADES = {
+    "kind": "switch-harness",
+    "ends__a": "power-in",
+    "ends__b": "device-blades",
+    "brief__run_m": 0.5,
+}
 TORQUED = {"ends__own": (replace(part("bs1363-plug"), torque_nm=0.8),)}
 REASON = "no driver fits this body"
 
@@ -62,7 +67,9 @@ def test_every_choice_gives_a_build_that_can_be_done(name):
             assert len({s.key for s in p.steps}) == len(p.steps) > 4
 
 
-@pytest.mark.parametrize(("first", "order"), [("longest", "ENL"), ("neutral", "NEL"), ("earth-last", "NLE")])
+@pytest.mark.parametrize(
+    ("first", "order"), [("longest", "ENL"), ("neutral", "NEL"), ("earth-last", "NLE")]
+)
 def test_the_first_core_is_the_one_this_bench_begins_with(first, order):
     p = built({}, "first_core", first)
     landed = [s.core for s in p.steps if s.kind == "land" and s.end == "A"]
@@ -70,7 +77,12 @@ def test_the_first_core_is_the_one_this_bench_begins_with(first, order):
 
 
 def test_off_mains_an_over_pressed_crimp_may_be_sleeved_over():
-    blades = {**INVERTER, "ends__a": "device-blades", "ends__b": "device-blades", "conductor__measured_od_mm": 3.0}
+    blades = {
+        **INVERTER,
+        "ends__a": "device-blades",
+        "ends__b": "device-blades",
+        "conductor__measured_od_mm": 3.0,
+    }
     p = built(blades, "over_pressed", "sleeved-over")
     assert not p.mains
     assert "sleeve it over" in said(p) or not any(s.kind == "land" for s in p.steps)
@@ -132,7 +144,9 @@ def test_the_effect_is_told_step_by_step():
 
 def test_a_changed_order_counts_as_a_change():
     effect = effect_of(extension(), Practices(first_core="neutral"))
-    assert {s.key for s, new in effect.steps if new} == {f"{end}-land-{c}" for end in "AB" for c in "EN"}
+    assert {s.key for s, new in effect.steps if new} == {
+        f"{end}-land-{c}" for end in "AB" for c in "EN"
+    }
 
 
 def test_the_plan_is_another_once_the_practices_are():
@@ -143,7 +157,12 @@ def test_the_plan_is_another_once_the_practices_are():
 
 @pytest.mark.parametrize(
     ("size", "joint", "newtons"),
-    [("1.5 mm2", "click-in", 150), ("10 AWG", "lug", 356), ("4/0 AWG", "lug", 2002), ("2.5 mm2", "screw", None)],
+    [
+        ("1.5 mm2", "click-in", 150),
+        ("10 AWG", "lug", 356),
+        ("4/0 AWG", "lug", 2002),
+        ("2.5 mm2", "screw", None),
+    ],
 )
 def test_what_a_joint_must_hold_is_looked_up(size, joint, newtons):
     assert pull_out_n(size, joint) == newtons

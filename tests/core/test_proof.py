@@ -34,7 +34,9 @@ def test_the_band_of_a_gauge_is_round_its_nominal():
 
 
 def test_a_warmer_room_expects_more():
-    assert core_band_ohm(metric(1.5), "copper", 10, 30) > core_band_ohm(metric(1.5), "copper", 10, 20)
+    assert core_band_ohm(metric(1.5), "copper", 10, 30) > core_band_ohm(
+        metric(1.5), "copper", 10, 20
+    )
 
 
 @pytest.mark.parametrize(
@@ -76,7 +78,9 @@ def test_a_higher_reading_is_never_judged_better_once_above_the_limit(one, other
     order = ["pass", "watch", "unsure", "fail"]
     limit = line("earth").high
     low, high = sorted((limit + one, limit + other))
-    assert order.index(judge(line("earth"), low, METER).word) <= order.index(judge(line("earth"), high, METER).word)
+    assert order.index(judge(line("earth"), low, METER).word) <= order.index(
+        judge(line("earth"), high, METER).word
+    )
 
 
 FINE = Meter(percent=0.0, step_ohm=0.0)
@@ -161,12 +165,28 @@ def heard_with(moved, *, opens=(), shorts=()):
 @pytest.mark.parametrize(
     ("heard", "title", "words"),
     [
-        (heard_with({"L": "N", "N": "L"}), "Exchanged pair", "Live and neutral are exchanged at one end"),
-        (heard_with({"L": "E", "E": "L"}), "Exchanged pair", "Live and earth are exchanged at one end"),
-        (heard_with({"L": "N", "N": "E", "E": "L"}), "Every core one place along", "one place along at one end"),
+        (
+            heard_with({"L": "N", "N": "L"}),
+            "Exchanged pair",
+            "Live and neutral are exchanged at one end",
+        ),
+        (
+            heard_with({"L": "E", "E": "L"}),
+            "Exchanged pair",
+            "Live and earth are exchanged at one end",
+        ),
+        (
+            heard_with({"L": "N", "N": "E", "E": "L"}),
+            "Every core one place along",
+            "one place along at one end",
+        ),
         (heard_with({}, opens=("N",)), "Open core", "Neutral does not get through"),
         (heard_with({}, shorts=NEUTRAL_TO_EARTH), "Neutral joined to earth", "open both ends"),
-        (heard_with({}, shorts=[("A.N", "A.E")]), "The probes contradict each other", "Probe these again"),
+        (
+            heard_with({}, shorts=[("A.N", "A.E")]),
+            "The probes contradict each other",
+            "Probe these again",
+        ),
     ],
     ids=["L-N", "L-E", "round", "open", "N-E", "short"],
 )

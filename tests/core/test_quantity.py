@@ -117,10 +117,14 @@ def test_any_text_is_read_or_refused_never_worse(text):
     assert LENGTH.low <= value <= LENGTH.high
 
 
-@given(st.floats(0.2, 600), st.sampled_from([("m", 1.0), ("ft", 0.3048), ("yd", 0.9144), ("cm", 0.01)]))
+@given(
+    st.floats(0.2, 600), st.sampled_from([("m", 1.0), ("ft", 0.3048), ("yd", 0.9144), ("cm", 0.01)])
+)
 def test_the_answer_does_not_depend_on_the_unit_typed(metres, unit):
     name, size = unit
-    assert read_quantity(f"{metres / size:.9f} {name}", LENGTH).value == pytest.approx(metres, abs=1e-6)
+    assert read_quantity(f"{metres / size:.9f} {name}", LENGTH).value == pytest.approx(
+        metres, abs=1e-6
+    )
 
 
 @pytest.mark.parametrize(
@@ -172,7 +176,9 @@ def test_a_length_that_can_be_meant_otherwise_is_echoed(typed, echo):
     assert read_quantity(typed, LENGTH).echo == echo
 
 
-@pytest.mark.parametrize("typed", ["4 m +", "loop", "4 m + twelve", "0.01 m + 0.01 m", "1500 m + 1500 m", "-4 m + 9 m"])
+@pytest.mark.parametrize(
+    "typed", ["4 m +", "loop", "4 m + twelve", "0.01 m + 0.01 m", "1500 m + 1500 m", "-4 m + 9 m"]
+)
 def test_legs_that_make_no_length_are_refused_with_what_would_do(typed):
     with pytest.raises(Refused) as refused:
         read_quantity(typed, LENGTH, "brief.run_m")
@@ -184,8 +190,12 @@ def test_legs_that_make_no_length_are_refused_with_what_would_do(typed):
 def test_legs_add_up_in_any_unit_and_any_order(legs):
     metres = " + ".join(f"{leg:.3f} m" for leg in legs)
     centimetres = " + ".join(f"{leg * 100:.1f} cm" for leg in reversed(legs))
-    assert read_quantity(metres, LENGTH).value == pytest.approx(read_quantity(centimetres, LENGTH).value, abs=0.01)
-    assert read_quantity(metres + " loop", LENGTH).value == pytest.approx(read_quantity(metres, LENGTH).value / 2)
+    assert read_quantity(metres, LENGTH).value == pytest.approx(
+        read_quantity(centimetres, LENGTH).value, abs=0.01
+    )
+    assert read_quantity(metres + " loop", LENGTH).value == pytest.approx(
+        read_quantity(metres, LENGTH).value / 2
+    )
 
 
 @pytest.mark.parametrize(
@@ -238,7 +248,8 @@ def test_hostile_text_is_answered_at_once():
 
 
 @pytest.mark.parametrize(
-    ("typed", "name"), [("8/3", "8 AWG"), ("3G2.5", "2.5 mm2"), ("16/2", "16 AWG"), ("3 x 1,5", "1.5 mm2")]
+    ("typed", "name"),
+    [("8/3", "8 AWG"), ("3G2.5", "2.5 mm2"), ("16/2", "16 AWG"), ("3 x 1,5", "1.5 mm2")],
 )
 def test_the_size_of_a_make_up_is_read(typed, name):
     assert read_size(typed).name == name

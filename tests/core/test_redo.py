@@ -54,7 +54,9 @@ def test_a_wrong_step_goes_back_with_all_that_waited_for_it_or_its_end_is_cut(bu
         assert set(way.scrap) == {x for x in here if lasting(build, {x})}
         costs = [build.event(x).cut_back_mm for x in way.scrap]
         ends = build.end(end_of(build, wrong))
-        assert way.length_lost_mm == max([*costs, ends.cut_back_mm or 0.0 if ends.state == "finished" else 0.0, 0.0])
+        assert way.length_lost_mm == max(
+            [*costs, ends.cut_back_mm or 0.0 if ends.state == "finished" else 0.0, 0.0]
+        )
     else:
         assert way.how == "impossible"
 
@@ -97,10 +99,16 @@ def test_no_smaller_set_of_steps_could_be_taken_back_for_a_forgotten_part(build,
             closed = all(not waited_for(build, x) & back for x in kept)
             if not closed or lasting(build, back) or part.needed_by in kept:
                 continue
-            below = {q.id for q in build.parts if (q.end, q.on) == (part.end, part.on) and q.rank < part.rank}
+            below = {
+                q.id
+                for q in build.parts
+                if (q.end, q.on) == (part.end, part.on) and q.rank < part.rank
+            }
             free = part.split or not below & kept
             own = {p.id for p in build.parts} - kept
-            assert not (free and may_thread(build, part, part.end, kept | {missing} - {missing}, set(), own)), some
+            assert not (
+                free and may_thread(build, part, part.end, kept | {missing} - {missing}, set(), own)
+            ), some
 
 
 @examples(100)
@@ -112,7 +120,9 @@ def test_a_state_with_no_way_on_is_never_called_possible(build, data):
     done = tuple(s for s in found.steps if s in taken)
     on = order(build, done)
     if on.possible:
-        assert {s.what for s in on.steps} | {s.what for s in done} == {x.id for x in build.everything}
+        assert {s.what for s in on.steps} | {s.what for s in done} == {
+            x.id for x in build.everything
+        }
     else:
         assert on.steps == ()
 
@@ -121,8 +131,13 @@ def test_a_state_with_no_way_on_is_never_called_possible(build, data):
 
 
 def test_a_split_part_that_went_on_before_its_outer_one_is_taken_off_again():
-    parts = (Threaded("A-boot", "A", 2, 10.5, "A-cover"), Threaded("A-clip", "A", 1, 14.0, "A-cover", split=True))
-    build = BuildPlan(9.0, parts, (Event("A-cover", "A", "hand", 28.0),), b=EndState("finished", 32.0))
+    parts = (
+        Threaded("A-boot", "A", 2, 10.5, "A-cover"),
+        Threaded("A-clip", "A", 1, 14.0, "A-cover", split=True),
+    )
+    build = BuildPlan(
+        9.0, parts, (Event("A-cover", "A", "hand", 28.0),), b=EndState("finished", 32.0)
+    )
     way = recover(build, (Step("A-clip", "A", "hand", True),), "A-boot")
     assert (way.how, way.undo, way.scrap) == ("undo", ("A-clip",), ())
     assert [s.what for s in way.steps] == ["A-boot", "A-clip", "A-cover"]
@@ -130,7 +145,10 @@ def test_a_split_part_that_went_on_before_its_outer_one_is_taken_off_again():
 
 def test_a_split_part_goes_on_over_what_an_unsplit_one_could_not_pass():
     parts = (Threaded("A-clip", "A", 1, 14.0, "A-cover", split=True),)
-    events = (Event("A-press", "A", "press", 20.0, irreversible=True), Event("A-cover", "A", after=("A-press",)))
+    events = (
+        Event("A-press", "A", "press", 20.0, irreversible=True),
+        Event("A-cover", "A", after=("A-press",)),
+    )
     way = recover(BuildPlan(9.0, parts, events), (Step("A-press", "A", "press", False),), "A-clip")
     assert (way.how, [s.what for s in way.steps]) == ("still-time", ["A-clip", "A-cover"])
 

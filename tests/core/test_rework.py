@@ -18,7 +18,11 @@ from euthyne.core.rework import back_from, back_to
 from euthyne.core.stores import spoiled_needs
 
 LINK = {**INVERTER, "conductor__measured_od_mm": 14.6, "conductor__size": "50 mm2"}
-EXTENSION = {"ends__a": "bs1363-plug-heavy", "ends__b": "bs1363-socket-heavy", "conductor__cable_type": "H07RN-F"}
+EXTENSION = {
+    "ends__a": "bs1363-plug-heavy",
+    "ends__b": "bs1363-socket-heavy",
+    "conductor__cable_type": "H07RN-F",
+}
 
 
 def built(upto, **changes):
@@ -100,14 +104,21 @@ def test_whatever_is_not_right_the_lead_can_be_finished_and_nothing_is_opened_tw
 def test_a_forgotten_part_and_a_wrong_step_of_one_end_come_to_the_same_cut():
     p = built("A-land-+", **LINK)
     forgotten, wrong = back_to(p, "A-sleeve-+"), back_from(p, "A-land-+")
-    assert (forgotten.how, forgotten.scrap, forgotten.length_lost_mm) == (wrong.how, wrong.scrap, wrong.length_lost_mm)
+    assert (forgotten.how, forgotten.scrap, forgotten.length_lost_mm) == (
+        wrong.how,
+        wrong.scrap,
+        wrong.length_lost_mm,
+    )
     assert back_to(p, "A-teapot") is None
 
 
 def test_what_was_spoiled_is_counted_in_parts_and_sleeves():
     p = plan(**LINK)
     scrap = ("A-land-+", "A-land--", "A-shrink-+")
-    needs = {n.kind: n for n in spoiled_needs(p, Rework("A-land-+", "cut-back", (), scrap, 40.0, AT, "RM"))}
+    needs = {
+        n.kind: n
+        for n in spoiled_needs(p, Rework("A-land-+", "cut-back", (), scrap, 40.0, AT, "RM"))
+    }
     assert (needs["part"].what, needs["part"].amount) == ("lugs-m8 50 mm2", 2)
     assert needs["sleeve"].amount == pytest.approx(0.040 / 0.87, abs=0.001)
 

@@ -26,7 +26,9 @@ def test_a_brief_is_answered(example):
 
 
 def test_a_brief_that_makes_no_sense_is_answered_with_every_fault():
-    code, answer = size('{"supply": {"system": "steam"}, "load": {"watts": "many"}, "run_m": 0, "conductor": {}}')
+    code, answer = size(
+        '{"supply": {"system": "steam"}, "load": {"watts": "many"}, "run_m": 0, "conductor": {}}'
+    )
     assert code == 2
     assert list(answer) == ["errors"]
     fields = {e["field"] for e in answer["errors"]}

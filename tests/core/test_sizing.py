@@ -25,16 +25,21 @@ def test_worked_answer(example):
     expect = example["expect"]
     for name in ("running_amps", "design_amps", "heating_amps"):
         assert getattr(answer, name) == near(expect[name])
-    assert (answer.chosen.size, answer.chosen.decided_by) == (expect["chosen"], expect["decided_by"])
-    assert (answer.protection.amps if answer.protection else None) == near(expect["protection_amps"])
+    assert (answer.chosen.size, answer.chosen.decided_by) == (
+        expect["chosen"],
+        expect["decided_by"],
+    )
+    assert (answer.protection.amps if answer.protection else None) == near(
+        expect["protection_amps"]
+    )
     for name, value in expect["nearest_school"].items():
         assert getattr(answer.nearest_school, name) == near(value)
     chosen = next(c for c in answer.candidates if c.size == answer.chosen.size)
     for name, value in expect["of_chosen"].items():
         assert getattr(chosen, name) == near(value)
-    assert {c.size: list(c.fails) for c in answer.candidates if c.fails and c.size in expect["fails"]} == expect[
-        "fails"
-    ]
+    assert {
+        c.size: list(c.fails) for c in answer.candidates if c.fails and c.size in expect["fails"]
+    } == expect["fails"]
 
 
 def test_five_faults_are_all_listed():
@@ -48,7 +53,13 @@ def test_five_faults_are_all_listed():
     with pytest.raises(Refused) as refused:
         read_brief(json.dumps(brief))
     fields = {f.field for f in refused.value.faults}
-    assert fields == {"supply.volts", "load.duty_percent", "run_m", "conductor.colour", "place.drum_layers"}
+    assert fields == {
+        "supply.volts",
+        "load.duty_percent",
+        "run_m",
+        "conductor.colour",
+        "place.drum_layers",
+    }
 
 
 @pytest.mark.parametrize(
@@ -79,7 +90,11 @@ currents = st.floats(0.5, 30)
 
 def asked(run_m, amps, ambient_c=30.0):
     return SizingBrief(
-        Supply("ac-single", 230), Load(amps=amps), run_m, ConductorWanted("rubber-60"), place=Place(ambient_c)
+        Supply("ac-single", 230),
+        Load(amps=amps),
+        run_m,
+        ConductorWanted("rubber-60"),
+        place=Place(ambient_c),
     )
 
 

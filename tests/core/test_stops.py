@@ -21,13 +21,22 @@ RED_ON_MINUS = (Joint("+", "-", "-"), Joint("-", "+", "+"))
     ("lead", "code"),
     [
         ({**STRING, "brief__volts": 1200.0}, "volts-over-part"),
-        ({**CURRENT, "ends__a": "bullet-socket", "ends__b": "bullet-pin", "brief__volts": 600.0}, "volts-over-part"),
-        ({**SIGNAL, "ends__a": "sealed-6-way", "ends__b": "sealed-6-way", "brief__volts": 48.0}, "volts-over-part"),
+        (
+            {**CURRENT, "ends__a": "bullet-socket", "ends__b": "bullet-pin", "brief__volts": 600.0},
+            "volts-over-part",
+        ),
+        (
+            {**SIGNAL, "ends__a": "sealed-6-way", "ends__b": "sealed-6-way", "brief__volts": 48.0},
+            "volts-over-part",
+        ),
         ({**INVERTER, "conductor__metal": "aluminium"}, "copper-clad-refused"),
         ({"conductor__metal": "aluminium"}, "copper-clad-refused"),
         ({**INVERTER, "ends__joints": RED_ON_MINUS}, "colour-against-function"),
         ({**INVERTER, "brief__at_volts": 26.0}, "cut-off-above"),
-        ({"conductor__cable_type": "SJOOW", "brief__system": "ac-three", "brief__volts": 400.0}, "volts-over-cable"),
+        (
+            {"conductor__cable_type": "SJOOW", "brief__system": "ac-three", "brief__volts": 400.0},
+            "volts-over-cable",
+        ),
     ],
 )
 def test_it_stops(lead, code):
@@ -72,7 +81,9 @@ def test_harmonised_cable_takes_half_as_much_again_on_direct_current_and_no_othe
 
 
 def test_rolled_up_is_four_layers_whatever_the_brief_leaves_on_its_drum():
-    one = plan(brief__run_m=25.0, brief__drum_layers=1, conductor__cable_type="H07RN-F", brief__rcd="30 mA")
+    one = plan(
+        brief__run_m=25.0, brief__drum_layers=1, conductor__cable_type="H07RN-F", brief__rcd="30 mA"
+    )
     facts = tag_facts(one, "2026-11-23", "AF")
     assert facts.rolled_layers == 4
     assert facts.amps_rolled == pytest.approx(16 * 0.35)
@@ -95,7 +106,9 @@ def test_a_short_cord_is_never_rolled_up():
         (10.0, 10.0, True, 13, None, 13),
     ],
 )
-def test_a_plug_fuse_is_what_shops_have_and_never_more_than_follows_it(running, start, hours, couplers, cord, fuse):
+def test_a_plug_fuse_is_what_shops_have_and_never_more_than_follows_it(
+    running, start, hours, couplers, cord, fuse
+):
     assert plug_fuse(FuseWanted(running, start, hours, couplers, cord)) == fuse
 
 
@@ -131,7 +144,9 @@ def test_power_factor_and_efficiency_beside_loads_count_for_their_watts():
 
 
 def test_a_size_that_is_there_already_in_the_other_unit_is_judged_too():
-    p = plan(**{**CURRENT, "brief__amps": 150.0, "brief__already_m": 3.0, "brief__already_size": "8 AWG"})
+    p = plan(
+        **{**CURRENT, "brief__amps": 150.0, "brief__already_m": 3.0, "brief__already_size": "8 AWG"}
+    )
     assert "already-under-rated" in codes(p)
 
 
@@ -152,7 +167,9 @@ def test_weight_and_resistance_name_the_metal_with_no_strand_counted():
     found = identify(WireQuestion("2.5 mm2", weight=metre, resistance=ohms))
     assert (found.metal, found.verdict) == ("cca-15", "not-copper")
     copper = identify(
-        WireQuestion("2.5 mm2", weight=Weighed(1.0, 2.3 * 8.89), resistance=Measured(1.0, 0.017241 / 2.3))
+        WireQuestion(
+            "2.5 mm2", weight=Weighed(1.0, 2.3 * 8.89), resistance=Measured(1.0, 0.017241 / 2.3)
+        )
     )
     assert copper.metal in ("copper", "tinned-copper")
     assert copper.verdict != "not-copper"

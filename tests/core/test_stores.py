@@ -12,7 +12,17 @@ from euthyne.core.fault import Refused
 from euthyne.core.lead import Build, Rework, with_value
 from euthyne.core.plan import Plan
 from euthyne.core.practices import Practices
-from euthyne.core.stores import Need, Stock, Taken, laid_out, needs, shortages, spoiled, what_of, words_of
+from euthyne.core.stores import (
+    Need,
+    Stock,
+    Taken,
+    laid_out,
+    needs,
+    shortages,
+    spoiled,
+    what_of,
+    words_of,
+)
 from euthyne.drawing.reel import cut_drawing, length_left
 from euthyne.exchange.stores_file import read_stores, write_stores
 
@@ -58,7 +68,12 @@ def test_the_same_part_on_both_ends_is_counted_twice_and_a_tool_once():
 
 
 def test_practices_are_laid_out_too():
-    p = plan(**LINK, build__practices=Practices(crimp="crimp-then-solder", labels="printed-sleeve", heat="flame"))
+    p = plan(
+        **LINK,
+        build__practices=Practices(
+            crimp="crimp-then-solder", labels="printed-sleeve", heat="flame"
+        ),
+    )
     keys = {n.key for n in needs(p)}
     assert {"consumable:flux-cored solder", "tool:iron", "tool:small flame"} <= keys
     assert any("printed" in n.words for n in wanted(p, "sleeve"))
@@ -159,7 +174,8 @@ def test_length_that_went_already_is_not_spare_any_more():
 
 def test_shortages_are_summed_over_the_leads_that_wait():
     both = shortages(
-        [needs(plan()), needs(plan())], (reel("Reel 1", 15.0), Stock("Fuses", "consumable", "13 A fuse", 2))
+        [needs(plan()), needs(plan())],
+        (reel("Reel 1", 15.0), Stock("Fuses", "consumable", "13 A fuse", 2)),
     )
     lacking = {n.key: (n.amount, there) for n, there in both}
     assert lacking[f"cable:{CABLE}"] == (pytest.approx(2 * plan().cut.cut_m), 15.0)

@@ -19,7 +19,12 @@ def core(mark="L", **changes):
 
 @pytest.mark.parametrize(
     ("bare", "word", "said"),
-    [(6.0, "good", "good"), (8.0, "good", "good"), (9.5, "trim", "trim 2.5 mm"), (4.0, "cut-back", "strip again")],
+    [
+        (6.0, "good", "good"),
+        (8.0, "good", "good"),
+        (9.5, "trim", "trim 2.5 mm"),
+        (4.0, "cut-back", "strip again"),
+    ],
 )
 def test_a_measured_strip_is_judged(bare, word, said):
     found = judge_strip(core(), bare)

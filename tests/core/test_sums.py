@@ -27,7 +27,9 @@ from euthyne.core.working import neighbours, working
 
 
 def brief(system="ac-single", volts=230.0, amps=16.0, run_m=20.0, basis="rubber-60", **more):
-    return SizingBrief(Supply(system, volts), Load(amps=amps), run_m, ConductorWanted(basis), **more)
+    return SizingBrief(
+        Supply(system, volts), Load(amps=amps), run_m, ConductorWanted(basis), **more
+    )
 
 
 def of(answer, name):
@@ -70,13 +72,19 @@ def test_what_is_there_already_takes_its_share():
 
 
 def test_loads_add_with_their_number_and_their_diversity():
-    loads = (OneLoad("heater", watts=1150, quantity=2, diversity=0.5), OneLoad("lamps", amps=0.5, quantity=4))
-    asked = SizingBrief(Supply("ac-single", 230), Load(loads=loads), 10, ConductorWanted("light-cord"))
+    loads = (
+        OneLoad("heater", watts=1150, quantity=2, diversity=0.5),
+        OneLoad("lamps", amps=0.5, quantity=4),
+    )
+    asked = SizingBrief(
+        Supply("ac-single", 230), Load(loads=loads), 10, ConductorWanted("light-cord")
+    )
     assert demand(asked).running_amps == pytest.approx(5 + 2)
 
 
 @pytest.mark.parametrize(
-    ("system", "volts", "amps"), [("dc", 12, 100.0), ("ac-single", 230, 5.217), ("ac-three", 400, 1.732)]
+    ("system", "volts", "amps"),
+    [("dc", 12, 100.0), ("ac-single", 230, 5.217), ("ac-three", 400, 1.732)],
 )
 def test_watts_become_amps_on_each_system(system, volts, amps):
     assert amps_of_watts(1200, system, volts) == pytest.approx(amps, rel=1e-3)
@@ -85,12 +93,16 @@ def test_watts_become_amps_on_each_system(system, volts, amps):
 def test_a_continuous_load_counts_more_on_the_north_american_table_alone():
     for basis, factor in (("cord-na", 1.25), ("rubber-60", 1.0)):
         load = Load(amps=12, continuous=True)
-        asked = SizingBrief(Supply("ac-single", 120), load, 5, ConductorWanted(basis), limits=Limits(5))
+        asked = SizingBrief(
+            Supply("ac-single", 120), load, 5, ConductorWanted(basis), limits=Limits(5)
+        )
         assert demand(asked).design_amps == 12 * factor
 
 
 def test_duty_eases_the_heating_and_not_the_drop():
-    asked = SizingBrief(Supply("dc", 26), Load(amps=160, duty_percent=35), 5, ConductorWanted("welding"))
+    asked = SizingBrief(
+        Supply("dc", 26), Load(amps=160, duty_percent=35), 5, ConductorWanted("welding")
+    )
     answer = size(asked)
     assert answer.heating_amps == pytest.approx(94.7, abs=0.05)
     assert answer.running_amps == 160
@@ -99,7 +111,11 @@ def test_duty_eases_the_heating_and_not_the_drop():
 def test_a_breaker_that_is_there_sends_the_size_up():
     free = size(brief(amps=6))
     held = size(brief(amps=6, protection=ProtectionWanted(existing_amps=25)))
-    assert (free.chosen.size, held.chosen.size, held.chosen.decided_by) == ("0.75 mm2", "2.5 mm2", "protection")
+    assert (free.chosen.size, held.chosen.size, held.chosen.decided_by) == (
+        "0.75 mm2",
+        "2.5 mm2",
+        "protection",
+    )
 
 
 @given(st.floats(1, 60), st.floats(0.5, 25))
@@ -107,7 +123,9 @@ def test_the_longest_run_loses_exactly_the_limit(run_m, amps):
     asked = brief(amps=amps, run_m=run_m)
     c = of(size(asked), "4 mm2")
     longest = longest_run_m(asked, c.drop_percent)
-    assert of(size(brief(amps=amps, run_m=longest)), "4 mm2").drop_percent == pytest.approx(5, rel=1e-6)
+    assert of(size(brief(amps=amps, run_m=longest)), "4 mm2").drop_percent == pytest.approx(
+        5, rel=1e-6
+    )
 
 
 @given(st.floats(0.5, 20), st.floats(0.5, 20))
@@ -139,7 +157,11 @@ def test_when_nothing_fits_the_remedies_fit():
     assert size(each).chosen.size == name
     longest = float(re.search(r"([\d.]+) m is the longest", text)[1])
     assert (
-        of(size(brief("dc", 12, 400, longest * 0.99, "boat-vehicle-105", limits=Limits(3))), "150 mm2").drop_percent < 3
+        of(
+            size(brief("dc", 12, 400, longest * 0.99, "boat-vehicle-105", limits=Limits(3))),
+            "150 mm2",
+        ).drop_percent
+        < 3
     )
 
 

@@ -19,7 +19,9 @@ from euthyne.data import tables
 from euthyne.data.schema import ROWS, check_keys
 from euthyne.data.tables import TableError, rows, toml
 
-NAMES = sorted(f.name for f in files("euthyne.data").iterdir() if f.name.endswith((".csv", ".toml")))
+NAMES = sorted(
+    f.name for f in files("euthyne.data").iterdir() if f.name.endswith((".csv", ".toml"))
+)
 
 
 @pytest.mark.parametrize("name", NAMES)
@@ -49,7 +51,9 @@ def test_a_damaged_table_is_refused_with_its_place(tmp_path, monkeypatch, name, 
 @pytest.mark.parametrize("lug", lugs(), ids=lambda lug: f"{lug.size_mm2:g} mm2")
 def test_every_lug_takes_its_conductor_and_the_next_larger_does_not_fit_it(lug):
     assert copper_mm(lug.size_mm2) < lug.bore_mm
-    larger = next((x for x in lugs() if x.size.unit == lug.size.unit and x.size_mm2 > lug.size_mm2), None)
+    larger = next(
+        (x for x in lugs() if x.size.unit == lug.size.unit and x.size_mm2 > lug.size_mm2), None
+    )
     if larger is not None:
         assert copper_mm(larger.size_mm2) > copper_mm(lug.size_mm2)
         assert larger.outside_mm > lug.outside_mm
@@ -78,16 +82,38 @@ LUGS = "size,unit,bore_mm,outside_mm,barrel_mm,die_code,source\n"
 @pytest.mark.parametrize(
     ("name", "text", "said"),
     [
-        ("lugs.csv", LUGS + "50,mm2,10,14.5,28,14,x\n50,mm2,10,14.5,28,14,x\n", "line 3: 50 mm2 stands in line 2 too"),
+        (
+            "lugs.csv",
+            LUGS + "50,mm2,10,14.5,28,14,x\n50,mm2,10,14.5,28,14,x\n",
+            "line 3: 50 mm2 stands in line 2 too",
+        ),
         ("lugs.csv", LUGS + "50,mm2,16,14.5,28,14,x\n", "bore_mm 16 is above outside_mm 14.5"),
-        ("lugs.csv", LUGS + "50,mm2,ten,14.5,28,14,x\n", "bore_mm is 'ten', wanted: a number above nothing"),
+        (
+            "lugs.csv",
+            LUGS + "50,mm2,ten,14.5,28,14,x\n",
+            "bore_mm is 'ten', wanted: a number above nothing",
+        ),
         ("lugs.csv", LUGS + "50,cm2,10,14.5,28,14,x\n", "unit is 'cm2', wanted: one of: mm2, awg"),
-        ("lugs.csv", LUGS.replace("die_code", "dye") + "50,mm2,10,14.5,28,14,x\n", "no column 'dye' is known"),
-        ("fuses.csv", "family,words,volts,kind,breaking_capacity_ka,amps,source\na,b,32,DC,1,5 3,x\n", "amps is '5 3'"),
-        ("materials.csv", "metal,rho20_ohm_mm2_per_m,source\ncopper,0.017,x\n", "column 'density_g_cm3' is missing"),
+        (
+            "lugs.csv",
+            LUGS.replace("die_code", "dye") + "50,mm2,10,14.5,28,14,x\n",
+            "no column 'dye' is known",
+        ),
+        (
+            "fuses.csv",
+            "family,words,volts,kind,breaking_capacity_ka,amps,source\na,b,32,DC,1,5 3,x\n",
+            "amps is '5 3'",
+        ),
+        (
+            "materials.csv",
+            "metal,rho20_ohm_mm2_per_m,source\ncopper,0.017,x\n",
+            "column 'density_g_cm3' is missing",
+        ),
     ],
 )
-def test_a_cell_that_is_not_what_its_column_holds_is_refused(tmp_path, monkeypatch, name, text, said):
+def test_a_cell_that_is_not_what_its_column_holds_is_refused(
+    tmp_path, monkeypatch, name, text, said
+):
     (tmp_path / name).write_text(text)
     monkeypatch.setattr(tables, "files", lambda _package: tmp_path)
     with pytest.raises(TableError, match=re.escape(said)):
@@ -153,7 +179,9 @@ def test_north_american_cords_come_in_the_sizes_they_are_sold_in(cable, cores, s
 
 def test_the_laid_up_copper_of_many_cores_grows_with_their_root():
     def laid(cores):
-        return Cable(metric(1.0), cores, 2, 20.0).copper_mm / Cable(metric(1.0), 1, 1, 20.0).copper_mm
+        return (
+            Cable(metric(1.0), cores, 2, 20.0).copper_mm / Cable(metric(1.0), 1, 1, 20.0).copper_mm
+        )
 
     assert laid(25) == pytest.approx(6.0)
     assert [laid(n) for n in (5, 7, 12)] == sorted(laid(n) for n in (5, 7, 12))

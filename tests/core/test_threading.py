@@ -9,7 +9,8 @@ from euthyne.core.threading import BuildPlan, Event, Threaded, order
 def end(letter, *parts):
     """An end with its nut-and-seal kind of parts, a strip, a wiring and a close."""
     threaded = tuple(
-        Threaded(f"{letter}-{name}", letter, rank, bore, needed_by=f"{letter}-close") for name, rank, bore in parts
+        Threaded(f"{letter}-{name}", letter, rank, bore, needed_by=f"{letter}-close")
+        for name, rank, bore in parts
     )
     events = (
         Event(f"{letter}-strip", letter, "knife"),
@@ -26,7 +27,9 @@ def build(od, a, b):
 def test_two_ends_with_nuts_and_seals():
     found = order(
         build(
-            12.6, end("A", ("nut", 2, 16), ("seal", 1, 13)), end("B", ("nut", 2, 16), ("seal", 1, 13), ("tag", 3, 14))
+            12.6,
+            end("A", ("nut", 2, 16), ("seal", 1, 13)),
+            end("B", ("nut", 2, 16), ("seal", 1, 13), ("tag", 3, 14)),
         )
     )
     assert (found.far_fed, found.end_changes, found.tool_changes) == (0, 1, 7)
@@ -64,12 +67,19 @@ def test_a_part_locked_out_at_home_is_fed_from_the_far_end():
 
 
 def test_the_steps_of_a_lead_thread_before_they_land():
-    p = plan(ends__a="bs1363-plug-heavy", ends__b="bs1363-socket-heavy", conductor__cable_type="H07RN-F")
+    p = plan(
+        ends__a="bs1363-plug-heavy", ends__b="bs1363-socket-heavy", conductor__cable_type="H07RN-F"
+    )
     keys = [s.key for s in p.steps]
     assert keys[:2] == ["lay-out", "cut"]
     for part in ("B-cover", "B-nut", "B-seal"):
         assert keys.index(part) < keys.index("B-land-E")
-    assert keys.index("A-cover") < keys.index("A-land-E") < keys.index("A-land-L") < keys.index("A-close")
+    assert (
+        keys.index("A-cover")
+        < keys.index("A-land-E")
+        < keys.index("A-land-L")
+        < keys.index("A-close")
+    )
     assert len(keys) == len(set(keys))
 
 

@@ -19,7 +19,12 @@ ORDER = ["open", "exchanged", "moved", "joined", "turned"]
 
 
 def grid(points, wires, groups, **more):
-    return {"points": points, "wires": [list(w) for w in wires], "sounds": sounding(groups), "silent": "rest"} | more
+    return {
+        "points": points,
+        "wires": [list(w) for w in wires],
+        "sounds": sounding(groups),
+        "silent": "rest",
+    } | more
 
 
 def diagnosed(document):
@@ -42,8 +47,15 @@ def test_the_worked_answers_hold(example):
 
 
 @examples(150)
-@given(ways=st.integers(3, 50), spare=st.integers(0, 2), count=st.integers(1, 3), seed=st.integers(0, 2**32))
-def test_every_explanation_gives_what_was_heard_and_needs_no_more_mistakes_than_were_made(ways, spare, count, seed):
+@given(
+    ways=st.integers(3, 50),
+    spare=st.integers(0, 2),
+    count=st.integers(1, 3),
+    seed=st.integers(0, 2**32),
+)
+def test_every_explanation_gives_what_was_heard_and_needs_no_more_mistakes_than_were_made(
+    ways, spare, count, seed
+):
     points, all_points, wires = straight(ways, spare)
     made = random_mistakes(random.Random(seed), all_points, wires, count)
     groups = hears(all_points, wires, made)
@@ -70,7 +82,11 @@ def one_mistake(points, wires):
             yield {"kind": "exchanged", "end": f, "wires": [list(w), list(v)]}
         for w in wires:
             for p in w:
-                yield from ({"kind": "moved", "wire": list(w), "from": p, "to": q} for q in row if p in row and q != p)
+                yield from (
+                    {"kind": "moved", "wire": list(w), "from": p, "to": q}
+                    for q in row
+                    if p in row and q != p
+                )
         names = [p[2:] for p in row]
         yield turn(f, "shifted", dict(zip(names, names[1:] + names[:1], strict=True)))
         yield turn(f, "shifted", dict(zip(names, names[-1:] + names[:-1], strict=True)))
@@ -93,11 +109,17 @@ def test_no_fewer_mistakes_would_do_on_three_ways_whatever_two_were_made():
     singles = list(one_mistake(all_points, wires))
     with_one = {hears(all_points, wires, [m]) for m in singles} - {grouped(all_points, wires)}
     both = [(m, n) for m, n in combinations(singles, 2) if not displaced(m) & displaced(n)]
-    with_two = {hears(all_points, wires, [m, n]) for m, n in both if not m["kind"] == n["kind"] == "turned"}
+    with_two = {
+        hears(all_points, wires, [m, n]) for m, n in both if not m["kind"] == n["kind"] == "turned"
+    }
     for count, reached in ((1, with_one), (2, with_two - with_one - {grouped(all_points, wires)})):
-        for groups in sorted(reached, key=lambda g: sorted(map(sorted, g)))[:: 1 if count == 1 else 7]:
+        for groups in sorted(reached, key=lambda g: sorted(map(sorted, g)))[
+            :: 1 if count == 1 else 7
+        ]:
             found = diagnosed(grid(points, wires, groups))
-            assert (found["explanations"][0]["count"], found["proven"]) == (count, True), sounding(groups)
+            assert (found["explanations"][0]["count"], found["proven"]) == (count, True), sounding(
+                groups
+            )
 
 
 def test_a_core_in_its_neighbours_terminal_is_named_so():
@@ -143,7 +165,9 @@ def test_two_cores_that_the_other_face_would_exchange_begin_with_the_face_too():
     points, all_points, wires = straight(3)
     mirror = {"1": "3", "2": "2", "3": "1"}
     made = [{"kind": "exchanged", "end": "B", "wires": [["A.1", "B.1"], ["A.3", "B.3"]]}]
-    found = diagnosed(grid(points, wires, hears(all_points, wires, made), mirror={"B": mirror}))["explanations"][0]
+    found = diagnosed(grid(points, wires, hears(all_points, wires, made), mirror={"B": mirror}))[
+        "explanations"
+    ][0]
     assert found["mistakes"][0]["kind"] == "exchanged"
     assert found["text"].startswith("Check first which face")
 
@@ -151,7 +175,11 @@ def test_two_cores_that_the_other_face_would_exchange_begin_with_the_face_too():
 def test_three_exchanged_pairs_are_three_mistakes():
     points, all_points, wires = straight(7)
     made = [
-        {"kind": "exchanged", "end": "B", "wires": [[f"A.{i}", f"B.{i}"], [f"A.{i + 1}", f"B.{i + 1}"]]}
+        {
+            "kind": "exchanged",
+            "end": "B",
+            "wires": [[f"A.{i}", f"B.{i}"], [f"A.{i + 1}", f"B.{i + 1}"]],
+        }
         for i in (1, 3, 5)
     ]
     found = diagnosed(grid(points, wires, hears(all_points, wires, made)))["explanations"][0]
@@ -169,12 +197,19 @@ def test_looped_cavities_and_jumpers_are_heard_through():
     assert hears(all_points, wires, found[0]["mistakes"]) == hears(all_points, wires, broken)
 
 
-LNE = {"points": {"A": ["L", "N", "E"], "B": ["L", "N", "E"]}, "wires": [[f"A.{c}", f"B.{c}"] for c in "LNE"]}
+LNE = {
+    "points": {"A": ["L", "N", "E"], "B": ["L", "N", "E"]},
+    "wires": [[f"A.{c}", f"B.{c}"] for c in "LNE"],
+}
 
 
 def test_what_was_not_probed_is_asked_for_and_never_assumed():
     answer = diagnosed(LNE | {"sounds": [["A.L", "B.L"]], "silent": []})
-    assert (answer["agrees"], answer["explanations"], answer["probe_next"]) == (False, [], [["A.N", "B.N"]])
+    assert (answer["agrees"], answer["explanations"], answer["probe_next"]) == (
+        False,
+        [],
+        [["A.N", "B.N"]],
+    )
 
 
 def test_a_plan_walked_to_its_end_agrees():

@@ -11,7 +11,11 @@ from euthyne.core.shown import at_least, at_most
 from euthyne.core.working import working
 from euthyne.exchange.lead_file import read_lead
 
-DEMO = sorted(f.name for f in files("euthyne.demo").iterdir() if f.name.endswith(".json") and f.name != "stores.json")
+DEMO = sorted(
+    f.name
+    for f in files("euthyne.demo").iterdir()
+    if f.name.endswith(".json") and f.name != "stores.json"
+)
 NUMBER = r"\d+(?:\.\d+)?(?:e[+-]?\d+)?"
 
 
@@ -44,7 +48,11 @@ def test_every_printed_formula_of_a_demonstration_lead_gives_its_printed_result(
     for w in sums:
         told, half = printed(w.answer)
         floor = 2 * half if "carries" in w.title else half
-        assert evaluated(w.put_in) == pytest.approx(told, rel=5e-4, abs=floor * 1.01), (w.title, w.put_in, w.answer)
+        assert evaluated(w.put_in) == pytest.approx(told, rel=5e-4, abs=floor * 1.01), (
+            w.title,
+            w.put_in,
+            w.answer,
+        )
 
 
 @pytest.mark.parametrize("name", DEMO)
@@ -68,7 +76,8 @@ def test_a_rung_that_is_too_thin_is_said_to_go_over_its_limit():
 
 def test_tinned_copper_is_worked_as_tinned():
     plain, tinned = (
-        next(w for w in working(plan(conductor__tinned=t)) if w.title == "Resistance of a metre") for t in (False, True)
+        next(w for w in working(plan(conductor__tinned=t)) if w.title == "Resistance of a metre")
+        for t in (False, True)
     )
     assert "tinned copper" in tinned.formula
     assert evaluated(tinned.put_in) > evaluated(plain.put_in)

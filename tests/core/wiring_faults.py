@@ -29,7 +29,9 @@ def hears(points, wires, mistakes):
                     if fitting == end and cavity in m["to"]:
                         to = m["to"][cavity]
                         ends[i][side] = None if to is None else f"{end}.{to}"
-    return grouped(points, [e for e, ok in zip(ends, alive, strict=True) if ok and None not in e] + joins)
+    return grouped(
+        points, [e for e, ok in zip(ends, alive, strict=True) if ok and None not in e] + joins
+    )
 
 
 def side_at(wire, end):
@@ -86,9 +88,17 @@ def random_mistakes(draw, points, wires, count, mirror=None):
             made.append({"kind": "joined", "points": draw.sample(points, 2)})
         elif kind == "exchanged" and len(ends) >= 2:
             (w, p), (v, q) = draw.sample(ends, 2)
-            if w == v or p == q or {w, v} & cycled or len({x.partition(".")[0] for x in (*w, *v)}) == 1:
+            if (
+                w == v
+                or p == q
+                or {w, v} & cycled
+                or len({x.partition(".")[0] for x in (*w, *v)}) == 1
+            ):
                 continue
-            if w[0].partition(".")[0] == w[1].partition(".")[0] or v[0].partition(".")[0] == v[1].partition(".")[0]:
+            if (
+                w[0].partition(".")[0] == w[1].partition(".")[0]
+                or v[0].partition(".")[0] == v[1].partition(".")[0]
+            ):
                 continue
             cavities |= {p, q}
             cycled |= {w, v}
@@ -112,7 +122,8 @@ def random_mistakes(draw, points, wires, count, mirror=None):
         elif kind == "row" and len(free) == len(row) >= 4 and not cycled:
             names = [p.partition(".")[2] for p in row]
             to = draw.choice(
-                [names[::-1], [*names[1:], names[0]], [*names[1:], None]] + ([mirror[end]] if mirror else [])
+                [names[::-1], [*names[1:], names[0]], [*names[1:], None]]
+                + ([mirror[end]] if mirror else [])
             )
             cavities |= set(row)
             cycled |= set(wires)

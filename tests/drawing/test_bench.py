@@ -19,7 +19,11 @@ from euthyne.drawing.staircase import SPAN, TIP, staircase_drawing
 
 SVG = "{http://www.w3.org/2000/svg}"
 LINK = {**INVERTER, "conductor__measured_od_mm": 14.6, "conductor__size": "50 mm2"}
-HEAVY = {"ends__a": "bs1363-plug-heavy", "ends__b": "bs1363-socket-heavy", "conductor__cable_type": "H07RN-F"}
+HEAVY = {
+    "ends__a": "bs1363-plug-heavy",
+    "ends__b": "bs1363-socket-heavy",
+    "conductor__cable_type": "H07RN-F",
+}
 LEADS = {"extension": {}, "heavy": HEAVY, "link": LINK, "shielded": SIGNAL, "tape": TAPE}
 
 
@@ -32,7 +36,10 @@ def of_class(svg, name):
 
 
 def words(svg):
-    return [("".join(e.itertext()), float(e.get("x")), float(e.get("y"))) for e in tree(svg).iter(f"{SVG}text")]
+    return [
+        ("".join(e.itertext()), float(e.get("x")), float(e.get("y")))
+        for e in tree(svg).iter(f"{SVG}text")
+    ]
 
 
 def size(svg):
@@ -76,7 +83,9 @@ def test_parts_on_the_cable_are_those_threaded_so_far(given_):
 
 def test_a_lug_is_on_its_core_once_it_is_pressed_and_the_other_is_still_bare():
     p = plan(**LINK)
-    before, pressing, after = (bench_drawing(p, step_of(p, key)) for key in ("A-cores", "A-land--", "gate-A-land-+"))
+    before, pressing, after = (
+        bench_drawing(p, step_of(p, key)) for key in ("A-cores", "A-land--", "gate-A-land-+")
+    )
     assert len(of_class(before, "bare")) == 2
     assert of_class(before, "terminal") == []
     assert len(of_class(pressing, "terminal-now")) > 0
@@ -88,7 +97,11 @@ def test_sleeves_side_by_side_never_overlap():
     for given_ in (LINK, SIGNAL):
         p = plan(**given_)
         svg = bench_drawing(p, step_of(p, "B-cores"))
-        rows = sorted((float(e.get("y")), float(e.get("height"))) for e in of_class(svg, "part-on") if e.get("height"))
+        rows = sorted(
+            (float(e.get("y")), float(e.get("height")))
+            for e in of_class(svg, "part-on")
+            if e.get("height")
+        )
         for (y, tall), (below, _) in zip(rows, rows[1:], strict=False):
             assert y + tall <= below + 0.5
 
@@ -103,7 +116,9 @@ def test_a_thicker_bare_length_is_drawn_longer():
 def test_stairs_are_to_scale_whatever_their_length(reach):
     stairs = staircase(layered("screened-multicore"), reach)
     lines = of_class(staircase_drawing(stairs, "the cord"), "dimension")
-    long = [abs(float(e.get("x2")) - float(e.get("x1"))) for e in lines if e.get("y1") == e.get("y2")]
+    long = [
+        abs(float(e.get("x2")) - float(e.get("x1"))) for e in lines if e.get("y1") == e.get("y2")
+    ]
     drawn = [s.back_mm * SPAN / stairs[0].back_mm for s in stairs if s.back_mm >= 1]
     assert long == pytest.approx(drawn, abs=0.05)
     assert max(float(e.get("x2")) for e in lines) == TIP
@@ -134,7 +149,9 @@ def test_the_shares_of_a_cut_stand_in_a_row_and_none_is_left_out(given_):
     ends = sorted((float(e.get("x")), float(e.get("x")) + float(e.get("width"))) for e in bars)
     for (_, right), (left, _) in zip(ends, ends[1:], strict=False):
         assert right == pytest.approx(left, abs=0.1)
-    figures = [re.sub(r"[^\d.]", "", said) for said, _, _ in words(svg) if said.endswith((" m", " mm"))]
+    figures = [
+        re.sub(r"[^\d.]", "", said) for said, _, _ in words(svg) if said.endswith((" m", " mm"))
+    ]
     assert len(figures) == len(bars)
 
 

@@ -40,7 +40,11 @@ def tree(svg):
 
 
 def of_class(svg, name, tag="*"):
-    return [e for e in tree(svg).iter(f"{SVG}{tag}" if tag != "*" else None) if name in (e.get("class") or "").split()]
+    return [
+        e
+        for e in tree(svg).iter(f"{SVG}{tag}" if tag != "*" else None)
+        if name in (e.get("class") or "").split()
+    ]
 
 
 def words(svg):
@@ -82,7 +86,9 @@ def test_a_band_shows_how_its_stage_stands_by_shape_and_word():
 def test_the_dimension_line_says_run_and_cut():
     assert "10 m run · 20 m of copper" in words(drawn_ribbon(plan()))
     assert "10 m run · 10.42 m to cut" in words(drawn_ribbon(plan(cut__accepted=True)))
-    assert "14 m run · 14 m of copper" in words(drawn_ribbon(plan(**WELDING))), "one pole is counted once"
+    assert "14 m run · 14 m of copper" in words(drawn_ribbon(plan(**WELDING))), (
+        "one pole is counted once"
+    )
     assert "length not said yet" in words(drawn_ribbon(plan(brief__run_m=None)))
 
 
@@ -160,7 +166,11 @@ def test_strips_are_true_to_scale(end):
     strip = p.strips[0 if end == "a" else 1]
     longest = max(s.swallows_mm for s in p.strips)
     svg = strip_drawing(p, end, longest)
-    bar = next(line for line in of_class(svg, "dimension", "line")[::-1] if line.get("y1") == line.get("y2"))
+    bar = next(
+        line
+        for line in of_class(svg, "dimension", "line")[::-1]
+        if line.get("y1") == line.get("y2")
+    )
     per_mm = abs(float(bar.get("x2")) - float(bar.get("x1"))) / 20
     cores = [float(r.get("width")) for r in of_class(svg, "strip-core")]
     bare = [float(r.get("width")) for r in of_class(svg, "bare")]
@@ -181,7 +191,9 @@ def test_both_ends_of_a_lead_are_drawn_tip_outward():
 
 
 def test_the_bench_shows_parts_on_the_cord_as_they_are_done():
-    lead = extension(ends__a="bs1363-plug-heavy", ends__b="bs1363-socket-heavy", conductor__cable_type="H07RN-F")
+    lead = extension(
+        ends__a="bs1363-plug-heavy", ends__b="bs1363-socket-heavy", conductor__cable_type="H07RN-F"
+    )
     p = Plan(lead)
     nut = next(s for s in p.steps if s.key == "B-nut")
     svg = bench_drawing(p, nut)
@@ -232,7 +244,9 @@ def test_the_label_keeps_inside_its_edges_and_its_code_is_square():
     rows = qr_rows("http://127.0.0.1:8460/leads/TR-0001")
     items = layout(facts, rows, sealed=True)
     for item in items:
-        right = item.x + (item.w if isinstance(item, Square) else len(item.words) * item.size * 0.56)
+        right = item.x + (
+            item.w if isinstance(item, Square) else len(item.words) * item.size * 0.56
+        )
         bottom = item.y + (item.h if isinstance(item, Square) else 0)
         assert 0 < item.x < right <= WIDTH_MM, item
         assert item.y > 0 and bottom < HEIGHT_MM, item
@@ -243,7 +257,10 @@ def test_the_label_keeps_inside_its_edges_and_its_code_is_square():
 
 
 def test_a_label_before_the_seal_says_that_it_is_no_tag():
-    facts, rows = tag_facts(plan(), "2026-11-23", "AF"), qr_rows("http://127.0.0.1:8460/leads/TR-0001")
+    facts, rows = (
+        tag_facts(plan(), "2026-11-23", "AF"),
+        qr_rows("http://127.0.0.1:8460/leads/TR-0001"),
+    )
     assert "NOT PROVEN, NOT A TAG YET" in words(label_svg(facts, rows, False))
     assert "test again by 2028-11-23" in words(label_svg(facts, rows, True))
 
@@ -251,12 +268,16 @@ def test_a_label_before_the_seal_says_that_it_is_no_tag():
 def test_the_scale_puts_every_mark_in_its_order_and_no_words_on_each_other():
     found = what_gauge(read_size("2.5 mm2"))
     svg = scale(found.marks, "mm²", log=True)
-    placed = [(float(t.get("x")), float(t.get("y")), len(t.text)) for t in of_class(svg, "scale-words")]
+    placed = [
+        (float(t.get("x")), float(t.get("y")), len(t.text)) for t in of_class(svg, "scale-words")
+    ]
     for i, (x, y, n) in enumerate(placed):
         for other_x, other_y, m in placed[i + 1 :]:
             assert y != other_y or abs(x - other_x) > (n + m) * 3.2
     assert scale((), "A") == ""
-    assert "scale-bar" in scale((ScaleMark(3, "limit", "limit"), ScaleMark(2, "given", "given")), "A")
+    assert "scale-bar" in scale(
+        (ScaleMark(3, "limit", "limit"), ScaleMark(2, "given", "given")), "A"
+    )
 
 
 @pytest.mark.parametrize("kind", [*TERMINATIONS, *FINISHES])
@@ -311,4 +332,8 @@ def test_metal_and_price_stand_on_every_rung():
     p = plan()
     metal = {c.size: (2.0, 23.0) for c in p.sizing.candidates}
     svg = ladder(p.sizing_brief, p.sizing, p.size_name, True, "/take", metal)
-    assert words(svg).count("2 kg") == words(svg).count("costs 23.00") == len(shown(p.sizing, p.size_name))
+    assert (
+        words(svg).count("2 kg")
+        == words(svg).count("costs 23.00")
+        == len(shown(p.sizing, p.size_name))
+    )

@@ -64,7 +64,9 @@ def test_the_crossed_pair_is_put_right_and_probed_afresh(person, store):
 
 def test_a_square_goes_from_sounds_to_silent_to_not_probed(person, store):
     def heard():
-        return {(p.one, p.other): p.sounds for p in store.get("TR-0017").lead.proof.probes}.get(("A.L", "B.L"))
+        return {(p.one, p.other): p.sounds for p in store.get("TR-0017").lead.proof.probes}.get(
+            ("A.L", "B.L")
+        )
 
     assert heard() is False
     seen = []
@@ -97,7 +99,9 @@ def test_a_typed_reading_is_judged(person, line, typed, said):
 
 
 def test_a_reading_that_makes_no_sense_stays_typed(person):
-    page = person.send("/leads/TR-0017/prove", **{"reading.earth": "about right", "reading.core-L": "0.16 ohm"})
+    page = person.send(
+        "/leads/TR-0017/prove", **{"reading.earth": "about right", "reading.core-L": "0.16 ohm"}
+    )
     assert 'value="about right"' in page
     assert "is not a resistance" in words(page)
     assert 'value="0.16 ohm"' in page
@@ -120,7 +124,13 @@ def test_a_proven_lead_is_sealed_and_chained(person, store):
     for mark in "LNE":
         person.send("/leads/TR-0017/prove/probe", pair=f"A.{mark} B.{mark}")
     person.send("/leads/TR-0017/prove/silent")
-    typed = {"core-L": "0.17", "core-N": "0.172", "earth": "0.18", "insulation-E": ">999", "insulation-LN": ">999"}
+    typed = {
+        "core-L": "0.17",
+        "core-N": "0.172",
+        "earth": "0.18",
+        "insulation-E": ">999",
+        "insulation-LN": ">999",
+    }
     person.send("/leads/TR-0017/prove", **{f"reading.{line}": text for line, text in typed.items()})
     page = person.send("/leads/TR-0017/tag/seal", initials="AF")
     assert "Sealed as number 2" in words(page)
@@ -167,7 +177,9 @@ def test_a_part_missed_at_the_gate_is_put_on_without_loss(person, store):
     assert (build.reworks[0].how, build.reworks[0].length_lost_mm) == ("still-time", 0.0)
 
 
-def test_a_part_forgotten_after_the_press_costs_the_lug_and_its_length_and_the_record_shows_it(person, store):
+def test_a_part_forgotten_after_the_press_costs_the_lug_and_its_length_and_the_record_shows_it(
+    person, store
+):
     build_up_to(person, store, "A-land-+")
     page = words(person.open(f"{LUGS}/forgot?part=A-sleeve-%2B"))
     assert "Cut this end off and begin it again" in page
@@ -198,7 +210,9 @@ def test_template_and_traveller_are_printed_from_the_cut(person, paper):
 
 def test_nothing_is_printed_while_the_size_is_open(person):
     person.send("/leads/new", start="extension-bs")
-    assert "There is nothing to print yet" in words(person.open("/leads/TR-0033/traveller.pdf", code=409))
+    assert "There is nothing to print yet" in words(
+        person.open("/leads/TR-0033/traveller.pdf", code=409)
+    )
 
 
 def test_the_bench_shows_good_and_bad_where_a_core_is_ended(person):
@@ -214,6 +228,8 @@ def test_a_strip_that_was_measured_is_judged_beside_its_field(person, store):
     assert "9.5 mm is too long: trim 2.5 mm off the tip" in page
     assert "'lots' is not a length" in page
     assert 'value="lots"' in person.open("/leads/TR-0019/cut")
-    assert [(s.end, s.core, s.bare_mm) for s in store.get("TR-0019").lead.cut.stripped] == [("A", "L", 9.5)]
+    assert [(s.end, s.core, s.bare_mm) for s in store.get("TR-0019").lead.cut.stripped] == [
+        ("A", "L", 9.5)
+    ]
     person.send("/leads/TR-0019/cut", **{"cut.stripped.A.L": ""})
     assert store.get("TR-0019").lead.cut.stripped == ()

@@ -24,7 +24,11 @@ def test_steps_come_with_their_numbers_their_judgement_and_what_a_gate_asks(fold
     steps = {s["key"]: s for s in json.loads(told)["steps"]}
     assert status == 0
     figures = steps["A-land-+"]["figures"]
-    assert (figures["bare"], figures["presses, narrow die"], figures["die code"]) == ("29.1 to 31.1 mm", "3", "14")
+    assert (figures["bare"], figures["presses, narrow die"], figures["die code"]) == (
+        "29.1 to 31.1 mm",
+        "3",
+        "14",
+    )
     assert steps["gate-A-land-+"]["asks"] == ["the sleeve on the red core, plus, supply end"]
     assert "no crack, no gap" in steps["A-land-+"]["judge"]
 
@@ -32,7 +36,10 @@ def test_steps_come_with_their_numbers_their_judgement_and_what_a_gate_asks(fold
 def test_a_lead_goes_out_and_comes_into_another_folder(folder, tmp_path):
     _, document = run("export", "TR-0023", "--data", str(folder))
     other = tmp_path / "other"
-    assert run("import", "-", "--data", str(other), text=document) == (0, "TR-0023 is in the log.\n")
+    assert run("import", "-", "--data", str(other), text=document) == (
+        0,
+        "TR-0023 is in the log.\n",
+    )
     assert open_store(other).get("TR-0023").lead == open_store(folder).get("TR-0023").lead
     status, told = run("import", "-", "--data", str(other), text=document)
     assert status == 2
@@ -52,7 +59,9 @@ def test_a_log_nobody_touched_holds(folder):
     assert run("verify-log", "--data", str(folder)) == (0, "Every seal holds.\n")
 
 
-@pytest.mark.parametrize(("command", "said"), [("checks", "hammer-crimp"), ("formats", "## Stores")])
+@pytest.mark.parametrize(
+    ("command", "said"), [("checks", "hammer-crimp"), ("formats", "## Stores")]
+)
 def test_lists_are_written_as_markdown(command, said):
     status, told = run(command)
     assert status == 0
@@ -93,9 +102,13 @@ def test_a_lead_opens_where_it_was_left_and_a_sealed_one_at_its_tag(person):
 
 
 def test_a_reason_is_a_few_words_and_can_be_taken_back(person, store):
-    assert "A reason is a few words." in words(person.send("/leads/TR-0023/reason/drum-use", 409, reason="x"))
+    assert "A reason is a few words." in words(
+        person.send("/leads/TR-0023/reason/drum-use", 409, reason="x")
+    )
     person.send("/leads/TR-0023/reason/drum-use", reason="always unwound")
-    assert [r.text for r in store.get("TR-0023").lead.reasons if r.check == "drum-use"] == ["always unwound"]
+    assert [r.text for r in store.get("TR-0023").lead.reasons if r.check == "drum-use"] == [
+        "always unwound"
+    ]
     person.send("/leads/TR-0023/reason/drum-use", reason="")
     assert not [r for r in store.get("TR-0023").lead.reasons if r.check == "drum-use"]
 

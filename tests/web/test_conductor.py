@@ -20,14 +20,20 @@ def test_the_weakest_part_takes_off_what_the_cable_could_carry(person):
     assert after == pytest.approx(before * ((75 - 30) / (105 - 30)) ** 0.5, rel=0.01)
 
 
-@pytest.mark.parametrize(("metal", "share"), [("aluminium", 0.78), ("cca-15", 0.80), ("cca-10", 0.80)])
+@pytest.mark.parametrize(
+    ("metal", "share"), [("aluminium", 0.78), ("cca-15", 0.80), ("cca-10", 0.80)]
+)
 def test_another_metal_carries_its_share_of_copper(person, metal, share):
     before = rating(person.open(LINK), "70")
-    assert rating(person.send(LINK, **{"conductor.metal": metal}), "70") == pytest.approx(before * share, rel=0.01)
+    assert rating(person.send(LINK, **{"conductor.metal": metal}), "70") == pytest.approx(
+        before * share, rel=0.01
+    )
 
 
 def test_copper_clad_in_a_crimped_lead_is_stopped_and_put_right_by_one_press(person, store):
-    assert "Copper-clad aluminium, crimped into lugs" in words(person.send(LINK, **{"conductor.metal": "cca-15"}))
+    assert "Copper-clad aluminium, crimped into lugs" in words(
+        person.send(LINK, **{"conductor.metal": "cca-15"})
+    )
     person.send("/leads/TR-0014/fix/copper-clad-refused", stage="conductor")
     assert store.get("TR-0014").lead.conductor.metal == "copper"
 
@@ -35,7 +41,9 @@ def test_copper_clad_in_a_crimped_lead_is_stopped_and_put_right_by_one_press(per
 def test_circuits_lying_together_warm_each_other(person):
     before = rating(person.open(HUT), "2.5")
     after = rating(person.send(HUT, **{"brief.circuits_together": "4"}), "2.5")
-    assert after == pytest.approx(before * 0.65 / 0.85, rel=0.02), "the worse of bunching and the drum counts, not both"
+    assert after == pytest.approx(before * 0.65 / 0.85, rel=0.02), (
+        "the worse of bunching and the drum counts, not both"
+    )
     assert "is not a number" in words(person.send(HUT, **{"brief.circuits_together": "many"}))
 
 
@@ -43,7 +51,10 @@ def test_a_price_by_the_kilo_prices_every_rung_and_its_neighbours(person):
     page = words(person.send(LINK, **{"conductor.price_per_kg": "11,50"}))
     assert "costs" in page
     kilos, cost = (
-        float(x) for x in re.search(r"50 mm² taken 1/0 AWG [\d.]+ % \d+ kWh ([\d.]+) kg ([\d.]+)", page).groups()
+        float(x)
+        for x in re.search(
+            r"50 mm² taken 1/0 AWG [\d.]+ % \d+ kWh ([\d.]+) kg ([\d.]+)", page
+        ).groups()
     )
     assert cost == pytest.approx(11.5 * kilos, rel=0.01)
 
@@ -73,7 +84,11 @@ def test_both_units_stand_side_by_side(person):
 TYPED = [
     ("vehicle-charger", {"brief.permission": "page 41", "brief.upstream_amps": "16 A"}, "16.0 A"),
     ("supply-three", {"brief.upstream_amps": "32 A"}, "32.0 A"),
-    ("heating-tape", {"brief.tape_m": "20 m", "brief.watts_per_m": "23 W", "brief.rcd": "30 mA"}, "2.0 A"),
+    (
+        "heating-tape",
+        {"brief.tape_m": "20 m", "brief.watts_per_m": "23 W", "brief.rcd": "30 mA"},
+        "2.0 A",
+    ),
     ("linking-lead", {"brief.loads.0.draws": "1.6 A", "brief.loads.0.quantity": "3"}, "4.8 A"),
     ("switch-harness", {"brief.loads.0.draws": "230 W", "brief.loads.0.quantity": "2"}, "2.0 A"),
     ("sealed-multiway", {"brief.amps": "1500 mA", "brief.ways": "5"}, "1.5 A"),

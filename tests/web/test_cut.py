@@ -20,7 +20,9 @@ def brief(person, run):
 def pdf_text(person, address):
     answer = person.client.get(address)
     assert answer.mimetype == "application/pdf"
-    return " ".join(" ".join(page.extract_text() for page in PdfReader(io.BytesIO(answer.data)).pages).split())
+    return " ".join(
+        " ".join(page.extract_text() for page in PdfReader(io.BytesIO(answer.data)).pages).split()
+    )
 
 
 def test_a_run_typed_as_legs_is_drawn_leg_by_leg(person, store):
@@ -49,7 +51,9 @@ def test_legs_that_can_not_be_read_keep_the_ones_there_were(person, store):
 def test_a_tape_laid_into_each_corner_leaves_something_over_and_it_stays_as_slack(person, store):
     brief(person, "12 m + 8 m + 5 m")
     before = plan_of(store.get(TAG).lead).cut.cut_m
-    page = words(person.send(f"/leads/{TAG}/cut", **{"cut.measured_with": "tape", "cut.bend_mm": "200 mm"}))
+    page = words(
+        person.send(f"/leads/{TAG}/cut", **{"cut.measured_with": "tape", "cut.bend_mm": "200 mm"})
+    )
     assert "the corners leave 172 mm of the legs over: it stays as slack" in page
     assert plan_of(store.get(TAG).lead).cut.cut_m == before
     page = words(person.send(f"/leads/{TAG}/cut", **{"cut.measured_with": "string"}))
@@ -89,7 +93,9 @@ def test_the_tightest_bend_is_said_with_its_rule(person, tag, said):
         ("cut.reworks", "many", "is not a number of spare tries"),
     ],
 )
-def test_an_allowance_that_makes_no_sense_is_said_beside_its_field_and_stays_typed(person, field, typed, said):
+def test_an_allowance_that_makes_no_sense_is_said_beside_its_field_and_stays_typed(
+    person, field, typed, said
+):
     page = person.send(f"/leads/{TAG}/cut", **{field: typed})
     assert said in words(page)
     assert f'value="{typed}"' in page
@@ -98,7 +104,8 @@ def test_an_allowance_that_makes_no_sense_is_said_beside_its_field_and_stays_typ
 
 def test_every_allowance_is_a_share_of_the_cut(person, store):
     page = person.send(
-        f"/leads/{TAG}/cut", **{"cut.loops_mm": "300 mm", "cut.reworks": "2", "cut.slack_percent": "4 %"}
+        f"/leads/{TAG}/cut",
+        **{"cut.loops_mm": "300 mm", "cut.reworks": "2", "cut.slack_percent": "4 %"},
     )
     said = words(page)
     for share in ("300 mm loops", "130 mm spare tries", "1.00 m slack", "m to cut"):
@@ -118,13 +125,22 @@ def test_a_shielded_cable_and_a_heating_tape_show_their_layers(person):
 
 
 def test_a_core_round_a_boss_says_so(person):
-    assert re.search(r"E · green-yellow 65 mm, bare 6 to 8, \d+ round a boss", words(person.open(f"/leads/{TAG}/cut")))
+    assert re.search(
+        r"E · green-yellow 65 mm, bare 6 to 8, \d+ round a boss",
+        words(person.open(f"/leads/{TAG}/cut")),
+    )
 
 
 @pytest.mark.parametrize("paper", ["a4", "letter"])
 def test_the_template_carries_colours_names_layers_and_the_warning(person, paper):
     text = pdf_text(person, f"/leads/TR-0027/cut/template.pdf?paper={paper}")
-    for said in ("This rule must measure 100 mm", "3 green: core", "braid:", "foil and wrap:", "25-pole D"):
+    for said in (
+        "This rule must measure 100 mm",
+        "3 green: core",
+        "braid:",
+        "foil and wrap:",
+        "25-pole D",
+    ):
         assert said in text
     drawn = person.open(f"/leads/TR-0027/cut/template-1.svg?paper={paper}")
     assert "#3F8F4A" in drawn
@@ -138,7 +154,13 @@ def test_the_traveller_is_good_enough_to_work_from(person, store):
         assert step.headline.replace("mm2", "mm²") in text
     for asked in (a.words for s in plan.steps for a in s.asks):
         assert asked in text
-    for said in ("Battery store to inverter", "die for lugs of 50 mm²", "wiring side", "2 × 1.91 m to cut", "Proof"):
+    for said in (
+        "Battery store to inverter",
+        "die for lugs of 50 mm²",
+        "wiring side",
+        "2 × 1.91 m to cut",
+        "Proof",
+    ):
         assert said in text
 
 

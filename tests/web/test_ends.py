@@ -39,7 +39,8 @@ def test_by_function_forgets_every_change(person, store):
 
 def test_a_core_is_cut_back_and_landed_again(person, store):
     page = person.send(
-        "/leads/TR-0023/ends", **{"joint.L.a": "L", "joint.L.b": "-", "joint.N.a": "N", "joint.N.b": "N"}
+        "/leads/TR-0023/ends",
+        **{"joint.L.a": "L", "joint.L.b": "-", "joint.N.a": "N", "joint.N.b": "N"},
     )
     assert "A core is not landed" in page
     assert joints(store, "TR-0023")["L"] == ("L", None)
@@ -49,13 +50,21 @@ def test_a_core_is_cut_back_and_landed_again(person, store):
 
 
 def test_a_leaflet_of_another_country_flags_its_false_friends(person):
-    page = words(person.send("/leads/TR-0023/ends", **{"ends.scheme": "uk-old", "ends.plug_scheme": "north-america"}))
+    page = words(
+        person.send(
+            "/leads/TR-0023/ends", **{"ends.scheme": "uk-old", "ends.plug_scheme": "north-america"}
+        )
+    )
     assert "Black is neutral on this cable and live on that leaflet" in page
 
 
 def test_a_lug_that_does_not_suit_its_stud_is_told(person):
-    assert "The stud is thicker than the hole" in person.send("/leads/TR-0014/ends", **{"ends.stud_a": "M10"})
-    assert "The lug&#39;s hole is too wide" in person.send("/leads/TR-0014/ends", **{"ends.stud_a": "M6"})
+    assert "The stud is thicker than the hole" in person.send(
+        "/leads/TR-0014/ends", **{"ends.stud_a": "M10"}
+    )
+    assert "The lug&#39;s hole is too wide" in person.send(
+        "/leads/TR-0014/ends", **{"ends.stud_a": "M6"}
+    )
     page = person.send("/leads/TR-0014/ends", **{"ends.stud_a": "M8", "ends.lugs_on_post": "5"})
     assert "Too many lugs on the post" in page
     assert "too wide" not in page
@@ -97,7 +106,8 @@ def test_every_kind_shows_both_faces_and_a_core_for_each_joint(person, store, st
     person.send("/leads/new", start=start)
     tag = store.all()[0].lead.tag
     person.send(
-        f"/leads/{tag}/brief", **{"brief.run_m": "3 m", "brief.amps": "2 A", "brief.cells": "3", "brief.watts": "90"}
+        f"/leads/{tag}/brief",
+        **{"brief.run_m": "3 m", "brief.amps": "2 A", "brief.cells": "3", "brief.watts": "90"},
     )
     page = person.open(f"/leads/{tag}/ends")
     assert page.count("mating face") >= 2

@@ -56,7 +56,9 @@ def test_a_bad_entry_is_forgotten_once_it_is_put_right(lead):
 
 
 def test_the_good_fields_of_a_bad_form_are_kept(lead):
-    lead.send(BRIEF, brief__run_m="25 m", brief__upstream_amps="many", made_for="Tarn Ridge Observatory")
+    lead.send(
+        BRIEF, brief__run_m="25 m", brief__upstream_amps="many", made_for="Tarn Ridge Observatory"
+    )
     page = lead.open(BRIEF)
     assert "25 m run" in page
     assert 'value="many"' in page
@@ -66,7 +68,13 @@ def test_the_good_fields_of_a_bad_form_are_kept(lead):
 def test_typing_answers_with_the_parts_that_change(lead):
     part = lead.send(BRIEF, part=True, brief__run_m="25 m")
     assert "<html" not in part
-    for piece in ('id="ribbon"', 'id="figures"', 'id="checks"', 'id="note-brief-run_m"', 'id="stamp"'):
+    for piece in (
+        'id="ribbon"',
+        'id="figures"',
+        'id="checks"',
+        'id="note-brief-run_m"',
+        'id="stamp"',
+    ):
         assert piece in part
     assert "25 m out" in part
 
@@ -77,7 +85,11 @@ def row(number, name, draws, quantity):
 
 
 def test_a_list_of_loads_in_watts_and_amps(lead):
-    rows = row(0, "heater", "1.15 kW", "1") | row(1, "lamps", "0.5 A", "4") | row(2, "kettle", "a lot", "1")
+    rows = (
+        row(0, "heater", "1.15 kW", "1")
+        | row(1, "lamps", "0.5 A", "4")
+        | row(2, "kettle", "a lot", "1")
+    )
     lead.send(BRIEF, brief__feeds="loads", **rows)
     page = lead.open(BRIEF)
     assert "7 A" in words(page)
@@ -107,7 +119,12 @@ def test_the_ladder_moves_with_the_length(lead):
 def test_the_working_can_be_checked_with_a_pocket_calculator(lead):
     lead.send(BRIEF, brief__run_m="25 m")
     page = words(lead.open("/leads/L-0001/conductor"))
-    for piece in ("13 A x 2 x 25 m x", "BS 7671 table 4F3A", "IEC 60228 class 5", "10.4 x 13 A x 164.04 ft / 11.5 V"):
+    for piece in (
+        "13 A x 2 x 25 m x",
+        "BS 7671 table 4F3A",
+        "IEC 60228 class 5",
+        "10.4 x 13 A x 164.04 ft / 11.5 V",
+    ):
         assert piece in page
 
 
@@ -122,12 +139,18 @@ def test_a_fix_is_one_press(lead):
     assert "Outdoors without a residual-current device" in lead.open(BRIEF)
     lead.send("/leads/L-0001/fix/no-residual-current-device", stage="brief")
     assert "Outdoors without" not in lead.open(BRIEF)
-    assert "put right already" in lead.send("/leads/L-0001/fix/no-residual-current-device", code=409, stage="brief")
+    assert "put right already" in lead.send(
+        "/leads/L-0001/fix/no-residual-current-device", code=409, stage="brief"
+    )
 
 
 def test_a_caution_passes_with_a_reason_that_is_kept(lead):
     lead.send(BRIEF, brief__run_m="8 m", brief__drum_layers="1")
-    lead.send("/leads/L-0001/reason/drum-use", stage="brief", reason="Half of it stays on, two amps at most.")
+    lead.send(
+        "/leads/L-0001/reason/drum-use",
+        stage="brief",
+        reason="Half of it stays on, two amps at most.",
+    )
     page = lead.open(BRIEF)
     assert "Passed: Half of it stays on" in page
     assert "drum-use: Half of it stays on" in lead.open("/leads/L-0001/log")

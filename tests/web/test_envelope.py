@@ -73,16 +73,25 @@ def test_a_sum_becomes_a_lead_with_everything_it_knows(person, store):
 
 
 def test_a_sum_on_direct_current_becomes_a_lead_on_direct_current(person, store):
-    offered = person.open("/envelope/size?system=dc&volts=12 V&amps=10 A&run=3 m&loss=3 %&basis=boat-vehicle-105")
+    offered = person.open(
+        "/envelope/size?system=dc&volts=12 V&amps=10 A&run=3 m&loss=3 %&basis=boat-vehicle-105"
+    )
     assert "Battery to inverter link" in offered and "Mains cord" not in offered
     figures = {"system": "dc", "volts": "12 V", "amps": "10 A", "run": "3 m", "loss": "3 %"}
     person.send("/envelope/size/lead", start="inverter-link", basis="boat-vehicle-105", **figures)
     lead = store.get("L-0001").lead
-    assert (lead.brief.system, lead.brief.volts, lead.brief.feeds, lead.brief.amps) == ("dc", 12, "current", 10)
+    assert (lead.brief.system, lead.brief.volts, lead.brief.feeds, lead.brief.amps) == (
+        "dc",
+        12,
+        "current",
+        10,
+    )
 
 
 def test_a_sum_is_no_lead_of_another_system(person, store):
-    page = person.send("/envelope/size/lead", code=422, start="cord-bs", system="dc", volts="12 V", amps="10 A")
+    page = person.send(
+        "/envelope/size/lead", code=422, start="cord-bs", system="dc", volts="12 V", amps="10 A"
+    )
     assert "cannot be a lead of that kind" in page
     assert store.all() == []
     nema = person.send("/envelope/amps/lead", start="cord-nema", volts="120 V", watts="1.2 kW")

@@ -17,7 +17,9 @@ def test_nothing_typed_breaks_a_page(person, store, start):
     for number, field in enumerate(fields_of(kind)):
         for text in [value for value, _ in field.options] or ODD:
             person.client.post("/leads/L-0001/brief", data={"brief.run_m": "10 m"})
-            answer = person.client.post("/leads/L-0001/brief", data={field.path: text}, headers={"HX-Request": "true"})
+            answer = person.client.post(
+                "/leads/L-0001/brief", data={field.path: text}, headers={"HX-Request": "true"}
+            )
             assert answer.status_code == 200, (field.path, text)
         person.open(f"/leads/L-0001/{STAGES[number % len(STAGES)]}")
     for stage in STAGES:
@@ -28,7 +30,12 @@ def test_nothing_typed_breaks_a_page(person, store, start):
 
 def test_what_is_there_already_may_take_the_whole_loss(person):
     person.send("/leads/new", start="welding-extension")
-    typed = {"brief.amps": "150 A", "brief.already_m": "40 m", "brief.already_size": "10 mm2", "brief.run_m": "5 m"}
+    typed = {
+        "brief.amps": "150 A",
+        "brief.already_m": "40 m",
+        "brief.already_size": "10 mm2",
+        "brief.run_m": "5 m",
+    }
     person.send("/leads/L-0001/brief", **typed)
     assert "No size fits. The largest is" in person.open("/leads/L-0001/conductor")
 
@@ -45,8 +52,16 @@ def test_a_figure_that_is_only_tried_is_not_kept(person, store):
 
 def test_loads_count_how_many_are_on_at_once(person, store):
     person.send("/leads/new", start="cord-bs")
-    row = {"brief.loads.0.name": "heaters", "brief.loads.0.draws": "2 A", "brief.loads.0.quantity": "4"}
-    person.send("/leads/L-0001/brief", **row, **{"brief.loads.0.diversity": "50 %", "brief.run_m": "2 m"})
+    row = {
+        "brief.loads.0.name": "heaters",
+        "brief.loads.0.draws": "2 A",
+        "brief.loads.0.quantity": "4",
+    }
+    person.send(
+        "/leads/L-0001/brief", **row, **{"brief.loads.0.diversity": "50 %", "brief.run_m": "2 m"}
+    )
     assert "4.0 A, its load" in words(person.open("/leads/L-0001/brief"))
-    person.send("/leads/L-0001/brief", **row, **{"brief.loads.0.diversity": "many", "brief.run_m": "2 m"})
+    person.send(
+        "/leads/L-0001/brief", **row, **{"brief.loads.0.diversity": "many", "brief.run_m": "2 m"}
+    )
     assert "is not a share" in words(person.open("/leads/L-0001/brief"))

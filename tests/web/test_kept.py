@@ -140,7 +140,9 @@ def test_a_command_that_goes_wrong_says_so_in_a_sentence(tmp_path, command):
         "size": ["size", str(tmp_path / "none.json")],
         "serve": ["serve", "--port", "1x"],
     }[command]
-    answer = subprocess.run([sys.executable, "-m", "euthyne", *args], capture_output=True, text=True, timeout=60)
+    answer = subprocess.run(
+        [sys.executable, "-m", "euthyne", *args], capture_output=True, text=True, timeout=60
+    )
     assert answer.returncode != 0
     assert "Traceback" not in answer.stderr
     assert answer.stderr.strip()

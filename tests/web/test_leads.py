@@ -105,7 +105,10 @@ def test_a_document_with_faults_lists_them_all_and_imports_nothing(person, store
     [
         (lambda d: d["lead"]["ends"].update(a="nail"), "lead.ends.a"),
         (lambda d: d["lead"]["conductor"].update(size="1.7 mm2"), "lead.conductor.size"),
-        (lambda d: d["lead"]["ends"].update(joints=[{"core": "L", "a": "L", "b": "Q"}]), "lead.ends.joints.0.b"),
+        (
+            lambda d: d["lead"]["ends"].update(joints=[{"core": "L", "a": "L", "b": "Q"}]),
+            "lead.ends.joints.0.b",
+        ),
         (lambda d: d.update(version=7), "version"),
         (lambda d: d["lead"].update(tag="TR-0012"), "lead.tag"),
         (lambda d: d.clear(), "format"),
@@ -134,7 +137,13 @@ def test_what_is_no_document_is_refused_in_words(folder, text):
 
 def test_a_sealed_record_that_was_changed_is_not_taken_in(folder, tmp_path):
     text = run("export", "TR-0012", "--data", folder).output
-    answer = run("import", "-", "--data", tmp_path / "other", input=text.replace("Mount controller", "Kettle"))
+    answer = run(
+        "import",
+        "-",
+        "--data",
+        tmp_path / "other",
+        input=text.replace("Mount controller", "Kettle"),
+    )
     assert answer.exit_code == 2
     assert "seal.sha256" in answer.output
 

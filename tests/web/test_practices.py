@@ -40,7 +40,9 @@ def test_a_sealed_lead_stays_as_it_was_made(person, store):
     sealed = store.get("TR-0012")
     person.send(SHELF, stripper="automatic")
     assert store.get("TR-0012") == sealed
-    assert "A sealed lead keeps how it was made." in words(person.send("/leads/TR-0012/build/practices", code=409))
+    assert "A sealed lead keeps how it was made." in words(
+        person.send("/leads/TR-0012/build/practices", code=409)
+    )
 
 
 def test_a_choice_that_wants_a_reason_is_asked_for_it_beside_the_field(person, store):
@@ -79,7 +81,10 @@ def test_a_reader_may_ask_for_another_lead(person):
 def test_a_hammer_wants_a_reason_and_changes_tool_step_pictures_and_checks(person, store):
     page = words(person.send("/shelf/practices", part=True, pressed_with="hammer"))
     assert "wants a reason" in page
-    person.send("/shelf/practices", **{"pressed_with": "hammer", "pressed_with.reason": "no press on the hill"})
+    person.send(
+        "/shelf/practices",
+        **{"pressed_with": "hammer", "pressed_with.reason": "no press on the hill"},
+    )
     assert store.practices().pressed_with == "hammer"
     person.send("/leads/TR-0014/build/practices")
     page = words(person.open("/leads/TR-0014/build/bench?step=A-land-%2B"))
@@ -94,7 +99,11 @@ def test_the_iron_hand_turns_the_order_of_the_cups(person, store):
     from euthyne.core.plan import plan_of
 
     def order():
-        return [s.core for s in plan_of(store.get("TR-0027").lead).steps if s.kind == "land" and s.end == "B"]
+        return [
+            s.core
+            for s in plan_of(store.get("TR-0027").lead).steps
+            if s.kind == "land" and s.end == "B"
+        ]
 
     right = order()
     person.send("/shelf/practices", iron_hand="left")

@@ -19,7 +19,9 @@ def build(person, store, tag, last):
 
 
 def wrong(person, tag, step, **more):
-    return person.client.post(f"/leads/{tag}/build/wrong", data={"step": step, "initials": "QX"} | more)
+    return person.client.post(
+        f"/leads/{tag}/build/wrong", data={"step": step, "initials": "QX"} | more
+    )
 
 
 def left(store, name):
@@ -34,9 +36,13 @@ def test_a_gate_is_not_passed_until_each_part_is_ticked(person, store):
     build(person, store, LINK, "A-cores")
     page = person.open(f"/leads/{LINK}/build/bench")
     assert page.count('name="on"') == 1
-    answer = person.client.post(f"/leads/{LINK}/build/done", data={"step": "gate-A-land--", "initials": "RM"})
+    answer = person.client.post(
+        f"/leads/{LINK}/build/done", data={"step": "gate-A-land--", "initials": "RM"}
+    )
     assert answer.status_code == 409
-    assert "Not asked for yet: the sleeve on the black core, minus, supply end." in words(answer.text)
+    assert "Not asked for yet: the sleeve on the black core, minus, supply end." in words(
+        answer.text
+    )
     assert "gate-A-land--" not in keys(store, LINK)
     assert person.confirm(LINK, "gate-A-land--").status_code == 200
     assert "gate-A-land--" in keys(store, LINK)
@@ -63,7 +69,12 @@ def test_a_reversible_step_opens_what_waited_for_it_and_costs_nothing(person, st
     wrong(person, EXTENSION, "B-land-E", why="a strand out")
     assert not {"B-land-E", "B-land-N", "B-land-L"} & set(keys(store, EXTENSION))
     rework = store.get(EXTENSION).lead.build.reworks[0]
-    assert (rework.part, rework.cause, rework.why, rework.by) == ("B-land-E", "not-right", "a strand out", "QX")
+    assert (rework.part, rework.cause, rework.why, rework.by) == (
+        "B-land-E",
+        "not-right",
+        "a strand out",
+        "QX",
+    )
     assert (rework.how, rework.scrap, rework.length_lost_mm) == ("undo", (), 0.0)
     page = words(person.open(f"/leads/{EXTENSION}/build"))
     assert "was not right (a strand out): what stood in its way taken back" in page
@@ -81,7 +92,9 @@ def test_a_lasting_step_says_what_it_costs_before_anything_is_lost(person, store
     assert keys(store, LINK) == before
 
 
-def test_a_press_cut_off_takes_lugs_and_sleeves_from_stores_and_its_length_from_the_lead(person, store):
+def test_a_press_cut_off_takes_lugs_and_sleeves_from_stores_and_its_length_from_the_lead(
+    person, store
+):
     build(person, store, LINK, "A-shrink-+")
     lugs, sleeving = left(store, "Lugs 50 mm², M8"), left(store, "Sleeve 19 mm, lined")
     wrong(person, LINK, "A-land-+", why="flash and a crack")

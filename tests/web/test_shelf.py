@@ -59,9 +59,15 @@ def test_a_generic_part_is_corrected_from_its_sheet_used_and_taken_away_again(pe
 
 
 def test_a_sheet_that_makes_no_sense_is_refused_and_nothing_typed_is_lost(person):
-    page = words(person.send("/shelf/part/c14/correct", code=422, **SHEET | {"grip_mm.least": "wide", "source": ""}))
+    page = words(
+        person.send(
+            "/shelf/part/c14/correct", code=422, **SHEET | {"grip_mm.least": "wide", "source": ""}
+        )
+    )
     assert "part.grip_mm.least" in page
-    typed = person.send("/shelf/part/c14/correct", code=422, **SHEET | {"grip_mm.least": "9 mm", "source": ""})
+    typed = person.send(
+        "/shelf/part/c14/correct", code=422, **SHEET | {"grip_mm.least": "9 mm", "source": ""}
+    )
     assert 'value="9 mm"' in typed
     assert "9 to 8 is no range" in words(typed)
     assert "nothing says where the figures are from" in words(typed)
@@ -133,7 +139,9 @@ def test_every_check_is_listed_with_its_reasons_here_and_in_the_docs(person):
     page = person.open("/shelf/checks")
     for check in CHECKS:
         assert f"<code>{check.code}</code>" in page
-    assert (files("euthyne").parent.parent / "docs" / "checks.md").read_text(encoding="utf-8") == checks_markdown()
+    assert (files("euthyne").parent.parent / "docs" / "checks.md").read_text(
+        encoding="utf-8"
+    ) == checks_markdown()
 
 
 @pytest.mark.parametrize(("name", "status"), [("dome-fan", 1), ("roof-string", 0)])
@@ -147,7 +155,9 @@ def test_the_check_command_tells_what_is_found_and_whether_it_stops(name, status
 
 
 def test_the_check_command_lists_every_fault_of_a_document():
-    text_ = (files("euthyne.demo") / "dome-fan.json").read_text().replace('"bs1363-plug"', '"teapot"')
+    text_ = (
+        (files("euthyne.demo") / "dome-fan.json").read_text().replace('"bs1363-plug"', '"teapot"')
+    )
     document_ = json.loads(text_)
     document_["lead"]["brief"]["volts"] = -1
     answer = CliRunner().invoke(main, ["check", "-"], input=json.dumps(document_))
@@ -168,7 +178,13 @@ def test_a_data_file_of_the_first_version_is_brought_up_and_keeps_its_leads(tmp_
         old = json.loads((files("euthyne.demo") / "roof-string.json").read_text())["lead"]
         for newer in ("salvaged", "price_per_kg"):
             old["conductor"].pop(newer)
-        row = {"tag": "TR-0015", "name": old["name"], "made": "", "doc": json.dumps(old), "at": "2026-11-01T09:00:00"}
+        row = {
+            "tag": "TR-0015",
+            "name": old["name"],
+            "made": "",
+            "doc": json.dumps(old),
+            "at": "2026-11-01T09:00:00",
+        }
         connection.execute(
             text(
                 "insert into lead (tag, name, made_for, document, changed_at, revision, sealed) "
@@ -191,8 +207,14 @@ def test_a_sheets_own_strip_path_and_torque_decide(person, store):
     tag = store.all()[0].lead.tag
     person.send(f"/leads/{tag}/ends", **{"ends.b": "c14-own-1"})
     person.send(f"/leads/{tag}/brief", **{"brief.run_m": "2 m", "brief.loads.0.draws": "40 W"})
-    steps = json.loads(CliRunner().invoke(main, ["steps", "-"], person.open(f"/leads/{tag}/document.json")).output)
-    torques = [s["figures"].get("torque") for s in steps["steps"] if s["kind"] == "land" and s["end"] == "B"]
+    steps = json.loads(
+        CliRunner().invoke(main, ["steps", "-"], person.open(f"/leads/{tag}/document.json")).output
+    )
+    torques = [
+        s["figures"].get("torque")
+        for s in steps["steps"]
+        if s["kind"] == "land" and s["end"] == "B"
+    ]
     assert torques == ["0.8 N m"] * 3
 
 
@@ -202,7 +224,10 @@ def test_lugs_with_a_sheet_of_their_own_are_stripped_as_it_says(person):
     page = words(person.open("/shelf/part/lugs-m8-own-1"))
     assert "as deep as its size" in page
     assert "50 mm² 10 14.5 28 29.1 to 31.1 3 14" in page
-    person.send("/shelf/part/lugs-m8/correct", **{**as_is, "strip_mm.least": "22 mm", "strip_mm.most": "24 mm"})
+    person.send(
+        "/shelf/part/lugs-m8/correct",
+        **{**as_is, "strip_mm.least": "22 mm", "strip_mm.most": "24 mm"},
+    )
     page = words(person.open("/shelf/part/lugs-m8-own-2"))
     assert "as deep as its size" not in page
     assert "22 to 24 mm" in page
@@ -210,7 +235,11 @@ def test_lugs_with_a_sheet_of_their_own_are_stripped_as_it_says(person):
 
 @pytest.mark.parametrize(
     ("field", "typed", "told"),
-    [("torque", "tight", "is not a torque"), ("path.L", "-4 mm", "too small"), ("strip_mm.least", "9 mm", "no range")],
+    [
+        ("torque", "tight", "is not a torque"),
+        ("path.L", "-4 mm", "too small"),
+        ("strip_mm.least", "9 mm", "no range"),
+    ],
 )
 def test_a_dimension_that_can_not_be_is_told_and_stays_typed(person, field, typed, told):
     page = person.send("/shelf/part/c14/correct", code=422, **{**SHEET, field: typed})
@@ -220,6 +249,11 @@ def test_a_dimension_that_can_not_be_is_told_and_stays_typed(person, field, type
 
 def test_every_finish_stands_beside_the_terminations_good_and_bad(person):
     page = words(person.open("/shelf/terminations"))
-    for said in ("stud joint", "nut tilted: cross-threaded", "a washer under the lug", "clip the wrong way round"):
+    for said in (
+        "stud joint",
+        "nut tilted: cross-threaded",
+        "a washer under the lug",
+        "clip the wrong way round",
+    ):
         assert said in page
     assert page.count("The mistake:") == 15

@@ -18,7 +18,13 @@ PINS = "Pins on both ends"
 @pytest.fixture
 def pins_on_both(store):
     """A lead with a plug on each end, nothing cut yet."""
-    store.change(TAG, lambda lead: with_value(lead, "ends.b", lead.ends.a), "2026-11-20T10:00:00", "RM", "plug")
+    store.change(
+        TAG,
+        lambda lead: with_value(lead, "ends.b", lead.ends.a),
+        "2026-11-20T10:00:00",
+        "RM",
+        "plug",
+    )
     return TAG
 
 
@@ -40,7 +46,13 @@ def test_every_step_and_the_whole_build_name_the_stop(person, pins_on_both):
 
 
 def test_the_ends_are_not_settled_and_yet_everything_else_is_saved(person, store, pins_on_both):
-    store.change(TAG, lambda lead: with_value(lead, "ends.accepted", False), "2026-11-20T10:01:00", "RM", "open")
+    store.change(
+        TAG,
+        lambda lead: with_value(lead, "ends.accepted", False),
+        "2026-11-20T10:01:00",
+        "RM",
+        "open",
+    )
     page = person.send(f"/leads/{TAG}/ends/settle", code=409)
     assert "not settled while a stop stands" in words(page)
     assert not store.get(TAG).lead.ends.accepted
@@ -50,7 +62,13 @@ def test_the_ends_are_not_settled_and_yet_everything_else_is_saved(person, store
 
 def test_a_lead_half_built_goes_no_further_but_its_way_back_stays_open(person, store):
     tag = "TR-0019"
-    store.change(tag, lambda lead: with_value(lead, "ends.b", lead.ends.a), "2026-11-20T10:00:00", "RM", "plug")
+    store.change(
+        tag,
+        lambda lead: with_value(lead, "ends.b", lead.ends.a),
+        "2026-11-20T10:00:00",
+        "RM",
+        "plug",
+    )
     before = len(store.get(tag).lead.build.done)
     bench = person.open(f"/leads/{tag}/build/bench")
     assert "Not to be built any further" in words(bench)
@@ -72,8 +90,16 @@ def test_paper_of_a_lead_without_a_stop_says_nothing_of_the_kind(person):
 
 
 def test_cautions_that_nobody_passed_are_printed(person, store):
-    store.change(TAG, lambda lead: with_value(lead, "reasons", ()), "2026-11-20T10:00:00", "RM", "reasons")
-    store.change(TAG, lambda lead: with_value(lead, "brief.generator", True), "2026-11-20T10:00:00", "RM", "gen")
+    store.change(
+        TAG, lambda lead: with_value(lead, "reasons", ()), "2026-11-20T10:00:00", "RM", "reasons"
+    )
+    store.change(
+        TAG,
+        lambda lead: with_value(lead, "brief.generator", True),
+        "2026-11-20T10:00:00",
+        "RM",
+        "gen",
+    )
     pdf = PdfReader(io.BytesIO(person.client.get(f"/leads/{TAG}/traveller.pdf").data))
     assert "Cautions nobody has passed" in pdf.pages[0].extract_text()
     assert "Fed from a generator" in pdf.pages[0].extract_text()

@@ -28,7 +28,9 @@ def settle(person, tag, count):
     """Do the first steps of a build; the steps that were done."""
     done = []
     for _ in range(count):
-        step = re.search(r'name="step" value="([^"]+)"', person.open(f"/leads/{tag}/build/bench"))[1]
+        step = re.search(r'name="step" value="([^"]+)"', person.open(f"/leads/{tag}/build/bench"))[
+            1
+        ]
         do(person, tag, step)
         done.append(step)
     return done
@@ -58,12 +60,16 @@ def test_stores_show_every_piece_and_what_is_short(person):
 def test_things_are_taken_in_as_they_are_typed(person, stores, kind, what, amount, found):
     person.send("/stores", kind=kind, what=what, left=amount)
     new = stores.all()
-    assert found[1] in [pytest.approx(s.left) for s in new if s.name.startswith(found[0][:20]) and s.kind == kind]
+    assert found[1] in [
+        pytest.approx(s.left) for s in new if s.name.startswith(found[0][:20]) and s.kind == kind
+    ]
 
 
 def test_what_can_not_be_used_is_said_beside_its_field_and_nothing_typed_is_lost(person, stores):
     before = stores.all()
-    page = person.send("/stores", 422, kind="cable", what="string", left="a lot", name="My reel", price="dear")
+    page = person.send(
+        "/stores", 422, kind="cable", what="string", left="a lot", name="My reel", price="dear"
+    )
     for said in ("is no cable Euthyne knows", "such as H07RN-F 3G1.5"):
         assert said in words(page)
     for kept in ('value="string"', 'value="a lot"', 'value="My reel"', 'value="dear"'):
@@ -168,10 +174,14 @@ def test_what_there_is_too_little_of_goes_to_nothing_and_no_further(person, stor
 def test_an_end_cut_off_takes_its_parts_from_stores_once_more(person, store, stores):
     while not {"A-land-+", "B-land-+"} <= {d.step for d in store.get("TR-0014").lead.build.done}:
         settle(person, "TR-0014", 1)
-    assert "Cut this end off and begin it again" in words(person.open(f"{LINK}/forgot?part=A-sleeve-%2B"))
+    assert "Cut this end off and begin it again" in words(
+        person.open(f"{LINK}/forgot?part=A-sleeve-%2B")
+    )
     before = left(stores, "Lugs 50 mm², M8")
     person.client.post(f"{LINK}/forgot", data={"part": "A-sleeve-+", "initials": "RM"})
-    scrapped = sum(s.startswith("A-land") for s in store.get("TR-0014").lead.build.reworks[-1].scrap)
+    scrapped = sum(
+        s.startswith("A-land") for s in store.get("TR-0014").lead.build.reworks[-1].scrap
+    )
     assert left(stores, "Lugs 50 mm², M8") == before - scrapped < before
     assert "spoiled, TR-0014" in words(person.open("/stores/one?name=Lugs 50 mm², M8"))
 

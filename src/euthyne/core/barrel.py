@@ -61,7 +61,8 @@ class LugStrip:
 def lug_strips() -> tuple[LugStrip, ...]:
     """Every lug of the table with its strip and presses, for its own size of fine strands."""
     return tuple(
-        LugStrip(lug, closed_bare(lug.barrel_mm, copper_mm(lug.size_mm2)), presses(lug.barrel_mm)) for lug in lugs()
+        LugStrip(lug, closed_bare(lug.barrel_mm, copper_mm(lug.size_mm2)), presses(lug.barrel_mm))
+        for lug in lugs()
     )
 
 
@@ -146,4 +147,7 @@ def crimp_colour(copper_mm2: float) -> str:
     >>> crimp_colour(1.0), crimp_colour(2.5), crimp_colour(25)
     ('red', 'blue', '')
     """
-    return next((r["colour"] for r in rows("insulated-terminals.csv") if copper_mm2 <= float(r["max_mm2"])), "")
+    return next(
+        (r["colour"] for r in rows("insulated-terminals.csv") if copper_mm2 <= float(r["max_mm2"])),
+        "",
+    )

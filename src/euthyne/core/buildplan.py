@@ -6,13 +6,24 @@ from functools import cache
 from euthyne.core.barrel import Lug, lug_for
 from euthyne.core.part import Joining, Part, ThreadedPart, wiring_side
 from euthyne.core.practices import Practices, Stripper
-from euthyne.core.sleeve import Sleeve, copper_mm, covered_on_lug_mm, cut_mm, sleeve_for, sleeves_for
+from euthyne.core.sleeve import (
+    Sleeve,
+    copper_mm,
+    covered_on_lug_mm,
+    cut_mm,
+    sleeve_for,
+    sleeves_for,
+)
 from euthyne.core.strip import CoreStrip, StripPlan
 from euthyne.core.termination import TERMINATIONS
 from euthyne.core.threading import CABLE, HAND, BuildPlan, End, Event, Order, Threaded, order
 from euthyne.core.wiremap import Colours
 
-STRIPPERS: dict[Stripper, str] = {"knife": "knife", "ring": "ring stripper", "automatic": "automatic stripper"}
+STRIPPERS: dict[Stripper, str] = {
+    "knife": "knife",
+    "ring": "ring stripper",
+    "automatic": "automatic stripper",
+}
 HEATS = {"gun": "heat gun", "flame": "small flame"}
 PRESSED: tuple[Joining, ...] = ("lug", "blade", "splice")
 PAST_JOINT_MM = 15.0
@@ -75,10 +86,16 @@ def fittings(end: End, job: Job) -> tuple[ThreadedPart, ...]:
     sleeve = marker_on(job)
     if sleeve is None:
         return own
-    printed = [ThreadedPart("marker", "printed sleeve", sleeve.expanded_mm, "its words the way they will be read")]
+    printed = [
+        ThreadedPart(
+            "marker", "printed sleeve", sleeve.expanded_mm, "its words the way they will be read"
+        )
+    ]
     if end == "B" and job.tags_along:
         words = f"{job.tags_along} printed sleeves for along the run"
-        printed.insert(0, ThreadedPart("along", words, sleeve.expanded_mm, "spread out later, shrunk last"))
+        printed.insert(
+            0, ThreadedPart("along", words, sleeve.expanded_mm, "spread out later, shrunk last")
+        )
     return (*printed, *own)
 
 
@@ -98,7 +115,9 @@ def sleeves_on(e: EndToBuild, cable: CableToBuild) -> list[Sleeve]:
         return []
     lug = lug_on(e, cable)
     barrel = lug.outside_mm if lug else 1.5 * copper_mm(cable.copper_mm2)
-    return sleeves_for(max(cable.core_mm, barrel), min(cable.core_mm, barrel), adhesive=e.part.joint == "lug")
+    return sleeves_for(
+        max(cable.core_mm, barrel), min(cable.core_mm, barrel), adhesive=e.part.joint == "lug"
+    )
 
 
 def sleeve_on(e: EndToBuild, cable: CableToBuild) -> Sleeve | None:
@@ -131,9 +150,22 @@ def closes(e: EndToBuild) -> bool:
 
 def _threaded(end: End, e: EndToBuild, job: Job) -> list[Threaded]:
     on_cable, cable = fittings(end, job), job.cable
-    first_joint = f"{end}-close" if closes(e) else f"{end}-land-{e.strip.cores[0].core}" if e.strip.cores else None
+    first_joint = (
+        f"{end}-close"
+        if closes(e)
+        else f"{end}-land-{e.strip.cores[0].core}"
+        if e.strip.cores
+        else None
+    )
     found = [
-        Threaded(f"{end}-{t.id}", end, len(on_cable) - i, t.bore_mm, needed_by=first_joint, facing=t.facing)
+        Threaded(
+            f"{end}-{t.id}",
+            end,
+            len(on_cable) - i,
+            t.bore_mm,
+            needed_by=first_joint,
+            facing=t.facing,
+        )
         for i, t in enumerate(on_cable)
     ]
     sleeve = sleeve_on(e, cable)
@@ -141,11 +173,23 @@ def _threaded(end: End, e: EndToBuild, job: Job) -> list[Threaded]:
     for core in e.strip.cores:
         if sleeve is not None:
             needed = f"{end}-shrink-{core.core}"
-            found.append(Threaded(f"{end}-sleeve-{core.core}", end, 1, sleeve.expanded_mm, needed, first, on=core.core))
+            found.append(
+                Threaded(
+                    f"{end}-sleeve-{core.core}",
+                    end,
+                    1,
+                    sleeve.expanded_mm,
+                    needed,
+                    first,
+                    on=core.core,
+                )
+            )
         elif e.part.joint == "wire-seal":
             needed = f"{end}-land-{core.core}"
             bore = e.part.grip_mm[1]
-            found.append(Threaded(f"{end}-wireseal-{core.core}", end, 1, bore, needed, first, on=core.core))
+            found.append(
+                Threaded(f"{end}-wireseal-{core.core}", end, 1, bore, needed, first, on=core.core)
+            )
     return found
 
 
@@ -156,12 +200,17 @@ def _in_order(e: EndToBuild, how: Practices) -> list[CoreStrip]:
         return _far_cups_first(e, how)
     if how.first_core == "neutral":
         return sorted(longest, key=lambda c: c.core != "N")
-    return sorted(longest, key=lambda c: c.core == "E") if how.first_core == "earth-last" else longest
+    return (
+        sorted(longest, key=lambda c: c.core == "E") if how.first_core == "earth-last" else longest
+    )
 
 
 def _far_cups_first(e: EndToBuild, how: Practices) -> list[CoreStrip]:
     """Cores by their cups as one looks at the wiring side: the far row first, and away from the hand with the iron."""
-    side, at = 1 if how.iron_hand == "right" else -1, {c.mark: c for c in wiring_side(e.part).cavities}
+    side, at = (
+        1 if how.iron_hand == "right" else -1,
+        {c.mark: c for c in wiring_side(e.part).cavities},
+    )
     rows: list[list[CoreStrip]] = []
     for core in sorted(e.strip.cores, key=lambda c: -at[c.cavity].y):
         if not rows or at[rows[-1][0].cavity].y - at[core.cavity].y >= ONE_ROW_MM:
@@ -174,20 +223,40 @@ def _events(end: End, e: EndToBuild, job: Job) -> list[Event]:
     body, kind, cable, how = e.part.height_mm, TERMINATIONS[e.part.joint], job.cable, job.practices
     found = [Event(f"{end}-strip", end, STRIPPERS[how.stripper])] if cable.sheathed else []
     for stair in e.strip.below_sheath:
-        found.append(Event(f"{end}-layer-{stair.layer.id}", end, "knife", after=tuple(v.id for v in found[-1:])))
+        found.append(
+            Event(
+                f"{end}-layer-{stair.layer.id}", end, "knife", after=tuple(v.id for v in found[-1:])
+            )
+        )
     found.append(Event(f"{end}-cores", end, "wire stripper", after=tuple(v.id for v in found)))
     last, sleeve = f"{end}-cores", sleeve_on(e, cable)
     for core in _in_order(e, how):
         on = CABLE if closes(e) and not kind.lasting else (core.core,)
         wide = body if on == CABLE else max(2.2 * cable.core_mm, body / 2)
         lost = core.strip_mm + cable.core_mm
-        land = Event(f"{end}-land-{core.core}", end, _tool(e.part, how), wide, (last,), kind.lasting, on, lost)
+        land = Event(
+            f"{end}-land-{core.core}",
+            end,
+            _tool(e.part, how),
+            wide,
+            (last,),
+            kind.lasting,
+            on,
+            lost,
+        )
         found.append(land)
         if soldered(e.part, how):
             found.append(Event(f"{end}-solder-{core.core}", end, "iron", wide, (land.id,), on=on))
         if sleeve is not None:
             found.append(
-                Event(f"{end}-shrink-{core.core}", end, HEATS[how.heat], wide, (found[-1].id,), on=(core.core,))
+                Event(
+                    f"{end}-shrink-{core.core}",
+                    end,
+                    HEATS[how.heat],
+                    wide,
+                    (found[-1].id,),
+                    on=(core.core,),
+                )
             )
         last = land.id if on == CABLE or e.part.joint == "solder" else last
     landed = tuple(v.id for v in found if v.id.split("-")[1] in ("land", "solder", "shrink"))

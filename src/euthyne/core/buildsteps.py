@@ -45,7 +45,9 @@ def part_words(part_id: str, job: Job) -> str:
     e, which = (job.a, "supply end") if end == "A" else (job.b, "load end")
     if kind in ("sleeve", "wireseal") and rest:
         name = "sleeve" if kind == "sleeve" else "wire seal"
-        return f"the {name} on the {e.colours.called(rest[0])} core, {function_of(rest[0])}, {which}"
+        return (
+            f"the {name} on the {e.colours.called(rest[0])} core, {function_of(rest[0])}, {which}"
+        )
     words = next((t.words for t in fittings(home, job) if t.id == part_id[2:]), kind)
     return f"the {words} of the {e.part.short}, {which}"
 
@@ -94,14 +96,21 @@ def _sleeves(job: Job) -> str:
         if sleeve is not None:
             wanted[sleeve.words] = wanted.get(sleeve.words, 0) + len(e.strip.cores)
         lacking = lacking or (sleeve is None and TERMINATIONS[e.part.joint].sleeved)
-    counted = f" Sleeves: {', '.join(f'{n} of {name}' for name, n in wanted.items())}." if wanted else ""
-    return counted + (" No single sleeve does both here: two layers, or a higher ratio." if lacking else "")
+    counted = (
+        f" Sleeves: {', '.join(f'{n} of {name}' for name, n in wanted.items())}." if wanted else ""
+    )
+    return counted + (
+        " No single sleeve does both here: two layers, or a higher ratio." if lacking else ""
+    )
 
 
 def _cut(cable_words: str, cut_m: float, pieces: int) -> BuildStep:
     many = f"{pieces} times " if pieces > 1 else ""
     detail = "Square, with a cable shear. Measure twice along the cord lying straight."
-    figures = (Figure("length", f"{cut_m:.2f} m"), *([Figure("pieces", str(pieces))] if pieces > 1 else []))
+    figures = (
+        Figure("length", f"{cut_m:.2f} m"),
+        *([Figure("pieces", str(pieces))] if pieces > 1 else []),
+    )
     return BuildStep(
         "cut", "cut", None, f"Cut {many}{cut_m:.2f} m of {cable_words}", detail, MISTAKES["cut"], "it is cut",
         figures=figures,
@@ -114,22 +123,31 @@ def _step(what: str, fed_from: End, e: EndToBuild, threads: bool, job: Job) -> B
     if threads and kind in ("sleeve", "wireseal"):
         return joinsteps.on_core(what, home, e, rest[0], job)
     if threads:
-        return _thread(what, home, fed_from, e, next(t for t in fittings(home, job) if t.id == what[2:]))
+        return _thread(
+            what, home, fed_from, e, next(t for t in fittings(home, job) if t.id == what[2:])
+        )
     if kind == "layer":
         return _layer(what, home, e, rest[0])
     if rest:
-        return {"land": joinsteps.land, "solder": joinsteps.solder, "shrink": joinsteps.shrink}[kind](
-            what, home, e, rest[0], job
-        )
+        return {"land": joinsteps.land, "solder": joinsteps.solder, "shrink": joinsteps.shrink}[
+            kind
+        ](what, home, e, rest[0], job)
     if kind == "strip":
         return _strip(what, home, e, job.practices.stripper)
-    return {"cores": _cores, "grip": joinsteps.grip, "fuse": joinsteps.fuse, "close": joinsteps.close}[kind](
-        what, home, e
-    )
+    return {
+        "cores": _cores,
+        "grip": joinsteps.grip,
+        "fuse": joinsteps.fuse,
+        "close": joinsteps.close,
+    }[kind](what, home, e)
 
 
 def _thread(what: str, home: End, fed_from: End, e: EndToBuild, t: ThreadedPart) -> BuildStep:
-    way = f"from the {e.part.short} end" if fed_from == home else f"from the far end, for the {e.part.short}"
+    way = (
+        f"from the {e.part.short} end"
+        if fed_from == home
+        else f"from the far end, for the {e.part.short}"
+    )
     return BuildStep(
         what,
         "thread",
@@ -145,12 +163,16 @@ def _thread(what: str, home: End, fed_from: End, e: EndToBuild, t: ThreadedPart)
 def _strip(what: str, home: End, e: EndToBuild, tool: Stripper) -> BuildStep:
     headline = f"Take {e.strip.sheath_mm:.0f} mm of sheath off the {e.part.short} end"
     how, mistake = SHEATH_OFF[tool]
-    detail = f"The sheath must reach {e.strip.inside_mm:.0f} mm past the grip. {how} No core marked."
+    detail = (
+        f"The sheath must reach {e.strip.inside_mm:.0f} mm past the grip. {how} No core marked."
+    )
     figures = (
         Figure("sheath off", f"{e.strip.sheath_mm:.0f} mm"),
         Figure("past the grip", f"{e.strip.inside_mm:g} mm"),
     )
-    return BuildStep(what, "strip", home, headline, detail, mistake, "sheath is off", figures=figures)
+    return BuildStep(
+        what, "strip", home, headline, detail, mistake, "sheath is off", figures=figures
+    )
 
 
 def _layer(what: str, home: End, e: EndToBuild, layer_id: str) -> BuildStep:
@@ -182,7 +204,9 @@ def _cores(what: str, home: End, e: EndToBuild) -> BuildStep:
         f"From the {'end of the grip' if e.part.grips else 'edge of the part'}. Twist the strands; never tin them.",
         MISTAKES["cores"],
         "cores are bare",
-        figures=tuple(Figure("each core" if alike else f"core {c.core}", f"{c.core_mm:.0f} mm") for c in shown),
+        figures=tuple(
+            Figure("each core" if alike else f"core {c.core}", f"{c.core_mm:.0f} mm") for c in shown
+        ),
     )
 
 
@@ -208,7 +232,11 @@ def _handed_over(job: Job) -> BuildStep:
         if (tug := hand_tug(job.cable.size, e.part.joint)) is not None
         for low, high in (tug,)
     ]
-    wanted = f"A hand tug: {', '.join(dict.fromkeys(figures))}. " if figures else "A firm hand tug at each core. "
+    wanted = (
+        f"A hand tug: {', '.join(dict.fromkeys(figures))}. "
+        if figures
+        else "A firm hand tug at each core. "
+    )
     return BuildStep(
         "pull",
         "pull",

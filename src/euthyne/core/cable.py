@@ -58,7 +58,13 @@ def cable_types() -> dict[str, CableType]:
     """Every cable type by designation."""
     return {
         r["cable_type"]: CableType(
-            r["cable_type"], r["basis"], r["sheath"], r["outdoor"] == "yes", r["volts"], r["use"], r["source"]
+            r["cable_type"],
+            r["basis"],
+            r["sheath"],
+            r["outdoor"] == "yes",
+            r["volts"],
+            r["use"],
+            r["source"],
         )
         for r in rows("cable-types.csv")
     }
@@ -84,7 +90,9 @@ def made_in(cable_type: str, cores: int, earthed: bool) -> frozenset[str] | None
     if not listed:
         return None
     metric = {f"{m[len(start) :]} mm2" for m in listed if m.startswith(start)}
-    return frozenset(metric | {f"{m.removesuffix(ending)} AWG" for m in listed if m.endswith(ending)})
+    return frozenset(
+        metric | {f"{m.removesuffix(ending)} AWG" for m in listed if m.endswith(ending)}
+    )
 
 
 def outside_diameter(cable_type: str, written: str) -> Diameter | None:

@@ -9,7 +9,11 @@ from euthyne.core.protection import MAGNETIC_MULTIPLE
 from euthyne.data.tables import rows
 
 FaultKind = Literal["earth", "short"]
-WITHSTAND_K = {"PVC": 115.0, "rubber": 141.0, "cross-linked": 143.0}  # A s^0.5 / mm2, IEC 60364-4-43 table 43A
+WITHSTAND_K = {
+    "PVC": 115.0,
+    "rubber": 141.0,
+    "cross-linked": 143.0,
+}  # A s^0.5 / mm2, IEC 60364-4-43 table 43A
 LONGEST_SECONDS = 5.0  # beyond, heat leaves the conductor and k2 S2 says nothing, IEC 60364-4-43
 MAGNETIC_SECONDS = 0.1
 INSTANT_SECONDS = 0.01  # half a period: what a breaker lets through at once, generic
@@ -87,9 +91,17 @@ def earth_fault_seconds(volts_to_earth: float, centre_tapped: bool = False) -> f
 @cache
 def curve_of(family: str, amps: float) -> tuple[tuple[float, float], ...]:
     """A device's gates: multiples of its rating and the seconds each clears in, slowest first; none where unknown."""
-    listed = [r for r in rows("fuse-curves.csv") if r["family"] == family and amps <= float(r["up_to_amps"])]
+    listed = [
+        r
+        for r in rows("fuse-curves.csv")
+        if r["family"] == family and amps <= float(r["up_to_amps"])
+    ]
     least = min((float(r["up_to_amps"]) for r in listed), default=0.0)
-    return tuple((float(r["multiple"]), float(r["seconds"])) for r in listed if float(r["up_to_amps"]) == least)
+    return tuple(
+        (float(r["multiple"]), float(r["seconds"]))
+        for r in listed
+        if float(r["up_to_amps"]) == least
+    )
 
 
 def gates_of(guard: Guard) -> tuple[tuple[float, float], ...]:
@@ -156,7 +168,11 @@ def let_through_a2s(guard: Guard, fault_amps: float) -> float:
 def breaker_limit_a2s(guard: Guard) -> float:
     """What a breaker's class lets through at most, in A2 s; endless where no class covers it."""
     for row in rows("breaker-let-through.csv"):
-        if guard.family == "breaker-iec" and row["curve"] == guard.curve and guard.amps <= float(row["up_to_amps"]):
+        if (
+            guard.family == "breaker-iec"
+            and row["curve"] == guard.curve
+            and guard.amps <= float(row["up_to_amps"])
+        ):
             return float(row["a2s"])
     return math.inf
 
@@ -178,9 +194,16 @@ def cleared(
     stands = withstand_a2s(cross_section_mm2, insulation)
     far, near = amps
     seconds, by = seconds_to_clear(guard, far), guard.word
-    if kind == "earth" and guard.residual_current_device and (seconds is None or seconds > within_s):
+    if (
+        kind == "earth"
+        and guard.residual_current_device
+        and (seconds is None or seconds > within_s)
+    ):
         seconds, by = RESIDUAL_SECONDS, "the residual-current device"
-        passes = max(min(far**2 * RESIDUAL_SECONDS, let_through_a2s(guard, far)), let_through_a2s(guard, near))
+        passes = max(
+            min(far**2 * RESIDUAL_SECONDS, let_through_a2s(guard, far)),
+            let_through_a2s(guard, near),
+        )
     else:
         passes = max(let_through_a2s(guard, far), let_through_a2s(guard, near))
     in_time = seconds is not None and seconds <= within_s
@@ -188,7 +211,9 @@ def cleared(
     return Cleared(kind, far, by if in_time else None, lasts, within_s, passes, stands)
 
 
-def longest_m(u0_volts: float, loop_ohms: float, wanted_amps: float, ohms_per_m_out_and_back: float) -> float:
+def longest_m(
+    u0_volts: float, loop_ohms: float, wanted_amps: float, ohms_per_m_out_and_back: float
+) -> float:
     """Longest lead whose far end still lets a current flow, in m; 0 when the supply alone does not.
 
     Source: IEC 60364-4-41, factor 0.95.

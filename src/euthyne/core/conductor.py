@@ -12,7 +12,26 @@ Unit = Literal["mm2", "AWG"]
 Metal = Literal["copper", "aluminium", "cca-10", "cca-15"]
 
 MM2_PER_CIRCULAR_MIL = math.pi / 4 * 0.0254**2
-GAUGES = ("24", "22", "20", "18", "16", "14", "12", "10", "8", "6", "4", "3", "2", "1", "1/0", "2/0", "3/0", "4/0")
+GAUGES = (
+    "24",
+    "22",
+    "20",
+    "18",
+    "16",
+    "14",
+    "12",
+    "10",
+    "8",
+    "6",
+    "4",
+    "3",
+    "2",
+    "1",
+    "1/0",
+    "2/0",
+    "3/0",
+    "4/0",
+)
 AWG_STRANDING = 1.02  # longer lay of the outer strands, ASTM B174
 
 
@@ -96,13 +115,15 @@ def size_named(name: str) -> Size:
     ('14 AWG', 2.5)
     """
     text = name.strip().replace(",", ".")
-    if match := re.fullmatch(r"(?:#\s*)?([\d/]+)\s*(?:awg|ga|gauge)", text, re.IGNORECASE) or re.fullmatch(
-        r"(?:awg|#)\s*([\d/]+)", text, re.IGNORECASE
-    ):
+    if match := re.fullmatch(
+        r"(?:#\s*)?([\d/]+)\s*(?:awg|ga|gauge)", text, re.IGNORECASE
+    ) or re.fullmatch(r"(?:awg|#)\s*([\d/]+)", text, re.IGNORECASE):
         return awg(match[1])
     if "/" in text:
         return awg(text)
-    if match := re.fullmatch(r"(\d+(?:\.\d+)?)\s*(?:mm2|mm²|mm\^2|sq\s*mm|mm)?", text, re.IGNORECASE):
+    if match := re.fullmatch(
+        r"(\d+(?:\.\d+)?)\s*(?:mm2|mm²|mm\^2|sq\s*mm|mm)?", text, re.IGNORECASE
+    ):
         if float(match[1]) <= 0:
             raise ValueError("a conductor has copper in it")
         return metric(float(match[1]))
@@ -131,7 +152,10 @@ def materials() -> dict[str, Material]:
     """Conductor metals by name."""
     return {
         r["metal"]: Material(
-            float(r["rho20_ohm_mm2_per_m"]), float(r["density_g_cm3"]), float(r["alpha20_per_k"]), r["source"]
+            float(r["rho20_ohm_mm2_per_m"]),
+            float(r["density_g_cm3"]),
+            float(r["alpha20_per_k"]),
+            r["source"],
         )
         for r in rows("materials.csv")
     }

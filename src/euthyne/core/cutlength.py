@@ -37,4 +37,6 @@ def cut_length(
     25.864
     """
     slack = max(run_m * slack_percent / 100, LEAST_SLACK_M)
-    return CutLength(run_m, sum(swallows_mm) / 1000, slack, loops_mm / 1000, reworks * max(swallows_mm) / 1000)
+    return CutLength(
+        run_m, sum(swallows_mm) / 1000, slack, loops_mm / 1000, reworks * max(swallows_mm) / 1000
+    )

@@ -22,7 +22,9 @@ class Demand:
         return self.design_amps * math.sqrt(self.duty)
 
 
-def amps_of_watts(watts: float, system: System, volts: float, power_factor: float = 1, efficiency: float = 1) -> float:
+def amps_of_watts(
+    watts: float, system: System, volts: float, power_factor: float = 1, efficiency: float = 1
+) -> float:
     """Current a power draws.
 
     Parameters: watts at the output of what it feeds; system; volts, line to line on three-phase; power factor;
@@ -57,4 +59,6 @@ def demand(brief: SizingBrief) -> Demand:
     duty = brief.load.duty_percent / 100
     margin = 1.25 if brief.load.continuous and brief.conductor.basis == "cord-na" else 1.0
     heats = brief.load.heating_amps or running
-    return Demand(running, heats * margin, heats * math.sqrt(duty), running * brief.load.start_multiple, duty)
+    return Demand(
+        running, heats * margin, heats * math.sqrt(duty), running * brief.load.start_multiple, duty
+    )

@@ -55,9 +55,15 @@ def pressed(outside_mm: float, bore_mm: float, copper_mm2: float, die_mm2: float
 
 def _judged(ratio: float) -> tuple[Verdict, str]:
     if ratio < LOOSE_BELOW:
-        return "loose", "The die is bigger than the metal: loose, with voids. Cut it off and use a new lug."
+        return (
+            "loose",
+            "The die is bigger than the metal: loose, with voids. Cut it off and use a new lug.",
+        )
     if ratio < USUAL_FROM:
         return "light", "The die barely closes on the metal: look for the next smaller die."
     if ratio <= USUAL_TO:
         return "usual", "Usual. The maker's die code decides."
-    return "heavy", "More metal than the die holds: flash or cracks. The die is too small, or the barrel overfilled."
+    return (
+        "heavy",
+        "More metal than the die holds: flash or cracks. The die is too small, or the barrel overfilled.",
+    )

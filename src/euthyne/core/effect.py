@@ -21,7 +21,9 @@ class Effect:
     @property
     def changed(self) -> int:
         """How many steps read otherwise, came, or went."""
-        return sum(new for _, new in self.steps) + len([s for s in self.gone if s.key not in self._keys])
+        return sum(new for _, new in self.steps) + len(
+            [s for s in self.gone if s.key not in self._keys]
+        )
 
     @property
     def _keys(self) -> set[str]:
@@ -47,7 +49,9 @@ def _moved(step: BuildStep, usual: Plan, worked: Plan) -> bool:
     """True when a landing step comes at another turn among those of its end."""
     if step.kind != "land":
         return False
-    turns = [[s.key for s in p.steps if s.kind == "land" and s.end == step.end] for p in (usual, worked)]
+    turns = [
+        [s.key for s in p.steps if s.kind == "land" and s.end == step.end] for p in (usual, worked)
+    ]
     return turns[0].index(step.key) != turns[1].index(step.key)
 
 

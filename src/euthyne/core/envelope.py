@@ -91,11 +91,19 @@ class Sum:
 
 
 def path_brief(
-    system: System, volts: float, amps: float, run_m: float, basis: str, drop_percent: float, unit: str | None = None
+    system: System,
+    volts: float,
+    amps: float,
+    run_m: float,
+    basis: str,
+    drop_percent: float,
+    unit: str | None = None,
 ) -> SizingBrief:
     """A brief of the few things an envelope knows. Raises Refused when they make no sense together."""
     wanted = ConductorWanted(basis, unit if unit in units_of(basis) or unit == "AWG" else None)  # type: ignore[arg-type]
-    return SizingBrief(Supply(system, volts), Load(amps=amps), run_m, wanted, limits=Limits(drop_percent))
+    return SizingBrief(
+        Supply(system, volts), Load(amps=amps), run_m, wanted, limits=Limits(drop_percent)
+    )
 
 
 def what_size(brief: SizingBrief) -> Sum:
@@ -199,9 +207,15 @@ def what_gauge(given: Size) -> Sum:
     up_metric, up_gauge = _next_up(area, metrics), _next_up(area, gauges)
     near = [s for s in metrics + gauges if 0.35 <= s.cross_section_mm2 / area <= 2.6]
     marks = tuple(
-        ScaleMark(s.cross_section_mm2, s.name.replace("mm2", "mm²"), "quiet") for s in near if s.name != given.name
+        ScaleMark(s.cross_section_mm2, s.name.replace("mm2", "mm²"), "quiet")
+        for s in near
+        if s.name != given.name
     )
-    strands = [r["usual_strands"] for r in rows("conductors-metric.csv") if float(r["cross_section_mm2"]) == area]
+    strands = [
+        r["usual_strands"]
+        for r in rows("conductors-metric.csv")
+        if float(r["cross_section_mm2"]) == area
+    ]
     ohms = ohms_per_m_20(given) if given.unit == "AWG" or area in metric_resistances() else None
     figures = [
         Figure("Copper", area, "mm²", 3),
@@ -393,9 +407,14 @@ def what_earth_length(which: Size, path: FaultPath) -> Sum:
         Figure("A short lets through", passes, "A²s", 0),
         Figure("The copper stands", stands, "A²s", 0),
     )
-    marks = (ScaleMark(0, "supply", "given"), ScaleMark(run, "the far end still clears", "answer", upto=0.0))
+    marks = (
+        ScaleMark(0, "supply", "given"),
+        ScaleMark(run, "the far end still clears", "answer", upto=0.0),
+    )
     title = "(0.95 x volts / amps wanted - loop) / ohm of a metre, out and back, hot"
-    source = "IEC 60364-4-41: 0.8, 0.4, 0.2 s by volts to earth; let-through generic, its maker decides"
+    source = (
+        "IEC 60364-4-41: 0.8, 0.4, 0.2 s by volts to earth; let-through generic, its maker decides"
+    )
     work = (worked("Longest run", title, loop, "m", source),) if run else ()
     return Sum(figures, said, marks, "m", workings=work)
 
@@ -403,7 +422,13 @@ def what_earth_length(which: Size, path: FaultPath) -> Sum:
 def what_die(outside_mm: float, bore_mm: float, copper_mm2: float, across_flats_mm: float) -> Sum:
     """What a hexagonal die makes of a lug and its copper. Raises Refused where the bore is wider than the barrel."""
     if bore_mm >= outside_mm:
-        raise Refused(Fault("bore", "the bore is wider than the barrel", "the bore, then the outside, both across"))
+        raise Refused(
+            Fault(
+                "bore",
+                "the bore is wider than the barrel",
+                "the bore, then the outside, both across",
+            )
+        )
     die = hexagon_mm2(across_flats_mm)
     found = pressed(outside_mm, bore_mm, copper_mm2, die)
     marks = (
@@ -412,7 +437,9 @@ def what_die(outside_mm: float, bore_mm: float, copper_mm2: float, across_flats_
         ScaleMark(USUAL_FROM, "usual", "quiet", upto=USUAL_TO),
         ScaleMark(max(USUAL_TO * 1.2, found.ratio * 1.1), "flash, cracks", "quiet"),
     )
-    ring = Disc("barrel and copper", f"{found.metal_mm2:.0f} mm² of metal", outside_mm, bore_mm, copper_mm2)
+    ring = Disc(
+        "barrel and copper", f"{found.metal_mm2:.0f} mm² of metal", outside_mm, bore_mm, copper_mm2
+    )
     hole = Disc("die, closed", f"{die:.0f} mm²", math.sqrt(4 * die / math.pi))
     work = Working(
         "Press ratio",
@@ -432,8 +459,15 @@ def what_die(outside_mm: float, bore_mm: float, copper_mm2: float, across_flats_
 def what_sleeve(widest_mm: float, thinnest_mm: float, covered_mm: float, adhesive: bool) -> Sum:
     """Which sleeve goes over the widest and grips the thinnest, and how long to cut it. Raises Refused."""
     if thinnest_mm > widest_mm:
-        raise Refused(Fault("thinnest", "the thinnest is wider than the widest", "the two the other way round"))
-    found, ratio = sleeve_for(widest_mm, thinnest_mm, adhesive), ratio_wanted(widest_mm, thinnest_mm)
+        raise Refused(
+            Fault(
+                "thinnest", "the thinnest is wider than the widest", "the two the other way round"
+            )
+        )
+    found, ratio = (
+        sleeve_for(widest_mm, thinnest_mm, adhesive),
+        ratio_wanted(widest_mm, thinnest_mm),
+    )
     long = cut_mm(covered_mm, adhesive)
     work = Working(
         "Cut length",
@@ -443,15 +477,24 @@ def what_sleeve(widest_mm: float, thinnest_mm: float, covered_mm: float, adhesiv
         "10 % usual, 13 % adhesive-lined; generic, check your part",
     )
     cut = Figure("Cut it", long, "mm", 0)
-    things = (Disc("widest", f"{widest_mm:g} mm", widest_mm), Disc("thinnest", f"{thinnest_mm:g} mm", thinnest_mm))
+    things = (
+        Disc("widest", f"{widest_mm:g} mm", widest_mm),
+        Disc("thinnest", f"{thinnest_mm:g} mm", thinnest_mm),
+    )
     if found is None:
         said = f"No single size does both: {ratio:.1f} to 1 would. Take two layers, or a sleeve of a higher ratio."
         return Sum((Figure("Sleeve", "none"), cut), said, workings=(work,), discs=things)
-    before = Disc("sleeve, before", f"{found.expanded_mm:g} mm bore", found.expanded_mm + 1, found.expanded_mm)
-    after = Disc("sleeve, after", f"{found.recovered_mm:g} mm bore", found.recovered_mm + 1.6, found.recovered_mm)
-    lined = ", adhesive-lined" if found.adhesive else ""
-    said = (
-        f"{found.expanded_mm:g} mm {found.ratio}{lined} passes the widest with a tenth to spare and grips the thinnest."
+    before = Disc(
+        "sleeve, before", f"{found.expanded_mm:g} mm bore", found.expanded_mm + 1, found.expanded_mm
     )
+    after = Disc(
+        "sleeve, after",
+        f"{found.recovered_mm:g} mm bore",
+        found.recovered_mm + 1.6,
+        found.recovered_mm,
+    )
+    lined = ", adhesive-lined" if found.adhesive else ""
+    said = f"{found.expanded_mm:g} mm {found.ratio}{lined} passes the widest with a tenth to spare "
+    said += "and grips the thinnest."
     figures = (Figure("Sleeve", f"{found.expanded_mm:g} mm"), Figure("Ratio", found.ratio), cut)
     return Sum(figures, said, workings=(work,), discs=(before, things[0], after, things[1]))

@@ -3,7 +3,16 @@
 from dataclasses import dataclass
 from typing import Literal
 
-from euthyne.core.conductor import GAUGES, Metal, Size, at_celsius, awg, metric, metric_resistances, ohms_per_m_20
+from euthyne.core.conductor import (
+    GAUGES,
+    Metal,
+    Size,
+    at_celsius,
+    awg,
+    metric,
+    metric_resistances,
+    ohms_per_m_20,
+)
 from euthyne.core.corewords import function_of
 from euthyne.data.tables import toml
 
@@ -46,7 +55,9 @@ class Measured:
 def band_factors(size: Size) -> tuple[float, float]:
     """Least and most a conductor may measure, as a share of its table value: class maximum, or nominal for a gauge."""
     t = toml("proof-limits.toml")["band"]
-    return (t["awg_low"], t["awg_high"]) if size.unit == "AWG" else (t["metric_low"], t["metric_high"])
+    return (
+        (t["awg_low"], t["awg_high"]) if size.unit == "AWG" else (t["metric_low"], t["metric_high"])
+    )
 
 
 def core_band_ohm(
@@ -63,7 +74,11 @@ def core_band_ohm(
 
 def thinner_than(size: Size) -> Size | None:
     """The next thinner size of the same series; None below the thinnest."""
-    made = [metric(m) for m in metric_resistances()] if size.unit == "mm2" else [awg(g) for g in GAUGES]
+    made = (
+        [metric(m) for m in metric_resistances()]
+        if size.unit == "mm2"
+        else [awg(g) for g in GAUGES]
+    )
     below = [s for s in made if s.cross_section_mm2 < size.cross_section_mm2]
     return max(below, key=lambda s: s.cross_section_mm2, default=None)
 
@@ -140,7 +155,9 @@ def _insulation(cores: tuple[str, ...]) -> tuple[Line, ...]:
         one, other = carrying
         pairs.append((f"insulation-{one}{other}", f"{function_of(one)} to {function_of(other)}"))
     else:
-        pairs += [(f"insulation-{c}", f"{function_of(c)} to the others joined") for c in carrying[:-1]]
+        pairs += [
+            (f"insulation-{c}", f"{function_of(c)} to the others joined") for c in carrying[:-1]
+        ]
     return tuple(
         Line(
             id=key,

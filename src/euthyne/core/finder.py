@@ -37,7 +37,9 @@ QUESTIONS = (
         "even where a shroud makes pins look like a socket.",
     ),
     Question(
-        "count", "How many contacts, the earth counted?", tuple((str(n), str(n)) for n in (1, 2, 3, 4, 5, 6, 9, 26))
+        "count",
+        "How many contacts, the earth counted?",
+        tuple((str(n), str(n)) for n in (1, 2, 3, 4, 5, 6, 9, 26)),
     ),
     Question("shape", "Round or flat?", (("round", "round"), ("flat", "flat"))),
     Question("earth", "Has it an earth?", (("yes", "yes"), ("no", "no"))),

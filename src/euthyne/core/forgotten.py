@@ -71,8 +71,12 @@ def redo(build: BuildPlan, done: Done, wrong: str) -> Recovery:
     part = build.part(wrong)
     own = part or build.event(wrong)
     assert own is not None
-    back = _with_dependents(build, done, {wrong} | (_in_the_way(build, part, done) if part else set()))
-    return _taken_back(build, done, back) or _cut_back(build, own.end, done) or Recovery("impossible")
+    back = _with_dependents(
+        build, done, {wrong} | (_in_the_way(build, part, done) if part else set())
+    )
+    return (
+        _taken_back(build, done, back) or _cut_back(build, own.end, done) or Recovery("impossible")
+    )
 
 
 def _in_the_way(build: BuildPlan, part: Threaded, done: Done) -> set[str]:
@@ -81,7 +85,9 @@ def _in_the_way(build: BuildPlan, part: Threaded, done: Done) -> set[str]:
     wrong = {part.needed_by} if part.needed_by else set()
     if not part.split:
         wrong |= {e.id for e in obstacles(build, part, part.end)}
-        wrong |= {q.id for q in build.parts if (q.end, q.on) == (part.end, part.on) and q.rank < part.rank}
+        wrong |= {
+            q.id for q in build.parts if (q.end, q.on) == (part.end, part.on) and q.rank < part.rank
+        }
     return _with_dependents(build, done, wrong & over)
 
 
@@ -100,7 +106,11 @@ def _waited_for(build: BuildPlan, step: str) -> set[str]:
     if event is not None:
         return set(event.after) | {p.id for p in build.parts if p.needed_by == step}
     assert part is not None
-    above = {q.id for q in build.parts if (q.end, q.on) == (part.end, part.on) and q.rank > part.rank and not q.split}
+    above = {
+        q.id
+        for q in build.parts
+        if (q.end, q.on) == (part.end, part.on) and q.rank > part.rank and not q.split
+    }
     return set(part.after) | above
 
 
@@ -133,9 +143,15 @@ def _cut_back(build: BuildPlan, end: End, done: Done) -> Recovery | None:
     found: Order = order(opened, kept)
     if not found.possible:
         return None
-    spoiled = [e for e in build.events if e.irreversible and e.id in {s.what for s in done} and e.end == end]
+    spoiled = [
+        e
+        for e in build.events
+        if e.irreversible and e.id in {s.what for s in done} and e.end == end
+    ]
     in_order = tuple(s.what for s in done if s.what in {e.id for e in spoiled})
     lost = max(
-        [e.cut_back_mm for e in spoiled] + ([at.cut_back_mm or 0.0] if at.state == "finished" else []), default=0.0
+        [e.cut_back_mm for e in spoiled]
+        + ([at.cut_back_mm or 0.0] if at.state == "finished" else []),
+        default=0.0,
     )
     return Recovery("cut-back", scrap=in_order, length_lost_mm=lost, steps=found.steps)

@@ -12,7 +12,15 @@ EMISSIVITY = 0.9  # dull plastic or rubber
 SHEATH_K_M_PER_W = 5.0  # thermal resistivity of PVC and rubber, IEC 60287-2-1
 KELVIN = 273.15
 HOTTEST_C = 400.0
-LAY_UP = {1: 1.0, 2: 2.0, 3: 2.155, 4: 2.414, 5: 2.701, 6: 3.0, 7: 3.0}  # circle round so many equal ones that touch
+LAY_UP = {
+    1: 1.0,
+    2: 2.0,
+    3: 2.155,
+    4: 2.414,
+    5: 2.701,
+    6: 3.0,
+    7: 3.0,
+}  # circle round so many equal ones that touch
 LAY_UP_MANY = 1.2  # and round more of them, times the root of how many: 6 at 25, generic
 
 
@@ -57,7 +65,9 @@ def convection_w_per_m(sheath_c: float, ambient_c: float, outside_mm: float) -> 
     viscosity = 15.89e-6 * (film / 300) ** 1.76
     prandtl, diameter = 0.707, outside_mm / 1000
     rayleigh = GRAVITY / film * rise * diameter**3 / viscosity**2 * prandtl
-    nusselt: float = (0.60 + 0.387 * rayleigh ** (1 / 6) / (1 + (0.559 / prandtl) ** (9 / 16)) ** (8 / 27)) ** 2
+    nusselt: float = (
+        0.60 + 0.387 * rayleigh ** (1 / 6) / (1 + (0.559 / prandtl) ** (9 / 16)) ** (8 / 27)
+    ) ** 2
     return float(nusselt * conductivity * math.pi * rise)
 
 
@@ -69,7 +79,9 @@ def radiation_w_per_m(sheath_c: float, ambient_c: float, outside_mm: float) -> f
 
 def surface_w_per_m(sheath_c: float, ambient_c: float, outside_mm: float) -> float:
     """All heat a metre loses at its surface, in W/m."""
-    return convection_w_per_m(sheath_c, ambient_c, outside_mm) + radiation_w_per_m(sheath_c, ambient_c, outside_mm)
+    return convection_w_per_m(sheath_c, ambient_c, outside_mm) + radiation_w_per_m(
+        sheath_c, ambient_c, outside_mm
+    )
 
 
 def sheath_k_per_w_per_m(cable: Cable) -> float:
@@ -118,7 +130,11 @@ def warmth(cable: Cable, amps: float, ambient_c: float) -> Warmth:
         return surface_w_per_m(sheath_c, ambient_c, cable.outside_mm) - heat(conductor(sheath_c))
 
     sheath = _root(ambient_c, HOTTEST_C, spare)
-    return Warmth(min(conductor(sheath), HOTTEST_C), sheath, surface_w_per_m(sheath, ambient_c, cable.outside_mm))
+    return Warmth(
+        min(conductor(sheath), HOTTEST_C),
+        sheath,
+        surface_w_per_m(sheath, ambient_c, cable.outside_mm),
+    )
 
 
 def amps_at(cable: Cable, conductor_c: float, ambient_c: float) -> float:
@@ -132,9 +148,15 @@ def amps_at(cable: Cable, conductor_c: float, ambient_c: float) -> float:
     through = sheath_k_per_w_per_m(cable)
 
     def over(sheath_c: float) -> float:
-        return sheath_c + surface_w_per_m(sheath_c, ambient_c, cable.outside_mm) * through - conductor_c
+        return (
+            sheath_c
+            + surface_w_per_m(sheath_c, ambient_c, cable.outside_mm) * through
+            - conductor_c
+        )
 
     sheath = _root(ambient_c, conductor_c, over)
     heat = surface_w_per_m(sheath, ambient_c, cable.outside_mm)
-    ohms = at_celsius(ohms_per_m_20(cable.size, cable.metal, cable.tinned), cable.metal, conductor_c)
+    ohms = at_celsius(
+        ohms_per_m_20(cable.size, cable.metal, cable.tinned), cable.metal, conductor_c
+    )
     return math.sqrt(heat / (cable.loaded * ohms))

@@ -116,7 +116,13 @@ def faults_in(question: WireQuestion) -> list[Fault]:
         try:
             size_named(question.printed)
         except ValueError:
-            found.append(Fault("printed", f"{question.printed!r} is not a conductor size", "such as 2.5 mm2 or 10 AWG"))
+            found.append(
+                Fault(
+                    "printed",
+                    f"{question.printed!r} is not a conductor size",
+                    "such as 2.5 mm2 or 10 AWG",
+                )
+            )
     return found
 
 
@@ -145,12 +151,20 @@ def density(weight: Weighed, area: Area) -> tuple[float, float, float]:
     """Density from weight and strands, g/cm3: value, least and most with both instruments."""
     per_m = weight.grams / weight.length_m
     give = weight.scale_g / weight.length_m
-    return per_m / area.mm2, max(per_m - give, 0.0) / area.high_mm2, (per_m + give) / max(area.low_mm2, 1e-9)
+    return (
+        per_m / area.mm2,
+        max(per_m - give, 0.0) / area.high_mm2,
+        (per_m + give) / max(area.low_mm2, 1e-9),
+    )
 
 
 def metal_of(value: float, low: float, high: float) -> str | None:
     """The metal whose density lies within the bounds and nearest the value; None when none does."""
-    near = [(abs(m.density_g_cm3 - value), name) for name, m in materials().items() if low <= m.density_g_cm3 <= high]
+    near = [
+        (abs(m.density_g_cm3 - value), name)
+        for name, m in materials().items()
+        if low <= m.density_g_cm3 <= high
+    ]
     return min(near)[1] if near else None
 
 
@@ -214,7 +228,8 @@ def metal_by_resistance(question: WireQuestion) -> str | None:
     give = weight.scale_g / weight.grams + ohms.meter_percent / 100 + LAY**2 - 1
     near = []
     for name, m in materials().items():
-        wanted = m.density_g_cm3 * at_celsius(m.rho20, "copper" if name == "tinned-copper" else name, ohms.celsius)  # type: ignore[arg-type]
+        warm = 1 + m.alpha20_per_k * (ohms.celsius - 20)
+        wanted = m.density_g_cm3 * m.rho20 * warm
         away = abs(per_m / (wanted * LAY**2) - 1)
         if away <= give:
             near.append((away, name))
@@ -229,7 +244,9 @@ def worth(area: Area, metal: str | None) -> Area:
     return Area(area.by, area.mm2 * share, area.low_mm2 * share, area.high_mm2 * share)
 
 
-def _against_print(question: WireQuestion, area: Area | None, metal: str | None) -> tuple[float | None, Verdict | None]:
+def _against_print(
+    question: WireQuestion, area: Area | None, metal: str | None
+) -> tuple[float | None, Verdict | None]:
     if question.printed is None or area is None:
         return None, "not-copper" if metal in NOT_COPPER else None
     printed = size_named(question.printed)
@@ -270,11 +287,17 @@ def _say(
     elif verdict == "thinner" and short is not None:
         parts.append(f"It is {short:.0f} % short of the {question.printed} printed on it.")
     elif verdict == "cannot-say":
-        parts.append(f"Whether it is the {question.printed} printed on it lies within the instruments' error.")
+        parts.append(
+            f"Whether it is the {question.printed} printed on it lies within the instruments' error."
+        )
     elif verdict is not None:
-        parts.append(f"It is {'' if verdict == 'as-printed' else 'more than '}the {question.printed} printed on it.")
+        parts.append(
+            f"It is {'' if verdict == 'as-printed' else 'more than '}the {question.printed} printed on it."
+        )
     if metal is not None and metal.startswith("cca"):
-        parts.append("Its weight is that of copper-clad aluminium: scrape one strand and look at the cut end.")
+        parts.append(
+            "Its weight is that of copper-clad aluminium: scrape one strand and look at the cut end."
+        )
     elif metal == "aluminium":
         parts.append("Its weight is that of aluminium.")
     elif metal is not None:
@@ -283,6 +306,8 @@ def _say(
         parts.append("Its weight fits no metal of the table: count the strands again.")
     if question.outside:
         parts.append(
-            f"From outside it may be {cables[0].cable}." if cables else "No cable of the table has that diameter."
+            f"From outside it may be {cables[0].cable}."
+            if cables
+            else "No cable of the table has that diameter."
         )
     return " ".join(parts)

@@ -1,7 +1,16 @@
 """The steps that end a core and shut the body round it, with this lead's own numbers."""
 
 from euthyne.core.barrel import crimp_colour, presses
-from euthyne.core.buildplan import EndToBuild, Job, covered_mm, hammered, lug_on, sleeve_cut_mm, sleeve_on, torqued
+from euthyne.core.buildplan import (
+    EndToBuild,
+    Job,
+    covered_mm,
+    hammered,
+    lug_on,
+    sleeve_cut_mm,
+    sleeve_on,
+    torqued,
+)
 from euthyne.core.buildstep import MISTAKES, BuildStep, Figure
 from euthyne.core.corewords import function_of
 from euthyne.core.die import filled
@@ -82,7 +91,9 @@ def _of_joint(e: EndToBuild, job: Job) -> list[Figure]:
     if lug is not None and not hammered(e.part, job.practices):
         found.append(Figure("presses, narrow die", str(presses(lug.barrel_mm))))
         found.append(Figure("die code", lug.die_code))
-        found.append(Figure("copper fills the bore", f"{filled(lug.bore_mm, cable.copper_mm2) * 100:.0f} %"))
+        found.append(
+            Figure("copper fills the bore", f"{filled(lug.bore_mm, cable.copper_mm2) * 100:.0f} %")
+        )
     if e.part.joint in ("blade", "splice") and (tint := crimp_colour(cable.copper_mm2)):
         found.append(Figure("its colour", tint))
     if torqued(e.part, job.practices):
@@ -105,7 +116,9 @@ def _as_practised(part: Part, job: Job) -> str:
         }[how.flash]
     if part.joint == "blade":
         over = how.over_pressed == "sleeved-over" and not job.mains
-        said += " Metal through the plastic: " + ("sleeve it over." if over else "cut it off, do it again.")
+        said += " Metal through the plastic: " + (
+            "sleeve it over." if over else "cut it off, do it again."
+        )
     if part.joint == "solder":
         said += f" Iron in the {how.iron_hand} hand: far cups first, away from it."
     return said
@@ -129,8 +142,14 @@ def solder(what: str, home: End, e: EndToBuild, core: str, job: Job) -> BuildSte
 def shrink(what: str, home: End, e: EndToBuild, core: str, job: Job) -> BuildStep:
     """A core's sleeve is slid over its joint and shrunk."""
     tint = e.colours.called(core)
-    where = "over the barrel and 12 mm of insulation, never the palm" if e.part.joint == "lug" else "over the joint"
-    flame = " Keep the flame moving and a hand's breadth off." if job.practices.heat == "flame" else ""
+    where = (
+        "over the barrel and 12 mm of insulation, never the palm"
+        if e.part.joint == "lug"
+        else "over the joint"
+    )
+    flame = (
+        " Keep the flame moving and a hand's breadth off." if job.practices.heat == "flame" else ""
+    )
     return BuildStep(
         what,
         "shrink",
@@ -149,7 +168,11 @@ def grip(what: str, home: End, e: EndToBuild) -> BuildStep:
     low, high = e.part.grip_mm
     gland = sealed_grip(e.part)
     finish = FINISHES["gland" if gland else "grip"]
-    what_it_is = f"Tighten the gland of the {e.part.short}" if gland else f"Clamp the cord grip of the {e.part.short}"
+    what_it_is = (
+        f"Tighten the gland of the {e.part.short}"
+        if gland
+        else f"Clamp the cord grip of the {e.part.short}"
+    )
     return BuildStep(
         what,
         "grip",
@@ -159,13 +182,18 @@ def grip(what: str, home: End, e: EndToBuild) -> BuildStep:
         finish.mistake,
         "gland holds" if gland else "grip holds",
         judge=finish.judge,
-        figures=(Figure("it holds", f"{low:g} to {high:g} mm"), Figure("pull", f"{grip_pull_n(e.part.amps)} N")),
+        figures=(
+            Figure("it holds", f"{low:g} to {high:g} mm"),
+            Figure("pull", f"{grip_pull_n(e.part.amps)} N"),
+        ),
     )
 
 
 def _seated_first(part: Part) -> str:
     """What of a body's own loose parts is seated before its grip is clamped."""
-    first = next((t.words for t in part.threaded if "grommet" in t.words or "seal" in t.words), None)
+    first = next(
+        (t.words for t in part.threaded if "grommet" in t.words or "seal" in t.words), None
+    )
     return f"The {first} seated first. " if first else ""
 
 

@@ -53,7 +53,10 @@ def layered(name: str) -> Layered | None:
 
 def without_shield(of: Layered) -> Layered:
     """The layers at an end where no shield is landed: a braid is cut back flush there."""
-    flush = (replace(x, beyond_mm=0.0, do=x.unlanded, unlanded="") if x.unlanded else x for x in of.layers)
+    flush = (
+        replace(x, beyond_mm=0.0, do=x.unlanded, unlanded="") if x.unlanded else x
+        for x in of.layers
+    )
     return replace(of, layers=tuple(flush))
 
 

@@ -60,7 +60,9 @@ class Brief:
     already_m: Positive | None = None
     already_size: Text | None = None
     permission: Annotated[str, MaxLen(200)] = ""
-    fuse_family: Literal["none", "blade-32v", "bolt-down-32v", "high-breaking-dc", "solar-gPV"] = "none"
+    fuse_family: Literal["none", "blade-32v", "bolt-down-32v", "high-breaking-dc", "solar-gPV"] = (
+        "none"
+    )
     loads: tuple[OneLoad, ...] = ()
     power_factor: Annotated[float, Gt(0), Le(1)] = 1.0
     start_multiple: Annotated[float, Ge(1), Le(20)] = 1.0

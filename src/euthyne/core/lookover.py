@@ -15,10 +15,22 @@ class LookLine:
 
 
 PER_END = (
-    ("sheath", "Does the grip of the {short} hold sheath, straight and even?", "cores showing, grip tilted"),
-    ("strands", "In the {short}, is every strand inside its terminal?", "a strand out, copper showing, a nick"),
+    (
+        "sheath",
+        "Does the grip of the {short} hold sheath, straight and even?",
+        "cores showing, grip tilted",
+    ),
+    (
+        "strands",
+        "In the {short}, is every strand inside its terminal?",
+        "a strand out, copper showing, a nick",
+    ),
     ("pull", "Does every core of the {short} stay put when tugged?", "a core moves or comes out"),
-    ("shut", "Is the {short} shut without force, nothing pinched?", "a gap, a bulge, a screw not home"),
+    (
+        "shut",
+        "Is the {short} shut without force, nothing pinched?",
+        "a gap, a bulge, a screw not home",
+    ),
 )
 
 
@@ -29,4 +41,9 @@ def look_list(a: Part, b: Part) -> tuple[LookLine, ...]:
         for end, p in (("A", a), ("B", b))
         for key, question, bad in PER_END
     ]
-    return (*lines, LookLine("cord", "Is the cord whole along its length, no cut, no kink?", "a cut, a flat place"))
+    return (
+        *lines,
+        LookLine(
+            "cord", "Is the cord whole along its length, no cut, no kink?", "a cut, a flat place"
+        ),
+    )

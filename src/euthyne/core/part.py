@@ -151,7 +151,9 @@ class Part:
     @property
     def grips(self) -> bool:
         """True when its own grip or gland holds the cord."""
-        holding = self.joint == "screw" or (self.joint in ("solder", "splice") and bool(self.threaded))
+        holding = self.joint == "screw" or (
+            self.joint in ("solder", "splice") and bool(self.threaded)
+        )
         return holding and not self.panel_mm
 
     @property
@@ -184,7 +186,9 @@ def faces() -> dict[str, Face]:
         where = f"faces.toml, {name}"
         check_keys(where, t, FACE_KEYS, ("plug_shell",))
         for cavity in t["cavities"]:
-            check_keys(f"{where}, cavity {cavity.get('mark', '?')}", cavity, CAVITY_KEYS, ("angle",))
+            check_keys(
+                f"{where}, cavity {cavity.get('mark', '?')}", cavity, CAVITY_KEYS, ("angle",)
+            )
         found[name] = face = _face(name, t)
         if faults := face_faults(face):
             raise TableError(f"{where}: {faults[0]}")
@@ -217,7 +221,9 @@ def shelf() -> dict[str, Part]:
         where = f"bodies.toml, {name}"
         check_keys(where, body, BODY_KEYS, BODY_MAY_SAY)
         if body["coupler"] not in made or body["face"] not in faces():
-            raise TableError(f"{where}: no coupler {body['coupler']!r}, or no face {body['face']!r}")
+            raise TableError(
+                f"{where}: no coupler {body['coupler']!r}, or no face {body['face']!r}"
+            )
         found[name] = part = _part(name, body, made[body["coupler"]])
         wrong = [f for f in faults_of(part) if f.field != "part.amps"]
         if wrong:
@@ -243,7 +249,17 @@ def _contact(word: str) -> Contact:
 
 
 def _part(name: str, body: dict[str, Any], coupler: dict[str, str]) -> Part:
-    same = ("words", "short", "outline", "depth_mm", "height_mm", "pin_mm", "earth_pin_mm", "sleeved", "inside_mm")
+    same = (
+        "words",
+        "short",
+        "outline",
+        "depth_mm",
+        "height_mm",
+        "pin_mm",
+        "earth_pin_mm",
+        "sleeved",
+        "inside_mm",
+    )
     return Part(
         id=name,
         standard=coupler["standard"],
@@ -269,12 +285,18 @@ def _part(name: str, body: dict[str, Any], coupler: dict[str, str]) -> Part:
         torque_nm=float(body.get("torque_nm", 0)),
         lug_by_size=body.get("lug_by_size", False),
         wings=OpenBarrel(*map(float, body["wings_mm"])) if "wings_mm" in body else None,
-        posts=tuple(Post(mark, *map(float, post)) for mark, posts in body.get("posts", {}).items() for post in posts),
+        posts=tuple(
+            Post(mark, *map(float, post))
+            for mark, posts in body.get("posts", {}).items()
+            for post in posts
+        ),
         layers=body.get("layers", ""),
         there_already=body.get("there_already", False),
         rewirable=body.get("rewirable", "yes"),
         duty_percent=float(coupler.get("duty_percent", 100)),
-        family=coupler["standard"] if coupler["standard"] != "generic" else coupler["name"].split(",")[0],
+        family=coupler["standard"]
+        if coupler["standard"] != "generic"
+        else coupler["name"].split(",")[0],
         **{k: body[k] for k in same},
     )
 
@@ -282,7 +304,9 @@ def _part(name: str, body: dict[str, Any], coupler: dict[str, str]) -> Part:
 def part(name: str, field: str = "part") -> Part:
     """A part by its id. Raises Refused when the shelf has none of that name."""
     if name not in shelf():
-        raise Refused(Fault(field, f"the shelf has no part called {name!r}", "one of: " + ", ".join(shelf())))
+        raise Refused(
+            Fault(field, f"the shelf has no part called {name!r}", "one of: " + ", ".join(shelf()))
+        )
     return shelf()[name]
 
 
@@ -309,34 +333,73 @@ def faults_of(own: Part) -> list[Fault]:
     for name in ("grip_mm", "terminal_mm2", "strip_mm"):
         low, high = getattr(own, name)
         if not 0 <= low <= high:
-            found.append(Fault(f"part.{name}", f"{low:g} to {high:g} is no range", "least first, then most"))
+            found.append(
+                Fault(f"part.{name}", f"{low:g} to {high:g} is no range", "least first, then most")
+            )
     if not 0 <= own.torque_nm <= 100:
-        found.append(Fault("part.torque_nm", f"{own.torque_nm:g} N m is no torque for a screw", "0 to 100 N m"))
+        found.append(
+            Fault(
+                "part.torque_nm", f"{own.torque_nm:g} N m is no torque for a screw", "0 to 100 N m"
+            )
+        )
     if not 0 < own.amps < float("inf"):
         found.append(Fault("part.amps", f"{own.amps:g} A is no rating", "amps above nothing"))
     marks = [c.mark for c in own.face.cavities]
     for twice in sorted({m for m in marks if marks.count(m) > 1}):
-        found.append(Fault("part.face.cavities", f"cavity {twice} is there twice", "one place for each mark"))
+        found.append(
+            Fault("part.face.cavities", f"cavity {twice} is there twice", "one place for each mark")
+        )
     paths = [m for m, _ in own.path_mm]
     for mark, mm in own.path_mm:
         if not 0 <= mm < 1000:
-            found.append(Fault("part.path_mm", f"{mm:g} mm is no way to cavity {mark}", "0 to 1000 mm"))
+            found.append(
+                Fault("part.path_mm", f"{mm:g} mm is no way to cavity {mark}", "0 to 1000 mm")
+            )
     for post in own.posts:
         if not (0 < post.radius_mm < 100 and 0 < post.degrees <= 360):
             problem = f"nothing lies {post.degrees:g} degrees round a post of {post.radius_mm:g} mm"
-            found.append(Fault("part.posts", problem, "a radius up to 100 mm, and up to 360 degrees"))
-    if own.wings and not min(own.wings.conductor_mm, own.wings.window_mm, own.wings.insulation_mm) > 0:
-        found.append(Fault("part.wings", "a barrel has no length there", "mm above nothing for wings and window"))
+            found.append(
+                Fault("part.posts", problem, "a radius up to 100 mm, and up to 360 degrees")
+            )
+    if (
+        own.wings
+        and not min(own.wings.conductor_mm, own.wings.window_mm, own.wings.insulation_mm) > 0
+    ):
+        found.append(
+            Fault(
+                "part.wings",
+                "a barrel has no length there",
+                "mm above nothing for wings and window",
+            )
+        )
     for lacking in [m for m in marks if m not in paths]:
-        found.append(Fault("part.path_mm", f"nothing says how far it is to cavity {lacking}", "a path for each cavity"))
+        found.append(
+            Fault(
+                "part.path_mm",
+                f"nothing says how far it is to cavity {lacking}",
+                "a path for each cavity",
+            )
+        )
     for astray in [m for m in paths if m not in marks]:
-        found.append(Fault("part.path_mm", f"the face has no cavity {astray}", "a path for each cavity, no other"))
+        found.append(
+            Fault(
+                "part.path_mm",
+                f"the face has no cavity {astray}",
+                "a path for each cavity, no other",
+            )
+        )
     for t in own.threaded:
         if t.bore_mm < own.grip_mm[1]:
             problem = f"the {t.words} passes {t.bore_mm:g} mm, the grip holds {own.grip_mm[1]:g} mm"
-            found.append(Fault("part.threaded", problem, "a bore at least as wide as the grip's most"))
+            found.append(
+                Fault("part.threaded", problem, "a bore at least as wide as the grip's most")
+            )
     if not own.source.strip():
-        found.append(Fault("part.source", "nothing says where the figures are from", "the sheet and its date"))
+        found.append(
+            Fault(
+                "part.source", "nothing says where the figures are from", "the sheet and its date"
+            )
+        )
     return found
 
 
@@ -344,7 +407,9 @@ def face_faults(face: Face) -> list[str]:
     """What of a face makes no sense: a cavity outside its body, one twice, or places against its own words."""
     found = []
     marks = [c.mark for c in face.cavities]
-    found += [f"cavity {m} is there twice" for m in sorted({m for m in marks if marks.count(m) > 1})]
+    found += [
+        f"cavity {m} is there twice" for m in sorted({m for m in marks if marks.count(m) > 1})
+    ]
     for c in (c for c in face.cavities if c.mark != "S"):  # a shield is landed on the shell
         if abs(c.x) > face.width / 2 or abs(c.y) > face.height / 2:
             found.append(f"cavity {c.mark} lies outside its {face.width:g} by {face.height:g} mm")
@@ -359,7 +424,9 @@ def _against_its_words(face: Face) -> list[str]:
     if hour := re.search(r"earth at (\d+) o'clock", said):
         clock = math.degrees(math.atan2(at["E"].x, at["E"].y)) / 30 % 12
         if abs(clock - int(hour[1]) % 12) > HOUR_GIVE:
-            found.append(f"its note says the earth is at {hour[1]} o'clock, its cavity is at {clock:.1f}")
+            found.append(
+                f"its note says the earth is at {hour[1]} o'clock, its cavity is at {clock:.1f}"
+            )
     side = re.search(r"numbered from the (left|right)", said)
     if side and (at["1"].x < at["2"].x) != (side[1] == "left"):
         found.append(f"its note numbers from the {side[1]}, its cavities do not")
@@ -379,7 +446,9 @@ def _wrong_sides(said: str, at: dict[str, Cavity]) -> list[str]:
         r"earth (?:up|at the top)": "E" in at and at["E"].y > max(lines),
         r"earth down": "E" in at and at["E"].y < min(lines),
     }
-    return [found[0] for words, true in holds.items() if not true and (found := re.search(words, said))]
+    return [
+        found[0] for words, true in holds.items() if not true and (found := re.search(words, said))
+    ]
 
 
 def turned(face: Face) -> Face:

@@ -65,7 +65,11 @@ class Plan(SizedPlan):
     def legs_m(self) -> tuple[float, ...]:
         """The legs of the run as they were measured; the run itself where it was given in one."""
         run, legs = self.lead.brief.run_m, self.lead.brief.legs_m
-        return legs if run is not None and math.isclose(sum(legs), run, rel_tol=1e-6) else (run or 0.0,)
+        return (
+            legs
+            if run is not None and math.isclose(sum(legs), run, rel_tol=1e-6)
+            else (run or 0.0,)
+        )
 
     @property
     def bending(self) -> Moved:
@@ -83,14 +87,18 @@ class Plan(SizedPlan):
     def left_over_mm(self) -> float:
         """What rounding the corners of the route leaves over, in mm, where a tape was laid into each."""
         cut = self.lead.cut
-        return left_over_mm(len(self.legs_m) - 1, cut.bend_mm or self.least_bend_mm, cut.measured_with)
+        return left_over_mm(
+            len(self.legs_m) - 1, cut.bend_mm or self.least_bend_mm, cut.measured_with
+        )
 
     def strip_verdict(self, end: str, core: str) -> StripVerdict | None:
         """The verdict on a strip that was measured; None while it was not."""
         strip = self.strips[0] if end == "A" else self.strips[1]
         wanted = next((c for c in strip.cores if c.core == core), None)
         read = next((s for s in self.lead.cut.stripped if (s.end, s.core) == (end, core)), None)
-        return judge_strip(wanted, read.bare_mm) if wanted is not None and read is not None else None
+        return (
+            judge_strip(wanted, read.bare_mm) if wanted is not None and read is not None else None
+        )
 
     @cached_property
     def cable_od_mm(self) -> float:
@@ -109,9 +117,16 @@ class Plan(SizedPlan):
         how = lead.build.practices
         every = float(how.labels_every)
         return Job(
-            EndToBuild(self.a, self.strips[0], self.colours, self.protection.amps if self.fused_plug else None),
+            EndToBuild(
+                self.a,
+                self.strips[0],
+                self.colours,
+                self.protection.amps if self.fused_plug else None,
+            ),
             EndToBuild(self.b, self.strips[1], self.colours, None),
-            CableToBuild(self.cable_od_mm, self.core_mm, self.cable_type.cord, self.size_name or "", area),
+            CableToBuild(
+                self.cable_od_mm, self.core_mm, self.cable_type.cord, self.size_name or "", area
+            ),
             how,
             self.mains,
             max(math.ceil((lead.brief.run_m or 0.0) / every) - 1, 0) if every else 0,
@@ -172,7 +187,10 @@ class Plan(SizedPlan):
         )
         how = self.lead.build.practices
         resting += (how,) if how != Practices() else ()
-        resting += (self.cut.cut_m if self.cut else None, self.protection.amps if self.fused_plug else None)
+        resting += (
+            self.cut.cut_m if self.cut else None,
+            self.protection.amps if self.fused_plug else None,
+        )
         return hashlib.sha256(repr(resting).encode()).hexdigest()[:12]
 
     @cached_property
@@ -203,7 +221,9 @@ class Plan(SizedPlan):
         through = tuple(j.core for j in self.joints if j.a and j.b)
         wanted, fuse = self.lead.conductor, self.protection.amps if self.fused_plug else None
         room = self.lead.proof.room_c
-        return expected(through, Measured(self.size, wanted.metal, wanted.tinned, self.cut.cut_m, room, fuse))
+        return expected(
+            through, Measured(self.size, wanted.metal, wanted.tinned, self.cut.cut_m, room, fuse)
+        )
 
     @cached_property
     def meter(self) -> Meter:
@@ -219,7 +239,11 @@ class Plan(SizedPlan):
     def verdicts(self) -> dict[str, Verdict]:
         """A verdict for each line that was read."""
         read = {line.id: (line, self.reading(line.id)) for line in self.lines}
-        found = {key: judge(line, r.value, self.meter, r.above) for key, (line, r) in read.items() if r is not None}
+        found = {
+            key: judge(line, r.value, self.meter, r.above)
+            for key, (line, r) in read.items()
+            if r is not None
+        }
         for core, verdict in self.unlike_cores.items():
             key = f"core-{core}"
             if GRAVITY.index(verdict.word) > GRAVITY.index(found[key].word):
@@ -229,8 +253,16 @@ class Plan(SizedPlan):
     @property
     def unlike_cores(self) -> dict[str, Verdict]:
         """Cores that read more than their twins of the same cord by more than sound joints explain."""
-        readings = {line.id.removeprefix("core-"): self.reading(line.id) for line in self.lines if line.kind == "core"}
-        ohms = {core: max(r.value - self.meter.zero_ohm, 0.0) for core, r in readings.items() if r and not r.above}
+        readings = {
+            line.id.removeprefix("core-"): self.reading(line.id)
+            for line in self.lines
+            if line.kind == "core"
+        }
+        ohms = {
+            core: max(r.value - self.meter.zero_ohm, 0.0)
+            for core, r in readings.items()
+            if r and not r.above
+        }
         return unlike(ohms, self.rating_amps(rolled=False), self.meter)
 
 

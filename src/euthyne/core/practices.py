@@ -75,8 +75,16 @@ PRACTICES = (
         "crimp",
         "Is a crimp left as pressed, or soldered too?",
         (
-            Choice("crimp-only", "crimp only", "A full press is gas-tight, and the strands stay free to flex."),
-            Choice("crimp-then-solder", "crimp, then solder", "Keeps damp out of a joint that is never flexed."),
+            Choice(
+                "crimp-only",
+                "crimp only",
+                "A full press is gas-tight, and the strands stay free to flex.",
+            ),
+            Choice(
+                "crimp-then-solder",
+                "crimp, then solder",
+                "Keeps damp out of a joint that is never flexed.",
+            ),
         ),
         "A soldering step after each press, and a caution: solder wicks, and strands break at its edge.",
     ),
@@ -85,7 +93,12 @@ PRACTICES = (
         "What presses a lug?",
         (
             Choice("press", "a press, with the lug's own die", "The same joint each time."),
-            Choice("hammer", "a hammer or a vice, with an indenter", "No press within reach.", asks_reason=True),
+            Choice(
+                "hammer",
+                "a hammer or a vice, with an indenter",
+                "No press within reach.",
+                asks_reason=True,
+            ),
         ),
         "The tool, the landing step and its pictures, and a caution: tug and resistance are not left out.",
     ),
@@ -93,7 +106,11 @@ PRACTICES = (
         "first_core",
         "Which core goes into its terminal first?",
         (
-            Choice("longest", "the awkward, longest one", "It has the furthest to bend while nothing is in its way."),
+            Choice(
+                "longest",
+                "the awkward, longest one",
+                "It has the furthest to bend while nothing is in its way.",
+            ),
             Choice("neutral", "neutral first", "The same order each time, whatever the body."),
             Choice("earth-last", "earth last", "It lies on top, where its spare length is seen."),
         ),
@@ -105,7 +122,9 @@ PRACTICES = (
         (
             Choice("knife", "a knife", "Always at hand, and any diameter."),
             Choice("ring", "a ring stripper", "A depth that is set once and stays."),
-            Choice("automatic", "an automatic stripper", "Fast and even, within the range of its jaws."),
+            Choice(
+                "automatic", "an automatic stripper", "Fast and even, within the range of its jaws."
+            ),
         ),
         "The tool to lay out, the stripping step, and the mistake it warns of.",
     ),
@@ -113,8 +132,12 @@ PRACTICES = (
         "torque",
         "How is a screw judged tight?",
         (
-            Choice("tool", "a torque driver, where a torque is given", "A figure anyone can repeat."),
-            Choice("feel", "by feel, then a tug", "Where no driver fits the body.", asks_reason=True),
+            Choice(
+                "tool", "a torque driver, where a torque is given", "A figure anyone can repeat."
+            ),
+            Choice(
+                "feel", "by feel, then a tug", "Where no driver fits the body.", asks_reason=True
+            ),
         ),
         "The tool and the figure in each landing step of a part whose sheet gives a torque; by feel, a caution.",
     ),
@@ -131,7 +154,11 @@ PRACTICES = (
         "iron_hand",
         "Which hand holds the iron?",
         (
-            Choice("right", "the right", "Far cups first, from the left: no wire is in the way of the next."),
+            Choice(
+                "right",
+                "the right",
+                "Far cups first, from the left: no wire is in the way of the next.",
+            ),
             Choice("left", "the left", "Far cups first, from the right."),
         ),
         "The order of the soldered cups, as one looks at the wiring side.",
@@ -150,7 +177,12 @@ PRACTICES = (
         "An insulated crimp with metal through its plastic?",
         (
             Choice("redone", "cut off and done again", "The barrel is thin where it came through."),
-            Choice("sleeved-over", "sleeved over, off mains only", "A spare is far away.", asks_reason=True),
+            Choice(
+                "sleeved-over",
+                "sleeved over, off mains only",
+                "A spare is far away.",
+                asks_reason=True,
+            ),
         ),
         "What the pressing step says of it. On mains it is always done again.",
     ),
@@ -158,8 +190,16 @@ PRACTICES = (
         "flash",
         "Flash at the edges of a pressed lug?",
         (
-            Choice("dressed", "dressed by a second press turned 60 degrees", "No sharp edge under the sleeve."),
-            Choice("left", "left as it is", "A second press is a second stress, and strengthens nothing."),
+            Choice(
+                "dressed",
+                "dressed by a second press turned 60 degrees",
+                "No sharp edge under the sleeve.",
+            ),
+            Choice(
+                "left",
+                "left as it is",
+                "A second press is a second stress, and strengthens nothing.",
+            ),
         ),
         "What the pressing step says after the last press.",
     ),
@@ -167,8 +207,16 @@ PRACTICES = (
         "labels",
         "What carries the tag?",
         (
-            Choice("wrap", "a flag wrapped on when the lead is done", "It can be written last and changed later."),
-            Choice("printed-sleeve", "a printed sleeve", "It can not peel; but it must be on before the ends are."),
+            Choice(
+                "wrap",
+                "a flag wrapped on when the lead is done",
+                "It can be written last and changed later.",
+            ),
+            Choice(
+                "printed-sleeve",
+                "a printed sleeve",
+                "It can not peel; but it must be on before the ends are.",
+            ),
         ),
         "Printed sleeves join the parts to thread, with their gate.",
     ),
@@ -194,8 +242,14 @@ PRACTICES = (
     ),
 )
 NOT_OFFERED = (
-    ("Strands tinned before a screw or a crimp", "Solder creeps under pressure: the joint is loose within a year."),
-    ("A size rounded to the nearest", "Always the next one up: the nearest may be the one too small."),
+    (
+        "Strands tinned before a screw or a crimp",
+        "Solder creeps under pressure: the joint is loose within a year.",
+    ),
+    (
+        "A size rounded to the nearest",
+        "Always the next one up: the nearest may be the one too small.",
+    ),
 )
 
 
@@ -203,7 +257,9 @@ def practice(name: str) -> Practice:
     """A practice by its name. Raises Refused without one of that name."""
     found = next((p for p in PRACTICES if p.name == name), None)
     if found is None:
-        raise Refused(Fault("practice", f"there is no practice {name!r}", "one of those on the page"))
+        raise Refused(
+            Fault("practice", f"there is no practice {name!r}", "one of those on the page")
+        )
     return found
 
 
@@ -214,7 +270,9 @@ def taken_up(now: Practices, name: str, value: str, reason: str = "") -> Practic
         raise Refused(Fault(name, f"{value!r} is not one of the choices", "one of those listed"))
     reason = reason.strip()[:200]
     if choice.asks_reason and len(reason) < 3:
-        raise Refused(Fault(name, f"“{choice.words}” wants a reason", "a few words, kept with every lead"))
+        raise Refused(
+            Fault(name, f"“{choice.words}” wants a reason", "a few words, kept with every lead")
+        )
     others = tuple(r for r in now.reasons if r.practice != name)
     reasons = (*others, PracticeReason(name, reason)) if choice.asks_reason else others
     changed: dict[str, Any] = {name: value, "reasons": reasons}

@@ -55,7 +55,9 @@ class Progress:
         stage = self.next_stage
         if self.at_the_end_of_reach and self.mark(stage) != "caution":
             return "As far as it is worked out"
-        worst = next((f for f in self.of(stage) if f.open and f.code not in ("untested", "unbuilt")), None)
+        worst = next(
+            (f for f in self.of(stage) if f.open and f.code not in ("untested", "unbuilt")), None
+        )
         settled = next(s.finished for s in self.standings if s.stage == stage)
         return worst.title if worst and (worst.level == "stop" or settled) else NEXT_ACTION[stage]
 
@@ -105,14 +107,23 @@ def finished(plan: Plan, stage: Stage, sealed: bool) -> bool:
 
 def reach_of(plan: Plan) -> tuple[Stage, ...]:
     """The stages worked out for a kind of lead: all of them on mains, up to the build on direct current."""
-    return tuple(Stage) if plan.mains else tuple(s for s in Stage if s not in (Stage.PROVE, Stage.TAG))
+    return (
+        tuple(Stage) if plan.mains else tuple(s for s in Stage if s not in (Stage.PROVE, Stage.TAG))
+    )
 
 
 def proven(plan: Plan) -> bool:
     """True when every look, every square of the grid and every reading is in."""
-    looked = {a.line for a in plan.lead.proof.looks if a.good} >= {x.id for x in look_list(plan.a, plan.b)}
+    looked = {a.line for a in plan.lead.proof.looks if a.good} >= {
+        x.id for x in look_list(plan.a, plan.b)
+    }
     read = bool(plan.lines) and all(plan.verdicts.get(x.id) for x in plan.lines)
-    return looked and read and plan.grid.agrees and all(v.word in ("pass", "watch") for v in plan.verdicts.values())
+    return (
+        looked
+        and read
+        and plan.grid.agrees
+        and all(v.word in ("pass", "watch") for v in plan.verdicts.values())
+    )
 
 
 def progress(plan: Plan, sealed: bool) -> Progress:
@@ -129,7 +140,11 @@ def progress(plan: Plan, sealed: bool) -> Progress:
 def _mark(stage: Stage, found: tuple[Found, ...], done: bool, sealed: bool) -> Mark:
     if sealed:
         return "done"
-    standing = {f.level for f in found if f.stage == stage and f.open and f.code not in ("untested", "unbuilt")}
+    standing = {
+        f.level
+        for f in found
+        if f.stage == stage and f.open and f.code not in ("untested", "unbuilt")
+    }
     worst: tuple[Level, Mark]
     for worst in (("stop", "stop"), ("caution", "caution")):
         if worst[0] in standing:

@@ -11,7 +11,11 @@ HOURS = 1.25  # a fuse run for hours has a quarter in hand, generic
 FOR_LONG = 0.8  # share of its figure that a blade or bolt-down fuse carries for long, generic, check your part
 STRING_MARGIN = 1.5  # a string fuse over the short-circuit current, IEC 62548
 RUN_AT_A_SHARE = ("blade-32v", "bolt-down-32v")
-MAGNETIC_MULTIPLE = {"B": 5.0, "C": 10.0, "D": 20.0}  # IEC 60898, upper bound of the instantaneous range
+MAGNETIC_MULTIPLE = {
+    "B": 5.0,
+    "C": 10.0,
+    "D": 20.0,
+}  # IEC 60898, upper bound of the instantaneous range
 
 
 @dataclass(frozen=True)
@@ -81,10 +85,14 @@ def plug_fuse(wanted: FuseWanted) -> float | None:
     >>> plug_fuse(FuseWanted(0.8, 0.8, False, 10.0)), plug_fuse(FuseWanted(7.0, 7.0, False, 10.0))
     (3.0, 10.0)
     """
-    needed = max(wanted.running_amps * (HOURS if wanted.for_hours else 1.0), wanted.start_amps / STARTS_AT)
+    needed = max(
+        wanted.running_amps * (HOURS if wanted.for_hours else 1.0), wanted.start_amps / STARTS_AT
+    )
     most = min(wanted.couplers_amps, wanted.cord_amps or float("inf"))
     carrying = [a for a in PREFERRED_PLUG if needed <= a]
-    return next((a for a in carrying if a <= most), None) or smallest_carrying("bs1362-plug", wanted.running_amps)
+    return next((a for a in carrying if a <= most), None) or smallest_carrying(
+        "bs1362-plug", wanted.running_amps
+    )
 
 
 def fuse_for(family: str, amps: float, short_circuit_amps: float | None = None) -> float | None:

@@ -64,7 +64,9 @@ def read_grid(points: tuple[str, ...], wanted: Iterable[Pair], probes: Iterable[
     )
 
 
-def name_faults(a: Part, b: Part, joints: tuple[Joint, ...], probes: tuple[Probe, ...]) -> tuple[NamedFault, ...]:
+def name_faults(
+    a: Part, b: Part, joints: tuple[Joint, ...], probes: tuple[Probe, ...]
+) -> tuple[NamedFault, ...]:
     """What explains a grid that is not as the map says, the fewest mistakes first; none where nothing is wrong.
 
     Parameters: the part on each end; the map; the probes taken so far, a part of the grid or all of it.
@@ -81,13 +83,17 @@ def name_faults(a: Part, b: Part, joints: tuple[Joint, ...], probes: tuple[Probe
         return (NamedFault("The probes contradict each other", f"Probe these again: {again}."),)
     settles = ""
     if len(found.explanations) > 1 and found.probe_next:
-        settles = f" What tells: probe {' to '.join(_place(p) for p in sorted(found.probe_next[0]))}."
+        settles = (
+            f" What tells: probe {' to '.join(_place(p) for p in sorted(found.probe_next[0]))}."
+        )
     return tuple(NamedFault(_title(e), e.text + settles) for e in found.explanations)
 
 
 def _heard(probes: Iterable[Probe]) -> Heard:
     told = [(pair(_point(p.one), _point(p.other)), p.sounds) for p in probes]
-    return Heard(tuple(x for x, sounds in told if sounds), tuple(x for x, sounds in told if not sounds))
+    return Heard(
+        tuple(x for x, sounds in told if sounds), tuple(x for x, sounds in told if not sounds)
+    )
 
 
 def _point(name: str) -> Point:

@@ -14,7 +14,10 @@ HAND_MOST_N = 200.0
 def _table(scheme: str) -> dict[tuple[str, str], float]:
     found = (r for r in rows("pull-out.csv") if r["scheme"] == scheme)
     return {
-        (r["unit"], f"{float(r['size']):g}" if r["unit"] == "mm2" else r["size"]): float(r["newtons"]) for r in found
+        (r["unit"], f"{float(r['size']):g}" if r["unit"] == "mm2" else r["size"]): float(
+            r["newtons"]
+        )
+        for r in found
     }
 
 

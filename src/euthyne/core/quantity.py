@@ -45,7 +45,9 @@ TORQUE = Measure("torque", "N*m", 0, 100, "0.8 N m", "N m")
 PERCENT = Measure("share", "percent", 0.05, 100, "3 %", "%")
 CELSIUS = Measure("temperature", "degC", -50, 150, "30 C or 86 F", "°C")
 OHMS = Measure("resistance", "ohm", 0, 1e5, "0.42 ohm or 420 mohm", "ohm")
-MEGOHMS = Measure("insulation", "megaohm", 0, 1e6, "200 Mohm, or >999 when the meter is at its end", "Mohm")
+MEGOHMS = Measure(
+    "insulation", "megaohm", 0, 1e6, "200 Mohm, or >999 when the meter is at its end", "Mohm"
+)
 
 LONG_IN_INCHES = 24
 LONGEST_TEXT = 100
@@ -55,7 +57,8 @@ MARKS = str.maketrans({"’": "'", "‘": "'", "”": '"', "“": '"', "½": " 1
                        "⅜": " 3/8", "⅝": " 5/8", "⅞": " 7/8"})  # fmt: skip
 FRACTION = re.compile(r"(?:(\d{1,4})[ -]+)?(\d{1,3})/(\d{1,3})(?=\s*[A-Za-z\"'″′]|$)")
 LOOP = re.compile(
-    r"(.+?)[\s,]*(?:loop|round trip|(?:out|there) and back|both ways|in all, out and back)", re.IGNORECASE
+    r"(.+?)[\s,]*(?:loop|round trip|(?:out|there) and back|both ways|in all, out and back)",
+    re.IGNORECASE,
 )
 NEWTON_METRES = re.compile(r"n\s*[·.*]?\s*m\b", re.IGNORECASE)
 UNIT_AT_END = re.compile(r"[A-Za-z\"'″′]+$")
@@ -107,7 +110,14 @@ SPELLED = {
     "meter": "m",
     "mtr": "m",
 }
-CASE_MATTERS = {"Mohm": "megaohm", "MOhm": "megaohm", "M": "megaohm", "MΩ": "megaohm", "mΩ": "milliohm", "Ma": "mA"}
+CASE_MATTERS = {
+    "Mohm": "megaohm",
+    "MOhm": "megaohm",
+    "M": "megaohm",
+    "MΩ": "megaohm",
+    "mΩ": "milliohm",
+    "Ma": "mA",
+}
 
 
 @cache
@@ -164,13 +174,21 @@ def read_quantity(text: str, measure: Measure, field: str = "") -> Entry:
         return _heat(typed, field)
     if re.search(r"\d,\d{3}(?!\d)", typed):
         joined = typed.replace(",", "")
-        raise Refused(Fault(field, f"{typed} can be read two ways", f"type {joined} or {typed.replace(',', '.')}"))
+        raise Refused(
+            Fault(
+                field,
+                f"{typed} can be read two ways",
+                f"type {joined} or {typed.replace(',', '.')}",
+            )
+        )
     if measure is LENGTH and (route := _route(typed, field)) is not None:
         return route
     value, plain = _sum_of_terms(typed, measure, field)
     value, note = _percent_slip(value, typed, measure, field)
     if not measure.low <= value <= measure.high:
-        raise _refuse(field, f"{typed} is {'too small' if value < measure.low else 'too large'}", measure)
+        raise _refuse(
+            field, f"{typed} is {'too small' if value < measure.low else 'too large'}", measure
+        )
     note = note or _inches_slip(value, typed, measure)
     return Entry(value, note or ("" if plain else f"read as {_shown(value)} {measure.shown}"))
 
@@ -199,7 +217,9 @@ def _as_decimal(found: re.Match[str]) -> str:
 
 def _heat(typed: str, field: str) -> Entry:
     """Watts a metre; a foot's are said as what they are a metre."""
-    found = re.fullmatch(rf"({NUMBER})\s*(?:w|watts?)?\s*(?:(?:/|per|an?)\s*(m|metre|meter|ft|foot))?", typed.lower())
+    found = re.fullmatch(
+        rf"({NUMBER})\s*(?:w|watts?)?\s*(?:(?:/|per|an?)\s*(m|metre|meter|ft|foot))?", typed.lower()
+    )
     if found is None:
         raise _refuse(field, f"{typed!r} is not a {HEAT.word}", HEAT)
     feet = found[2] in ("ft", "foot")
@@ -218,7 +238,9 @@ def _route(typed: str, field: str) -> Entry | None:
     whole = sum(read)
     value = whole / 2 if loop else whole
     if not LENGTH.low <= value <= LENGTH.high:
-        raise _refuse(field, f"{typed} is {'too small' if value < LENGTH.low else 'too large'}", LENGTH)
+        raise _refuse(
+            field, f"{typed} is {'too small' if value < LENGTH.low else 'too large'}", LENGTH
+        )
     if loop:
         return Entry(value, f"read as {_shown(value)} m one way, half of the loop")
     return Entry(value, f"{len(read)} legs, read as {_shown(value)} m in all")
@@ -248,7 +270,9 @@ def _inches_slip(value: float, typed: str, measure: Measure) -> str:
     if measure is not LENGTH or inches is None or _number(inches[1]) < LONG_IN_INCHES:
         return ""
     feet = _number(inches[1])
-    return f"read as {_shown(value)} m; if feet were meant, {feet:g} ft is {_shown(feet * 0.3048)} m"
+    return (
+        f"read as {_shown(value)} m; if feet were meant, {feet:g} ft is {_shown(feet * 0.3048)} m"
+    )
 
 
 def _sum_of_terms(typed: str, measure: Measure, field: str) -> tuple[float, bool]:
@@ -261,7 +285,9 @@ def _sum_of_terms(typed: str, measure: Measure, field: str) -> tuple[float, bool
         try:
             slope, offset = _line(unit, measure.unit)
         except ValueError:
-            raise _refuse(field, f"{(match[2] or '').strip()!r} is not a unit of {measure.word}", measure) from None
+            raise _refuse(
+                field, f"{(match[2] or '').strip()!r} is not a unit of {measure.word}", measure
+            ) from None
         total += _number(match[1]) * slope + offset
     one_in_si = len(terms) == 1 and _spelled((terms[0][2] or "").strip(), measure) == measure.unit
     return total, one_in_si and "," not in typed
@@ -308,7 +334,10 @@ def read_size(text: str, field: str = "") -> Size:
     ('2.5 mm2', '8 AWG', '2/0 AWG')
     """
     fix = "a size such as 1.5 mm2, 14 AWG or 2/0"
-    made = re.fullmatch(r"\s*(?:\d{1,2}\s*[GgXx×]\s*(\d+(?:[.,]\d+)?)|(\d{1,2})\s*/\s*([2-9]))\s*", text[:LONGEST_TEXT])
+    made = re.fullmatch(
+        r"\s*(?:\d{1,2}\s*[GgXx×]\s*(\d+(?:[.,]\d+)?)|(\d{1,2})\s*/\s*([2-9]))\s*",
+        text[:LONGEST_TEXT],
+    )
     if made is not None:
         text = made[1] or f"{made[2]} AWG"
     try:
@@ -323,5 +352,9 @@ def read_size(text: str, field: str = "") -> Size:
 def read_whole(text: str, low: int, high: int, field: str, word: str) -> int:
     """Read a whole number within bounds. Raises Refused."""
     if not re.fullmatch(r"\d{1,9}", text.strip()) or not low <= int(text) <= high:
-        raise Refused(Fault(field, f"{text!r} is not a number of {word}", f"a whole number from {low} to {high}"))
+        raise Refused(
+            Fault(
+                field, f"{text!r} is not a number of {word}", f"a whole number from {low} to {high}"
+            )
+        )
     return int(text)

@@ -49,7 +49,9 @@ def _listed(basis: str) -> dict[tuple[str, int], tuple[Rated, ...]]:
             size = metric(float(r["size"])) if r["unit"] == "mm2" else awg(r["size"])
             rated = Rated(size, float(r["amps"]), r["source"])
             found.setdefault((r["unit"], int(r["loaded_conductors"])), []).append(rated)
-    return {key: tuple(sorted(v, key=lambda x: x.size.cross_section_mm2)) for key, v in found.items()}
+    return {
+        key: tuple(sorted(v, key=lambda x: x.size.cross_section_mm2)) for key, v in found.items()
+    }
 
 
 def units_of(basis: str) -> set[str]:
@@ -85,7 +87,12 @@ def _between(metric_rows: tuple[Rated, ...]) -> tuple[Rated, ...]:
         return ()
     low, high = metric_rows[0].size.cross_section_mm2, metric_rows[-1].size.cross_section_mm2
     return tuple(
-        Rated(awg(g), _amps_at(metric_rows, awg_area_mm2(awg_gauge(g))), metric_rows[0].source, interpolated=True)
+        Rated(
+            awg(g),
+            _amps_at(metric_rows, awg_area_mm2(awg_gauge(g))),
+            metric_rows[0].source,
+            interpolated=True,
+        )
         for g in GAUGES_OFFERED
         if low <= awg_area_mm2(awg_gauge(g)) <= high
     )
@@ -110,7 +117,9 @@ def k_ambient(basis: Basis, ambient_c: float, max_c: float) -> float:
 def factor(kind: str, count: int) -> float | None:
     """Derating at a count, or at the next listed one up; None beyond the table."""
     listed = sorted(
-        (int(r["count"]), float(r["factor"])) for r in rows("derating.csv") if r["kind"] == kind and r["count"] != "any"
+        (int(r["count"]), float(r["factor"]))
+        for r in rows("derating.csv")
+        if r["kind"] == kind and r["count"] != "any"
     )
     return next((f for n, f in listed if n >= count), None)
 

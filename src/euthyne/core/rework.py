@@ -47,14 +47,20 @@ def back_from(plan: Plan, key: str) -> WayBack | None:
         return _opening(plan, redo(plan.build_plan, plan.done_on_cable, key))
     if key == "cut" and plan.cut is not None:
         lost = plan.cut.cut_m * 1000 * plan.pieces
-        return WayBack("cut-again", tuple(reversed(done[done.index(key) :])), length_lost_mm=lost, then=key)
+        return WayBack(
+            "cut-again", tuple(reversed(done[done.index(key) :])), length_lost_mm=lost, then=key
+        )
     return WayBack("undo", (key,), then=key)
 
 
 def _opening(plan: Plan, way: Recovery) -> WayBack:
     """A recovery with the gates before what is done again, and the sleeves that are shrunk already and so are spent."""
     again = {s.what for s in way.steps}
-    opened = [d.step for d in plan.lead.build.done if d.step in again or d.step.removeprefix("gate-") in again]
+    opened = [
+        d.step
+        for d in plan.lead.build.done
+        if d.step in again or d.step.removeprefix("gate-") in again
+    ]
     spent = tuple(x for x in opened if x[2:].startswith("shrink-"))
     then = way.steps[0].what if way.steps else ""
     return WayBack(way.how, tuple(reversed(opened)), way.scrap, spent, way.length_lost_mm, then)

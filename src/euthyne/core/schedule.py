@@ -36,8 +36,12 @@ class _Board:
     def __init__(self, jobs: tuple[Job, ...], before: Mapping[str, Iterable[str]]) -> None:
         place = {job.id: i for i, job in enumerate(jobs)}
         self.jobs = jobs
-        self.waits = [sum(1 << place[x] for x in set(before.get(job.id, ())) if x in place) for job in jobs]
-        self.unlocks = [sum(1 << j for j, w in enumerate(self.waits) if w >> i & 1) for i in range(len(jobs))]
+        self.waits = [
+            sum(1 << place[x] for x in set(before.get(job.id, ())) if x in place) for job in jobs
+        ]
+        self.unlocks = [
+            sum(1 << j for j, w in enumerate(self.waits) if w >> i & 1) for i in range(len(jobs))
+        ]
         self.all = (1 << len(jobs)) - 1
         self.ends = self._bits([job.end for job in jobs])
         self.tools = self._bits([job.tool for job in jobs])
@@ -48,7 +52,9 @@ class _Board:
 
     def free(self, done: int) -> list[int]:
         """Jobs that may come next."""
-        return [i for i in range(len(self.jobs)) if not done >> i & 1 and self.waits[i] & ~done == 0]
+        return [
+            i for i in range(len(self.jobs)) if not done >> i & 1 and self.waits[i] & ~done == 0
+        ]
 
     def cost(self, last: Job | None, job: Job) -> tuple[int, int]:
         """Changes of end and of tool from one job to the next."""
@@ -67,7 +73,10 @@ class _Board:
 
 
 def best_sequence(
-    jobs: tuple[Job, ...], before: Mapping[str, Iterable[str]], last: Job | None = None, seconds: float = SECONDS
+    jobs: tuple[Job, ...],
+    before: Mapping[str, Iterable[str]],
+    last: Job | None = None,
+    seconds: float = SECONDS,
 ) -> Sequence | None:
     """The best order of jobs, each after those it waits for; None when they wait for each other in a ring.
 

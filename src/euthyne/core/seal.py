@@ -24,7 +24,9 @@ class Seal:
 
 def canonical(record: dict[str, Any]) -> str:
     """The one way a record is written: keys in order, no spaces, plain figures. Raises ValueError on infinities."""
-    return json.dumps(record, sort_keys=True, separators=(",", ":"), ensure_ascii=False, allow_nan=False)
+    return json.dumps(
+        record, sort_keys=True, separators=(",", ":"), ensure_ascii=False, allow_nan=False
+    )
 
 
 def digest(previous: str, record: dict[str, Any]) -> str:
@@ -49,4 +51,8 @@ def holds(sealed: Seal) -> bool:
 def broken_links(seals: list[Seal]) -> list[int]:
     """Numbers of the seals whose record was changed, or whose link to the one before does not hold."""
     before = [FIRST] + [s.sha256 for s in seals]
-    return [s.number for s, previous in zip(seals, before, strict=False) if not holds(s) or s.previous != previous]
+    return [
+        s.number
+        for s, previous in zip(seals, before, strict=False)
+        if not holds(s) or s.previous != previous
+    ]

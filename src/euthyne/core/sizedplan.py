@@ -5,7 +5,15 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 
 from euthyne.core import wiremap
-from euthyne.core.cable import CableType, Diameter, cable_types, insulation_of, made_in, make_up, outside_diameter
+from euthyne.core.cable import (
+    CableType,
+    Diameter,
+    cable_types,
+    insulation_of,
+    made_in,
+    make_up,
+    outside_diameter,
+)
 from euthyne.core.clearing import (
     CENTRE_TAPPED_VOLTS,
     Cleared,
@@ -37,7 +45,9 @@ from euthyne.core.volts import OnLead, on_lead
 
 ROLLED_UP_LAYERS = 4
 TWO_SOURCES = ("charger-lead",)
-CUT_OFF_SHARE = 0.875  # of a battery's volts: where a load that draws constant power gives up, generic
+CUT_OFF_SHARE = (
+    0.875  # of a battery's volts: where a load that draws constant power gives up, generic
+)
 SHORTEST_TO_ROLL_M = 3.0  # a moved cord shorter than this is not rolled up, generic
 
 
@@ -113,7 +123,10 @@ class SizedPlan:
         """Running amps: the socket's rating or what the lead's own device allows, or the loads; None while unknown."""
         brief = self.lead.brief
         if brief.feeds == "socket":
-            own = (brief.own_breaker_amps, self.lead.conductor.fuse_amps if self.fused_plug else None)
+            own = (
+                brief.own_breaker_amps,
+                self.lead.conductor.fuse_amps if self.fused_plug else None,
+            )
             return min([self.b.amps, *(x for x in own if x is not None)])
         if brief.feeds == "tape":
             return self._tape_amps
@@ -127,7 +140,10 @@ class SizedPlan:
         if not brief.loads:
             return None
         return sum(
-            (one.amps or amps_of_watts(one.watts or 0.0, brief.system, brief.volts, brief.power_factor))
+            (
+                one.amps
+                or amps_of_watts(one.watts or 0.0, brief.system, brief.volts, brief.power_factor)
+            )
             * one.quantity
             * one.diversity
             for one in brief.loads
@@ -176,7 +192,9 @@ class SizedPlan:
             return None
         couplers = min(self.a.amps, self.b.amps)
         start = amps * brief.start_multiple
-        wanted = FuseWanted(amps, start, brief.continuous, couplers, self._carried(self.lead.conductor.size))
+        wanted = FuseWanted(
+            amps, start, brief.continuous, couplers, self._carried(self.lead.conductor.size)
+        )
         return plug_fuse(wanted)
 
     @property
@@ -197,7 +215,11 @@ class SizedPlan:
     @cached_property
     def sizing_brief(self) -> SizingBrief | None:
         """The brief as the sizing takes it; None while the run or the demand is unknown."""
-        return self._brief_guarded_by(self.protection_wanted) if self.lead.brief.run_m is not None else None
+        return (
+            self._brief_guarded_by(self.protection_wanted)
+            if self.lead.brief.run_m is not None
+            else None
+        )
 
     def _brief_guarded_by(self, protection: ProtectionWanted) -> SizingBrief | None:
         """The brief with a protection; None while the run or the demand is unknown."""
@@ -252,7 +274,9 @@ class SizedPlan:
         """The answer to the brief; None while the brief is open, or where the tables do not reach."""
         if self.sizing_brief is None or self.beyond_tables:
             return None
-        return size(self.sizing_brief, made_in(self.cable_type.name, self.cores_in_cable, self._earthed))
+        return size(
+            self.sizing_brief, made_in(self.cable_type.name, self.cores_in_cable, self._earthed)
+        )
 
     @property
     def cores_in_cable(self) -> int:
@@ -287,7 +311,9 @@ class SizedPlan:
         """The cord as it is written: ``H07RN-F 3G1.5``."""
         if self.size_name is None:
             return self.cable_type.name
-        return f"{self.cable_type.name} {make_up(self.cores_in_cable, self._earthed, self.size_name)}"
+        return (
+            f"{self.cable_type.name} {make_up(self.cores_in_cable, self._earthed, self.size_name)}"
+        )
 
     @cached_property
     def diameter(self) -> Diameter | None:
@@ -306,7 +332,9 @@ class SizedPlan:
         brief = self.lead.brief
         if self.fused_plug:
             found = self.sizing.protection if self.sizing else None
-            return Protected(found.amps if found else self.lead.conductor.fuse_amps, "in the plug", True)
+            return Protected(
+                found.amps if found else self.lead.conductor.fuse_amps, "in the plug", True
+            )
         if not self.mains:
             found = self.sizing.protection if self.sizing else None
             return Protected(found.amps if found else None, "at the source", True)
@@ -348,7 +376,9 @@ class SizedPlan:
         if amps is None:
             return None
         family = self.a.fuse_family if self.fused_plug else None
-        return Guard(family or self.breaker_family, amps, brief.upstream_curve, brief.rcd == "30 mA")
+        return Guard(
+            family or self.breaker_family, amps, brief.upstream_curve, brief.rcd == "30 mA"
+        )
 
     @property
     def breaker_family(self) -> str:
@@ -357,7 +387,11 @@ class SizedPlan:
         A breaker on the lead is a breaker, whatever stands upstream.
         """
         brief = self.lead.brief
-        breaker = "breaker-na" if brief.upstream_family == "breaker-na" or self.volts < 200 else "breaker-iec"
+        breaker = (
+            "breaker-na"
+            if brief.upstream_family == "breaker-na" or self.volts < 200
+            else "breaker-iec"
+        )
         if brief.own_breaker_amps is not None or brief.upstream_family == "unknown":
             return breaker
         return brief.upstream_family
@@ -394,7 +428,9 @@ class SizedPlan:
         """Current that brings the straight cord to its table's own limit at the place's ambient; None while unknown."""
         if self.heat_cable is None:
             return None
-        return amps_at(self.heat_cable, bases()[self.cable_type.basis].limit_c, self.lead.brief.ambient_c)
+        return amps_at(
+            self.heat_cable, bases()[self.cable_type.basis].limit_c, self.lead.brief.ambient_c
+        )
 
     @cached_property
     def cord_amps(self) -> float | None:
@@ -415,12 +451,16 @@ class SizedPlan:
     def can_be_rolled_up(self) -> bool:
         """True for a cord that is moved and long enough to be left in a roll; a jumper in a box is not."""
         run = self.lead.brief.run_m or 0.0
-        return self.cable_type.cord and self.lead.kind not in LYING_STILL and run > SHORTEST_TO_ROLL_M
+        return (
+            self.cable_type.cord and self.lead.kind not in LYING_STILL and run > SHORTEST_TO_ROLL_M
+        )
 
     def _cord_amps_at(self, layers: int) -> float | None:
         if self.sizing_brief is None or self.size_name is None or self.beyond_tables:
             return None
-        laid = replace(self.sizing_brief, place=replace(self.sizing_brief.place, drum_layers=layers))
+        laid = replace(
+            self.sizing_brief, place=replace(self.sizing_brief.place, drum_layers=layers)
+        )
         return rating_of(laid, self.size_name)
 
     @cached_property
@@ -429,7 +469,12 @@ class SizedPlan:
         links = [Link(self.a.words, self.a.steady_amps)]
         if self.protection.in_lead and self.protection.amps is not None:
             what = "breaker" if self.mains and not self.fused_plug else "fuse"
-            links.append(Link(f"{self.protection.amps:g} A {what} {self.protection.words}", self.protection.amps))
+            links.append(
+                Link(
+                    f"{self.protection.amps:g} A {what} {self.protection.words}",
+                    self.protection.amps,
+                )
+            )
         if self.candidate is not None:
             links.append(Link(self.written, self.candidate.rating_amps))
         return (*links, Link(self.b.words, self.b.steady_amps))

@@ -9,7 +9,16 @@ from euthyne.core.conductor import Size, at_celsius, ohms_per_m_20, size_named
 from euthyne.core.demand import Demand, demand
 from euthyne.core.fault import Refused
 from euthyne.core.protection import far_end_fault_amps, smallest_carrying
-from euthyne.core.rating import Rated, bases, k_ambient, k_bunch, k_drum, k_metal, loaded_conductors, table
+from euthyne.core.rating import (
+    Rated,
+    bases,
+    k_ambient,
+    k_bunch,
+    k_drum,
+    k_metal,
+    loaded_conductors,
+    table,
+)
 from euthyne.core.shown import at_most
 from euthyne.core.sizing_brief import ProtectionWanted, SizingBrief, faults_in
 from euthyne.core.voltdrop import (
@@ -117,7 +126,11 @@ def rating_of(brief: SizingBrief, name: str) -> float | None:
 
 
 def _rated(brief: SizingBrief) -> tuple[Rated, ...]:
-    return table(brief.conductor.basis, brief.unit, loaded_conductors(brief.conductor.basis, brief.supply.system) or 0)
+    return table(
+        brief.conductor.basis,
+        brief.unit,
+        loaded_conductors(brief.conductor.basis, brief.supply.system) or 0,
+    )
 
 
 def protection_for(brief: SizingBrief, amps: Demand) -> ProtectionChosen | None:
@@ -127,7 +140,9 @@ def protection_for(brief: SizingBrief, amps: Demand) -> ProtectionChosen | None:
         return ProtectionChosen(wanted.family, wanted.existing_amps)
     if wanted.family is None:
         return None
-    return ProtectionChosen(wanted.family, smallest_carrying(wanted.family, amps.design_heating_amps))
+    return ProtectionChosen(
+        wanted.family, smallest_carrying(wanted.family, amps.design_heating_amps)
+    )
 
 
 def size(brief: SizingBrief, made: Collection[str] | None = None) -> Sizing:
@@ -171,16 +186,24 @@ def _candidate(
 ) -> Candidate:
     system, metal, volts = brief.supply.system, brief.conductor.metal, brief.supply.volts
     cool = ohms_per_m_20(rated.size, metal, brief.conductor.tinned)
-    celsius = conductor_celsius(brief, amps.heating_amps, rated.amps * takes_off.crowding * takes_off.metal)
+    celsius = conductor_celsius(
+        brief, amps.heating_amps, rated.amps * takes_off.crowding * takes_off.metal
+    )
     ohms = at_celsius(cool, metal, celsius)
     pf = brief.load.power_factor
     area = rated.size.cross_section_mm2
-    per_amp = conductors_in_loop(system, brief.poles) * brief.run_m * impedance_per_m(ohms, area, system, pf)
+    per_amp = (
+        conductors_in_loop(system, brief.poles)
+        * brief.run_m
+        * impedance_per_m(ohms, area, system, pf)
+    )
     per_amp += drop_already_per_amp(brief)
     rating = rated.amps * takes_off.ambient * takes_off.crowding * takes_off.metal
     running_percent = amps.running_amps * per_amp / volts * 100
     start_percent = amps.start_amps * per_amp / volts * 100
-    fails = _fails(brief, amps, rated.size, rating, running_percent, start_percent, protection, made)
+    fails = _fails(
+        brief, amps, rated.size, rating, running_percent, start_percent, protection, made
+    )
     return Candidate(
         size=rated.size.name,
         cross_section_mm2=area,
@@ -199,7 +222,13 @@ def _candidate(
 
 def carrying(brief: SizingBrief) -> int:
     """How many conductors of the lead carry its current: three phases, out and back, or one pole."""
-    return 3 if brief.supply.system == "ac-three" else brief.poles if brief.supply.system == "dc" else 2
+    return (
+        3
+        if brief.supply.system == "ac-three"
+        else brief.poles
+        if brief.supply.system == "dc"
+        else 2
+    )
 
 
 def conductor_celsius(brief: SizingBrief, heating_amps: float, amps_at_reference: float) -> float:
@@ -228,13 +257,16 @@ def _fails(
     protection: ProtectionChosen | None,
     made: Collection[str] | None,
 ) -> tuple[str, ...]:
-    floor = size_named(brief.conductor.smallest).cross_section_mm2 if brief.conductor.smallest else 0.0
+    floor = (
+        size_named(brief.conductor.smallest).cross_section_mm2 if brief.conductor.smallest else 0.0
+    )
     tests = {
         "current": amps.design_heating_amps > rating,
         "drop": running_percent > brief.drop_limit_percent,
         "start": start_percent > brief.limits.start_drop_percent,
         "smallest": which.cross_section_mm2 < floor,
-        "protection": protection is not None and (protection.amps is None or protection.amps > rating),
+        "protection": protection is not None
+        and (protection.amps is None or protection.amps > rating),
         "not-made": made is not None and which.name not in made,
     }
     return tuple(name for name, failed in tests.items() if failed)
@@ -253,12 +285,18 @@ def _choose(brief: SizingBrief, candidates: tuple[Candidate, ...], amps: Demand)
     chosen = next((c for c in candidates if c.fits), None)
     if chosen is None:
         return None
-    smaller = [c for c in candidates if c.cross_section_mm2 < chosen.cross_section_mm2 and "not-made" not in c.fails]
+    smaller = [
+        c
+        for c in candidates
+        if c.cross_section_mm2 < chosen.cross_section_mm2 and "not-made" not in c.fails
+    ]
     return Chosen(chosen.size, _decider(brief, smaller[-1], amps) if smaller else "smallest-made")
 
 
 def _decider(brief: SizingBrief, smaller: Candidate, amps: Demand) -> str:
-    pressed = {name: v for name, v in strains(brief, smaller, amps).items() if name in smaller.fails}
+    pressed = {
+        name: v for name, v in strains(brief, smaller, amps).items() if name in smaller.fails
+    }
     if pressed:
         return max(pressed, key=lambda name: pressed[name])
     return "protection" if "protection" in smaller.fails else "smallest"
@@ -282,8 +320,19 @@ def _findings(
         text += "carries."
         found.append(Finding("near-rating", "caution", text))
     if any(r.interpolated and r.size.name == chosen.size for r in rated):
-        found.append(Finding("rating-interpolated", "note", f"{taken.size} is read between two rows of the table."))
-    if school and school.nearest and school.nearest != school.next_up and chosen.decided_by == "drop":
+        found.append(
+            Finding(
+                "rating-interpolated",
+                "note",
+                f"{taken.size} is read between two rows of the table.",
+            )
+        )
+    if (
+        school
+        and school.nearest
+        and school.nearest != school.next_up
+        and chosen.decided_by == "drop"
+    ):
         text = f"Rounding the circular mils to the nearest gauge would have taken {school.nearest}."
         found.append(Finding("nearest-is-smaller", "note", text))
     return tuple(found)
@@ -310,11 +359,16 @@ def _carries_already(brief: SizingBrief, there: Size, takes_off: Factors) -> flo
 def _no_size_fits(brief: SizingBrief, candidates: tuple[Candidate, ...], amps: Demand) -> Finding:
     made = [c for c in candidates if "not-made" not in c.fails]
     if not made:
-        return Finding("no-size-fits", "stop", "No size fits: this cable is not made with so many cores.")
+        return Finding(
+            "no-size-fits", "stop", "No size fits: this cable is not made with so many cores."
+        )
     largest = made[-1]
     failed = [f for f in largest.fails if f in ("current", "drop", "start")] or list(largest.fails)
     here = already_percent(brief)
-    longest = max((brief.drop_limit_percent - here) / max(largest.drop_percent - here, 1e-9) * brief.run_m, 0.0)
+    longest = max(
+        (brief.drop_limit_percent - here) / max(largest.drop_percent - here, 1e-9) * brief.run_m,
+        0.0,
+    )
     words = {
         "current": f"it carries {at_most(largest.rating_amps)} A of {amps.design_heating_amps:.1f} A",
         "drop": f"it loses {largest.drop_percent:.1f} % of {brief.drop_limit_percent:g} % allowed: "
@@ -323,7 +377,11 @@ def _no_size_fits(brief: SizingBrief, candidates: tuple[Candidate, ...], amps: D
         "protection": "the fuse or breaker is larger than the size carries: a smaller one on the lead would help",
         "smallest": "the smallest size asked for is larger than any in this cable",
     }
-    text = f"No size fits. The largest is {largest.size}, and " + "; ".join(words[f] for f in failed) + "."
+    text = (
+        f"No size fits. The largest is {largest.size}, and "
+        + "; ".join(words[f] for f in failed)
+        + "."
+    )
     return Finding("no-size-fits", "stop", " ".join([text, *_remedies(brief, amps, largest)]))
 
 
@@ -335,7 +393,9 @@ def _remedies(brief: SizingBrief, amps: Demand, largest: Candidate) -> list[str]
         half = replace(brief.load, watts=None, loads=None, amps=amps.running_amps / 2)
         fits = _smallest_fitting(replace(brief, supply=doubled, load=half))
         if fits:
-            found.append(f"{doubled.volts:g} V instead of {brief.supply.volts:g} V would need {fits}.")
+            found.append(
+                f"{doubled.volts:g} V instead of {brief.supply.volts:g} V would need {fits}."
+            )
     for runs in range(2, 7):
         share = replace(brief.load, watts=None, loads=None, amps=amps.running_amps / runs)
         fits = _smallest_fitting(replace(brief, load=share, protection=ProtectionWanted()))

@@ -145,7 +145,9 @@ def faults_in(brief: SizingBrief) -> list[Fault]:
 
 
 def _load_faults(load: Load) -> list[Fault]:
-    found = _amps_or_watts("load", [load.amps, load.watts, load.loads], "amps, watts or a list of loads")
+    found = _amps_or_watts(
+        "load", [load.amps, load.watts, load.loads], "amps, watts or a list of loads"
+    )
     for i, one in enumerate(load.loads or ()):
         found += _amps_or_watts(f"load.loads.{i}", [one.amps, one.watts], "amps or watts")
     return found
@@ -155,37 +157,69 @@ def _amps_or_watts(where: str, given: list[object], choices: str) -> list[Fault]
     count = sum(1 for g in given if g)
     if count == 1:
         return []
-    return [Fault(where, "nothing says how much it draws" if count == 0 else "said twice", f"give one of: {choices}")]
+    return [
+        Fault(
+            where,
+            "nothing says how much it draws" if count == 0 else "said twice",
+            f"give one of: {choices}",
+        )
+    ]
 
 
 def _pole_faults(brief: SizingBrief) -> list[Fault]:
     if brief.supply.system == "dc":
         return []
-    single = [("poles", brief.poles)] + [(f"already.{i}.poles", a.poles) for i, a in enumerate(brief.already)]
-    return [Fault(where, "one pole only makes sense on dc", "give 2, or leave it out") for where, n in single if n == 1]
+    single = [("poles", brief.poles)] + [
+        (f"already.{i}.poles", a.poles) for i, a in enumerate(brief.already)
+    ]
+    return [
+        Fault(where, "one pole only makes sense on dc", "give 2, or leave it out")
+        for where, n in single
+        if n == 1
+    ]
 
 
 def _conductor_faults(brief: SizingBrief) -> list[Fault]:
     wanted = brief.conductor
     if wanted.basis not in bases():
         return [
-            Fault("conductor.basis", f"no rating table is called {wanted.basis!r}", "one of: " + ", ".join(bases()))
+            Fault(
+                "conductor.basis",
+                f"no rating table is called {wanted.basis!r}",
+                "one of: " + ", ".join(bases()),
+            )
         ]
     found = []
     basis = bases()[wanted.basis]
     if wanted.unit == "mm2" and "mm2" not in units_of(wanted.basis):
-        found.append(Fault("conductor.unit", f"{wanted.basis} is tabulated in AWG only", "AWG, or leave it out"))
+        found.append(
+            Fault(
+                "conductor.unit", f"{wanted.basis} is tabulated in AWG only", "AWG, or leave it out"
+            )
+        )
     loaded = loaded_conductors(wanted.basis, brief.supply.system)
     if loaded is None:
         found.append(
-            Fault("supply.system", f"{wanted.basis} has no column for three loaded conductors", "another basis")
+            Fault(
+                "supply.system",
+                f"{wanted.basis} has no column for three loaded conductors",
+                "another basis",
+            )
         )
     elif not found and not table(wanted.basis, brief.unit, loaded):
-        found.append(Fault("conductor.basis", f"{wanted.basis} lists no {brief.unit} size for this system", "another"))
+        found.append(
+            Fault(
+                "conductor.basis",
+                f"{wanted.basis} lists no {brief.unit} size for this system",
+                "another",
+            )
+        )
     if brief.max_c > basis.limit_c:
         found.append(
             Fault(
-                "conductor.max_c", f"{brief.max_c:g} C is above the table's own limit", f"at most {basis.limit_c:g} C"
+                "conductor.max_c",
+                f"{brief.max_c:g} C is above the table's own limit",
+                f"at most {basis.limit_c:g} C",
             )
         )
     if wanted.smallest is not None:
@@ -208,7 +242,9 @@ def _place_faults(brief: SizingBrief) -> list[Fault]:
     found = []
     if brief.conductor.basis in bases() and brief.place.ambient_c >= brief.max_c:
         problem = f"{brief.place.ambient_c:g} C around it leaves nothing of the {brief.max_c:g} C it may reach"
-        found.append(Fault("place.ambient_c", problem, f"a place below {brief.max_c:g} C, or a hotter cable"))
+        found.append(
+            Fault("place.ambient_c", problem, f"a place below {brief.max_c:g} C, or a hotter cable")
+        )
     if k_drum(brief.place.drum_layers) is None:
         problem = f"{brief.place.drum_layers} layers on a drum is more than the table knows"
         found.append(Fault("place.drum_layers", problem, "4 layers at most: unwind it"))
@@ -219,10 +255,20 @@ def _place_faults(brief: SizingBrief) -> list[Fault]:
 
 
 def _already_faults(brief: SizingBrief) -> list[Fault]:
-    return [f for i, a in enumerate(brief.already) for f in _size_faults(f"already.{i}.size", a.size, listed=True)]
+    return [
+        f
+        for i, a in enumerate(brief.already)
+        for f in _size_faults(f"already.{i}.size", a.size, listed=True)
+    ]
 
 
 def _protection_faults(wanted: ProtectionWanted) -> list[Fault]:
     if wanted.family is None or wanted.family in families():
         return []
-    return [Fault("protection.family", f"no fuses are called {wanted.family!r}", "one of: " + ", ".join(families()))]
+    return [
+        Fault(
+            "protection.family",
+            f"no fuses are called {wanted.family!r}",
+            "one of: " + ", ".join(families()),
+        )
+    ]

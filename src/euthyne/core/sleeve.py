@@ -31,7 +31,13 @@ class Sleeve:
 def sleeves() -> tuple[Sleeve, ...]:
     """Every sleeve of the table, smallest bore first."""
     found = [
-        Sleeve(r["ratio"], r["adhesive"] == "yes", float(r["expanded_mm"]), float(r["recovered_mm"]), r["source"])
+        Sleeve(
+            r["ratio"],
+            r["adhesive"] == "yes",
+            float(r["expanded_mm"]),
+            float(r["recovered_mm"]),
+            r["source"],
+        )
         for r in rows("heat-shrink.csv")
     ]
     return tuple(sorted(found, key=lambda s: (s.expanded_mm, s.ratio)))
@@ -43,7 +49,11 @@ def sleeves_for(widest_mm: float, thinnest_mm: float, adhesive: bool = False) ->
     Source: expanded bore at least 1.1 times the widest, recovered bore at most 0.9 times the thinnest.
     """
     fits = (s for s in sleeves() if s.adhesive or not adhesive)
-    good = [s for s in fits if s.expanded_mm >= PASSES * widest_mm and s.recovered_mm <= GRIPS * thinnest_mm]
+    good = [
+        s
+        for s in fits
+        if s.expanded_mm >= PASSES * widest_mm and s.recovered_mm <= GRIPS * thinnest_mm
+    ]
     return sorted(good, key=lambda s: (s.adhesive != adhesive, s.expanded_mm))
 
 

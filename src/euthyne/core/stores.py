@@ -7,7 +7,15 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Le, MaxLen, MinLen
 
-from euthyne.core.buildplan import TAG_SLEEVE_MM, EndToBuild, marker_on, sleeve_cut_mm, sleeve_on, sleeves_on, soldered
+from euthyne.core.buildplan import (
+    TAG_SLEEVE_MM,
+    EndToBuild,
+    marker_on,
+    sleeve_cut_mm,
+    sleeve_on,
+    sleeves_on,
+    soldered,
+)
 from euthyne.core.cable import cable_types, make_up
 from euthyne.core.fault import Fault, Refused
 from euthyne.core.lead import Rework
@@ -133,7 +141,13 @@ def what_of(kind: StockKind, text: str) -> str:
             raise Refused(Fault("what", f"the shelf has no part {text!r}", "one of the list"))
         return part_what(shelf()[name], read_size(size, "what").name if size else "")
     elif kind == "sleeve" and text not in {s.words for s in sleeves()}:
-        raise Refused(Fault("what", f"{text!r} is not in the table of sleeves", "one of the list, such as 12 mm 3:1"))
+        raise Refused(
+            Fault(
+                "what",
+                f"{text!r} is not in the table of sleeves",
+                "one of the list, such as 12 mm 3:1",
+            )
+        )
     elif kind == "die":
         return read_size(text, "what").name
     if len(text) < 3:
@@ -158,7 +172,13 @@ def needs(plan: Plan) -> tuple[Need, ...]:
     """Everything a lead needs, cable first, tools last; nothing while its run or size is open."""
     if plan.cut is None or plan.size_name is None:
         return ()
-    found = [_cable(plan, plan.cut.cut_m), *_parts(plan), *_sleeves(plan), *_consumables(plan), *_tools(plan)]
+    found = [
+        _cable(plan, plan.cut.cut_m),
+        *_parts(plan),
+        *_sleeves(plan),
+        *_consumables(plan),
+        *_tools(plan),
+    ]
     added: dict[str, Need] = {}
     for need in found:
         known = added.get(need.key)
@@ -171,7 +191,9 @@ def _cable(plan: Plan, cut_m: float) -> Need:
     larger = [c.size for c in plan.sizing.candidates if not c.fails] if plan.sizing else []
     later = larger[larger.index(plan.size_name) + 1 :][:2] if plan.size_name in larger else []
     earthed = "E" in plan.cores
-    others = tuple(f"{plan.cable_type.name} {make_up(plan.cores_in_cable, earthed, size)}" for size in later)
+    others = tuple(
+        f"{plan.cable_type.name} {make_up(plan.cores_in_cable, earthed, size)}" for size in later
+    )
     return Need("cable", plan.written, plan.written, cut_m * plan.pieces, others, plan.pieces)
 
 
@@ -210,12 +232,23 @@ def _sleeves(plan: Plan) -> list[Need]:
 
 def _consumables(plan: Plan) -> list[Need]:
     found = [
-        Need("consumable", f"{e.fuse_amps:g} A fuse", f"{e.fuse_amps:g} A fuse for the {e.part.short}", 1)
+        Need(
+            "consumable",
+            f"{e.fuse_amps:g} A fuse",
+            f"{e.fuse_amps:g} A fuse for the {e.part.short}",
+            1,
+        )
         for _, e in plan.job.ends
         if e.fuse_amps is not None
     ]
-    solders = any(e.part.joint == "solder" or soldered(e.part, plan.job.practices) for _, e in plan.job.ends)
-    return [*found, Need("consumable", "flux-cored solder", "flux-cored solder", 1)] if solders else found
+    solders = any(
+        e.part.joint == "solder" or soldered(e.part, plan.job.practices) for _, e in plan.job.ends
+    )
+    return (
+        [*found, Need("consumable", "flux-cored solder", "flux-cored solder", 1)]
+        if solders
+        else found
+    )
 
 
 def _tools(plan: Plan) -> list[Need]:
@@ -227,7 +260,9 @@ def _tools(plan: Plan) -> list[Need]:
 
 
 @lru_cache(maxsize=128)
-def laid_out(needed: tuple[Need, ...], stores: tuple[Stock, ...], piece: str | None = None) -> tuple[Laid, ...]:
+def laid_out(
+    needed: tuple[Need, ...], stores: tuple[Stock, ...], piece: str | None = None
+) -> tuple[Laid, ...]:
     """Each need against Stores.
 
     Parameters: needed; stores; piece, the name of the reel or offcut the builder chose, None for the one to take
@@ -250,18 +285,26 @@ def _laid(need: Need, stores: tuple[Stock, ...], piece: str | None) -> Laid:
         return Laid(need, taken, on_hand)
     other = next((s for what in need.others for s in stores if _would_do(s, what, need)), None)
     if other is not None:
-        words = f"{other.name} would do: {other.what}" if need.kind == "cable" else f"{other.name} would do"
+        words = (
+            f"{other.name} would do: {other.what}"
+            if need.kind == "cable"
+            else f"{other.name} would do"
+        )
         return Laid(need, (), on_hand, other, words)
     return Laid(need, (), on_hand, None, INSTEAD.get(need.what, NO_INSTEAD.get(need.kind, "")))
 
 
 def _would_do(stock: Stock, what: str, need: Need) -> bool:
-    return stock.kind == need.kind and stock.what == what and stock.left >= need.amount / need.pieces
+    return (
+        stock.kind == need.kind and stock.what == what and stock.left >= need.amount / need.pieces
+    )
 
 
 def _counted(need: Need, own: list[Stock]) -> tuple[Taken, ...]:
     """Taken from the fullest that has enough; a tool is only looked at, not used up."""
-    enough = max((s for s in own if s.left >= need.amount - 1e-9), key=lambda s: s.left, default=None)
+    enough = max(
+        (s for s in own if s.left >= need.amount - 1e-9), key=lambda s: s.left, default=None
+    )
     return (Taken(enough, need.amount if need.kind in USED_UP else 0.0),) if enough else ()
 
 
@@ -309,15 +352,22 @@ def spoiled_needs(plan: Plan, rework: Rework) -> tuple[Need, ...]:
         ended = sum(x.startswith(f"{end}-land-") for x in rework.scrap)
         if ended:
             what = part_what(e.part, plan.job.cable.size)
-            found.append(Need("part", what, words_of("part", what), ended if e.part.joint == "lug" else 1))
-        shrunk, sleeve = sum(x.startswith(f"{end}-shrink-") for x in rework.scrap), sleeve_on(e, plan.job.cable)
+            found.append(
+                Need("part", what, words_of("part", what), ended if e.part.joint == "lug" else 1)
+            )
+        shrunk, sleeve = (
+            sum(x.startswith(f"{end}-shrink-") for x in rework.scrap),
+            sleeve_on(e, plan.job.cable),
+        )
         if shrunk and sleeve is not None:
             long = shrunk * sleeve_cut_mm(e, sleeve, plan.job.cable) / 1000
             found.append(Need("sleeve", sleeve.words, f"{sleeve.words} sleeve", long))
     return tuple(found)
 
 
-def shortages(wanted: list[tuple[Need, ...]], stores: tuple[Stock, ...]) -> list[tuple[Need, float]]:
+def shortages(
+    wanted: list[tuple[Need, ...]], stores: tuple[Stock, ...]
+) -> list[tuple[Need, float]]:
     """What Stores lack for several leads together: each need summed, with what is on hand, most wanted first."""
     summed: dict[str, Need] = {}
     for needed in wanted:
@@ -330,5 +380,9 @@ def shortages(wanted: list[tuple[Need, ...]], stores: tuple[Stock, ...]) -> list
     for stock in stores:
         key = f"{stock.kind}:{stock.what}"
         on_hand[key] = on_hand.get(key, 0.0) + stock.left
-    lacking = [(n, on_hand.get(n.key, 0.0)) for n in summed.values() if on_hand.get(n.key, 0.0) < n.amount - 1e-9]
+    lacking = [
+        (n, on_hand.get(n.key, 0.0))
+        for n in summed.values()
+        if on_hand.get(n.key, 0.0) < n.amount - 1e-9
+    ]
     return sorted(lacking, key=lambda pair: pair[1] - pair[0].amount)

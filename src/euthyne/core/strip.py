@@ -63,7 +63,10 @@ def slacks(cores: tuple[str, ...], room_mm: float) -> tuple[dict[str, float], bo
 
     Returns: slack by core, and whether the wanted steps fit.
     """
-    wanted = {c: FIRST_SLACK_MM + STEP_MM * i for i, c in enumerate(x for x in PARTS_FIRST_TO_LAST if x in cores)}
+    wanted = {
+        c: FIRST_SLACK_MM + STEP_MM * i
+        for i, c in enumerate(x for x in PARTS_FIRST_TO_LAST if x in cores)
+    }
     if max(wanted.values(), default=0.0) <= room_mm:
         return wanted, True
     share = room_mm / max(wanted.values())
@@ -85,7 +88,11 @@ def bare_wanted(part: Part, copper_mm2: float = 0.0) -> Bare:
 
 
 def strip_plan(
-    part: Part, landing: dict[str, str], copper_mm2: float = 0.0, core_mm: float = 0.0, cable: Layered | None = None
+    part: Part,
+    landing: dict[str, str],
+    copper_mm2: float = 0.0,
+    core_mm: float = 0.0,
+    cable: Layered | None = None,
 ) -> StripPlan:
     """The strip plan of an end.
 
@@ -95,12 +102,16 @@ def strip_plan(
     """
     slack, earth_last = slacks(tuple(landing), part.room_mm)
     bent = {
-        mark: sum(round_post_mm(p.radius_mm, p.degrees, core_mm) for p in part.posts if p.cavity == mark)
+        mark: sum(
+            round_post_mm(p.radius_mm, p.degrees, core_mm) for p in part.posts if p.cavity == mark
+        )
         for mark in part.marks
     }
     path = {mark: straight + bent.get(mark, 0.0) for mark, straight in part.path_mm}
     bare = bare_wanted(part, copper_mm2)
-    length = {core: path[cavity] + slack.get(core, 0.0) + bare.aim_mm for core, cavity in landing.items()}
+    length = {
+        core: path[cavity] + slack.get(core, 0.0) + bare.aim_mm for core, cavity in landing.items()
+    }
     longest = max(length.values(), default=0.0)
     cores = tuple(
         CoreStrip(
@@ -147,8 +158,14 @@ def judge_strip(core: CoreStrip, bare_mm: float) -> StripVerdict:
         return StripVerdict("good", f"{bare_mm:g} mm: good.")
     if bare_mm > core.strip_high_mm:
         off = bare_mm - core.strip_mm
-        return StripVerdict("trim", f"{bare_mm:g} mm is too long: trim {off:.1f} mm off the tip.", off)
+        return StripVerdict(
+            "trim", f"{bare_mm:g} mm is too long: trim {off:.1f} mm off the tip.", off
+        )
     spare = core.slack_mm - core.strip_mm
-    paid = "its slack pays for it" if spare >= 0 else f"the end is {-spare:.0f} mm short then: cut every core back"
+    paid = (
+        "its slack pays for it"
+        if spare >= 0
+        else f"the end is {-spare:.0f} mm short then: cut every core back"
+    )
     words = f"{bare_mm:g} mm is too short: cut it back and strip again; {paid}."
     return StripVerdict("cut-back", words, core.strip_mm)

@@ -67,7 +67,12 @@ TERMINATIONS: dict[Joining, Termination] = {
             "The maker's die code for this lug; push home to the stop; from the palm "
             "outwards, full cycle each press. Tug.",
             "A die of another size looks pressed and is loose inside.",
-            ("no crack, no gap", "flash small", "copper seen in the window", "nothing moves at a tug"),
+            (
+                "no crack, no gap",
+                "flash small",
+                "copper seen in the window",
+                "nothing moves at a tug",
+            ),
             sleeved=True,
         ),
         Termination(
@@ -101,7 +106,11 @@ TERMINATIONS: dict[Joining, Termination] = {
             "The seal is on already. Insulation end just through the seal, the second "
             "wings round it. Push to the click, second lock.",
             "A seal that was squashed lets water in; one that was forgotten is not there at all.",
-            ("seal round, not squashed", "wings biting in the seal", "locked at the depth of its neighbours"),
+            (
+                "seal round, not squashed",
+                "wings biting in the seal",
+                "locked at the depth of its neighbours",
+            ),
         ),
         Termination(
             "splice",
@@ -160,7 +169,12 @@ FINISHES: dict[FinishKind, Finish] = {
             "Only where allowed and there is no press. One deep indent in the middle of the barrel, square to it. "
             "Tug and resistance are not left out.",
             "A shallow indent holds at the tug and heats at the first load.",
-            ("deep and even", "no crack", "nothing moves at a tug", "resistance as its own length of conductor"),
+            (
+                "deep and even",
+                "no crack",
+                "nothing moves at a tug",
+                "resistance as its own length of conductor",
+            ),
         ),
         Finish(
             "shield",

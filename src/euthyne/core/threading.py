@@ -152,19 +152,41 @@ def faults_in(build: BuildPlan) -> list[Fault]:
     names = [p.id for p in build.parts] + [e.id for e in build.events]
     events, places = {e.id for e in build.events}, {CABLE, *build.cores}
     for twice in sorted({n for n in names if names.count(n) > 1}):
-        found.append(Fault("parts" if build.part(twice) else "events", f"{twice} is there twice", "an id for each"))
+        found.append(
+            Fault(
+                "parts" if build.part(twice) else "events",
+                f"{twice} is there twice",
+                "an id for each",
+            )
+        )
     for i, p in enumerate(build.parts):
-        named = {"needed_by": [p.needed_by] if p.needed_by else [], "after": p.after, "must_pass": p.must_pass}
+        named = {
+            "needed_by": [p.needed_by] if p.needed_by else [],
+            "after": p.after,
+            "must_pass": p.must_pass,
+        }
         for key, ids in named.items():
             for lacking in [x for x in ids if x not in events]:
-                found.append(Fault(f"parts.{i}.{key}", f"there is no event {lacking}", "the id of an event"))
+                found.append(
+                    Fault(f"parts.{i}.{key}", f"there is no event {lacking}", "the id of an event")
+                )
         if p.on not in places:
-            found.append(Fault(f"parts.{i}.on", f"there is no core {p.on}", "cable, or a core that is listed"))
+            found.append(
+                Fault(
+                    f"parts.{i}.on", f"there is no core {p.on}", "cable, or a core that is listed"
+                )
+            )
     for i, e in enumerate(build.events):
         for lacking in [x for x in e.after if x not in events]:
-            found.append(Fault(f"events.{i}.after", f"there is no event {lacking}", "the id of an event"))
+            found.append(
+                Fault(f"events.{i}.after", f"there is no event {lacking}", "the id of an event")
+            )
         for core in [c for c in e.places if c not in places]:
-            found.append(Fault(f"events.{i}.on", f"there is no core {core}", "cable, or cores that are listed"))
+            found.append(
+                Fault(
+                    f"events.{i}.on", f"there is no core {core}", "cable, or cores that are listed"
+                )
+            )
     return found
 
 
@@ -186,7 +208,11 @@ def order(build: BuildPlan, done: Done = (), seconds: float = SECONDS) -> Order:
             steps = tuple(_step(build, by_id[name]) for name in found.ids)
             return Order(steps, len(far), found.end_changes, found.tool_changes, found.proven)
     stuck = _stuck(build)
-    return Order((), stuck=stuck) if stuck else Order((), cycle=_ring(build, done), dead_end=bool(done))
+    return (
+        Order((), stuck=stuck)
+        if stuck
+        else Order((), cycle=_ring(build, done), dead_end=bool(done))
+    )
 
 
 def _step(build: BuildPlan, job: Job) -> Step:
@@ -197,9 +223,14 @@ def _step(build: BuildPlan, job: Job) -> Step:
 def _jobs(build: BuildPlan, far: frozenset[str], done: Done) -> tuple[Job, ...]:
     over = {s.what for s in done}
     threads = [
-        Job(p.id, OTHER[p.end] if p.id in far else p.end, HAND, early=True) for p in build.parts if p.id not in over
+        Job(p.id, OTHER[p.end] if p.id in far else p.end, HAND, early=True)
+        for p in build.parts
+        if p.id not in over
     ]
-    return (*threads, *(Job(e.id, e.end, e.tool, e.irreversible) for e in build.events if e.id not in over))
+    return (
+        *threads,
+        *(Job(e.id, e.end, e.tool, e.irreversible) for e in build.events if e.id not in over),
+    )
 
 
 def _far_fed(build: BuildPlan, done: Done) -> Iterator[frozenset[str]]:
@@ -207,7 +238,11 @@ def _far_fed(build: BuildPlan, done: Done) -> Iterator[frozenset[str]]:
     over = {s.what for s in done}
     choices: list[frozenset[str]] = [frozenset()]
     for end in ("A", "B"):
-        loose = [p for p in build.parts if p.end == end and p.on == CABLE and not p.split and p.id not in over]
+        loose = [
+            p
+            for p in build.parts
+            if p.end == end and p.on == CABLE and not p.split and p.id not in over
+        ]
         for rank in sorted({p.rank for p in loose}, reverse=True):
             above = [p.id for p in loose if p.rank > rank]
             level = [p.id for p in loose if p.rank == rank]
@@ -234,14 +269,20 @@ def precedence(build: BuildPlan, far: frozenset[str], done: Done = ()) -> Edges 
             missed -= {q.id for q in _beside(build, p) if q.rank < p.rank}
         if missed and p.id not in over:
             return None
-        if p.id in far and p.id not in over and any(q.id in over and q.rank > p.rank for q in _beside(build, p)):
+        if (
+            p.id in far
+            and p.id not in over
+            and any(q.id in over and q.rank > p.rank for q in _beside(build, p))
+        ):
             return None
     return {x: waits - over for x, waits in edges.items()}
 
 
 def _beside(build: BuildPlan, p: Threaded) -> list[Threaded]:
     """Other parts of the same place and end that are not split."""
-    return [q for q in build.parts if q.end == p.end and q.on == p.on and not q.split and q.id != p.id]
+    return [
+        q for q in build.parts if q.end == p.end and q.on == p.on and not q.split and q.id != p.id
+    ]
 
 
 def _must_wait_for(build: BuildPlan, p: Threaded, far: frozenset[str], entry: End) -> set[str]:
@@ -372,7 +413,11 @@ def _gate(build: BuildPlan, event: Event, done: frozenset[str]) -> Gate:
     on = sorted((p for p in here if p.id in done and not p.split), key=lambda p: p.rank)
     cores = {c: tuple(p.id for p in on if p.on == c) for c in build.cores}
     before, after = done, done | {event.id}
-    locked = [p.id for p in here if could_go_on(build, p, p.end, before) and not could_go_on(build, p, p.end, after)]
+    locked = [
+        p.id
+        for p in here
+        if could_go_on(build, p, p.end, before) and not could_go_on(build, p, p.end, after)
+    ]
     return Gate(
         event.id,
         tuple(p.id for p in on if p.on == CABLE),
@@ -392,10 +437,14 @@ def could_go_on(build: BuildPlan, p: Threaded, entry: End, done: frozenset[str])
         return False
     if entry == p.end:
         return set(outer) <= done
-    across = any(q.end == entry and q.on == CABLE and not q.split and q.id in done for q in build.parts)
+    across = any(
+        q.end == entry and q.on == CABLE and not q.split and q.id in done for q in build.parts
+    )
     return p.on == CABLE and not across and not set(outer) & done
 
 
 def with_split(build: BuildPlan, name: str) -> BuildPlan:
     """The build with one part taken in its split form."""
-    return replace(build, parts=tuple(replace(p, split=True) if p.id == name else p for p in build.parts))
+    return replace(
+        build, parts=tuple(replace(p, split=True) if p.id == name else p for p in build.parts)
+    )

@@ -30,9 +30,13 @@ class Meter:
         return (reading_ohm + self.zero_ohm) * self.percent / 100 + 2 * self.step_ohm
 
 
-BAND_SHARE = 5  # a meter tells a band apart when it is right within a fifth of it, good practice, generic
+BAND_SHARE = (
+    5  # a meter tells a band apart when it is right within a fifth of it, good practice, generic
+)
 UNLIKE_OHM = 0.020  # F: cores of one cord differ by no more than the smaller of this ...
-UNLIKE_VOLTS = 0.100  # ... and of what drops so many volts at the rated amps, good practice, generic
+UNLIKE_VOLTS = (
+    0.100  # ... and of what drops so many volts at the rated amps, good practice, generic
+)
 WATCH_SHARE, FAIL_SHARE = 0.02, 0.04
 
 
@@ -48,7 +52,9 @@ def judge(line: Line, value: float, meter: Meter, above: bool = False) -> Verdic
         return Verdict("fail", "The meter reads open: the core is broken, or lands somewhere else.")
     net = value - meter.zero_ohm
     if net < 0:
-        return Verdict("unsure", "Less than the test leads alone: zero them again and take the reading anew.")
+        return Verdict(
+            "unsure", "Less than the test leads alone: zero them again and take the reading anew."
+        )
     return _judge_ohms(line, net, meter.uncertainty_ohm(value))
 
 
@@ -57,9 +63,15 @@ def _judge_insulation(line: Line, value: float, above: bool) -> Verdict:
     if value < line.low:
         if above:
             return Verdict("unsure", f"{said}: the meter ends below the limit. Use a higher range.")
-        return Verdict("fail", f"{said} is under {line.low:g}: damp, a pinched core or a stray strand. Open and look.")
+        return Verdict(
+            "fail",
+            f"{said} is under {line.low:g}: damp, a pinched core or a stray strand. Open and look.",
+        )
     if value < line.watch and not above:
-        return Verdict("watch", f"{said} is in service range, yet low for a new lead: dry it and measure again.")
+        return Verdict(
+            "watch",
+            f"{said} is in service range, yet low for a new lead: dry it and measure again.",
+        )
     return Verdict("pass", f"{said}, and {line.low:g} is the least.")
 
 
@@ -67,23 +79,35 @@ def _judge_ohms(line: Line, net: float, give: float) -> Verdict:
     said, band = f"{net:.3f} ohm", f"{line.low:.3f} to {line.high:.3f} ohm"
     fine = (line.high - line.low) / BAND_SHARE
     if net - give > line.high:
-        return Verdict("fail", f"{said} is above {line.high:.3f}: a bad joint or too thin a core. {_where(line)}")
+        return Verdict(
+            "fail",
+            f"{said} is above {line.high:.3f}: a bad joint or too thin a core. {_where(line)}",
+        )
     if net + give < line.low:
         return Verdict(
-            "fail", f"{said} is below {line.low:.3f}: shorter or thicker than the plan, or two points are joined."
+            "fail",
+            f"{said} is below {line.low:.3f}: shorter or thicker than the plan, or two points are joined.",
         )
     if give > fine:
         needed = f"a meter right within {fine * 1000:.2g} mohm"
-        return Verdict("unsure", f"{said}, give or take {give * 1000:.2g} mohm, and the band is {band}: use {needed}.")
+        return Verdict(
+            "unsure",
+            f"{said}, give or take {give * 1000:.2g} mohm, and the band is {band}: use {needed}.",
+        )
     if net + give > line.high:
-        return Verdict("unsure", f"{said}, and the meter may be {give:.3f} out: the limit {line.high:.3f} lies inside.")
+        return Verdict(
+            "unsure",
+            f"{said}, and the meter may be {give:.3f} out: the limit {line.high:.3f} lies inside.",
+        )
     if net - give < line.low:
         return Verdict(
-            "unsure", f"{said}, and the meter may be {give:.3f} out: the least, {line.low:.3f}, lies inside."
+            "unsure",
+            f"{said}, and the meter may be {give:.3f} out: the least, {line.low:.3f}, lies inside.",
         )
     if net > line.watch:
         return Verdict(
-            "watch", f"{said} is within {line.high:.3f}, yet more than sound contacts give. Look at both ends."
+            "watch",
+            f"{said} is within {line.high:.3f}, yet more than sound contacts give. Look at both ends.",
         )
     return Verdict("pass", f"{said}, and a sound one reads {band}.{_thin_too(line, net + give)}")
 
@@ -120,5 +144,7 @@ def unlike(readings: dict[str, float], amps: float, meter: Meter) -> dict[str, V
         if more > watch:
             said = f"{more * 1000:.0f} mohm more than {twin}, its twin: one of the two joints of the {core} core."
             burns = f" At {amps:.3g} A it would burn {more * amps**2:.1f} W."
-            found[core] = Verdict("fail" if more > fail else "watch", said + burns + " Flex one end, then the other.")
+            found[core] = Verdict(
+                "fail" if more > fail else "watch", said + burns + " Flex one end, then the other."
+            )
     return found

@@ -22,7 +22,9 @@ def conductors_in_loop(system: System, poles: int) -> float:
     return poles if system == "dc" else 2
 
 
-def impedance_per_m(ohms_per_m: float, cross_section_mm2: float, system: System, power_factor: float) -> float:
+def impedance_per_m(
+    ohms_per_m: float, cross_section_mm2: float, system: System, power_factor: float
+) -> float:
     """What a metre of one conductor drops for each amp, in ohm; reactance counts from 16 mm2 on ac."""
     if system == "dc" or cross_section_mm2 < REACTANCE_FROM_MM2:
         return ohms_per_m
@@ -38,7 +40,9 @@ def drop_already_per_amp(brief: SizingBrief) -> float:
     """Volts lost for each amp in what is already in the path, taken 20 K above ambient."""
     celsius = brief.place.ambient_c + 20
     system = brief.supply.system
-    return sum(conductors_in_loop(system, a.poles) * ohms_already(a, celsius) for a in brief.already)
+    return sum(
+        conductors_in_loop(system, a.poles) * ohms_already(a, celsius) for a in brief.already
+    )
 
 
 def already_percent(brief: SizingBrief) -> float:
@@ -76,7 +80,9 @@ class NearestSchool:
     next_up: str | None
 
 
-def nearest_school(brief: SizingBrief, running_amps: float, drop_limit_volts: float) -> NearestSchool | None:
+def nearest_school(
+    brief: SizingBrief, running_amps: float, drop_limit_volts: float
+) -> NearestSchool | None:
     """CM = K I L / dU with K = 10.4 and L the loop in feet; None on three-phase."""
     if brief.supply.system == "ac-three":
         return None

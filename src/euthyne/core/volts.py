@@ -8,7 +8,10 @@ from typing import Literal
 
 System = Literal["ac-single", "ac-split", "ac-three", "dc"]
 HARMONISED_DC = 1.5  # DC a harmonised cable takes, as a share of its U; EN 50565-1
-BELOW_BAND, ABOVE_BAND = 0.95, 1.06  # how far a supply may stand outside the band moulded on a coupler, IEC 60038
+BELOW_BAND, ABOVE_BAND = (
+    0.95,
+    1.06,
+)  # how far a supply may stand outside the band moulded on a coupler, IEC 60038
 
 
 @dataclass(frozen=True)
@@ -91,7 +94,11 @@ def excess(made: MadeFor, there: OnLead, harmonised: bool = False) -> tuple[floa
     rule of harmonised cable holds (1.5 times its U, EN 50565-1). Returns: (volts there, volts it is made for).
     """
     if there.direct:
-        most = made.dc if made.dc is not None else made.between * (HARMONISED_DC if harmonised else 1.0)
+        most = (
+            made.dc
+            if made.dc is not None
+            else made.between * (HARMONISED_DC if harmonised else 1.0)
+        )
         return (there.between, most) if most and there.between > most else None
     if not made.between:
         return (there.between, 0.0) if made.dc else None

@@ -30,7 +30,9 @@ def schemes() -> dict[str, Scheme]:
     found = {}
     for name, t in toml("core-colours.toml").items():
         check_keys(f"core-colours.toml, {name}", t, ("source", "colours"), ("order", "words"))
-        found[name] = Scheme(name, t["colours"], t["source"], tuple(t.get("order", ())), t.get("words", ""))
+        found[name] = Scheme(
+            name, t["colours"], t["source"], tuple(t.get("order", ())), t.get("words", "")
+        )
     return found
 
 
@@ -38,7 +40,9 @@ def schemes_for(cores: tuple[str, ...]) -> tuple[Scheme, ...]:
     """The schemes that give every core a colour, by its function or by its number."""
     named = {c for c in cores if c != "S" and not c.lstrip("T").isdigit()}
     numbered = any(c.lstrip("T").isdigit() for c in cores)
-    return tuple(s for s in schemes().values() if named <= set(s.colours) and (s.order or not numbered))
+    return tuple(
+        s for s in schemes().values() if named <= set(s.colours) and (s.order or not numbered)
+    )
 
 
 def cores_of(brief: Brief, a: Part, b: Part) -> tuple[str, ...]:
@@ -100,7 +104,9 @@ class Colours:
         return f"{tint} number {core if core.isdigit() else self.cores.index(core) + 1}"
 
 
-def false_friends(cable: str, leaflet: str, cores: tuple[str, ...]) -> tuple[tuple[str, str, str], ...]:
+def false_friends(
+    cable: str, leaflet: str, cores: tuple[str, ...]
+) -> tuple[tuple[str, str, str], ...]:
     """Colours that mean one core on the cable and another on the plug's leaflet.
 
     Returns: (colour, what it is on the cable, what the leaflet takes it for), one for each such colour.
@@ -117,7 +123,11 @@ def false_friends(cable: str, leaflet: str, cores: tuple[str, ...]) -> tuple[tup
 def by_function(a: Part, b: Part, cores: tuple[str, ...]) -> tuple[Joint, ...]:
     """The usual map: each core to the cavity of its own function at both ends, a shield at the supply end only."""
     return tuple(
-        Joint(c, c if c in a.marks else None, c if c in b.marks and not (c == "S" and c in a.marks) else None)
+        Joint(
+            c,
+            c if c in a.marks else None,
+            c if c in b.marks and not (c == "S" and c in a.marks) else None,
+        )
         for c in cores
     )
 
@@ -137,13 +147,16 @@ def shifted(a: Part, b: Part, cores: tuple[str, ...]) -> tuple[Joint, ...]:
     return _paired(a, b, cores, lambda i, n: (i + 1) % n)
 
 
-def _paired(a: Part, b: Part, cores: tuple[str, ...], place: Callable[[int, int], int]) -> tuple[Joint, ...]:
+def _paired(
+    a: Part, b: Part, cores: tuple[str, ...], place: Callable[[int, int], int]
+) -> tuple[Joint, ...]:
     counted = [c for c in cores if c not in ("E", "S")]
     places = [[m for m in p.marks if m not in ("E", "S")] for p in (a, b)]
     n = min(len(counted), len(places[0]), len(places[1]))
     landed = {c: Joint(c, places[0][i], places[1][place(i, n)]) for i, c in enumerate(counted[:n])}
     return tuple(
-        landed.get(j.core, j if j.core in ("E", "S") else Joint(j.core, None, None)) for j in by_function(a, b, cores)
+        landed.get(j.core, j if j.core in ("E", "S") else Joint(j.core, None, None))
+        for j in by_function(a, b, cores)
     )
 
 

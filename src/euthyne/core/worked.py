@@ -28,7 +28,9 @@ class Figured:
         return Figured(self.value * other.value, text, PRODUCT)
 
     def __truediv__(self, other: "Figured") -> "Figured":
-        return Figured(self.value / other.value, f"{self._within(PRODUCT)} / {other._within(WHOLE)}", PRODUCT)
+        return Figured(
+            self.value / other.value, f"{self._within(PRODUCT)} / {other._within(WHOLE)}", PRODUCT
+        )
 
     @property
     def squared(self) -> "Figured":
@@ -69,7 +71,9 @@ class Working:
     source: str
 
 
-def worked(title: str, formula: str, sum_of: Figured, unit: str, source: str, more: str = "") -> Working:
+def worked(
+    title: str, formula: str, sum_of: Figured, unit: str, source: str, more: str = ""
+) -> Working:
     """The working of a sum, its answer taken from the same figures that are shown.
 
     Parameters: title; formula in words; sum_of; unit the answer is shown in (mohm of ohm); source; more, words after

@@ -9,7 +9,12 @@ from euthyne.core.rating import bases, k_ambient, loaded_conductors, table
 from euthyne.core.shown import at_most
 from euthyne.core.sizing import Candidate, carrying, factors
 from euthyne.core.sizing_brief import OneLoad, SizingBrief
-from euthyne.core.voltdrop import CIRCULAR_MIL_OHM_FT, REACTANCE_FROM_MM2, REACTANCE_OHMS_PER_M, ohms_already
+from euthyne.core.voltdrop import (
+    CIRCULAR_MIL_OHM_FT,
+    REACTANCE_FROM_MM2,
+    REACTANCE_OHMS_PER_M,
+    ohms_already,
+)
 from euthyne.core.worked import Figured, Working, put, root, worked
 
 FEET_PER_M = 1 / 0.3048
@@ -35,7 +40,9 @@ def neighbours(plan: Plan) -> tuple[Neighbour, ...]:
     """The taken size with the one below and the one above it; empty while none is taken."""
     if plan.sizing is None or plan.candidate is None or plan.lead.brief.run_m is None:
         return ()
-    made = [c for c in plan.sizing.candidates if "not-made" not in c.fails or c.size == plan.size_name]
+    made = [
+        c for c in plan.sizing.candidates if "not-made" not in c.fails or c.size == plan.size_name
+    ]
     at = next(i for i, c in enumerate(made) if c.size == plan.size_name)
     near = ((at - 1, "one smaller"), (at, "taken"), (at + 1, "one larger"))
     return tuple(_neighbour(plan, made[i], words) for i, words in near if 0 <= i < len(made))
@@ -56,7 +63,14 @@ def priced(plan: Plan, c: Candidate) -> tuple[float, float | None]:
 
 def _neighbour(plan: Plan, c: Candidate, words: str) -> Neighbour:
     kwh = c.loss_watts * plan.lead.brief.duty_percent / 100 * plan.lead.brief.hours_a_year / 1000
-    return Neighbour(c.size, words, c.drop_percent, kwh, *priced(plan, c), in_other_series(size_named(c.size)).name)
+    return Neighbour(
+        c.size,
+        words,
+        c.drop_percent,
+        kwh,
+        *priced(plan, c),
+        in_other_series(size_named(c.size)).name,
+    )
 
 
 def working(plan: Plan) -> tuple[Working, ...]:
@@ -85,15 +99,29 @@ def _demand(plan: Plan) -> Working:
         )
     if brief.feeds == "current":
         amps = put(brief.amps or 0, "A") * put(brief.margin)
-        source = "IEC 62548 1.25; NEC 690.8 1.56" if plan.lead.kind == "solar-string" else "as it is said"
+        source = (
+            "IEC 62548 1.25; NEC 690.8 1.56"
+            if plan.lead.kind == "solar-string"
+            else "as it is said"
+        )
         return worked("Demand", "amps x the margin its kind wants", amps, "A", source)
     if brief.feeds == "power":
         lowest = put(plan.cut_off_volts, "V")
         amps = put(brief.watts or 0, "W") / (lowest * put(brief.efficiency_percent / 100))
-        return worked("Demand", "watts / (lowest volts it runs at x efficiency)", amps, "A", "Ohm's law")
+        return worked(
+            "Demand", "watts / (lowest volts it runs at x efficiency)", amps, "A", "Ohm's law"
+        )
     if brief.feeds == "tape":
-        amps = put(brief.tape_m or 0, "m") * put(brief.watts_per_m or 0, "W") / put(brief.volts, "V")
-        return worked("Demand", "metres of tape x watts a metre / volts", amps, "A", "Ohm's law; its maker's sheet")
+        amps = (
+            put(brief.tape_m or 0, "m") * put(brief.watts_per_m or 0, "W") / put(brief.volts, "V")
+        )
+        return worked(
+            "Demand",
+            "metres of tape x watts a metre / volts",
+            amps,
+            "A",
+            "Ohm's law; its maker's sheet",
+        )
     amps = _load(brief, brief.loads[0])
     for one in brief.loads[1:]:
         amps = amps + _load(brief, one)
@@ -126,7 +154,9 @@ def _rating(plan: Plan, brief: SizingBrief) -> Working:
     weakest = f", {brief.max_c:g} °C weakest part" if brief.max_c < basis.limit_c else ""
     crowd = f"{brief.place.circuits_together} together, {brief.place.drum_layers} layers on a drum"
     hot = put(k_ambient(basis, brief.place.ambient_c, brief.max_c))
-    carries = put(_table_amps(plan, brief), "A") * hot * put(takes_off.crowding) * put(takes_off.metal)
+    carries = (
+        put(_table_amps(plan, brief), "A") * hot * put(takes_off.crowding) * put(takes_off.metal)
+    )
     return Working(
         f"What {plan.size_name} carries here",
         f"table value x ambient factor ({brief.place.ambient_c:g} °C{weakest}) x the worse of bunching and drum "
@@ -144,7 +174,11 @@ def _temperature(plan: Plan, brief: SizingBrief, c: Candidate) -> Working:
     at_reference = _table_amps(plan, brief) * takes_off.crowding * takes_off.metal
     share = (put(plan.sizing.heating_amps, "A") / put(at_reference, "A")).squared
     warm = put(brief.place.ambient_c) + (put(basis.limit_c) - put(basis.reference_c)) * share
-    over = f": over {c.conductor_c:g} °C, which is as far as the sums go" if warm.value > c.conductor_c + 0.01 else ""
+    over = (
+        f": over {c.conductor_c:g} °C, which is as far as the sums go"
+        if warm.value > c.conductor_c + 0.01
+        else ""
+    )
     formula = "ambient + (limit - reference) x (amps / amps at the reference) squared"
     return worked("Conductor under load", formula, warm, "°C", basis.source, over)
 
@@ -155,7 +189,9 @@ def _ohms(brief: SizingBrief, c: Candidate) -> Working:
     cool = put(ohms_per_m_20(size_named(c.size), wanted.metal, wanted.tinned), "mohm", 1000)
     warm = cool * (put(1) + put(alpha) * (put(c.conductor_c) - put(20)))
     kind = "tinned " if wanted.tinned else ""
-    formula = f"table value of {kind}{wanted.metal} at 20 °C x (1 + {alpha:g} x (conductor °C - 20))"
+    formula = (
+        f"table value of {kind}{wanted.metal} at 20 °C x (1 + {alpha:g} x (conductor °C - 20))"
+    )
     source = "IEC 60228 class 5, maximum" if "mm2" in c.size else "ASTM B258, nominal"
     return worked("Resistance of a metre", formula, warm, "mohm", source)
 
@@ -193,7 +229,12 @@ def _drop(plan: Plan, brief: SizingBrief, c: Candidate) -> tuple[Working, ...]:
     if brief.already:
         formula += ", and the same of what is there already"
     share = f", {c.drop_percent:.2f} % of {brief.supply.volts:g} V"
-    burnt = amps.squared * put(c.ohms_per_m, "mohm", 1000) * put(brief.run_m, "m") * put(carrying(brief))
+    burnt = (
+        amps.squared
+        * put(c.ohms_per_m, "mohm", 1000)
+        * put(brief.run_m, "m")
+        * put(carrying(brief))
+    )
     duty = " while it works" if brief.load.duty_percent < 100 else ""
     return (
         worked("Lost on the way", formula, lost, "V", "Ohm's law", share),

@@ -44,7 +44,12 @@ def share(text: str) -> bool:
 def volts(text: str) -> bool:
     """Volts as a sheet writes them: 250, 125/250, 380-415, 1500 DC, 600 or 1000 DC, 100/100 (150 DC)."""
     number = r"\d+(\.\d+)?"
-    return re.fullmatch(rf"{number}([/-]{number})?( \({number} DC\))?|{number}( or {number})* DC", text) is not None
+    return (
+        re.fullmatch(
+            rf"{number}([/-]{number})?( \({number} DC\))?|{number}( or {number})* DC", text
+        )
+        is not None
+    )
 
 
 def size(text: str) -> bool:
@@ -96,10 +101,16 @@ class Row:
 
 ROWS: dict[str, Row] = {
     "breaker-let-through.csv": Row(
-        {"curve": one_of("B", "C", "D"), "up_to_amps": above_nothing, "a2s": above_nothing}, ("curve", "up_to_amps")
+        {"curve": one_of("B", "C", "D"), "up_to_amps": above_nothing, "a2s": above_nothing},
+        ("curve", "up_to_amps"),
     ),
     "cable-diameters.csv": Row(
-        {"cable_type": some_text, "make_up": make_up, "od_min_mm": above_nothing, "od_max_mm": above_nothing},
+        {
+            "cable_type": some_text,
+            "make_up": make_up,
+            "od_min_mm": above_nothing,
+            "od_max_mm": above_nothing,
+        },
         ("cable_type", "make_up"),
         (("od_min_mm", "od_max_mm"),),
     ),
@@ -116,7 +127,9 @@ ROWS: dict[str, Row] = {
         },
         ("cable_type",),
     ),
-    "clearing-times.csv": Row({"up_to_volts": above_nothing, "seconds": above_nothing}, ("up_to_volts",)),
+    "clearing-times.csv": Row(
+        {"up_to_volts": above_nothing, "seconds": above_nothing}, ("up_to_volts",)
+    ),
     "conductors-metric.csv": Row(
         {
             "cross_section_mm2": above_nothing,
@@ -145,7 +158,12 @@ ROWS: dict[str, Row] = {
     ),
     "derating.csv": Row({"kind": some_text, "count": count, "factor": share}, ("kind", "count")),
     "fuse-curves.csv": Row(
-        {"family": some_text, "up_to_amps": above_nothing, "multiple": above_nothing, "seconds": above_nothing},
+        {
+            "family": some_text,
+            "up_to_amps": above_nothing,
+            "multiple": above_nothing,
+            "seconds": above_nothing,
+        },
         ("family", "up_to_amps", "multiple"),
     ),
     "fuses.csv": Row(
@@ -210,7 +228,8 @@ ROWS: dict[str, Row] = {
         ("metal",),
     ),
     "pull-out.csv": Row(
-        {"scheme": some_text, "size": size, "unit": UNITS, "newtons": above_nothing}, ("scheme", "size", "unit")
+        {"scheme": some_text, "size": size, "unit": UNITS, "newtons": above_nothing},
+        ("scheme", "size", "unit"),
     ),
     "ratings.csv": Row(
         {
@@ -223,7 +242,9 @@ ROWS: dict[str, Row] = {
         ("basis", "size", "unit", "loaded_conductors"),
     ),
     "stud-holes.csv": Row(
-        {"stud": some_text, "stud_mm": above_nothing, "hole_mm": above_nothing}, ("stud",), (("stud_mm", "hole_mm"),)
+        {"stud": some_text, "stud_mm": above_nothing, "hole_mm": above_nothing},
+        ("stud",),
+        (("stud_mm", "hole_mm"),),
     ),
 }
 
@@ -259,7 +280,9 @@ def _check_cells(where: str, row: Mapping[str, str], wanted: Row) -> None:
             raise TableError(f"{where}: {low} {row[low]} is above {high} {row[high]}")
 
 
-def check_keys(where: str, table: Mapping[str, object], needed: Iterable[str], optional: Iterable[str] = ()) -> None:
+def check_keys(
+    where: str, table: Mapping[str, object], needed: Iterable[str], optional: Iterable[str] = ()
+) -> None:
     """Hold the keys of a table to those that are read. Raises: TableError naming the place and the key."""
     needed, allowed = set(needed), {*needed, *optional}
     for key in table:

@@ -21,6 +21,8 @@ def discs(shown: tuple[Disc, ...]) -> str:
             body += circle(x, 86, disc.bore_mm * scale / 2, "disc-bore")
         if disc.filled_mm2:
             body += circle(x, 86, math.sqrt(disc.filled_mm2 / math.pi) * scale, "disc-full")
-        body += text(x, 178, disc.words, "ladder-head", "middle") + text(x, 198, disc.figure, "ladder-small", "middle")
+        body += text(x, 178, disc.words, "ladder-head", "middle") + text(
+            x, 198, disc.figure, "ladder-small", "middle"
+        )
         x += max(r, 60) + GAP
     return sheet(WIDTH, HEIGHT, body, "discs", "; ".join(f"{d.words} {d.figure}" for d in shown))

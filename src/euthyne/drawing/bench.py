@@ -36,7 +36,9 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
         body += path(f"M{tip} {CORD_Y - 31}v62", "cut-end")
     on_cable = fittings(step.end, plan.job)
     half = CORD / 2 if plan.cable_type.cord else _spread(plan, len(strip.cores)) / 2 + SINGLE / 2
-    body += "".join(_threaded(t, i, step, done, len(on_cable), half) for i, t in enumerate(on_cable))
+    body += "".join(
+        _threaded(t, i, step, done, len(on_cable), half) for i, t in enumerate(on_cable)
+    )
     if step.kind in ("grip", "fuse", "close"):
         body += _body(part, step)
     tall = HEIGHT + max(half - 60, 0.0) if on_cable else LOW
@@ -56,12 +58,22 @@ def _whole(plan: Plan, step: BuildStep) -> str:
     if plan.cut is not None:
         y = low + 80
         words = text(600, y + 7, f"{plan.cut.cut_m:.2f} m", "bench-figure", "middle")
-        words += line(300 + apart, y, 500, y, "dimension") + line(700, y, 900 - apart, y, "dimension")
+        words += line(300 + apart, y, 500, y, "dimension") + line(
+            700, y, 900 - apart, y, "dimension"
+        )
         words += line(300 + apart, y - 9, 300 + apart, y + 9, "dimension")
         words += line(900 - apart, y - 9, 900 - apart, y + 9, "dimension")
-    names = text(30, 352, plan.a.words, "bench-part") + text(1210, 352, plan.b.words, "bench-part", "end")
+    names = text(30, 352, plan.a.words, "bench-part") + text(
+        1210, 352, plan.b.words, "bench-part", "end"
+    )
     cordname = text(600, low - 44, plan.written, "bench-part", "middle")
-    return sheet(WIDTH, HEIGHT, cord + left + right + words + names + cordname, "bench-drawing", step.headline)
+    return sheet(
+        WIDTH,
+        HEIGHT,
+        cord + left + right + words + names + cordname,
+        "bench-drawing",
+        step.headline,
+    )
 
 
 def _cores(plan: Plan, strip: StripPlan, step: BuildStep, done: set[str]) -> str:
@@ -77,13 +89,23 @@ def _cores(plan: Plan, strip: StripPlan, step: BuildStep, done: set[str]) -> str
         y = CORD_Y + (i - (many - 1) / 2) * apart
         start = CORD_Y + (i - (many - 1) / 2) * min(18.0, CORD / many)
         long = (core.core_mm / longest if trimmed else 1.0) * (CORE_END + BARE - SHEATH_END)
-        end = SHEATH_END + (long if plan.cable_type.cord else CORE_END + BARE - SHEATH_END) - (bare if trimmed else 0)
+        end = (
+            SHEATH_END
+            + (long if plan.cable_type.cord else CORE_END + BARE - SHEATH_END)
+            - (bare if trimmed else 0)
+        )
         tint = plan.colours.of(core.core)
         turn = f"C{SHEATH_END + 40} {start:g} {SHEATH_END + 34} {y:g} {SHEATH_END + 80} {y:g}"
-        way = f"M{SHEATH_END} {start:g}{turn}H{end:g}" if plan.cable_type.cord else f"M0 {y:g}H{end:g}"
+        way = (
+            f"M{SHEATH_END} {start:g}{turn}H{end:g}"
+            if plan.cable_type.cord
+            else f"M0 {y:g}H{end:g}"
+        )
         faint = "" if step.core in (None, core.core) else " faint"
         body += path(way, f"bench-core-edge{faint}", style=f"stroke-width:{thick + 1.6:g}")
-        body += path(way, f"bench-core{faint}", stroke=core_paint(tint), style=f"stroke-width:{thick:g}")
+        body += path(
+            way, f"bench-core{faint}", stroke=core_paint(tint), style=f"stroke-width:{thick:g}"
+        )
         if trimmed:
             body += rect(end, y - thick * 0.36, bare, thick * 0.72, "bare")
         landed = f"{step.end}-land-{core.core}" in done
@@ -108,14 +130,23 @@ def _thick(plan: Plan) -> float:
 def _on_core(step: BuildStep, core: str, done: set[str], end: float, y: float, thick: float) -> str:
     """The sleeve or seal of a core: parked back from the tip, or over the joint once it is shrunk."""
     kind = next(
-        (k for k in ("sleeve", "wireseal") if f"{step.end}-{k}-{core}" in done or step.part == f"{k}-{core}"), ""
+        (
+            k
+            for k in ("sleeve", "wireseal")
+            if f"{step.end}-{k}-{core}" in done or step.part == f"{k}-{core}"
+        ),
+        "",
     )
     if not kind:
         return ""
     now = step.part == f"{kind}-{core}" or (step.kind == "shrink" and step.core == core)
     tight = f"{step.end}-shrink-{core}" in done or (step.kind == "shrink" and step.core == core)
     long, tall = 40 + 1.4 * thick, thick * (1.16 if tight else 1.42) + 6
-    at = end - long * 0.45 if tight else max(end - long - 54, SHEATH_END + 70 if thick < SINGLE else 0)
+    at = (
+        end - long * 0.45
+        if tight
+        else max(end - long - 54, SHEATH_END + 70 if thick < SINGLE else 0)
+    )
     return rect(at, y - tall / 2, long, tall, "part-now" if now else "part-on", rx=4)
 
 
@@ -128,12 +159,18 @@ def _terminal(part: Part, end: float, bare: float, thick: float, y: float, lande
         barrel = rect(end + 3, y - half, bare + half * 0.6, 2 * half, kind, rx=3)
         return barrel + circle(palm, y, half * 1.45, kind) + circle(palm, y, half * 0.6, "screw")
     if part.joint in ("solder", "click-in", "wire-seal", "blade", "splice"):
-        return rect(end + 4, y - 10, bare + 4, 20, kind, rx=7) + rect(end + bare + 8, y - 5, 24, 10, kind, rx=2)
-    screw = circle(end + bare - 4, y, 9, "screw") + line(end + bare - 10, y, end + bare + 2, y, "screw")
+        return rect(end + 4, y - 10, bare + 4, 20, kind, rx=7) + rect(
+            end + bare + 8, y - 5, 24, 10, kind, rx=2
+        )
+    screw = circle(end + bare - 4, y, 9, "screw") + line(
+        end + bare - 10, y, end + bare + 2, y, "screw"
+    )
     return rect(end + bare - 26, y - 17, 44, 34, kind, rx=4) + screw
 
 
-def _threaded(t: ThreadedPart, place: int, step: BuildStep, done: set[str], total: int, half: float) -> str:
+def _threaded(
+    t: ThreadedPart, place: int, step: BuildStep, done: set[str], total: int, half: float
+) -> str:
     key = f"{step.end}-{t.id}"
     now, on = step.part == t.id, key in done
     if not (now or on):
@@ -141,12 +178,15 @@ def _threaded(t: ThreadedPart, place: int, step: BuildStep, done: set[str], tota
     x = 290.0 + place * min(225.0, 540.0 / max(total, 1))
     wider = max((half + 12) / SHAPE_HALF.get(t.id, 46.0), 1.0)
     about = f"translate(0 {CORD_Y:g}) scale(1 {wider:.2f}) translate(0 {-CORD_Y:g})"
-    shape = group(_shape(t.id, x, "part-now" if now else "part-on"), transform=about if wider > 1 else None)
+    shape = group(
+        _shape(t.id, x, "part-now" if now else "part-on"), transform=about if wider > 1 else None
+    )
     y = CORD_Y + max(104.0, half + 48)
     sign = (
         mark("done", x, y + 34, 21)
         if on and not now
-        else circle(x, y + 34, 21, "part-turn") + text(x, y + 41, str(place + 1), "part-number", "middle")
+        else circle(x, y + 34, 21, "part-turn")
+        + text(x, y + 41, str(place + 1), "part-number", "middle")
     )
     words = text(x, y + 86, t.words.capitalize(), "bench-part", "middle")
     words += text(x, y + 112, t.facing, "bench-facing", "middle")
@@ -157,18 +197,50 @@ def _shape(kind: str, x: float, class_: str) -> str:
     """Recognisable bodies for the usual threaded parts, the tip to the right."""
     y = CORD_Y
     if kind in ("marker", "along"):
-        words = "".join(line(x - 24 + dx, y - 8, x - 16 + dx, y - 8, "part-rib") for dx in (0, 14, 28, 42))
-        return rect(x - 42, y - 38, 84, 76, class_, rx=3) + words + line(x - 24, y + 8, x + 10, y + 8, "part-rib")
+        words = "".join(
+            line(x - 24 + dx, y - 8, x - 16 + dx, y - 8, "part-rib") for dx in (0, 14, 28, 42)
+        )
+        return (
+            rect(x - 42, y - 38, 84, 76, class_, rx=3)
+            + words
+            + line(x - 24, y + 8, x + 10, y + 8, "part-rib")
+        )
     if kind in ("cover", "shell"):
-        return path(f"M{x - 70} {y - 44}L{x - 30} {y - 74}H{x + 70}V{y + 74}H{x - 30}L{x - 70} {y + 44}Z", class_)
+        return path(
+            f"M{x - 70} {y - 44}L{x - 30} {y - 74}H{x + 70}V{y + 74}H{x - 30}L{x - 70} {y + 44}Z",
+            class_,
+        )
     if kind == "nut":
-        body = path(f"M{x - 34} {y - 48}L{x - 16} {y - 60}H{x + 34}V{y + 60}H{x - 16}L{x - 34} {y + 48}Z", class_)
-        return body + "".join(line(x - 12, y + dy, x + 34, y + dy, "part-rib") for dy in (-40, -14, 14, 40))
-    return path(f"M{x - 28} {y - 46}H{x + 16}L{x + 28} {y - 36}V{y + 36}L{x + 16} {y + 46}H{x - 28}Z", class_)
+        body = path(
+            f"M{x - 34} {y - 48}L{x - 16} {y - 60}H{x + 34}V{y + 60}H{x - 16}L{x - 34} {y + 48}Z",
+            class_,
+        )
+        return body + "".join(
+            line(x - 12, y + dy, x + 34, y + dy, "part-rib") for dy in (-40, -14, 14, 40)
+        )
+    return path(
+        f"M{x - 28} {y - 46}H{x + 16}L{x + 28} {y - 36}V{y + 36}L{x + 16} {y + 46}H{x - 28}Z",
+        class_,
+    )
 
 
 def _body(part: Part, step: BuildStep) -> str:
-    words = {"grip": "clamp here, on sheath", "fuse": "the fuse sits in the live side", "close": "nothing pinched"}
+    words = {
+        "grip": "clamp here, on sheath",
+        "fuse": "the fuse sits in the live side",
+        "close": "nothing pinched",
+    }
     frame = rect(SHEATH_END - 74, CORD_Y - 104, 366, 208, "bench-body", rx=18)
-    clamp = rect(SHEATH_END - 66, CORD_Y - 42, 30, 84, "clamp clamp-now" if step.kind == "grip" else "clamp", rx=5)
-    return frame + clamp + text(SHEATH_END + 90, CORD_Y + 140, words[step.kind], "bench-facing", "middle")
+    clamp = rect(
+        SHEATH_END - 66,
+        CORD_Y - 42,
+        30,
+        84,
+        "clamp clamp-now" if step.kind == "grip" else "clamp",
+        rx=5,
+    )
+    return (
+        frame
+        + clamp
+        + text(SHEATH_END + 90, CORD_Y + 140, words[step.kind], "bench-facing", "middle")
+    )

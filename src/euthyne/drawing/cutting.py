@@ -26,7 +26,9 @@ def cutting_drawing(plan: Plan) -> str:
     ends = [s.swallows_mm / 1000 for s in plan.strips]
     shares = [
         _Share(f"in the {plan.a.short}", ends[0], "share-end"),
-        _Share("run" if len(plan.legs_m) == 1 else f"run, {len(plan.legs_m)} legs", cut.run_m, "cord"),
+        _Share(
+            "run" if len(plan.legs_m) == 1 else f"run, {len(plan.legs_m)} legs", cut.run_m, "cord"
+        ),
         _Share(f"in the {plan.b.short}", ends[1], "share-end"),
         _Share("slack", cut.slack_m, "share-spare"),
         _Share("loops", cut.loops_m, "share-spare"),
@@ -43,7 +45,9 @@ def cutting_drawing(plan: Plan) -> str:
         x += wide
     many = f"{plan.pieces} × " if plan.pieces > 1 else ""
     body += _whole(f"{many}{cut.cut_m:.2f} m to cut")
-    label = f"{many}{cut.cut_m:.2f} m to cut: " + ", ".join(f"{s.metres:.3f} m {s.words}" for s in shares)
+    label = f"{many}{cut.cut_m:.2f} m to cut: " + ", ".join(
+        f"{s.metres:.3f} m {s.words}" for s in shares
+    )
     return sheet(WIDTH, CORD_Y + 78, body, "cutting", label)
 
 
@@ -75,7 +79,11 @@ def _legs(legs_m: tuple[float, ...], x: float, wide: float) -> str:
         if long > 54:
             body += text(at + long / 2, CORD_Y + 5, f"{leg:.2f}", "share-leg", "middle")
         at += long
-        body += line(at, CORD_Y - TALL / 2 - 5, at, CORD_Y + TALL / 2 + 5, "share-turn") if i < len(legs_m) - 1 else ""
+        body += (
+            line(at, CORD_Y - TALL / 2 - 5, at, CORD_Y + TALL / 2 + 5, "share-turn")
+            if i < len(legs_m) - 1
+            else ""
+        )
     return body
 
 
@@ -84,5 +92,7 @@ def _whole(words: str) -> str:
     ends = line(LEFT, y - 8, LEFT, CORD_Y - TALL / 2, "dimension") + line(
         RIGHT, y - 8, RIGHT, CORD_Y - TALL / 2, "dimension"
     )
-    lines = line(LEFT, y, middle - half, y, "dimension") + line(middle + half, y, RIGHT, y, "dimension")
+    lines = line(LEFT, y, middle - half, y, "dimension") + line(
+        middle + half, y, RIGHT, y, "dimension"
+    )
     return ends + lines + text(middle, y + 8, words, "share-whole", "middle")

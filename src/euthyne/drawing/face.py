@@ -53,7 +53,9 @@ def cavity(c: Cavity, class_: str) -> str:
     """One contact or hole, in mm; y is turned down as SVG has it."""
     if c.shape == "round":
         return circle(c.x, -c.y, c.w / 2, class_)
-    shape = rect(c.x - c.w / 2, -c.y - c.h / 2, c.w, c.h, "clip" if c.shape == "clip" else class_, rx=0.5)
+    shape = rect(
+        c.x - c.w / 2, -c.y - c.h / 2, c.w, c.h, "clip" if c.shape == "clip" else class_, rx=0.5
+    )
     if c.shape == "tee":
         shape = path(f"M{c.x - c.w / 2:g} {-c.y - c.h / 2:g}h{c.w:g}v{c.h / 2 - c.w / 2:g}h{c.h * 0.4:g}v{c.w:g}"
                      f"h{-c.h * 0.4:g}v{c.h / 2 - c.w / 2:g}h{-c.w:g}z", class_)  # fmt: skip
@@ -66,7 +68,9 @@ def cavity(c: Cavity, class_: str) -> str:
 def contacts(face: Face, class_: str) -> str:
     """Every cavity of a face; a rim earth has its springs at top and bottom."""
     extra = "".join(
-        cavity(Cavity(c.mark, c.x, -c.y, c.shape, c.w, c.h), class_) for c in face.cavities if c.shape == "clip"
+        cavity(Cavity(c.mark, c.x, -c.y, c.shape, c.w, c.h), class_)
+        for c in face.cavities
+        if c.shape == "clip"
     )
     return "".join(cavity(c, class_) for c in face.cavities) + extra
 
@@ -96,7 +100,13 @@ def wiring_drawing(face: Face, contact: str, cx: float, cy: float, scale: float)
         r = pitch(face) * scale * 0.36
         small = "".join(
             circle(cx + c.x * scale, cy - c.y * scale, r, "terminal")
-            + text(cx + c.x * scale, cy - c.y * scale - r - 2, c.mark, "cavity-mark cavity-small", "middle")
+            + text(
+                cx + c.x * scale,
+                cy - c.y * scale - r - 2,
+                c.mark,
+                "cavity-mark cavity-small",
+                "middle",
+            )
             for c in face.cavities
         )
         return placed(shell(face, contact=contact), cx, cy, scale) + small

@@ -33,16 +33,23 @@ def facing(plan: Plan, turned_round: frozenset[str] = frozenset(), presses: bool
         seen = SEEN.get(part.contact, "as you look in")
         body += _titled(part, "mating face", seen, places["mating"])
         body += _titled(part, "wiring side", "as you hold it open", places["wiring"])
-        body += face_drawing(mating_face(part), part.contact, places["mating"], middle, _scale(part.face))
-        body += wiring_drawing(wiring_side(part), part.contact, places["wiring"], middle, _scale(part.face))
+        body += face_drawing(
+            mating_face(part), part.contact, places["mating"], middle, _scale(part.face)
+        )
+        body += wiring_drawing(
+            wiring_side(part), part.contact, places["wiring"], middle, _scale(part.face)
+        )
         face = mating_face(part) if end in turned_round else wiring_side(part)
         inner[end] = (face, inside)
         if presses:
-            body += _spots(end, face, inside, middle) + _turn(end, part, inside, height, turned_round)
+            body += _spots(end, face, inside, middle) + _turn(
+                end, part, inside, height, turned_round
+            )
     rows = _by_height(plan)
     body += "".join(_core(plan, j, inner, i, cores, middle) for i, j in enumerate(rows))
     label = "; ".join(
-        f"{j.core} {plan.colours.of(j.core)} from {j.a or 'nowhere'} to {j.b or 'nowhere'}" for j in plan.joints
+        f"{j.core} {plan.colours.of(j.core)} from {j.a or 'nowhere'} to {j.b or 'nowhere'}"
+        for j in plan.joints
     )
     return sheet(WIDTH, height, STRIPES + body, "facing", f"Wire map. {label}", role="group")
 
@@ -71,7 +78,9 @@ def _turn(end: str, part: Part, x: float, height: float, turned_round: frozenset
     """The press that turns an end round or back, the other end left as it is."""
     words = f"turn the {part.short} {'back' if end in turned_round else 'round'}"
     then = "".join(sorted(turned_round ^ {end}))
-    press = rect(x - 84, height - 26, 168, 22, "turn-press", rx=3) + text(x, height - 10, words, "turn-words", "middle")
+    press = rect(x - 84, height - 26, 168, 22, "turn-press", rx=3) + text(
+        x, height - 10, words, "turn-words", "middle"
+    )
     return element("a", press, class_="turn", data_turn=end, href=f"?turn={then}", aria_label=words)
 
 
@@ -81,7 +90,9 @@ def _scale(face: Face) -> float:
 
 def _titled(part: Part, side: str, seen: str, x: float) -> str:
     name = part.short.capitalize()
-    return text(x, 20, f"{name}, {side}", "facing-title", "middle") + text(x, 40, seen, "facing-sub", "middle")
+    return text(x, 20, f"{name}, {side}", "facing-title", "middle") + text(
+        x, 40, seen, "facing-sub", "middle"
+    )
 
 
 def _by_height(plan: Plan) -> list[Joint]:
@@ -91,14 +102,26 @@ def _by_height(plan: Plan) -> list[Joint]:
     return sorted(plan.joints, key=lambda j: (-places.get(j.a or "", 0), order.get(j.core, 9)))
 
 
-def _core(plan: Plan, joint: Joint, inner: dict[str, tuple[Face, float]], place: int, total: int, middle: float) -> str:
+def _core(
+    plan: Plan,
+    joint: Joint,
+    inner: dict[str, tuple[Face, float]],
+    place: int,
+    total: int,
+    middle: float,
+) -> str:
     spread = 148.0 if total <= FEW else CORE_ROW * (total - 1)
     y = middle - spread / 2 + place * spread / max(total - 1, 1)
     tint = plan.colours.of(joint.core)
     paint, left, right = core_paint(tint), 548.0, 684.0
-    ways = [_way(*inner["A"], joint.a, left, y, middle), _way(*inner["B"], joint.b, right, y, middle)]
+    ways = [
+        _way(*inner["A"], joint.a, left, y, middle),
+        _way(*inner["B"], joint.b, right, y, middle),
+    ]
     thin = "" if total <= FEW else " core-thin"
-    edges = "".join(path(d, "core-edge" + thin) + path(d, "core" + thin, stroke=paint) for d in ways)
+    edges = "".join(
+        path(d, "core-edge" + thin) + path(d, "core" + thin, stroke=paint) for d in ways
+    )
     edges += _broken_by(plan, joint.core, left, y)
     tall = 30 if total <= FEW else 22
     label = rect(left, y - tall / 2, right - left, tall, "core-label", rx=3)
@@ -121,8 +144,14 @@ def _broken_by(plan: Plan, core: str, edge: float, y: float) -> str:
     ends, body, x = plan.lead.ends, "", edge - 66
     for where, words in ((ends.switch, "switch"), (ends.fuse_in, "fuse")):
         line_core = core.startswith("L")
-        if where == core or (where == "L" and core == "L1") or (where == "all" and (line_core or core == "N")):
-            body += rect(x, y - 12, 56, 24, "in-core", rx=3) + text(x + 28, y + 5, words, "in-core-words", "middle")
+        if (
+            where == core
+            or (where == "L" and core == "L1")
+            or (where == "all" and (line_core or core == "N"))
+        ):
+            body += rect(x, y - 12, 56, 24, "in-core", rx=3) + text(
+                x + 28, y + 5, words, "in-core-words", "middle"
+            )
             x -= 62
     return body
 
@@ -139,9 +168,8 @@ def _way(face: Face, cx: float, mark: str | None, edge: float, y: float, middle:
     if _hidden(face, cavity, toward, scale):
         down = 1 if y >= y0 else -1
         off = min(13.0, pitch(face) * scale / 2)
-        return (
-            f"M{x:g} {y0 + down * off:g}C{x:g} {y0 + down * 74:g} {bend - toward * 60:g} {y:g} {bend:g} {y:g}H{edge:g}"
-        )
+        start, lead = f"M{x:g} {y0 + down * off:g}", f"C{x:g} {y0 + down * 74:g}"
+        return f"{start}{lead} {bend - toward * 60:g} {y:g} {bend:g} {y:g}H{edge:g}"
     x0 = x + toward * min(16.0, pitch(face) * scale / 2)
     half = (x0 + bend) / 2
     return f"M{x0:g} {y0:g}C{half:g} {y0:g} {half:g} {y:g} {bend:g} {y:g}H{edge:g}"
@@ -150,7 +178,8 @@ def _way(face: Face, cx: float, mark: str | None, edge: float, y: float, middle:
 def _hidden(face: Face, cavity: Cavity, toward: int, scale: float) -> bool:
     """True when another terminal lies between this one and the cord."""
     return any(
-        (c.x - cavity.x) * toward > 0 and abs(c.y - cavity.y) * scale < min(34.0, pitch(face) * scale)
+        (c.x - cavity.x) * toward > 0
+        and abs(c.y - cavity.y) * scale < min(34.0, pitch(face) * scale)
         for c in face.cavities
         if c.mark != cavity.mark
     )

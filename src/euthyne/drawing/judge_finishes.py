@@ -6,7 +6,8 @@ from euthyne.drawing.pen import circle, group, line, path, rect
 
 def _cores(x: float) -> str:
     return "".join(
-        rect(x, y, 182 - x, 8, kind) for y, kind in ((40, "insulation"), (54, "insulation"), (68, "insulation"))
+        rect(x, y, 182 - x, 8, kind)
+        for y, kind in ((40, "insulation"), (54, "insulation"), (68, "insulation"))
     )
 
 
@@ -51,13 +52,20 @@ def gland() -> list[Example]:
 def close() -> list[Example]:
     """A lid over its cores."""
     box, post = path("M10 40v70h170v-70", "terminal-open"), rect(84, 40, 22, 60, "screw-body", rx=2)
-    lid, low = rect(6, 24, 178, 14, "terminal-open", rx=3), rect(6, 30, 178, 10, "terminal-open", rx=3)
+    lid, low = (
+        rect(6, 24, 178, 14, "terminal-open", rx=3),
+        rect(6, 30, 178, 10, "terminal-open", rx=3),
+    )
     side = path("M20 60q40 44 160 30", "core-lie")
     over = path("M20 60q70-42 160 8", "core-lie")
     return [
         Example("cores in their channels", True, box + side + post + low),
         Example("a core over the screw boss", False, box + post + over + lid),
-        Example("lid does not shut: a gap", False, box + side + post + group(lid, transform="rotate(-4 180 30)")),
+        Example(
+            "lid does not shut: a gap",
+            False,
+            box + side + post + group(lid, transform="rotate(-4 180 30)"),
+        ),
     ]
 
 
@@ -91,7 +99,11 @@ def _stud(parts: list[tuple[float, float, str]], turned: float = 0.0) -> str:
 
 def stud() -> list[Example]:
     """A lug bolted on its post."""
-    lug, washer, spring = (9.0, 116.0, "barrel"), (5.0, 74.0, "terminal-open"), (7.0, 56.0, "screw-body")
+    lug, washer, spring = (
+        (9.0, 116.0, "barrel"),
+        (5.0, 74.0, "terminal-open"),
+        (7.0, 56.0, "screw-body"),
+    )
     return [
         Example("lug on the post, then washers", True, _stud([lug, washer, spring])),
         Example("a washer under the lug", False, _stud([washer, lug, spring])),
@@ -102,7 +114,9 @@ def stud() -> list[Example]:
 
 def _half(x: float, left: bool) -> str:
     body = rect(x, 34, 70, 48, "screw-body", rx=6)
-    return body + (rect(x - 22, 46, 22, 24, "insulation") if left else rect(x + 70, 46, 22, 24, "insulation"))
+    return body + (
+        rect(x - 22, 46, 22, 24, "insulation") if left else rect(x + 70, 46, 22, 24, "insulation")
+    )
 
 
 def mated() -> list[Example]:
@@ -110,7 +124,11 @@ def mated() -> list[Example]:
     clip = path("M78 26h34v8h-34z", "barrel")
     turned = path("M78 18l34 8v8l-34-8z", "barrel")
     return [
-        Example("no gap, clip across", True, _half(24, True) + _half(96, False) + clip + circle(95, 30, 3, "dent")),
+        Example(
+            "no gap, clip across",
+            True,
+            _half(24, True) + _half(96, False) + clip + circle(95, 30, 3, "dent"),
+        ),
         Example("a gap: it has not clicked", False, _half(16, True) + _half(106, False)),
         Example("clip the wrong way round", False, _half(24, True) + _half(96, False) + turned),
     ]

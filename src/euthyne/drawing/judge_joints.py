@@ -25,13 +25,17 @@ def strands(x: float, y: float, r: float, rings: int, gap: float = 1.0) -> str:
         for k in range(6 * ring):
             angle = math.tau * k / (6 * ring)
             reach = 2 * small * ring * gap
-            body += circle(x + reach * math.cos(angle), y + reach * math.sin(angle), small, "strand")
+            body += circle(
+                x + reach * math.cos(angle), y + reach * math.sin(angle), small, "strand"
+            )
     return body
 
 
 def hexagon(x: float, y: float, r: float, class_: str) -> str:
     """A hexagon standing on a flat."""
-    points = [(x + r * math.cos(math.tau * k / 6), y + r * math.sin(math.tau * k / 6)) for k in range(6)]
+    points = [
+        (x + r * math.cos(math.tau * k / 6), y + r * math.sin(math.tau * k / 6)) for k in range(6)
+    ]
     return path("M" + "L".join(f"{px:.1f} {py:.1f}" for px, py in points) + "Z", class_)
 
 
@@ -45,15 +49,32 @@ def _wire(end: float, y: float = 56.0, bare: float = 34.0, thick: float = 26.0) 
 
 def _box(x: float, screw_down: float = 0.0) -> str:
     frame = rect(x, 26, 70, 60, "terminal-open", rx=3)
-    return frame + rect(x + 24, 4, 22, 36 + screw_down, "screw-body", rx=2) + line(x + 26, 9, x + 44, 9, "screw")
+    return (
+        frame
+        + rect(x + 24, 4, 22, 36 + screw_down, "screw-body", rx=2)
+        + line(x + 26, 9, x + 44, 9, "screw")
+    )
 
 
 def lug() -> list[Example]:
-    good = hexagon(70, 58, 46, "barrel") + hexagon(70, 58, 34, "barrel-bore") + strands(70, 58, 31, 3, 0.98)
-    loose = circle(70, 58, 46, "barrel") + circle(70, 58, 36, "barrel-bore") + strands(70, 58, 24, 3, 1.22)
+    good = (
+        hexagon(70, 58, 46, "barrel")
+        + hexagon(70, 58, 34, "barrel-bore")
+        + strands(70, 58, 31, 3, 0.98)
+    )
+    loose = (
+        circle(70, 58, 46, "barrel")
+        + circle(70, 58, 36, "barrel-bore")
+        + strands(70, 58, 24, 3, 1.22)
+    )
     ears = path("M24 58l-16-7v14zM116 58l16-7v14z", "barrel")
     crack = path("M70 12l-5 14 8 8-4 10", "crack")
-    flash = ears + hexagon(70, 58, 46, "barrel") + hexagon(70, 58, 32, "barrel-bore") + strands(70, 58, 30, 3, 0.95)
+    flash = (
+        ears
+        + hexagon(70, 58, 46, "barrel")
+        + hexagon(70, 58, 32, "barrel-bore")
+        + strands(70, 58, 30, 3, 0.95)
+    )
     return [
         Example("strands pressed into one", True, good),
         Example("loose: die too big", False, loose),
@@ -81,7 +102,11 @@ def hammer() -> list[Example]:
             False,
             ring + strands(70, 58, 24, 3, 1.3) + path("M58 6h24l-6 12h-12z", "screw-body"),
         ),
-        Example("struck flat, cracked at its edge", False, flat + path("M118 50l-12 4 4 8-12 4", "crack")),
+        Example(
+            "struck flat, cracked at its edge",
+            False,
+            flat + path("M118 50l-12 4 4 8-12 4", "crack"),
+        ),
     ]
 
 
@@ -100,7 +125,9 @@ def set_screw() -> list[Example]:
     return [
         Example("sleeve round every strand", True, _box(56, 2) + sleeve + _wire(54, bare=66)),
         Example(
-            "screw on bare strands", False, _box(56, 14) + _wire(54, bare=66) + line(66, 84, 128, 84, "strand-line")
+            "screw on bare strands",
+            False,
+            _box(56, 14) + _wire(54, bare=66) + line(66, 84, 128, 84, "strand-line"),
         ),
     ]
 
@@ -108,7 +135,12 @@ def set_screw() -> list[Example]:
 def solder() -> list[Example]:
     cup = path("M70 34h80v44h-80q-8-22 0-44z", "barrel")
     good = cup + _wire(40, bare=70) + path("M70 36Q96 46 118 56Q96 66 70 76Z", "solder")
-    dry = cup + _wire(40, bare=70) + circle(92, 52, 25, "solder-dull") + line(84, 34, 100, 70, "crack")
+    dry = (
+        cup
+        + _wire(40, bare=70)
+        + circle(92, 52, 25, "solder-dull")
+        + line(84, 34, 100, 70, "crack")
+    )
     back = cup + _wire(14, bare=96) + path("M70 36Q96 46 118 56Q96 66 70 76Z", "solder")
     return [
         Example("bright hollow fillet", True, good),
@@ -122,7 +154,11 @@ def blade() -> list[Example]:
     dents = rect(74, 33, 26, 7, "barrel-bore") + rect(74, 72, 26, 7, "barrel-bore")
     return [
         Example("insulation up to the barrel", True, _wire(64, bare=30) + blade + dents),
-        Example("metal through the plastic", False, _wire(64, bare=30) + blade + path("M78 33l9 18 9-18z", "barrel")),
+        Example(
+            "metal through the plastic",
+            False,
+            _wire(64, bare=30) + blade + path("M78 33l9 18 9-18z", "barrel"),
+        ),
         Example("copper showing", False, _wire(30, bare=60) + blade + dents),
     ]
 
@@ -148,7 +184,9 @@ def open_barrel() -> list[Example]:
 def _side_contact(insulation_end: float) -> str:
     """An open barrel from the side: insulation wings, the window, conductor wings, a brush beyond."""
     wings = (
-        rect(20, 34, 36, 44, "barrel", rx=3) + rect(74, 40, 46, 32, "barrel", rx=3) + rect(126, 50, 60, 12, "barrel")
+        rect(20, 34, 36, 44, "barrel", rx=3)
+        + rect(74, 40, 46, 32, "barrel", rx=3)
+        + rect(126, 50, 60, 12, "barrel")
     )
     return rect(10, 62, 130, 8, "barrel") + _wire(insulation_end, bare=66) + wings
 
@@ -173,7 +211,11 @@ def wire_seal() -> list[Example]:
 def splice() -> list[Example]:
     def core(y: float, at: float) -> str:
         wire = rect(0, y - 7, WIDE, 14, "insulation") + rect(at, y - 11, 46, 22, "barrel", rx=3)
-        return wire + line(at + 9, y - 11, at + 9, y + 11, "dent") + line(at + 37, y - 11, at + 37, y + 11, "dent")
+        return (
+            wire
+            + line(at + 9, y - 11, at + 9, y + 11, "dent")
+            + line(at + 37, y - 11, at + 37, y + 11, "dent")
+        )
 
     return [
         Example("staggered, two presses each", True, core(26, 20) + core(58, 72) + core(90, 124)),

@@ -82,7 +82,16 @@ def _qr_squares(qr: tuple[tuple[bool, ...], ...]) -> list[Words | Square]:
 @lru_cache(maxsize=64)
 def label_svg(facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: bool) -> str:
     """The label as SVG, true to size when printed at 100 %."""
-    body = rect(0.3, 0.3, WIDTH_MM - 0.6, HEIGHT_MM - 0.6, rx=2, fill="#FFFFFF", stroke="#22282B", stroke_width=0.3)
+    body = rect(
+        0.3,
+        0.3,
+        WIDTH_MM - 0.6,
+        HEIGHT_MM - 0.6,
+        rx=2,
+        fill="#FFFFFF",
+        stroke="#22282B",
+        stroke_width=0.3,
+    )
     dark = ""
     for item in layout(facts, qr, sealed):
         if isinstance(item, Square):

@@ -50,29 +50,50 @@ def ladder(
     body, words = _heads(bool(weighed)), ""
     for i, c in enumerate(rungs):
         y = HEAD + i * ROW
-        body += _rung(c, y, most_amps, most_drop, scale, c.size == taken, settled, post, weighed.get(c.size))
+        body += _rung(
+            c, y, most_amps, most_drop, scale, c.size == taken, settled, post, weighed.get(c.size)
+        )
         if brief.load.start_multiple > 1:
             body += _dip(c, y, most_drop, limit, brief.limits.start_drop_percent)
-        words += _bar_words(CARRIES_X, CARRIES_W, c.rating_amps / most_amps, y, _too_thin(c), f"{_amps(c)} A")
-        words += _bar_words(LOSES_X, LOSES_W, c.drop_percent / most_drop, y, _too_lossy(c), f"{c.drop_percent:.1f} %")
+        words += _bar_words(
+            CARRIES_X, CARRIES_W, c.rating_amps / most_amps, y, _too_thin(c), f"{_amps(c)} A"
+        )
+        words += _bar_words(
+            LOSES_X,
+            LOSES_W,
+            c.drop_percent / most_drop,
+            y,
+            _too_lossy(c),
+            f"{c.drop_percent:.1f} %",
+        )
     foot = HEAD + len(rungs) * ROW
     x_amps = CARRIES_X + CARRIES_W * wanted / most_amps
     x_drop = LOSES_X + LOSES_W * limit / most_drop
-    body += line(x_amps, HEAD - 6, x_amps, foot + 2, "limit") + line(x_drop, HEAD - 6, x_drop, foot + 2, "limit")
-    duty = f" ({sizing.running_amps:.3g} A, {brief.load.duty_percent:g} %)" if brief.load.duty_percent < 100 else ""
+    body += line(x_amps, HEAD - 6, x_amps, foot + 2, "limit") + line(
+        x_drop, HEAD - 6, x_drop, foot + 2, "limit"
+    )
+    duty = (
+        f" ({sizing.running_amps:.3g} A, {brief.load.duty_percent:g} %)"
+        if brief.load.duty_percent < 100
+        else ""
+    )
     body += text(x_amps, foot + 20, f"{wanted:.3g} A wanted{duty}", "limit-words", "middle")
     body += text(x_drop, foot + 20, f"{limit:g} % limit", "limit-words", "middle") + words
     if brief.load.start_multiple > 1:
         dip = f"thin bar: start, {brief.limits.start_drop_percent:g} % at the line"
         body += text(WIDTH - 12, foot + 20, dip, "ladder-small", "end")
-    label = (
-        f"Sizes from {rungs[0].size} to {rungs[-1].size}; {taken} is {'taken' if settled else 'the smallest that fits'}"
-    )
+    standing = "taken" if settled else "the smallest that fits"
+    label = f"Sizes from {rungs[0].size} to {rungs[-1].size}; {taken} is {standing}"
     return sheet(WIDTH, foot + 30, body, "ladder", label, role="group")
 
 
 def _heads(weighed: bool) -> str:
-    heads = [(17, "Copper, to scale"), (CARRIES_X, "Carries"), (LOSES_X, "Loses on the way"), (HEATS_X, "Heats to")]
+    heads = [
+        (17, "Copper, to scale"),
+        (CARRIES_X, "Carries"),
+        (LOSES_X, "Loses on the way"),
+        (HEATS_X, "Heats to"),
+    ]
     heads += [(METAL_X, "Metal")] if weighed else []
     return "".join(text(x, 16, words, "ladder-head") for x, words in heads)
 
@@ -96,9 +117,19 @@ def _rung(
     metal: tuple[float, float | None] | None,
 ) -> str:
     mid = y + ROW / 2
-    frame = rect(1.5, y + 1, WIDTH - 3, ROW - 2, "rung-frame") if taken else line(3, y + ROW, WIDTH, y + ROW, "rule")
+    frame = (
+        rect(1.5, y + 1, WIDTH - 3, ROW - 2, "rung-frame")
+        if taken
+        else line(3, y + ROW, WIDTH, y + ROW, "rule")
+    )
     standing = "fits" if c.fits else "fails"
-    word = ("taken" if settled else "fits first") if taken and c.fits else "fits" if c.fits else WORDS[c.fails[0]]
+    word = (
+        ("taken" if settled else "fits first")
+        if taken and c.fits
+        else "fits"
+        if c.fits
+        else WORDS[c.fails[0]]
+    )
     face = frame + rect(0, y, WIDTH, ROW, "rung-touch") + _copper(c, mid, standing, scale)
     face += _bar(CARRIES_X, CARRIES_W, c.rating_amps / most_amps, mid, _too_thin(c))
     face += _bar(LOSES_X, LOSES_W, c.drop_percent / most_drop, mid, _too_lossy(c))
@@ -110,12 +141,17 @@ def _rung(
     seen = f"{' '.join(_size_lines(c))} {heats.replace('>', 'over ')} {watts}"
     if metal is not None:
         kg, price = metal
-        weighs, costs = f"{kg:.2g} kg" if kg < 10 else f"{kg:.0f} kg", "" if price is None else f" costs {price:.2f}"
+        weighs, costs = (
+            f"{kg:.2g} kg" if kg < 10 else f"{kg:.0f} kg",
+            "" if price is None else f" costs {price:.2f}",
+        )
         face += " " + text(METAL_X, mid - 2, weighs, "ladder-figure")
         face += text(METAL_X, mid + 15, costs, "ladder-small") if costs else ""
         seen += f" {weighs}{costs}"
     seen += f" {word}"
-    face += " " + text(WORD_X, mid + 5, word, f"rung-word rung-{'taken' if taken else standing}", "end")
+    face += " " + text(
+        WORD_X, mid + 5, word, f"rung-word rung-{'taken' if taken else standing}", "end"
+    )
     if post is None:
         return group(face, class_=f"rung rung-{standing}")
     said = f"{seen}: carries {_amps(c)} A, loses {c.drop_percent:.1f} %. Take it"
@@ -168,11 +204,15 @@ def _too_lossy(c: Candidate) -> bool:
 
 def _bar(x: float, width: float, share: float, mid: float, fails: bool) -> str:
     long = max(2.0, min(share, 1.0) * width)
-    broken = "" if share <= 1.0 else line(x + long - 7, mid - 13, x + long - 1, mid + 13, "bar-break")
+    broken = (
+        "" if share <= 1.0 else line(x + long - 7, mid - 13, x + long - 1, mid + 13, "bar-break")
+    )
     return rect(x, mid - 9, long, 18, f"bar bar-{'fails' if fails else 'fits'}") + broken
 
 
 def _bar_words(x: float, width: float, share: float, y: float, fails: bool, words: str) -> str:
     """The figure at the end of a bar, drawn over the limit line with a rim of paper."""
     end = x + max(2.0, min(share, 1.0) * width)
-    return text(end + 9, y + ROW / 2 + 5, words, f"ladder-figure over figure-{'fails' if fails else 'fits'}")
+    return text(
+        end + 9, y + ROW / 2 + 5, words, f"ladder-figure over figure-{'fails' if fails else 'fits'}"
+    )

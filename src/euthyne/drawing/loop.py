@@ -21,24 +21,36 @@ def loop(plan: Plan) -> str:
         return _one_pole(plan)
     way = f"{round(run, 2):g} m" if run is not None else "? m"
     wires = line(SUPPLY, TOP, LOAD, TOP, "loop-wire") + line(SUPPLY, FOOT, LOAD, FOOT, "loop-wire")
-    arrows = path(f"M{410} {TOP - 6}l10 6-10 6z", "loop-arrow") + path(f"M{430} {FOOT - 6}l-10 6 10 6z", "loop-arrow")
+    arrows = path(f"M{410} {TOP - 6}l10 6-10 6z", "loop-arrow") + path(
+        f"M{430} {FOOT - 6}l-10 6 10 6z", "loop-arrow"
+    )
     words = text(420, TOP - 14, f"{way} out", "loop-words", "middle")
     words += text(420, FOOT + 26, f"{way} back", "loop-words", "middle")
     copper = f"{round(2 * run, 2):g} m of copper" if run is not None else "the run is not said yet"
     words += text(420, (TOP + FOOT) / 2 + 6, copper, "loop-total", "middle")
     label = f"{way} out and {way} back; {copper}"
-    return sheet(WIDTH, HEIGHT, wires + arrows + words + _supply(plan) + _guards(plan) + _load(plan), "loop", label)
+    return sheet(
+        WIDTH,
+        HEIGHT,
+        wires + arrows + words + _supply(plan) + _guards(plan) + _load(plan),
+        "loop",
+        label,
+    )
 
 
 def _one_pole(plan: Plan) -> str:
     """A run that lengthens one pole: the other stays as it is."""
     run, already = plan.lead.brief.run_m, plan.lead.brief.already_m
     way = f"{round(run, 2):g} m added" if run is not None else "? m added"
-    wires = line(SUPPLY, TOP, LOAD, TOP, "loop-wire") + line(SUPPLY, FOOT, LOAD, FOOT, "loop-wire loop-other")
+    wires = line(SUPPLY, TOP, LOAD, TOP, "loop-wire") + line(
+        SUPPLY, FOOT, LOAD, FOOT, "loop-wire loop-other"
+    )
     there = f", {round(already, 2):g} m there already" if already else ""
     words = text(420, TOP - 14, f"{way} to this pole{there}", "loop-words", "middle")
     words += text(420, FOOT + 26, "the other pole: a lead of its own", "loop-words", "middle")
-    return sheet(WIDTH, HEIGHT, wires + words + _supply(plan) + _load(plan), "loop", f"{way}, one pole")
+    return sheet(
+        WIDTH, HEIGHT, wires + words + _supply(plan) + _load(plan), "loop", f"{way}, one pole"
+    )
 
 
 def _supply(plan: Plan) -> str:
@@ -70,11 +82,15 @@ def _guards(plan: Plan) -> str:
     known = guard.amps is not None
     fuse = rect(196, TOP - 12, 52, 24, "loop-guard" if known else "loop-guard loop-unknown", rx=3)
     fuse += line(196, TOP, 248, TOP, "loop-fuse")
-    body = fuse + text(222, TOP - 22, f"{guard.amps:g} A" if known else "? A", "loop-guard-words", "middle")
+    body = fuse + text(
+        222, TOP - 22, f"{guard.amps:g} A" if known else "? A", "loop-guard-words", "middle"
+    )
     body += text(222, TOP + 30, guard.words, "loop-sub", "middle")
     if plan.lead.brief.rcd == "30 mA":
         body += rect(292, TOP - 16, 40, FOOT - TOP + 32, "loop-rcd", rx=14)
         body += text(312, FOOT + 36, "30 mA", "loop-guard-words", "middle")
     elif plan.lead.brief.place != "indoor" and plan.mains:
-        body += mark("stop", 312, (TOP + FOOT) / 2, 9) + text(312, FOOT + 36, "no 30 mA device", "loop-sub", "middle")
+        body += mark("stop", 312, (TOP + FOOT) / 2, 9) + text(
+            312, FOOT + 36, "no 30 mA device", "loop-sub", "middle"
+        )
     return group(body)

@@ -37,15 +37,23 @@ def outline(part: Part) -> Outline:
 
 
 def _cord_sleeve(x: float = 0.0, y: float = 0.0) -> str:
-    ribs = "".join(line(x + 2.6 + i * 2.6, y - 3.4, x + 2.6 + i * 2.6, y + 3.4, "rib") for i in range(3))
+    ribs = "".join(
+        line(x + 2.6 + i * 2.6, y - 3.4, x + 2.6 + i * 2.6, y + 3.4, "rib") for i in range(3)
+    )
     return rect(x, y - 4, SLEEVE_MM, 8, "body", rx=1.6) + ribs
 
 
 def _pins(part: Part, x: float, mid: float, inside: bool = False) -> str:
     """The pins seen from the side; where two lie behind each other the part is seen from above instead."""
     lines = [c for c in part.face.cavities if c.mark != "E"]
-    flat = len({c.y for c in lines}) == 1 and not any(c.mark == "E" and c.shape != "clip" for c in part.face.cavities)
-    seen = {(-c.x if flat else c.y, c.mark == "E", min(c.w, c.h)) for c in part.face.cavities if c.shape != "clip"}
+    flat = len({c.y for c in lines}) == 1 and not any(
+        c.mark == "E" and c.shape != "clip" for c in part.face.cavities
+    )
+    seen = {
+        (-c.x if flat else c.y, c.mark == "E", min(c.w, c.h))
+        for c in part.face.cavities
+        if c.shape != "clip"
+    }
     shapes = []
     for offset, earth, thick in sorted(seen):
         length = part.earth_pin_mm if earth else part.pin_mm
@@ -63,7 +71,11 @@ def _pair(part: Part) -> Outline:
     for y in (-7.5, 7.5):
         fork = path(f"M0 0C6 0 5 {y} 12 {y}H16", "cord-end cord-thin")
         if part.outline == "lug":
-            shape = rect(14, y - 3.4, 12, 6.8, "clip", rx=1) + circle(33, y, 7, "clip") + circle(33, y, 3.4, "shell")
+            shape = (
+                rect(14, y - 3.4, 12, 6.8, "clip", rx=1)
+                + circle(33, y, 7, "clip")
+                + circle(33, y, 3.4, "shell")
+            )
         else:
             shape = rect(14, y - 4.6, 18, 9.2, "body", rx=2) + rect(32, y - 3, 9, 6, "body", rx=1)
             shape += line(20, y - 4.6, 20, y + 4.6, "rib") + line(23, y - 4.6, 23, y + 4.6, "rib")
@@ -89,15 +101,21 @@ def _box(part: Part) -> Outline:
     half, start = part.height_mm / 2, SLEEVE_MM - 1
     gland = path(f"M{start} -6h5v-2h4v16h-4v-2h-5z", "body", stroke_linejoin="round")
     box = rect(start + 9, -half, part.depth_mm, half * 2, "body", rx=3)
-    inside = group(contacts(part.face, "hole"), transform=f"translate({start + 9 + part.depth_mm / 2:g} 0)")
+    inside = group(
+        contacts(part.face, "hole"), transform=f"translate({start + 9 + part.depth_mm / 2:g} 0)"
+    )
     return Outline(_cord_sleeve() + gland + box + inside, start + 9 + part.depth_mm, half, half)
 
 
 def _clamp(part: Part) -> Outline:
     """A clamp or a holder: two jaws on a spring, its contact between them."""
     half, reach = part.height_mm / 2, SLEEVE_MM + part.depth_mm
-    upper = path(f"M{SLEEVE_MM - 1} -4L{reach * 0.55:g} {-half:g}L{reach:g} -3V0L{reach * 0.5:g} -2z", "body")
-    lower = path(f"M{SLEEVE_MM - 1} 4L{reach * 0.55:g} {half:g}L{reach:g} 3V0L{reach * 0.5:g} 2z", "body")
+    upper = path(
+        f"M{SLEEVE_MM - 1} -4L{reach * 0.55:g} {-half:g}L{reach:g} -3V0L{reach * 0.5:g} -2z", "body"
+    )
+    lower = path(
+        f"M{SLEEVE_MM - 1} 4L{reach * 0.55:g} {half:g}L{reach:g} 3V0L{reach * 0.5:g} 2z", "body"
+    )
     spring = circle(reach * 0.45, 0, 4.5, "hole") + circle(reach * 0.45, 0, 7, "rib")
     return Outline(_cord_sleeve() + upper + lower + spring, reach, half, half)
 
@@ -107,13 +125,16 @@ def _angled(part: Part) -> Outline:
     depth, height, foot = part.depth_mm, part.height_mm, 9.0
     left, base = 5.0, -foot
     mid = base - height / 2
-    back = (
-        f"M{left + 5} {base}L{left} {base - 6}V{mid - 2}L{left + depth * 0.45:g} {base - height}H{left + depth}V{base}Z"
-    )
+    back = f"M{left + 5} {base}L{left} {base - 6}V{mid - 2}"
+    back += f"L{left + depth * 0.45:g} {base - height}H{left + depth}V{base}Z"
     flange = line(left + depth - 4, base - height, left + depth - 4, base, "body-line")
     elbow = f"M0 0H{left + 4}Q{left + depth / 2:g} 0 {left + depth / 2:g} {base}"
     sleeve = rect(left + depth / 2 - 4.4, base - 0.5, 8.8, 5.6, "body", rx=1.4)
-    body = path(elbow, "cord-end") + _pins(part, left + depth, mid) + path(back, "body", stroke_linejoin="round")
+    body = (
+        path(elbow, "cord-end")
+        + _pins(part, left + depth, mid)
+        + path(back, "body", stroke_linejoin="round")
+    )
     return Outline(body + flange + sleeve, left + depth + part.earth_pin_mm, foot + height, 4.5)
 
 
@@ -129,9 +150,17 @@ def _round(part: Part) -> Outline:
     front = start + depth
     clips = ""
     if any(c.shape == "clip" for c in part.face.cavities):
-        clips = rect(front - 9, -half + 0.4, 9, 2.6, "clip") + rect(front - 9, half - 3, 9, 2.6, "clip")
+        clips = rect(front - 9, -half + 0.4, 9, 2.6, "clip") + rect(
+            front - 9, half - 3, 9, 2.6, "clip"
+        )
     flange = line(front - 4, -half, front - 4, half, "body-line")
-    body = _cord_sleeve() + _pins(part, front, 0) + path(d, "body", stroke_linejoin="round") + flange + clips
+    body = (
+        _cord_sleeve()
+        + _pins(part, front, 0)
+        + path(d, "body", stroke_linejoin="round")
+        + flange
+        + clips
+    )
     return Outline(body, front + max(part.pin_mm, part.earth_pin_mm), half, half)
 
 
@@ -145,7 +174,12 @@ def _shrouded(part: Part) -> Outline:
     reach = max(part.pin_mm, part.earth_pin_mm) + 4
     walls = rect(front, -half, reach, half * 2, "shroud") + _pins(part, front, 0, inside=True)
     rims = rect(front, -half, reach, 2, "body") + rect(front, half - 2, reach, 2, "body")
-    return Outline(_cord_sleeve() + walls + rims + path(d, "body", stroke_linejoin="round"), front + reach, half, half)
+    return Outline(
+        _cord_sleeve() + walls + rims + path(d, "body", stroke_linejoin="round"),
+        front + reach,
+        half,
+        half,
+    )
 
 
 def scale_of(part: Part, tall: float) -> float:

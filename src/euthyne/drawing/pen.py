@@ -10,7 +10,13 @@ Attribute = str | float | None
 
 def element(name: str, body: str = "", **attributes: Attribute) -> str:
     """One SVG element; underscores in attribute names become dashes, a trailing one is dropped."""
-    written = "".join([f' {_dashed(key)}="{_value(value)}"' for key, value in attributes.items() if value is not None])
+    written = "".join(
+        [
+            f' {_dashed(key)}="{_value(value)}"'
+            for key, value in attributes.items()
+            if value is not None
+        ]
+    )
     return f"<{name}{written}>{body}</{name}>" if body else f"<{name}{written}/>"
 
 
@@ -34,12 +40,16 @@ def _figure(value: float | None) -> str:
     return f"{round(value, 2):g}" if isinstance(value, float) else str(value)
 
 
-def text(x: float, y: float, words: str, class_: str = "", anchor: str = "start", **more: Attribute) -> str:
+def text(
+    x: float, y: float, words: str, class_: str = "", anchor: str = "start", **more: Attribute
+) -> str:
     """Words at a point."""
     if not more:
         kind = f' class="{class_}"' if class_ else ""
         return f'<text x="{_figure(x)}" y="{_figure(y)}"{kind} text-anchor="{anchor}">{_plain(words)}</text>'
-    return element("text", escape(words), x=x, y=y, class_=class_ or None, text_anchor=anchor, **more)
+    return element(
+        "text", escape(words), x=x, y=y, class_=class_ or None, text_anchor=anchor, **more
+    )
 
 
 def group(body: str, **attributes: Attribute) -> str:
@@ -47,7 +57,15 @@ def group(body: str, **attributes: Attribute) -> str:
     return element("g", body, **attributes)
 
 
-def rect(x: float, y: float, w: float, h: float, class_: str = "", rx: float | None = None, **more: Attribute) -> str:
+def rect(
+    x: float,
+    y: float,
+    w: float,
+    h: float,
+    class_: str = "",
+    rx: float | None = None,
+    **more: Attribute,
+) -> str:
     """A rectangle."""
     if rx is None and not more:
         sides = f'x="{_figure(x)}" y="{_figure(y)}" width="{_figure(w)}" height="{_figure(h)}"'
@@ -73,7 +91,9 @@ def path(d: str, class_: str = "", **more: Attribute) -> str:
     return element("path", "", d=d, class_=class_ or None, **more)
 
 
-def sheet(width: float, height: float, body: str, class_: str, label: str, role: str = "img") -> str:
+def sheet(
+    width: float, height: float, body: str, class_: str, label: str, role: str = "img"
+) -> str:
     """A whole drawing, scaled to the width it is given; ``label`` says what it shows."""
     return element(
         "svg",

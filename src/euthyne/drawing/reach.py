@@ -41,16 +41,26 @@ def reach(brief: SizingBrief, sizing: Sizing, taken: str | None) -> str:
         start_percent, end_percent = drops_along(brief, c.drop_percent, (0.0, end_m))
         kind = "reach-line reach-taken" if c.size == taken else "reach-line"
         end = (x(end_m), y(end_percent))
-        body += path(f"M{x(0):.1f} {y(min(start_percent, most_percent)):.1f}L{end[0]:.1f} {end[1]:.1f}", kind)
+        body += path(
+            f"M{x(0):.1f} {y(min(start_percent, most_percent)):.1f}L{end[0]:.1f} {end[1]:.1f}", kind
+        )
         label = c.size.replace(" mm2", "").replace(" AWG", "")
         words = "reach-words reach-words-taken" if c.size == taken else "reach-words"
         along = 5 if end_m >= most_m else 0
-        body += text(end[0] + along, end[1] - (0 if along else 5), label, words, "start" if along else "middle")
+        body += text(
+            end[0] + along,
+            end[1] - (0 if along else 5),
+            label,
+            words,
+            "start" if along else "middle",
+        )
     if taken in runs:
         body += circle(x(runs[taken]), y(limit), 5, "reach-dot")
         words = f"{at_most(runs[taken], 0 if runs[taken] >= 10 else 1)} m at most"
         body += text(x(runs[taken]) + 9, y(limit) + 18, words, "reach-words reach-words-taken over")
     unit = brief.unit.replace("mm2", "mm²")
-    body += text(RIGHT + 6, FOOT + 15, unit, "reach-words") + text(LEFT, FOOT + 15, "0", "reach-words", "middle")
+    body += text(RIGHT + 6, FOOT + 15, unit, "reach-words") + text(
+        LEFT, FOOT + 15, "0", "reach-words", "middle"
+    )
     label = f"Drop along the length; {taken} reaches {runs.get(taken or '', 0):.0f} m before {limit:g} % is lost"
     return sheet(WIDTH, HEIGHT, body, "reach", label)

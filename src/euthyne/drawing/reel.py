@@ -22,7 +22,11 @@ def _lies_on(offcut: bool, x: float, y: float, r: float) -> str:
     if offcut:
         rings = circle(x, y, r - 1, "coil") + circle(x, y, r - 5, "coil")
         return rings + line(x - r - 1, y - 3, x - r + 7, y + 3, "coil-tie")
-    return circle(x, y, r, "reel-flange") + circle(x, y, r * 0.66, "reel-wound") + circle(x, y, r * 0.25, "reel-hub")
+    return (
+        circle(x, y, r, "reel-flange")
+        + circle(x, y, r * 0.66, "reel-wound")
+        + circle(x, y, r * 0.25, "reel-hub")
+    )
 
 
 def cut_drawing(taken: tuple[Taken, ...], cut_m: float) -> str:
@@ -52,7 +56,11 @@ def _cut_row(t: Taken, cut_m: float, longest_m: float, top: float) -> str:
     kept, narrow = f"{t.left:.2f} m stay on {_where(t.stock)}", off < 9 * len(words)
     right = start + left + off
     body += text(
-        right if narrow else start + left + off / 2, y - 22, words, "reel-cut-words", "end" if narrow else "middle"
+        right if narrow else start + left + off / 2,
+        y - 22,
+        words,
+        "reel-cut-words",
+        "end" if narrow else "middle",
     )
     below = start if left < 9 * len(kept) else start + left / 2
     return body + text(below, y + 34, kept, "reel-words", "start" if below == start else "middle")

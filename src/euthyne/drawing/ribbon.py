@@ -41,11 +41,20 @@ def ribbon(plan: Plan, progress: Progress, form: Form, base: str, here: Stage | 
     right, reach_b = _end(plan.b, form, left=False)
     start, end = reach_a, form.width - reach_b
     cord = rect(start, form.cord_y - form.cord / 2, end - start, form.cord, "cord")
-    shine = line(start, form.cord_y - form.cord * 0.22, end, form.cord_y - form.cord * 0.22, "cord-shine")
+    shine = line(
+        start, form.cord_y - form.cord * 0.22, end, form.cord_y - form.cord * 0.22, "cord-shine"
+    )
     bands = _bands(progress.standings, form, start, end, base, here)
     label = f"{plan.lead.name}: {plan.a.words} to {plan.b.words}; next: {progress.next_action}"
     size = "page" if form.words else "row"
-    body = cord + shine + left + right + bands + (_dimension(plan, form, start, end) if form.dimension else "")
+    body = (
+        cord
+        + shine
+        + left
+        + right
+        + bands
+        + (_dimension(plan, form, start, end) if form.dimension else "")
+    )
     return sheet(form.width, form.height, body, f"ribbon ribbon-{size}", label, role="group")
 
 
@@ -55,13 +64,21 @@ def _end(part: Part, form: Form, left: bool) -> tuple[str, float]:
     return end_drawing(part, x, form.cord_y, form.end_tall, left), reach
 
 
-def _bands(standings: tuple[Standing, ...], form: Form, start: float, end: float, base: str, here: Stage | None) -> str:
+def _bands(
+    standings: tuple[Standing, ...],
+    form: Form,
+    start: float,
+    end: float,
+    base: str,
+    here: Stage | None,
+) -> str:
     gap = 13.0 if form.words else 8.0
     room = end - start - 2 * (24 if form.words else 14)
     wide = (room - gap * 6) / 7
     first = start + (24 if form.words else 14)
     return "".join(
-        _band(s, form, first + i * (wide + gap), wide, base, s.stage == here) for i, s in enumerate(standings)
+        _band(s, form, first + i * (wide + gap), wide, base, s.stage == here)
+        for i, s in enumerate(standings)
     )
 
 
@@ -73,7 +90,11 @@ def _band(s: Standing, form: Form, x: float, wide: float, base: str, here: bool)
         word = element("tspan", s.stage.word, x=x + 27, class_="sleeve-word")
         name = element("text", f"{number} {word}", x=x + 11, y=y + 5)
         sign = "" if here else mark(s.mark, x + wide - 14, y, 6)
-        pointer = path(f"M{x + wide / 2 - 9:g} {top + form.band:g}h18l-9 9z", "sleeve-pointer") if here else ""
+        pointer = (
+            path(f"M{x + wide / 2 - 9:g} {top + form.band:g}h18l-9 9z", "sleeve-pointer")
+            if here
+            else ""
+        )
     else:
         name = text(x + wide * 0.3, y + 4.5, str(s.stage.number), "sleeve-number", "middle")
         sign, pointer = mark(s.mark, x + wide * 0.68, y, 5), ""
@@ -100,6 +121,10 @@ def _dimension(plan: Plan, form: Form, start: float, end: float) -> str:
         )
         words = f"{round(run, 2):g} m run · {last}"
     middle, half = (start + end) / 2, len(words) * 4.4 + 14
-    ticks = line(start, y - 6, start, y + 6, "dimension") + line(end, y - 6, end, y + 6, "dimension")
-    lines = line(start, y, middle - half, y, "dimension") + line(middle + half, y, end, y, "dimension")
+    ticks = line(start, y - 6, start, y + 6, "dimension") + line(
+        end, y - 6, end, y + 6, "dimension"
+    )
+    lines = line(start, y, middle - half, y, "dimension") + line(
+        middle + half, y, end, y, "dimension"
+    )
     return ticks + lines + text(middle, y + 5, words, "dimension-words", "middle")

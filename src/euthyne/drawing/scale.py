@@ -18,10 +18,16 @@ def scale(marks: Sequence[ScaleMark], unit: str, log: bool = False) -> str:
     if not marks:
         return ""
     values = [v for m in marks for v in (m.value, m.upto) if v is not None]
-    low, high = (min(values) / 1.25, max(values) * 1.25) if log else (min(0.0, min(values)), max(values) * 1.12 or 1.0)
+    low, high = (
+        (min(values) / 1.25, max(values) * 1.25)
+        if log
+        else (min(0.0, min(values)), max(values) * 1.12 or 1.0)
+    )
 
     def x(value: float) -> float:
-        share = math.log(value / low) / math.log(high / low) if log else (value - low) / (high - low)
+        share = (
+            math.log(value / low) / math.log(high / low) if log else (value - low) / (high - low)
+        )
         return LEFT + share * (RIGHT - LEFT)
 
     placed = _levels(marks, x)
@@ -32,14 +38,20 @@ def scale(marks: Sequence[ScaleMark], unit: str, log: bool = False) -> str:
     return sheet(WIDTH, floor + 34, body, "scale", label)
 
 
-def _levels(marks: Sequence[ScaleMark], x: Callable[[float], float]) -> list[tuple[ScaleMark, float, int]]:
+def _levels(
+    marks: Sequence[ScaleMark], x: Callable[[float], float]
+) -> list[tuple[ScaleMark, float, int]]:
     """Each mark with the place of its words and the level they stand on, so that no words touch."""
     taken: list[list[tuple[float, float]]] = []
     placed = []
     for m in sorted(marks, key=lambda m: (m.kind == "quiet", m.value)):
         half = len(m.words) * 3.7 + 8
         at = min(max(x(_middle(m)), LEFT + half - 20), RIGHT - half + 20)
-        free = (i for i, ends in enumerate(taken) if all(at - half > b or at + half < a for a, b in ends))
+        free = (
+            i
+            for i, ends in enumerate(taken)
+            if all(at - half > b or at + half < a for a, b in ends)
+        )
         level = next(free, len(taken))
         if level == len(taken):
             taken.append([])
@@ -62,10 +74,14 @@ def _mark(m: ScaleMark, x: Callable[[float], float], at: float, level: int, floo
         head = path(f"M{place:.1f} {floor - 9:g}v18", "scale-bar")
     else:
         head = circle(place, floor, 5.5, f"scale-dot scale-{m.kind}")
-    return group(stem + head + text(at, top, m.words, f"scale-words over scale-words-{m.kind}", "middle"))
+    return group(
+        stem + head + text(at, top, m.words, f"scale-words over scale-words-{m.kind}", "middle")
+    )
 
 
-def _ticks(low: float, high: float, log: bool, unit: str, x: Callable[[float], float], floor: float) -> str:
+def _ticks(
+    low: float, high: float, log: bool, unit: str, x: Callable[[float], float], floor: float
+) -> str:
     if log:
         decade = [s * 10**e for e in range(-3, 4) for s in (1, 1.5, 2, 3, 5, 7)]
         places = [p for p in decade if low <= p <= high]
@@ -77,7 +93,8 @@ def _ticks(low: float, high: float, log: bool, unit: str, x: Callable[[float], f
             step *= 2
         places = [i * step for i in range(math.ceil(low / step), math.floor(high / step) + 1)]
     ticks = "".join(
-        line(x(p), floor, x(p), floor + 7, "scale-tick") + text(x(p), floor + 22, f"{p:g}", "scale-figure", "middle")
+        line(x(p), floor, x(p), floor + 7, "scale-tick")
+        + text(x(p), floor + 22, f"{p:g}", "scale-figure", "middle")
         for p in places
     )
     return ticks + text(RIGHT + 8, floor + 22, unit, "scale-figure")

@@ -21,14 +21,26 @@ def section(plan: Plan) -> str:
     core = bundle / (1 + 1 / math.sin(math.pi / count)) if count > 1 else bundle
     orbit = (bundle - core) / 2 if count > 1 else 0.0
     mid = ACROSS / 2 + 9
-    body = STRIPES + circle(75, mid, ACROSS / 2, "section-sheath") + circle(75, mid, bundle / 2, "section-fill")
+    body = (
+        STRIPES
+        + circle(75, mid, ACROSS / 2, "section-sheath")
+        + circle(75, mid, bundle / 2, "section-fill")
+    )
     for i, name in enumerate(plan.cores):
         turn = 2 * math.pi * i / count - math.pi / 2
         x, y = 75 + orbit * math.cos(turn), mid + orbit * math.sin(turn)
         tint = core_paint(plan.colours.of(name))
-        body += circle(x, y, core / 2, "section-core", fill=tint) + circle(x, y, min(copper, core * 0.9) / 2, "copper")
+        body += circle(x, y, core / 2, "section-core", fill=tint) + circle(
+            x, y, min(copper, core * 0.9) / 2, "copper"
+        )
     foot = HEIGHT - 12
     body += line(75 - ACROSS / 2, foot - 6, 75 - ACROSS / 2, foot + 2, "dimension")
     body += line(75 + ACROSS / 2, foot - 6, 75 + ACROSS / 2, foot + 2, "dimension")
     body += text(75, foot + 4, f"{cable.outside_mm:.1f} mm", "reach-words", "middle")
-    return sheet(WIDTH, HEIGHT, body, "section", f"{plan.written} cut across, {cable.outside_mm:.1f} mm over all")
+    return sheet(
+        WIDTH,
+        HEIGHT,
+        body,
+        "section",
+        f"{plan.written} cut across, {cable.outside_mm:.1f} mm over all",
+    )

@@ -28,7 +28,10 @@ def piece(part: Part) -> str:
 def sides(part: Part) -> str:
     """Both sides of a part, large, each named; the wiring side is the mirror of the mating face."""
     scale = min(SIDE_PX / part.face.width, SIDE_PX / part.face.height)
-    heads = (("Mating face, as its other half sees it", 150), ("Wiring side, as you hold it open", 470))
+    heads = (
+        ("Mating face, as its other half sees it", 150),
+        ("Wiring side, as you hold it open", 470),
+    )
     body = "".join(text(x, 18, words, "facing-sub", "middle") for words, x in heads)
     body += face_drawing(mating_face(part), part.contact, 150, 140, scale)
     body += wiring_drawing(wiring_side(part), part.contact, 470, 140, scale)

@@ -26,7 +26,9 @@ def staircase_drawing(stairs: tuple[Stair, ...], whose: str, now: str = "") -> s
     for stair in stairs[: upto + 1]:
         body += _cut_back(stair, TIP - stair.back_mm * per_mm, y, stair.layer.id == now)
         y += ROW
-    label = f"{whose}: " + ", ".join(f"{s.layer.words} {s.back_mm:.0f} mm from the tip" for s in stairs[: upto + 1])
+    label = f"{whose}: " + ", ".join(
+        f"{s.layer.words} {s.back_mm:.0f} mm from the tip" for s in stairs[: upto + 1]
+    )
     return sheet(WIDTH, y + 6, body, "staircase", label)
 
 
@@ -34,7 +36,9 @@ def _cores(stairs: tuple[Stair, ...]) -> str:
     """What is left when every layer is off: two bus wires, or the cores; they reach the tip."""
     if stairs[-1].layer.drawn == "bus":
         return ""
-    return "".join(rect(200, MIDDLE + dy - 9, TIP - 200, 15, "stair-core", rx=2) for dy in (-20, -2, 16))
+    return "".join(
+        rect(200, MIDDLE + dy - 9, TIP - 200, 15, "stair-core", rx=2) for dy in (-20, -2, 16)
+    )
 
 
 def _layer(drawn: Drawn, end: float, tall: float, now: bool, combed: bool) -> str:
@@ -46,7 +50,10 @@ def _layer(drawn: Drawn, end: float, tall: float, now: bool, combed: bool) -> st
     if drawn == "braid":
         half = tall / 2
         places = range(int(end - 400), int(end - half), 22)
-        strokes = "".join(f"M{x:g} {top:g}l{half:g} {tall:g}M{x + half:g} {top:g}l{-half:g} {tall:g}" for x in places)
+        strokes = "".join(
+            f"M{x:g} {top:g}l{half:g} {tall:g}M{x + half:g} {top:g}l{-half:g} {tall:g}"
+            for x in places
+        )
         tail = path(f"M{end - 8:g} {top + 6:g}q34 -46 96 -40", "stair-tail")
         body += path(strokes, "stair-hatch") + (tail if combed else "")
     return body + (line(end, top - 8, end, top + tall + 8, "cut-end") if now else "")

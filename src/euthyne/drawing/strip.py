@@ -21,10 +21,20 @@ class _Ruler:
         along = DATUM + mm * self.per_mm
         return WIDTH - along if self.tip_left else along
 
-    def bar(self, start_mm: float, end_mm: float, y: float, tall: float, class_: str, fill: str | None = None) -> str:
+    def bar(
+        self,
+        start_mm: float,
+        end_mm: float,
+        y: float,
+        tall: float,
+        class_: str,
+        fill: str | None = None,
+    ) -> str:
         """A bar between two points along the cord."""
         left = min(self.x(start_mm), self.x(end_mm))
-        return rect(left, y - tall / 2, abs(end_mm - start_mm) * self.per_mm, tall, class_, fill=fill)
+        return rect(
+            left, y - tall / 2, abs(end_mm - start_mm) * self.per_mm, tall, class_, fill=fill
+        )
 
 
 def strip_drawing(plan: Plan, end: str, longest_mm: float) -> str:
@@ -51,20 +61,34 @@ def strip_drawing(plan: Plan, end: str, longest_mm: float) -> str:
 def _sheath(ruler: _Ruler, strip: StripPlan, foot: float) -> str:
     back = -(DATUM - 4) / ruler.per_mm
     middle, tall = (TOP + foot) / 2 - 2, foot - TOP
-    shine = line(ruler.x(back), middle - tall * 0.28, ruler.x(strip.inside_mm), middle - tall * 0.28, "cord-shine")
+    shine = line(
+        ruler.x(back),
+        middle - tall * 0.28,
+        ruler.x(strip.inside_mm),
+        middle - tall * 0.28,
+        "cord-shine",
+    )
     return ruler.bar(back, strip.inside_mm, middle, tall, "cord") + shine
 
 
-def _core(ruler: _Ruler, core: CoreStrip, inside_mm: float, tint: str, y: float, back_mm: float) -> str:
+def _core(
+    ruler: _Ruler, core: CoreStrip, inside_mm: float, tint: str, y: float, back_mm: float
+) -> str:
     bare = core.core_mm - core.strip_mm
     body = ruler.bar(-back_mm, bare, y, 13, "strip-core", fill=core_paint(tint)) + ruler.bar(
         bare, core.core_mm, y, 7, "bare"
     )
-    words = f"{core.core} · {tint}  {core.core_mm:.0f} mm, bare {core.bare_words.removesuffix(' mm')}"
+    words = (
+        f"{core.core} · {tint}  {core.core_mm:.0f} mm, bare {core.bare_words.removesuffix(' mm')}"
+    )
     words += f", {core.round_mm:.0f} round a boss" if core.round_mm else ""
     side = -1 if ruler.tip_left else 1
     return body + text(
-        ruler.x(inside_mm) + side * 10, y + 22, words, "strip-words", "end" if ruler.tip_left else "start"
+        ruler.x(inside_mm) + side * 10,
+        y + 22,
+        words,
+        "strip-words",
+        "end" if ruler.tip_left else "start",
     )
 
 
@@ -77,11 +101,15 @@ def _grip(ruler: _Ruler, foot: float, name: str) -> str:
 def _sheath_dimension(ruler: _Ruler, strip: StripPlan) -> str:
     start, end, y = ruler.x(strip.inside_mm), ruler.x(strip.swallows_mm), 52.0
     middle = (start + end) / 2
-    ends = line(start, y - 5, start, y + 14, "dimension") + line(end, y - 5, end, y + 14, "dimension")
+    ends = line(start, y - 5, start, y + 14, "dimension") + line(
+        end, y - 5, end, y + 14, "dimension"
+    )
     words = f"sheath off {strip.sheath_mm:.0f} mm"
     half = len(words) * 4.2 + 8
     low, high = min(start, end), max(start, end)
-    lines = line(low, y, middle - half, y, "dimension") + line(middle + half, y, high, y, "dimension")
+    lines = line(low, y, middle - half, y, "dimension") + line(
+        middle + half, y, high, y, "dimension"
+    )
     return ends + lines + text(middle, y + 5, words, "dimension-words", "middle")
 
 

@@ -65,8 +65,15 @@ def pages(plan: Plan, paper: str, stops: tuple[str, ...] = ()) -> list[list[Item
     top = STOP_ROW * len(banner)
     found: list[list[Item]] = []
     y = tall
-    for words, part, strip in (("Supply end", plan.a, plan.strips[0]), ("Load end", plan.b, plan.strips[1])):
-        height = 26.0 + ROW * len(strip.cores) + (14.0 + STAIR * len(strip.stairs) if strip.stairs else 0.0)
+    for words, part, strip in (
+        ("Supply end", plan.a, plan.strips[0]),
+        ("Load end", plan.b, plan.strips[1]),
+    ):
+        height = (
+            26.0
+            + ROW * len(strip.cores)
+            + (14.0 + STAIR * len(strip.stairs) if strip.stairs else 0.0)
+        )
         if y + height > tall - MARGIN:
             found.append([*banner, *_head(plan, top)])
             y = HEAD + 24 + top
@@ -83,11 +90,18 @@ def _banner(stops: tuple[str, ...]) -> list[Item]:
 
 def _head(plan: Plan, top: float) -> list[Item]:
     y = HEAD + 6 + top
-    ticks: list[Item] = [Mark(MARGIN + x, y - 3, MARGIN + x, y + 3, 0.2) for x in (0.1, RULE_MM - 0.1)]
+    ticks: list[Item] = [
+        Mark(MARGIN + x, y - 3, MARGIN + x, y + 3, 0.2) for x in (0.1, RULE_MM - 0.1)
+    ]
     ticks += [Mark(MARGIN + x, y - 1.5, MARGIN + x, y, 0.2) for x in range(10, 100, 10)]
     return [
         Note(MARGIN, MARGIN + 3 + top, f"{plan.lead.tag}  {plan.lead.name}", 5.0, True),
-        Note(MARGIN, MARGIN + 9 + top, f"{plan.written}. Strip plan, 1:1. Generic dimensions: check your part.", 3.2),
+        Note(
+            MARGIN,
+            MARGIN + 9 + top,
+            f"{plan.written}. Strip plan, 1:1. Generic dimensions: check your part.",
+            3.2,
+        ),
         Mark(MARGIN, y, MARGIN + RULE_MM, y, 0.2),
         *ticks,
         Note(MARGIN, y + 8, WARNING, 3.0, True),
@@ -101,12 +115,18 @@ def _end(plan: Plan, words: str, part: Part, strip: StripPlan, y: float) -> list
     off = f"sheath off {strip.sheath_mm:.1f} mm, " if sheathed else ""
     items: list[Item] = [
         Note(MARGIN, y, f"{words}: {part.words}", 4.0, True),
-        Note(MARGIN, y + 5, f"{off}measured {'from the tip' if sheathed else 'from the edge of the part'}"),
+        Note(
+            MARGIN,
+            y + 5,
+            f"{off}measured {'from the tip' if sheathed else 'from the edge of the part'}",
+        ),
         Mark(datum, y + 7, datum, foot, 0.35),
         Note(datum - 5, foot + 4, "grip edge" if sheathed else "edge"),
     ]
     if sheathed:
-        items.append(Patch(MARGIN, y + 9, datum - MARGIN + strip.inside_mm, ROW * len(strip.cores), SHEATH))
+        items.append(
+            Patch(MARGIN, y + 9, datum - MARGIN + strip.inside_mm, ROW * len(strip.cores), SHEATH)
+        )
         items.append(Mark(datum + strip.inside_mm, y + 8, datum + strip.inside_mm, foot, 0.2))
     for i, core in enumerate(strip.cores):
         tint = plan.colours.of(core.core)
@@ -140,7 +160,9 @@ def _insulation(tint: str, x: float, y: float, long: float) -> list[Item]:
 def _stairs(strip: StripPlan, y: float) -> list[Item]:
     """The layers as steps, each bar from its cut to the tip at its true length."""
     tip = MARGIN + max(s.back_mm for s in strip.stairs)
-    items: list[Item] = [Note(MARGIN, y, f"Layers of {strip.whose}, each cut back from the tip", 3.2, True)]
+    items: list[Item] = [
+        Note(MARGIN, y, f"Layers of {strip.whose}, each cut back from the tip", 3.2, True)
+    ]
     for i, stair in enumerate(strip.stairs):
         at = y + 4 + STAIR * i
         items.append(Patch(tip - stair.back_mm, at, stair.back_mm, 2.4, "#8C9296", "layer"))
@@ -152,7 +174,13 @@ def svg(plan: Plan, paper: str, page: int, stops: tuple[str, ...] = ()) -> str:
     """One page of a template as SVG, its size in mm; stops stand across its top."""
     wide, tall = PAPERS[paper]
     body = "".join(_drawn(item) for item in pages(plan, paper, stops)[page])
-    drawn = sheet(wide, tall, rect(0, 0, wide, tall, fill="#fff") + body, "template", f"Strip plan of {plan.lead.tag}")
+    drawn = sheet(
+        wide,
+        tall,
+        rect(0, 0, wide, tall, fill="#fff") + body,
+        "template",
+        f"Strip plan of {plan.lead.tag}",
+    )
     return drawn.replace("<svg ", f'<svg width="{wide:g}mm" height="{tall:g}mm" ', 1)
 
 
@@ -162,4 +190,11 @@ def _drawn(item: Item) -> str:
     if isinstance(item, Patch):
         return rect(item.x, item.y, item.w, item.h, fill=item.fill)
     weight = "700" if item.heavy else "400"
-    return text(item.x, item.y, item.words, font_size=item.size, font_family="sans-serif", font_weight=weight)
+    return text(
+        item.x,
+        item.y,
+        item.words,
+        font_size=item.size,
+        font_family="sans-serif",
+        font_weight=weight,
+    )

@@ -8,7 +8,14 @@ from pydantic import TypeAdapter
 from euthyne.core.checks import CHECKS
 from euthyne.core.identify import WireAnswer
 from euthyne.core.sizing import Sizing
-from euthyne.exchange import lead_file, part_file, size_contract, stores_file, wire_contract, wiring_contract
+from euthyne.exchange import (
+    lead_file,
+    part_file,
+    size_contract,
+    stores_file,
+    wire_contract,
+    wiring_contract,
+)
 
 HEAD = """# Open formats
 
@@ -27,10 +34,16 @@ def formats_markdown() -> str:
     answers = TypeAdapter(Sizing).json_schema(), TypeAdapter(WireAnswer).json_schema()
     return HEAD + "".join(
         (
-            _section("`euthyne size`: the brief", "Read from a file, or `-`.", size_contract.adapter().json_schema()),
+            _section(
+                "`euthyne size`: the brief",
+                "Read from a file, or `-`.",
+                size_contract.adapter().json_schema(),
+            ),
             _section("`euthyne size`: the answer", "Written to standard output.", answers[0]),
             _section(
-                "`euthyne wire`: the question", "At least one way of measuring.", wire_contract.adapter().json_schema()
+                "`euthyne wire`: the question",
+                "At least one way of measuring.",
+                wire_contract.adapter().json_schema(),
             ),
             _section("`euthyne wire`: the answer", "Written to standard output.", answers[1]),
             _section(
@@ -43,8 +56,16 @@ def formats_markdown() -> str:
                 "`euthyne export` writes it, `euthyne import` reads it, `euthyne check` checks it.",
                 lead_file.adapter().json_schema(),
             ),
-            _section("A part of one's own", "The Shelf writes it and takes it in.", part_file.adapter().json_schema()),
-            _section("Stores", "Stores write it: everything on hand.", stores_file.adapter().json_schema()),
+            _section(
+                "A part of one's own",
+                "The Shelf writes it and takes it in.",
+                part_file.adapter().json_schema(),
+            ),
+            _section(
+                "Stores",
+                "Stores write it: everything on hand.",
+                stores_file.adapter().json_schema(),
+            ),
         )
     )
 

@@ -9,7 +9,12 @@ from io import BytesIO
 from typing import Any
 from xml.etree import ElementTree
 
-FACES = (("next", "400", "normal"), ("next", "700", "bold"), ("mono", "400", "normal"), ("mono", "700", "bold"))
+FACES = (
+    ("next", "400", "normal"),
+    ("next", "700", "bold"),
+    ("mono", "400", "normal"),
+    ("mono", "700", "bold"),
+)
 FONT = re.compile(r"(?:(\d00)\s+)?([\d.]+)px(?:/[\d.]+)?\s+(.*)")
 VARIABLE = re.compile(r"(--[\w-]+):\s*([^;]+);")
 STRIPED, GREEN, YELLOW = "url(#green-yellow)", "#3F8F4A", "#E8C63A"
@@ -51,7 +56,9 @@ def styled(svg: str, css: str) -> bytes:
     from cssselect2 import ElementWrapper
 
     ElementTree.register_namespace("", SVG[1:-1])
-    root = ElementTree.fromstring(svg if "xmlns=" in svg else svg.replace("<svg ", f'<svg xmlns="{SVG[1:-1]}" ', 1))
+    root = ElementTree.fromstring(
+        svg if "xmlns=" in svg else svg.replace("<svg ", f'<svg xmlns="{SVG[1:-1]}" ', 1)
+    )
     matcher = _matcher(css)
     for wrapped in ElementWrapper.from_xml_root(root).iter_subtree():
         element = wrapped.etree_element
@@ -93,7 +100,11 @@ def _matcher(css: str) -> Any:
         except SelectorError:
             continue
         parsed = tinycss2.parse_blocks_contents(rule.content)
-        said = tuple((d.lower_name, tinycss2.serialize(d.value).strip()) for d in parsed if d.type == "declaration")
+        said = tuple(
+            (d.lower_name, tinycss2.serialize(d.value).strip())
+            for d in parsed
+            if d.type == "declaration"
+        )
         for selector in selectors:
             if selector.pseudo_element is None:
                 matcher.add_selector(selector, said)

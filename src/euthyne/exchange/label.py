@@ -12,7 +12,10 @@ def qr_rows(address: str) -> tuple[tuple[bool, ...], ...]:
     """The QR code of an address, row by row, dark cells True."""
     import segno
 
-    return tuple(tuple(bool(cell) for cell in row) for row in segno.make(address, error="m", micro=False).matrix)
+    return tuple(
+        tuple(bool(cell) for cell in row)
+        for row in segno.make(address, error="m", micro=False).matrix
+    )
 
 
 def svg(facts: TagFacts, address: str, sealed: bool) -> str:

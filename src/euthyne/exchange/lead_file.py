@@ -68,7 +68,11 @@ def _lead_faults(lead: Lead) -> list[Fault]:
         "lead.ends.a": (lead.ends.a, [*shelf(), *own], "the shelf has no such part"),
         "lead.ends.b": (lead.ends.b, [*shelf(), *own], "the shelf has no such part"),
         "lead.ends.scheme": (lead.ends.scheme, list(schemes()), "no such colour scheme"),
-        "lead.conductor.cable_type": (lead.conductor.cable_type, list(cable_types()), "no such cable"),
+        "lead.conductor.cable_type": (
+            lead.conductor.cable_type,
+            list(cable_types()),
+            "no such cable",
+        ),
     }
     faults = [
         Fault(path, f"{given!r}: {problem}", "one of: " + ", ".join(choices))
@@ -76,7 +80,10 @@ def _lead_faults(lead: Lead) -> list[Fault]:
         if given not in choices
     ]
     for i, p in enumerate(lead.ends.own):
-        faults += [replace(f, field=f.field.replace("part.", f"lead.ends.own.{i}.", 1)) for f in faults_of(p)]
+        faults += [
+            replace(f, field=f.field.replace("part.", f"lead.ends.own.{i}.", 1))
+            for f in faults_of(p)
+        ]
     if lead.conductor.size is not None:
         try:
             read_size(lead.conductor.size, "lead.conductor.size")
@@ -92,7 +99,13 @@ def _joint_faults(lead: Lead) -> list[Fault]:
     for i, joint in enumerate(lead.ends.joints):
         where = f"lead.ends.joints.{i}"
         if joint.core not in cores:
-            faults.append(Fault(f"{where}.core", f"the cord has no core {joint.core!r}", "one of: " + ", ".join(cores)))
+            faults.append(
+                Fault(
+                    f"{where}.core",
+                    f"the cord has no core {joint.core!r}",
+                    "one of: " + ", ".join(cores),
+                )
+            )
         for end, part in ends.items():
             mark = getattr(joint, end)
             if mark is not None and mark not in part.marks:
@@ -113,7 +126,19 @@ def _seal_faults(found: LeadFile) -> list[Fault]:
     if found.seal is None:
         return []
     if not holds(found.seal):
-        return [Fault("seal.sha256", "the record was changed after it was sealed", "the file as it was exported")]
+        return [
+            Fault(
+                "seal.sha256",
+                "the record was changed after it was sealed",
+                "the file as it was exported",
+            )
+        ]
     if _sealed_lead(found.seal) != found.lead:
-        return [Fault("lead", "the lead is not the one in its sealed record", "the file as it was exported")]
+        return [
+            Fault(
+                "lead",
+                "the lead is not the one in its sealed record",
+                "the file as it was exported",
+            )
+        ]
     return []

@@ -82,20 +82,28 @@ def read_build(text: str | bytes) -> tuple[BuildPlan, Done, str | None]:
         if isinstance(step, dict) and "from" in step:
             step["from_"] = step.pop("from")
     file = read(adapter(), document)
-    build = BuildPlan(file.cable.od_mm, file.parts, file.events, file.cores, file.ends.A, file.ends.B)
+    build = BuildPlan(
+        file.cable.od_mm, file.parts, file.events, file.cores, file.ends.A, file.ends.B
+    )
     faults = faults_in(build)
     steps: list[Step] = []
     for i, given in enumerate(file.done):
         step = _done(build, given)
         if step is None:
-            faults.append(Fault(f"done.{i}", "the build has no such step", "a part or an event that is listed"))
+            faults.append(
+                Fault(
+                    f"done.{i}", "the build has no such step", "a part or an event that is listed"
+                )
+            )
         else:
             steps.append(step)
     over = {s.what for s in steps}
     if file.missing is not None and build.part(file.missing) is None:
         faults.append(Fault("missing", f"there is no part {file.missing}", "the id of a part"))
     elif file.missing in over:
-        faults.append(Fault("missing", f"{file.missing} is among the steps done", "a part that is not on yet"))
+        faults.append(
+            Fault("missing", f"{file.missing} is among the steps done", "a part that is not on yet")
+        )
     if faults:
         raise Refused(*faults)
     return build, tuple(steps), file.missing
@@ -113,13 +121,19 @@ def _done(build: BuildPlan, given: DoneStep) -> Step | None:
 def answer_json(text: str | bytes) -> str:
     """The contract's answer to a document. Raises Refused."""
     build, done, missing = read_build(text)
-    answer = _order(build, order(build, done)) if missing is None else _recovery(build, done, missing)
+    answer = (
+        _order(build, order(build, done)) if missing is None else _recovery(build, done, missing)
+    )
     return json.dumps(answer, indent=1)
 
 
 def _order(build: BuildPlan, found: Order) -> dict[str, Any]:
     if found.stuck:
-        return {"impossible": [{"part": s.part, "blocked_by": s.blocked_by, "why": s.why} for s in found.stuck]}
+        return {
+            "impossible": [
+                {"part": s.part, "blocked_by": s.blocked_by, "why": s.why} for s in found.stuck
+            ]
+        }
     if found.cycle:
         return {"impossible": [{"cycle": list(found.cycle)}]}
     return {

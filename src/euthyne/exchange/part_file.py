@@ -41,7 +41,13 @@ def read_part(text: str | bytes) -> Part:
     part = read(adapter(), document).part
     faults = faults_of(part)
     if part.id in shelf():
-        faults.append(Fault("part.id", f"{part.id} is on the shelf already", "another id; it may say what it corrects"))
+        faults.append(
+            Fault(
+                "part.id",
+                f"{part.id} is on the shelf already",
+                "another id; it may say what it corrects",
+            )
+        )
     if faults:
         raise Refused(*faults)
     return part

@@ -74,9 +74,18 @@ def _fault(detail: "ErrorDetails") -> Fault:
         case "less_than_equal":
             return Fault(path, f"{given} is too large", f"{context['le']:g} at most")
         case "literal_error":
-            return Fault(path, f"{given!r} is not one of the choices", f"one of: {context['expected']}")
-    wanted = {"float": "a number", "int": "a whole number", "bool": "true or false", "string": "text in quotes"}
-    kind = next((words for start, words in wanted.items() if detail["type"].startswith(start)), None)
+            return Fault(
+                path, f"{given!r} is not one of the choices", f"one of: {context['expected']}"
+            )
+    wanted = {
+        "float": "a number",
+        "int": "a whole number",
+        "bool": "true or false",
+        "string": "text in quotes",
+    }
+    kind = next(
+        (words for start, words in wanted.items() if detail["type"].startswith(start)), None
+    )
     return Fault(path, f"{_short(given)} will not do", kind or detail["msg"])
 
 

@@ -21,7 +21,10 @@ def record_of(plan: Plan, facts: TagFacts) -> dict[str, Any]:
         "cut_m": plan.cut.cut_m if plan.cut else None,
         "steps": [{"key": s.key, "headline": s.headline} for s in plan.steps],
         "verdicts": {key: asdict(v) for key, v in plan.verdicts.items()},
-        "checks": [{"code": f.code, "level": f.level, "text": f.text, "reason": f.reason} for f in _standing(plan)],
+        "checks": [
+            {"code": f.code, "level": f.level, "text": f.text, "reason": f.reason}
+            for f in _standing(plan)
+        ],
     }
 
 

@@ -59,7 +59,10 @@ class _Sheet:
         from reportlab.platypus import Table, TableStyle
 
         cells = [[self._cell(text, head and not i) for text in row] for i, row in enumerate(rows)]
-        lines = [("VALIGN", (0, 0), (-1, -1), "TOP"), ("LINEBELOW", (0, 0), (-1, -1), 0.3, "#8C8577")]
+        lines = [
+            ("VALIGN", (0, 0), (-1, -1), "TOP"),
+            ("LINEBELOW", (0, 0), (-1, -1), 0.3, "#8C8577"),
+        ]
         lines += [("TOPPADDING", (0, 0), (-1, -1), 2.2), ("BOTTOMPADDING", (0, 0), (-1, -1), 2.6)]
         lines += [("LEFTPADDING", (0, 0), (-1, -1), 0), ("RIGHTPADDING", (0, 0), (-1, -1), 6)]
         table = Table(cells, colWidths=[w * self.wide for w in widths], repeatRows=1 if head else 0)
@@ -80,8 +83,12 @@ def traveller_pdf(plan: Plan, progress: Progress, css: str, paper: str) -> bytes
     wide, tall = PAPERS[paper]
     out = BytesIO()
     name = f"{plan.lead.tag}  {plan.lead.name}"
-    margins = dict.fromkeys(("leftMargin", "rightMargin", "topMargin", "bottomMargin"), MARGIN_MM * mm)
-    document = SimpleDocTemplate(out, pagesize=(wide * mm, tall * mm), title=name, invariant=1, **margins)
+    margins = dict.fromkeys(
+        ("leftMargin", "rightMargin", "topMargin", "bottomMargin"), MARGIN_MM * mm
+    )
+    document = SimpleDocTemplate(
+        out, pagesize=(wide * mm, tall * mm), title=name, invariant=1, **margins
+    )
     sheet = _Sheet(css, (wide - 2 * MARGIN_MM) * mm - 12, _styles())
     story = [
         sheet.words(_text(name), "title"),
@@ -162,18 +169,31 @@ def _stops(sheet: _Sheet, progress: Progress) -> list[Any]:
 def _cautions(sheet: _Sheet, progress: Progress) -> list[Any]:
     """Cautions that nobody has passed with a reason."""
     rows = [(BOX, _text(f.title), _text(f.text)) for f in progress.unpassed]
-    return [*sheet.section("Cautions nobody has passed"), sheet.table(rows, (0.03, 0.27, 0.7))] if rows else []
+    return (
+        [*sheet.section("Cautions nobody has passed"), sheet.table(rows, (0.03, 0.27, 0.7))]
+        if rows
+        else []
+    )
 
 
 def _brief(sheet: _Sheet, plan: Plan) -> list[Any]:
     c = plan.candidate
     amps = f"{plan.demand_amps:.1f} A" if plan.demand_amps is not None else "?"
-    guard = f"{plan.protection.amps:g} A {plan.protection.words}" if plan.protection.amps else "nothing known"
+    guard = (
+        f"{plan.protection.amps:g} A {plan.protection.words}"
+        if plan.protection.amps
+        else "nothing known"
+    )
     run = f"{plan.lead.brief.run_m:g} m one way" if plan.lead.brief.run_m else "?"
     rows = [
         ("Carries", _mono(f"{amps}, {plan.volts:g} V"), "From", _text(plan.a.words)),
         ("Run", _mono(run), "To", _text(plan.b.words)),
-        ("Cable", _mono(plan.written), "Weakest", _text(f"{plan.weakest.words}, {at_most(plan.weakest.amps)} A")),
+        (
+            "Cable",
+            _mono(plan.written),
+            "Weakest",
+            _text(f"{plan.weakest.words}, {at_most(plan.weakest.amps)} A"),
+        ),
         ("Loses", _mono(f"{c.drop_percent:.1f} %" if c else "?"), "Guarded by", _text(guard)),
     ]
     return [*sheet.section("Brief"), sheet.table(rows, (0.1, 0.28, 0.12, 0.5))]
@@ -194,7 +214,9 @@ def _cut(sheet: _Sheet, plan: Plan) -> list[Any]:
     ]
     for i in range(max(len(side) for side in told)):
         rows.append([cell for side in told for cell in (side[i] if i < len(side) else [""] * 5)])
-    stairs = [sheet.drawing(staircase_drawing(s.stairs, s.whose), 0.6) for s in plan.strips if s.stairs][:1]
+    stairs = [
+        sheet.drawing(staircase_drawing(s.stairs, s.whose), 0.6) for s in plan.strips if s.stairs
+    ][:1]
     return [
         *sheet.section("Cut and strip", 90),
         sheet.drawing(cutting_drawing(plan)),
@@ -211,7 +233,9 @@ def _map(sheet: _Sheet, plan: Plan) -> list[Any]:
     rows = [("Core", "Colour", "Supply end", "Load end")]
     for j in plan.joints:
         core = _text(f"{j.core}, {function_of(j.core)}")
-        rows.append((core, plan.colours.called(j.core), _text(j.a or "cut back"), _text(j.b or "cut back")))
+        rows.append(
+            (core, plan.colours.called(j.core), _text(j.a or "cut back"), _text(j.b or "cut back"))
+        )
     faces = sheet.drawing(facing(plan, presses=False))
     return [
         KeepTogether([sheet.words("Wire map: both faces of both ends", "section"), faces]),
@@ -274,14 +298,25 @@ def _edge(name: str, wide: float, tall: float, shut: bool) -> Any:
     def draw(canvas: Any, document: Any) -> None:
         if shut:
             canvas.setFillColor("#A2322A")
-            canvas.rect(MARGIN_MM * mm, (tall - 9) * mm, (wide - 2 * MARGIN_MM) * mm, 5 * mm, stroke=0, fill=1)
+            canvas.rect(
+                MARGIN_MM * mm,
+                (tall - 9) * mm,
+                (wide - 2 * MARGIN_MM) * mm,
+                5 * mm,
+                stroke=0,
+                fill=1,
+            )
             canvas.setFillColor("#FFFFFF")
             canvas.setFont("next-bold", 9)
-            canvas.drawCentredString(wide / 2 * mm, (tall - 7.5) * mm, "Not to be built: a stop stands. See page 1.")
+            canvas.drawCentredString(
+                wide / 2 * mm, (tall - 7.5) * mm, "Not to be built: a stop stands. See page 1."
+            )
             canvas.setFillColor("#000000")
         canvas.setFont("next-normal", 7.5)
         canvas.drawString(
-            MARGIN_MM * mm, 8 * mm, f"{name}. Prove dead before touching. Nothing near a supply until proven."
+            MARGIN_MM * mm,
+            8 * mm,
+            f"{name}. Prove dead before touching. Nothing near a supply until proven.",
         )
         canvas.drawRightString((wide - MARGIN_MM) * mm, 8 * mm, f"page {document.page}")
 

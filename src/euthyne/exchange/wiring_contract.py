@@ -95,15 +95,23 @@ def _heard(file: GridFile, known: dict[str, Point]) -> Heard:
 def _faults(file: GridFile, known: dict[str, Point], heard: bool) -> Iterator[Fault]:
     for fitting, cavities in file.points.items():
         if "." in fitting:
-            yield Fault(f"points.{fitting}", "a fitting's name holds a full stop", "a name such as A, B2 or J")
+            yield Fault(
+                f"points.{fitting}",
+                "a fitting's name holds a full stop",
+                "a name such as A, B2 or J",
+            )
         yield from _twice(cavities, lambda c, f=fitting: f"points.{f}.{c}", "cavity")  # type: ignore[misc]
     if not known:
         yield Fault("points", "there is no contact to probe", "fittings with their cavities")
     if len(known) > MOST_POINTS:
-        yield Fault("points", f"{len(known)} contacts are more than one lead has", f"{MOST_POINTS} at most")
+        yield Fault(
+            "points", f"{len(known)} contacts are more than one lead has", f"{MOST_POINTS} at most"
+        )
     yield from _pair_faults("wires", file.wires, known, "wire")
     if heard and file.sounds is None:
-        yield Fault("sounds", "it is missing", "the pairs that sounded; an empty list where none did")
+        yield Fault(
+            "sounds", "it is missing", "the pairs that sounded; an empty list where none did"
+        )
     yield from _pair_faults("sounds", file.sounds or (), known, "pair")
     if file.silent != "rest":
         yield from _silent_faults(file, known)
@@ -119,13 +127,23 @@ def _silent_faults(file: GridFile, known: dict[str, Point]) -> Iterator[Fault]:
         if isinstance(given, SilentGang):
             yield from _gang_faults(f"silent.{i}", given, known, sounds)
         elif frozenset(given) in sounds:
-            yield Fault(f"silent.{i}", f"{' and '.join(given)} are among those that sounded too", "one or the other")
+            yield Fault(
+                f"silent.{i}",
+                f"{' and '.join(given)} are among those that sounded too",
+                "one or the other",
+            )
 
 
-def _gang_faults(path: str, gang: SilentGang, known: dict[str, Point], sounds: set[frozenset[str]]) -> Iterator[Fault]:
+def _gang_faults(
+    path: str, gang: SilentGang, known: dict[str, Point], sounds: set[frozenset[str]]
+) -> Iterator[Fault]:
     for name in (*gang.gang, gang.with_):
         if name not in known:
-            yield Fault(path, f"no contact is called {name!r}", "a fitting and a cavity of points, such as A.L")
+            yield Fault(
+                path,
+                f"no contact is called {name!r}",
+                "a fitting and a cavity of points, such as A.L",
+            )
     if not gang.gang:
         yield Fault(f"{path}.gang", "nothing is strapped together", "one contact or more")
     if gang.with_ in gang.gang:
@@ -133,19 +151,31 @@ def _gang_faults(path: str, gang: SilentGang, known: dict[str, Point], sounds: s
     yield from _twice(gang.gang, lambda _: f"{path}.gang", "contact")
     for name in gang.gang:
         if frozenset((name, gang.with_)) in sounds:
-            yield Fault(path, f"{name} and {gang.with_} are among those that sounded too", "one or the other")
+            yield Fault(
+                path,
+                f"{name} and {gang.with_} are among those that sounded too",
+                "one or the other",
+            )
 
 
-def _pair_faults(field: str, pairs: Iterable[tuple[str, ...]], known: dict[str, Point], word: str) -> Iterator[Fault]:
+def _pair_faults(
+    field: str, pairs: Iterable[tuple[str, ...]], known: dict[str, Point], word: str
+) -> Iterator[Fault]:
     seen: set[frozenset[str]] = set()
     for i, given in enumerate(pairs):
         for name in given:
             if name not in known:
-                yield Fault(f"{field}.{i}", f"no contact is called {name!r}", "a contact of points, such as A.L")
+                yield Fault(
+                    f"{field}.{i}",
+                    f"no contact is called {name!r}",
+                    "a contact of points, such as A.L",
+                )
         if len(given) == 2 and given[0] == given[1]:
             yield Fault(f"{field}.{i}", f"{given[0]} with itself is no {word}", "two contacts")
         elif given and frozenset(given) in seen:
-            yield Fault(f"{field}.{i}", f"the {word} {given[0]} to {given[1]} is given twice", "each once")
+            yield Fault(
+                f"{field}.{i}", f"the {word} {given[0]} to {given[1]} is given twice", "each once"
+            )
         seen.add(frozenset(given))
 
 
@@ -157,12 +187,24 @@ def _twice(names: tuple[str, ...], path: Callable[[str], str], word: str) -> Ite
 def _mirror_faults(file: GridFile) -> Iterator[Fault]:
     for fitting, to in file.mirror.items():
         if fitting not in file.points:
-            yield Fault(f"mirror.{fitting}", "points has no such fitting", f"one of: {', '.join(file.points)}")
+            yield Fault(
+                f"mirror.{fitting}",
+                "points has no such fitting",
+                f"one of: {', '.join(file.points)}",
+            )
             continue
         for cavity in sorted({*to, *to.values()} - set(file.points[fitting])):
-            yield Fault(f"mirror.{fitting}", f"{fitting} has no cavity {cavity!r}", "cavities of the fitting")
+            yield Fault(
+                f"mirror.{fitting}",
+                f"{fitting} has no cavity {cavity!r}",
+                "cavities of the fitting",
+            )
         if sorted(to) != sorted(to.values()):
-            yield Fault(f"mirror.{fitting}", "two cavities would be in one place", "each cavity once on each side")
+            yield Fault(
+                f"mirror.{fitting}",
+                "two cavities would be in one place",
+                "each cavity once on each side",
+            )
 
 
 # The answers.
@@ -194,7 +236,12 @@ def mistake_written(mistake: Mistake) -> dict[str, Any]:
             return {"kind": "open", "wire": _wire(wire)}
         case Exchanged(end, wires, cavities):
             at = [p.name for p in cavities]
-            return {"kind": "exchanged", "end": end, "wires": [_wire(w) for w in wires], "cavities": at}
+            return {
+                "kind": "exchanged",
+                "end": end,
+                "wires": [_wire(w) for w in wires],
+                "cavities": at,
+            }
         case Moved(wire, belongs, to):
             return {"kind": "moved", "wire": _wire(wire), "from": belongs.name, "to": to.name}
         case Joined(points):
@@ -228,7 +275,9 @@ def _probes(plan: ProbePlan, gangs: bool) -> dict[str, Any]:
     for probe in plan.probes:
         want = "sounds" if probe.sounds else "silent"
         if gangs and not probe.sounds:
-            told.append({"gang": [p.name for p in probe.against], "with": probe.one.name, "want": want})
+            told.append(
+                {"gang": [p.name for p in probe.against], "with": probe.one.name, "want": want}
+            )
         else:
             told.append({"pair": [probe.one.name, probe.against[0].name], "want": want})
     return {"probes": told, "not_provable": [[_wire(w) for w in net] for net in plan.not_provable]}

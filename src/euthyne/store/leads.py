@@ -102,7 +102,9 @@ class LeadStore:
         """Keep a new lead, with its seal when it has one. Raises Refused when its tag is taken."""
         with self._writing() as session:
             if session.scalar(select(LeadRow.id).where(LeadRow.tag == file.lead.tag)):
-                raise Refused(Fault("lead.tag", f"{file.lead.tag} is in the log already", "another tag"))
+                raise Refused(
+                    Fault("lead.tag", f"{file.lead.tag} is in the log already", "another tag")
+                )
             row = LeadRow(tag=file.lead.tag, revision=0, sealed=file.seal is not None)
             _write(row, file.lead, at)
             session.add(row)
@@ -114,7 +116,13 @@ class LeadStore:
             return _held(row)
 
     def change(
-        self, tag: str, change: Callable[[Lead], Lead], at: str, by: str, what: str, also: Also | None = None
+        self,
+        tag: str,
+        change: Callable[[Lead], Lead],
+        at: str,
+        by: str,
+        what: str,
+        also: Also | None = None,
     ) -> Held:
         """Change a lead in one transaction; ``also`` is done in the same one, where the lead did change.
 
@@ -143,7 +151,9 @@ class LeadStore:
             sealed = seal(number + 1, at, by, previous, record(_lead(row.document)))
             row.sealed, row.changed_at, row.revision = True, at, row.revision + 1
             session.add(SealRow(lead_id=row.id, document=_seal_text(sealed)))
-            session.add(JournalRow(lead_id=row.id, at=at, by=by, what=f"sealed as number {sealed.number}"))
+            session.add(
+                JournalRow(lead_id=row.id, at=at, by=by, what=f"sealed as number {sealed.number}")
+            )
             return sealed
 
     def seal_of(self, tag: str) -> Seal | None:
@@ -166,7 +176,10 @@ class LeadStore:
         """What was done to a lead, oldest first."""
         with self.engine.connect() as db:
             lines = select(JournalRow.at, JournalRow.by, JournalRow.what).join(LeadRow)
-            return [JournalLine(*r) for r in db.execute(lines.where(LeadRow.tag == tag).order_by(JournalRow.id))]
+            return [
+                JournalLine(*r)
+                for r in db.execute(lines.where(LeadRow.tag == tag).order_by(JournalRow.id))
+            ]
 
     def keep_drafts(self, tag: str, seen: set[str], texts: dict[str, str]) -> None:
         """Of the fields seen, keep exactly these unusable texts. Raises NoSuchLead."""
@@ -174,7 +187,11 @@ class LeadStore:
             return
         with self._writing() as session:
             row = _row(session, tag)
-            session.execute(delete(DraftRow).where(DraftRow.lead_id == row.id, DraftRow.field.in_(seen | set(texts))))
+            session.execute(
+                delete(DraftRow).where(
+                    DraftRow.lead_id == row.id, DraftRow.field.in_(seen | set(texts))
+                )
+            )
             session.add_all(DraftRow(lead_id=row.id, field=f, text=t) for f, t in texts.items())
 
     def setting(self, key: str, default: str = "") -> str:
@@ -199,7 +216,11 @@ class LeadStore:
         """
         taken = 0
         with self._writing() as session:
-            session.merge(SettingRow(key="practices", value=adapter_for(Practices).dump_json(practices).decode()))
+            session.merge(
+                SettingRow(
+                    key="practices", value=adapter_for(Practices).dump_json(practices).decode()
+                )
+            )
             for row in session.scalars(select(LeadRow).where(LeadRow.sealed.is_(False))):
                 lead = _lead(row.document)
                 if lead.build.done or lead.build.practices == practices:

@@ -13,7 +13,11 @@ from euthyne.store.leads import NoSuchLead
 from euthyne.store.models import LeadRow, LeafletRow, PartRow
 
 LEAFLET_BYTES = 1_500_000
-KINDS = ((b"%PDF-", "application/pdf"), (b"\x89PNG\r\n\x1a\n", "image/png"), (b"\xff\xd8\xff", "image/jpeg"))
+KINDS = (
+    (b"%PDF-", "application/pdf"),
+    (b"\x89PNG\r\n\x1a\n", "image/png"),
+    (b"\xff\xd8\xff", "image/jpeg"),
+)
 
 
 @dataclass(frozen=True)
@@ -31,11 +35,19 @@ def kind_of(content: bytes) -> str:
     """What a file is by its content: a PDF or a picture. Raises Refused for anything else, or for too much."""
     if len(content) > LEAFLET_BYTES:
         size = f"{len(content) / 1e6:.1f} MB is too much"
-        raise Refused(Fault("leaflet", size, f"{LEAFLET_BYTES / 1e6:g} MB at most: a smaller picture"))
+        raise Refused(
+            Fault("leaflet", size, f"{LEAFLET_BYTES / 1e6:g} MB at most: a smaller picture")
+        )
     for start, kind in KINDS:
         if content.startswith(start):
             return kind
-    raise Refused(Fault("leaflet", "this file is neither a picture nor a PDF, whatever its name", "a PDF, PNG or JPEG"))
+    raise Refused(
+        Fault(
+            "leaflet",
+            "this file is neither a picture nor a PDF, whatever its name",
+            "a PDF, PNG or JPEG",
+        )
+    )
 
 
 class ShelfStore:
@@ -74,13 +86,23 @@ class ShelfStore:
             if lead is None:
                 raise NoSuchLead(tag)
             sum_ = sha256(content).hexdigest()
-            row = LeafletRow(lead_id=lead, name=name[:120], kind=kind, content=content, sha256=sum_, added_at=at, by=by)
+            row = LeafletRow(
+                lead_id=lead,
+                name=name[:120],
+                kind=kind,
+                content=content,
+                sha256=sum_,
+                added_at=at,
+                by=by,
+            )
             session.add(row)
 
     def leaflets(self, tag: str) -> list[Leaflet]:
         """The leaflets of a lead, oldest first."""
         query = (
-            select(LeafletRow.id, LeafletRow.name, LeafletRow.kind, LeafletRow.added_at, LeafletRow.by)
+            select(
+                LeafletRow.id, LeafletRow.name, LeafletRow.kind, LeafletRow.added_at, LeafletRow.by
+            )
             .join(LeadRow, LeadRow.id == LeafletRow.lead_id)
             .where(LeadRow.tag == tag)
             .order_by(LeafletRow.id)

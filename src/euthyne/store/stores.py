@@ -22,7 +22,11 @@ FIELDS = (
     StockRow.price,
     StockRow.source,
 )
-STILL_HERE = select(*FIELDS).where(StockRow.gone.is_(False)).order_by(StockRow.kind, StockRow.what, StockRow.name)
+STILL_HERE = (
+    select(*FIELDS)
+    .where(StockRow.gone.is_(False))
+    .order_by(StockRow.kind, StockRow.what, StockRow.name)
+)
 OUT_OF_STORES = ("lay-out", "cut")
 
 
@@ -55,7 +59,13 @@ class StoresStore:
         """Take something in. Raises Refused when its name is taken."""
         with self._writing() as session, session.begin():
             if session.scalar(select(StockRow.id).where(StockRow.name == stock.name)):
-                raise Refused(Fault("name", f"there is a {stock.name} already", "a name of its own, such as Reel 12"))
+                raise Refused(
+                    Fault(
+                        "name",
+                        f"there is a {stock.name} already",
+                        "a name of its own, such as Reel 12",
+                    )
+                )
             row = StockRow(**asdict(stock), gone=False)
             session.add(row)
             session.flush()
@@ -97,8 +107,19 @@ def draw_down(session: Session, lead_id: int, before: Lead, after: Lead) -> None
         if step in now and step not in was:
             done = now[step]
             for laid in _laid(session, after, step):
-                _take(session, lead_id, step, laid.taken or _what_there_is(session, laid.need), done.at, done.by)
-        elif step in was and step not in now and len(after.build.reworks) == len(before.build.reworks):
+                _take(
+                    session,
+                    lead_id,
+                    step,
+                    laid.taken or _what_there_is(session, laid.need),
+                    done.at,
+                    done.by,
+                )
+        elif (
+            step in was
+            and step not in now
+            and len(after.build.reworks) == len(before.build.reworks)
+        ):
             _put_back(session, lead_id, step)
     if len(after.build.reworks) > len(before.build.reworks):
         _spoil(session, lead_id, after)
@@ -106,7 +127,11 @@ def draw_down(session: Session, lead_id: int, before: Lead, after: Lead) -> None
 
 def _laid(session: Session, lead: Lead, step: str) -> list[Laid]:
     """What a step takes: the cut its cable, the laying out all else."""
-    wanted = tuple(n for n in needs(plan_of(lead)) if n.kind in USED_UP and (n.kind == "cable") == (step == "cut"))
+    wanted = tuple(
+        n
+        for n in needs(plan_of(lead))
+        if n.kind in USED_UP and (n.kind == "cable") == (step == "cut")
+    )
     return list(laid_out(wanted, _on_hand(session), lead.cut.piece))
 
 
@@ -122,21 +147,40 @@ def _what_there_is(session: Session, need: Need) -> tuple[Taken, ...]:
     """What little there is of something that was counted; a cable that is too short is not touched."""
     if need.kind == "cable":
         return ()
-    little = [s for s in _on_hand(session) if (s.kind, s.what) == (need.kind, need.what) and s.left > 0]
+    little = [
+        s for s in _on_hand(session) if (s.kind, s.what) == (need.kind, need.what) and s.left > 0
+    ]
     return tuple(Taken(s, min(s.left, need.amount)) for s in little[:1])
 
 
-def _take(session: Session, lead_id: int, step: str, taken: tuple[Taken, ...], at: str, by: str, why: str = "") -> None:
+def _take(
+    session: Session,
+    lead_id: int,
+    step: str,
+    taken: tuple[Taken, ...],
+    at: str,
+    by: str,
+    why: str = "",
+) -> None:
     for t in taken:
         row = _row(session, t.stock.name)
         row.left = max(row.left - t.amount, 0.0)
-        session.add(_movement(row, -t.amount, at, by, why or f"for the {step.replace('-', ' ')}", lead_id, step))
+        session.add(
+            _movement(
+                row, -t.amount, at, by, why or f"for the {step.replace('-', ' ')}", lead_id, step
+            )
+        )
 
 
 def _put_back(session: Session, lead_id: int, step: str) -> None:
     """What a step took is there again."""
     took = (
-        select(MovementRow.stock_id, func.sum(MovementRow.change), func.max(MovementRow.at), func.max(MovementRow.by))
+        select(
+            MovementRow.stock_id,
+            func.sum(MovementRow.change),
+            func.max(MovementRow.at),
+            func.max(MovementRow.by),
+        )
         .where(MovementRow.lead_id == lead_id, MovementRow.step == step)
         .group_by(MovementRow.stock_id)
     )
@@ -162,6 +206,14 @@ def _row(session: Session, name: str) -> StockRow:
 
 
 def _movement(
-    row: StockRow, change: float, at: str, by: str, why: str, lead_id: int | None = None, step: str = ""
+    row: StockRow,
+    change: float,
+    at: str,
+    by: str,
+    why: str,
+    lead_id: int | None = None,
+    step: str = "",
 ) -> MovementRow:
-    return MovementRow(stock_id=row.id, lead_id=lead_id, step=step, change=change, at=at, by=by, why=why)
+    return MovementRow(
+        stock_id=row.id, lead_id=lead_id, step=step, change=change, at=at, by=by, why=why
+    )

@@ -26,7 +26,11 @@ def fix(tag: str, code: str) -> str | Response:
     found = next((f for f in lead_page(tag).progress.found if f.code == code and f.fix), None)
     stage = _stage()
     if found is None or found.fix is None:
-        raise NotNow("That is put right already.", url_for(f"{stage.value}.show", tag=tag), "Back to the lead")
+        raise NotNow(
+            "That is put right already.",
+            url_for(f"{stage.value}.show", tag=tag),
+            "Back to the lead",
+        )
     changes = found.fix.changes
 
     def fixed(lead: Lead) -> Lead:
@@ -48,11 +52,15 @@ def reason(tag: str, code: str) -> str | Response:
     text = request.form.get("reason", "").strip()[:400]
     stage = _stage()
     if text and len(text) < 3:
-        raise NotNow("A reason is a few words.", url_for(f"{stage.value}.show", tag=tag), "Back to the lead")
+        raise NotNow(
+            "A reason is a few words.", url_for(f"{stage.value}.show", tag=tag), "Back to the lead"
+        )
 
     def given(lead: Lead) -> Lead:
         others = tuple(r for r in lead.reasons if r.check != code)
-        return replace(lead, reasons=(*others, Reason(code, text, now(), who())) if text else others)
+        return replace(
+            lead, reasons=(*others, Reason(code, text, now(), who())) if text else others
+        )
 
     store().change(tag, given, now(), who(), f"{code}: {text or 'reason taken back'}")
     return back(tag, stage)

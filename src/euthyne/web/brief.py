@@ -31,7 +31,9 @@ def show(tag: str) -> str:
         Stage.BRIEF,
         fields=show_fields(fields_of(lead.kind), lead, drafts),
         groups=groups_of(lead.kind),
-        headline=HEADLINES.get(lead.kind, "What does it feed, from what, how far, and where does it live?"),
+        headline=HEADLINES.get(
+            lead.kind, "What does it feed, from what, how far, and where does it live?"
+        ),
         loads=show_loads(lead, drafts),
         drawing=drawn(loop, lead),
     )
@@ -48,7 +50,9 @@ def save(tag: str) -> str | Response:
 def read_route() -> Entered:
     """The legs of the run, where it was typed as legs; a run that can not be read keeps what there was."""
     try:
-        return Entered(values={"brief.legs_m": read_legs(request.form["brief.run_m"], "brief.run_m")})
+        return Entered(
+            values={"brief.legs_m": read_legs(request.form["brief.run_m"], "brief.run_m")}
+        )
     except (KeyError, Refused):
         return Entered()
 
@@ -77,9 +81,15 @@ def read_load(typed: dict[str, str], row: str) -> OneLoad:
     """One load from what was typed: its name, what it draws, how many, and the share on at once. Raises Refused."""
     draws, count = typed["draws"], typed["quantity"] or "1"
     at_once = read_quantity(typed["diversity"] or "100 %", PERCENT, f"{row}.diversity").value / 100
-    quantity = float(count.replace(",", ".")) if count.replace(",", ".").replace(".", "", 1).isdigit() else 0.0
+    quantity = (
+        float(count.replace(",", "."))
+        if count.replace(",", ".").replace(".", "", 1).isdigit()
+        else 0.0
+    )
     if not 0 < quantity <= 1000:
-        raise Refused(Fault(f"{row}.quantity", f"{count!r} is not how many", "a number from 1 to 1000"))
+        raise Refused(
+            Fault(f"{row}.quantity", f"{count!r} is not how many", "a number from 1 to 1000")
+        )
     name = typed["name"][:60]
     if draws.rstrip().lower().endswith(("a", "amp", "amps")):
         amps = read_quantity(draws, CURRENT, f"{row}.draws").value

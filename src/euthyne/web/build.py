@@ -19,7 +19,16 @@ from euthyne.drawing.judge import row
 from euthyne.store.stores import draw_down
 from euthyne.web.entry import back
 from euthyne.web.errors import NotNow
-from euthyne.web.frame import LeadPage, lead_page, not_reached, now, show_stage, store, wants_part, who
+from euthyne.web.frame import (
+    LeadPage,
+    lead_page,
+    not_reached,
+    now,
+    show_stage,
+    store,
+    wants_part,
+    who,
+)
 from euthyne.web.people import initials_given
 from euthyne.web.stores import laid
 
@@ -89,7 +98,11 @@ def bench(tag: str) -> str | Response:
     asked = request.args.get("step", left[0].key if left else "")
     step = next((s for s in steps if s.key == asked), None)
     if step is None and asked:
-        raise NotNow("This step is not in the plan any more.", url_for("build.bench", tag=tag), "Go to the next step")
+        raise NotNow(
+            "This step is not in the plan any more.",
+            url_for("build.bench", tag=tag),
+            "Go to the next step",
+        )
     return _bench_page(page, step)
 
 
@@ -125,22 +138,34 @@ def judged(plan: Plan, step: BuildStep) -> Markup | None:
     """Good and bad of what a step makes, drawn side by side; None where there is nothing to judge by eye."""
     if not step.judge:
         return None
-    return Markup(row(judged_kind(plan.a if step.end == "A" else plan.b, step.kind, plan.job.practices)))
+    return Markup(
+        row(judged_kind(plan.a if step.end == "A" else plan.b, step.kind, plan.job.practices))
+    )
 
 
 @blueprint.post("/leads/<tag>/build/done")
 def done(tag: str) -> str | Response:
     """A step is done: kept before the answer goes out."""
-    key, initials, touched = request.form.get("step", ""), initials_given(), set(request.form.getlist("on"))
+    key, initials, touched = (
+        request.form.get("step", ""),
+        initials_given(),
+        set(request.form.getlist("on")),
+    )
 
     def with_step(lead: Lead) -> Lead:
         plan = plan_of(lead)
         if shut := progress(plan, False).shut:
-            words = " ".join(f"Not to be built: {f.title}. {f.text} What clears it: {f.clears}" for f in shut)
-            raise NotNow(words, url_for(f"{shut[0].stage.value}.show", tag=tag), f"Open {shut[0].stage.word}")
+            words = " ".join(
+                f"Not to be built: {f.title}. {f.text} What clears it: {f.clears}" for f in shut
+            )
+            raise NotNow(
+                words, url_for(f"{shut[0].stage.value}.show", tag=tag), f"Open {shut[0].stage.word}"
+            )
         if key not in {s.key for s in plan.steps}:
             raise NotNow(
-                "This step is not in the plan any more.", url_for("build.bench", tag=tag), "Go to the next step"
+                "This step is not in the plan any more.",
+                url_for("build.bench", tag=tag),
+                "Go to the next step",
             )
         waiting = plan.steps_left
         if key in {d.step for d in lead.build.done}:
@@ -167,7 +192,9 @@ def tick(tag: str) -> str | Response:
     """Something is here although Stores do not say so; or it is not after all."""
     key = request.form.get("key", "")
     if key not in {x.need.key for x in laid(lead_page(tag).plan)}:
-        raise NotNow("This lead needs no such thing.", url_for("build.show", tag=tag), "Back to the build")
+        raise NotNow(
+            "This lead needs no such thing.", url_for("build.show", tag=tag), "Back to the build"
+        )
 
     def ticked(lead: Lead) -> Lead:
         had = lead.build.ticked

@@ -11,7 +11,17 @@ from euthyne.core.heat import Warmth
 from euthyne.core.lead import Brief, Conductor, Lead, with_value
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.protection import families
-from euthyne.core.quantity import CELSIUS, CURRENT, DIAMETER, LENGTH, MONEY, PERCENT, POWER, VOLTS, read_size
+from euthyne.core.quantity import (
+    CELSIUS,
+    CURRENT,
+    DIAMETER,
+    LENGTH,
+    MONEY,
+    PERCENT,
+    POWER,
+    VOLTS,
+    read_size,
+)
 from euthyne.core.rating import bases
 from euthyne.core.shown import at_most
 from euthyne.core.stage import Stage
@@ -20,7 +30,15 @@ from euthyne.drawing.ladder import ladder
 from euthyne.drawing.reach import reach
 from euthyne.drawing.section import section
 from euthyne.web.entry import back, enter
-from euthyne.web.fields import Entered, Field, put_in, read_form, show_fields, value_at, without_typed
+from euthyne.web.fields import (
+    Entered,
+    Field,
+    put_in,
+    read_form,
+    show_fields,
+    value_at,
+    without_typed,
+)
 from euthyne.web.frame import LeadPage, lead_page, now, show_stage, store, who
 
 blueprint = Blueprint("conductor", __name__)
@@ -49,14 +67,25 @@ METALS = (
     ("cca-15", "copper-clad aluminium, 15 %"),
     ("cca-10", "copper-clad aluminium, 10 %"),
 )
-WEAKEST = ((None, "as its table"), (90.0, "90 °C terminals"), (75.0, "75 °C terminals"), (60.0, "60 °C terminals"))
+WEAKEST = (
+    (None, "as its table"),
+    (90.0, "90 °C terminals"),
+    (75.0, "75 °C terminals"),
+    (60.0, "60 °C terminals"),
+)
 CLOSER = (
     Field("conductor.metal", "Metal", "choice", choices=METALS),
     Field("conductor.tinned", "Tinned", "choice", choices=((False, "plain"), (True, "tinned"))),
     Field("conductor.salvaged", "Cable is", "choice", choices=((False, "new"), (True, "salvaged"))),
     Field("brief.circuits_together", "Circuits lying together", "whole", bounds=(1, 20)),
     Field("conductor.start_drop_percent", "Dip at the start", measure=PERCENT),
-    Field("conductor.price_per_kg", "Its metal costs, a kg", measure=MONEY, optional=True, hint="11.50"),
+    Field(
+        "conductor.price_per_kg",
+        "Its metal costs, a kg",
+        measure=MONEY,
+        optional=True,
+        hint="11.50",
+    ),
     Field("brief.hours_a_year", "Used, hours a year", "whole", bounds=(1, 8784)),
 )
 
@@ -69,12 +98,19 @@ def _cables(lead: Lead) -> list[CableType]:
 
 def fields_of(plan: Plan) -> tuple[Field, ...]:
     """The fields beside the ladder; a fused plug adds its fuse."""
-    cord_choices = tuple((c.name, f"{c.name}, {c.sheath.split(' (')[0]}") for c in _cables(plan.lead))
+    cord_choices = tuple(
+        (c.name, f"{c.name}, {c.sheath.split(' (')[0]}") for c in _cables(plan.lead)
+    )
     brief = plan.lead.brief
     found = [
         Field("brief.run_m", "Run, one way", measure=LENGTH, drag=(0.2, 200.0)),
         *_load_fields(brief),
-        Field("conductor.cable_type", "Cord" if plan.mains else "Cable", "choice", choices=cord_choices),
+        Field(
+            "conductor.cable_type",
+            "Cord" if plan.mains else "Cable",
+            "choice",
+            choices=cord_choices,
+        ),
         Field("conductor.drop_percent", "Loss allowed", measure=PERCENT, of_volts=plan.sent_volts),
         Field("brief.ambient_c", "Around it", measure=CELSIUS),
     ]
@@ -84,18 +120,29 @@ def fields_of(plan: Plan) -> tuple[Field, ...]:
         found.append(Field("conductor.fuse_amps", "Fuse in the plug", "choice", choices=choices))
     elif not plan.mains:
         if brief.fuse_family != "none":
-            usual = ((None, "what carries it"), *((a, f"{a:g} A") for a in families()[brief.fuse_family].amps))
-            found.append(Field("conductor.fuse_amps", "Fuse at the source", "choice", choices=usual))
-        found.append(Field("conductor.measured_od_mm", "Cable over all", measure=DIAMETER, optional=True))
+            usual = (
+                (None, "what carries it"),
+                *((a, f"{a:g} A") for a in families()[brief.fuse_family].amps),
+            )
+            found.append(
+                Field("conductor.fuse_amps", "Fuse at the source", "choice", choices=usual)
+            )
+        found.append(
+            Field("conductor.measured_od_mm", "Cable over all", measure=DIAMETER, optional=True)
+        )
     elif brief.feeds == "socket":
-        found.append(Field("brief.own_breaker_amps", "Breaker on the lead", measure=CURRENT, optional=True))
+        found.append(
+            Field("brief.own_breaker_amps", "Breaker on the lead", measure=CURRENT, optional=True)
+        )
     return tuple(found)
 
 
 def _load_fields(brief: Brief) -> list[Field]:
     """What may be pulled about beside the ladder: the load where it is one figure, and the volts."""
     asked = {
-        "power": Field("brief.watts", "Delivers", measure=POWER, optional=True, drag=(10.0, 10000.0)),
+        "power": Field(
+            "brief.watts", "Delivers", measure=POWER, optional=True, drag=(10.0, 10000.0)
+        ),
         "current": Field("brief.amps", "Amps", measure=CURRENT, optional=True, drag=(0.5, 500.0)),
     }
     counted = [] if brief.cells else [Field("brief.volts", "Supply", measure=VOLTS)]
@@ -131,7 +178,11 @@ def preview(tag: str) -> str:
         drawing=_ladder(tried, False),
         decided=_decided(plan),
         sealed=False,
-        fields=show_fields(tuple(s for s in specs if s.path in entered.typed or entered.drafts), tried, entered.drafts),
+        fields=show_fields(
+            tuple(s for s in specs if s.path in entered.typed or entered.drafts),
+            tried,
+            entered.drafts,
+        ),
         part=True,
     )
 
@@ -163,7 +214,9 @@ def _show(page: LeadPage) -> str:
 
 def _off_default(lead: Lead, path: str) -> bool:
     section, name = path.split(".")
-    return bool(value_at(lead, path) != getattr({"brief": Brief, "conductor": Conductor}[section], name))
+    return bool(
+        value_at(lead, path) != getattr({"brief": Brief, "conductor": Conductor}[section], name)
+    )
 
 
 @lru_cache(maxsize=256)
@@ -174,7 +227,9 @@ def _ladder(lead: Lead, sealed: bool) -> Markup:
         return Markup()
     post = None if sealed else url_for("conductor.take", tag=lead.tag)
     metal = {c.size: priced(plan, c) for c in plan.sizing.candidates}
-    rungs = ladder(plan.sizing_brief, plan.sizing, plan.size_name, lead.conductor.size is not None, post, metal)
+    rungs = ladder(
+        plan.sizing_brief, plan.sizing, plan.size_name, lead.conductor.size is not None, post, metal
+    )
     return Markup(rungs)
 
 
@@ -196,7 +251,11 @@ def _warm(page: LeadPage) -> list[tuple[str, Warmth]]:
         states[4] = "left coiled, four layers"
     if layers:
         states[layers] = "as it lies on its drum"
-    return [(words, warm) for layers, words in sorted(states.items()) if (warm := page.plan.warmth(layers)) is not None]
+    return [
+        (words, warm)
+        for layers, words in sorted(states.items())
+        if (warm := page.plan.warmth(layers)) is not None
+    ]
 
 
 def _decided(plan: Plan) -> tuple[str, str]:
@@ -205,7 +264,9 @@ def _decided(plan: Plan) -> tuple[str, str]:
     if sizing is None or sizing.chosen is None:
         return "", ""
     names = [c.size for c in sizing.candidates]
-    smaller = [c for c in sizing.candidates[: names.index(sizing.chosen.size)] if "not-made" not in c.fails]
+    smaller = [
+        c for c in sizing.candidates[: names.index(sizing.chosen.size)] if "not-made" not in c.fails
+    ]
     if not smaller:
         return DECIDED[sizing.chosen.decided_by], ""
     c = smaller[-1]
@@ -224,7 +285,9 @@ def save(tag: str) -> str | Response:
     """Keep what was typed beside the ladder."""
     page = lead_page(tag)
     cord = request.form.get("conductor.cable_type", page.held.lead.conductor.cable_type)
-    other = Entered({"conductor.size": None}) if cord != page.held.lead.conductor.cable_type else None
+    other = (
+        Entered({"conductor.size": None}) if cord != page.held.lead.conductor.cable_type else None
+    )
     return enter(tag, Stage.CONDUCTOR, fields_of(page.plan) + closer_fields_of(page.plan), other)
 
 

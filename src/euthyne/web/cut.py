@@ -40,7 +40,10 @@ ROUND_CORNERS = (
         "cut.measured_with",
         "Legs measured with",
         "choice",
-        choices=(("string", "a string or soft rule, round the corners"), ("tape", "a tape, into each corner")),
+        choices=(
+            ("string", "a string or soft rule, round the corners"),
+            ("tape", "a tape, into each corner"),
+        ),
     ),
     Field("cut.bend_mm", "Corners bent to a radius of", measure=SHORT, optional=True),
 )
@@ -63,7 +66,9 @@ def show(tag: str) -> str:
     drawings = [drawn(_supply_end, page.held.lead), drawn(_load_end, page.held.lead)]
     fields = show_fields(_fields(page), page.held.lead, page.held.drafts)
     cutting = drawn(cutting_drawing, page.held.lead) if page.plan.cut else None
-    stairs = [Markup(staircase_drawing(s.stairs, s.whose)) if s.stairs else None for s in page.plan.strips]
+    stairs = [
+        Markup(staircase_drawing(s.stairs, s.whose)) if s.stairs else None for s in page.plan.strips
+    ]
     return show_stage(
         page, Stage.CUT, fields=fields, drawings=drawings, strips=_strips(page), source=_source(page),
         cutting=cutting, stairs=stairs,
@@ -119,7 +124,16 @@ def _strips(page: LeadPage) -> list[dict[str, object]]:
             verdict = page.plan.strip_verdict(end, core.core)
             fault = _fault(path, drafts[path]) if path in drafts else ""
             text = drafts.get(path) or (typed.get(path, "") if verdict else "")
-            rows.append({"path": path, "end": end, "core": core, "text": text, "verdict": verdict, "fault": fault})
+            rows.append(
+                {
+                    "path": path,
+                    "end": end,
+                    "core": core,
+                    "text": text,
+                    "verdict": verdict,
+                    "fault": fault,
+                }
+            )
     return rows
 
 
@@ -146,7 +160,9 @@ def _read_strips(page: LeadPage) -> Entered:
             if not text.strip():
                 continue
             try:
-                kept[end, core.core] = Stripped(end, core.core, read_quantity(text, SHORT, path).value)
+                kept[end, core.core] = Stripped(
+                    end, core.core, read_quantity(text, SHORT, path).value
+                )
                 entered.typed[path] = text.strip()
             except Refused:
                 entered.drafts[path] = text
@@ -178,7 +194,9 @@ def settle(tag: str) -> str | Response:
 def drawing_style() -> str:
     """The style sheet the drawings are shown with."""
     sheets = files("euthyne.web") / "static" / "css"
-    return "".join((sheets / name).read_text(encoding="utf-8") for name in ("tokens.css", "drawings.css"))
+    return "".join(
+        (sheets / name).read_text(encoding="utf-8") for name in ("tokens.css", "drawings.css")
+    )
 
 
 def _paper() -> str:
@@ -190,7 +208,9 @@ def _settled_plan(tag: str) -> Plan:
     plan = lead_page(tag).plan
     if plan.cut is None or plan.size_name is None:
         raise NotNow(
-            "There is nothing to print yet: the run or the size is open.", url_for("cut.show", tag=tag), "Back"
+            "There is nothing to print yet: the run or the size is open.",
+            url_for("cut.show", tag=tag),
+            "Back",
         )
     return plan
 
@@ -199,7 +219,10 @@ def _settled_plan(tag: str) -> Plan:
 def template(tag: str) -> Response:
     """The strip plan at its true size, to print."""
     plan = _settled_plan(tag)
-    return Response(template_pdf(plan, _paper(), not_to_be_built(lead_page(tag).progress)), mimetype="application/pdf")
+    return Response(
+        template_pdf(plan, _paper(), not_to_be_built(lead_page(tag).progress)),
+        mimetype="application/pdf",
+    )
 
 
 @blueprint.get("/leads/<tag>/cut/template-<int:page>.svg")
@@ -216,4 +239,6 @@ def template_svg(tag: str, page: int) -> Response:
 def traveller(tag: str) -> Response:
     """The whole plan on paper."""
     plan, page = _settled_plan(tag), lead_page(tag)
-    return Response(traveller_pdf(plan, page.progress, drawing_style(), _paper()), mimetype="application/pdf")
+    return Response(
+        traveller_pdf(plan, page.progress, drawing_style(), _paper()), mimetype="application/pdf"
+    )

@@ -22,7 +22,12 @@ from euthyne.web.frame import LeadPage, lead_page, not_reached, now, show_stage,
 from euthyne.web.shelf import added
 
 blueprint = Blueprint("ends", __name__)
-SWITCHED = (("none", "none"), ("L", "in the live"), ("N", "in the neutral"), ("all", "in every line, double-pole"))
+SWITCHED = (
+    ("none", "none"),
+    ("L", "in the live"),
+    ("N", "in the neutral"),
+    ("all", "in every line, double-pole"),
+)
 OVER_ALL = Field(
     "conductor.measured_od_mm",
     "Over all, measured",
@@ -35,7 +40,9 @@ LUGS = Field("ends.lugs_on_post", "Lugs on the post", "whole", bounds=(1, 12))
 
 def fields_of(plan: Plan) -> tuple[Field, ...]:
     """What the ends of a lead are asked: parts and colours always, the rest where the parts give cause."""
-    own = tuple((p.id, p.words) for p in {**added().parts(), plan.a.id: plan.a, plan.b.id: plan.b}.values())
+    own = tuple(
+        (p.id, p.words) for p in {**added().parts(), plan.a.id: plan.a, plan.b.id: plan.b}.values()
+    )
     return _fields(plan.mains, plan.cores, plan.lead.ends.switch != "none", plan.a.stud, plan.b.stud, own,
                    "wire-seal" in (plan.a.joint, plan.b.joint))  # fmt: skip
 
@@ -57,14 +64,21 @@ def _fields(
         Field("ends.a", "Supply end", "choice", choices=parts),
         Field("ends.b", "Load end", "choice", choices=parts),
         Field("ends.scheme", "Colours of the cable", "choice", choices=tints),
-        Field("ends.plug_scheme", "Colours on the leaflet", "choice", choices=((None, "the same"), *tints)),
+        Field(
+            "ends.plug_scheme",
+            "Colours on the leaflet",
+            "choice",
+            choices=((None, "the same"), *tints),
+        ),
         OVER_ALL,
     ]
     if mains:
         found.append(Field("ends.switch", "Switch", "choice", choices=SWITCHED))
         found.append(Field("ends.fuse_in", "Fuse of its own", "choice", choices=SWITCHED))
     if mains and switched:
-        found.append(Field("ends.switch_lit", "Lamp in it", "choice", choices=((False, "no"), (True, "yes"))))
+        found.append(
+            Field("ends.switch_lit", "Lamp in it", "choice", choices=((False, "no"), (True, "yes")))
+        )
     on = ((None, "not said"), *((s, s) for s in studs()))
     for end, stud in (("a", stud_a), ("b", stud_b)):
         if stud:
@@ -73,12 +87,21 @@ def _fields(
     if stud_a or stud_b:
         found.append(LUGS)
     if sealed:
-        found.append(Field("ends.blanked", "Empty cavities", "choice", choices=((False, "open"), (True, "blanked"))))
+        found.append(
+            Field(
+                "ends.blanked",
+                "Empty cavities",
+                "choice",
+                choices=((False, "open"), (True, "blanked")),
+            )
+        )
     return tuple(found)
 
 
 def _scheme_words(scheme: Scheme, cores: tuple[str, ...]) -> str:
-    listed = ", ".join(f"{c} {colour(scheme.name, c)}" for c in cores[:4]) + (" ..." if len(cores) > 4 else "")
+    listed = ", ".join(f"{c} {colour(scheme.name, c)}" for c in cores[:4]) + (
+        " ..." if len(cores) > 4 else ""
+    )
     return f"{listed} ({scheme.words})" if scheme.words else listed
 
 
@@ -120,7 +143,9 @@ def _cord_words(page: LeadPage) -> str:
 def save(tag: str) -> str | Response:
     """Keep the parts, the colours and the map."""
     page = lead_page(tag)
-    more = (_read_joints(page) or Entered()).with_more(_own_parts(page)).with_more(_read_tints(page))
+    more = (
+        (_read_joints(page) or Entered()).with_more(_own_parts(page)).with_more(_read_tints(page))
+    )
     return enter(tag, Stage.ENDS, fields_of(page.plan), more)
 
 
@@ -143,7 +168,9 @@ def _own_parts(page: LeadPage) -> Entered:
     """Copies of the parts of one's own that the lead now uses: they stay with it whatever becomes of the shelf."""
     ends = page.held.lead.ends
     names = {request.form.get(f"ends.{end}", getattr(ends, end)) for end in ("a", "b")}
-    kept = {p.id: p for p in ends.own} | {n: p for n, p in added().parts().items() if n not in {o.id for o in ends.own}}
+    kept = {p.id: p for p in ends.own} | {
+        n: p for n, p in added().parts().items() if n not in {o.id for o in ends.own}
+    }
     own = tuple(kept[n] for n in sorted(names & set(kept)))
     return Entered({"ends.own": own}) if own != ends.own else Entered()
 
@@ -152,11 +179,18 @@ def _read_joints(page: LeadPage) -> Entered | None:
     """The wire map as the form holds it; empty when it is the usual one, so that a change of part keeps it right."""
     if not any(k.startswith("joint.") for k in request.form):
         return None
-    if any(request.form.get(p) not in (None, getattr(page.held.lead.ends, p[-1])) for p in ("ends.a", "ends.b")):
+    if any(
+        request.form.get(p) not in (None, getattr(page.held.lead.ends, p[-1]))
+        for p in ("ends.a", "ends.b")
+    ):
         return Entered({"ends.joints": ()})
     plan = page.plan
     read = tuple(
-        Joint(j.core, _mark(f"joint.{j.core}.a", plan.a.marks), _mark(f"joint.{j.core}.b", plan.b.marks))
+        Joint(
+            j.core,
+            _mark(f"joint.{j.core}.a", plan.a.marks),
+            _mark(f"joint.{j.core}.b", plan.b.marks),
+        )
         for j in plan.joints
     )
     usual = by_function(plan.a, plan.b, plan.cores)

@@ -42,12 +42,18 @@ def refuse_stopped(lead: Lead, stage: Stage) -> None:
 def keep(tag: str, stage: Stage, entered: Entered) -> None:
     """Keep what was entered at a stage: usable values in the lead, the rest as drafts beside it."""
     if entered.values:
-        words = f"{stage.word}: " + ", ".join(k.split(".")[-1].replace("_", " ") for k in entered.values)
+        words = f"{stage.word}: " + ", ".join(
+            k.split(".")[-1].replace("_", " ") for k in entered.values
+        )
         store().change(tag, lambda lead: put_in(lead, entered), now(), who(), words[:300])
-    store().keep_drafts(tag, set(entered.values) | set(entered.drafts) | entered.cleared, entered.drafts)
+    store().keep_drafts(
+        tag, set(entered.values) | set(entered.drafts) | entered.cleared, entered.drafts
+    )
 
 
-def enter(tag: str, stage: Stage, specs: tuple[Field, ...], more: Entered | None = None) -> str | Response:
+def enter(
+    tag: str, stage: Stage, specs: tuple[Field, ...], more: Entered | None = None
+) -> str | Response:
     """Take a stage's form, and answer with the parts that changed or send the browser back to the stage."""
     refuse_stale(tag, stage)
     entered = read_form(specs, request.form)

@@ -51,7 +51,11 @@ def _page(
 def _plain(code: int, words: str):  # type: ignore[no-untyped-def]
     def show(_error: Exception) -> tuple[str, int]:
         return _page(
-            code, words, "The bench and the list of leads are where they were.", url_for("bench.show"), "To the bench"
+            code,
+            words,
+            "The bench and the list of leads are where they were.",
+            url_for("bench.show"),
+            "To the bench",
         )
 
     return show
@@ -65,7 +69,9 @@ def _no_such_lead(error: NoSuchLead) -> tuple[str, int]:
 def _is_sealed(error: IsSealed) -> tuple[str, int]:
     tag = str(error)
     why = "Its record is frozen, so that a change would show. A correction is a new entry that points at this one."
-    return _page(409, f"{tag} is sealed.", why, url_for("tag.show", tag=tag), "See the sealed record")
+    return _page(
+        409, f"{tag} is sealed.", why, url_for("tag.show", tag=tag), "See the sealed record"
+    )
 
 
 def _not_now(error: NotNow) -> tuple[str, int]:
@@ -93,5 +99,10 @@ def _old_form(_error: CSRFError) -> tuple[str, int]:
     typed = {k: v for k, v in request.form.items() if k not in ("csrf_token", "stamp") and v}
     why = "It was opened before this program was started anew. What you typed is below; nothing of it was kept."
     return _page(
-        400, "This form had grown old.", why, request.referrer or url_for("bench.show"), "Open it as it is now", typed
+        400,
+        "This form had grown old.",
+        why,
+        request.referrer or url_for("bench.show"),
+        "Open it as it is now",
+        typed,
     )

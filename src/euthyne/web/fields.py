@@ -74,7 +74,10 @@ class Entered:
     def with_more(self, more: "Entered") -> "Entered":
         """Both together."""
         return Entered(
-            self.values | more.values, self.typed | more.typed, self.drafts | more.drafts, self.cleared | more.cleared
+            self.values | more.values,
+            self.typed | more.typed,
+            self.drafts | more.drafts,
+            self.cleared | more.cleared,
         )
 
 
@@ -115,7 +118,11 @@ def _share_of_volts(spec: Field, text: str, volts: float) -> tuple[float, str]:
     """A loss typed in volts, as percent of the supply. Raises Refused."""
     lost = read_quantity(text, replace(VOLTS, low=0.01), spec.path).value
     if lost >= volts:
-        raise Refused(Fault(spec.path, f"{lost:g} V is all there is", f"less than the {volts:g} V of the supply"))
+        raise Refused(
+            Fault(
+                spec.path, f"{lost:g} V is all there is", f"less than the {volts:g} V of the supply"
+            )
+        )
     return lost / volts * 100, f"read as {lost / volts * 100:.3g} % of {volts:g} V"
 
 
@@ -123,7 +130,9 @@ def _size_name(spec: Field, text: str) -> tuple[str, str]:
     """A size, and what of a make-up was read."""
     name = read_size(text, spec.path).name
     plain = text.strip().lower().replace(" ", "").replace(",", ".")
-    return name, "" if name.lower().replace(" ", "").startswith(plain) else f"read as {name.replace('mm2', 'mm²')}"
+    return name, "" if name.lower().replace(" ", "").startswith(
+        plain
+    ) else f"read as {name.replace('mm2', 'mm²')}"
 
 
 def _choice(spec: Field, text: str) -> Any:
@@ -137,12 +146,16 @@ def _date(spec: Field, text: str) -> str:
     try:
         return date.fromisoformat(text).isoformat()
     except ValueError:
-        raise Refused(Fault(spec.path, f"{text!r} is not a date", "a day such as 2026-12-03")) from None
+        raise Refused(
+            Fault(spec.path, f"{text!r} is not a date", "a day such as 2026-12-03")
+        ) from None
 
 
 def _plain_text(spec: Field, text: str) -> str:
     if len(text) > spec.bounds[1]:
-        raise Refused(Fault(spec.path, f"{len(text)} letters are too many", f"{spec.bounds[1]} at most"))
+        raise Refused(
+            Fault(spec.path, f"{len(text)} letters are too many", f"{spec.bounds[1]} at most")
+        )
     if len(text) < spec.bounds[0]:
         raise Refused(Fault(spec.path, "it is empty", "a few words"))
     return text
@@ -181,7 +194,9 @@ def without_typed(lead: Lead, paths: list[str]) -> Lead:
     return replace(lead, typed={k: v for k, v in lead.typed.items() if k not in paths})
 
 
-def show_fields(specs: tuple[Field, ...], lead: Lead, drafts: Mapping[str, str]) -> dict[str, Shown]:
+def show_fields(
+    specs: tuple[Field, ...], lead: Lead, drafts: Mapping[str, str]
+) -> dict[str, Shown]:
     """Every field as it stands, with what was wrong or how it was understood, by path."""
     return {spec.path: _shown(spec, lead, drafts) for spec in specs}
 

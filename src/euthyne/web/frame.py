@@ -67,7 +67,9 @@ class LeadPage:
 
     def ribbon(self, here: Stage | None = None, form: str = "page") -> Markup:
         """The lead's ribbon: as the head of a page, as a row of the Bench, or in a list."""
-        return _ribbon(self.held.lead, self.held.sealed, form, url_for("leads.lead", tag=self.tag), here)
+        return _ribbon(
+            self.held.lead, self.held.sealed, form, url_for("leads.lead", tag=self.tag), here
+        )
 
 
 @lru_cache(maxsize=512)
@@ -118,4 +120,6 @@ def show_stage(page: LeadPage, stage: Stage, **context: Any) -> str:
 
 def not_reached(page: LeadPage, stage: Stage) -> str:
     """A stage that is not worked out for this kind of lead yet, said as it is."""
-    return render_template("lead/not_reached.html", page=page, stage=stage, stages=list(Stage), who=who(), part=False)
+    return render_template(
+        "lead/not_reached.html", page=page, stage=stage, stages=list(Stage), who=who(), part=False
+    )

@@ -10,7 +10,19 @@ from euthyne.core.envelope import Figure, ScaleMark, Sum
 from euthyne.core.heat import Cable
 from euthyne.core.identify import Measured, Outside, Strands, Weighed, WireQuestion, identify
 from euthyne.core.protection import families
-from euthyne.core.quantity import AREA, CELSIUS, CURRENT, DIAMETER, LENGTH, OHMS, PERCENT, POWER, SHORT, VOLTS, Measure
+from euthyne.core.quantity import (
+    AREA,
+    CELSIUS,
+    CURRENT,
+    DIAMETER,
+    LENGTH,
+    OHMS,
+    PERCENT,
+    POWER,
+    SHORT,
+    VOLTS,
+    Measure,
+)
 from euthyne.core.rating import bases
 from euthyne.core.sizing_brief import SizingBrief
 from euthyne.web.fields import Field
@@ -47,11 +59,15 @@ class Instrument:
     work: Callable[[dict[str, Any]], Sum]
 
 
-def _quantity(name: str, label: str, measure: Measure, start: str, optional: bool = False) -> tuple[Field, str]:
+def _quantity(
+    name: str, label: str, measure: Measure, start: str, optional: bool = False
+) -> tuple[Field, str]:
     return Field(name, label, measure=measure, optional=optional, hint=measure.example), start
 
 
-def _choice(name: str, label: str, choices: tuple[tuple[Any, str], ...], start: str) -> tuple[Field, str]:
+def _choice(
+    name: str, label: str, choices: tuple[tuple[Any, str], ...], start: str
+) -> tuple[Field, str]:
     return Field(name, label, "choice", choices=choices), start
 
 
@@ -72,21 +88,34 @@ def _brief(v: dict[str, Any], amps: float | None = None) -> SizingBrief:
 
 
 def _wire(v: dict[str, Any]) -> Sum:
-    strands = Strands(v["strands"], v["strand"], v["caliper"] or 0.0) if v["strands"] and v["strand"] else None
+    strands = (
+        Strands(v["strands"], v["strand"], v["caliper"] or 0.0)
+        if v["strands"] and v["strand"]
+        else None
+    )
     weight = Weighed(v["weighed"], v["weight"]) if v["weighed"] and v["weight"] else None
     ohms = Measured(v["measured"], v["ohms"], v["celsius"]) if v["measured"] and v["ohms"] else None
     outside = Outside(v["outside"], v["cores"] or 1, v["earth"]) if v["outside"] else None
     printed = v["size"].name if v["size"] else None
     found = identify(WireQuestion(printed, strands, weight, ohms, outside))
-    marks = [ScaleMark(a.low_mm2, f"by {a.by}, {a.mm2:.2f}", "answer", upto=a.high_mm2) for a in found.areas]
+    marks = [
+        ScaleMark(a.low_mm2, f"by {a.by}, {a.mm2:.2f}", "answer", upto=a.high_mm2)
+        for a in found.areas
+    ]
     if v["size"]:
-        marks.append(ScaleMark(v["size"].cross_section_mm2, f"printed, {printed}".replace("mm2", "mm²"), "limit"))
+        marks.append(
+            ScaleMark(
+                v["size"].cross_section_mm2, f"printed, {printed}".replace("mm2", "mm²"), "limit"
+            )
+        )
     figures = [Figure(f"By {a.by}", a.mm2, "mm²", 2) for a in found.areas]
     if found.next_down_mm2 or found.next_down_awg:
         figures.append(Figure("Still makes", found.next_down_mm2 or "none"))
         figures.append(Figure("or", found.next_down_awg or "none"))
     if found.metal or found.density_g_cm3:
-        figures.append(Figure("Metal by weight", dict(METALS).get(found.metal or "", "none of the table")))
+        figures.append(
+            Figure("Metal by weight", dict(METALS).get(found.metal or "", "none of the table"))
+        )
     said = found.text or "Count and measure: strands, a weight, a resistance, or the outside."
     cables = tuple(c.cable for c in found.cables[:6])
     return Sum(tuple(figures), said, tuple(marks) if found.areas else (), "mm²", extra=cables)
@@ -99,7 +128,9 @@ def _heat(v: dict[str, Any]) -> Sum:
 
 def _earth(v: dict[str, Any]) -> Sum:
     guard = Guard(v["family"], v["amps"], v["curve"])
-    return envelope.what_earth_length(v["size"], envelope.FaultPath(v["volts"], v["loop"], guard, v["insulation"]))
+    return envelope.what_earth_length(
+        v["size"], envelope.FaultPath(v["volts"], v["loop"], guard, v["insulation"])
+    )
 
 
 CORES = Field("cores", "Cores", "whole", bounds=(1, 60)), "3"
@@ -139,7 +170,9 @@ INSTRUMENTS = (
         (
             _quantity("watts", "Power", POWER, "2300 W"),
             SUPPLY,
-            _choice("pf", "Power factor", ((1.0, "1"), (0.9, "0.9"), (0.8, "0.8"), (0.6, "0.6")), "1"),
+            _choice(
+                "pf", "Power factor", ((1.0, "1"), (0.9, "0.9"), (0.8, "0.8"), (0.6, "0.6")), "1"
+            ),
             _quantity("efficiency", "Efficiency", PERCENT, "100 %"),
         ),
         lambda v: envelope.what_amps(v["watts"], v["volts"], v["pf"], v["efficiency"] / 100),
@@ -148,7 +181,10 @@ INSTRUMENTS = (
         "duty",
         "Duty cycle",
         "What does it heat like?",
-        (_quantity("amps", "Current", CURRENT, "160 A"), _quantity("duty", "On for", PERCENT, "35 %")),
+        (
+            _quantity("amps", "Current", CURRENT, "160 A"),
+            _quantity("duty", "On for", PERCENT, "35 %"),
+        ),
         lambda v: envelope.what_duty(v["amps"], v["duty"]),
     ),
     Instrument(
@@ -173,7 +209,9 @@ INSTRUMENTS = (
             AMPS,
             _quantity("ambient", "Around it", CELSIUS, "30 °C"),
             _quantity("limit", "It may reach", CELSIUS, "60 °C"),
-            _choice("metal", "Metal", tuple(m for m in METALS if m[0] != "tinned-copper"), "copper"),
+            _choice(
+                "metal", "Metal", tuple(m for m in METALS if m[0] != "tinned-copper"), "copper"
+            ),
         ),
         _heat,
     ),
@@ -224,7 +262,13 @@ INSTRUMENTS = (
             (Field("size", "Printed on it", "size", optional=True), "10 AWG"),
             (Field("strands", "Strands", "whole", bounds=(1, 10000), optional=True), "37"),
             _quantity("strand", "One strand across", STRAND, "0.36 mm", True),
-            _quantity("caliper", "Caliper may be out", Measure("error", "mm", 0, 1, "0.01 mm", "mm"), "0.01 mm", True),
+            _quantity(
+                "caliper",
+                "Caliper may be out",
+                Measure("error", "mm", 0, 1, "0.01 mm", "mm"),
+                "0.01 mm",
+                True,
+            ),
             _quantity("weight", "Bare copper weighs", MASS, "", True),
             _quantity("weighed", "for a length of", LENGTH, "", True),
             _quantity("ohms", "Resistance", OHMS, "", True),

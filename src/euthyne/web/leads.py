@@ -76,7 +76,11 @@ def bring() -> str:
 def take_in() -> str | Response | tuple[str, int]:
     """Take a document in whole, or list everything that is wrong with it."""
     sent = request.files.get("file")
-    text = sent.read().decode("utf-8", "replace") if sent and sent.filename else request.form.get("text", "")
+    text = (
+        sent.read().decode("utf-8", "replace")
+        if sent and sent.filename
+        else request.form.get("text", "")
+    )
     try:
         file = read_lead(text)
         store().add(file, now(), who(), "imported")

@@ -9,7 +9,9 @@ blueprint = Blueprint("people", __name__)
 @blueprint.get("/who")
 def show() -> str:
     """The form."""
-    return render_template("people/page.html", who=session.get("who", ""), back=request.args.get("back", ""))
+    return render_template(
+        "people/page.html", who=session.get("who", ""), back=request.args.get("back", "")
+    )
 
 
 @blueprint.post("/who")
@@ -17,7 +19,9 @@ def save() -> Response:
     """Keep the initials on this device."""
     session["who"], session.permanent = request.form.get("who", "").strip()[:12], True
     goal = request.form.get("back", "")
-    return redirect(goal if goal.startswith("/") and not goal.startswith("//") else url_for("bench.show"), 303)
+    return redirect(
+        goal if goal.startswith("/") and not goal.startswith("//") else url_for("bench.show"), 303
+    )
 
 
 def initials_given() -> str:

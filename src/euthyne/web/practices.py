@@ -64,7 +64,9 @@ def save() -> str | Response:
             wrong[each.name] = say(refused.faults[0])
     kept = ""
     if practices != before:
-        names = ", ".join(p.name.replace("_", " ") for p in PRACTICES if _differs(p.name, before, practices))
+        names = ", ".join(
+            p.name.replace("_", " ") for p in PRACTICES if _differs(p.name, before, practices)
+        )
         many = store().practise(practices, now(), who(), f"Practices: {names or 'reason'}")
         kept = f"Kept. {many} {'lead' if many == 1 else 'leads'} not begun yet took it up."
     if wants_part() or wrong:
@@ -80,9 +82,17 @@ def _differs(name: str, one: Practices, other: Practices) -> bool:
 def take_up(tag: str) -> Response:
     """A lead that was begun otherwise takes up how this bench works now."""
     if lead_page(tag).held.sealed:
-        raise NotNow("A sealed lead keeps how it was made.", url_for("build.show", tag=tag), "Back to the build")
+        raise NotNow(
+            "A sealed lead keeps how it was made.",
+            url_for("build.show", tag=tag),
+            "Back to the build",
+        )
     practices = store().practices()
     store().change(
-        tag, lambda lead: with_value(lead, "build.practices", practices), now(), who(), "Build: the bench's practices"
+        tag,
+        lambda lead: with_value(lead, "build.practices", practices),
+        now(),
+        who(),
+        "Build: the bench's practices",
     )
     return redirect(url_for("build.show", tag=tag), 303)

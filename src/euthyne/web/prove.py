@@ -79,7 +79,8 @@ def _answer(plan: Plan, line: str) -> bool | None:
 def _cells(plan: Plan) -> dict[frozenset[str], Cell]:
     heard = {frozenset((p.one, p.other)): p.sounds for p in plan.lead.proof.probes}
     return {
-        pair: Cell(min(pair), max(pair), heard.get(pair), pair in plan.wanted_pairs) for pair in all_pairs(plan.points)
+        pair: Cell(min(pair), max(pair), heard.get(pair), pair in plan.wanted_pairs)
+        for pair in all_pairs(plan.points)
     }
 
 
@@ -141,14 +142,18 @@ def probe(tag: str) -> str | Response:
     pair = frozenset(request.form.get("pair", "").split())
     page = lead_page(tag)
     if pair not in all_pairs(page.plan.points):
-        raise NotNow("These two points are not on this lead.", f"/leads/{tag}/prove", "Back to Prove")
+        raise NotNow(
+            "These two points are not on this lead.", f"/leads/{tag}/prove", "Back to Prove"
+        )
     before = _cells(page.plan)[pair].heard
     after = {None: True, True: False, False: None}[before]
     said = {True: "sounds", False: "silent", None: "not probed"}[after]
 
     def probed(p: Proof) -> Proof:
         others = tuple(x for x in p.probes if frozenset((x.one, x.other)) != pair)
-        return replace(p, probes=others if after is None else (*others, Probe(min(pair), max(pair), after)))
+        return replace(
+            p, probes=others if after is None else (*others, Probe(min(pair), max(pair), after))
+        )
 
     _change(tag, probed, f"Prove: {min(pair)} to {max(pair)} {said}")
     return back(tag, Stage.PROVE)
@@ -159,15 +164,25 @@ def rest_silent(tag: str) -> str | Response:
     """Every square not pressed was probed and stayed silent."""
     rest = lead_page(tag).plan.grid.unprobed
     more = tuple(Probe(min(p), max(p), False) for p in sorted(rest, key=sorted))
-    _change(tag, lambda p: replace(p, probes=(*p.probes, *more)), f"Prove: the other {len(more)} squares silent")
+    _change(
+        tag,
+        lambda p: replace(p, probes=(*p.probes, *more)),
+        f"Prove: the other {len(more)} squares silent",
+    )
     return back(tag, Stage.PROVE)
 
 
 @blueprint.post("/leads/<tag>/prove/afresh")
 def afresh(tag: str) -> str | Response:
     """The grid is probed again from the start; the log keeps that it was read before."""
-    read = ", ".join(f"{p.one} {p.other}" for p in lead_page(tag).held.lead.proof.probes if p.sounds)
-    _change(tag, lambda p: replace(p, probes=()), f"Prove: the grid begun afresh; these had sounded: {read or 'none'}")
+    read = ", ".join(
+        f"{p.one} {p.other}" for p in lead_page(tag).held.lead.proof.probes if p.sounds
+    )
+    _change(
+        tag,
+        lambda p: replace(p, probes=()),
+        f"Prove: the grid begun afresh; these had sounded: {read or 'none'}",
+    )
     return back(tag, Stage.PROVE)
 
 

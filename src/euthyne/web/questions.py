@@ -1,7 +1,18 @@
 """What the Brief asks: the fields of each kind of lead, in groups, in the words of that kind."""
 
 from euthyne.core.lead import Kind
-from euthyne.core.quantity import CELSIUS, CURRENT, HEAT, LENGTH, NEAR, OHMS, PERCENT, POWER, SHORTED_AMPS, VOLTS
+from euthyne.core.quantity import (
+    CELSIUS,
+    CURRENT,
+    HEAT,
+    LENGTH,
+    NEAR,
+    OHMS,
+    PERCENT,
+    POWER,
+    SHORTED_AMPS,
+    VOLTS,
+)
 from euthyne.web.fields import Field
 
 Groups = tuple[tuple[str, tuple[Field, ...]], ...]
@@ -25,7 +36,11 @@ PLACE = Field("brief.place", "Where it lives", "choice", choices=PLACES)
 AROUND = Field("brief.ambient_c", "Around it", measure=CELSIUS)
 DRUM_LAYERS = Field("brief.drum_layers", "Layers left on a drum", "choice", choices=DRUM)
 SHORTED = Field(
-    "brief.battery_short_amps", "Gives when shorted", measure=SHORTED_AMPS, optional=True, hint="5000 A, lithium bank"
+    "brief.battery_short_amps",
+    "Gives when shorted",
+    measure=SHORTED_AMPS,
+    optional=True,
+    hint="5000 A, lithium bank",
 )
 FUSE = Field("brief.fuse_family", "Fuse at the source", "choice", choices=FUSES)
 WHOSE = ("Whose", (NAME, MADE_FOR, WANTED_BY))
@@ -41,7 +56,9 @@ SYSTEM = Field(
         ("ac-three", "three phase, volts between lines"),
     ),
 )
-GENERATOR = Field("brief.generator", "From a generator", "choice", choices=((False, "no"), (True, "yes")))
+GENERATOR = Field(
+    "brief.generator", "From a generator", "choice", choices=((False, "no"), (True, "yes"))
+)
 CURVES = (("B", "B"), ("C", "C"), ("D", "D"))
 RCD = Field(
     "brief.rcd",
@@ -58,7 +75,10 @@ MAINS: Groups = (
                 "brief.feeds",
                 "What loads it",
                 "choice",
-                choices=(("socket", "whatever is plugged in"), ("loads", "these loads, and no others")),
+                choices=(
+                    ("socket", "whatever is plugged in"),
+                    ("loads", "these loads, and no others"),
+                ),
             ),
             Field(
                 "brief.power_factor",
@@ -70,9 +90,18 @@ MAINS: Groups = (
                 "brief.start_multiple",
                 "Starting surge",
                 "choice",
-                choices=((1.0, "none"), (2.5, "2.5 times, hand tools"), (6.0, "6 times, compressors")),
+                choices=(
+                    (1.0, "none"),
+                    (2.5, "2.5 times, hand tools"),
+                    (6.0, "6 times, compressors"),
+                ),
             ),
-            Field("brief.continuous", "Runs for three hours or more", "choice", choices=((False, "no"), (True, "yes"))),
+            Field(
+                "brief.continuous",
+                "Runs for three hours or more",
+                "choice",
+                choices=((False, "no"), (True, "yes")),
+            ),
             Field("brief.earthed", "Earth core", "choice", choices=YES_NO),
         ),
     ),
@@ -81,19 +110,39 @@ MAINS: Groups = (
         (
             SYSTEM,
             Field("brief.volts", "Supply", measure=VOLTS),
-            Field("brief.upstream_amps", "Breaker upstream", measure=CURRENT, optional=True, hint="16 A, or empty"),
+            Field(
+                "brief.upstream_amps",
+                "Breaker upstream",
+                measure=CURRENT,
+                optional=True,
+                hint="16 A, or empty",
+            ),
             Field("brief.upstream_curve", "Its curve, if IEC", "choice", choices=CURVES),
             Field(
-                "brief.own_breaker_amps", "Breaker on the lead", measure=CURRENT, optional=True, hint="empty if none"
+                "brief.own_breaker_amps",
+                "Breaker on the lead",
+                measure=CURRENT,
+                optional=True,
+                hint="empty if none",
             ),
             RCD,
             GENERATOR,
-            Field("brief.loop_ohms", "Fault loop up to the lead", measure=OHMS, optional=True, hint="0.8 ohm"),
+            Field(
+                "brief.loop_ohms",
+                "Fault loop up to the lead",
+                measure=OHMS,
+                optional=True,
+                hint="0.8 ohm",
+            ),
             Field(
                 "brief.earth_path",
                 "Its earth",
                 "choice",
-                choices=(("unknown", "not known"), ("wire", "a wire back to the supply"), ("rod", "an earth rod")),
+                choices=(
+                    ("unknown", "not known"),
+                    ("wire", "a wire back to the supply"),
+                    ("rod", "an earth rod"),
+                ),
             ),
         ),
     ),
@@ -112,7 +161,13 @@ INVERTER: Groups = (
         "The battery",
         (
             Field("brief.volts", "Battery", measure=VOLTS),
-            Field("brief.at_volts", "Cuts off at", measure=VOLTS, optional=True, hint="empty: 0.875 of the battery"),
+            Field(
+                "brief.at_volts",
+                "Cuts off at",
+                measure=VOLTS,
+                optional=True,
+                hint="empty: 0.875 of the battery",
+            ),
             SHORTED,
             FUSE,
             Field("brief.fuse_to_post_m", "Fuse to post", measure=NEAR),
@@ -126,9 +181,23 @@ SOLAR: Groups = (
         "The string",
         (
             Field("brief.volts", "Volts on the coldest morning", measure=VOLTS),
-            Field("brief.amps", "Short-circuit current", measure=CURRENT, optional=True, hint="11.2 A"),
-            Field("brief.working_volts", "Works at, volts", measure=VOLTS, optional=True, hint="98 V, for the loss"),
-            Field("brief.working_amps", "Works at, amps", measure=CURRENT, optional=True, hint="10.4 A, for the loss"),
+            Field(
+                "brief.amps", "Short-circuit current", measure=CURRENT, optional=True, hint="11.2 A"
+            ),
+            Field(
+                "brief.working_volts",
+                "Works at, volts",
+                measure=VOLTS,
+                optional=True,
+                hint="98 V, for the loss",
+            ),
+            Field(
+                "brief.working_amps",
+                "Works at, amps",
+                measure=CURRENT,
+                optional=True,
+                hint="10.4 A, for the loss",
+            ),
             Field(
                 "brief.margin",
                 "Counted",
@@ -141,7 +210,13 @@ SOLAR: Groups = (
         "Guarded by",
         (
             FUSE,
-            Field("brief.module_fuse_amps", "Its modules allow", measure=CURRENT, optional=True, hint="20 A"),
+            Field(
+                "brief.module_fuse_amps",
+                "Its modules allow",
+                measure=CURRENT,
+                optional=True,
+                hint="20 A",
+            ),
         ),
     ),
     ("How far, and where", (RUN, PLACE, AROUND)),
@@ -159,9 +234,17 @@ WELDING: Groups = (
     (
         "There already",
         (
-            Field("brief.already_m", "The lead it lengthens", measure=LENGTH, optional=True, hint="3 m"),
+            Field(
+                "brief.already_m",
+                "The lead it lengthens",
+                measure=LENGTH,
+                optional=True,
+                hint="3 m",
+            ),
             Field("brief.already_size", "Its size", "size-name", optional=True, hint="25 mm2"),
-            Field("brief.poles", "Lengthens", "choice", choices=((1, "one pole"), (2, "both poles"))),
+            Field(
+                "brief.poles", "Lengthens", "choice", choices=((1, "one pole"), (2, "both poles"))
+            ),
         ),
     ),
     ("How far, and where", (RUN, PLACE, AROUND, DRUM_LAYERS)),
@@ -190,22 +273,36 @@ CHARGER: Groups = (
         (
             Field("brief.amps", "Charges at", measure=CURRENT, optional=True, hint="6 A"),
             Field("brief.charger_cells", "Set for cells", "whole", bounds=(1, 64), optional=True),
-            Field("brief.taps", "Balance wires", "choice", choices=((False, "none"), (True, "one a cell joint"))),
+            Field(
+                "brief.taps",
+                "Balance wires",
+                "choice",
+                choices=((False, "none"), (True, "one a cell joint")),
+            ),
             FUSE,
         ),
     ),
     ("How far, and where", (RUN, PLACE, AROUND)),
 )
-PERMISSION = Field("brief.permission", "Maker's permission", "text", bounds=(0, 200), hint="which page allows it")
+PERMISSION = Field(
+    "brief.permission", "Maker's permission", "text", bounds=(0, 200), hint="which page allows it"
+)
 OF_LOADS = MAINS[1][1][1:4]
 HARNESS: Groups = (
     WHOSE,
     (
         "The device in the box",
         (
-            Field("brief.feeds", "What loads it", "choice", choices=(("loads", "what is in the box"),)),
+            Field(
+                "brief.feeds", "What loads it", "choice", choices=(("loads", "what is in the box"),)
+            ),
             *OF_LOADS,
-            Field("brief.earthed", "Metal in reach", "choice", choices=((True, "yes, earthed"), (False, "class II"))),
+            Field(
+                "brief.earthed",
+                "Metal in reach",
+                "choice",
+                choices=((True, "yes, earthed"), (False, "class II")),
+            ),
         ),
     ),
     MAINS[2],
@@ -216,8 +313,20 @@ LINKING: Groups = (
     (
         "The units after this lead",
         (
-            Field("brief.feeds", "What loads it", "choice", choices=(("loads", "these units, in a chain"),)),
-            Field("brief.units_allowed", "The manual allows", "whole", bounds=(1, 64), optional=True, hint="units"),
+            Field(
+                "brief.feeds",
+                "What loads it",
+                "choice",
+                choices=(("loads", "these units, in a chain"),),
+            ),
+            Field(
+                "brief.units_allowed",
+                "The manual allows",
+                "whole",
+                bounds=(1, 64),
+                optional=True,
+                hint="units",
+            ),
             *OF_LOADS,
             MAINS[1][1][-1],
         ),
@@ -231,12 +340,22 @@ TAPE: Groups = (
         "The tape",
         (
             Field("brief.tape_m", "Tape, in all", measure=LENGTH, optional=True, hint="12 m"),
-            Field("brief.watts_per_m", "Watts a metre, warm", measure=HEAT, optional=True, hint="18 W/m or 5 W/ft"),
+            Field(
+                "brief.watts_per_m",
+                "Watts a metre, warm",
+                measure=HEAT,
+                optional=True,
+                hint="18 W/m or 5 W/ft",
+            ),
             Field(
                 "brief.start_multiple",
                 "Cold start",
                 "choice",
-                choices=((1.0, "as warm"), (2.5, "2.5 times, near freezing"), (6.0, "6 times, deep frost")),
+                choices=(
+                    (1.0, "as warm"),
+                    (2.5, "2.5 times, near freezing"),
+                    (6.0, "6 times, deep frost"),
+                ),
             ),
         ),
     ),
@@ -279,7 +398,12 @@ SIGNAL: Groups = (
             WAYS,
             EACH,
             Field("brief.volts", "Supply", measure=VOLTS),
-            Field("brief.shield", "Shield", "choice", choices=((True, "yes, landed at one end"), (False, "none"))),
+            Field(
+                "brief.shield",
+                "Shield",
+                "choice",
+                choices=((True, "yes, landed at one end"), (False, "none")),
+            ),
         ),
     ),
     ("How far, and where", (RUN, PLACE, AROUND, BUNCH)),

@@ -40,7 +40,12 @@ def take_back(tag: str) -> str | Response:
 
     def without_last(lead: Lead) -> Lead:
         kept = lead.build.done[:-1]
-        return replace(lead, build=replace(lead.build, done=kept, plan_stamp=lead.build.plan_stamp if kept else None))
+        return replace(
+            lead,
+            build=replace(
+                lead.build, done=kept, plan_stamp=lead.build.plan_stamp if kept else None
+            ),
+        )
 
     last = lead_page(tag).held.lead.build.done[-1:]
     words = f"Build: {last[0].step} taken back" if last else "Build: nothing to take back"
@@ -51,7 +56,9 @@ def take_back(tag: str) -> str | Response:
 def _building(tag: str) -> LeadPage:
     page = lead_page(tag)
     if not page.reached(Stage.BUILD) or not page.plan.steps:
-        raise NotNow("There is no build to go back in.", url_for("build.show", tag=tag), "Back to the build")
+        raise NotNow(
+            "There is no build to go back in.", url_for("build.show", tag=tag), "Back to the build"
+        )
     return page
 
 
@@ -93,7 +100,11 @@ def _reaches(plan: Plan, way: WayBack) -> float | None:
 @blueprint.post("/leads/<tag>/build/wrong")
 def do_again(tag: str) -> Response:
     """Open again what a step that is not right takes with it."""
-    key, initials, why = request.form.get("step", ""), initials_given(), request.form.get("why", "").strip()[:200]
+    key, initials, why = (
+        request.form.get("step", ""),
+        initials_given(),
+        request.form.get("why", "").strip()[:200],
+    )
 
     def opened(lead: Lead) -> Lead:
         return _opened(lead, back_from(plan_of(lead), key), key, initials, why)
@@ -127,7 +138,9 @@ def forgot(tag: str) -> str:
 def _parts(page: LeadPage) -> list[tuple[str, str]]:
     """Every threaded part with its words: those ticked off first, the newest foremost; they are the likeliest."""
     done = [d.step for d in page.held.lead.build.done]
-    parts = sorted(page.plan.build_plan.parts, key=lambda p: -done.index(p.id) if p.id in done else len(done))
+    parts = sorted(
+        page.plan.build_plan.parts, key=lambda p: -done.index(p.id) if p.id in done else len(done)
+    )
     return [(p.id, part_words(p.id, page.plan.job)) for p in parts]
 
 
@@ -143,12 +156,16 @@ def go_back(tag: str) -> Response:
     return redirect(url_for("build.bench", tag=tag), 303)
 
 
-def _opened(lead: Lead, way: WayBack | None, what: str, initials: str, why: str | None = None) -> Lead:
+def _opened(
+    lead: Lead, way: WayBack | None, what: str, initials: str, why: str | None = None
+) -> Lead:
     """The lead with a way back taken; ``why`` is given for a step that was not right, None for a forgotten part."""
     if way is None or not way.possible:
         raise NotNow(WAYS["impossible"], url_for("build.show", tag=lead.tag), "Back to the build")
     kept = tuple(d for d in lead.build.done if d.step not in way.opened)
-    again = Rework(what, way.how, way.opened, (*way.scrap, *way.sleeves), way.length_lost_mm, now(), initials)
+    again = Rework(
+        what, way.how, way.opened, (*way.scrap, *way.sleeves), way.length_lost_mm, now(), initials
+    )
     if why is not None:
         again = replace(again, cause="not-right", why=why)
     return replace(lead, build=replace(lead.build, done=kept, reworks=(*lead.build.reworks, again)))

@@ -56,7 +56,9 @@ def show() -> str:
     words = request.args.get("q", "").strip()[:100]
     own = added().parts()
     found = [p for p in (shelf() | own).values() if _holds(p, words)]
-    return render_template("shelf/page.html", parts=[(p, _drawn(p)) for p in found], words=words, own=own)
+    return render_template(
+        "shelf/page.html", parts=[(p, _drawn(p)) for p in found], words=words, own=own
+    )
 
 
 def _holds(part: Part, words: str) -> bool:
@@ -85,7 +87,9 @@ def find() -> str:
 @blueprint.get("/shelf/checks")
 def checks() -> str:
     """Every check, with what it watches, why, and what clears it."""
-    return render_template("shelf/checks.html", checks=sorted(CHECKS, key=lambda c: (c.stage.number, c.code)))
+    return render_template(
+        "shelf/checks.html", checks=sorted(CHECKS, key=lambda c: (c.stage.number, c.code))
+    )
 
 
 @blueprint.get("/shelf/tables")
@@ -154,18 +158,24 @@ def _corrected(part: Part, typed: dict[str, str]) -> Part:
     """The part with what its sheet says. Raises Refused with every fault."""
     faults: list[Fault] = []
     figures: dict[str, float] = {}
-    wanted = [(f"{name}.{end}", measure) for name, _, _, measure in RANGES for end in ("least", "most")]
+    wanted = [
+        (f"{name}.{end}", measure) for name, _, _, measure in RANGES for end in ("least", "most")
+    ]
     for field, measure in (("amps", CURRENT), *wanted):
         try:
             figures[field] = read_quantity(typed.get(field, ""), measure, f"part.{field}").value
         except Refused as refused:
             faults += refused.faults
     for mark, _ in _paths(part):
-        figures[f"path.{mark}"] = _figure(typed, f"path.{mark}", SHORT, dict(part.path_mm)[mark], faults)
+        figures[f"path.{mark}"] = _figure(
+            typed, f"path.{mark}", SHORT, dict(part.path_mm)[mark], faults
+        )
     torque = _figure(typed, "torque", TORQUE, part.torque_nm, faults)
     words = typed.get("words", "").strip()[:80]
     if len(words) < 3:
-        faults.append(Fault("part.words", "it has no name", "what is printed on it, in a few words"))
+        faults.append(
+            Fault("part.words", "it has no name", "what is printed on it, in a few words")
+        )
     if faults:
         raise Refused(*faults)
     strip = (figures["strip_mm.least"], figures["strip_mm.most"])
@@ -195,7 +205,9 @@ def _paths(part: Part) -> tuple[tuple[str, float], ...]:
     return part.path_mm if len(part.path_mm) <= MOST_PATHS else ()
 
 
-def _figure(typed: dict[str, str], field: str, measure: Measure, before: float, faults: list[Fault]) -> float:
+def _figure(
+    typed: dict[str, str], field: str, measure: Measure, before: float, faults: list[Fault]
+) -> float:
     """A figure of the sheet; as it was where the form leaves it empty."""
     if not typed.get(field, "").strip():
         return before
@@ -239,7 +251,11 @@ def bring() -> str:
 def take_in() -> Response | tuple[str, int]:
     """Take a part in whole, or list everything that is wrong with it."""
     sent = request.files.get("file")
-    text = sent.read().decode("utf-8", "replace") if sent and sent.filename else request.form.get("text", "")
+    text = (
+        sent.read().decode("utf-8", "replace")
+        if sent and sent.filename
+        else request.form.get("text", "")
+    )
     try:
         part = read_part(text)
         added().add(part, now(), who())

@@ -50,7 +50,17 @@ STARTS = (
     Start("cord-bs", "mains-cord", "Mains cord", "bs1363-plug", "c13"),
     Start("cord-cee", "mains-cord", "Mains cord", "cee7-7-plug", "c13"),
     Start("cord-as", "mains-cord", "Mains cord", "as3112-10-plug", "c13"),
-    Start("cord-nema", "mains-cord", "Mains cord", "nema-5-15p", "c13", "north-america", 120.0, "SJOOW", "AWG"),
+    Start(
+        "cord-nema",
+        "mains-cord",
+        "Mains cord",
+        "nema-5-15p",
+        "c13",
+        "north-america",
+        120.0,
+        "SJOOW",
+        "AWG",
+    ),
     Start("cord-bs-c19", "mains-cord", "Mains cord, heavy", "bs1363-plug", "c19"),
     Start(
         "supply-cee",
@@ -77,7 +87,15 @@ STARTS = (
         "dc-red-black",
         12.0,
     ),
-    Start("solar-string", "solar-string", "Solar string run", "solar-pair", "solar-pair-far", "dc-red-black", 118.0),
+    Start(
+        "solar-string",
+        "solar-string",
+        "Solar string run",
+        "solar-pair",
+        "solar-pair-far",
+        "dc-red-black",
+        118.0,
+    ),
     Start(
         "welding-extension",
         "welding-extension",
@@ -87,7 +105,15 @@ STARTS = (
         "dc-red-black",
         26.0,
     ),
-    Start("charger-lead", "charger-lead", "Battery charger lead", "bullet-socket", "bullet-pin", "dc-red-black", 12.6),
+    Start(
+        "charger-lead",
+        "charger-lead",
+        "Battery charger lead",
+        "bullet-socket",
+        "bullet-pin",
+        "dc-red-black",
+        12.6,
+    ),
     Start(
         "supply-three",
         "supply-extension",
@@ -110,9 +136,29 @@ STARTS = (
         "AWG",
         "ac-split",
     ),
-    Start("switch-harness", "switch-harness", "Inlet and switch harness", "c14-inlet", "boxed-outlet-bs"),
-    Start("linking-lead", "linking-lead", "Linking lead", "power-out", "power-in", cable_type="H07RN-F"),
-    Start("heating-tape", "heating-tape", "Heating-tape plug", "bs1363-plug-heavy", "tape-joint", cable_type="H07RN-F"),
+    Start(
+        "switch-harness",
+        "switch-harness",
+        "Inlet and switch harness",
+        "c14-inlet",
+        "boxed-outlet-bs",
+    ),
+    Start(
+        "linking-lead",
+        "linking-lead",
+        "Linking lead",
+        "power-out",
+        "power-in",
+        cable_type="H07RN-F",
+    ),
+    Start(
+        "heating-tape",
+        "heating-tape",
+        "Heating-tape plug",
+        "bs1363-plug-heavy",
+        "tape-joint",
+        cable_type="H07RN-F",
+    ),
     Start("repair", "repair", "Repair of a lead", "bs1363-plug", "bs1363-socket"),
     Start(
         "sealed-multiway",
@@ -123,12 +169,30 @@ STARTS = (
         "din-47100",
         12.0,
     ),
-    Start("signal-lead", "signal-lead", "Multi-pole lead with shield", "d25-pin", "round-8", "din-47100", 24.0),
-    Start("conversion", "conversion", "New connector on a device", "tee-pin", "device-tail", "dc-red-black", 12.0),
+    Start(
+        "signal-lead",
+        "signal-lead",
+        "Multi-pole lead with shield",
+        "d25-pin",
+        "round-8",
+        "din-47100",
+        24.0,
+    ),
+    Start(
+        "conversion",
+        "conversion",
+        "New connector on a device",
+        "tee-pin",
+        "device-tail",
+        "dc-red-black",
+        12.0,
+    ),
 )
 
 
-SPLIT_VOLTS = 200.0  # below it an alternating supply is of the 120 V countries or a site transformer
+SPLIT_VOLTS = (
+    200.0  # below it an alternating supply is of the 120 V countries or a site transformer
+)
 DIRECT: dict[str, tuple[Brief, Conductor]] = {
     "inverter-link": (
         Brief(
@@ -141,7 +205,9 @@ DIRECT: dict[str, tuple[Brief, Conductor]] = {
         Conductor(cable_type="battery-105", drop_percent=3.0),
     ),
     "solar-string": (
-        Brief(feeds="current", system="dc", volts=118.0, margin=1.25, place="outdoor", ambient_c=60.0),
+        Brief(
+            feeds="current", system="dc", volts=118.0, margin=1.25, place="outdoor", ambient_c=60.0
+        ),
         Conductor(cable_type="H1Z2Z2-K", drop_percent=3.0, tinned=True),
     ),
     "welding-extension": (
@@ -153,7 +219,9 @@ DIRECT: dict[str, tuple[Brief, Conductor]] = {
         Conductor(cable_type="RV-105", drop_percent=3.0),
     ),
     "sealed-multiway": (
-        Brief(feeds="current", system="dc", volts=12.0, ways=6, place="wet", fuse_family="blade-32v"),
+        Brief(
+            feeds="current", system="dc", volts=12.0, ways=6, place="wet", fuse_family="blade-32v"
+        ),
         Conductor(cable_type="RV-105", drop_percent=3.0, tinned=True),
     ),
     "signal-lead": (
@@ -168,7 +236,9 @@ DIRECT: dict[str, tuple[Brief, Conductor]] = {
 IN_A_BOX = Brief(feeds="loads", ambient_c=40.0, run_m=0.6)
 OF_THEIR_OWN: dict[str, Brief] = {
     "switch-harness": IN_A_BOX,
-    "heating-tape": Brief(feeds="tape", place="outdoor", ambient_c=20.0, start_multiple=2.5, continuous=True),
+    "heating-tape": Brief(
+        feeds="tape", place="outdoor", ambient_c=20.0, start_multiple=2.5, continuous=True
+    ),
 }
 
 
@@ -195,7 +265,9 @@ def _suits(start: Start, known: Known) -> bool:
     direct = start.kind in DIRECT
     if known.system is not None and known.system != ("dc" if direct else start.system):
         return False
-    return direct or known.volts is None or (start.volts < SPLIT_VOLTS) == (known.volts < SPLIT_VOLTS)
+    return (
+        direct or known.volts is None or (start.volts < SPLIT_VOLTS) == (known.volts < SPLIT_VOLTS)
+    )
 
 
 def words_of(start: Start) -> str:
@@ -208,19 +280,28 @@ def words_of(start: Start) -> str:
 
 def with_known(lead: Lead, known: Known) -> Lead:
     """A lead at its starting point, with what a sum knows of it put in."""
-    brief = replace(lead.brief, volts=known.volts or lead.brief.volts, run_m=known.run_m or lead.brief.run_m)
+    brief = replace(
+        lead.brief, volts=known.volts or lead.brief.volts, run_m=known.run_m or lead.brief.run_m
+    )
     if known.volts is not None and brief.system == "dc":
         brief = replace(brief, cells=None)
     conductor = lead.conductor
     if known.drop_percent is not None:
         conductor = replace(conductor, drop_percent=known.drop_percent)
     cable = next(
-        (c for c in cable_types().values() if c.basis == known.basis and c.cord == (brief.system != "dc")), None
+        (
+            c
+            for c in cable_types().values()
+            if c.basis == known.basis and c.cord == (brief.system != "dc")
+        ),
+        None,
     )
     if cable is not None:
         conductor = replace(conductor, cable_type=cable.name)
     if known.size is not None:
-        conductor = replace(conductor, size=known.size, unit="AWG" if known.size.endswith("AWG") else "mm2")
+        conductor = replace(
+            conductor, size=known.size, unit="AWG" if known.size.endswith("AWG") else "mm2"
+        )
     return replace(lead, brief=_fed(brief, known), conductor=conductor)
 
 
@@ -229,7 +310,9 @@ def _fed(brief: Brief, known: Known) -> Brief:
     if known.amps is None and known.watts is None or brief.feeds == "tape":
         return brief
     if brief.system != "dc":
-        return replace(brief, feeds="loads", loads=(OneLoad("from the envelope", known.amps, known.watts),))
+        return replace(
+            brief, feeds="loads", loads=(OneLoad("from the envelope", known.amps, known.watts),)
+        )
     if brief.feeds == "power" and known.watts is not None:
         return replace(brief, watts=known.watts)
     amps = known.amps or (known.watts or 0.0) / brief.volts
@@ -240,9 +323,19 @@ def new_lead(start: Start, tag: str, at: str) -> Lead:
     """A lead at its starting point, nothing typed yet."""
     if start.kind in DIRECT:
         brief, conductor = DIRECT[start.kind]
-        return Lead(tag, f"{start.name} {tag}", start.kind, brief, conductor, Ends(start.a, start.b, start.scheme), at)
+        return Lead(
+            tag,
+            f"{start.name} {tag}",
+            start.kind,
+            brief,
+            conductor,
+            Ends(start.a, start.b, start.scheme),
+            at,
+        )
     plugged_into = (*EXTENSIONS, "repair")
-    begun = OF_THEIR_OWN.get(start.kind, Brief(feeds="socket" if start.kind in plugged_into else "loads"))
+    begun = OF_THEIR_OWN.get(
+        start.kind, Brief(feeds="socket" if start.kind in plugged_into else "loads")
+    )
     return Lead(
         tag=tag,
         name=f"{start.name} {tag}",
@@ -254,7 +347,9 @@ def new_lead(start: Start, tag: str, at: str) -> Lead:
             volts=start.volts,
             upstream_family="breaker-na" if start.volts < 200 else "breaker-iec",
         ),
-        conductor=Conductor(cable_type=start.cable_type, unit="AWG" if start.size_unit == "AWG" else "mm2"),
+        conductor=Conductor(
+            cable_type=start.cable_type, unit="AWG" if start.size_unit == "AWG" else "mm2"
+        ),
         ends=Ends(start.a, start.b, start.scheme),
         created_at=at,
     )

@@ -93,12 +93,19 @@ def _shown(add: str, typed: dict[str, str], wrong: dict[str, str]) -> str:
     kind = next((k for k in KINDS if k == add), None)
     longest = max((s.left for s in stock if s.kind == "cable"), default=1.0)
     rows = [
-        Shown(s, words_of(s.kind, s.what), Markup(length_left(s, longest)) if s.kind == "cable" else None)
+        Shown(
+            s,
+            words_of(s.kind, s.what),
+            Markup(length_left(s, longest)) if s.kind == "cable" else None,
+        )
         for s in stock
     ]
     return render_template(
         "stores/page.html",
-        cables=sorted((r for r in rows if r.drawing), key=lambda r: (r.stock.what, r.stock.offcut, -r.stock.left)),
+        cables=sorted(
+            (r for r in rows if r.drawing),
+            key=lambda r: (r.stock.what, r.stock.offcut, -r.stock.left),
+        ),
         counted=[r for r in rows if r.stock.kind in USED_UP and not r.drawing],
         tools=[r for r in rows if r.stock.kind in ("tool", "die")],
         kinds=KINDS,
@@ -117,7 +124,9 @@ def _choices(kind: StockKind) -> list[tuple[str, str]]:
         whats = [w for p in shelf().values() for w in _sizes_of(p)]
         return sorted(((w, words_of("part", w)) for w in whats), key=lambda pair: pair[1])
     if kind == "sleeve":
-        return [(s.words, f"{s.words}{', adhesive-lined' if s.adhesive else ''}") for s in sleeves()]
+        return [
+            (s.words, f"{s.words}{', adhesive-lined' if s.adhesive else ''}") for s in sleeves()
+        ]
     asked = {n.what for held in store().all() for n in _needs(held.lead) if n.kind == kind}
     return [(x, x) for x in sorted(asked | (set(KNOWN_TOOLS) if kind == "tool" else set()))]
 
@@ -145,7 +154,9 @@ def _read(typed: dict[str, str]) -> Stock:
     """What a form says. Raises Refused with every fault."""
     kind = next((k for k in KINDS if k == typed.get("kind")), None)
     if kind is None:
-        raise Refused(Fault("kind", "nothing says what kind of thing it is", "one of the presses above"))
+        raise Refused(
+            Fault("kind", "nothing says what kind of thing it is", "one of the presses above")
+        )
     faults: list[Fault] = []
     what, left, price = "", 0.0, None
     try:
@@ -181,7 +192,11 @@ def _fresh(kind: StockKind, what: str) -> str:
     taken = {s.name for s in on_hand()}
     base = words_of(kind, what)[:34] if kind != "cable" else "Reel"
     numbered = (f"{base} {n}" for n in range(1 if kind == "cable" else 2, 10_000))
-    return base if base not in taken and kind != "cable" else next(n for n in numbered if n not in taken)
+    return (
+        base
+        if base not in taken and kind != "cable"
+        else next(n for n in numbered if n not in taken)
+    )
 
 
 @blueprint.get("/stores/one")
@@ -193,7 +208,9 @@ def one() -> str | tuple[str, int]:
 def _one(name: str, typed: str, wrong: str) -> str | tuple[str, int]:
     stock = next((s for s in on_hand() if s.name == name), None)
     if stock is None:
-        raise Refused(Fault("name", f"Stores have no {name or 'thing without a name'}", "one of those listed"))
+        raise Refused(
+            Fault("name", f"Stores have no {name or 'thing without a name'}", "one of those listed")
+        )
     page = render_template(
         "stores/one.html",
         stock=stock,

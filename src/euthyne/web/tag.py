@@ -44,7 +44,9 @@ def show(tag: str) -> str:
         facts=facts_of(page) if ready else None,
         seal=store().seal_of(tag),
         blocking=[f for f in page.progress.found if f.open],
-        unsettled=[s for s in page.progress.standings if s.mark == "open" and s.stage is not Stage.TAG],
+        unsettled=[
+            s for s in page.progress.standings if s.mark == "open" and s.stage is not Stage.TAG
+        ],
     )
 
 
@@ -52,7 +54,9 @@ def _with_a_label(tag: str) -> LeadPage:
     """The lead, if there is enough of it to print. Raises NotNow."""
     page = lead_page(tag)
     if not page.reached(Stage.TAG) or page.plan.size_name is None:
-        raise NotNow("There is no label of this lead yet.", url_for("tag.show", tag=tag), "See what is left")
+        raise NotNow(
+            "There is no label of this lead yet.", url_for("tag.show", tag=tag), "See what is left"
+        )
     return page
 
 
@@ -60,14 +64,18 @@ def _with_a_label(tag: str) -> LeadPage:
 def label_svg(tag: str) -> Response:
     """The label as SVG."""
     page = _with_a_label(tag)
-    return Response(label.svg(facts_of(page), _address(tag), page.held.sealed), mimetype="image/svg+xml")
+    return Response(
+        label.svg(facts_of(page), _address(tag), page.held.sealed), mimetype="image/svg+xml"
+    )
 
 
 @blueprint.get("/leads/<tag>/label.pdf")
 def label_pdf(tag: str) -> Response:
     """The label as PDF, true to size."""
     page = _with_a_label(tag)
-    return Response(label.pdf(facts_of(page), _address(tag), page.held.sealed), mimetype="application/pdf")
+    return Response(
+        label.pdf(facts_of(page), _address(tag), page.held.sealed), mimetype="application/pdf"
+    )
 
 
 @blueprint.post("/leads/<tag>/tag/seal")
@@ -76,7 +84,9 @@ def seal(tag: str) -> Response:
     initials = request.form.get("initials", "").strip()[:12]
     if not initials:
         raise NotNow(
-            "A seal needs the initials of whoever answers for it.", url_for("tag.show", tag=tag), "Back to Tag"
+            "A seal needs the initials of whoever answers for it.",
+            url_for("tag.show", tag=tag),
+            "Back to Tag",
         )
     session["who"], session.permanent = initials, True
 
@@ -85,7 +95,9 @@ def seal(tag: str) -> Response:
         found = progress(plan, False)
         standing = [f.title for f in found.found if f.open]
         standing += [
-            f"{s.stage.word} is open" for s in found.standings if s.mark == "open" and s.stage is not Stage.TAG
+            f"{s.stage.word} is open"
+            for s in found.standings
+            if s.mark == "open" and s.stage is not Stage.TAG
         ]
         if standing:
             words = f"It can not be sealed yet: {standing[0]}."

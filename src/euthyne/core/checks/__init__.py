@@ -2,7 +2,19 @@
 
 from dataclasses import replace
 
-from euthyne.core.checks import battery, cutting, direct, fit, place, practice, proof, rating, switching, touch, wiring
+from euthyne.core.checks import (
+    battery,
+    cutting,
+    direct,
+    fit,
+    place,
+    practice,
+    proof,
+    rating,
+    switching,
+    touch,
+    wiring,
+)
 from euthyne.core.checks.found import Check, Fix, Found, Level
 from euthyne.core.plan import Plan
 

@@ -11,7 +11,9 @@ NEAR_POST_M = 0.2
 PACKS_APART_VOLTS = 0.05
 LUGS_ON_POST = 4
 BATTERY = ("inverter-link", "charger-lead", "conversion")
-LOW_CUT_OFF_SHARE = 0.8  # of the battery: below it the figure is left over from another battery, generic
+LOW_CUT_OFF_SHARE = (
+    0.8  # of the battery: below it the figure is left over from another battery, generic
+)
 
 
 @check(
@@ -27,7 +29,9 @@ def cell_count(plan: Plan) -> Said | None:
         return None
     text = f"The pack has {brief.cells} in a row; the charger is set for {brief.charger_cells}."
     return Said(
-        "The charger counts other cells", text, Fix("Set it for the pack", (("brief.charger_cells", brief.cells),))
+        "The charger counts other cells",
+        text,
+        Fix("Set it for the pack", (("brief.charger_cells", brief.cells),)),
     )
 
 
@@ -45,7 +49,9 @@ def taps_out_of_order(plan: Plan) -> Said | None:
         return None
     words = ", ".join(f"{j.core} from {j.a or 'nowhere'} to {j.b or 'nowhere'}" for j in astray)
     return Said(
-        "Balance taps out of order", f"Astray: {words}.", Fix("Put the taps in cell order", (("ends.joints", ()),))
+        "Balance taps out of order",
+        f"Astray: {words}.",
+        Fix("Put the taps in cell order", (("ends.joints", ()),)),
     )
 
 
@@ -68,8 +74,13 @@ def fuse_breaking(plan: Plan) -> Said | None:
         f"{brief.battery_short_amps:.0f} A when shorted."
     )
     better = families()["high-breaking-dc"]
-    breaks_it = better.breaking_capacity_ka * 1000 >= brief.battery_short_amps and better.volts >= plan.volts
-    fix = Fix("A high-breaking fuse", (("brief.fuse_family", better.name), ("conductor.fuse_amps", None)))
+    breaks_it = (
+        better.breaking_capacity_ka * 1000 >= brief.battery_short_amps
+        and better.volts >= plan.volts
+    )
+    fix = Fix(
+        "A high-breaking fuse", (("brief.fuse_family", better.name), ("conductor.fuse_amps", None))
+    )
     return Said("The fuse cannot break the short", text, fix if breaks_it else None)
 
 
@@ -84,7 +95,10 @@ def fuse_far_from_post(plan: Plan) -> Said | None:
     apart = plan.lead.brief.fuse_to_post_m
     if plan.lead.brief.fuse_family == "none" or apart <= NEAR_POST_M:
         return None
-    return Said("The fuse is far from the post", f"{apart:g} m of cable lie before it; {NEAR_POST_M:g} m is the most.")
+    return Said(
+        "The fuse is far from the post",
+        f"{apart:g} m of cable lie before it; {NEAR_POST_M:g} m is the most.",
+    )
 
 
 @check(
@@ -103,7 +117,9 @@ def blade_over_share(plan: Plan) -> Said | None:
     carried = plan.candidate.rating_amps if plan.candidate else float("inf")
     larger = next((a for a in family.amps if load <= FOR_LONG * a and a <= carried), None)
     fix = Fix(f"Take {larger:g} A", (("conductor.fuse_amps", larger),)) if larger else None
-    return Said(f"A {family.words} run near its figure", f"{load:.1f} A on {amps:g} A; {carries}.", fix)
+    return Said(
+        f"A {family.words} run near its figure", f"{load:.1f} A on {amps:g} A; {carries}.", fix
+    )
 
 
 @check(
@@ -115,7 +131,9 @@ def blade_over_share(plan: Plan) -> Said | None:
 def packs_unequal(plan: Plan) -> Said | None:
     """Packs side by side are alike, and so are their leads."""
     brief = plan.lead.brief
-    if brief.packs < 2 or (brief.packs_equal_leads and brief.packs_apart_volts <= PACKS_APART_VOLTS):
+    if brief.packs < 2 or (
+        brief.packs_equal_leads and brief.packs_apart_volts <= PACKS_APART_VOLTS
+    ):
         return None
     leads = "" if brief.packs_equal_leads else "their leads are of unequal length; "
     apart = f"{brief.packs_apart_volts:g} V apart (at most {PACKS_APART_VOLTS:g} V)"
@@ -134,7 +152,8 @@ def lug_hole_small(plan: Plan) -> Said | None:
     for short, lug, stud in _lugs(plan):
         if hole_mm(lug) <= stud_mm(stud):
             return Said(
-                "The stud is thicker than the hole", f"{short}: hole {hole_mm(lug):g} mm, stud {stud_mm(stud):g} mm."
+                "The stud is thicker than the hole",
+                f"{short}: hole {hole_mm(lug):g} mm, stud {stud_mm(stud):g} mm.",
             )
     return None
 
@@ -150,18 +169,28 @@ def lug_hole_large(plan: Plan) -> Said | None:
     for short, lug, stud in _lugs(plan):
         gap = hole_mm(lug) - stud_mm(stud)
         if gap > gap_allowed_mm(stud):
-            text = f"{short}: {gap:.1f} mm wider than {stud}; {gap_allowed_mm(stud):g} mm is the most."
+            text = (
+                f"{short}: {gap:.1f} mm wider than {stud}; {gap_allowed_mm(stud):g} mm is the most."
+            )
             return Said("The lug's hole is too wide", text)
     return None
 
 
-@check("caution", Stage.ENDS, why="The topmost lugs stand on thread, not on metal.", clears="A bus bar.")
+@check(
+    "caution",
+    Stage.ENDS,
+    why="The topmost lugs stand on thread, not on metal.",
+    clears="A bus bar.",
+)
 def lugs_on_post(plan: Plan) -> Said | None:
     """At most four lugs lie on a post."""
     lugs = plan.lead.ends.lugs_on_post
     if lugs <= LUGS_ON_POST:
         return None
-    return Said("Too many lugs on the post", f"{lugs} lugs; {LUGS_ON_POST} is the most, the largest against the post.")
+    return Said(
+        "Too many lugs on the post",
+        f"{lugs} lugs; {LUGS_ON_POST} is the most, the largest against the post.",
+    )
 
 
 @check(
@@ -174,7 +203,10 @@ def one_at_a_time(plan: Plan) -> Said | None:
     """On a connected pack one conductor is cut, stripped and finished before the next."""
     if plan.lead.kind not in BATTERY:
         return None
-    return Said("One conductor at a time", "The other stays insulated. Both bare on a connected pack is a stop.")
+    return Said(
+        "One conductor at a time",
+        "The other stays insulated. Both bare on a connected pack is a stop.",
+    )
 
 
 @check(
@@ -202,7 +234,9 @@ def cut_off_above(plan: Plan) -> Said | None:
     if plan.lead.brief.feeds != "power" or at is None or at <= plan.volts:
         return None
     text = f"It cuts off at {at:g} V; the battery has {plan.volts:g} V."
-    return Said("Cuts off above the battery", text, Fix("0.875 of the battery", (("brief.at_volts", None),)))
+    return Said(
+        "Cuts off above the battery", text, Fix("0.875 of the battery", (("brief.at_volts", None),))
+    )
 
 
 @check(
@@ -214,10 +248,18 @@ def cut_off_above(plan: Plan) -> Said | None:
 def cut_off_low(plan: Plan) -> Said | None:
     """A load seldom runs far below its battery's volts."""
     at = plan.lead.brief.at_volts
-    if plan.lead.brief.feeds != "power" or at is None or at >= LOW_CUT_OFF_SHARE * plan.volts - 1e-9:
+    if (
+        plan.lead.brief.feeds != "power"
+        or at is None
+        or at >= LOW_CUT_OFF_SHARE * plan.volts - 1e-9
+    ):
         return None
     text = f"It cuts off at {at:g} V on a battery of {plan.volts:g} V: {plan.demand_amps or 0:.0f} A are wanted there."
-    return Said("Cuts off far below the battery", text, Fix("0.875 of the battery", (("brief.at_volts", None),)))
+    return Said(
+        "Cuts off far below the battery",
+        text,
+        Fix("0.875 of the battery", (("brief.at_volts", None),)),
+    )
 
 
 @check(

@@ -17,9 +17,15 @@ def bent_too_tight(plan: Plan) -> Said | None:
     bend, least = plan.lead.cut.bend_mm, plan.least_bend_mm
     if bend is None or bend >= least:
         return None
-    how = {"still": "four times, lying still", "moved": "six times, moved", "drum": "eight times, on a drum"}
+    how = {
+        "still": "four times, lying still",
+        "moved": "six times, moved",
+        "drum": "eight times, on a drum",
+    }
     said = f"Bent to {bend:g} mm; its {plan.cable_od_mm:g} mm ask for {least:.0f} mm, {how[plan.bending]}."
-    return Said("Bent too tight", said, Fix(f"Bend it to {least:.0f} mm", (("cut.bend_mm", least),)))
+    return Said(
+        "Bent too tight", said, Fix(f"Bend it to {least:.0f} mm", (("cut.bend_mm", least),))
+    )
 
 
 @check(
@@ -34,4 +40,7 @@ def no_longer_reaches(plan: Plan) -> Said | None:
     if not plan.length_lost_m or not short or short[0] <= 0:
         return None
     lost = plan.length_lost_m * 1000
-    return Said("It no longer reaches", f"{lost:.0f} mm went with ends cut off: {short[0]:.0f} mm more than there was.")
+    return Said(
+        "It no longer reaches",
+        f"{lost:.0f} mm went with ends cut off: {short[0]:.0f} mm more than there was.",
+    )

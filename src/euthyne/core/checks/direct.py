@@ -26,11 +26,18 @@ def battery_unfused(plan: Plan) -> Said | None:
     return Said(
         "No fuse at the battery",
         "The Brief names no fuse for a lead that hangs on a battery post.",
-        Fix("A high-breaking fuse at the post", (("brief.fuse_family", "high-breaking-dc"),)) if fits else None,
+        Fix("A high-breaking fuse at the post", (("brief.fuse_family", "high-breaking-dc"),))
+        if fits
+        else None,
     )
 
 
-@check("stop", Stage.BRIEF, why="It would arc on after it has opened.", clears="A family made for the volts.")
+@check(
+    "stop",
+    Stage.BRIEF,
+    why="It would arc on after it has opened.",
+    clears="A family made for the volts.",
+)
 def fuse_volts(plan: Plan) -> Said | None:
     """A fuse must be made for the volts, and for direct current."""
     name = plan.lead.brief.fuse_family
@@ -50,7 +57,11 @@ def fuse_volts(plan: Plan) -> Said | None:
 )
 def fuse_too_small(plan: Plan) -> Said | None:
     """The family ends below the load."""
-    if plan.sizing is None or plan.sizing.protection is None or plan.sizing.protection.amps is not None:
+    if (
+        plan.sizing is None
+        or plan.sizing.protection is None
+        or plan.sizing.protection.amps is not None
+    ):
         return None
     name = plan.lead.brief.fuse_family
     return Said(
@@ -75,7 +86,11 @@ def solar_cable(plan: Plan) -> Said | None:
         f"{plan.cable_type.name}: {plan.cable_type.use}.",
         Fix(
             "Take H1Z2Z2-K",
-            (("conductor.cable_type", "H1Z2Z2-K"), ("conductor.tinned", True), ("conductor.size", None)),
+            (
+                ("conductor.cable_type", "H1Z2Z2-K"),
+                ("conductor.tinned", True),
+                ("conductor.size", None),
+            ),
         ),
     )
 
@@ -91,7 +106,8 @@ def precharge(plan: Plan) -> Said | None:
     if plan.lead.kind != "inverter-link":
         return None
     return Said(
-        "Precharge before connecting", "An inverter's capacitors take a rush of hundreds of amps at the first touch."
+        "Precharge before connecting",
+        "An inverter's capacitors take a rush of hundreds of amps at the first touch.",
     )
 
 
@@ -138,7 +154,8 @@ def welding_return(plan: Plan) -> Said | None:
     if plan.lead.kind != "welding-extension" or plan.lead.brief.poles == 2:
         return None
     return Said(
-        "One pole only", "This lengthens one pole. The other must have a lead of its own, clamped at the joint."
+        "One pole only",
+        "This lengthens one pole. The other must have a lead of its own, clamped at the joint.",
     )
 
 
@@ -150,10 +167,16 @@ def welding_return(plan: Plan) -> Said | None:
 )
 def solar_untinned(plan: Plan) -> Said | None:
     """A solar run is tinned."""
-    if plan.lead.kind != "solar-string" or plan.lead.conductor.tinned or plan.lead.conductor.metal != "copper":
+    if (
+        plan.lead.kind != "solar-string"
+        or plan.lead.conductor.tinned
+        or plan.lead.conductor.metal != "copper"
+    ):
         return None
     return Said(
-        "Plain copper on a solar run", "The cable is plain.", Fix("Take it tinned", (("conductor.tinned", True),))
+        "Plain copper on a solar run",
+        "The cable is plain.",
+        Fix("Take it tinned", (("conductor.tinned", True),)),
     )
 
 
@@ -167,7 +190,10 @@ def one_make(plan: Plan) -> Said | None:
     """The halves of a solar coupler are of one make."""
     if plan.lead.kind != "solar-string":
         return None
-    return Said("Both halves of one make", "Look at the mark on each half, the string's own and the regulator's too.")
+    return Said(
+        "Both halves of one make",
+        "Look at the mark on each half, the string's own and the regulator's too.",
+    )
 
 
 @check(
@@ -198,4 +224,7 @@ def working_point(plan: Plan) -> Said | None:
         return None
     lacking = "volts and amps" if not (brief.working_volts or brief.working_amps) else "other half"
     text = f"The {lacking} it works at are not said: the loss is worked at {brief.margin:g} times the short-circuit "
-    return Said("The working point is not known", text + "current and the coldest volts, which is not what arrives.")
+    return Said(
+        "The working point is not known",
+        text + "current and the coldest volts, which is not what arrives.",
+    )

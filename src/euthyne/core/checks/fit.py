@@ -9,7 +9,9 @@ from euthyne.core.plan import Plan
 from euthyne.core.stage import Stage
 
 GAUGE_GIVE = 0.005  # a range rounded from a gauge takes that gauge: 13.3 mm2 is 6 AWG
-OWN_SIZE = 1.02  # a lug marked with the conductor's own size is its maker's answer, whatever its bore
+OWN_SIZE = (
+    1.02  # a lug marked with the conductor's own size is its maker's answer, whatever its bore
+)
 
 
 def _ends(plan: Plan) -> tuple[tuple[str, Part], tuple[str, Part]]:
@@ -60,7 +62,11 @@ def cord_in_grip(plan: Plan) -> Said | None:
         fat, thin = cord.low_mm > high, cord.high_mm < low
         if not (fat or thin):
             continue
-        size = f"{cord.low_mm:g} to {cord.high_mm:g} mm" if cord.low_mm != cord.high_mm else f"{cord.low_mm:g} mm"
+        size = (
+            f"{cord.low_mm:g} to {cord.high_mm:g} mm"
+            if cord.low_mm != cord.high_mm
+            else f"{cord.low_mm:g} mm"
+        )
         held = "It would be held by its cores." if fat else "It would slide out."
         return Said(
             f"The cord is too {'fat' if fat else 'thin'} for the {p.short}",
@@ -138,7 +144,9 @@ def trapped(plan: Plan) -> Said | None:
     if not plan.trapped:
         return None
     home = {"A": plan.a, "B": plan.b}
-    names = [t.words for x in plan.trapped for t in home[x[0]].threaded if t.id == x[2:]] or ["a sleeve"]
+    names = [t.words for x in plan.trapped for t in home[x[0]].threaded if t.id == x[2:]] or [
+        "a sleeve"
+    ]
     return Said(
         "A part does not go over the cord",
         f"{', '.join(names).capitalize()}: the bore is smaller than the {plan.cable_od_mm:g} mm the cord may be.",
@@ -153,7 +161,9 @@ def trapped(plan: Plan) -> Said | None:
 )
 def earth_last(plan: Plan) -> Said | None:
     """Where the body has no room, the earth cannot be given the most slack."""
-    tight = next((p for p, s in zip((plan.a, plan.b), plan.strips, strict=True) if not s.earth_last), None)
+    tight = next(
+        (p for p, s in zip((plan.a, plan.b), plan.strips, strict=True) if not s.earth_last), None
+    )
     if tight is None:
         return None
     return Said(
@@ -179,7 +189,9 @@ def terminal_overfull(plan: Plan) -> Said | None:
             together = marks.count(mark) * area
             if marks.count(mark) > 1 and together > p.terminal_mm2[1]:
                 text = f"{marks.count(mark)} cores of {area:g} mm² are {together:g} mm²; {mark} of the {p.short} takes "
-                return Said("More copper than the terminal takes", f"{text}{p.terminal_mm2[1]:g} mm².")
+                return Said(
+                    "More copper than the terminal takes", f"{text}{p.terminal_mm2[1]:g} mm²."
+                )
     return None
 
 
@@ -214,7 +226,11 @@ def lug_too_big(plan: Plan) -> Said | None:
 def moulded_only(plan: Plan) -> Said | None:
     """A coupler that is never made to be wired."""
     part = next((p for _, p in _ends(plan) if p.rewirable == "never"), None)
-    return None if part is None else Said("Only made moulded on", f"{part.words}: {part.standard} knows no other.")
+    return (
+        None
+        if part is None
+        else Said("Only made moulded on", f"{part.words}: {part.standard} knows no other.")
+    )
 
 
 @check(
@@ -226,4 +242,8 @@ def moulded_only(plan: Plan) -> Said | None:
 def seldom_wired(plan: Plan) -> Said | None:
     """A coupler that is seldom made to be wired."""
     part = next((p for _, p in _ends(plan) if p.rewirable == "seldom"), None)
-    return None if part is None else Said("Seldom made to be wired", f"{part.words}: look at the one in your hand.")
+    return (
+        None
+        if part is None
+        else Said("Seldom made to be wired", f"{part.words}: look at the one in your hand.")
+    )

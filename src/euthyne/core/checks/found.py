@@ -62,7 +62,9 @@ class Check(Protocol):
     def __call__(self, plan: Plan) -> Found | None: ...  # noqa: D102
 
 
-def check(level: Level, stage: Stage, why: str, clears: str) -> Callable[[Callable[[Plan], Said | None]], Check]:
+def check(
+    level: Level, stage: Stage, why: str, clears: str
+) -> Callable[[Callable[[Plan], Said | None]], Check]:
     """Make a check of a function: its code is the function's name, what it watches its docstring."""
 
     def make(look: Callable[[Plan], Said | None]) -> Check:
@@ -73,7 +75,9 @@ def check(level: Level, stage: Stage, why: str, clears: str) -> Callable[[Callab
             said = look(plan)
             if said is None:
                 return None
-            return Found(code, said.level or level, stage, said.title, said.text, why, clears, said.fix)
+            return Found(
+                code, said.level or level, stage, said.title, said.text, why, clears, said.fix
+            )
 
         made: Any = looked
         made.code, made.level, made.stage, made.why, made.clears = code, level, stage, why, clears

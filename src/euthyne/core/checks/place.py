@@ -21,7 +21,10 @@ def beyond_tables(plan: Plan) -> Said | None:
     if not plan.beyond_tables:
         return None
     fault = plan.beyond_tables[0]
-    return Said("The tables do not reach this place", f"{fault.problem[0].upper()}{fault.problem[1:]}: {fault.fix}.")
+    return Said(
+        "The tables do not reach this place",
+        f"{fault.problem[0].upper()}{fault.problem[1:]}: {fault.fix}.",
+    )
 
 
 @check(
@@ -35,9 +38,15 @@ def no_residual_current_device(plan: Plan) -> Said | None:
     brief = plan.lead.brief
     if brief.place == "indoor" or brief.rcd == "30 mA":
         return None
-    said = "The Brief says there is none." if brief.rcd == "none" else "Nobody has said whether there is one."
+    said = (
+        "The Brief says there is none."
+        if brief.rcd == "none"
+        else "Nobody has said whether there is one."
+    )
     return Said(
-        "Outdoors without a residual-current device", said, Fix("There is one, 30 mA", (("brief.rcd", "30 mA"),))
+        "Outdoors without a residual-current device",
+        said,
+        Fix("There is one, 30 mA", (("brief.rcd", "30 mA"),)),
     )
 
 
@@ -52,7 +61,8 @@ def try_the_button(plan: Plan) -> Said | None:
     if plan.lead.brief.place == "indoor" or plan.lead.brief.rcd != "30 mA":
         return None
     return Said(
-        "A residual-current device upstream", "Used outdoors behind a 30 mA device. Press its test button each time."
+        "A residual-current device upstream",
+        "Used outdoors behind a 30 mA device. Press its test button each time.",
     )
 
 
@@ -123,8 +133,14 @@ def _heavy_rubber(plan: Plan) -> Fix | None:
         words += f", and {parts.words[5:]}"
         changes += parts.changes
         tried = _with_changes(plan, changes)
-    stopped = tried.trapped or tried.sizing is None or tried.sizing.chosen is None or fitting_parts(tried)
-    return None if stopped or cord_in_grip(tried) or conductor_in_terminal(tried) else Fix(words, changes)
+    stopped = (
+        tried.trapped or tried.sizing is None or tried.sizing.chosen is None or fitting_parts(tried)
+    )
+    return (
+        None
+        if stopped or cord_in_grip(tried) or conductor_in_terminal(tried)
+        else Fix(words, changes)
+    )
 
 
 def _with_changes(plan: Plan, changes: tuple[tuple[str, Any], ...]) -> Plan:
@@ -162,7 +178,11 @@ def tape_without_device(plan: Plan) -> Said | None:
     if plan.lead.kind != "heating-tape" or brief.place != "indoor" or brief.rcd == "30 mA":
         return None
     fix = Fix("There is one, 30 mA", (("brief.rcd", "30 mA"),))
-    return Said("A heating tape without a residual-current device", "Indoors or out, the tape wants one.", fix)
+    return Said(
+        "A heating tape without a residual-current device",
+        "Indoors or out, the tape wants one.",
+        fix,
+    )
 
 
 @check(
@@ -175,7 +195,10 @@ def tape_end(plan: Plan) -> Said | None:
     """The two bus wires of a tape never meet, its braid is the earth, its far end is sealed."""
     if plan.lead.kind != "heating-tape":
         return None
-    return Said("The bus wires never meet", "Cut the far end back in a step and seal it. The braid is the earth.")
+    return Said(
+        "The bus wires never meet",
+        "Cut the far end back in a step and seal it. The braid is the earth.",
+    )
 
 
 @check(
@@ -188,7 +211,9 @@ def from_a_generator(plan: Plan) -> Said | None:
     """A generator leaves the neutral floating."""
     if not plan.lead.brief.generator:
         return None
-    return Said("Fed from a generator", "A floating neutral leaves a residual-current device blind.")
+    return Said(
+        "Fed from a generator", "A floating neutral leaves a residual-current device blind."
+    )
 
 
 @check(
@@ -216,7 +241,10 @@ def salvaged_cable(plan: Plan) -> Said | None:
     """Cable that has lived already is judged before it is trusted."""
     if not plan.lead.conductor.salvaged:
         return None
-    return Said("Salvaged cable", "Cut back to bright metal, count the length lost, and measure what is left.")
+    return Said(
+        "Salvaged cable",
+        "Cut back to bright metal, count the length lost, and measure what is left.",
+    )
 
 
 @check(
@@ -275,7 +303,10 @@ def who_decides(plan: Plan) -> Said | None:
     """Fixed wiring, three phases and heavy supplies belong to a licensed person in many places."""
     if plan.lead.brief.system == "ac-single" or not plan.mains:
         return None
-    return Said("A licensed person decides", "Leads on more than one line are licensed work in many places. Ask first.")
+    return Said(
+        "A licensed person decides",
+        "Leads on more than one line are licensed work in many places. Ask first.",
+    )
 
 
 @check(
@@ -290,4 +321,8 @@ def rod_without_device(plan: Plan) -> Said | None:
     if brief.earth_path != "rod" or brief.rcd == "30 mA" or not brief.earthed:
         return None
     fix = Fix("There is one, 30 mA", (("brief.rcd", "30 mA"),))
-    return Said("An earth rod without a residual-current device", "The Brief says the supply's earth is a rod.", fix)
+    return Said(
+        "An earth rod without a residual-current device",
+        "The Brief says the supply's earth is a rod.",
+        fix,
+    )

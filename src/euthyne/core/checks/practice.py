@@ -18,7 +18,8 @@ def crimp_soldered(plan: Plan) -> Said | None:
     if not ends:
         return None
     return Said(
-        "Crimps are soldered on this bench", f"Solder after the press at the {' and the '.join(dict.fromkeys(ends))}."
+        "Crimps are soldered on this bench",
+        f"Solder after the press at the {' and the '.join(dict.fromkeys(ends))}.",
     )
 
 
@@ -34,7 +35,10 @@ def hammer_crimp(plan: Plan) -> Said | None:
     if not ends:
         return None
     why = plan.job.practices.reason("pressed_with")
-    return Said("Lugs struck, not pressed", f"At both ends where there are lugs: {why} Pull and measure each one.")
+    return Said(
+        "Lugs struck, not pressed",
+        f"At both ends where there are lugs: {why} Pull and measure each one.",
+    )
 
 
 @check(
@@ -49,7 +53,10 @@ def flame_near_sleeves(plan: Plan) -> Said | None:
     if plan.job.practices.heat != "flame" or not sleeves:
         return None
     lined = "adhesive-lined sleeves" if any(s.adhesive for s in sleeves) else "sleeves"
-    return Said("A flame near sleeves", f"This bench shrinks with a flame; this lead has {lined}. No battery near it.")
+    return Said(
+        "A flame near sleeves",
+        f"This bench shrinks with a flame; this lead has {lined}. No battery near it.",
+    )
 
 
 @check(
@@ -65,7 +72,8 @@ def torque_by_feel(plan: Plan) -> Said | None:
         return None
     why = plan.job.practices.reason("torque")
     return Said(
-        "Screws by feel", f"The sheet of the {given[0].short} gives {given[0].torque_nm:g} N m. The bench says: {why}"
+        "Screws by feel",
+        f"The sheet of the {given[0].short} gives {given[0].torque_nm:g} N m. The bench says: {why}",
     )
 
 
@@ -81,4 +89,6 @@ def one_pair_of_hands(plan: Plan) -> Said | None:
     pulled = next((d.by for d in done if d.step == "pull"), None)
     if pulled is None or pulled not in {d.by for d in done if "-land-" in d.step}:
         return None
-    return Said("Pulled by whoever made it", f"{pulled} made joints of this lead and pulled them too.")
+    return Said(
+        "Pulled by whoever made it", f"{pulled} made joints of this lead and pulled them too."
+    )

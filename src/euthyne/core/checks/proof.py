@@ -92,28 +92,47 @@ def failed_reading(plan: Plan) -> Said | None:
 )
 def watched_reading(plan: Plan) -> Said | None:
     """A reading that passes with nothing to spare."""
-    watched = next((x for x in plan.lines if x.id in plan.verdicts and plan.verdicts[x.id].word == "watch"), None)
+    watched = next(
+        (x for x in plan.lines if x.id in plan.verdicts and plan.verdicts[x.id].word == "watch"),
+        None,
+    )
     if watched is None:
         return None
     return Said(f"To watch: {watched.words}", plan.verdicts[watched.id].reason)
 
 
-@check("stop", Stage.TAG, why="What was not tested is not known.", clears="Every line of Prove, answered.")
+@check(
+    "stop",
+    Stage.TAG,
+    why="What was not tested is not known.",
+    clears="Every line of Prove, answered.",
+)
 def untested(plan: Plan) -> Said | None:
     """No lead is sealed with a mandatory line untested."""
     if not plan.lines:
         return None
     answered = {a.line for a in plan.lead.proof.looks if a.good}
     missing = [x.question for x in look_list(plan.a, plan.b) if x.id not in answered]
-    missing += [f"{len(plan.grid.unprobed)} squares of the polarity grid"] if plan.grid.unprobed else []
-    missing += [x.words for x in plan.lines if x.id not in plan.verdicts or plan.verdicts[x.id].word == "unsure"]
+    missing += (
+        [f"{len(plan.grid.unprobed)} squares of the polarity grid"] if plan.grid.unprobed else []
+    )
+    missing += [
+        x.words
+        for x in plan.lines
+        if x.id not in plan.verdicts or plan.verdicts[x.id].word == "unsure"
+    ]
     if not missing:
         return None
     rest = f", and {len(missing) - 1} more" if len(missing) > 1 else ""
     return Said("Not everything is proven", f"Still open: {missing[0]}{rest}.")
 
 
-@check("stop", Stage.TAG, why="The record would say more than was done.", clears="Every step of Build, done.")
+@check(
+    "stop",
+    Stage.TAG,
+    why="The record would say more than was done.",
+    clears="Every step of Build, done.",
+)
 def unbuilt(plan: Plan) -> Said | None:
     """A lead is not sealed while steps are open."""
     if plan.size_name is not None and plan.steps and not plan.steps_left:

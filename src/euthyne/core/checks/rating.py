@@ -7,7 +7,12 @@ from euthyne.core.shown import at_most
 from euthyne.core.stage import Stage
 from euthyne.core.volts import excess, made_for
 
-GUIDANCE_M = {1.0: 10.0, 1.25: 12.0, 1.5: 15.0, 2.5: 25.0}  # usual longest extension by mm2, generic
+GUIDANCE_M = {
+    1.0: 10.0,
+    1.25: 12.0,
+    1.5: 15.0,
+    2.5: 25.0,
+}  # usual longest extension by mm2, generic
 
 
 @check(
@@ -56,9 +61,13 @@ def under_rated_part(plan: Plan) -> Said | None:
     if plan.steady_amps is None:
         return None
     weak = next((p for p in (plan.a, plan.b) if p.steady_amps < plan.steady_amps), None)
-    if weak is None or (plan.protection.in_lead and (plan.protection.amps or 1e9) <= weak.steady_amps):
+    if weak is None or (
+        plan.protection.in_lead and (plan.protection.amps or 1e9) <= weak.steady_amps
+    ):
         return None
-    at_duty = f" ({weak.amps:g} A at {weak.duty_percent:g} % duty)" if weak.duty_percent < 100 else ""
+    at_duty = (
+        f" ({weak.amps:g} A at {weak.duty_percent:g} % duty)" if weak.duty_percent < 100 else ""
+    )
     carries = f"{weak.words} carries {at_most(weak.steady_amps)} A{at_duty}"
     return Said("A part is under-rated", f"{carries}; {plan.steady_amps:.1f} A is wanted.")
 
@@ -100,11 +109,16 @@ def no_protection(plan: Plan) -> Said | None:
 
 def _usual_breaker(plan: Plan) -> Fix | None:
     """The breaker that usually feeds such a socket, where the cord that is taken carries it."""
-    amps, family = (15.0, "breaker-na") if plan.breaker_family == "breaker-na" else (16.0, "breaker-iec")
+    amps, family = (
+        (15.0, "breaker-na") if plan.breaker_family == "breaker-na" else (16.0, "breaker-iec")
+    )
     weakest = min(link.amps for link in plan.chain)
     if weakest < amps or (plan.sizing is not None and plan.sizing.chosen is None):
         return None
-    return Fix(f"A {amps:g} A breaker feeds it", (("brief.upstream_amps", amps), ("brief.upstream_family", family)))
+    return Fix(
+        f"A {amps:g} A breaker feeds it",
+        (("brief.upstream_amps", amps), ("brief.upstream_family", family)),
+    )
 
 
 @check(
@@ -146,7 +160,12 @@ def protection_over_part(plan: Plan) -> Said | None:
     )
 
 
-@check("stop", Stage.ENDS, why="Insulation and keying are chosen by volts.", clears="A coupler made for the supply.")
+@check(
+    "stop",
+    Stage.ENDS,
+    why="Insulation and keying are chosen by volts.",
+    clears="A coupler made for the supply.",
+)
 def volts_over_part(plan: Plan) -> Said | None:
     """Every coupler must be made for the volts, to earth and between its contacts."""
     for p in (plan.a, plan.b):
@@ -159,7 +178,10 @@ def volts_over_part(plan: Plan) -> Said | None:
 
 
 @check(
-    "stop", Stage.CONDUCTOR, why="Insulation that is too thin tracks, then arcs.", clears="A cable made for the volts."
+    "stop",
+    Stage.CONDUCTOR,
+    why="Insulation that is too thin tracks, then arcs.",
+    clears="A cable made for the volts.",
 )
 def volts_over_cable(plan: Plan) -> Said | None:
     """The insulation is made for the volts: to earth U0, between cores U; 1.5 times U on DC where it is harmonised."""
@@ -203,7 +225,8 @@ def starting_dip(plan: Plan) -> Said | None:
         return None
     c, limit = plan.candidate, plan.lead.conductor.start_drop_percent
     return Said(
-        "It dips while starting", f"{c.size} dips {c.start_drop_percent:.1f} % at the start; {limit:g} % is allowed."
+        "It dips while starting",
+        f"{c.size} dips {c.start_drop_percent:.1f} % at the start; {limit:g} % is allowed.",
     )
 
 
@@ -251,9 +274,17 @@ def near_rating(plan: Plan) -> Said | None:
 def long_for_its_size(plan: Plan) -> Said | None:
     """Longer than the usual guidance for an extension of its size."""
     run, size = plan.lead.brief.run_m, plan.size
-    if plan.lead.kind not in EXTENSIONS or run is None or size is None or plan.lead.brief.rcd == "30 mA":
+    if (
+        plan.lead.kind not in EXTENSIONS
+        or run is None
+        or size is None
+        or plan.lead.brief.rcd == "30 mA"
+    ):
         return None
-    usual = next((m for mm2, m in sorted(GUIDANCE_M.items(), reverse=True) if mm2 <= size.cross_section_mm2), None)
+    usual = next(
+        (m for mm2, m in sorted(GUIDANCE_M.items(), reverse=True) if mm2 <= size.cross_section_mm2),
+        None,
+    )
     if size.cross_section_mm2 > 2.5 or usual is None or run <= usual:
         return None
     return Said(
@@ -308,8 +339,14 @@ def _far_end(plan: Plan, kind: str) -> Said | None:
     if fault.survives:
         text = f"{fault.amps:.0f} A at the far end; {fault.by} clears it in about {fault.seconds:.2g} s. {energy}"
         return Said(f"Far-end {name}", text, level="note")
-    how = f"{fault.by} takes {fault.seconds:.2g} s" if fault.by else f"nothing clears it within {fault.within_s:g} s"
-    return Said(f"A far-end {name} does not clear", f"{fault.amps:.0f} A at the far end; {how}. {energy}")
+    how = (
+        f"{fault.by} takes {fault.seconds:.2g} s"
+        if fault.by
+        else f"nothing clears it within {fault.within_s:g} s"
+    )
+    return Said(
+        f"A far-end {name} does not clear", f"{fault.amps:.0f} A at the far end; {how}. {energy}"
+    )
 
 
 SOONER = "A larger size, a shorter run, a smaller fuse or breaker, or a faster curve."
@@ -326,7 +363,12 @@ def far_end_short(plan: Plan) -> Said | None:
     return _far_end(plan, "short")
 
 
-@check("stop", Stage.CONDUCTOR, why="Until it clears, every metal case on the lead is live.", clears=SOONER)
+@check(
+    "stop",
+    Stage.CONDUCTOR,
+    why="Until it clears, every metal case on the lead is live.",
+    clears=SOONER,
+)
 def far_end_earth(plan: Plan) -> Said | None:
     """Live to earth at the far end."""
     return _far_end(plan, "earth")
@@ -346,7 +388,11 @@ def weakest_part(plan: Plan) -> Said | None:
 TERMINALS_THAT_CRIMP = ("lug", "blade", "click-in", "wire-seal")
 
 
-METAL_WORDS = {"aluminium": "Aluminium", "cca-10": "Copper-clad aluminium", "cca-15": "Copper-clad aluminium"}
+METAL_WORDS = {
+    "aluminium": "Aluminium",
+    "cca-10": "Copper-clad aluminium",
+    "cca-15": "Copper-clad aluminium",
+}
 
 
 def _refused_in(plan: Plan) -> str:
@@ -404,12 +450,16 @@ def wrong_kind(plan: Plan) -> Said | None:
     if wrong is None:
         return None
     return Said(
-        "A part for the other kind of current", f"{wrong.words} is made for {wrong.kind}; this lead is {wanted}."
+        "A part for the other kind of current",
+        f"{wrong.words} is made for {wrong.kind}; this lead is {wanted}.",
     )
 
 
 @check(
-    "note", Stage.CONDUCTOR, why="A school that rounds to the nearest loses what it rounds.", clears="Nothing to clear."
+    "note",
+    Stage.CONDUCTOR,
+    why="A school that rounds to the nearest loses what it rounds.",
+    clears="Nothing to clear.",
 )
 def nearest_is_smaller(plan: Plan) -> Said | None:
     """What rounding to the nearest gauge would have taken."""
@@ -430,12 +480,18 @@ def rating_interpolated(plan: Plan) -> Said | None:
 
 
 def _finding(plan: Plan, code: str) -> str | None:
-    if plan.sizing is None or plan.sizing.chosen is None or plan.size_name != plan.sizing.chosen.size:
+    if (
+        plan.sizing is None
+        or plan.sizing.chosen is None
+        or plan.size_name != plan.sizing.chosen.size
+    ):
         return None
     return next((f.text for f in plan.sizing.findings if f.code == code), None)
 
 
-HOURS_SHARE = 0.8  # of a coupler's rating for hours on end, generic; BS 1363 pairs 10 of 13 A, generic
+HOURS_SHARE = (
+    0.8  # of a coupler's rating for hours on end, generic; BS 1363 pairs 10 of 13 A, generic
+)
 BS1363_HOURS_AMPS = 10.0
 
 

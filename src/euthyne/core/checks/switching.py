@@ -30,7 +30,11 @@ def switch_in_neutral(plan: Plan) -> Said | None:
     both = _both_live(plan)
     fix = Fix("Break every line, double-pole", (("ends.switch", "all"),)) if both else None
     fix = fix or Fix("Put the switch in the live", (("ends.switch", "L"),))
-    return Said("The switch is in the neutral", "The map breaks the neutral core and leaves the live whole.", fix)
+    return Said(
+        "The switch is in the neutral",
+        "The map breaks the neutral core and leaves the live whole.",
+        fix,
+    )
 
 
 @check(
@@ -60,7 +64,9 @@ def single_pole_switch(plan: Plan) -> Said | None:
     if plan.lead.ends.switch != "L" or not both:
         return None
     fix = Fix("Break both, double-pole", (("ends.switch", "all"),))
-    return Said("A single-pole switch where both are live", f"One core is switched, and {both}.", fix)
+    return Said(
+        "A single-pole switch where both are live", f"One core is switched, and {both}.", fix
+    )
 
 
 @check(
@@ -74,7 +80,8 @@ def lit_switch(plan: Plan) -> Said | None:
     if not plan.lead.ends.switch_lit or plan.lead.ends.switch == "none":
         return None
     return Said(
-        "The lamp in the switch wants a neutral", "One more jumper, neutral to the switch: strip it with the rest."
+        "The lamp in the switch wants a neutral",
+        "One more jumper, neutral to the switch: strip it with the rest.",
     )
 
 
@@ -91,7 +98,10 @@ def lines_differ(plan: Plan) -> Said | None:
         has = len([m for m in p.marks if m.startswith("L")])
         if has != wanted:
             said = "one line" if has == 1 else f"{has} lines"
-            return Said("The couplers and the Brief differ", f"{p.words} has {said}; the Brief's system has {wanted}.")
+            return Said(
+                "The couplers and the Brief differ",
+                f"{p.words} has {said}; the Brief's system has {wanted}.",
+            )
     return None
 
 
@@ -120,10 +130,15 @@ def chain_too_long(plan: Plan) -> Said | None:
     """A chain is as long as the manual allows, or as its couplers carry, whichever is less."""
     brief = plan.lead.brief
     units = sum(one.quantity for one in brief.loads)
-    if plan.lead.kind != "linking-lead" or brief.units_allowed is None or units <= brief.units_allowed:
+    if (
+        plan.lead.kind != "linking-lead"
+        or brief.units_allowed is None
+        or units <= brief.units_allowed
+    ):
         return None
     return Said(
-        "More units than the manual allows", f"{units:g} hang on this lead; the manual allows {brief.units_allowed}."
+        "More units than the manual allows",
+        f"{units:g} hang on this lead; the manual allows {brief.units_allowed}.",
     )
 
 

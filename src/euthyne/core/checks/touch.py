@@ -8,8 +8,16 @@ from euthyne.core.stage import Stage
 
 def _same_face(like: Part, contact: str) -> Part | None:
     """The other half of a part: of its family and face, with other contacts; of the same terminals where several."""
-    found = [p for p in shelf().values() if (p.family, p.face, p.contact) == (like.family, like.face, contact)]
-    return min(found, key=lambda p: (p.terminal_mm2 != like.terminal_mm2, p.amps != like.amps), default=None)
+    found = [
+        p
+        for p in shelf().values()
+        if (p.family, p.face, p.contact) == (like.family, like.face, contact)
+    ]
+    return min(
+        found,
+        key=lambda p: (p.terminal_mm2 != like.terminal_mm2, p.amps != like.amps),
+        default=None,
+    )
 
 
 @check(
@@ -21,13 +29,22 @@ def _same_face(like: Part, contact: str) -> Part | None:
 def live_contact(plan: Plan) -> Said | None:
     """An end that another end can make live keeps its contacts out of reach, whatever its gender is called."""
     ends = (("A", "a", plan.a), ("B", "b", plan.b))
-    bare = next((e for e in ends if plan.live_when_unmated(e[0]) and e[2].touchable and e[2].contact != "clamp"), None)
+    bare = next(
+        (
+            e
+            for e in ends
+            if plan.live_when_unmated(e[0]) and e[2].touchable and e[2].contact != "clamp"
+        ),
+        None,
+    )
     if bare is None:
         return None
     _, path, p = bare
     holes = _same_face(p, "socket")
     fix = (
-        Fix(f"Take the {holes.words} instead", ((f"ends.{path}", holes.id),)) if holes and not holes.touchable else None
+        Fix(f"Take the {holes.words} instead", ((f"ends.{path}", holes.id),))
+        if holes and not holes.touchable
+        else None
     )
     end = "load end" if path == "b" else "supply end"
     return Said(

@@ -33,10 +33,19 @@ def no_earth(plan: Plan) -> Said | None:
         return None
     without = next((p for p in (plan.a, plan.b) if not p.has_earth), None)
     if without is not None:
-        return Said("No earth through the lead", f"{without.words} has no earth contact, and the load wants one.")
+        return Said(
+            "No earth through the lead",
+            f"{without.words} has no earth contact, and the load wants one.",
+        )
     if not plan.lead.brief.earthed:
-        fix = Fix("Make it a three-core earthed lead", (("brief.earthed", True), ("ends.joints", ())))
-        return Said("No earth through the lead", "The cord has two cores, yet its far end offers an earth.", fix)
+        fix = Fix(
+            "Make it a three-core earthed lead", (("brief.earthed", True), ("ends.joints", ()))
+        )
+        return Said(
+            "No earth through the lead",
+            "The cord has two cores, yet its far end offers an earth.",
+            fix,
+        )
     text = "The earth contact of one end does not reach the earth contact of the other."
     return Said("No earth through the lead", text, AS_IT_SHOULD)
 
@@ -52,7 +61,9 @@ def neutral_earth(plan: Plan) -> Said | None:
     joined = any(_sounds(plan, f"{x}.N", f"{y}.E") for x in "AB" for y in "AB")
     if not joined:
         return None
-    return Said("Neutral joined to earth", "The map lets neutral and earth sound together.", AS_IT_SHOULD)
+    return Said(
+        "Neutral joined to earth", "The map lets neutral and earth sound together.", AS_IT_SHOULD
+    )
 
 
 @check(
@@ -70,17 +81,28 @@ def crossed(plan: Plan) -> Said | None:
     return Said("Polarity crossed in the map", f"Crossed: {words}.", AS_IT_SHOULD)
 
 
-@check("stop", Stage.ENDS, why="The lead would carry nothing.", clears="Both ends of each core landed.")
+@check(
+    "stop", Stage.ENDS, why="The lead would carry nothing.", clears="Both ends of each core landed."
+)
 def left_out(plan: Plan) -> Said | None:
     """Live and neutral must be landed at both ends, each core in a cavity of its own."""
-    short = [j.core for j in plan.joints if j.core != "E" and _has_one_place(j.core) and not (j.a and j.b)]
+    short = [
+        j.core
+        for j in plan.joints
+        if j.core != "E" and _has_one_place(j.core) and not (j.a and j.b)
+    ]
     if not short:
         return None
     words = " and ".join(function_of(c) for c in short)
     return Said("A core is not landed", f"The {words} core is cut back at one end.", AS_IT_SHOULD)
 
 
-@check("stop", Stage.ENDS, why="What they belong to is joined there.", clears="One core in each terminal.")
+@check(
+    "stop",
+    Stage.ENDS,
+    why="What they belong to is joined there.",
+    clears="One core in each terminal.",
+)
 def shared_cavity(plan: Plan) -> Said | None:
     """Two cores in one cavity of a single-phase lead are a short or a mistake."""
     fixed = [j for j in plan.joints if _has_one_place(j.core)]
@@ -112,7 +134,12 @@ def old_colours(plan: Plan) -> Said | None:
     )
 
 
-@check("note", Stage.ENDS, why="Polarity is kept along the lead, not at the wall.", clears="Nothing to clear.")
+@check(
+    "note",
+    Stage.ENDS,
+    why="Polarity is kept along the lead, not at the wall.",
+    clears="Nothing to clear.",
+)
 def reversible(plan: Plan) -> Said | None:
     """A plug that goes in either way fixes no polarity."""
     ends = [p.words for p in (plan.a, plan.b) if p.face.reversible]
@@ -152,7 +179,10 @@ def false_friend(plan: Plan) -> Said | None:
     friends = false_friends(ends.scheme, ends.plug_scheme, plan.cores)
     if not friends:
         return None
-    words = "; ".join(f"{tint} is {here} on this cable and {there} on that leaflet" for tint, here, there in friends)
+    words = "; ".join(
+        f"{tint} is {here} on this cable and {there} on that leaflet"
+        for tint, here, there in friends
+    )
     return Said("A colour that means two things", f"{words[0].upper()}{words[1:]}.")
 
 
@@ -170,7 +200,10 @@ def core_re_marked(plan: Plan) -> Said | None:
     tint = set_apart or colour(plan.lead.ends.scheme, "N")
     if tint in MEANT_FOR_LINES:
         return None
-    return Said(f"The {tint} core is a line", f"There is no neutral here: re-mark the {tint} core at both ends.")
+    return Said(
+        f"The {tint} core is a line",
+        f"There is no neutral here: re-mark the {tint} core at both ends.",
+    )
 
 
 @check(
@@ -186,7 +219,11 @@ def shield_landing(plan: Plan) -> Said | None:
         return None
     where = "at both ends" if shield.a else "nowhere"
     one = tuple(type(j)(j.core, j.a or "S", None) if j.core == "S" else j for j in plan.joints)
-    fix = Fix("Land it at the supply end only", (("ends.joints", one),)) if "S" in plan.a.marks else None
+    fix = (
+        Fix("Land it at the supply end only", (("ends.joints", one),))
+        if "S" in plan.a.marks
+        else None
+    )
     return Said("The shield is landed " + where, f"The map lands the shield {where}.", fix)
 
 
@@ -203,7 +240,9 @@ def open_cavities(plan: Plan) -> Said | None:
         if p.joint == "wire-seal" and empty and not plan.lead.ends.blanked:
             fix = Fix("They are plugged", (("ends.blanked", True),))
             return Said(
-                "Open cavities", f"{p.words}: {', '.join(empty)} {'is' if len(empty) == 1 else 'are'} empty.", fix
+                "Open cavities",
+                f"{p.words}: {', '.join(empty)} {'is' if len(empty) == 1 else 'are'} empty.",
+                fix,
             )
     return None
 
@@ -217,11 +256,15 @@ def open_cavities(plan: Plan) -> Said | None:
 def looped_cavity(plan: Plan) -> Said | None:
     """Two numbered cores in one cavity are looped on: meant, or a mistake."""
     for end, words in (("a", "supply"), ("b", "load")):
-        marks = [getattr(j, end) for j in plan.joints if not _has_one_place(j.core) and getattr(j, end)]
+        marks = [
+            getattr(j, end) for j in plan.joints if not _has_one_place(j.core) and getattr(j, end)
+        ]
         twice = next((m for m in marks if marks.count(m) > 1), None)
         if twice:
             cores = " and ".join(j.core for j in plan.joints if getattr(j, end) == twice)
-            return Said(f"Cores {cores} share a cavity", f"Both land in {twice} at the {words} end.")
+            return Said(
+                f"Cores {cores} share a cavity", f"Both land in {twice} at the {words} end."
+            )
     return None
 
 
@@ -238,5 +281,7 @@ def colour_against_function(plan: Plan) -> Said | None:
         if alike and _has_one_place(j.core) and _has_one_place(j.a or ""):
             tint = plan.colours.of(j.core)
             text = f"The {tint} core, {function_of(j.core)}, lands on {function_of(j.a or '')} at both ends."
-            return Said(f"{tint.capitalize()} on {function_of(j.a or '')} at both ends", text, AS_IT_SHOULD)
+            return Said(
+                f"{tint.capitalize()} on {function_of(j.a or '')} at both ends", text, AS_IT_SHOULD
+            )
     return None

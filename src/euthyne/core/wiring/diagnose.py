@@ -4,7 +4,16 @@ from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
 from itertools import combinations
 
-from euthyne.core.wiring.grid import Heard, Pair, Point, Wiring, contradictions, grouped, pair, reconciled
+from euthyne.core.wiring.grid import (
+    Heard,
+    Pair,
+    Point,
+    Wiring,
+    contradictions,
+    grouped,
+    pair,
+    reconciled,
+)
 from euthyne.core.wiring.mistakes import (
     EITHER,
     Exchanged,
@@ -85,8 +94,12 @@ def _explained(wiring: Wiring, heard: Heard, names: Names) -> tuple[tuple[Explan
     for mistakes in sets:
         drawn = sorted(_drawn(wiring, heard, mistakes), key=lambda m: (rank(m), repr(m)))
         told.setdefault(frozenset(m for m in drawn if not isinstance(m, Joined)), drawn)
-    best = sorted(told.values(), key=lambda ms: ([rank(m) for m in ms], repr(ms)))[:MOST_EXPLANATIONS]
-    return tuple(Explanation(tuple(ms), said(ms, names, _misread(wiring, ms))) for ms in best), proven
+    best = sorted(told.values(), key=lambda ms: ([rank(m) for m in ms], repr(ms)))[
+        :MOST_EXPLANATIONS
+    ]
+    return tuple(
+        Explanation(tuple(ms), said(ms, names, _misread(wiring, ms))) for ms in best
+    ), proven
 
 
 def _as_heard(wiring: Wiring, heard: Heard, mistakes: Iterable[Mistake]) -> bool:
@@ -135,7 +148,9 @@ def _cavities(mistake: Mistake) -> Iterator[Point]:
 def _named(wiring: Wiring, turn: Turned) -> Turned:
     """The turn under the first name that fits it."""
     moving = {a: b for a, b in turn.to if a != b}
-    rows = (t for t in row_turns(wiring, turn.fitting) if {a: b for a, b in t.to if a != b} == moving)
+    rows = (
+        t for t in row_turns(wiring, turn.fitting) if {a: b for a, b in t.to if a != b} == moving
+    )
     best = min(rows, key=lambda t: TURN_ORDER.index(t.name), default=None)
     return turn if best is None else replace(turn, name=best.name, to=best.to)
 
@@ -150,7 +165,9 @@ def _at_other_end(wiring: Wiring, mistake: Mistake) -> Exchanged | Turned | None
 
 
 def _exchanged_at_other_end(mistake: Exchanged) -> Exchanged | None:
-    far = [w[1] if w[0] == at else w[0] for w, at in zip(mistake.wires, mistake.cavities, strict=True)]
+    far = [
+        w[1] if w[0] == at else w[0] for w, at in zip(mistake.wires, mistake.cavities, strict=True)
+    ]
     if far[0] == far[1] or far[0].fitting != far[1].fitting or far[0].fitting == mistake.end:
         return None
     return Exchanged(far[0].fitting, mistake.wires, (far[0], far[1]))
@@ -172,7 +189,9 @@ def _turned_at_other_end(wiring: Wiring, turn: Turned) -> Turned | None:
     back = {across[b].cavity: across[a].cavity for a, b in to.items() if b is not None}
     whole: dict[str, str | None] = {across[c].cavity: back.get(across[c].cavity) for c in to}
     order = wiring.cavities(fitting)
-    found = Turned(fitting, fitting, "rotated", tuple(sorted(whole.items(), key=lambda x: order.index(x[0]))))
+    found = Turned(
+        fitting, fitting, "rotated", tuple(sorted(whole.items(), key=lambda x: order.index(x[0])))
+    )
     named = _named(wiring, found)
     return named if named.name != "rotated" or None not in whole.values() else None
 
@@ -186,7 +205,9 @@ def _preferred(wiring: Wiring, one: Mistake, other: Exchanged | Turned) -> Mista
         later = max(one, other, key=lambda m: wiring.fittings.index(m.end))
         return replace(later, end=EITHER)
     assert isinstance(one, Turned) and isinstance(other, Turned)
-    best = min(one, other, key=lambda m: (TURN_ORDER.index(m.name), -wiring.fittings.index(m.fitting)))
+    best = min(
+        one, other, key=lambda m: (TURN_ORDER.index(m.name), -wiring.fittings.index(m.fitting))
+    )
     return replace(best, end=EITHER)
 
 
@@ -255,7 +276,9 @@ def _chain(heard: Heard, start: Point, goal: Point) -> list[Pair]:
 def _splitting(wiring: Wiring, heard: Heard, found: tuple[Explanation, ...]) -> Pair | None:
     """The pair not probed yet that tells the explanations apart best; None where no pair does."""
     probed = {*heard.sounds, *heard.silences}
-    homes = [{p: i for i, g in enumerate(groups_after(wiring, e.mistakes)) for p in g} for e in found]
+    homes = [
+        {p: i for i, g in enumerate(groups_after(wiring, e.mistakes)) for p in g} for e in found
+    ]
     best, largest = None, len(found)
     for one, other in combinations(wiring.points, 2):
         sounding = sum(home[one] == home[other] for home in homes)

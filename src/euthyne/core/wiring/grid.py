@@ -80,7 +80,9 @@ class Heard:
         return frozenset((*self.silent, *ganged))
 
 
-def grouped(points: Sequence[Point], joins: Iterable[Iterable[Point]]) -> tuple[tuple[Point, ...], ...]:
+def grouped(
+    points: Sequence[Point], joins: Iterable[Iterable[Point]]
+) -> tuple[tuple[Point, ...], ...]:
     """Points in groups that conduct together, in the order of their first points.
 
     Parameters: points; joins, pairs of them that conduct. Returns: the groups, each in the order of ``points``.
@@ -108,10 +110,17 @@ def contradictions(points: Sequence[Point], heard: Heard) -> tuple[Pair, ...]:
     """
     home = {p: i for i, g in enumerate(grouped(points, heard.sounds)) for p in g}
     if not heard.rest:
-        return tuple(x for x in sorted(heard.silences, key=sorted) if len({home[p] for p in x}) == 1)
+        return tuple(
+            x for x in sorted(heard.silences, key=sorted) if len({home[p] for p in x}) == 1
+        )
     sounded = set(heard.sounds)
     groups = grouped(points, heard.sounds)
-    return tuple(x for g in groups for one, other in combinations(g, 2) if (x := pair(one, other)) not in sounded)
+    return tuple(
+        x
+        for g in groups
+        for one, other in combinations(g, 2)
+        if (x := pair(one, other)) not in sounded
+    )
 
 
 def reconciled(points: Sequence[Point], heard: Heard) -> Heard:

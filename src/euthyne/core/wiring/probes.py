@@ -39,7 +39,11 @@ def probe_plan(wiring: Wiring, gangs: bool = True) -> ProbePlan:
     apart = []
     for i, net in enumerate(nets[1:], start=1):
         earlier = tuple(n[0] for n in nets[:i])
-        apart += [Probe(net[0], earlier, False)] if gangs else [Probe(net[0], (p,), False) for p in earlier]
+        apart += (
+            [Probe(net[0], earlier, False)]
+            if gangs
+            else [Probe(net[0], (p,), False) for p in earlier]
+        )
     return ProbePlan((*joining, *apart), _not_provable(wiring))
 
 

@@ -18,8 +18,12 @@ from itertools import combinations, product
 from euthyne.core.wiring.grid import Heard, Wiring, grouped
 from euthyne.core.wiring.mistakes import Exchanged, Joined, Mistake, Moved, Open, Turned, row_turns
 
-DEEPEST = 4  # mistakes that hang together; beyond, a plain explanation stands in and is not called proven
-USUAL = 3  # mistakes on one lead; looked for first, so that a row turned is found before long searches
+DEEPEST = (
+    4  # mistakes that hang together; beyond, a plain explanation stands in and is not called proven
+)
+USUAL = (
+    3  # mistakes on one lead; looked for first, so that a row turned is found before long searches
+)
 MOST_TRIES = 20_000
 MOST_KEPT = 24
 MOST_CHAINS = 8
@@ -66,7 +70,9 @@ class Search:
                 self.group[number[p]] = len(self.members)
             self.members.append([number[p] for p in g])
         self.rest = heard.rest
-        apart = ((self.group[number[p]], self.group[number[q]]) for p, q in map(tuple, heard.silences))
+        apart = (
+            (self.group[number[p]], self.group[number[q]]) for p, q in map(tuple, heard.silences)
+        )
         self.apart = {frozenset(x) for x in apart}
         self.tries = 0
         self.proven = True
@@ -98,7 +104,9 @@ class Search:
     def as_heard(self, net: list[int]) -> bool:
         """True when a net is what was heard: whole groups, none of which is silent against another."""
         groups = {self.group[p] for p in net}
-        if len(groups) > 1 and (self.rest or any(frozenset(x) in self.apart for x in combinations(groups, 2))):
+        if len(groups) > 1 and (
+            self.rest or any(frozenset(x) in self.apart for x in combinations(groups, 2))
+        ):
             return False
         return len(net) == sum(len(self.members[g]) for g in groups)
 
@@ -129,7 +137,9 @@ class Search:
 
     # Explaining.
 
-    def explain(self, state: State, points: Sequence[int], wires: Sequence[int], most: int) -> list[list[Mistake]]:
+    def explain(
+        self, state: State, points: Sequence[int], wires: Sequence[int], most: int
+    ) -> list[list[Mistake]]:
         """Every smallest explanation of what is wrong among some points, of at most so many mistakes; none: empty."""
         whole: list[list[Mistake]] = [[]]
         left = most
@@ -153,7 +163,12 @@ class Search:
         return [plain] if len(plain) <= most else []
 
     def _within(
-        self, state: State, part: "Part", left: int, made: frozenset[Mistake], seen: set[frozenset[Mistake]]
+        self,
+        state: State,
+        part: "Part",
+        left: int,
+        made: frozenset[Mistake],
+        seen: set[frozenset[Mistake]],
     ) -> list[list[Mistake]]:
         found: list[list[Mistake]] = []
         for step in self._steps(state, part, left):
@@ -164,13 +179,20 @@ class Search:
             self.tries += 1
             if self.tries > MOST_TRIES:
                 return found
-            found += [[step.mistake, *rest] for rest in self._rest(step, part, left - 1, together, seen)]
+            found += [
+                [step.mistake, *rest] for rest in self._rest(step, part, left - 1, together, seen)
+            ]
             if len(found) >= MOST_KEPT:
                 return found
         return found
 
     def _rest(
-        self, step: Step, part: "Part", left: int, made: frozenset[Mistake], seen: set[frozenset[Mistake]]
+        self,
+        step: Step,
+        part: "Part",
+        left: int,
+        made: frozenset[Mistake],
+        seen: set[frozenset[Mistake]],
     ) -> list[list[Mistake]]:
         """Every explanation of exactly so many mistakes of what is still wrong in a part after a step."""
         parts = self.parts(step.after, part.points, part.wires)
@@ -296,18 +318,26 @@ class Search:
                 if step is not None:
                     yield step
 
-    def rotated(self, state: State, fitting: str, cycle: Sequence[int], wires: Sequence[int]) -> Step | None:
+    def rotated(
+        self, state: State, fitting: str, cycle: Sequence[int], wires: Sequence[int]
+    ) -> Step | None:
         """One cycle of cavities, each one's wires landed in the next; None where an end was displaced before."""
         to = dict(zip(cycle, (*cycle[1:], cycle[0]), strict=True))
         landed = [(w, s, to[at]) for w in wires for s, at in enumerate(state.ends[w]) if at in to]
         moving = {w for w, _, _ in landed}
-        if moving & state.turned or any((w, s) in state.displaced for w, s, _ in landed) or set(cycle) & state.cavities:
+        if (
+            moving & state.turned
+            or any((w, s) in state.displaced for w, s, _ in landed)
+            or set(cycle) & state.cavities
+        ):
             return None
         named = tuple((self.points[a].cavity, self.points[b].cavity) for a, b in sorted(to.items()))
         after = replace(self._put(state, landed, set(cycle)), turned=state.turned | moving)
         return Step(Turned(fitting, fitting, "rotated", named), after)
 
-    def cycles(self, state: State, row: Sequence[int], wires: Sequence[int], left: int) -> list[tuple[int, ...]]:
+    def cycles(
+        self, state: State, row: Sequence[int], wires: Sequence[int], left: int
+    ) -> list[tuple[int, ...]]:
         """Cycles of three or more cavities that the hearings show, at most one of them empty.
 
         A chain that ends in an empty cavity, or in one whose wires are silent, is closed there; two chains may be one
@@ -319,7 +349,9 @@ class Search:
         filled = {at for w in wires for at in state.ends[w]}
         found: dict[tuple[int, ...], None] = {}
         for heard in self._without_doubt(targets):
-            found.update(dict.fromkeys(c for p in row for c in self._walks(heard, p, p) if min(c) == c[0]))
+            found.update(
+                dict.fromkeys(c for p in row for c in self._walks(heard, p, p) if min(c) == c[0])
+            )
             found.update(dict.fromkeys(self._closed(heard, row, filled, left)))
         return sorted((c for c in found if len(c) >= 3), key=len, reverse=True)[:MOST_KEPT]
 
@@ -330,7 +362,9 @@ class Search:
         for p, to in targets.items():
             for q in to:
                 came.setdefault(q, []).append(p)
-        for doubted in sorted({p for sources in came.values() if len(sources) > 1 for p in sources}):
+        for doubted in sorted(
+            {p for sources in came.values() if len(sources) > 1 for p in sources}
+        ):
             yield targets | {doubted: []}
 
     def _closed(
@@ -347,14 +381,18 @@ class Search:
                 if empty <= 1 and many - empty < left and len(set(whole)) == len(whole):
                     yield whole
 
-    def _rounds(self, chains: list[tuple[int, ...]], many: int) -> Iterator[tuple[tuple[int, ...], ...]]:
+    def _rounds(
+        self, chains: list[tuple[int, ...]], many: int
+    ) -> Iterator[tuple[tuple[int, ...], ...]]:
         """So many of the chains, in every order they can stand round a cycle."""
         for closed in combinations(chains, many):
             yield closed
             if many == 3:
                 yield closed[0], closed[2], closed[1]
 
-    def _landings(self, state: State, at: int, row: Sequence[int], wires: Sequence[int]) -> list[int]:
+    def _landings(
+        self, state: State, at: int, row: Sequence[int], wires: Sequence[int]
+    ) -> list[int]:
         """Where the wires of a cavity are heard now, other than in it; none where they are silent or heard in it."""
         far = [
             state.ends[w][1 - side]
@@ -367,7 +405,9 @@ class Search:
         heard = [p for p in row if self.group[p] in groups and p not in far]
         return [] if at in heard and len(heard) == 1 else [p for p in heard if p != at]
 
-    def _walks(self, targets: dict[int, list[int]], start: int, home: int | None) -> list[tuple[int, ...]]:
+    def _walks(
+        self, targets: dict[int, list[int]], start: int, home: int | None
+    ) -> list[tuple[int, ...]]:
         """Ways from a cavity to the next where its wires are heard: back home, or to where they are not heard."""
         found: list[tuple[int, ...]] = []
         ways: list[tuple[int, ...]] = [(start,)]
@@ -387,7 +427,12 @@ class Search:
         """The state after a whole row is turned: nothing else is displaced at that fitting."""
         number = {p.cavity: i for i, p in enumerate(self.points) if p.fitting == turn.fitting}
         to = {number[a]: NOWHERE if b is None else number[b] for a, b in turn.to}
-        landed = [(w, s, to[at]) for w, ends in enumerate(state.ends) for s, at in enumerate(ends) if at in to]
+        landed = [
+            (w, s, to[at])
+            for w, ends in enumerate(state.ends)
+            for s, at in enumerate(ends)
+            if at in to
+        ]
         after = self._put(state, landed, set(number.values()))
         return replace(after, turned=state.turned | {w for w, _, _ in landed})
 

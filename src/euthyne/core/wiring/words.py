@@ -34,7 +34,11 @@ def said(mistakes: list[Mistake], names: Names, mirror: frozenset[Mistake] = fro
 
     Parameters: mistakes; names; mirror, those mistakes that reading the other face of a drawing would make.
     """
-    face = [FACE_FIRST] if mirror or any(isinstance(m, Turned) and m.name == "mirrored" for m in mistakes) else []
+    face = (
+        [FACE_FIRST]
+        if mirror or any(isinstance(m, Turned) and m.name == "mirrored" for m in mistakes)
+        else []
+    )
     return " ".join([*face, *(sentence(m, names) for m in mistakes)])
 
 

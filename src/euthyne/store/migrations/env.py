@@ -4,6 +4,10 @@ from alembic import context
 
 from euthyne.store.database import METADATA
 
-context.configure(connection=context.config.attributes["connection"], target_metadata=METADATA, render_as_batch=True)
+context.configure(
+    connection=context.config.attributes["connection"],
+    target_metadata=METADATA,
+    render_as_batch=True,
+)
 with context.begin_transaction():
     context.run_migrations()

@@ -22,7 +22,9 @@ def upgrade() -> None:
     op.create_table(
         "draft",
         sa.Column("id", sa.Integer, primary_key=True),
-        sa.Column("lead_id", sa.Integer, sa.ForeignKey("lead.id", ondelete="CASCADE"), nullable=False),
+        sa.Column(
+            "lead_id", sa.Integer, sa.ForeignKey("lead.id", ondelete="CASCADE"), nullable=False
+        ),
         sa.Column("field", sa.String(80), nullable=False),
         sa.Column("text", sa.Text, nullable=False),
         sa.UniqueConstraint("lead_id", "field"),
@@ -37,7 +39,13 @@ def upgrade() -> None:
     op.create_table(
         "journal",
         sa.Column("id", sa.Integer, primary_key=True),
-        sa.Column("lead_id", sa.Integer, sa.ForeignKey("lead.id", ondelete="CASCADE"), nullable=False, index=True),
+        sa.Column(
+            "lead_id",
+            sa.Integer,
+            sa.ForeignKey("lead.id", ondelete="CASCADE"),
+            nullable=False,
+            index=True,
+        ),
         sa.Column("at", sa.String(32), nullable=False),
         sa.Column("by", sa.String(40), nullable=False),
         sa.Column("what", sa.Text, nullable=False),

@@ -18,7 +18,13 @@ def upgrade() -> None:
     op.create_table(
         "leaflet",
         sa.Column("id", sa.Integer, primary_key=True),
-        sa.Column("lead_id", sa.Integer, sa.ForeignKey("lead.id", ondelete="CASCADE"), nullable=False, index=True),
+        sa.Column(
+            "lead_id",
+            sa.Integer,
+            sa.ForeignKey("lead.id", ondelete="CASCADE"),
+            nullable=False,
+            index=True,
+        ),
         sa.Column("name", sa.String(120), nullable=False),
         sa.Column("kind", sa.String(40), nullable=False),
         sa.Column("content", sa.LargeBinary, nullable=False),
