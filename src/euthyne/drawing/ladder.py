@@ -138,7 +138,7 @@ def _rung(
     watts = f"{c.loss_watts:.0f} W"
     face += " " + text(HEATS_X, mid - 2, heats, "ladder-figure")
     face += " " + text(HEATS_X, mid + 15, watts, "ladder-small")
-    seen = f"{' '.join(_size_lines(c))} {heats.replace('>', 'over ')} {watts}"
+    seen = f"{' '.join(_size_lines(c))} {heats} {watts}"
     if metal is not None:
         kg, price = metal
         weighs, costs = (
