@@ -86,3 +86,7 @@ def test_tinned_copper_is_worked_as_tinned():
 def test_limits_are_rounded_to_the_side_of_caution():
     assert [at_most(x, 0) for x in (26.53, 27.0, 26.9999999999999)] == ["26", "27", "27"]
     assert [at_least(x, 1) for x in (4.01, 4.0, 4.0000000000001)] == ["4.1", "4", "4"]
+
+
+def test_what_has_no_limit_of_its_own_is_said_so():
+    assert at_most(float("inf")) == at_least(float("inf")) == "any"

@@ -2,6 +2,7 @@
 
 import math
 
+NO_LIMIT = "any"  # a lug carries what its conductor does
 SPECK = 1e-9  # what arithmetic leaves of a figure that is whole: 13.000000000001 A is 13 A
 
 
@@ -13,6 +14,8 @@ def at_most(value: float, places: int = 1) -> str:
     >>> at_most(26.53, 0), at_most(13.0), at_most(12.96)
     ('26', '13', '12.9')
     """
+    if math.isinf(value):
+        return NO_LIMIT
     return _written(math.floor(value * 10**places * (1 + SPECK)) / 10**places, places)
 
 
@@ -24,6 +27,8 @@ def at_least(value: float, places: int = 1) -> str:
     >>> at_least(0.1301, 2), at_least(4.0)
     ('0.14', '4')
     """
+    if math.isinf(value):
+        return NO_LIMIT
     return _written(math.ceil(value * 10**places * (1 - SPECK)) / 10**places, places)
 
 
