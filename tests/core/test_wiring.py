@@ -268,6 +268,12 @@ def test_of_two_cores_side_by_side_one_may_be_broken_unheard():
     assert json.loads(probes_json(json.dumps(document)))["not_provable"] == [document["wires"]]
 
 
+def test_every_missing_field_is_named_at_once():
+    with pytest.raises(Refused) as refused:
+        diagnosis_json('{"points": {}}')
+    assert {f.field for f in refused.value.faults} == {"points", "wires", "sounds"}
+
+
 @pytest.mark.parametrize(
     ("change", "field"),
     [

@@ -40,7 +40,7 @@ class GridFile:
     """
 
     points: dict[str, Cavities]
-    wires: tuple[TwoPoints, ...]
+    wires: tuple[TwoPoints, ...] | None = None
     sounds: tuple[TwoPoints, ...] | None = None
     silent: Literal["rest"] | tuple[TwoPoints | SilentGang, ...] = ()
     mirror: dict[str, dict[str, str]] = field(default_factory=dict)
@@ -66,7 +66,7 @@ def read_grid(text: str | bytes, heard: bool = True) -> tuple[Wiring, Heard, boo
     faults = list(_faults(file, known, heard))
     if faults:
         raise Refused(*faults)
-    wires = tuple((known[a], known[b]) for a, b in file.wires)
+    wires = tuple((known[a], known[b]) for a, b in file.wires or ())
     wiring = Wiring(tuple(known.values()), wires, file.mirror)
     return wiring, _heard(file, known), file.gangs
 
@@ -107,7 +107,9 @@ def _faults(file: GridFile, known: dict[str, Point], heard: bool) -> Iterator[Fa
         yield Fault(
             "points", f"{len(known)} contacts are more than one lead has", f"{MOST_POINTS} at most"
         )
-    yield from _pair_faults("wires", file.wires, known, "wire")
+    if file.wires is None:
+        yield Fault("wires", "it is missing", "the pairs of contacts that should be joined")
+    yield from _pair_faults("wires", file.wires or (), known, "wire")
     if heard and file.sounds is None:
         yield Fault(
             "sounds", "it is missing", "the pairs that sounded; an empty list where none did"
