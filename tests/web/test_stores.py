@@ -41,7 +41,7 @@ def test_stores_show_every_piece_and_what_is_short(person):
     assert "Reel 1" in page
     assert "61.4 m" in page
     assert "Short for the leads in hand" in page
-    assert "H07RN-F 3G4 8.38 m, none take in" in page
+    assert "H07RN-F 3G2.5 8.38 m, none take in" in page
     assert "die for lugs of 50 mm²" in page
     assert "Short in Stores" in words(person.open("/bench"))
 
