@@ -12,7 +12,7 @@ from euthyne.drawing.pen import circle, element, group, line, rect, sheet, text
 WIDTH, HEAD, ROW = 848.0, 30.0, 44.0
 CARRIES_X, CARRIES_W = 176.0, 138.0
 LOSES_X, LOSES_W = 400.0, 146.0
-HEATS_X, METAL_X, WORD_X = 626.0, 700.0, 836.0
+HEATS_X, METAL_X, WORD_X = 617.0, 703.0, 836.0
 WORDS = {"current": "too thin", "drop": "too lossy", "start": "dips low", "protection": "over-fused",
          "smallest": "too small", "not-made": "not made"}  # fmt: skip
 AROUND = 3
