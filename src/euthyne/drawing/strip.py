@@ -6,7 +6,7 @@ from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.pen import line, rect, sheet, text
 
 WIDTH, TOP, ROW = 600.0, 74.0, 44.0
-DATUM, SPAN = 172.0, 372.0
+DATUM, SPAN = 120.0, 372.0
 
 
 class _Ruler:
