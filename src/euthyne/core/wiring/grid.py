@@ -4,7 +4,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
 from itertools import combinations
-from typing import NamedTuple
+from typing import NamedTuple, TypeVar
 
 
 class Point(NamedTuple):
@@ -21,6 +21,7 @@ class Point(NamedTuple):
 
 Wire = tuple[Point, Point]
 Pair = frozenset[Point]
+Place = TypeVar("Place", Point, int)
 
 
 def pair(one: Point, other: Point) -> Pair:
@@ -81,15 +82,15 @@ class Heard:
 
 
 def grouped(
-    points: Sequence[Point], joins: Iterable[Iterable[Point]]
-) -> tuple[tuple[Point, ...], ...]:
-    """Points in groups that conduct together, in the order of their first points.
+    points: Sequence[Place], joins: Iterable[Iterable[Place]]
+) -> tuple[tuple[Place, ...], ...]:
+    """Points, or the numbers of points, in groups that conduct together, in the order of their first points.
 
     Parameters: points; joins, pairs of them that conduct. Returns: the groups, each in the order of ``points``.
     """
     above = {p: p for p in points}
 
-    def top(p: Point) -> Point:
+    def top(p: Place) -> Place:
         while above[p] != p:
             above[p] = above[above[p]]
             p = above[p]
@@ -97,10 +98,10 @@ def grouped(
 
     for one, other in joins:
         above[top(one)] = top(other)
-    found: dict[Point, list[Point]] = {}
+    found: dict[Place, list[Place]] = {}
     for p in points:
         found.setdefault(top(p), []).append(p)
-    return tuple(sorted((tuple(g) for g in found.values()), key=lambda g: points.index(g[0])))
+    return tuple(tuple(group) for group in found.values())
 
 
 def contradictions(points: Sequence[Point], heard: Heard) -> tuple[Pair, ...]:

@@ -79,29 +79,17 @@ class Search:
 
     # What conducts, and whether it was heard so.
 
-    def nets(self, state: State, points: Sequence[int], wires: Iterable[int]) -> list[list[int]]:
+    def nets(
+        self, state: State, points: Sequence[int], wires: Iterable[int]
+    ) -> tuple[tuple[int, ...], ...]:
         """The nets that a state makes of some points."""
-        above = {p: p for p in points}
+        among = set(points)
+        whole = [
+            state.ends[w] for w in wires if w not in state.opened and NOWHERE not in state.ends[w]
+        ]
+        return grouped(points, whole + [join for join in state.joins if join[0] in among])
 
-        def top(p: int) -> int:
-            while above[p] != p:
-                above[p] = above[above[p]]
-                p = above[p]
-            return p
-
-        for w in wires:
-            if w not in state.opened and NOWHERE not in state.ends[w]:
-                one, other = state.ends[w]
-                above[top(one)] = top(other)
-        for one, other in state.joins:
-            if one in above:
-                above[top(one)] = top(other)
-        found: dict[int, list[int]] = {}
-        for p in points:
-            found.setdefault(top(p), []).append(p)
-        return list(found.values())
-
-    def as_heard(self, net: list[int]) -> bool:
+    def as_heard(self, net: Sequence[int]) -> bool:
         """True when a net is what was heard: whole groups, none of which is silent against another."""
         groups = {self.group[p] for p in net}
         if len(groups) > 1 and (
@@ -124,12 +112,12 @@ class Search:
         for net in wrong:
             for p in net[1:]:
                 home[top(self.group[net[0]])] = top(self.group[p])
-        found: dict[int, list[list[int]]] = {}
+        found: dict[int, list[tuple[int, ...]]] = {}
         for net in wrong:
             found.setdefault(top(self.group[net[0]]), []).append(net)
         return [self._part(nets, state, wires) for nets in found.values()]
 
-    def _part(self, nets: list[list[int]], state: State, wires: Sequence[int]) -> "Part":
+    def _part(self, nets: list[tuple[int, ...]], state: State, wires: Sequence[int]) -> "Part":
         points = [p for net in nets for p in net]
         within = set(points)
         own = [w for w in wires if set(state.ends[w]) & within]
@@ -448,7 +436,7 @@ class Part:
 
     points: list[int]
     wires: list[int]
-    nets: list[list[int]]
+    nets: list[tuple[int, ...]]
 
 
 def _beginnings(search: Search, many: int) -> Iterator[tuple[list[Mistake], State]]:
