@@ -11,8 +11,8 @@ from bench import asking, demonstration, median_ms
 
 from euthyne.cli import open_store
 from euthyne.core.plan import Plan
-from euthyne.core.progress import progress
-from euthyne.core.rework import back_from
+from euthyne.core.standing.progress import progress
+from euthyne.core.standing.rework import back_from
 from euthyne.exchange.template import template_pdf
 from euthyne.exchange.traveller import traveller_pdf
 from euthyne.web.cut import drawing_style

@@ -9,8 +9,8 @@ from bench import asking, demonstration, median_ms
 
 from euthyne.core.checks import checks
 from euthyne.core.lead import Joint
-from euthyne.core.part import Cavity, shelf
 from euthyne.core.plan import Plan
+from euthyne.core.shelf.part import Cavity, shelf
 from euthyne.web.starts import STARTS, new_lead
 
 

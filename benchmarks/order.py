@@ -10,7 +10,7 @@ import time
 
 import psutil
 
-from euthyne.core.threading import BuildPlan, Event, Threaded, order
+from euthyne.core.order.order import BuildPlan, Event, Threaded, order
 
 TOOLS = ("knife", "driver", "press 16", "heat gun", "spanner")
 

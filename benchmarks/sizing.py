@@ -7,11 +7,11 @@ from dataclasses import replace
 
 from bench import asking, demonstration, median_ms
 
-from euthyne.core.conductor import metric
-from euthyne.core.heat import Cable, warmth
-from euthyne.core.sizing import size
-from euthyne.core.sizing_brief import ConductorWanted, Limits, Load, SizingBrief, Supply
-from euthyne.core.voltdrop import drops_along
+from euthyne.core.sizing.brief import ConductorWanted, Limits, Load, SizingBrief, Supply
+from euthyne.core.sizing.drop import drops_along
+from euthyne.core.sizing.size import size
+from euthyne.core.trade.heat import Cable, warmth
+from euthyne.core.trade.wire import metric
 
 
 def main():

@@ -126,7 +126,7 @@ def _listen(folder: Path, port: int) -> None:
 @click.argument("brief", type=click.File("rb"))
 def size_command(brief: BinaryIO) -> None:
     """Size a conductor for a brief in JSON (- for standard input)."""
-    from euthyne.core.sizing import size
+    from euthyne.core.sizing.size import size
     from euthyne.exchange.size_contract import answer_json, read_brief
 
     _answer(lambda: answer_json(size(read_brief(brief.read()))))
@@ -136,7 +136,7 @@ def size_command(brief: BinaryIO) -> None:
 @click.argument("question", type=click.File("rb"))
 def wire_command(question: BinaryIO) -> None:
     """Say what a wire is, from strands, weight, resistance or diameter in JSON (- for standard input)."""
-    from euthyne.core.identify import identify
+    from euthyne.core.trade.identify import identify
     from euthyne.exchange.wire_contract import answer_json, read_question
 
     _answer(lambda: answer_json(identify(read_question(question.read()))))
@@ -144,7 +144,7 @@ def wire_command(question: BinaryIO) -> None:
 
 def _answer(work: Callable[[], str]) -> None:
     """Print what the work answers; or its faults as JSON, with exit status 2."""
-    from euthyne.core.fault import Refused
+    from euthyne.core.trade.fault import Refused
 
     try:
         click.echo(work())
@@ -185,7 +185,7 @@ def probes_command(grid: BinaryIO) -> None:
 def steps_command(lead: BinaryIO) -> None:
     """Write the build steps of a lead's JSON document (- for standard input)."""
     from euthyne.core.plan import plan_of
-    from euthyne.core.progress import not_to_be_built, progress
+    from euthyne.core.standing.progress import not_to_be_built, progress
     from euthyne.exchange.lead_file import read_lead
 
     def written() -> str:

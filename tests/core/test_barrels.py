@@ -8,7 +8,10 @@ from hypothesis import strategies as st
 from leads import plan
 from test_checks import INVERTER, SIGNAL, TAPE
 
-from euthyne.core.barrel import (
+from euthyne.core.checks import checks
+from euthyne.core.shelf.part import Post, faults_of, part
+from euthyne.core.stages.cut.strip import strip_plan
+from euthyne.core.trade.barrel import (
     OpenBarrel,
     closed_bare,
     crimp_colour,
@@ -18,13 +21,10 @@ from euthyne.core.barrel import (
     open_bare,
     presses,
 )
-from euthyne.core.checks import checks
-from euthyne.core.conductor import awg
-from euthyne.core.layers import layered, staircase
-from euthyne.core.part import Post, faults_of, part
-from euthyne.core.quantity import read_legs
-from euthyne.core.route import LEAST_BEND, left_over_mm
-from euthyne.core.strip import strip_plan
+from euthyne.core.trade.layers import layered, staircase
+from euthyne.core.trade.quantity import read_legs
+from euthyne.core.trade.route import LEAST_BEND, left_over_mm
+from euthyne.core.trade.wire import awg
 from euthyne.drawing.cutting import cutting_drawing
 from euthyne.drawing.staircase import staircase_drawing
 

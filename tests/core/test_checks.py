@@ -5,7 +5,6 @@ from dataclasses import replace
 import pytest
 from leads import AT, extension, plan
 
-from euthyne.core.cable import cords
 from euthyne.core.checks import CHECKS, checks
 from euthyne.core.lead import (
     Build,
@@ -19,12 +18,13 @@ from euthyne.core.lead import (
     StepDone,
     with_value,
 )
-from euthyne.core.part import part, shelf
+from euthyne.core.lead.practices import Practices, taken_up
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.practices import Practices, taken_up
-from euthyne.core.progress import progress
-from euthyne.core.sizing_brief import OneLoad
-from euthyne.core.stage import Stage
+from euthyne.core.shelf.part import part, shelf
+from euthyne.core.sizing.brief import OneLoad
+from euthyne.core.standing.progress import progress
+from euthyne.core.trade.cable import cords
 
 STRAIGHT = {"L": ("L", "L"), "N": ("N", "N"), "E": ("E", "E")}
 
@@ -367,8 +367,8 @@ def done_lead():
     lead = extension(cut__accepted=True)
     p = Plan(lead)
     lead = with_value(lead, "build.done", tuple(StepDone(s.key, AT, "RM") for s in p.steps))
-    from euthyne.core.lookover import look_list
-    from euthyne.core.provegrid import all_pairs
+    from euthyne.core.stages.prove.lookover import look_list
+    from euthyne.core.stages.prove.provegrid import all_pairs
 
     readings = tuple(
         Reading(x.id, 999.0 if x.kind == "insulation" else (x.low + x.watch) / 2, AT, "AF")

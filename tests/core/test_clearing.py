@@ -6,7 +6,8 @@ from hypothesis import strategies as st
 from leads import plan
 
 from euthyne.core.checks import checks
-from euthyne.core.clearing import (
+from euthyne.core.envelope import FaultPath, what_earth_length
+from euthyne.core.trade.clearing import (
     Guard,
     amps_to_clear,
     cleared,
@@ -17,9 +18,8 @@ from euthyne.core.clearing import (
     seconds_to_clear,
     withstand_a2s,
 )
-from euthyne.core.conductor import metric
-from euthyne.core.envelope import FaultPath, what_earth_length
-from euthyne.core.protection import families
+from euthyne.core.trade.protection import families
+from euthyne.core.trade.wire import metric
 
 CEE = {"ends__a": "cee7-7-plug", "ends__b": "cee7-3-socket", "brief__upstream_amps": 16.0}
 

@@ -2,9 +2,17 @@
 
 import pytest
 
-from euthyne.core.conductor import at_celsius, awg, circular_mils, metric, ohms_per_m_20
-from euthyne.core.protection import families, far_end_fault_amps, smallest_carrying
-from euthyne.core.rating import bases, k_ambient, k_bunch, k_drum, k_metal, loaded_conductors, table
+from euthyne.core.trade.protection import families, far_end_fault_amps, smallest_carrying
+from euthyne.core.trade.rating import (
+    bases,
+    k_ambient,
+    k_bunch,
+    k_drum,
+    k_metal,
+    loaded_conductors,
+    table,
+)
+from euthyne.core.trade.wire import at_celsius, awg, circular_mils, metric, ohms_per_m_20
 
 
 def test_twelve_gauge_copper():

@@ -6,12 +6,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from euthyne.core.die import hexagon_mm2, pressed
 from euthyne.core.envelope import what_die, what_sleeve
-from euthyne.core.fault import Refused
-from euthyne.core.part import shelf
-from euthyne.core.sleeve import cut_mm, ratio_wanted, sleeve_for, sleeves
-from euthyne.core.termination import TERMINATIONS
+from euthyne.core.shelf.part import shelf
+from euthyne.core.shelf.termination import TERMINATIONS
+from euthyne.core.trade.die import hexagon_mm2, pressed
+from euthyne.core.trade.fault import Refused
+from euthyne.core.trade.sleeve import cut_mm, ratio_wanted, sleeve_for, sleeves
 
 
 @pytest.mark.parametrize(

@@ -3,12 +3,12 @@
 import pytest
 from leads import extension, plan
 
-from euthyne.core.cutlength import cut_length
-from euthyne.core.fault import Refused
 from euthyne.core.lead import Joint
-from euthyne.core.part import faces, mating_face, part, shelf, turned, wiring_side
-from euthyne.core.strip import strip_plan
-from euthyne.core.wiremap import colour, connected, points, schemes_for
+from euthyne.core.shelf.part import faces, mating_face, part, shelf, turned, wiring_side
+from euthyne.core.stages.cut.cutlength import cut_length
+from euthyne.core.stages.cut.strip import strip_plan
+from euthyne.core.stages.ends.wiremap import colour, connected, points, schemes_for
+from euthyne.core.trade.fault import Refused
 
 PARTS = list(shelf().values())
 

@@ -4,8 +4,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from euthyne.core.finder import QUESTIONS, left, matching, seen_of
-from euthyne.core.part import shelf
+from euthyne.core.shelf.finder import QUESTIONS, left, matching, seen_of
+from euthyne.core.shelf.part import shelf
 
 PARTS = list(shelf().values())
 ANSWERS = st.fixed_dictionaries(

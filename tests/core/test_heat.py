@@ -4,8 +4,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from euthyne.core.conductor import metric
-from euthyne.core.heat import Cable, amps_at, convection_w_per_m, warmth
+from euthyne.core.trade.heat import Cable, amps_at, convection_w_per_m, warmth
+from euthyne.core.trade.wire import metric
 
 REFERENCE = [
     (Cable(metric(2.5), 3, 2, 10.3), 60, 30, 25),

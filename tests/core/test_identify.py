@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from euthyne.cli import main
-from euthyne.core.identify import Measured, Outside, Strands, Weighed, WireQuestion, identify
+from euthyne.core.trade.identify import Measured, Outside, Strands, Weighed, WireQuestion, identify
 from euthyne.exchange.formats import formats_markdown
 
 

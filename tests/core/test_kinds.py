@@ -5,12 +5,12 @@ from dataclasses import replace
 import pytest
 from leads import plan
 
-from euthyne.core.corewords import function_of
 from euthyne.core.lead import Brief
-from euthyne.core.part import part
 from euthyne.core.plan import Plan
-from euthyne.core.sizing_brief import OneLoad
-from euthyne.core.wiremap import colour, cores_of
+from euthyne.core.shelf.part import part
+from euthyne.core.sizing.brief import OneLoad
+from euthyne.core.stages.ends.wiremap import colour, cores_of
+from euthyne.core.trade.corewords import function_of
 from euthyne.core.working import neighbours, working
 from euthyne.web.starts import STARTS, new_lead
 

@@ -8,8 +8,8 @@ from hypothesis import strategies as st
 from leads import plan
 
 from euthyne.core.lead import CoreTint, Joint, part_on
-from euthyne.core.part import faults_of, mating_face, part, shelf, turned, wiring_side
-from euthyne.core.wiremap import (
+from euthyne.core.shelf.part import faults_of, mating_face, part, shelf, turned, wiring_side
+from euthyne.core.stages.ends.wiremap import (
     STARTING_MAPS,
     by_function,
     connected,

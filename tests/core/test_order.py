@@ -11,8 +11,8 @@ from hypothesis import strategies as st
 from sampling import examples
 
 from euthyne.cli import main
-from euthyne.core.forgotten import recover
-from euthyne.core.threading import BuildPlan, EndState, Event, Step, Threaded, gates, order
+from euthyne.core.order.forgotten import recover
+from euthyne.core.order.order import BuildPlan, EndState, Event, Step, Threaded, gates, order
 from euthyne.exchange.order_contract import answer_json
 
 EXAMPLES = json.loads((Path(__file__).parent / "order-examples.json").read_text())

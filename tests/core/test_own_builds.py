@@ -8,13 +8,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 from sampling import examples
 
-from euthyne.core.buildplan import closes
 from euthyne.core.lead import with_value
+from euthyne.core.lead.practices import PRACTICES, Practices, taken_up
+from euthyne.core.order.order import CABLE
 from euthyne.core.plan import Plan
-from euthyne.core.practices import PRACTICES, Practices, taken_up
+from euthyne.core.shelf.termination import FINISHES, TERMINATIONS
+from euthyne.core.stages.build.buildplan import closes
 from euthyne.core.stores import needs
-from euthyne.core.termination import FINISHES, TERMINATIONS
-from euthyne.core.threading import CABLE
 from euthyne.web.starts import STARTS, new_lead
 
 ENOUGH = {"run_m": 6.0, "watts": 120.0, "amps": 2.0, "tape_m": 9.0, "watts_per_m": 15.0}

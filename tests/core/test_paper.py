@@ -10,7 +10,7 @@ from PIL import ImageColor
 from pypdf import PdfReader
 
 from euthyne.core.plan import Plan
-from euthyne.core.progress import progress
+from euthyne.core.standing.progress import progress
 from euthyne.drawing.template import HEAD, MARGIN, PAPERS, Patch, pages, svg
 from euthyne.exchange.ink import styled
 from euthyne.exchange.template import template_pdf

@@ -6,15 +6,15 @@ import pytest
 from leads import extension, plan
 from test_checks import INVERTER
 
-from euthyne.core.buildplan import fittings, marker_on
-from euthyne.core.effect import effect_of
-from euthyne.core.fault import Refused
 from euthyne.core.lead import with_value
-from euthyne.core.part import part
+from euthyne.core.lead.practices import NOT_OFFERED, PRACTICES, Practices, taken_up
+from euthyne.core.order.order import faults_in
 from euthyne.core.plan import Plan
-from euthyne.core.practices import NOT_OFFERED, PRACTICES, Practices, taken_up
-from euthyne.core.pull import HAND_MOST_N, hand_tug, pull_out_n
-from euthyne.core.threading import faults_in
+from euthyne.core.shelf.part import part
+from euthyne.core.shelf.pull import HAND_MOST_N, hand_tug, pull_out_n
+from euthyne.core.stages.build.buildplan import fittings, marker_on
+from euthyne.core.standing.effect import effect_of
+from euthyne.core.trade.fault import Refused
 
 LINK = {**INVERTER, "conductor__measured_od_mm": 14.6}
 BLADES = {

@@ -7,13 +7,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 from leads import AT, plan
 
-from euthyne.core.conductor import awg, metric
-from euthyne.core.expectation import core_band_ohm
 from euthyne.core.lead import Probe, Proof, Reading
-from euthyne.core.provegrid import all_pairs, name_faults, read_grid
-from euthyne.core.seal import FIRST, broken_links, digest, holds, seal
+from euthyne.core.stages.prove.expectation import core_band_ohm
+from euthyne.core.stages.prove.provegrid import all_pairs, name_faults, read_grid
+from euthyne.core.stages.prove.verdict import Meter, judge, unlike
+from euthyne.core.stages.tag.seal import FIRST, broken_links, digest, holds, seal
 from euthyne.core.tag import months_on, retest_months, tag_facts
-from euthyne.core.verdict import Meter, judge, unlike
+from euthyne.core.trade.wire import awg, metric
 
 METER = Meter(percent=1.0, step_ohm=0.001, zero_ohm=0.0)
 

@@ -7,8 +7,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from euthyne.core.fault import Refused
-from euthyne.core.quantity import (
+from euthyne.core.trade.fault import Refused
+from euthyne.core.trade.quantity import (
     CELSIUS,
     CURRENT,
     HEAT,

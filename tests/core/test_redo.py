@@ -7,8 +7,8 @@ from hypothesis import strategies as st
 from sampling import examples
 from test_order import builds, may_thread
 
-from euthyne.core.forgotten import recover, redo
-from euthyne.core.threading import BuildPlan, EndState, Event, Step, Threaded, order
+from euthyne.core.order.forgotten import recover, redo
+from euthyne.core.order.order import BuildPlan, EndState, Event, Step, Threaded, order
 
 
 def end_of(build, name):

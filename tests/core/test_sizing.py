@@ -7,9 +7,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from euthyne.core.fault import Refused
-from euthyne.core.sizing import size
-from euthyne.core.sizing_brief import ConductorWanted, Load, Place, SizingBrief, Supply
+from euthyne.core.sizing.brief import ConductorWanted, Load, Place, SizingBrief, Supply
+from euthyne.core.sizing.size import size
+from euthyne.core.trade.fault import Refused
 from euthyne.exchange.size_contract import read_brief
 
 EXAMPLES = json.loads((Path(__file__).parent / "size-examples.json").read_text())

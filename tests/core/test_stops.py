@@ -5,13 +5,13 @@ from leads import plan
 from test_checks import CURRENT, INVERTER, SIGNAL, SOLAR, codes
 
 from euthyne.core.checks import checks
-from euthyne.core.identify import Measured, Strands, Weighed, WireQuestion, identify
 from euthyne.core.lead import Joint
-from euthyne.core.protection import FuseWanted, fuse_for, plug_fuse
-from euthyne.core.sizing import size
-from euthyne.core.sizing_brief import ConductorWanted, Load, OneLoad, SizingBrief, Supply
+from euthyne.core.sizing.brief import ConductorWanted, Load, OneLoad, SizingBrief, Supply
+from euthyne.core.sizing.size import size
 from euthyne.core.tag import tag_facts
-from euthyne.core.volts import excess, made_for, on_lead
+from euthyne.core.trade.identify import Measured, Strands, Weighed, WireQuestion, identify
+from euthyne.core.trade.protection import FuseWanted, fuse_for, plug_fuse
+from euthyne.core.trade.volts import excess, made_for, on_lead
 
 STRING = {**SOLAR, "ends__a": "solar-pair", "ends__b": "solar-pair-far"}
 RED_ON_MINUS = (Joint("+", "-", "-"), Joint("-", "+", "+"))

@@ -8,10 +8,9 @@ from hypothesis import strategies as st
 from leads import AT, extension, plan
 from test_checks import INVERTER
 
-from euthyne.core.fault import Refused
 from euthyne.core.lead import Build, Rework, with_value
+from euthyne.core.lead.practices import Practices
 from euthyne.core.plan import Plan
-from euthyne.core.practices import Practices
 from euthyne.core.stores import (
     Need,
     Stock,
@@ -23,6 +22,7 @@ from euthyne.core.stores import (
     what_of,
     words_of,
 )
+from euthyne.core.trade.fault import Refused
 from euthyne.drawing.reel import cut_drawing, length_left
 from euthyne.exchange.stores_file import read_stores, write_stores
 

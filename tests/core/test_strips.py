@@ -10,7 +10,7 @@ from test_checks import INVERTER
 
 from euthyne.core.lead import Stripped, with_value
 from euthyne.core.plan import Plan
-from euthyne.core.strip import judge_strip
+from euthyne.core.stages.cut.strip import judge_strip
 
 
 def core(mark="L", **changes):

@@ -8,10 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from leads import plan
 
-from euthyne.core.conductor import at_celsius, metric, ohms_per_m_20
-from euthyne.core.demand import amps_of_watts, demand
-from euthyne.core.sizing import rating_of, size
-from euthyne.core.sizing_brief import (
+from euthyne.core.sizing.brief import (
     AlreadyThere,
     ConductorWanted,
     Limits,
@@ -22,7 +19,10 @@ from euthyne.core.sizing_brief import (
     SizingBrief,
     Supply,
 )
-from euthyne.core.voltdrop import impedance_per_m, longest_run_m, nearest_school
+from euthyne.core.sizing.demand import amps_of_watts, demand
+from euthyne.core.sizing.drop import impedance_per_m, longest_run_m, nearest_school
+from euthyne.core.sizing.size import rating_of, size
+from euthyne.core.trade.wire import at_celsius, metric, ohms_per_m_20
 from euthyne.core.working import neighbours, working
 
 

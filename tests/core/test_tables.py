@@ -7,14 +7,14 @@ from importlib.resources import files
 
 import pytest
 
-from euthyne.core.barrel import lugs
-from euthyne.core.cable import made_in, outside_diameter
-from euthyne.core.conductor import metric
-from euthyne.core.die import pressed
-from euthyne.core.heat import Cable
-from euthyne.core.layers import layered
-from euthyne.core.part import face_faults, faces
-from euthyne.core.sleeve import copper_mm
+from euthyne.core.shelf.part import face_faults, faces
+from euthyne.core.trade.barrel import lugs
+from euthyne.core.trade.cable import made_in, outside_diameter
+from euthyne.core.trade.die import pressed
+from euthyne.core.trade.heat import Cable
+from euthyne.core.trade.layers import layered
+from euthyne.core.trade.sleeve import copper_mm
+from euthyne.core.trade.wire import metric
 from euthyne.data import tables
 from euthyne.data.schema import ROWS, check_keys
 from euthyne.data.tables import TableError, rows, toml

@@ -3,7 +3,7 @@
 import pytest
 from leads import plan
 
-from euthyne.core.threading import BuildPlan, Event, Threaded, order
+from euthyne.core.order.order import BuildPlan, Event, Threaded, order
 
 
 def end(letter, *parts):

@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from sampling import examples
 from wiring_faults import grouped, hears, random_mistakes, sounding, straight, turn
 
-from euthyne.core.fault import Refused
+from euthyne.core.trade.fault import Refused
 from euthyne.exchange.wiring_contract import diagnosis_json, probes_json
 
 EXAMPLES = json.loads((Path(__file__).parent / "diagnose-examples.json").read_text())

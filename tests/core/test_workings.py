@@ -7,7 +7,7 @@ import pytest
 from leads import plan
 
 from euthyne.core.plan import plan_of
-from euthyne.core.shown import at_least, at_most
+from euthyne.core.trade.shown import at_least, at_most
 from euthyne.core.working import working
 from euthyne.exchange.lead_file import read_lead
 

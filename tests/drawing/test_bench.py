@@ -9,8 +9,8 @@ from hypothesis import strategies as st
 from leads import plan
 from test_checks import INVERTER, SIGNAL, TAPE
 
-from euthyne.core.layers import layered, staircase
 from euthyne.core.stores import Stock, Taken
+from euthyne.core.trade.layers import layered, staircase
 from euthyne.drawing.bench import bench_drawing
 from euthyne.drawing.cutting import cutting_drawing
 from euthyne.drawing.judge import PICTURES, examples, row

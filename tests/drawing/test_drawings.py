@@ -9,13 +9,13 @@ from leads import extension, plan
 from test_checks import INVERTER, SOLAR, WELDING
 
 from euthyne.core.envelope import ScaleMark, what_gauge
-from euthyne.core.part import mating_face, shelf, wiring_side
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.progress import progress
-from euthyne.core.quantity import read_size
-from euthyne.core.stage import Stage
+from euthyne.core.shelf.part import mating_face, shelf, wiring_side
+from euthyne.core.shelf.termination import FINISHES, TERMINATIONS
+from euthyne.core.standing.progress import progress
 from euthyne.core.tag import tag_facts
-from euthyne.core.termination import FINISHES, TERMINATIONS
+from euthyne.core.trade.quantity import read_size
 from euthyne.drawing.bench import bench_drawing
 from euthyne.drawing.face import face_drawing, wiring_drawing
 from euthyne.drawing.facing import facing

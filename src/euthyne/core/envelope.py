@@ -4,7 +4,11 @@ import math
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
-from euthyne.core.clearing import (
+from euthyne.core.sizing.brief import ConductorWanted, Limits, Load, SizingBrief, Supply, System
+from euthyne.core.sizing.demand import amps_of_watts
+from euthyne.core.sizing.drop import longest_run_m
+from euthyne.core.sizing.size import Candidate, Sizing, size
+from euthyne.core.trade.clearing import (
     Guard,
     amps_to_clear,
     earth_fault_seconds,
@@ -12,7 +16,13 @@ from euthyne.core.clearing import (
     longest_m,
     withstand_a2s,
 )
-from euthyne.core.conductor import (
+from euthyne.core.trade.die import LOOSE_BELOW, USUAL_FROM, USUAL_TO, hexagon_mm2, pressed
+from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.heat import Cable, amps_at, warmth
+from euthyne.core.trade.protection import families, smallest_carrying
+from euthyne.core.trade.rating import bases, k_drum, units_of
+from euthyne.core.trade.sleeve import SHRINKS, SHRINKS_LINED, cut_mm, ratio_wanted, sleeve_for
+from euthyne.core.trade.wire import (
     GAUGES,
     Size,
     awg,
@@ -22,17 +32,7 @@ from euthyne.core.conductor import (
     metric_resistances,
     ohms_per_m_20,
 )
-from euthyne.core.demand import amps_of_watts
-from euthyne.core.die import LOOSE_BELOW, USUAL_FROM, USUAL_TO, hexagon_mm2, pressed
-from euthyne.core.fault import Fault, Refused
-from euthyne.core.heat import Cable, amps_at, warmth
-from euthyne.core.protection import families, smallest_carrying
-from euthyne.core.rating import bases, k_drum, units_of
-from euthyne.core.sizing import Candidate, Sizing, size
-from euthyne.core.sizing_brief import ConductorWanted, Limits, Load, SizingBrief, Supply, System
-from euthyne.core.sleeve import SHRINKS, SHRINKS_LINED, cut_mm, ratio_wanted, sleeve_for
-from euthyne.core.voltdrop import longest_run_m
-from euthyne.core.worked import Working, put, root, worked
+from euthyne.core.trade.worked import Working, put, root, worked
 from euthyne.data.tables import rows
 
 Marked = str  # "given", "answer", "limit" or "quiet"

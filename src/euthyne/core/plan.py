@@ -4,22 +4,29 @@ import hashlib
 import math
 from functools import cached_property, lru_cache
 
-from euthyne.core import buildsteps, wiremap
-from euthyne.core.buildplan import CableToBuild, EndToBuild, Job, order_of, threading_plan
-from euthyne.core.buildstep import BuildStep
-from euthyne.core.cutlength import CutLength, cut_length
-from euthyne.core.expectation import Line, Measured, expected
-from euthyne.core.layers import layered
 from euthyne.core.lead import LYING_STILL, Joint, Lead, Reading
-from euthyne.core.part import Part
-from euthyne.core.practices import Practices
-from euthyne.core.provegrid import Grid, NamedFault, name_faults, read_grid
-from euthyne.core.route import Moved, least_bend_mm, left_over_mm
+from euthyne.core.lead.practices import Practices
+from euthyne.core.order.order import BuildPlan, Step
+from euthyne.core.shelf.part import Part
 from euthyne.core.sizedplan import SizedPlan
-from euthyne.core.sleeve import copper_mm
-from euthyne.core.strip import StripPlan, StripVerdict, judge_strip, strip_plan
-from euthyne.core.threading import BuildPlan, Step
-from euthyne.core.verdict import GRAVITY, Meter, Verdict, judge, unlike
+from euthyne.core.stages.build import buildsteps
+from euthyne.core.stages.build.buildplan import (
+    CableToBuild,
+    EndToBuild,
+    Job,
+    order_of,
+    threading_plan,
+)
+from euthyne.core.stages.build.buildstep import BuildStep
+from euthyne.core.stages.cut.cutlength import CutLength, cut_length
+from euthyne.core.stages.cut.strip import StripPlan, StripVerdict, judge_strip, strip_plan
+from euthyne.core.stages.ends import wiremap
+from euthyne.core.stages.prove.expectation import Line, Measured, expected
+from euthyne.core.stages.prove.provegrid import Grid, NamedFault, name_faults, read_grid
+from euthyne.core.stages.prove.verdict import GRAVITY, Meter, Verdict, judge, unlike
+from euthyne.core.trade.layers import layered
+from euthyne.core.trade.route import Moved, least_bend_mm, left_over_mm
+from euthyne.core.trade.sleeve import copper_mm
 
 FALLBACK_OD_MM, INSULATION_MM = 8.0, 0.8
 

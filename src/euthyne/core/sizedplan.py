@@ -4,33 +4,9 @@ import math
 from dataclasses import dataclass, replace
 from functools import cached_property
 
-from euthyne.core import wiremap
-from euthyne.core.cable import (
-    CableType,
-    Diameter,
-    cable_types,
-    insulation_of,
-    made_in,
-    make_up,
-    outside_diameter,
-)
-from euthyne.core.clearing import (
-    CENTRE_TAPPED_VOLTS,
-    Cleared,
-    Guard,
-    cleared,
-    earth_fault_seconds,
-)
-from euthyne.core.conductor import Size, size_named
-from euthyne.core.demand import amps_of_watts
-from euthyne.core.fault import Fault
-from euthyne.core.heat import Cable, Warmth, amps_at, warmth
 from euthyne.core.lead import LYING_STILL, Lead, part_on
-from euthyne.core.part import Part
-from euthyne.core.protection import FuseWanted, fuse_for, plug_fuse
-from euthyne.core.rating import bases, k_drum
-from euthyne.core.sizing import Candidate, Sizing, rating_of, size
-from euthyne.core.sizing_brief import (
+from euthyne.core.shelf.part import Part
+from euthyne.core.sizing.brief import (
     AlreadyThere,
     ConductorWanted,
     Limits,
@@ -41,7 +17,31 @@ from euthyne.core.sizing_brief import (
     Supply,
     faults_in,
 )
-from euthyne.core.volts import OnLead, on_lead
+from euthyne.core.sizing.demand import amps_of_watts
+from euthyne.core.sizing.size import Candidate, Sizing, rating_of, size
+from euthyne.core.stages.ends import wiremap
+from euthyne.core.trade.cable import (
+    CableType,
+    Diameter,
+    cable_types,
+    insulation_of,
+    made_in,
+    make_up,
+    outside_diameter,
+)
+from euthyne.core.trade.clearing import (
+    CENTRE_TAPPED_VOLTS,
+    Cleared,
+    Guard,
+    cleared,
+    earth_fault_seconds,
+)
+from euthyne.core.trade.fault import Fault
+from euthyne.core.trade.heat import Cable, Warmth, amps_at, warmth
+from euthyne.core.trade.protection import FuseWanted, fuse_for, plug_fuse
+from euthyne.core.trade.rating import bases, k_drum
+from euthyne.core.trade.volts import OnLead, on_lead
+from euthyne.core.trade.wire import Size, size_named
 
 ROLLED_UP_LAYERS = 4
 TWO_SOURCES = ("charger-lead",)

@@ -7,7 +7,11 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Le, MaxLen, MinLen
 
-from euthyne.core.buildplan import (
+from euthyne.core.lead import Rework
+from euthyne.core.order.order import HAND
+from euthyne.core.plan import Plan
+from euthyne.core.shelf.part import Part, shelf, stand_ins
+from euthyne.core.stages.build.buildplan import (
     TAG_SLEEVE_MM,
     EndToBuild,
     marker_on,
@@ -16,14 +20,10 @@ from euthyne.core.buildplan import (
     sleeves_on,
     soldered,
 )
-from euthyne.core.cable import cable_types, make_up
-from euthyne.core.fault import Fault, Refused
-from euthyne.core.lead import Rework
-from euthyne.core.part import Part, shelf, stand_ins
-from euthyne.core.plan import Plan
-from euthyne.core.quantity import read_size
-from euthyne.core.sleeve import sleeves
-from euthyne.core.threading import HAND
+from euthyne.core.trade.cable import cable_types, make_up
+from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.quantity import read_size
+from euthyne.core.trade.sleeve import sleeves
 
 StockKind = Literal["cable", "part", "sleeve", "consumable", "tool", "die"]
 BY_LENGTH: tuple[StockKind, ...] = ("cable", "sleeve")

@@ -2,20 +2,20 @@
 
 from dataclasses import dataclass
 
-from euthyne.core.conductor import in_other_series, materials, ohms_per_m_20, size_named
 from euthyne.core.lead import Brief
 from euthyne.core.plan import Plan
-from euthyne.core.rating import bases, k_ambient, loaded_conductors, table
-from euthyne.core.shown import at_most
-from euthyne.core.sizing import Candidate, carrying, factors
-from euthyne.core.sizing_brief import OneLoad, SizingBrief
-from euthyne.core.voltdrop import (
+from euthyne.core.sizing.brief import OneLoad, SizingBrief
+from euthyne.core.sizing.drop import (
     CIRCULAR_MIL_OHM_FT,
     REACTANCE_FROM_MM2,
     REACTANCE_OHMS_PER_M,
     ohms_already,
 )
-from euthyne.core.worked import Figured, Working, put, root, worked
+from euthyne.core.sizing.size import Candidate, carrying, factors
+from euthyne.core.trade.rating import bases, k_ambient, loaded_conductors, table
+from euthyne.core.trade.shown import at_most
+from euthyne.core.trade.wire import in_other_series, materials, ohms_per_m_20, size_named
+from euthyne.core.trade.worked import Figured, Working, put, root, worked
 
 FEET_PER_M = 1 / 0.3048
 

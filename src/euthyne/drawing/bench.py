@@ -1,10 +1,10 @@
 """The cord as it must be now: threaded parts on it, sheath off, cores bare, terminals landed."""
 
-from euthyne.core.buildplan import fittings
-from euthyne.core.buildstep import BuildStep
-from euthyne.core.part import Part, ThreadedPart
 from euthyne.core.plan import Plan
-from euthyne.core.strip import StripPlan
+from euthyne.core.shelf.part import Part, ThreadedPart
+from euthyne.core.stages.build.buildplan import fittings
+from euthyne.core.stages.build.buildstep import BuildStep
+from euthyne.core.stages.cut.strip import StripPlan
 from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.outline import end_drawing
 from euthyne.drawing.pen import circle, group, line, mark, path, rect, sheet, text

@@ -1,8 +1,8 @@
 """Facing ends: mating face, wiring side, cores, wiring side, mating face."""
 
 from euthyne.core.lead import Joint
-from euthyne.core.part import Cavity, Face, Part, mating_face, wiring_side
 from euthyne.core.plan import Plan
+from euthyne.core.shelf.part import Cavity, Face, Part, mating_face, wiring_side
 from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.face import face_drawing, pitch, wiring_drawing
 from euthyne.drawing.pen import circle, element, path, rect, sheet, text

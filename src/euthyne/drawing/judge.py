@@ -3,7 +3,7 @@
 from collections.abc import Callable
 from functools import cache
 
-from euthyne.core.termination import JudgedKind
+from euthyne.core.shelf.termination import JudgedKind
 from euthyne.drawing import judge_finishes, judge_joints
 from euthyne.drawing.judge_joints import TALL, Example
 from euthyne.drawing.pen import group, mark, sheet, text

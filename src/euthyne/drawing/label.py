@@ -4,8 +4,8 @@ from dataclasses import dataclass
 from functools import lru_cache
 from itertools import groupby
 
-from euthyne.core.shown import at_most
 from euthyne.core.tag import TagFacts
+from euthyne.core.trade.shown import at_most
 from euthyne.drawing.pen import path, rect, sheet, text
 
 WIDTH_MM, HEIGHT_MM = 96.0, 44.0

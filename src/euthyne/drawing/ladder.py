@@ -3,10 +3,10 @@
 import math
 from collections.abc import Mapping
 
-from euthyne.core.conductor import in_other_series, size_named
-from euthyne.core.shown import at_most
-from euthyne.core.sizing import Candidate, Sizing
-from euthyne.core.sizing_brief import SizingBrief
+from euthyne.core.sizing.brief import SizingBrief
+from euthyne.core.sizing.size import Candidate, Sizing
+from euthyne.core.trade.shown import at_most
+from euthyne.core.trade.wire import in_other_series, size_named
 from euthyne.drawing.pen import circle, element, group, line, rect, sheet, text
 
 WIDTH, HEAD, ROW = 848.0, 30.0, 44.0

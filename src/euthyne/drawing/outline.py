@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from functools import cache
 
-from euthyne.core.part import Part
+from euthyne.core.shelf.part import Part
 from euthyne.drawing.face import contacts, placed, shell
 from euthyne.drawing.pen import circle, group, line, path, rect
 

@@ -2,10 +2,10 @@
 
 from dataclasses import replace
 
-from euthyne.core.shown import at_most
-from euthyne.core.sizing import Sizing
-from euthyne.core.sizing_brief import SizingBrief
-from euthyne.core.voltdrop import drops_along, longest_run_m
+from euthyne.core.sizing.brief import SizingBrief
+from euthyne.core.sizing.drop import drops_along, longest_run_m
+from euthyne.core.sizing.size import Sizing
+from euthyne.core.trade.shown import at_most
 from euthyne.drawing.ladder import shown
 from euthyne.drawing.pen import circle, line, path, sheet, text
 

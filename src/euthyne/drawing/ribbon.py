@@ -2,10 +2,10 @@
 
 from dataclasses import dataclass
 
-from euthyne.core.part import Part
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.progress import Progress, Standing
-from euthyne.core.stage import Stage
+from euthyne.core.shelf.part import Part
+from euthyne.core.standing.progress import Progress, Standing
 from euthyne.drawing.outline import end_drawing, outline, scale_of
 from euthyne.drawing.pen import element, line, mark, path, rect, sheet, text
 

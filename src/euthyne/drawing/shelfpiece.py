@@ -2,7 +2,7 @@
 
 from functools import cache
 
-from euthyne.core.part import Part, mating_face, wiring_side
+from euthyne.core.shelf.part import Part, mating_face, wiring_side
 from euthyne.drawing.face import contacts, face_drawing, placed, shell, wiring_drawing
 from euthyne.drawing.outline import end_drawing, outline, scale_of
 from euthyne.drawing.pen import sheet, text

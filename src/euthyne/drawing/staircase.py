@@ -1,6 +1,6 @@
 """A layered cable stripped in steps: each layer to scale, cut back from the tip further than the one inside it."""
 
-from euthyne.core.layers import Drawn, Stair
+from euthyne.core.trade.layers import Drawn, Stair
 from euthyne.drawing.pen import line, path, rect, sheet, text
 
 WIDTH, TIP, SPAN, MIDDLE = 1240.0, 1130.0, 760.0, 118.0

@@ -1,7 +1,7 @@
 """The strip plan of an end, true to scale along the cord: sheath, cores, bare copper, trims."""
 
 from euthyne.core.plan import Plan
-from euthyne.core.strip import CoreStrip, StripPlan
+from euthyne.core.stages.cut.strip import CoreStrip, StripPlan
 from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.pen import line, rect, sheet, text
 

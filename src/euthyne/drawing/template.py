@@ -4,9 +4,9 @@ import math
 from dataclasses import dataclass
 from textwrap import wrap
 
-from euthyne.core.part import Part
 from euthyne.core.plan import Plan
-from euthyne.core.strip import CoreStrip, StripPlan
+from euthyne.core.shelf.part import Part
+from euthyne.core.stages.cut.strip import CoreStrip, StripPlan
 from euthyne.drawing.colours import core_paint
 from euthyne.drawing.pen import line, rect, sheet, text
 

@@ -6,8 +6,8 @@ from typing import Any
 from pydantic import TypeAdapter
 
 from euthyne.core.checks import CHECKS
-from euthyne.core.identify import WireAnswer
-from euthyne.core.sizing import Sizing
+from euthyne.core.sizing.size import Sizing
+from euthyne.core.trade.identify import WireAnswer
 from euthyne.exchange import (
     lead_file,
     part_file,

@@ -5,13 +5,13 @@ from dataclasses import dataclass, replace
 from functools import cache
 from typing import TYPE_CHECKING, Any, Literal
 
-from euthyne.core.cable import cable_types
-from euthyne.core.fault import Fault, Refused
 from euthyne.core.lead import Lead, part_on
-from euthyne.core.part import faults_of, shelf
-from euthyne.core.quantity import read_size
-from euthyne.core.seal import Seal, holds
-from euthyne.core.wiremap import cores_of, schemes
+from euthyne.core.shelf.part import faults_of, shelf
+from euthyne.core.stages.ends.wiremap import cores_of, schemes
+from euthyne.core.stages.tag.seal import Seal, holds
+from euthyne.core.trade.cable import cable_types
+from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.quantity import read_size
 from euthyne.exchange.reading import adapter_for, parse_json, read, refuse_newer
 
 if TYPE_CHECKING:

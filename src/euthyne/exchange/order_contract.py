@@ -7,9 +7,8 @@ from typing import TYPE_CHECKING, Annotated, Any, Literal
 
 from annotated_types import Gt
 
-from euthyne.core.fault import Fault, Refused
-from euthyne.core.forgotten import recover
-from euthyne.core.threading import (
+from euthyne.core.order.forgotten import recover
+from euthyne.core.order.order import (
     HAND,
     BuildPlan,
     Done,
@@ -23,6 +22,7 @@ from euthyne.core.threading import (
     gates,
     order,
 )
+from euthyne.core.trade.fault import Fault, Refused
 from euthyne.exchange.reading import adapter_for, parse_json, read
 
 if TYPE_CHECKING:

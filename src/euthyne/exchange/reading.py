@@ -3,7 +3,7 @@
 import json
 from typing import TYPE_CHECKING, Any, TypeVar
 
-from euthyne.core.fault import Fault, Refused
+from euthyne.core.trade.fault import Fault, Refused
 
 if TYPE_CHECKING:
     from pydantic import TypeAdapter, ValidationError

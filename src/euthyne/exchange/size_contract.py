@@ -6,9 +6,9 @@ from dataclasses import asdict
 from functools import cache
 from typing import TYPE_CHECKING, Any
 
-from euthyne.core.fault import Fault, Refused
-from euthyne.core.sizing import Sizing
-from euthyne.core.sizing_brief import SizingBrief, faults_in
+from euthyne.core.sizing.brief import SizingBrief, faults_in
+from euthyne.core.sizing.size import Sizing
+from euthyne.core.trade.fault import Fault, Refused
 from euthyne.exchange.reading import adapter_for, parse_json, read
 
 if TYPE_CHECKING:

@@ -5,14 +5,14 @@ from dataclasses import dataclass
 from io import BytesIO
 from typing import Any
 
-from euthyne.core.buildstep import BuildStep
-from euthyne.core.corewords import function_of
-from euthyne.core.expectation import Line
-from euthyne.core.lookover import look_list
 from euthyne.core.plan import Plan
-from euthyne.core.progress import Progress, not_to_be_built
-from euthyne.core.shown import at_most
+from euthyne.core.stages.build.buildstep import BuildStep
+from euthyne.core.stages.prove.expectation import Line
+from euthyne.core.stages.prove.lookover import look_list
+from euthyne.core.standing.progress import Progress, not_to_be_built
 from euthyne.core.stores import needs
+from euthyne.core.trade.corewords import function_of
+from euthyne.core.trade.shown import at_most
 from euthyne.drawing.cutting import cutting_drawing
 from euthyne.drawing.facing import facing
 from euthyne.drawing.ribbon import PAGE, ribbon

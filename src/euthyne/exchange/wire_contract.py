@@ -5,8 +5,8 @@ from dataclasses import asdict
 from functools import cache
 from typing import TYPE_CHECKING
 
-from euthyne.core.fault import Refused
-from euthyne.core.identify import WireAnswer, WireQuestion, faults_in
+from euthyne.core.trade.fault import Refused
+from euthyne.core.trade.identify import WireAnswer, WireQuestion, faults_in
 from euthyne.exchange.reading import adapter_for, parse_json, read
 
 if TYPE_CHECKING:

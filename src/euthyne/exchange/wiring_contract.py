@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING, Annotated, Any, Literal
 
 from annotated_types import Len, MaxLen
 
-from euthyne.core.fault import Fault, Refused
+from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.wiring.diagnose import Diagnosis, diagnose
 from euthyne.core.wiring.grid import Gang, Heard, Pair, Point, Wire, Wiring, pair
 from euthyne.core.wiring.mistakes import Exchanged, Joined, Mistake, Moved, Open, Turned

@@ -6,8 +6,8 @@ from hashlib import sha256
 from sqlalchemy import Engine, delete, select
 from sqlalchemy.orm import Session
 
-from euthyne.core.fault import Fault, Refused
-from euthyne.core.part import Part
+from euthyne.core.shelf.part import Part
+from euthyne.core.trade.fault import Fault, Refused
 from euthyne.exchange.part_file import read_part, write_part
 from euthyne.store.leads import NoSuchLead
 from euthyne.store.models import LeadRow, LeafletRow, PartRow

@@ -6,10 +6,10 @@ from typing import Any
 from sqlalchemy import Engine, func, select
 from sqlalchemy.orm import Session
 
-from euthyne.core.fault import Fault, Refused
 from euthyne.core.lead import Lead
 from euthyne.core.plan import plan_of
 from euthyne.core.stores import USED_UP, Laid, Need, Stock, Taken, laid_out, needs, spoiled_needs
+from euthyne.core.trade.fault import Fault, Refused
 from euthyne.store.models import LeadRow, MovementRow, StockRow
 
 FIELDS = (

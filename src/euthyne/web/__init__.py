@@ -7,7 +7,7 @@ from pathlib import Path
 from flask import Flask, g
 from flask_wtf.csrf import CSRFProtect, generate_csrf
 
-from euthyne.core.reference import check_reference
+from euthyne.core.shelf.reference import check_reference
 from euthyne.store.leads import LeadStore
 from euthyne.store.shelf import ShelfStore
 from euthyne.store.stores import StoresStore

@@ -6,7 +6,7 @@ from flask import Blueprint, redirect, request, url_for
 from werkzeug.wrappers import Response
 
 from euthyne.core.lead import Lead, Reason, with_value
-from euthyne.core.stage import Stage
+from euthyne.core.lead.stage import Stage
 from euthyne.web.entry import back
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import without_typed

@@ -3,11 +3,11 @@
 from flask import Blueprint, request
 from werkzeug.wrappers import Response
 
-from euthyne.core.fault import Fault, Refused
 from euthyne.core.lead import Lead
-from euthyne.core.quantity import CURRENT, PERCENT, POWER, read_legs, read_quantity
-from euthyne.core.sizing_brief import OneLoad
-from euthyne.core.stage import Stage
+from euthyne.core.lead.stage import Stage
+from euthyne.core.sizing.brief import OneLoad
+from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.quantity import CURRENT, PERCENT, POWER, read_legs, read_quantity
 from euthyne.drawing.loop import loop
 from euthyne.web.entry import enter
 from euthyne.web.fields import Entered, say, show_fields

@@ -7,13 +7,13 @@ from flask import Blueprint, redirect, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.buildstep import BuildStep
-from euthyne.core.buildsteps import part_words
-from euthyne.core.joinsteps import judged_kind
 from euthyne.core.lead import Lead, Rework, StepDone
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
-from euthyne.core.progress import progress
-from euthyne.core.stage import Stage
+from euthyne.core.stages.build.buildstep import BuildStep
+from euthyne.core.stages.build.buildsteps import part_words
+from euthyne.core.stages.build.joinsteps import judged_kind
+from euthyne.core.standing.progress import progress
 from euthyne.drawing.bench import bench_drawing
 from euthyne.drawing.judge import row
 from euthyne.store.stores import draw_down

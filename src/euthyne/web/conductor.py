@@ -6,12 +6,13 @@ from flask import Blueprint, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.cable import CableType, cable_types, cords
-from euthyne.core.heat import Warmth
 from euthyne.core.lead import Brief, Conductor, Lead, with_value
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
-from euthyne.core.protection import families
-from euthyne.core.quantity import (
+from euthyne.core.trade.cable import CableType, cable_types, cords
+from euthyne.core.trade.heat import Warmth
+from euthyne.core.trade.protection import families
+from euthyne.core.trade.quantity import (
     CELSIUS,
     CURRENT,
     DIAMETER,
@@ -22,9 +23,8 @@ from euthyne.core.quantity import (
     VOLTS,
     read_size,
 )
-from euthyne.core.rating import bases
-from euthyne.core.shown import at_most
-from euthyne.core.stage import Stage
+from euthyne.core.trade.rating import bases
+from euthyne.core.trade.shown import at_most
 from euthyne.core.working import neighbours, priced, working
 from euthyne.drawing.ladder import ladder
 from euthyne.drawing.reach import reach

@@ -9,13 +9,13 @@ from flask import Blueprint, abort, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.fault import Refused
 from euthyne.core.lead import Lead, Stripped, with_value
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.progress import not_to_be_built
-from euthyne.core.quantity import PERCENT, SHORT, read_quantity
-from euthyne.core.stage import Stage
+from euthyne.core.standing.progress import not_to_be_built
 from euthyne.core.stores import Laid, Spoiled, Stock, spoiled
+from euthyne.core.trade.fault import Refused
+from euthyne.core.trade.quantity import PERCENT, SHORT, read_quantity
 from euthyne.drawing.cutting import cutting_drawing
 from euthyne.drawing.reel import cut_drawing
 from euthyne.drawing.staircase import staircase_drawing

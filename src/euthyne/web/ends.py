@@ -7,14 +7,14 @@ from flask import Blueprint, abort, redirect, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.fault import Fault, Refused
 from euthyne.core.lead import CoreTint, Joint, Lead, Tint, with_value
-from euthyne.core.part import shelf
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
-from euthyne.core.quantity import DIAMETER
-from euthyne.core.stage import Stage
-from euthyne.core.stud import studs
-from euthyne.core.wiremap import STARTING_MAPS, Scheme, by_function, colour, schemes_for
+from euthyne.core.shelf.part import shelf
+from euthyne.core.stages.ends.wiremap import STARTING_MAPS, Scheme, by_function, colour, schemes_for
+from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.quantity import DIAMETER
+from euthyne.core.trade.stud import studs
 from euthyne.drawing.facing import facing
 from euthyne.web.entry import back, enter, refuse_stopped
 from euthyne.web.fields import Entered, Field, show_fields

@@ -6,9 +6,9 @@ from flask import current_app, redirect, request, url_for
 from werkzeug.wrappers import Response
 
 from euthyne.core.lead import Lead
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import plan_of
-from euthyne.core.progress import progress
-from euthyne.core.stage import Stage
+from euthyne.core.standing.progress import progress
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import Entered, Field, put_in, read_form
 from euthyne.web.frame import lead_page, now, stamp_of, store, wants_part, who

@@ -8,7 +8,7 @@ from markupsafe import Markup
 from werkzeug.wrappers import Response
 
 from euthyne.core.envelope import Sum
-from euthyne.core.fault import Fault, Refused
+from euthyne.core.trade.fault import Fault, Refused
 from euthyne.drawing.barrel import discs
 from euthyne.drawing.ladder import ladder
 from euthyne.drawing.reach import reach

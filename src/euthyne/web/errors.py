@@ -5,7 +5,7 @@ from typing import TYPE_CHECKING
 from flask import Flask, render_template, request, url_for
 from flask_wtf.csrf import CSRFError
 
-from euthyne.core.fault import Refused
+from euthyne.core.trade.fault import Refused
 from euthyne.store.leads import IsSealed, NoSuchLead
 
 if TYPE_CHECKING:

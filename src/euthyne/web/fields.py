@@ -8,9 +8,9 @@ from typing import Any, Literal
 
 from markupsafe import Markup, escape
 
-from euthyne.core.fault import Fault, Refused
 from euthyne.core.lead import Lead, with_value
-from euthyne.core.quantity import VOLTS, Measure, read_quantity, read_size, read_whole
+from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.quantity import VOLTS, Measure, read_quantity, read_size, read_whole
 
 
 @dataclass(frozen=True)

@@ -11,9 +11,9 @@ from flask import current_app, render_template, request, session, url_for
 from markupsafe import Markup
 
 from euthyne.core.lead import Lead, with_value
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
-from euthyne.core.progress import Progress, progress
-from euthyne.core.stage import Stage
+from euthyne.core.standing.progress import Progress, progress
 from euthyne.drawing.ribbon import LIST, PAGE, ROW, ribbon
 from euthyne.exchange.lead_file import LeadFile
 from euthyne.store.leads import Held, LeadStore

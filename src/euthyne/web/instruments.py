@@ -5,12 +5,13 @@ from dataclasses import dataclass
 from typing import Any
 
 from euthyne.core import envelope
-from euthyne.core.clearing import Guard
 from euthyne.core.envelope import Figure, ScaleMark, Sum
-from euthyne.core.heat import Cable
-from euthyne.core.identify import Measured, Outside, Strands, Weighed, WireQuestion, identify
-from euthyne.core.protection import families
-from euthyne.core.quantity import (
+from euthyne.core.sizing.brief import SizingBrief
+from euthyne.core.trade.clearing import Guard
+from euthyne.core.trade.heat import Cable
+from euthyne.core.trade.identify import Measured, Outside, Strands, Weighed, WireQuestion, identify
+from euthyne.core.trade.protection import families
+from euthyne.core.trade.quantity import (
     AREA,
     CELSIUS,
     CURRENT,
@@ -23,8 +24,7 @@ from euthyne.core.quantity import (
     VOLTS,
     Measure,
 )
-from euthyne.core.rating import bases
-from euthyne.core.sizing_brief import SizingBrief
+from euthyne.core.trade.rating import bases
 from euthyne.web.fields import Field
 
 MASS = Measure("weight", "g", 0.01, 1e6, "28.5 g", "g")

@@ -6,10 +6,10 @@ from flask import Blueprint, abort, redirect, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.fault import Refused
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
-from euthyne.core.progress import progress
-from euthyne.core.stage import Stage
+from euthyne.core.standing.progress import progress
+from euthyne.core.trade.fault import Refused
 from euthyne.drawing.ribbon import ROW, ribbon
 from euthyne.exchange.lead_file import read_lead, write_lead
 from euthyne.store.leads import file_of

@@ -6,15 +6,15 @@ from dataclasses import dataclass, replace
 from flask import Blueprint, request
 from werkzeug.wrappers import Response
 
-from euthyne.core.expectation import Line
-from euthyne.core.fault import Refused
 from euthyne.core.lead import Lead, Look, Probe, Proof, Reading
-from euthyne.core.lookover import look_list
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
-from euthyne.core.provegrid import all_pairs
-from euthyne.core.quantity import CELSIUS, MEGOHMS, OHMS, PERCENT, read_quantity
-from euthyne.core.stage import Stage
-from euthyne.core.verdict import Verdict
+from euthyne.core.stages.prove.expectation import Line
+from euthyne.core.stages.prove.lookover import look_list
+from euthyne.core.stages.prove.provegrid import all_pairs
+from euthyne.core.stages.prove.verdict import Verdict
+from euthyne.core.trade.fault import Refused
+from euthyne.core.trade.quantity import CELSIUS, MEGOHMS, OHMS, PERCENT, read_quantity
 from euthyne.web.entry import back, keep
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import Entered, Field, read_form, say, show_fields

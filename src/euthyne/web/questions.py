@@ -1,7 +1,7 @@
 """What the Brief asks: the fields of each kind of lead, in groups, in the words of that kind."""
 
 from euthyne.core.lead import Kind
-from euthyne.core.quantity import (
+from euthyne.core.trade.quantity import (
     CELSIUS,
     CURRENT,
     HEAT,

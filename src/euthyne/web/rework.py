@@ -5,11 +5,11 @@ from dataclasses import replace
 from flask import Blueprint, redirect, render_template, request, url_for
 from werkzeug.wrappers import Response
 
-from euthyne.core.buildsteps import part_words
 from euthyne.core.lead import Lead, Rework
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
-from euthyne.core.rework import WayBack, back_from, back_to
-from euthyne.core.stage import Stage
+from euthyne.core.stages.build.buildsteps import part_words
+from euthyne.core.standing.rework import WayBack, back_from, back_to
 from euthyne.core.stores import spoiled
 from euthyne.store.stores import draw_down
 from euthyne.web.build import judged

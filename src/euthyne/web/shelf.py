@@ -6,15 +6,15 @@ from flask import Blueprint, abort, current_app, redirect, render_template, requ
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.barrel import lug_strips
-from euthyne.core.cable import cable_types
 from euthyne.core.checks import CHECKS
-from euthyne.core.fault import Fault, Refused
-from euthyne.core.finder import QUESTIONS, left, matching
-from euthyne.core.part import Part, faults_of, shelf
-from euthyne.core.quantity import AREA, CURRENT, SHORT, TORQUE, Measure, read_quantity
-from euthyne.core.termination import FINISHES, TERMINATIONS
-from euthyne.core.wiremap import schemes
+from euthyne.core.shelf.finder import QUESTIONS, left, matching
+from euthyne.core.shelf.part import Part, faults_of, shelf
+from euthyne.core.shelf.termination import FINISHES, TERMINATIONS
+from euthyne.core.stages.ends.wiremap import schemes
+from euthyne.core.trade.barrel import lug_strips
+from euthyne.core.trade.cable import cable_types
+from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.quantity import AREA, CURRENT, SHORT, TORQUE, Measure, read_quantity
 from euthyne.data.tables import rows
 from euthyne.drawing.judge import row
 from euthyne.drawing.shelfpiece import piece, sides

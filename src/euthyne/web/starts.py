@@ -2,10 +2,10 @@
 
 from dataclasses import dataclass, replace
 
-from euthyne.core.cable import cable_types
 from euthyne.core.lead import EXTENSIONS, Brief, Conductor, Ends, Kind, Lead
-from euthyne.core.part import part
-from euthyne.core.sizing_brief import OneLoad, System
+from euthyne.core.shelf.part import part
+from euthyne.core.sizing.brief import OneLoad, System
+from euthyne.core.trade.cable import cable_types
 
 
 @dataclass(frozen=True)

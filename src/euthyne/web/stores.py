@@ -7,13 +7,9 @@ from flask import Blueprint, current_app, redirect, render_template, request, ur
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.conductor import all_sizes
-from euthyne.core.fault import Fault, Refused
 from euthyne.core.lead import Lead
-from euthyne.core.part import Part, shelf
 from euthyne.core.plan import Plan, plan_of
-from euthyne.core.quantity import LEG, MONEY, read_quantity, read_whole
-from euthyne.core.sleeve import sleeves
+from euthyne.core.shelf.part import Part, shelf
 from euthyne.core.stores import (
     BY_LENGTH,
     KNOWN_TOOLS,
@@ -29,6 +25,10 @@ from euthyne.core.stores import (
     what_of,
     words_of,
 )
+from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.quantity import LEG, MONEY, read_quantity, read_whole
+from euthyne.core.trade.sleeve import sleeves
+from euthyne.core.trade.wire import all_sizes
 from euthyne.drawing.reel import length_left
 from euthyne.exchange.stores_file import write_stores
 from euthyne.store.stores import StoresStore

@@ -5,9 +5,9 @@ from markupsafe import Markup
 from werkzeug.wrappers import Response
 
 from euthyne.core.lead import Lead
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import plan_of
-from euthyne.core.progress import progress
-from euthyne.core.stage import Stage
+from euthyne.core.standing.progress import progress
 from euthyne.core.tag import TagFacts, tag_facts
 from euthyne.exchange import label
 from euthyne.exchange.record import record_of

@@ -7,7 +7,7 @@ from typing import Any
 
 from markupsafe import Markup
 
-from euthyne.core.shown import at_least, at_most
+from euthyne.core.trade.shown import at_least, at_most
 from euthyne.drawing.pen import mark
 
 

@@ -1,11 +1,11 @@
 """Battery work: cells, taps, fuses at the post, packs side by side, studs and lugs."""
 
 from euthyne.core.checks.found import Fix, Said, check
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.protection import FOR_LONG, RUN_AT_A_SHARE, families
-from euthyne.core.shown import at_most
-from euthyne.core.stage import Stage
-from euthyne.core.stud import gap_allowed_mm, hole_mm, stud_mm
+from euthyne.core.trade.protection import FOR_LONG, RUN_AT_A_SHARE, families
+from euthyne.core.trade.shown import at_most
+from euthyne.core.trade.stud import gap_allowed_mm, hole_mm, stud_mm
 
 NEAR_POST_M = 0.2
 PACKS_APART_VOLTS = 0.05

@@ -1,8 +1,8 @@
 """The cut: how tightly the cable is bent, and whether what is left of it still reaches."""
 
 from euthyne.core.checks.found import Fix, Said, check
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.stage import Stage
 from euthyne.core.stores import spoiled
 
 

@@ -1,9 +1,9 @@
 """Direct current: batteries, solar, welding, charging."""
 
 from euthyne.core.checks.found import Fix, Said, check
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.protection import families
-from euthyne.core.stage import Stage
+from euthyne.core.trade.protection import families
 
 FUSED_AT_THE_POST = ("inverter-link", "charger-lead", "sealed-multiway", "conversion")
 LITHIUM_CELL_VOLTS = (4.2, 3.65)  # full: lithium ion, iron phosphate

@@ -1,12 +1,12 @@
 """What must fit: the cord in the grip, the conductor in the terminal, the parts over the cord."""
 
-from euthyne.core.barrel import lug_for
-from euthyne.core.cable import Diameter
 from euthyne.core.checks.found import Fix, Said, check
-from euthyne.core.die import FILL_LEAST, filled
-from euthyne.core.part import Part, stand_ins
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.stage import Stage
+from euthyne.core.shelf.part import Part, stand_ins
+from euthyne.core.trade.barrel import lug_for
+from euthyne.core.trade.cable import Diameter
+from euthyne.core.trade.die import FILL_LEAST, filled
 
 GAUGE_GIVE = 0.005  # a range rounded from a gauge takes that gauge: 13.3 mm2 is 6 AWG
 OWN_SIZE = (

@@ -5,8 +5,8 @@ from dataclasses import dataclass
 from functools import wraps
 from typing import Any, Literal, Protocol
 
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.stage import Stage
 
 Level = Literal["stop", "caution", "note"]
 

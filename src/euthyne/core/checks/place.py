@@ -5,9 +5,9 @@ from typing import Any
 from euthyne.core.checks.fit import conductor_in_terminal, cord_in_grip, fitting_parts
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.lead import with_value
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.shown import at_most
-from euthyne.core.stage import Stage
+from euthyne.core.trade.shown import at_most
 
 
 @check(

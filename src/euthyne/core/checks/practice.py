@@ -1,9 +1,9 @@
 """How this bench works: what its practices ask to be looked at, where they touch a lead."""
 
-from euthyne.core.buildplan import hammered, sleeve_on, soldered
 from euthyne.core.checks.found import Said, check
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.stage import Stage
+from euthyne.core.stages.build.buildplan import hammered, sleeve_on, soldered
 
 
 @check(

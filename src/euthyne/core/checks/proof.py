@@ -1,9 +1,9 @@
 """Building and proving: nothing out of step, nothing untested, nothing failed."""
 
 from euthyne.core.checks.found import Said, check
-from euthyne.core.lookover import look_list
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.stage import Stage
+from euthyne.core.stages.prove.lookover import look_list
 
 
 @check(

@@ -2,10 +2,10 @@
 
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.lead import EXTENSIONS
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.shown import at_most
-from euthyne.core.stage import Stage
-from euthyne.core.volts import excess, made_for
+from euthyne.core.trade.shown import at_most
+from euthyne.core.trade.volts import excess, made_for
 
 GUIDANCE_M = {
     1.0: 10.0,

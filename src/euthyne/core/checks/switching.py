@@ -1,10 +1,10 @@
 """Switches and fuses in a core, and how many lines there are to break."""
 
 from euthyne.core.checks.found import Fix, Said, check
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.shown import at_most
-from euthyne.core.stage import Stage
-from euthyne.core.volts import below_band, made_for
+from euthyne.core.trade.shown import at_most
+from euthyne.core.trade.volts import below_band, made_for
 
 LINES_OF = {"ac-single": 1, "ac-split": 2, "ac-three": 3}
 

@@ -1,9 +1,9 @@
 """Nothing live may be touched."""
 
 from euthyne.core.checks.found import Fix, Said, check
-from euthyne.core.part import Part, shelf
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.stage import Stage
+from euthyne.core.shelf.part import Part, shelf
 
 
 def _same_face(like: Part, contact: str) -> Part | None:

@@ -1,10 +1,10 @@
 """The wire map: earth through, neutral and earth apart, nothing crossed, nothing left out."""
 
 from euthyne.core.checks.found import Fix, Said, check
-from euthyne.core.corewords import function_of
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.stage import Stage
-from euthyne.core.wiremap import colour, false_friends, schemes
+from euthyne.core.stages.ends.wiremap import colour, false_friends, schemes
+from euthyne.core.trade.corewords import function_of
 
 MEANT_FOR_LINES = ("black", "red", "brown", "grey")
 NUMBERED_OR_SHIELD = "0123456789ST"

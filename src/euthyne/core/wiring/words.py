@@ -3,7 +3,7 @@
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from euthyne.core.corewords import function_of
+from euthyne.core.trade.corewords import function_of
 from euthyne.core.wiring.grid import Point, Wire
 from euthyne.core.wiring.mistakes import EITHER, Exchanged, Joined, Mistake, Moved, Open, Turned
 

@@ -1,0 +1,328 @@
+"""The lead: what is known of it at each stage. Values only; everything computed lives in its own module."""
+
+from dataclasses import dataclass, field, replace
+from typing import Annotated, Any, Literal
+
+from annotated_types import Ge, Gt, Le, MaxLen, MinLen
+
+from euthyne.core.lead.practices import Practices
+from euthyne.core.shelf.part import Part, part
+from euthyne.core.sizing.brief import OneLoad, Positive, System
+from euthyne.core.trade.route import MeasuredWith
+from euthyne.core.trade.wire import Metal, Unit
+
+Kind = Literal[
+    "extension",
+    "mains-cord",
+    "supply-extension",
+    "vehicle-charger",
+    "inverter-link",
+    "solar-string",
+    "welding-extension",
+    "charger-lead",
+    "switch-harness",
+    "linking-lead",
+    "sealed-multiway",
+    "signal-lead",
+    "conversion",
+    "heating-tape",
+    "repair",
+]
+PlaceKind = Literal["indoor", "outdoor", "wet"]
+Rcd = Literal["unknown", "none", "30 mA"]
+EarthPath = Literal["unknown", "wire", "rod"]
+RepairBy = Literal["coupler", "resin", "shorten"]
+Switch = Literal["none", "L", "N", "all"]
+Text = Annotated[str, MaxLen(400)]
+Count = Annotated[int, Ge(1), Le(64)]
+Tag = Annotated[str, MinLen(1), MaxLen(24)]
+ISO_TIME = Annotated[str, MinLen(16), MaxLen(32)]
+EXTENSIONS: tuple[Kind, ...] = ("extension", "supply-extension", "vehicle-charger")
+LYING_STILL: tuple[Kind, ...] = (
+    "inverter-link", "solar-string", "switch-harness", "heating-tape", "sealed-multiway", "signal-lead"
+)  # fmt: skip
+
+
+@dataclass(frozen=True)
+class Brief:
+    """What it feeds, from what, how far, where it lives."""
+
+    feeds: Literal["socket", "loads", "power", "current", "tape"] = "socket"
+    watts: Positive | None = None
+    amps: Positive | None = None
+    efficiency_percent: Annotated[float, Gt(0), Le(100)] = 100.0
+    at_volts: Positive | None = None
+    duty_percent: Annotated[float, Gt(0), Le(100)] = 100.0
+    margin: Annotated[float, Ge(1), Le(2)] = 1.0
+    poles: Literal[1, 2] = 2
+    cells: Count | None = None
+    cell_volts: Annotated[float, Gt(0), Le(5)] = 4.2
+    already_m: Positive | None = None
+    already_size: Text | None = None
+    permission: Annotated[str, MaxLen(200)] = ""
+    fuse_family: Literal["none", "blade-32v", "bolt-down-32v", "high-breaking-dc", "solar-gPV"] = (
+        "none"
+    )
+    loads: tuple[OneLoad, ...] = ()
+    power_factor: Annotated[float, Gt(0), Le(1)] = 1.0
+    start_multiple: Annotated[float, Ge(1), Le(20)] = 1.0
+    continuous: bool = False
+    earthed: bool = True
+    system: System = "ac-single"
+    volts: Positive = 230.0
+    loop_ohms: Annotated[float, Ge(0), Le(1e6)] | None = None
+    upstream_family: Literal["breaker-iec", "breaker-na", "fuse-gG", "unknown"] = "unknown"
+    upstream_amps: Positive | None = None
+    upstream_curve: Literal["B", "C", "D"] = "C"
+    own_breaker_amps: Positive | None = None
+    rcd: Rcd = "unknown"
+    run_m: Annotated[float, Gt(0), Le(1e5)] | None = None
+    legs_m: tuple[Positive, ...] = ()
+    place: PlaceKind = "indoor"
+    ambient_c: Annotated[float, Ge(-60), Le(200)] = 30.0
+    drum_layers: Annotated[int, Ge(0), Le(4)] = 0
+    circuits_together: Annotated[int, Ge(1), Le(20)] = 1
+    hours_a_year: Annotated[float, Gt(0), Le(8784)] = 1000.0
+    generator: bool = False
+    ways: Count | None = None
+    shield: bool = False
+    taps: bool = False
+    charger_cells: Count | None = None
+    tape_m: Positive | None = None
+    watts_per_m: Positive | None = None
+    units_allowed: Count | None = None
+    repair_by: RepairBy = "coupler"
+    battery_short_amps: Positive | None = None
+    working_volts: Positive | None = None
+    working_amps: Positive | None = None
+    module_fuse_amps: Positive | None = None
+    earth_path: EarthPath = "unknown"
+    fuse_to_post_m: Annotated[float, Ge(0), Le(100)] = 0.0
+    packs: Count = 1
+    packs_apart_volts: Annotated[float, Ge(0), Le(1000)] = 0.0
+    packs_equal_leads: bool = True
+
+
+@dataclass(frozen=True)
+class Conductor:
+    """Which cable and which limits; ``size`` is what the builder took, None while nothing is taken."""
+
+    cable_type: Text = "H05VV-F"
+    unit: Unit = "mm2"
+    metal: Metal = "copper"
+    tinned: bool = False
+    terminal_c: Annotated[float, Gt(0), Le(250)] | None = None
+    size: Text | None = None
+    drop_percent: Annotated[float, Gt(0), Le(100)] = 5.0
+    start_drop_percent: Annotated[float, Gt(0), Le(100)] = 15.0
+    fuse_amps: Positive | None = None
+    measured_od_mm: Annotated[float, Gt(0), Le(100)] | None = None
+    salvaged: bool = False
+    price_per_kg: Positive | None = None
+
+
+@dataclass(frozen=True)
+class Joint:
+    """One core and the cavity it lands in at each end; None where it is cut back."""
+
+    core: Text
+    a: Text | None
+    b: Text | None
+
+
+Tint = Literal[
+    "brown",
+    "blue",
+    "green-yellow",
+    "green",
+    "black",
+    "white",
+    "red",
+    "yellow",
+    "grey",
+    "orange",
+    "violet",
+    "pink",
+    "bare",
+]
+
+
+@dataclass(frozen=True)
+class CoreTint:
+    """A core whose colour is not what the cable's scheme says."""
+
+    core: Text
+    colour: Tint
+
+
+@dataclass(frozen=True)
+class Ends:
+    """The part on each end by its shelf name, the colour scheme of the cable, and the joints of the wire map."""
+
+    a: Text
+    b: Text
+    scheme: Text = "iec"
+    joints: tuple[Joint, ...] = ()
+    accepted: bool = False
+    plug_scheme: Text | None = None
+    tints: tuple[CoreTint, ...] = ()
+    switch: Switch = "none"
+    switch_lit: bool = False
+    fuse_in: Switch = "none"
+    blanked: bool = False
+    stud_a: Annotated[str, MaxLen(8)] | None = None
+    stud_b: Annotated[str, MaxLen(8)] | None = None
+    lugs_on_post: Count = 1
+    own: tuple[Part, ...] = ()
+
+
+@dataclass(frozen=True)
+class Stripped:
+    """Bare copper as it was measured on one core at one end, in mm."""
+
+    end: Literal["A", "B"]
+    core: Text
+    bare_mm: Annotated[float, Ge(0), Le(500)]
+
+
+@dataclass(frozen=True)
+class Cut:
+    """Allowances on the measured run: slack (percent), service loops (mm), reworks (spare tries); strips measured;
+    the reel or offcut it is cut from; what the legs were measured with, and the radius corners are bent to (mm)."""
+
+    slack_percent: Annotated[float, Ge(0), Le(100)] = 3.0
+    loops_mm: Annotated[float, Ge(0), Le(1e5)] = 0.0
+    reworks: Annotated[int, Ge(0), Le(10)] = 0
+    accepted: bool = False
+    stripped: tuple[Stripped, ...] = ()
+    piece: Annotated[str, MaxLen(40)] | None = None
+    measured_with: MeasuredWith = "string"
+    bend_mm: Annotated[float, Gt(0), Le(10_000)] | None = None
+
+
+@dataclass(frozen=True)
+class StepDone:
+    """A step of the build, when it was done and by whom."""
+
+    step: Text
+    at: ISO_TIME
+    by: Annotated[str, MaxLen(40)]
+
+
+@dataclass(frozen=True)
+class Rework:
+    """What had to be done again, and what it cost: the part that was forgotten or the step that was not right, how it
+    was put right, steps undone, scrap, and length lost in mm; what was wrong with it, where that was said."""
+
+    part: Text
+    how: Text
+    undone: tuple[Text, ...]
+    scrap: tuple[Text, ...]
+    length_lost_mm: Annotated[float, Ge(0)]
+    at: ISO_TIME
+    by: Annotated[str, MaxLen(40)]
+    cause: Literal["forgotten", "not-right"] = "forgotten"
+    why: Annotated[str, MaxLen(200)] = ""
+
+
+@dataclass(frozen=True)
+class Build:
+    """Steps done, in order, the plan they belong to, what had to be done again, what was ticked off
+    by hand when laying out, and how this bench works."""
+
+    done: tuple[StepDone, ...] = ()
+    plan_stamp: str | None = None
+    reworks: tuple[Rework, ...] = ()
+    ticked: tuple[Text, ...] = ()
+    practices: Practices = Practices()
+
+
+@dataclass(frozen=True)
+class Look:
+    """An answer to one line of the look list."""
+
+    line: Text
+    good: bool
+    at: ISO_TIME
+    by: Annotated[str, MaxLen(40)]
+
+
+@dataclass(frozen=True)
+class Probe:
+    """One press of the polarity grid: two points, named end.cavity, and whether the meter sounded."""
+
+    one: Text
+    other: Text
+    sounds: bool
+
+
+@dataclass(frozen=True)
+class Reading:
+    """A typed reading of one line, in its SI unit (ohm, or Mohm for insulation); ``above`` when at the meter's end."""
+
+    line: Text
+    value: Annotated[float, Ge(0)]
+    at: ISO_TIME
+    by: Annotated[str, MaxLen(40)]
+    above: bool = False
+
+
+@dataclass(frozen=True)
+class Proof:
+    """What was looked at, probed and measured, the room, and the meter's stated accuracy."""
+
+    looks: tuple[Look, ...] = ()
+    probes: tuple[Probe, ...] = ()
+    readings: tuple[Reading, ...] = ()
+    room_c: Annotated[float, Ge(-60), Le(60)] = 20.0
+    meter_percent: Annotated[float, Ge(0), Le(50)] = 1.0
+    meter_step_ohm: Annotated[float, Ge(0), Le(10)] = 0.001
+    zero_ohm: Annotated[float, Ge(0), Le(10)] = 0.0
+    plan_stamp: str | None = None
+
+
+@dataclass(frozen=True)
+class Reason:
+    """Why a caution was passed."""
+
+    check: Text
+    text: Annotated[str, MinLen(3), MaxLen(400)]
+    at: ISO_TIME
+    by: Annotated[str, MaxLen(40)]
+
+
+@dataclass(frozen=True)
+class Lead:
+    """A lead, from its brief to its proof."""
+
+    tag: Tag
+    name: Annotated[str, MinLen(1), MaxLen(80)]
+    kind: Kind
+    brief: Brief
+    conductor: Conductor
+    ends: Ends
+    created_at: ISO_TIME
+    made_for: Annotated[str, MaxLen(80)] = ""
+    wanted_by: Annotated[str, MaxLen(10)] | None = None
+    cut: Cut = field(default_factory=Cut)
+    build: Build = field(default_factory=Build)
+    proof: Proof = field(default_factory=Proof)
+    reasons: tuple[Reason, ...] = ()
+    typed: dict[str, str] = field(default_factory=dict, compare=False, hash=False)
+
+
+def part_on(ends: Ends, end: str) -> Part:
+    """The part on an end: one of the lead's own, or of the shelf. Raises Refused."""
+    name = getattr(ends, end)
+    return next((p for p in ends.own if p.id == name), None) or part(name, f"ends.{end}")
+
+
+def with_value(lead: Lead, path: str, value: Any) -> Lead:
+    """The lead with one value changed, ``path`` being a field or ``stage.field``.
+
+    Raises: TypeError when there is no such field.
+    """
+    section, _, name = path.partition(".")
+    if not name:
+        return replace(lead, **{section: value})
+    return replace(lead, **{section: replace(getattr(lead, section), **{name: value})})

@@ -1,0 +1,1 @@
+"""Parts, their faces, how each is terminated and pulled."""

@@ -1,0 +1,1 @@
+"""The sizing contract: a brief in, every size with its verdict out."""

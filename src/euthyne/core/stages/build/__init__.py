@@ -1,0 +1,1 @@
+"""Build: parts, events and steps."""

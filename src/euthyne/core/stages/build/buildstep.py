@@ -1,0 +1,77 @@
+"""A step of a build as the bench shows it, and what people get wrong there."""
+
+from dataclasses import dataclass
+
+from euthyne.core.lead.practices import Stripper
+from euthyne.core.order.order import End
+
+MISTAKES = {
+    "lay-out": "Parts not counted before the cut are found missing after it.",
+    "cut": "Cut from the wrong mark, a lead is only ever shorter.",
+    "thread": "Forgotten more often than anything else: then every core comes out of its terminal again.",
+    "cores": "A nicked strand is a hot strand. None of up to six, one of 7 to 15, six in a hundred above that.",
+    "fuse": "A bigger fuse than the lead carries protects nothing.",
+    "gate": "This is where a forgotten part costs a connector and an evening.",
+    "shrink": "Heat in one place burns the sleeve and leaves its end loose.",
+    "solder": "Solder wicks up the strands; where it ends they break when flexed.",
+    "flame": "Flame burns adhesive and marks insulation; a battery beside it vents.",
+    "tags": "A lead without a name is tested by nobody.",
+    "pull": "One does not pull hard at one's own work.",
+}
+
+SHEATH_OFF: dict[Stripper, tuple[str, str]] = {
+    "knife": (
+        "Bend the cord and look.",
+        "A blade that rings the sheath too deep marks a core. A marked core is cut back and done again.",
+    ),
+    "ring": (
+        "Set the depth on an offcut first, turn once, bend and pull.",
+        "A ring set for another cord cuts to the core all round, and nobody sees it.",
+    ),
+    "automatic": (
+        "Stop at the length first; the jaws square to the cord.",
+        "Jaws that slip stretch the sheath: it creeps back out of the grip later.",
+    ),
+}
+
+
+@dataclass(frozen=True)
+class Figure:
+    """A number the hands need at a step: what it is, and the number with its unit."""
+
+    words: str
+    value: str
+
+
+@dataclass(frozen=True)
+class Asked:
+    """A part a gate asks for: its id, and in words."""
+
+    part: str
+    words: str
+
+
+@dataclass(frozen=True)
+class BuildStep:
+    """One step as the bench shows it: what to do, its numbers, the mistake people make here.
+
+    ``figures`` are shown large; ``asks`` are the parts a gate wants touched, each of them.
+    """
+
+    key: str
+    kind: str
+    end: End | None
+    headline: str
+    detail: str
+    mistake: str
+    button: str
+    core: str | None = None
+    part: str | None = None
+    judge: tuple[str, ...] = ()
+    figures: tuple[Figure, ...] = ()
+    asks: tuple[Asked, ...] = ()
+
+    @property
+    def numbers(self) -> str:
+        """Its figures in one line."""
+        return "; ".join(f"{f.words} {f.value}" for f in self.figures)

@@ -1,0 +1,1 @@
+"""Cut: lengths and strips."""

@@ -1,0 +1,171 @@
+"""The strip plan: how long each core must be, and how much sheath and insulation comes off."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from euthyne.core.shelf.part import Part
+from euthyne.core.trade.barrel import Bare, closed_bare, lug_for, open_bare
+from euthyne.core.trade.layers import Layered, Stair, layered, staircase, without_shield
+from euthyne.core.trade.route import round_post_mm
+from euthyne.core.trade.sleeve import copper_mm
+
+STEP_MM = 5.0  # each core that must part later is given this much more than the one before
+FIRST_SLACK_MM = 3.0
+PARTS_FIRST_TO_LAST = ("L", "N", "E")
+
+
+@dataclass(frozen=True)
+class CoreStrip:
+    """One core at one end, in mm: path to its terminal, slack, bare copper (aim, least, most), length, trim; and how
+    much of its path lies round posts."""
+
+    core: str
+    cavity: str
+    path_mm: float
+    slack_mm: float
+    strip_mm: float
+    strip_low_mm: float
+    strip_high_mm: float
+    core_mm: float
+    trim_mm: float
+    round_mm: float = 0.0
+
+    @property
+    def bare_words(self) -> str:
+        """Least and most bare copper, in words."""
+        return f"{self.strip_low_mm:.3g} to {self.strip_high_mm:.3g} mm"
+
+
+@dataclass(frozen=True)
+class StripPlan:
+    """An end's strip plan: cores, the sheath to take off, and what the end swallows beyond the grip, in mm.
+
+    ``earth_last`` is False when the body has no room to let the earth part last; ``stairs`` are the layers of what is
+    stripped in steps, and ``whose`` they are.
+    """
+
+    cores: tuple[CoreStrip, ...]
+    inside_mm: float
+    sheath_mm: float
+    swallows_mm: float
+    earth_last: bool
+    stairs: tuple[Stair, ...] = ()
+    whose: str = ""
+
+    @property
+    def below_sheath(self) -> tuple[Stair, ...]:
+        """The layers that are steps of their own: all of another's, of the cord's own those below its sheath."""
+        return self.stairs[1:] if self.whose == "the cord" else self.stairs
+
+
+def slacks(cores: tuple[str, ...], room_mm: float) -> tuple[dict[str, float], bool]:
+    """Spare length for each core in mm, so that the live parts first and the earth last, as the body's room allows.
+
+    Returns: slack by core, and whether the wanted steps fit.
+    """
+    wanted = {
+        c: FIRST_SLACK_MM + STEP_MM * i
+        for i, c in enumerate(x for x in PARTS_FIRST_TO_LAST if x in cores)
+    }
+    if max(wanted.values(), default=0.0) <= room_mm:
+        return wanted, True
+    share = room_mm / max(wanted.values())
+    return {c: s * share for c, s in wanted.items()}, "E" not in cores
+
+
+def bare_wanted(part: Part, copper_mm2: float = 0.0) -> Bare:
+    """Bare copper a part's terminals want, in mm: as its barrels ask, or as its sheet says.
+
+    Parameters: part; copper_mm2 of each core, 0 while it is unknown.
+    """
+    lug = lug_for(copper_mm2) if part.lug_by_size and copper_mm2 else None
+    if lug is not None:
+        return closed_bare(lug.barrel_mm, copper_mm(copper_mm2))
+    if part.wings is not None:
+        return open_bare(part.wings)
+    low, high = part.strip_mm
+    return Bare(low, (low + high) / 2, high)
+
+
+def strip_plan(
+    part: Part,
+    landing: dict[str, str],
+    copper_mm2: float = 0.0,
+    core_mm: float = 0.0,
+    cable: Layered | None = None,
+) -> StripPlan:
+    """The strip plan of an end.
+
+    Parameters: part; landing, the cavity each core lands in; copper_mm2 and diameter core_mm of each core, 0 while
+    unknown; cable, its layers where there are more than a sheath. Returns: StripPlan, in mm.
+    Source: core = path + slack + strip; sheath = longest core - inside; the part's own dimensions.
+    """
+    slack, earth_last = slacks(tuple(landing), part.room_mm)
+    bent = {
+        mark: sum(
+            round_post_mm(p.radius_mm, p.degrees, core_mm) for p in part.posts if p.cavity == mark
+        )
+        for mark in part.marks
+    }
+    path = {mark: straight + bent.get(mark, 0.0) for mark, straight in part.path_mm}
+    bare = bare_wanted(part, copper_mm2)
+    length = {
+        core: path[cavity] + slack.get(core, 0.0) + bare.aim_mm for core, cavity in landing.items()
+    }
+    longest = max(length.values(), default=0.0)
+    cores = tuple(
+        CoreStrip(
+            core,
+            cavity,
+            path[cavity],
+            slack.get(core, 0.0),
+            bare.aim_mm,
+            bare.low_mm,
+            bare.high_mm,
+            length[core],
+            longest - length[core],
+            bent[cavity],
+        )
+        for core, cavity in landing.items()
+    )
+    sheath = max(longest - part.inside_mm, 0.0)
+    if cable is not None and "S" not in landing:
+        cable = without_shield(cable)
+    steps = cable or (layered(part.layers) if part.layers else None)
+    stairs, whose = (staircase(steps, sheath), steps.whose) if steps else ((), "")
+    return StripPlan(cores, part.inside_mm, sheath, longest, earth_last, stairs, whose)
+
+
+Judged = Literal["good", "trim", "cut-back"]
+
+
+@dataclass(frozen=True)
+class StripVerdict:
+    """A measured strip: good, to be trimmed, or to be cut back and done again; what to do, and the length it costs."""
+
+    word: Judged
+    words: str
+    costs_mm: float = 0.0
+
+
+def judge_strip(core: CoreStrip, bare_mm: float) -> StripVerdict:
+    """Bare copper as measured, against what the terminal wants.
+
+    Parameters: core, its strip plan; bare_mm as measured. Returns: StripVerdict. Too long is trimmed at the tip; too
+    short is cut back and stripped again, which the core's slack pays for while there is some.
+    """
+    if core.strip_low_mm <= bare_mm <= core.strip_high_mm:
+        return StripVerdict("good", f"{bare_mm:g} mm: good.")
+    if bare_mm > core.strip_high_mm:
+        off = bare_mm - core.strip_mm
+        return StripVerdict(
+            "trim", f"{bare_mm:g} mm is too long: trim {off:.1f} mm off the tip.", off
+        )
+    spare = core.slack_mm - core.strip_mm
+    paid = (
+        "its slack pays for it"
+        if spare >= 0
+        else f"the end is {-spare:.0f} mm short then: cut every core back"
+    )
+    words = f"{bare_mm:g} mm is too short: cut it back and strip again; {paid}."
+    return StripVerdict("cut-back", words, core.strip_mm)

@@ -1,0 +1,1 @@
+"""Ends: the wire map."""

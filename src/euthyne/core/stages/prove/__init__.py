@@ -1,0 +1,1 @@
+"""Prove: looks, grid, readings and their verdicts."""

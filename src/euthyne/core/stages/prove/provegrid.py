@@ -1,0 +1,145 @@
+"""The polarity grid of a lead: what was probed against the map, and the fault it names."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from itertools import combinations
+
+from euthyne.core.lead import Joint, Probe
+from euthyne.core.shelf.part import Face, Part
+from euthyne.core.trade.corewords import function_of
+from euthyne.core.wiring.diagnose import Explanation, diagnose
+from euthyne.core.wiring.grid import Heard, Point, Wire, Wiring, pair
+from euthyne.core.wiring.mistakes import Exchanged, Joined, Mistake, Moved, Open, Turned, TurnName
+from euthyne.core.wiring.words import Names
+
+Pair = frozenset[str]
+END_WORDS = {"A": "the supply end", "B": "the load end"}
+TURN_TITLES: dict[TurnName, str] = {
+    "mirrored": "The other face was read",
+    "reversed": "Counted from the other side",
+    "shifted": "Every core one place along",
+    "rotated": "Cores one place further round",
+}
+
+
+@dataclass(frozen=True)
+class Grid:
+    """The grid against the plan: pairs not probed yet, missing (should sound), extra (should not)."""
+
+    unprobed: tuple[Pair, ...]
+    missing: tuple[Pair, ...]
+    extra: tuple[Pair, ...]
+
+    @property
+    def agrees(self) -> bool:
+        """True when every pair was probed and all of them are as planned."""
+        return not (self.unprobed or self.missing or self.extra)
+
+
+@dataclass(frozen=True)
+class NamedFault:
+    """One explanation of a grid, as it is shown: a short title, and what to do in sentences."""
+
+    title: str
+    text: str
+
+
+def all_pairs(points: tuple[str, ...]) -> tuple[Pair, ...]:
+    """Every pair of points, within an end and across."""
+    return tuple(frozenset(p) for p in combinations(points, 2))
+
+
+def read_grid(points: tuple[str, ...], wanted: Iterable[Pair], probes: Iterable[Probe]) -> Grid:
+    """Compare what sounded with what should.
+
+    Parameters: points, named end.cavity; wanted pairs; probes taken. Returns: Grid.
+    """
+    should = set(wanted)
+    heard: dict[Pair, bool] = {frozenset((p.one, p.other)): p.sounds for p in probes}
+    pairs = all_pairs(points)
+    return Grid(
+        tuple(p for p in pairs if p not in heard),
+        tuple(p for p in pairs if p in should and heard.get(p) is False),
+        tuple(p for p in pairs if p not in should and heard.get(p) is True),
+    )
+
+
+def name_faults(
+    a: Part, b: Part, joints: tuple[Joint, ...], probes: tuple[Probe, ...]
+) -> tuple[NamedFault, ...]:
+    """What explains a grid that is not as the map says, the fewest mistakes first; none where nothing is wrong.
+
+    Parameters: the part on each end; the map; the probes taken so far, a part of the grid or all of it.
+    """
+    if not probes:
+        return ()
+    cores = {(Point("A", j.a), Point("B", j.b)): j.core for j in joints if j.a and j.b}
+    points = (*(Point("A", m) for m in a.marks), *(Point("B", m) for m in b.marks))
+    mirror = {end: other for end, p in (("A", a), ("B", b)) if (other := mirror_of(p.face))}
+    wiring = Wiring(points, tuple(cores), mirror)
+    found = diagnose(wiring, _heard(probes), _names(cores))
+    if not found.consistent:
+        again = "; ".join(" to ".join(_place(p) for p in sorted(x)) for x in found.probe_next)
+        return (NamedFault("The probes contradict each other", f"Probe these again: {again}."),)
+    settles = ""
+    if len(found.explanations) > 1 and found.probe_next:
+        settles = (
+            f" What tells: probe {' to '.join(_place(p) for p in sorted(found.probe_next[0]))}."
+        )
+    return tuple(NamedFault(_title(e), e.text + settles) for e in found.explanations)
+
+
+def _heard(probes: Iterable[Probe]) -> Heard:
+    told = [(pair(_point(p.one), _point(p.other)), p.sounds) for p in probes]
+    return Heard(
+        tuple(x for x, sounds in told if sounds), tuple(x for x, sounds in told if not sounds)
+    )
+
+
+def _point(name: str) -> Point:
+    end, _, cavity = name.partition(".")
+    return Point(end, cavity)
+
+
+def _place(point: Point) -> str:
+    return f"{point.cavity} at {END_WORDS[point.fitting]}"
+
+
+def _names(cores: dict[Wire, str]) -> Names:
+    return Names(lambda wire: function_of(cores[wire]), _place, lambda end: END_WORDS[end])
+
+
+def mirror_of(face: Face) -> dict[str, str]:
+    """Which cavity changes places with which when the other face of a drawing is read; empty where none does.
+
+    Two cavities change places when one sits where the mirror image of the other would.
+    """
+    found = {}
+    for one in face.cavities:
+        there = (c.mark for c in face.cavities if abs(c.x + one.x) < 0.5 and abs(c.y - one.y) < 0.5)
+        found[one.mark] = next(there, None)
+    whole = {mark: other for mark, other in found.items() if other is not None}
+    return whole if len(whole) == len(found) and any(a != b for a, b in whole.items()) else {}
+
+
+def _title(explanation: Explanation) -> str:
+    if explanation.count == 1:
+        return _title_of(explanation.mistakes[0])
+    words = ("Two", "Three", "Four")
+    many = words[explanation.count - 2] if explanation.count <= 4 else str(explanation.count)
+    return f"{many} mistakes together"
+
+
+def _title_of(mistake: Mistake) -> str:
+    match mistake:
+        case Open():
+            return "Open core"
+        case Exchanged():
+            return "Exchanged pair"
+        case Moved():
+            return "A core in another terminal"
+        case Joined(points):
+            marks = {p.cavity for p in points}
+            return "Neutral joined to earth" if marks == {"N", "E"} else "Joined together"
+        case Turned():
+            return TURN_TITLES[mistake.name]

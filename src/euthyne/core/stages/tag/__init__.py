@@ -1,0 +1,1 @@
+"""Tag: the label and the seal."""

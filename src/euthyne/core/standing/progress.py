@@ -1,0 +1,157 @@
+"""How far a lead has come: each stage done, open or wanting attention, and what to do next."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from euthyne.core.checks import Found, Level, checks
+from euthyne.core.lead.stage import NEXT_ACTION, Stage
+from euthyne.core.plan import Plan
+from euthyne.core.stages.prove.lookover import look_list
+
+Mark = Literal["done", "open", "caution", "stop"]
+BEFORE_THE_CUT = (Stage.BRIEF, Stage.CONDUCTOR, Stage.ENDS)
+
+
+@dataclass(frozen=True)
+class Standing:
+    """A stage, its mark, and whether it has all it needs whatever the checks say."""
+
+    stage: Stage
+    mark: Mark
+    finished: bool
+
+
+@dataclass(frozen=True)
+class Progress:
+    """The standing of every stage, everything the checks found, and the next action."""
+
+    standings: tuple[Standing, ...]
+    found: tuple[Found, ...]
+    sealed: bool
+    reach: tuple[Stage, ...] = tuple(Stage)
+
+    @property
+    def at_the_end_of_reach(self) -> bool:
+        """True when every stage that is worked out for this kind of lead is done, and others are not worked out yet."""
+        done = {s.stage for s in self.standings if s.finished and s.mark != "stop"}
+        return len(self.reach) < len(Stage) and done >= set(self.reach)
+
+    @property
+    def next_stage(self) -> Stage:
+        """The first stage that lacks something or is stopped; then the first with a caution; then the tag."""
+        reached = [s for s in self.standings if s.stage in self.reach]
+        if self.at_the_end_of_reach:
+            return next((s.stage for s in reached if s.mark == "caution"), self.reach[-1])
+        lacking = [s.stage for s in reached if s.mark == "stop" or not s.finished]
+        if lacking[:1] not in ([], [Stage.TAG]):
+            return lacking[0]
+        return next((s.stage for s in self.standings if s.mark == "caution"), Stage.TAG)
+
+    @property
+    def next_action(self) -> str:
+        """What to do next, in words."""
+        if self.sealed:
+            return "Sealed"
+        stage = self.next_stage
+        if self.at_the_end_of_reach and self.mark(stage) != "caution":
+            return "As far as it is worked out"
+        worst = next(
+            (f for f in self.of(stage) if f.open and f.code not in ("untested", "unbuilt")), None
+        )
+        settled = next(s.finished for s in self.standings if s.stage == stage)
+        return worst.title if worst and (worst.level == "stop" or settled) else NEXT_ACTION[stage]
+
+    def mark(self, stage: Stage) -> Mark:
+        """The mark of a stage."""
+        return next(s.mark for s in self.standings if s.stage == stage)
+
+    def stops(self, stage: Stage) -> tuple[Found, ...]:
+        """The stops that stand at a stage."""
+        return tuple(f for f in self.of(stage) if f.level == "stop")
+
+    @property
+    def shut(self) -> tuple[Found, ...]:
+        """The stops that shut the bench: those of Brief, Conductor and Ends. Nothing is cut while one stands."""
+        return tuple(f for stage in BEFORE_THE_CUT for f in self.stops(stage))
+
+    @property
+    def unpassed(self) -> tuple[Found, ...]:
+        """Cautions that nobody has passed with a reason."""
+        return tuple(f for f in self.found if f.level == "caution" and f.open)
+
+    def of(self, stage: Stage) -> tuple[Found, ...]:
+        """What the checks found at a stage."""
+        return tuple(f for f in self.found if f.stage == stage)
+
+
+def finished(plan: Plan, stage: Stage, sealed: bool) -> bool:
+    """True when a stage has all it needs, whatever the checks say."""
+    lead = plan.lead
+    if stage not in reach_of(plan):
+        return False
+    match stage:
+        case Stage.BRIEF:
+            return plan.sizing is not None
+        case Stage.CONDUCTOR:
+            return plan.candidate is not None and lead.conductor.size is not None
+        case Stage.ENDS:
+            return lead.ends.accepted
+        case Stage.CUT:
+            return lead.cut.accepted and plan.cut is not None
+        case Stage.BUILD:
+            return bool(plan.steps) and not plan.steps_left
+        case Stage.PROVE:
+            return proven(plan)
+    return sealed
+
+
+def reach_of(plan: Plan) -> tuple[Stage, ...]:
+    """The stages worked out for a kind of lead: all of them on mains, up to the build on direct current."""
+    return (
+        tuple(Stage) if plan.mains else tuple(s for s in Stage if s not in (Stage.PROVE, Stage.TAG))
+    )
+
+
+def proven(plan: Plan) -> bool:
+    """True when every look, every square of the grid and every reading is in."""
+    looked = {a.line for a in plan.lead.proof.looks if a.good} >= {
+        x.id for x in look_list(plan.a, plan.b)
+    }
+    read = bool(plan.lines) and all(plan.verdicts.get(x.id) for x in plan.lines)
+    return (
+        looked
+        and read
+        and plan.grid.agrees
+        and all(v.word in ("pass", "watch") for v in plan.verdicts.values())
+    )
+
+
+def progress(plan: Plan, sealed: bool) -> Progress:
+    """The standing of a lead.
+
+    Parameters: plan; sealed, whether its record is frozen. Returns: Progress.
+    """
+    found = checks(plan)
+    has_all = {s: finished(plan, s, sealed) for s in Stage}
+    standings = tuple(Standing(s, _mark(s, found, has_all[s], sealed), has_all[s]) for s in Stage)
+    return Progress(standings, found, sealed, reach_of(plan))
+
+
+def _mark(stage: Stage, found: tuple[Found, ...], done: bool, sealed: bool) -> Mark:
+    if sealed:
+        return "done"
+    standing = {
+        f.level
+        for f in found
+        if f.stage == stage and f.open and f.code not in ("untested", "unbuilt")
+    }
+    worst: tuple[Level, Mark]
+    for worst in (("stop", "stop"), ("caution", "caution")):
+        if worst[0] in standing:
+            return worst[1]
+    return "done" if done else "open"
+
+
+def not_to_be_built(standing: Progress) -> tuple[str, ...]:
+    """What stands across every page of paper while a stop shuts the bench: a sentence for each stop."""
+    return tuple(f"Not to be built: {f.title}. {f.text}" for f in standing.shut)

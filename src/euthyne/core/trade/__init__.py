@@ -1,0 +1,1 @@
+"""What every maker of leads knows: wire, cable, ratings, heat, fuses, sleeves, dies; it knows no lead."""

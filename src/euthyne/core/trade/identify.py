@@ -1,0 +1,313 @@
+"""What wire is this? From strands, weight, resistance and diameter: what it is, against what is printed on it."""
+
+import math
+from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from annotated_types import Ge, Gt, Le
+
+from euthyne.core.trade.fault import Fault
+from euthyne.core.trade.wire import (
+    GAUGES,
+    Size,
+    at_celsius,
+    awg,
+    materials,
+    metric,
+    metric_resistances,
+    ohms_per_m_20,
+    size_named,
+)
+from euthyne.data.tables import rows
+
+Verdict = Literal["as-printed", "thinner", "thicker", "not-copper", "cannot-say"]
+NOT_COPPER = ("aluminium", "cca-10", "cca-15")
+LAY = 1.02  # strands run this much longer than their wire, ASTM B174
+
+
+@dataclass(frozen=True)
+class Strands:
+    """Strands counted and one measured: diameter in mm, and how far the caliper may be out."""
+
+    count: Annotated[int, Ge(1), Le(10000)]
+    diameter_mm: Annotated[float, Gt(0), Le(20)]
+    caliper_mm: Annotated[float, Ge(0), Le(1)] = 0.01
+
+
+@dataclass(frozen=True)
+class Weighed:
+    """Bare conductor on a scale: length (m), weight (g), and how far the scale may be out."""
+
+    length_m: Annotated[float, Gt(0), Le(1000)]
+    grams: Annotated[float, Gt(0), Le(1e6)]
+    scale_g: Annotated[float, Ge(0), Le(1000)] = 0.1
+
+
+@dataclass(frozen=True)
+class Measured:
+    """Four-wire resistance of a length: ohm, metres, C of the conductor, and the meter's percent."""
+
+    length_m: Annotated[float, Gt(0), Le(1e5)]
+    ohms: Annotated[float, Gt(0), Le(1e6)]
+    celsius: Annotated[float, Ge(-60), Le(150)] = 20.0
+    meter_percent: Annotated[float, Ge(0), Le(50)] = 1.0
+
+
+@dataclass(frozen=True)
+class Outside:
+    """The cable from outside: diameter over all (mm), how many cores, and whether one is green-yellow."""
+
+    outside_mm: Annotated[float, Gt(0), Le(200)]
+    cores: Annotated[int, Ge(1), Le(60)]
+    earth: bool = False
+
+
+@dataclass(frozen=True)
+class WireQuestion:
+    """What is known of a wire; at least one of strands, weight, resistance, outside."""
+
+    printed: str | None = None
+    strands: Strands | None = None
+    weight: Weighed | None = None
+    resistance: Measured | None = None
+    outside: Outside | None = None
+
+
+@dataclass(frozen=True)
+class Area:
+    """An area found one way, in mm2, between bounds its instrument leaves."""
+
+    by: Literal["strands", "resistance"]
+    mm2: float
+    low_mm2: float
+    high_mm2: float
+
+
+@dataclass(frozen=True)
+class CableMatch:
+    """A cable whose diameter range holds the one measured: ``middle`` 0 at the middle of the range, 1 at its edge."""
+
+    cable: str
+    middle: float
+
+
+@dataclass(frozen=True)
+class WireAnswer:
+    """What the wire is: areas, sizes it still makes, against the print, metal by density, cables that fit, in words."""
+
+    areas: tuple[Area, ...]
+    next_down_mm2: str | None
+    next_down_awg: str | None
+    printed: str | None
+    short_percent: float | None
+    verdict: Verdict | None
+    density_g_cm3: float | None
+    metal: str | None
+    cables: tuple[CableMatch, ...]
+    text: str
+
+
+def faults_in(question: WireQuestion) -> list[Fault]:
+    """What about a question makes no sense."""
+    found = []
+    if not (question.strands or question.weight or question.resistance or question.outside):
+        found.append(Fault("", "nothing was measured", "strands, weight, resistance or outside"))
+    if question.printed is not None:
+        try:
+            size_named(question.printed)
+        except ValueError:
+            found.append(
+                Fault(
+                    "printed",
+                    f"{question.printed!r} is not a conductor size",
+                    "such as 2.5 mm2 or 10 AWG",
+                )
+            )
+    return found
+
+
+def area_by_strands(strands: Strands) -> Area:
+    """Area from the strands: n pi/4 d2; the caliper's error counts twice.
+
+    >>> round(area_by_strands(Strands(37, 0.36)).mm2, 3)
+    3.766
+    """
+
+    def area(diameter: float) -> float:
+        return strands.count * math.pi / 4 * diameter**2
+
+    d, out = strands.diameter_mm, strands.caliper_mm
+    return Area("strands", area(d), area(max(d - out, 0.0)), area(d + out))
+
+
+def area_by_resistance(measured: Measured) -> Area:
+    """Area a copper conductor of that resistance would have: rho L / R at the conductor's temperature."""
+    rho = at_celsius(materials()["copper"].rho20, "copper", measured.celsius)
+    area, out = rho * measured.length_m / measured.ohms, measured.meter_percent / 100
+    return Area("resistance", area, area / (1 + out), area / (1 - out) if out < 1 else math.inf)
+
+
+def density(weight: Weighed, area: Area) -> tuple[float, float, float]:
+    """Density from weight and strands, g/cm3: value, least and most with both instruments."""
+    per_m = weight.grams / weight.length_m
+    give = weight.scale_g / weight.length_m
+    return (
+        per_m / area.mm2,
+        max(per_m - give, 0.0) / area.high_mm2,
+        (per_m + give) / max(area.low_mm2, 1e-9),
+    )
+
+
+def metal_of(value: float, low: float, high: float) -> str | None:
+    """The metal whose density lies within the bounds and nearest the value; None when none does."""
+    near = [
+        (abs(m.density_g_cm3 - value), name)
+        for name, m in materials().items()
+        if low <= m.density_g_cm3 <= high
+    ]
+    return min(near)[1] if near else None
+
+
+def cables_holding(outside: Outside) -> tuple[CableMatch, ...]:
+    """Cables of the table whose range holds the diameter, likeliest first."""
+    start = f"{outside.cores}{'G' if outside.earth else 'x'}"
+    found = []
+    for r in rows("cable-diameters.csv"):
+        low, high = float(r["od_min_mm"]), float(r["od_max_mm"])
+        if r["make_up"].startswith(start) and low <= outside.outside_mm <= high:
+            away = abs(outside.outside_mm - (low + high) / 2) / ((high - low) / 2)
+            found.append(CableMatch(f"{r['cable_type']} {r['make_up']}", away))
+    return tuple(sorted(found, key=lambda c: c.middle))
+
+
+def identify(question: WireQuestion) -> WireAnswer:
+    """Say what a wire is.
+
+    Parameters: question. Returns: WireAnswer. Source: IEC 60228, ASTM B258, densities of materials.csv.
+    """
+    areas = []
+    if question.strands:
+        areas.append(area_by_strands(question.strands))
+    if question.resistance:
+        areas.append(area_by_resistance(question.resistance))
+    dense = density(question.weight, areas[0]) if question.weight and question.strands else None
+    metal = metal_of(*dense) if dense else None
+    metal = metal or metal_by_resistance(question)
+    best = min((worth(a, metal) for a in areas), key=lambda a: a.mm2) if areas else None
+    short, verdict = _against_print(question, best, metal)
+    cables = cables_holding(question.outside) if question.outside else ()
+    return WireAnswer(
+        tuple(areas),
+        _down(best, [metric(x) for x in metric_resistances()]),
+        _down(best, [awg(g) for g in GAUGES]),
+        question.printed,
+        short,
+        verdict,
+        dense[0] if dense else None,
+        metal,
+        cables,
+        _say(question, best, short, verdict, metal, cables),
+    )
+
+
+def _down(area: Area | None, sizes: list[Size]) -> str | None:
+    """The largest size the area still makes, as a size conforms."""
+    made = [s for s in sizes if area is not None and area.mm2 >= _least_mm2(s)]
+    return max(made, key=lambda s: s.cross_section_mm2).name if made else None
+
+
+def metal_by_resistance(question: WireQuestion) -> str | None:
+    """The metal whose density times resistivity is what weight and resistance of a metre give; no strand counted.
+
+    None where they were not both measured, or where none of the metals lies within the instruments' error.
+    """
+    weight, ohms = question.weight, question.resistance
+    if weight is None or ohms is None:
+        return None
+    per_m = weight.grams / weight.length_m * ohms.ohms / ohms.length_m
+    give = weight.scale_g / weight.grams + ohms.meter_percent / 100 + LAY**2 - 1
+    near = []
+    for name, m in materials().items():
+        warm = 1 + m.alpha20_per_k * (ohms.celsius - 20)
+        wanted = m.density_g_cm3 * m.rho20 * warm
+        away = abs(per_m / (wanted * LAY**2) - 1)
+        if away <= give:
+            near.append((away, name))
+    return min(near)[1] if near else None
+
+
+def worth(area: Area, metal: str | None) -> Area:
+    """The copper area that an area of another metal is worth: by their resistivities. A resistance says it already."""
+    if metal not in NOT_COPPER or area.by == "resistance":
+        return area
+    share = materials()["copper"].rho20 / materials()[metal].rho20
+    return Area(area.by, area.mm2 * share, area.low_mm2 * share, area.high_mm2 * share)
+
+
+def _against_print(
+    question: WireQuestion, area: Area | None, metal: str | None
+) -> tuple[float | None, Verdict | None]:
+    if question.printed is None or area is None:
+        return None, "not-copper" if metal in NOT_COPPER else None
+    printed = size_named(question.printed)
+    least = _least_mm2(printed)
+    short = (1 - area.mm2 / printed.cross_section_mm2) * 100
+    if metal in NOT_COPPER:
+        return short, "not-copper"
+    if area.high_mm2 < least:
+        return short, "thinner"
+    if area.low_mm2 > printed.cross_section_mm2 * 1.1:
+        return short, "thicker"
+    return short, "as-printed" if area.low_mm2 >= least else "cannot-say"
+
+
+def _least_mm2(printed: Size) -> float:
+    """The least copper that still meets the printed size: by maximum resistance for metric, 3 % under for a gauge."""
+    if printed.unit == "mm2" and printed.cross_section_mm2 in metric_resistances():
+        return materials()["copper"].rho20 / ohms_per_m_20(printed)
+    return printed.cross_section_mm2 * 0.97
+
+
+def _say(
+    question: WireQuestion,
+    area: Area | None,
+    short: float | None,
+    verdict: Verdict | None,
+    metal: str | None,
+    cables: tuple[CableMatch, ...],
+) -> str:
+    parts = []
+    if area is not None:
+        words = "worth " if metal in NOT_COPPER else ""
+        found = f"{area.mm2:.2f} mm2 of copper by {area.by}, between {area.low_mm2:.2f} and {area.high_mm2:.2f}."
+        parts.append(f"{words}{found}".capitalize() if words else found)
+    if verdict == "not-copper":
+        printed = f" It is not the {question.printed} printed on it." if question.printed else ""
+        parts.append(f"It is not copper.{printed}")
+    elif verdict == "thinner" and short is not None:
+        parts.append(f"It is {short:.0f} % short of the {question.printed} printed on it.")
+    elif verdict == "cannot-say":
+        parts.append(
+            f"Whether it is the {question.printed} printed on it lies within the instruments' error."
+        )
+    elif verdict is not None:
+        parts.append(
+            f"It is {'' if verdict == 'as-printed' else 'more than '}the {question.printed} printed on it."
+        )
+    if metal is not None and metal.startswith("cca"):
+        parts.append(
+            "Its weight is that of copper-clad aluminium: scrape one strand and look at the cut end."
+        )
+    elif metal == "aluminium":
+        parts.append("Its weight is that of aluminium.")
+    elif metal is not None:
+        parts.append("Its weight is that of copper.")
+    elif question.weight and question.strands:
+        parts.append("Its weight fits no metal of the table: count the strands again.")
+    if question.outside:
+        parts.append(
+            f"From outside it may be {cables[0].cable}."
+            if cables
+            else "No cable of the table has that diameter."
+        )
+    return " ".join(parts)

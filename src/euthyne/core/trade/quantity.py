@@ -1,0 +1,360 @@
+"""Reading what people type: 25 m, 80 ft, 3 ft 6 in, 2.2 kW, 3 %, 14 AWG. Always says what it understood."""
+
+import re
+from dataclasses import dataclass
+from functools import cache
+from typing import Any
+
+from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.wire import Size, metric_resistances, size_named
+
+
+@dataclass(frozen=True)
+class Measure:
+    """A kind of quantity: its SI unit, the unit of a bare number, the bounds that make sense, an example."""
+
+    word: str
+    unit: str
+    low: float
+    high: float
+    example: str
+    shown: str
+
+
+@dataclass(frozen=True)
+class Entry:
+    """What was read: the value in the measure's unit, and a sentence when it was not obvious."""
+
+    value: float
+    echo: str = ""
+
+
+LENGTH = Measure("length", "m", 0.05, 2000, "25 m, 80 ft or 3 ft 6 in", "m")
+LEG = Measure("length", "m", 0.001, 2000, "4.2 m + 3 m + 11 ft", "m")
+NEAR = Measure("length", "m", 0, 20, "0.15 m or 6 in", "m")
+MONEY = Measure("price", "", 0.001, 1e6, "11.50", "")
+SHORT = Measure("length", "mm", 0, 5000, "300 mm or 1 ft", "mm")
+DIAMETER = Measure("diameter", "mm", 0.5, 80, "10.6 mm", "mm")
+AREA = Measure("cross section", "mm**2", 0, 1000, "2.5 mm²", "mm²")
+CURRENT = Measure("current", "A", 0.001, 5000, "13 A", "A")
+SHORTED_AMPS = Measure("current", "A", 1, 200_000, "5000 A", "A")
+HEAT = Measure("heat of a metre", "W", 0.1, 1000, "18 W/m or 5 W/ft", "W/m")
+POWER = Measure("power", "W", 0.1, 1e6, "1500 W or 2.2 kW", "W")
+VOLTS = Measure("volts", "V", 1, 1500, "230 V", "V")
+TORQUE = Measure("torque", "N*m", 0, 100, "0.8 N m", "N m")
+PERCENT = Measure("share", "percent", 0.05, 100, "3 %", "%")
+CELSIUS = Measure("temperature", "degC", -50, 150, "30 C or 86 F", "°C")
+OHMS = Measure("resistance", "ohm", 0, 1e5, "0.42 ohm or 420 mohm", "ohm")
+MEGOHMS = Measure(
+    "insulation", "megaohm", 0, 1e6, "200 Mohm, or >999 when the meter is at its end", "Mohm"
+)
+
+LONG_IN_INCHES = 24
+LONGEST_TEXT = 100
+METRES_PER_FOOT = 0.3048
+SURE_SHARE = 0.1  # a bare number up to this is a share of one; up to one it may be that or percent
+MARKS = str.maketrans({"’": "'", "‘": "'", "”": '"', "“": '"', "½": " 1/2", "¼": " 1/4", "¾": " 3/4", "⅛": " 1/8",
+                       "⅜": " 3/8", "⅝": " 5/8", "⅞": " 7/8"})  # fmt: skip
+FRACTION = re.compile(r"(?:(\d{1,4})[ -]+)?(\d{1,3})/(\d{1,3})(?=\s*[A-Za-z\"'″′]|$)")
+LOOP = re.compile(
+    r"(.+?)[\s,]*(?:loop|round trip|(?:out|there) and back|both ways|in all, out and back)",
+    re.IGNORECASE,
+)
+NEWTON_METRES = re.compile(r"n\s*[·.*]?\s*m\b", re.IGNORECASE)
+UNIT_AT_END = re.compile(r"[A-Za-z\"'″′]+$")
+NUMBER = r"[-+]?(?:\d+(?:[.,]\d+)?|[.,]\d+)"
+TERM = re.compile(rf"({NUMBER})\s*([A-Za-zµΩω%°²\"'″′]+)?\s*(?=$|[\d.,])")
+SPELLED = {
+    "%": "percent",
+    "nm": "N*m",
+    "cnm": "cN*m",
+    "c": "degC",
+    "°c": "degC",
+    "f": "degF",
+    "°f": "degF",
+    "kw": "kW",
+    "w": "W",
+    "watts": "W",
+    "kwatt": "kW",
+    "a": "A",
+    "amps": "A",
+    "amp": "A",
+    "v": "V",
+    "kv": "kV",
+    '"': "inch",
+    "''": "inch",
+    "″": "inch",
+    "in": "inch",
+    "inches": "inch",
+    "'": "foot",
+    "′": "foot",
+    "feet": "foot",
+    "ft": "foot",
+    "yd": "yard",
+    "hp": "horsepower",
+    "ohms": "ohm",
+    "r": "ohm",
+    "ω": "ohm",
+    "mω": "megaohm",
+    "mohm": "milliohm",
+    "milliohms": "milliohm",
+    "megohm": "megaohm",
+    "megohms": "megaohm",
+    "mm²": "mm**2",
+    "mm": "mm",
+    "gohm": "gigaohm",
+    "kohm": "kiloohm",
+    "metres": "m",
+    "metre": "m",
+    "meters": "m",
+    "meter": "m",
+    "mtr": "m",
+}
+CASE_MATTERS = {
+    "Mohm": "megaohm",
+    "MOhm": "megaohm",
+    "M": "megaohm",
+    "MΩ": "megaohm",
+    "mΩ": "milliohm",
+    "Ma": "mA",
+}
+
+
+@cache
+def _registry() -> Any:
+    import pint
+
+    return pint.UnitRegistry()
+
+
+@cache
+def _line(unit: str, target: str) -> tuple[float, float]:
+    """Slope and offset that take a value in one unit to the target unit. Raises ValueError when they do not convert."""
+    if unit == target:
+        return 1.0, 0.0
+    import pint
+
+    registry = _registry()
+    try:
+        zero, one = (float(registry.Quantity(x, unit).to(target).magnitude) for x in (0.0, 1.0))
+    except (pint.PintError, AttributeError, AssertionError) as error:
+        raise ValueError(unit) from error
+    return one - zero, zero
+
+
+def _number(text: str) -> float:
+    return float(text.replace(",", "."))
+
+
+def _spelled(word: str, measure: Measure) -> str:
+    if word in CASE_MATTERS:
+        return CASE_MATTERS[word]
+    if measure is LENGTH and word.lower() == "m":
+        return "m"
+    if measure is MEGOHMS and word.lower() in {"mohm", "mohms", "m"}:
+        return "megaohm"
+    return SPELLED.get(word.lower(), word)
+
+
+def read_quantity(text: str, measure: Measure, field: str = "") -> Entry:
+    """Read a quantity of a measure from what was typed.
+
+    Parameters: text; measure; field, its path for a fault. Returns: Entry in the measure's unit.
+    Raises: Refused with a sentence on what would do.
+
+    >>> read_quantity("80 ft", LENGTH).echo
+    'read as 24.38 m'
+    """
+    if len(text) > LONGEST_TEXT:
+        raise _refuse(field, f"{len(text)} letters are too many for a {measure.word}", measure)
+    typed = _plain(text.translate(MARKS).strip(), measure)
+    if not typed:
+        raise _refuse(field, f"no {measure.word} is given", measure)
+    if measure is HEAT:
+        return _heat(typed, field)
+    if re.search(r"\d,\d{3}(?!\d)", typed):
+        joined = typed.replace(",", "")
+        raise Refused(
+            Fault(
+                field,
+                f"{typed} can be read two ways",
+                f"type {joined} or {typed.replace(',', '.')}",
+            )
+        )
+    if measure is LENGTH and (route := _route(typed, field)) is not None:
+        return route
+    value, plain = _sum_of_terms(typed, measure, field)
+    value, note = _percent_slip(value, typed, measure, field)
+    if not measure.low <= value <= measure.high:
+        raise _refuse(
+            field, f"{typed} is {'too small' if value < measure.low else 'too large'}", measure
+        )
+    note = note or _inches_slip(value, typed, measure)
+    return Entry(value, note or ("" if plain else f"read as {_shown(value)} {measure.shown}"))
+
+
+def _plain(typed: str, measure: Measure) -> str:
+    """What was typed, its shorthand written out: fractions of an inch, 0R42, VAC, newton metres."""
+    if measure is AREA:
+        return typed.replace("mm2", "mm²")
+    if measure is TORQUE:
+        return NEWTON_METRES.sub("Nm", typed)
+    if measure in (OHMS, MEGOHMS):
+        return re.sub(r"^(\d{1,6})[Rr](\d{1,6})$", r"\1.\2 ohm", typed)
+    if measure is VOLTS:
+        return re.sub(r"(?<=\d)(\s*)[vV]\s?(?:ac|dc|AC|DC)$", r"\1V", typed)
+    if measure.unit in ("m", "mm"):
+        return FRACTION.sub(_as_decimal, typed)
+    return typed
+
+
+def _as_decimal(found: re.Match[str]) -> str:
+    whole, over, under = found[1] or "0", found[2], found[3]
+    if int(under) == 0:
+        return found[0]
+    return f"{int(whole) + int(over) / int(under):.6f}"
+
+
+def _heat(typed: str, field: str) -> Entry:
+    """Watts a metre; a foot's are said as what they are a metre."""
+    found = re.fullmatch(
+        rf"({NUMBER})\s*(?:w|watts?)?\s*(?:(?:/|per|an?)\s*(m|metre|meter|ft|foot))?", typed.lower()
+    )
+    if found is None:
+        raise _refuse(field, f"{typed!r} is not a {HEAT.word}", HEAT)
+    feet = found[2] in ("ft", "foot")
+    value = _number(found[1]) / (METRES_PER_FOOT if feet else 1.0)
+    if not HEAT.low <= value <= HEAT.high:
+        raise _refuse(field, f"{typed} is {'too small' if value < HEAT.low else 'too large'}", HEAT)
+    return Entry(value, f"read as {_shown(value)} W/m" if feet else "")
+
+
+def _route(typed: str, field: str) -> Entry | None:
+    """A length typed as the whole loop, or as legs with a plus between them; None when it is neither."""
+    loop = LOOP.fullmatch(typed)
+    if loop is None and "+" not in typed:
+        return None
+    read = _legs(loop[1] if loop else typed, field)
+    whole = sum(read)
+    value = whole / 2 if loop else whole
+    if not LENGTH.low <= value <= LENGTH.high:
+        raise _refuse(
+            field, f"{typed} is {'too small' if value < LENGTH.low else 'too large'}", LENGTH
+        )
+    if loop:
+        return Entry(value, f"read as {_shown(value)} m one way, half of the loop")
+    return Entry(value, f"{len(read)} legs, read as {_shown(value)} m in all")
+
+
+def _legs(typed: str, field: str) -> tuple[float, ...]:
+    legs = [leg.strip() for leg in typed.split("+")]
+    units = [m[0] for leg in legs if (m := UNIT_AT_END.search(leg))]
+    whole = [leg if UNIT_AT_END.search(leg) or not units else leg + units[-1] for leg in legs]
+    return tuple(read_quantity(leg, LEG, field).value for leg in whole)
+
+
+def read_legs(text: str, field: str = "") -> tuple[float, ...]:
+    """The legs of a run in metres, as they were typed with a plus between them; none where it is one, or a loop.
+
+    Raises: Refused.
+
+    >>> read_legs("4 m + 350 cm + 2 m")
+    (4.0, 3.5, 2.0)
+    """
+    return () if LOOP.fullmatch(text.strip()) or "+" not in text else _legs(text, field)
+
+
+def _inches_slip(value: float, typed: str, measure: Measure) -> str:
+    """Inches are seldom meant for a run of yards: say what it would be in feet."""
+    inches = re.fullmatch(rf"({NUMBER})\s*(?:in|inch|inches|\"|″)", typed)
+    if measure is not LENGTH or inches is None or _number(inches[1]) < LONG_IN_INCHES:
+        return ""
+    feet = _number(inches[1])
+    return (
+        f"read as {_shown(value)} m; if feet were meant, {feet:g} ft is {_shown(feet * 0.3048)} m"
+    )
+
+
+def _sum_of_terms(typed: str, measure: Measure, field: str) -> tuple[float, bool]:
+    terms = list(TERM.finditer(typed))
+    if not terms or "".join(m[0] for m in terms).replace(" ", "") != typed.replace(" ", ""):
+        raise _refuse(field, f"{typed!r} is not a {measure.word}", measure)
+    total = 0.0
+    units = _units(typed, terms, measure, field)
+    for match, unit in zip(terms, units, strict=True):
+        try:
+            slope, offset = _line(unit, measure.unit)
+        except ValueError:
+            raise _refuse(
+                field, f"{(match[2] or '').strip()!r} is not a unit of {measure.word}", measure
+            ) from None
+        total += _number(match[1]) * slope + offset
+    one_in_si = len(terms) == 1 and _spelled((terms[0][2] or "").strip(), measure) == measure.unit
+    return total, one_in_si and "," not in typed
+
+
+def _units(typed: str, terms: list[re.Match[str]], measure: Measure, field: str) -> list[str]:
+    """The unit of each term. Of several, each says its own; only inches after feet need not. Raises Refused."""
+    units = [_spelled((m[2] or "").strip(), measure) for m in terms]
+    if len(terms) == 1:
+        return [units[0] or measure.unit]
+    if units[:-1] == ["foot"] and not units[-1] and _number(terms[-1][1]) < 12:
+        return ["foot", "inch"]
+    if "" in units:
+        joined = f"{terms[0][1]}.{terms[-1][1]} {(terms[0][2] or '').strip()}".strip()
+        spelled = f"{terms[0][0].strip()} {terms[-1][1]} cm"
+        raise Refused(Fault(field, f"{typed} can be read two ways", f"type {joined}, or {spelled}"))
+    return units
+
+
+def _percent_slip(value: float, typed: str, measure: Measure, field: str) -> tuple[float, str]:
+    if measure.unit != "percent" or not 0 < value < 1 or "%" in typed or "percent" in typed.lower():
+        return value, ""
+    if value <= SURE_SHARE:
+        return value * 100, f"read as {_shown(value * 100)} %, not as {typed} of one percent"
+    both = f"type {_shown(value)} %, or {_shown(value * 100)} %"
+    raise Refused(Fault(field, f"{typed} can be read two ways", both))
+
+
+def _shown(value: float) -> str:
+    return f"{value:.4g}" if abs(value) < 10000 else f"{value:.0f}"
+
+
+def _refuse(field: str, problem: str, measure: Measure) -> Refused:
+    bounds = f"between {_shown(measure.low)} and {_shown(measure.high)} {measure.shown}"
+    return Refused(Fault(field, problem, f"a {measure.word} {bounds}, such as {measure.example}"))
+
+
+def read_size(text: str, field: str = "") -> Size:
+    """Read a conductor size, metric or gauge; of a make-up such as 3G2.5 or 8/3 the size.
+
+    Raises: Refused when no such size is made.
+
+    >>> read_size("3G2.5").name, read_size("8/3").name, read_size("2/0").name
+    ('2.5 mm2', '8 AWG', '2/0 AWG')
+    """
+    fix = "a size such as 1.5 mm2, 14 AWG or 2/0"
+    made = re.fullmatch(
+        r"\s*(?:\d{1,2}\s*[GgXx×]\s*(\d+(?:[.,]\d+)?)|(\d{1,2})\s*/\s*([2-9]))\s*",
+        text[:LONGEST_TEXT],
+    )
+    if made is not None:
+        text = made[1] or f"{made[2]} AWG"
+    try:
+        size = size_named(text[:LONGEST_TEXT])
+    except ValueError:
+        raise Refused(Fault(field, f"{text!r} is not a conductor size", fix)) from None
+    if size.unit == "mm2" and size.cross_section_mm2 not in metric_resistances():
+        raise Refused(Fault(field, f"{size.label} mm2 is not made", fix))
+    return size
+
+
+def read_whole(text: str, low: int, high: int, field: str, word: str) -> int:
+    """Read a whole number within bounds. Raises Refused."""
+    if not re.fullmatch(r"\d{1,9}", text.strip()) or not low <= int(text) <= high:
+        raise Refused(
+            Fault(
+                field, f"{text!r} is not a number of {word}", f"a whole number from {low} to {high}"
+            )
+        )
+    return int(text)

@@ -1,0 +1,139 @@
+"""Current ratings: the published tables, and what ambient, bunching, drum and metal take off them."""
+
+import math
+from dataclasses import dataclass
+from functools import cache
+
+from euthyne.core.trade.wire import GAUGES, Metal, Size, awg, awg_area_mm2, awg_gauge, metric
+from euthyne.data.tables import rows, toml
+
+GAUGES_OFFERED = GAUGES[GAUGES.index("18") :]
+METAL_FACTORS: dict[str, float] = {"copper": 1.0, "aluminium": 0.78, "cca-10": 0.80, "cca-15": 0.80}
+
+
+@dataclass(frozen=True)
+class Basis:
+    """A rating table: its name, reference ambient and conductor limit (C), plain words, source."""
+
+    name: str
+    reference_c: float
+    limit_c: float
+    words: str
+    source: str
+
+
+@dataclass(frozen=True)
+class Rated:
+    """A size with its table rating in amps; ``interpolated`` when it stands between two table rows."""
+
+    size: Size
+    amps: float
+    source: str
+    interpolated: bool = False
+
+
+@cache
+def bases() -> dict[str, Basis]:
+    """Every rating basis by name."""
+    return {
+        name: Basis(name, float(t["reference_c"]), float(t["limit_c"]), t["words"], t["source"])
+        for name, t in toml("bases.toml").items()
+    }
+
+
+@cache
+def _listed(basis: str) -> dict[tuple[str, int], tuple[Rated, ...]]:
+    found: dict[tuple[str, int], list[Rated]] = {}
+    for r in rows("ratings.csv"):
+        if r["basis"] == basis:
+            size = metric(float(r["size"])) if r["unit"] == "mm2" else awg(r["size"])
+            rated = Rated(size, float(r["amps"]), r["source"])
+            found.setdefault((r["unit"], int(r["loaded_conductors"])), []).append(rated)
+    return {
+        key: tuple(sorted(v, key=lambda x: x.size.cross_section_mm2)) for key, v in found.items()
+    }
+
+
+def units_of(basis: str) -> set[str]:
+    """The units a basis is tabulated in."""
+    return {unit for unit, _ in _listed(basis)}
+
+
+def loaded_conductors(basis: str, system: str) -> int | None:
+    """Loaded conductors the table is read at, or None when the basis has no such column."""
+    have = {n for _, n in _listed(basis)}
+    if system == "ac-three":
+        return 3 if 3 in have else None
+    return 2 if 2 in have else 1 if 1 in have else None
+
+
+@cache
+def table(basis: str, unit: str, loaded: int) -> tuple[Rated, ...]:
+    """The sizes of a basis with their table ratings, smallest first.
+
+    Parameters: basis, a name of :func:`bases`; unit, ``"mm2"`` or ``"AWG"``; loaded, conductors carrying current.
+    Returns: listed rows, or gauges read between the metric rows where the basis has metric sizes only.
+    """
+    listed = _listed(basis)
+    if (unit, loaded) in listed:
+        return listed[unit, loaded]
+    if unit == "mm2":
+        return ()
+    return _between(listed.get(("mm2", loaded), ()))
+
+
+def _between(metric_rows: tuple[Rated, ...]) -> tuple[Rated, ...]:
+    if not metric_rows:
+        return ()
+    low, high = metric_rows[0].size.cross_section_mm2, metric_rows[-1].size.cross_section_mm2
+    return tuple(
+        Rated(
+            awg(g),
+            _amps_at(metric_rows, awg_area_mm2(awg_gauge(g))),
+            metric_rows[0].source,
+            interpolated=True,
+        )
+        for g in GAUGES_OFFERED
+        if low <= awg_area_mm2(awg_gauge(g)) <= high
+    )
+
+
+def _amps_at(metric_rows: tuple[Rated, ...], area: float) -> float:
+    """Straight line between neighbours in log(area), log(amps)."""
+    pairs = zip(metric_rows, metric_rows[1:], strict=False)
+    below, above = next((a, b) for a, b in pairs if area <= b.size.cross_section_mm2)
+    start, end = below.size.cross_section_mm2, above.size.cross_section_mm2
+    share = math.log(area / start) / math.log(end / start)
+    return float(below.amps * (above.amps / below.amps) ** share)
+
+
+def k_ambient(basis: Basis, ambient_c: float, max_c: float) -> float:
+    """Factor for a place hotter than the table's, or a weaker terminal; never above 1, 0 at the limit itself."""
+    margin = (max_c - ambient_c) / (basis.limit_c - basis.reference_c)
+    return min(1.0, math.sqrt(margin)) if margin > 0 else 0.0
+
+
+@cache
+def factor(kind: str, count: int) -> float | None:
+    """Derating at a count, or at the next listed one up; None beyond the table."""
+    listed = sorted(
+        (int(r["count"]), float(r["factor"]))
+        for r in rows("derating.csv")
+        if r["kind"] == kind and r["count"] != "any"
+    )
+    return next((f for n, f in listed if n >= count), None)
+
+
+def k_bunch(circuits: int) -> float | None:
+    """Factor for circuits bunched together. Source: IEC 60364-5-52 table B.52.17."""
+    return factor("bunched_circuits", circuits)
+
+
+def k_drum(layers: int) -> float | None:
+    """Factor for layers left on a drum; 1 with none. Source: IEC 60204-1 and NFPA 79."""
+    return 1.0 if layers == 0 else factor("drum_layers", layers)
+
+
+def k_metal(metal: Metal) -> float:
+    """Factor on the copper table for another metal of the same area."""
+    return METAL_FACTORS[metal]
