@@ -23,6 +23,7 @@ from euthyne.core.trade.quantity import (
     VOLTS,
     read_size,
 )
+from euthyne.core.trade.question import Question
 from euthyne.core.trade.rating import bases
 from euthyne.core.trade.shown import at_most
 from euthyne.core.working import neighbours, priced, working
@@ -30,15 +31,7 @@ from euthyne.drawing.ladder import ladder
 from euthyne.drawing.reach import reach
 from euthyne.drawing.section import section
 from euthyne.web.entry import back, enter
-from euthyne.web.fields import (
-    Entered,
-    Field,
-    put_in,
-    read_form,
-    show_fields,
-    value_at,
-    without_typed,
-)
+from euthyne.web.fields import Entered, put_in, read_form, show_fields, value_at, without_typed
 from euthyne.web.frame import LeadPage, lead_page, now, show_stage, store, who
 
 blueprint = Blueprint("conductor", __name__)
@@ -74,19 +67,21 @@ WEAKEST = (
     (60.0, "60 °C terminals"),
 )
 CLOSER = (
-    Field("conductor.metal", "Metal", "choice", choices=METALS),
-    Field("conductor.tinned", "Tinned", "choice", choices=((False, "plain"), (True, "tinned"))),
-    Field("conductor.salvaged", "Cable is", "choice", choices=((False, "new"), (True, "salvaged"))),
-    Field("brief.circuits_together", "Circuits lying together", "whole", bounds=(1, 20)),
-    Field("conductor.start_drop_percent", "Dip at the start", measure=PERCENT),
-    Field(
+    Question("conductor.metal", "Metal", "choice", choices=METALS),
+    Question("conductor.tinned", "Tinned", "choice", choices=((False, "plain"), (True, "tinned"))),
+    Question(
+        "conductor.salvaged", "Cable is", "choice", choices=((False, "new"), (True, "salvaged"))
+    ),
+    Question("brief.circuits_together", "Circuits lying together", "whole", bounds=(1, 20)),
+    Question("conductor.start_drop_percent", "Dip at the start", measure=PERCENT),
+    Question(
         "conductor.price_per_kg",
         "Its metal costs, a kg",
         measure=MONEY,
         optional=True,
         hint="11.50",
     ),
-    Field("brief.hours_a_year", "Used, hours a year", "whole", bounds=(1, 8784)),
+    Question("brief.hours_a_year", "Used, hours a year", "whole", bounds=(1, 8784)),
 )
 
 
@@ -96,28 +91,30 @@ def _cables(lead: Lead) -> list[CableType]:
     return [cable_types()[n] for n in names] if names else list(cords())
 
 
-def fields_of(plan: Plan) -> tuple[Field, ...]:
+def fields_of(plan: Plan) -> tuple[Question, ...]:
     """The fields beside the ladder; a fused plug adds its fuse."""
     cord_choices = tuple(
         (c.name, f"{c.name}, {c.sheath.split(' (')[0]}") for c in _cables(plan.lead)
     )
     brief = plan.lead.brief
     found = [
-        Field("brief.run_m", "Run, one way", measure=LENGTH, drag=(0.2, 200.0)),
+        Question("brief.run_m", "Run, one way", measure=LENGTH, drag=(0.2, 200.0)),
         *_load_fields(brief),
-        Field(
+        Question(
             "conductor.cable_type",
             "Cord" if plan.mains else "Cable",
             "choice",
             choices=cord_choices,
         ),
-        Field("conductor.drop_percent", "Loss allowed", measure=PERCENT, of_volts=plan.sent_volts),
-        Field("brief.ambient_c", "Around it", measure=CELSIUS),
+        Question(
+            "conductor.drop_percent", "Loss allowed", measure=PERCENT, of_volts=plan.sent_volts
+        ),
+        Question("brief.ambient_c", "Around it", measure=CELSIUS),
     ]
     if plan.fused_plug and plan.a.fuse_family:
         amps = families()[plan.a.fuse_family].amps
         choices = ((None, "3 or 13 A, else what fits"), *((a, f"{a:g} A") for a in amps))
-        found.append(Field("conductor.fuse_amps", "Fuse in the plug", "choice", choices=choices))
+        found.append(Question("conductor.fuse_amps", "Fuse in the plug", "choice", choices=choices))
     elif not plan.mains:
         if brief.fuse_family != "none":
             usual = (
@@ -125,35 +122,39 @@ def fields_of(plan: Plan) -> tuple[Field, ...]:
                 *((a, f"{a:g} A") for a in families()[brief.fuse_family].amps),
             )
             found.append(
-                Field("conductor.fuse_amps", "Fuse at the source", "choice", choices=usual)
+                Question("conductor.fuse_amps", "Fuse at the source", "choice", choices=usual)
             )
         found.append(
-            Field("conductor.measured_od_mm", "Cable over all", measure=DIAMETER, optional=True)
+            Question("conductor.measured_od_mm", "Cable over all", measure=DIAMETER, optional=True)
         )
     elif brief.feeds == "socket":
         found.append(
-            Field("brief.own_breaker_amps", "Breaker on the lead", measure=CURRENT, optional=True)
+            Question(
+                "brief.own_breaker_amps", "Breaker on the lead", measure=CURRENT, optional=True
+            )
         )
     return tuple(found)
 
 
-def _load_fields(brief: Brief) -> list[Field]:
+def _load_fields(brief: Brief) -> list[Question]:
     """What may be pulled about beside the ladder: the load where it is one figure, and the volts."""
     asked = {
-        "power": Field(
+        "power": Question(
             "brief.watts", "Delivers", measure=POWER, optional=True, drag=(10.0, 10000.0)
         ),
-        "current": Field("brief.amps", "Amps", measure=CURRENT, optional=True, drag=(0.5, 500.0)),
+        "current": Question(
+            "brief.amps", "Amps", measure=CURRENT, optional=True, drag=(0.5, 500.0)
+        ),
     }
-    counted = [] if brief.cells else [Field("brief.volts", "Supply", measure=VOLTS)]
+    counted = [] if brief.cells else [Question("brief.volts", "Supply", measure=VOLTS)]
     return [*([asked[brief.feeds]] if brief.feeds in asked else []), *counted]
 
 
-def closer_fields_of(plan: Plan) -> tuple[Field, ...]:
+def closer_fields_of(plan: Plan) -> tuple[Question, ...]:
     """The fields a builder seldom needs; terminals only as hot as the cable's own table."""
     limit = bases()[plan.cable_type.basis].limit_c
     weakest = tuple((c, words) for c, words in WEAKEST if c is None or c < limit)
-    return (Field("conductor.terminal_c", "Weakest part", "choice", choices=weakest), *CLOSER)
+    return (Question("conductor.terminal_c", "Weakest part", "choice", choices=weakest), *CLOSER)
 
 
 @blueprint.get("/leads/<tag>/conductor")

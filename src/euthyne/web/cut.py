@@ -16,6 +16,7 @@ from euthyne.core.standing.progress import not_to_be_built
 from euthyne.core.stores import Laid, Spoiled, Stock, spoiled
 from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.quantity import PERCENT, SHORT, read_quantity
+from euthyne.core.trade.question import Question
 from euthyne.drawing.cutting import cutting_drawing
 from euthyne.drawing.reel import cut_drawing
 from euthyne.drawing.staircase import staircase_drawing
@@ -25,18 +26,18 @@ from euthyne.exchange.template import template_pdf
 from euthyne.exchange.traveller import traveller_pdf
 from euthyne.web.entry import back, enter, refuse_stopped
 from euthyne.web.errors import NotNow
-from euthyne.web.fields import Entered, Field, say, show_fields
+from euthyne.web.fields import Entered, say, show_fields
 from euthyne.web.frame import LeadPage, drawn, lead_page, not_reached, now, show_stage, store, who
 from euthyne.web.stores import laid, on_hand
 
 blueprint = Blueprint("cut", __name__)
 FIELDS = (
-    Field("cut.slack_percent", "Slack", measure=PERCENT),
-    Field("cut.loops_mm", "Service loops, both ends together", measure=SHORT),
-    Field("cut.reworks", "Spare tries", "whole", bounds=(0, 10)),
+    Question("cut.slack_percent", "Slack", measure=PERCENT),
+    Question("cut.loops_mm", "Service loops, both ends together", measure=SHORT),
+    Question("cut.reworks", "Spare tries", "whole", bounds=(0, 10)),
 )
 ROUND_CORNERS = (
-    Field(
+    Question(
         "cut.measured_with",
         "Legs measured with",
         "choice",
@@ -45,7 +46,7 @@ ROUND_CORNERS = (
             ("tape", "a tape, into each corner"),
         ),
     ),
-    Field("cut.bend_mm", "Corners bent to a radius of", measure=SHORT, optional=True),
+    Question("cut.bend_mm", "Corners bent to a radius of", measure=SHORT, optional=True),
 )
 
 
@@ -75,7 +76,7 @@ def show(tag: str) -> str:
     )  # fmt: skip
 
 
-def _fields(page: LeadPage) -> tuple[Field, ...]:
+def _fields(page: LeadPage) -> tuple[Question, ...]:
     """The allowances; and where the run has corners, how they were measured."""
     return FIELDS + ROUND_CORNERS if len(page.plan.legs_m) > 1 else FIELDS
 

@@ -14,10 +14,11 @@ from euthyne.core.shelf.part import shelf
 from euthyne.core.stages.ends.wiremap import STARTING_MAPS, Scheme, by_function, colour, schemes_for
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.quantity import DIAMETER
+from euthyne.core.trade.question import Question
 from euthyne.core.trade.stud import studs
 from euthyne.drawing.facing import facing
 from euthyne.web.entry import back, enter, refuse_stopped
-from euthyne.web.fields import Entered, Field, show_fields
+from euthyne.web.fields import Entered, show_fields
 from euthyne.web.frame import LeadPage, lead_page, not_reached, now, show_stage, store, who
 from euthyne.web.shelf import added
 
@@ -28,17 +29,17 @@ SWITCHED = (
     ("N", "in the neutral"),
     ("all", "in every line, double-pole"),
 )
-OVER_ALL = Field(
+OVER_ALL = Question(
     "conductor.measured_od_mm",
     "Over all, measured",
     measure=DIAMETER,
     optional=True,
     hint="empty: its standard's range",
 )
-LUGS = Field("ends.lugs_on_post", "Lugs on the post", "whole", bounds=(1, 12))
+LUGS = Question("ends.lugs_on_post", "Lugs on the post", "whole", bounds=(1, 12))
 
 
-def fields_of(plan: Plan) -> tuple[Field, ...]:
+def fields_of(plan: Plan) -> tuple[Question, ...]:
     """What the ends of a lead are asked: parts and colours always, the rest where the parts give cause."""
     own = tuple(
         (p.id, p.words) for p in {**added().parts(), plan.a.id: plan.a, plan.b.id: plan.b}.values()
@@ -56,15 +57,15 @@ def _fields(
     stud_b: str,
     own: tuple[tuple[str, str], ...],
     sealed: bool,
-) -> tuple[Field, ...]:
+) -> tuple[Question, ...]:
     suits = {p.id: p.words for p in shelf().values() if p.mains == mains or p.kind == "AC/DC"}
     parts = tuple((suits | dict(own)).items())
     tints = tuple((s.name, _scheme_words(s, cores)) for s in schemes_for(cores))
     found = [
-        Field("ends.a", "Supply end", "choice", choices=parts),
-        Field("ends.b", "Load end", "choice", choices=parts),
-        Field("ends.scheme", "Colours of the cable", "choice", choices=tints),
-        Field(
+        Question("ends.a", "Supply end", "choice", choices=parts),
+        Question("ends.b", "Load end", "choice", choices=parts),
+        Question("ends.scheme", "Colours of the cable", "choice", choices=tints),
+        Question(
             "ends.plug_scheme",
             "Colours on the leaflet",
             "choice",
@@ -73,22 +74,24 @@ def _fields(
         OVER_ALL,
     ]
     if mains:
-        found.append(Field("ends.switch", "Switch", "choice", choices=SWITCHED))
-        found.append(Field("ends.fuse_in", "Fuse of its own", "choice", choices=SWITCHED))
+        found.append(Question("ends.switch", "Switch", "choice", choices=SWITCHED))
+        found.append(Question("ends.fuse_in", "Fuse of its own", "choice", choices=SWITCHED))
     if mains and switched:
         found.append(
-            Field("ends.switch_lit", "Lamp in it", "choice", choices=((False, "no"), (True, "yes")))
+            Question(
+                "ends.switch_lit", "Lamp in it", "choice", choices=((False, "no"), (True, "yes"))
+            )
         )
     on = ((None, "not said"), *((s, s) for s in studs()))
     for end, stud in (("a", stud_a), ("b", stud_b)):
         if stud:
             words = "Stud, supply end" if end == "a" else "Stud, load end"
-            found.append(Field(f"ends.stud_{end}", words, "choice", choices=on))
+            found.append(Question(f"ends.stud_{end}", words, "choice", choices=on))
     if stud_a or stud_b:
         found.append(LUGS)
     if sealed:
         found.append(
-            Field(
+            Question(
                 "ends.blanked",
                 "Empty cavities",
                 "choice",

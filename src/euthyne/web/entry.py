@@ -9,8 +9,9 @@ from euthyne.core.lead import Lead
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import plan_of
 from euthyne.core.standing.progress import progress
+from euthyne.core.trade.question import Question
 from euthyne.web.errors import NotNow
-from euthyne.web.fields import Entered, Field, put_in, read_form
+from euthyne.web.fields import Entered, put_in, read_form
 from euthyne.web.frame import lead_page, now, stamp_of, store, wants_part, who
 
 
@@ -52,7 +53,7 @@ def keep(tag: str, stage: Stage, entered: Entered) -> None:
 
 
 def enter(
-    tag: str, stage: Stage, specs: tuple[Field, ...], more: Entered | None = None
+    tag: str, stage: Stage, specs: tuple[Question, ...], more: Entered | None = None
 ) -> str | Response:
     """Take a stage's form, and answer with the parts that changed or send the browser back to the stage."""
     refuse_stale(tag, stage)

@@ -9,11 +9,12 @@ from werkzeug.wrappers import Response
 
 from euthyne.core.envelope import Sum
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.question import read_answer
 from euthyne.drawing.barrel import discs
 from euthyne.drawing.ladder import ladder
 from euthyne.drawing.reach import reach
 from euthyne.drawing.scale import scale
-from euthyne.web.fields import Shown, read_text, say
+from euthyne.web.fields import Shown, say
 from euthyne.web.frame import begin_lead, now, store, wants_part
 from euthyne.web.instruments import INSTRUMENTS, Instrument
 from euthyne.web.starts import Known, new_lead, starts_for, with_known, words_of
@@ -42,7 +43,7 @@ def show(name: str) -> str:
     for field, start in instrument.fields:
         text = request.args.get(field.path, start)
         try:
-            values[field.path], note = read_text(field, text)
+            values[field.path], note = read_answer(field, text)
             shown.append(Shown(field, text, note))
         except Refused as refused:
             shown.append(Shown(field, text, say(refused.faults[0]), bad=True))
@@ -92,7 +93,7 @@ def _known(instrument: Instrument, given: Mapping[str, str]) -> Known:
     found: dict[str, Any] = {}
     for field, start in instrument.fields:
         try:
-            found[field.path] = read_text(field, given.get(field.path, start))[0]
+            found[field.path] = read_answer(field, given.get(field.path, start))[0]
         except Refused:
             continue
     size = found.get("size")

@@ -1,65 +1,45 @@
-"""Fields a person types into: reading them, keeping what could not be read, saying what was understood."""
+"""What a person types into a stage: kept where it can be used, kept as a draft where not, and shown as understood."""
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
-from datetime import date
-from functools import cached_property
-from typing import Any, Literal
+from functools import lru_cache
+from typing import Any
 
 from markupsafe import Markup, escape
 
 from euthyne.core.lead import Lead, with_value
 from euthyne.core.trade.fault import Fault, Refused
-from euthyne.core.trade.quantity import VOLTS, Measure, read_quantity, read_size, read_whole
-
-
-@dataclass(frozen=True)
-class Field:
-    """A field: the path of its value in the lead, its label, and how it is read."""
-
-    path: str
-    label: str
-    kind: Literal["quantity", "choice", "date", "whole", "text", "size", "size-name"] = "quantity"
-    measure: Measure | None = None
-    choices: tuple[tuple[Any, str], ...] = ()
-    hint: str = ""
-    optional: bool = False
-    bounds: tuple[int, int] = (0, 0)
-    drag: tuple[float, float] | None = None
-    of_volts: float | None = None
-
-    @property
-    def id(self) -> str:
-        """The id of its control."""
-        return self.path.replace(".", "-")
-
-    @cached_property
-    def options(self) -> tuple[tuple[str, str], ...]:
-        """The choices as a form carries them."""
-        return tuple((_as_text(value), words) for value, words in self.choices)
-
-    @cached_property
-    def _written(self) -> tuple[tuple[str, str, str], ...]:
-        return tuple((text, str(escape(text)), str(escape(words))) for text, words in self.options)
-
-    def options_written(self, chosen: str) -> Markup:
-        """The choices as HTML, one of them chosen."""
-        lines = (
-            f'<option value="{value}"{" selected" if text == chosen else ""}>{words}</option>'
-            for text, value, words in self._written
-        )
-        return Markup("".join(lines))
+from euthyne.core.trade.question import Question, read_answer, read_answers, written
 
 
 @dataclass(frozen=True)
 class Shown:
-    """A field as it stands: its text, and the note at its side."""
+    """A question as it stands: its text, and the note at its side."""
 
-    field: Field
+    field: Question
     text: str
     note: str = ""
     bad: bool = False
     value: Any = None
+
+    @property
+    def id(self) -> str:
+        """The id of its control."""
+        return self.field.path.replace(".", "-")
+
+
+def options(shown: Shown) -> Markup:
+    """The choices of a question as HTML, the one that stands chosen."""
+    return _options(shown.field.options, shown.text)
+
+
+@lru_cache(maxsize=512)
+def _options(choices: tuple[tuple[str, str], ...], chosen: str) -> Markup:
+    lines = (
+        f'<option value="{escape(text)}"{" selected" if text == chosen else ""}>{escape(words)}</option>'
+        for text, words in choices
+    )
+    return Markup("".join(lines))
 
 
 @dataclass
@@ -89,91 +69,10 @@ def value_at(lead: Lead, path: str) -> Any:
     return found
 
 
-def read_text(spec: Field, text: str) -> tuple[Any, str]:
-    """The value of a text and a note of how it was understood. Raises Refused."""
-    text = text.strip()
-    if not text and spec.optional:
-        return None, ""
-    match spec.kind:
-        case "quantity":
-            assert spec.measure is not None
-            if spec.of_volts and text.lower().rstrip().endswith("v"):
-                return _share_of_volts(spec, text, spec.of_volts)
-            entry = read_quantity(text, spec.measure, spec.path)
-            return entry.value, entry.echo
-        case "whole":
-            return read_whole(text, *spec.bounds, spec.path, spec.label.lower()), ""
-        case "choice":
-            return _choice(spec, text), ""
-        case "size":
-            return read_size(text, spec.path), ""
-        case "size-name":
-            return _size_name(spec, text)
-        case "date":
-            return _date(spec, text), ""
-    return _plain_text(spec, text), ""
-
-
-def _share_of_volts(spec: Field, text: str, volts: float) -> tuple[float, str]:
-    """A loss typed in volts, as percent of the supply. Raises Refused."""
-    lost = read_quantity(text, replace(VOLTS, low=0.01), spec.path).value
-    if lost >= volts:
-        raise Refused(
-            Fault(
-                spec.path, f"{lost:g} V is all there is", f"less than the {volts:g} V of the supply"
-            )
-        )
-    return lost / volts * 100, f"read as {lost / volts * 100:.3g} % of {volts:g} V"
-
-
-def _size_name(spec: Field, text: str) -> tuple[str, str]:
-    """A size, and what of a make-up was read."""
-    name = read_size(text, spec.path).name
-    plain = text.strip().lower().replace(" ", "").replace(",", ".")
-    return name, "" if name.lower().replace(" ", "").startswith(
-        plain
-    ) else f"read as {name.replace('mm2', 'mm²')}"
-
-
-def _choice(spec: Field, text: str) -> Any:
-    for value, _ in spec.choices:
-        if _as_text(value) == text:
-            return value
-    raise Refused(Fault(spec.path, f"{text!r} is not one of the choices", "one of those listed"))
-
-
-def _date(spec: Field, text: str) -> str:
-    try:
-        return date.fromisoformat(text).isoformat()
-    except ValueError:
-        raise Refused(
-            Fault(spec.path, f"{text!r} is not a date", "a day such as 2026-12-03")
-        ) from None
-
-
-def _plain_text(spec: Field, text: str) -> str:
-    if len(text) > spec.bounds[1]:
-        raise Refused(
-            Fault(spec.path, f"{len(text)} letters are too many", f"{spec.bounds[1]} at most")
-        )
-    if len(text) < spec.bounds[0]:
-        raise Refused(Fault(spec.path, "it is empty", "a few words"))
-    return text
-
-
-def read_form(specs: tuple[Field, ...], form: Mapping[str, str]) -> Entered:
-    """Read the fields a form holds; those it does not hold stay as they are."""
-    entered = Entered()
-    for spec in specs:
-        if spec.path not in form:
-            continue
-        text = form[spec.path]
-        try:
-            entered.values[spec.path], _ = read_text(spec, text)
-            entered.typed[spec.path] = text.strip()
-        except Refused:
-            entered.drafts[spec.path] = text
-    return entered
+def read_form(questions: tuple[Question, ...], form: Mapping[str, str]) -> Entered:
+    """Read the questions a form answers; those it does not hold stay as they are."""
+    values, drafts = read_answers(questions, form)
+    return Entered(values, {path: form[path].strip() for path in values}, drafts)
 
 
 def put_in(lead: Lead, entered: Entered) -> Lead:
@@ -195,29 +94,30 @@ def without_typed(lead: Lead, paths: list[str]) -> Lead:
 
 
 def show_fields(
-    specs: tuple[Field, ...], lead: Lead, drafts: Mapping[str, str]
+    questions: tuple[Question, ...], lead: Lead, drafts: Mapping[str, str]
 ) -> dict[str, Shown]:
-    """Every field as it stands, with what was wrong or how it was understood, by path."""
-    return {spec.path: _shown(spec, lead, drafts) for spec in specs}
+    """Every question as it stands, with what was wrong or how it was understood, by path."""
+    return {q.path: _shown(q, lead, drafts) for q in questions}
 
 
-def _shown(spec: Field, lead: Lead, drafts: Mapping[str, str]) -> Shown:
-    if spec.path in drafts:
-        return Shown(spec, drafts[spec.path], _fault_words(spec, drafts[spec.path]), bad=True)
-    value = value_at(lead, spec.path)
-    text = lead.typed.get(spec.path) or _as_text(value, spec)
+def _shown(question: Question, lead: Lead, drafts: Mapping[str, str]) -> Shown:
+    draft = drafts.get(question.path)
+    if draft is not None:
+        return Shown(question, draft, _fault_words(question, draft), bad=True)
+    value = value_at(lead, question.path)
+    text = lead.typed.get(question.path) or written(value, question)
     note = ""
-    if spec.path in lead.typed:
+    if question.path in lead.typed:
         try:
-            _, note = read_text(spec, text)
+            _, note = read_answer(question, text)
         except Refused:
-            text = _as_text(value, spec)
-    return Shown(spec, text, note, value=value)
+            text = written(value, question)
+    return Shown(question, text, note, value=value)
 
 
-def _fault_words(spec: Field, text: str) -> str:
+def _fault_words(question: Question, text: str) -> str:
     try:
-        read_text(spec, text)
+        read_answer(question, text)
     except Refused as refused:
         return say(refused.faults[0])
     return ""
@@ -227,14 +127,3 @@ def say(fault: Fault) -> str:
     """A fault as a sentence: what was wrong, and what would do."""
     problem = fault.problem[0].upper() + fault.problem[1:]
     return f"{problem}. What would do: {fault.fix}."
-
-
-def _as_text(value: Any, spec: Field | None = None) -> str:
-    if value is None:
-        return ""
-    if isinstance(value, bool):
-        return "yes" if value else "no"
-    if isinstance(value, float):
-        unit = f" {spec.measure.shown}" if spec and spec.measure else ""
-        return f"{value:g}{unit}"
-    return str(value)

@@ -24,8 +24,8 @@ from euthyne.core.trade.quantity import (
     VOLTS,
     Measure,
 )
+from euthyne.core.trade.question import Question
 from euthyne.core.trade.rating import bases
-from euthyne.web.fields import Field
 
 MASS = Measure("weight", "g", 0.01, 1e6, "28.5 g", "g")
 STRAND = Measure("diameter", "mm", 0.02, 20, "0.25 mm", "mm")
@@ -55,20 +55,20 @@ class Instrument:
     id: str
     name: str
     question: str
-    fields: tuple[tuple[Field, str], ...]
+    fields: tuple[tuple[Question, str], ...]
     work: Callable[[dict[str, Any]], Sum]
 
 
 def _quantity(
     name: str, label: str, measure: Measure, start: str, optional: bool = False
-) -> tuple[Field, str]:
-    return Field(name, label, measure=measure, optional=optional, hint=measure.example), start
+) -> tuple[Question, str]:
+    return Question(name, label, measure=measure, optional=optional, hint=measure.example), start
 
 
 def _choice(
     name: str, label: str, choices: tuple[tuple[Any, str], ...], start: str
-) -> tuple[Field, str]:
-    return Field(name, label, "choice", choices=choices), start
+) -> tuple[Question, str]:
+    return Question(name, label, "choice", choices=choices), start
 
 
 SYSTEM = _choice("system", "System", SYSTEMS, "ac-single")
@@ -77,7 +77,7 @@ AMPS = _quantity("amps", "Current", CURRENT, "13 A")
 RUN = _quantity("run", "Run, one way", LENGTH, "25 m")
 LOSS = _quantity("loss", "Loss allowed", PERCENT, "5 %")
 BASIS = _choice("basis", "Cable", BASES, "rubber-60")
-SIZE = Field("size", "Size", "size"), "1.5 mm2"
+SIZE = Question("size", "Size", "size"), "1.5 mm2"
 
 
 def _brief(v: dict[str, Any], amps: float | None = None) -> SizingBrief:
@@ -133,7 +133,7 @@ def _earth(v: dict[str, Any]) -> Sum:
     )
 
 
-CORES = Field("cores", "Cores", "whole", bounds=(1, 60)), "3"
+CORES = Question("cores", "Cores", "whole", bounds=(1, 60)), "3"
 INSTRUMENTS = (
     Instrument(
         "size",
@@ -259,8 +259,8 @@ INSTRUMENTS = (
         "What wire is this?",
         "What wire is this, whatever is printed on it?",
         (
-            (Field("size", "Printed on it", "size", optional=True), "10 AWG"),
-            (Field("strands", "Strands", "whole", bounds=(1, 10000), optional=True), "37"),
+            (Question("size", "Printed on it", "size", optional=True), "10 AWG"),
+            (Question("strands", "Strands", "whole", bounds=(1, 10000), optional=True), "37"),
             _quantity("strand", "One strand across", STRAND, "0.36 mm", True),
             _quantity(
                 "caliper",
@@ -275,7 +275,7 @@ INSTRUMENTS = (
             _quantity("measured", "of a length of", LENGTH, "", True),
             _quantity("celsius", "at", CELSIUS, "20 °C"),
             _quantity("outside", "Over all", DIAMETER, "", True),
-            (Field("cores", "Cores", "whole", bounds=(1, 60), optional=True), ""),
+            (Question("cores", "Cores", "whole", bounds=(1, 60), optional=True), ""),
             _choice("earth", "A green-yellow core", ((False, "no"), (True, "yes")), "no"),
         ),
         _wire,

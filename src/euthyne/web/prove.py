@@ -15,17 +15,18 @@ from euthyne.core.stages.prove.provegrid import all_pairs
 from euthyne.core.stages.prove.verdict import Verdict
 from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.quantity import CELSIUS, MEGOHMS, OHMS, PERCENT, read_quantity
+from euthyne.core.trade.question import Question
 from euthyne.web.entry import back, keep
 from euthyne.web.errors import NotNow
-from euthyne.web.fields import Entered, Field, read_form, say, show_fields
+from euthyne.web.fields import Entered, read_form, say, show_fields
 from euthyne.web.frame import lead_page, not_reached, now, show_stage, store, who
 
 blueprint = Blueprint("prove", __name__)
 FIELDS = (
-    Field("proof.room_c", "Room", measure=CELSIUS),
-    Field("proof.zero_ohm", "Test leads alone", measure=OHMS),
-    Field("proof.meter_percent", "Meter, accuracy", measure=replace(PERCENT, low=0.0)),
-    Field("proof.meter_step_ohm", "Meter, smallest step", measure=OHMS),
+    Question("proof.room_c", "Room", measure=CELSIUS),
+    Question("proof.zero_ohm", "Test leads alone", measure=OHMS),
+    Question("proof.meter_percent", "Meter, accuracy", measure=replace(PERCENT, low=0.0)),
+    Question("proof.meter_step_ohm", "Meter, smallest step", measure=OHMS),
 )
 
 

@@ -13,9 +13,9 @@ from euthyne.core.trade.quantity import (
     SHORTED_AMPS,
     VOLTS,
 )
-from euthyne.web.fields import Field
+from euthyne.core.trade.question import Question
 
-Groups = tuple[tuple[str, tuple[Field, ...]], ...]
+Groups = tuple[tuple[str, tuple[Question, ...]], ...]
 
 YES_NO = ((True, "yes"), (False, "no"))
 PLACES = (("indoor", "indoors, dry"), ("outdoor", "outdoors"), ("wet", "lying in wet"))
@@ -27,26 +27,26 @@ FUSES = (
     ("high-breaking-dc", "high-breaking, 125 V DC"),
     ("solar-gPV", "solar gPV, 1000 V DC"),
 )
-CELLS = Field("brief.cells", "Cells in a row", "whole", bounds=(1, 64), optional=True)
-NAME = Field("name", "Called", "text", bounds=(1, 80))
-MADE_FOR = Field("made_for", "Made for", "text", bounds=(0, 80))
-WANTED_BY = Field("wanted_by", "Wanted by", "date", optional=True)
-RUN = Field("brief.run_m", "Run, one way", measure=LENGTH, hint="25 m, 80 ft or 3 ft 6 in")
-PLACE = Field("brief.place", "Where it lives", "choice", choices=PLACES)
-AROUND = Field("brief.ambient_c", "Around it", measure=CELSIUS)
-DRUM_LAYERS = Field("brief.drum_layers", "Layers left on a drum", "choice", choices=DRUM)
-SHORTED = Field(
+CELLS = Question("brief.cells", "Cells in a row", "whole", bounds=(1, 64), optional=True)
+NAME = Question("name", "Called", "text", bounds=(1, 80))
+MADE_FOR = Question("made_for", "Made for", "text", bounds=(0, 80))
+WANTED_BY = Question("wanted_by", "Wanted by", "date", optional=True)
+RUN = Question("brief.run_m", "Run, one way", measure=LENGTH, hint="25 m, 80 ft or 3 ft 6 in")
+PLACE = Question("brief.place", "Where it lives", "choice", choices=PLACES)
+AROUND = Question("brief.ambient_c", "Around it", measure=CELSIUS)
+DRUM_LAYERS = Question("brief.drum_layers", "Layers left on a drum", "choice", choices=DRUM)
+SHORTED = Question(
     "brief.battery_short_amps",
     "Gives when shorted",
     measure=SHORTED_AMPS,
     optional=True,
     hint="5000 A, lithium bank",
 )
-FUSE = Field("brief.fuse_family", "Fuse at the source", "choice", choices=FUSES)
+FUSE = Question("brief.fuse_family", "Fuse at the source", "choice", choices=FUSES)
 WHOSE = ("Whose", (NAME, MADE_FOR, WANTED_BY))
 
-BUNCH = Field("brief.circuits_together", "Circuits lying together", "whole", bounds=(1, 20))
-SYSTEM = Field(
+BUNCH = Question("brief.circuits_together", "Circuits lying together", "whole", bounds=(1, 20))
+SYSTEM = Question(
     "brief.system",
     "System",
     "choice",
@@ -56,11 +56,11 @@ SYSTEM = Field(
         ("ac-three", "three phase, volts between lines"),
     ),
 )
-GENERATOR = Field(
+GENERATOR = Question(
     "brief.generator", "From a generator", "choice", choices=((False, "no"), (True, "yes"))
 )
 CURVES = (("B", "B"), ("C", "C"), ("D", "D"))
-RCD = Field(
+RCD = Question(
     "brief.rcd",
     "Residual-current device",
     "choice",
@@ -71,7 +71,7 @@ MAINS: Groups = (
     (
         "Feeds",
         (
-            Field(
+            Question(
                 "brief.feeds",
                 "What loads it",
                 "choice",
@@ -80,13 +80,13 @@ MAINS: Groups = (
                     ("loads", "these loads, and no others"),
                 ),
             ),
-            Field(
+            Question(
                 "brief.power_factor",
                 "Power factor",
                 "choice",
                 choices=((1.0, "1, heaters"), (0.9, "0.9"), (0.8, "0.8, motors"), (0.6, "0.6")),
             ),
-            Field(
+            Question(
                 "brief.start_multiple",
                 "Starting surge",
                 "choice",
@@ -96,29 +96,29 @@ MAINS: Groups = (
                     (6.0, "6 times, compressors"),
                 ),
             ),
-            Field(
+            Question(
                 "brief.continuous",
                 "Runs for three hours or more",
                 "choice",
                 choices=((False, "no"), (True, "yes")),
             ),
-            Field("brief.earthed", "Earth core", "choice", choices=YES_NO),
+            Question("brief.earthed", "Earth core", "choice", choices=YES_NO),
         ),
     ),
     (
         "From",
         (
             SYSTEM,
-            Field("brief.volts", "Supply", measure=VOLTS),
-            Field(
+            Question("brief.volts", "Supply", measure=VOLTS),
+            Question(
                 "brief.upstream_amps",
                 "Breaker upstream",
                 measure=CURRENT,
                 optional=True,
                 hint="16 A, or empty",
             ),
-            Field("brief.upstream_curve", "Its curve, if IEC", "choice", choices=CURVES),
-            Field(
+            Question("brief.upstream_curve", "Its curve, if IEC", "choice", choices=CURVES),
+            Question(
                 "brief.own_breaker_amps",
                 "Breaker on the lead",
                 measure=CURRENT,
@@ -127,14 +127,14 @@ MAINS: Groups = (
             ),
             RCD,
             GENERATOR,
-            Field(
+            Question(
                 "brief.loop_ohms",
                 "Fault loop up to the lead",
                 measure=OHMS,
                 optional=True,
                 hint="0.8 ohm",
             ),
-            Field(
+            Question(
                 "brief.earth_path",
                 "Its earth",
                 "choice",
@@ -153,15 +153,15 @@ INVERTER: Groups = (
     (
         "The inverter",
         (
-            Field("brief.watts", "Delivers", measure=POWER, optional=True, hint="1500 W"),
-            Field("brief.efficiency_percent", "Efficiency", measure=PERCENT),
+            Question("brief.watts", "Delivers", measure=POWER, optional=True, hint="1500 W"),
+            Question("brief.efficiency_percent", "Efficiency", measure=PERCENT),
         ),
     ),
     (
         "The battery",
         (
-            Field("brief.volts", "Battery", measure=VOLTS),
-            Field(
+            Question("brief.volts", "Battery", measure=VOLTS),
+            Question(
                 "brief.at_volts",
                 "Cuts off at",
                 measure=VOLTS,
@@ -170,7 +170,7 @@ INVERTER: Groups = (
             ),
             SHORTED,
             FUSE,
-            Field("brief.fuse_to_post_m", "Fuse to post", measure=NEAR),
+            Question("brief.fuse_to_post_m", "Fuse to post", measure=NEAR),
         ),
     ),
     ("How far, and where", (RUN, PLACE, AROUND)),
@@ -180,25 +180,25 @@ SOLAR: Groups = (
     (
         "The string",
         (
-            Field("brief.volts", "Volts on the coldest morning", measure=VOLTS),
-            Field(
+            Question("brief.volts", "Volts on the coldest morning", measure=VOLTS),
+            Question(
                 "brief.amps", "Short-circuit current", measure=CURRENT, optional=True, hint="11.2 A"
             ),
-            Field(
+            Question(
                 "brief.working_volts",
                 "Works at, volts",
                 measure=VOLTS,
                 optional=True,
                 hint="98 V, for the loss",
             ),
-            Field(
+            Question(
                 "brief.working_amps",
                 "Works at, amps",
                 measure=CURRENT,
                 optional=True,
                 hint="10.4 A, for the loss",
             ),
-            Field(
+            Question(
                 "brief.margin",
                 "Counted",
                 "choice",
@@ -210,7 +210,7 @@ SOLAR: Groups = (
         "Guarded by",
         (
             FUSE,
-            Field(
+            Question(
                 "brief.module_fuse_amps",
                 "Its modules allow",
                 measure=CURRENT,
@@ -226,23 +226,23 @@ WELDING: Groups = (
     (
         "The welder",
         (
-            Field("brief.amps", "Welds at", measure=CURRENT, optional=True, hint="150 A"),
-            Field("brief.duty_percent", "Duty", measure=PERCENT),
-            Field("brief.volts", "Arc volts", measure=VOLTS),
+            Question("brief.amps", "Welds at", measure=CURRENT, optional=True, hint="150 A"),
+            Question("brief.duty_percent", "Duty", measure=PERCENT),
+            Question("brief.volts", "Arc volts", measure=VOLTS),
         ),
     ),
     (
         "There already",
         (
-            Field(
+            Question(
                 "brief.already_m",
                 "The lead it lengthens",
                 measure=LENGTH,
                 optional=True,
                 hint="3 m",
             ),
-            Field("brief.already_size", "Its size", "size-name", optional=True, hint="25 mm2"),
-            Field(
+            Question("brief.already_size", "Its size", "size-name", optional=True, hint="25 mm2"),
+            Question(
                 "brief.poles", "Lengthens", "choice", choices=((1, "one pole"), (2, "both poles"))
             ),
         ),
@@ -255,7 +255,7 @@ CHARGER: Groups = (
         "The battery",
         (
             CELLS,
-            Field(
+            Question(
                 "brief.cell_volts",
                 "Each, when full",
                 "choice",
@@ -271,9 +271,11 @@ CHARGER: Groups = (
     (
         "The charger",
         (
-            Field("brief.amps", "Charges at", measure=CURRENT, optional=True, hint="6 A"),
-            Field("brief.charger_cells", "Set for cells", "whole", bounds=(1, 64), optional=True),
-            Field(
+            Question("brief.amps", "Charges at", measure=CURRENT, optional=True, hint="6 A"),
+            Question(
+                "brief.charger_cells", "Set for cells", "whole", bounds=(1, 64), optional=True
+            ),
+            Question(
                 "brief.taps",
                 "Balance wires",
                 "choice",
@@ -284,7 +286,7 @@ CHARGER: Groups = (
     ),
     ("How far, and where", (RUN, PLACE, AROUND)),
 )
-PERMISSION = Field(
+PERMISSION = Question(
     "brief.permission", "Maker's permission", "text", bounds=(0, 200), hint="which page allows it"
 )
 OF_LOADS = MAINS[1][1][1:4]
@@ -293,11 +295,11 @@ HARNESS: Groups = (
     (
         "The device in the box",
         (
-            Field(
+            Question(
                 "brief.feeds", "What loads it", "choice", choices=(("loads", "what is in the box"),)
             ),
             *OF_LOADS,
-            Field(
+            Question(
                 "brief.earthed",
                 "Metal in reach",
                 "choice",
@@ -313,13 +315,13 @@ LINKING: Groups = (
     (
         "The units after this lead",
         (
-            Field(
+            Question(
                 "brief.feeds",
                 "What loads it",
                 "choice",
                 choices=(("loads", "these units, in a chain"),),
             ),
-            Field(
+            Question(
                 "brief.units_allowed",
                 "The manual allows",
                 "whole",
@@ -339,15 +341,15 @@ TAPE: Groups = (
     (
         "The tape",
         (
-            Field("brief.tape_m", "Tape, in all", measure=LENGTH, optional=True, hint="12 m"),
-            Field(
+            Question("brief.tape_m", "Tape, in all", measure=LENGTH, optional=True, hint="12 m"),
+            Question(
                 "brief.watts_per_m",
                 "Watts a metre, warm",
                 measure=HEAT,
                 optional=True,
                 hint="18 W/m or 5 W/ft",
             ),
-            Field(
+            Question(
                 "brief.start_multiple",
                 "Cold start",
                 "choice",
@@ -369,7 +371,7 @@ REPAIR: Groups = (
             NAME,
             MADE_FOR,
             WANTED_BY,
-            Field(
+            Question(
                 "brief.repair_by",
                 "Mended by",
                 "choice",
@@ -383,11 +385,11 @@ REPAIR: Groups = (
     ),
     *MAINS[1:],
 )
-EACH = Field("brief.amps", "Each core carries", measure=CURRENT, optional=True, hint="2 A")
-WAYS = Field("brief.ways", "Cores", "whole", bounds=(1, 36))
+EACH = Question("brief.amps", "Each core carries", measure=CURRENT, optional=True, hint="2 A")
+WAYS = Question("brief.ways", "Cores", "whole", bounds=(1, 36))
 MULTIWAY: Groups = (
     WHOSE,
-    ("The circuits", (WAYS, EACH, Field("brief.volts", "Supply", measure=VOLTS), FUSE)),
+    ("The circuits", (WAYS, EACH, Question("brief.volts", "Supply", measure=VOLTS), FUSE)),
     ("How far, and where", (RUN, PLACE, AROUND, BUNCH)),
 )
 SIGNAL: Groups = (
@@ -397,8 +399,8 @@ SIGNAL: Groups = (
         (
             WAYS,
             EACH,
-            Field("brief.volts", "Supply", measure=VOLTS),
-            Field(
+            Question("brief.volts", "Supply", measure=VOLTS),
+            Question(
                 "brief.shield",
                 "Shield",
                 "choice",
@@ -413,16 +415,18 @@ CONVERSION: Groups = (
     (
         "The device",
         (
-            Field("brief.amps", "Draws", measure=CURRENT, optional=True, hint="20 A"),
-            Field("brief.volts", "Supply", measure=VOLTS),
+            Question("brief.amps", "Draws", measure=CURRENT, optional=True, hint="20 A"),
+            Question("brief.volts", "Supply", measure=VOLTS),
             FUSE,
         ),
     ),
     (
         "There already",
         (
-            Field("brief.already_m", "Its own tail", measure=LENGTH, optional=True, hint="0.3 m"),
-            Field("brief.already_size", "Its size", "size-name", optional=True, hint="2.5 mm2"),
+            Question(
+                "brief.already_m", "Its own tail", measure=LENGTH, optional=True, hint="0.3 m"
+            ),
+            Question("brief.already_size", "Its size", "size-name", optional=True, hint="2.5 mm2"),
         ),
     ),
     ("What is added, and where", (RUN, PLACE, AROUND)),
@@ -463,6 +467,6 @@ def groups_of(kind: Kind) -> Groups:
     return QUESTIONS.get(kind, MAINS)
 
 
-def fields_of(kind: Kind) -> tuple[Field, ...]:
+def fields_of(kind: Kind) -> tuple[Question, ...]:
     """Every field a kind of lead is asked."""
     return tuple(f for _, fields in groups_of(kind) for f in fields)

@@ -9,6 +9,7 @@ from markupsafe import Markup
 
 from euthyne.core.trade.shown import at_least, at_most
 from euthyne.drawing.pen import mark
+from euthyne.web.fields import options
 
 
 def filters() -> dict[str, Callable[..., Any]]:
@@ -21,6 +22,7 @@ def filters() -> dict[str, Callable[..., Any]]:
         "size_words": size_words,
         "sign": sign,
         "decades": math.log10,
+        "options": options,
     }
 
 

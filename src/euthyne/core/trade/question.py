@@ -1,0 +1,157 @@
+"""What is asked of a person: a question, how its answer is read, and how a value is written back."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+from datetime import date
+from functools import cached_property
+from typing import Any, Literal
+
+from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.quantity import VOLTS, Measure, read_quantity, read_size, read_whole
+
+Reads = Literal["quantity", "choice", "date", "whole", "text", "size", "size-name"]
+
+
+@dataclass(frozen=True)
+class Question:
+    """A question: the path of its value in what is asked about, its words, and how an answer is read.
+
+    ``measure`` of a quantity; ``choices`` as (value, words); ``bounds`` of a whole number, or of the letters of a text;
+    ``drag`` the least and most it may be pulled to; ``of_volts`` the supply a loss may also be given in volts of.
+    """
+
+    path: str
+    label: str
+    reads: Reads = "quantity"
+    measure: Measure | None = None
+    choices: tuple[tuple[Any, str], ...] = ()
+    hint: str = ""
+    optional: bool = False
+    bounds: tuple[int, int] = (0, 0)
+    drag: tuple[float, float] | None = None
+    of_volts: float | None = None
+
+    @cached_property
+    def options(self) -> tuple[tuple[str, str], ...]:
+        """The choices as (text, words), the text being what an answer says."""
+        return tuple((written(value), words) for value, words in self.choices)
+
+
+def written(value: Any, question: Question | None = None) -> str:
+    """A value as an answer that reads back as it.
+
+    Parameters: value; question, for the unit of its measure. Returns: text, empty for None.
+
+    >>> written(True), written(2.50), written(None)
+    ('yes', '2.5', '')
+    """
+    if value is None:
+        return ""
+    if isinstance(value, bool):
+        return "yes" if value else "no"
+    if isinstance(value, float):
+        unit = f" {question.measure.shown}" if question and question.measure else ""
+        return f"{value:g}{unit}"
+    return str(value)
+
+
+def read_answer(question: Question, text: str) -> tuple[Any, str]:
+    """The value of an answer, and a note where it was not read as it stands.
+
+    Parameters: question; text as it was typed. Returns: (value, note); None for an empty answer that may be left out.
+    Raises: Refused with what would do.
+
+    >>> read_answer(Question("n", "Cells", "whole", bounds=(1, 64)), " 3 ")
+    (3, '')
+    """
+    text = text.strip()
+    if not text and question.optional:
+        return None, ""
+    match question.reads:
+        case "quantity":
+            return _quantity(question, text)
+        case "whole":
+            low, high = question.bounds
+            return read_whole(text, low, high, question.path, question.label.lower()), ""
+        case "choice":
+            return _choice(question, text), ""
+        case "size":
+            return read_size(text, question.path), ""
+        case "size-name":
+            return _size_name(question, text)
+        case "date":
+            return _date(question, text), ""
+        case "text":
+            return _words(question, text), ""
+
+
+def _quantity(question: Question, text: str) -> tuple[float, str]:
+    if question.measure is None:
+        raise TypeError(f"{question.path} is a quantity of nothing")
+    if question.of_volts and text.lower().endswith("v"):
+        return _share_of_volts(question, text, question.of_volts)
+    entry = read_quantity(text, question.measure, question.path)
+    return entry.value, entry.echo
+
+
+def _share_of_volts(question: Question, text: str, volts: float) -> tuple[float, str]:
+    """A loss typed in volts, as percent of the supply. Raises Refused."""
+    lost = read_quantity(text, replace(VOLTS, low=0.01), question.path).value
+    if lost >= volts:
+        problem = f"{lost:g} V is all there is"
+        raise Refused(Fault(question.path, problem, f"less than the {volts:g} V of the supply"))
+    share = lost / volts * 100
+    return share, f"read as {share:.3g} % of {volts:g} V"
+
+
+def _size_name(question: Question, text: str) -> tuple[str, str]:
+    """The name of a size, and what of a make-up was read."""
+    name = read_size(text, question.path).name
+    typed = text.lower().replace(" ", "").replace(",", ".")
+    as_typed = name.lower().replace(" ", "").startswith(typed)
+    return name, "" if as_typed else f"read as {name.replace('mm2', 'mm²')}"
+
+
+def _choice(question: Question, text: str) -> Any:
+    for value, _ in question.choices:
+        if written(value) == text:
+            return value
+    problem = f"{text!r} is not one of the choices"
+    raise Refused(Fault(question.path, problem, "one of those listed"))
+
+
+def _date(question: Question, text: str) -> str:
+    try:
+        return date.fromisoformat(text).isoformat()
+    except ValueError:
+        problem = f"{text!r} is not a date"
+        raise Refused(Fault(question.path, problem, "a day such as 2026-12-03")) from None
+
+
+def _words(question: Question, text: str) -> str:
+    fewest, most = question.bounds
+    if len(text) > most:
+        raise Refused(Fault(question.path, f"{len(text)} letters are too many", f"{most} at most"))
+    if len(text) < fewest:
+        raise Refused(Fault(question.path, "it is empty", "a few words"))
+    return text
+
+
+def read_answers(
+    questions: tuple[Question, ...], answers: Mapping[str, str]
+) -> tuple[dict[str, Any], dict[str, str]]:
+    """Read every question that is answered.
+
+    Parameters: questions; answers by path. Returns: values by path, and by path the answers that can not be read.
+    """
+    values: dict[str, Any] = {}
+    unread: dict[str, str] = {}
+    for question in questions:
+        if question.path not in answers:
+            continue
+        text = answers[question.path]
+        try:
+            values[question.path], _ = read_answer(question, text)
+        except Refused:
+            unread[question.path] = text
+    return values, unread
