@@ -8,10 +8,11 @@ from dataclasses import replace
 from bench import asking, demonstration, median_ms
 
 from euthyne.core.checks import checks
+from euthyne.core.kinds import starts
+from euthyne.core.kinds.beginning import new_lead
 from euthyne.core.lead import Joint
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import Cavity, shelf
-from euthyne.web.starts import STARTS, new_lead
 
 
 def large_lead(metres):
@@ -28,7 +29,9 @@ def large_lead(metres):
         path_mm=tuple((m, 20.0) for m in marks),
     )
     lead = new_lead(
-        next(s for s in STARTS if s.id == "signal-lead"), "TR-0037", "2026-11-02T09:00:00"
+        *next(pair for pair in starts() if pair[1].id == "signal-lead"),
+        "TR-0037",
+        "2026-11-02T09:00:00",
     )
     ends = replace(
         lead.ends, a=part.id, b=part.id, own=(part,), joints=tuple(Joint(m, m, m) for m in marks)

@@ -5,18 +5,22 @@ from dataclasses import replace
 import pytest
 from leads import plan
 
+from euthyne.core.kinds import starts
+from euthyne.core.kinds.beginning import new_lead
+from euthyne.core.kinds.makeup import lines_and_earth
 from euthyne.core.lead import Brief
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import part
 from euthyne.core.sizing.brief import OneLoad
-from euthyne.core.stages.ends.wiremap import colour, cores_of
+from euthyne.core.stages.ends.wiremap import colour
 from euthyne.core.trade.corewords import function_of
 from euthyne.core.working import neighbours, working
-from euthyne.web.starts import STARTS, new_lead
 
 
 def begun(start, **brief):
-    lead = new_lead(next(s for s in STARTS if s.id == start), "TR-0001", "2026-11-02T09:00:00")
+    lead = new_lead(
+        *next(pair for pair in starts() if pair[1].id == start), "TR-0001", "2026-11-02T09:00:00"
+    )
     return Plan(replace(lead, brief=replace(lead.brief, **brief)))
 
 
@@ -40,7 +44,7 @@ def test_the_cores_follow_from_the_brief(start, brief, cores):
 
 def test_two_hots_have_no_neutral():
     couplers = part("nema-6-15p"), part("nema-6-15r")
-    assert cores_of(Brief(volts=240.0), *couplers) == ("L1", "L2", "E")
+    assert lines_and_earth(Brief(volts=240.0), *couplers) == ("L1", "L2", "E")
 
 
 def test_cores_are_named_and_coloured_one_by_one():

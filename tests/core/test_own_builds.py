@@ -8,6 +8,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 from sampling import examples
 
+from euthyne.core.kinds import starts
+from euthyne.core.kinds.beginning import new_lead
 from euthyne.core.lead import with_value
 from euthyne.core.lead.practices import PRACTICES, Practices, taken_up
 from euthyne.core.order.order import CABLE
@@ -15,12 +17,11 @@ from euthyne.core.plan import Plan
 from euthyne.core.shelf.termination import FINISHES, TERMINATIONS
 from euthyne.core.stages.build.buildplan import closes
 from euthyne.core.stores import needs
-from euthyne.web.starts import STARTS, new_lead
 
 ENOUGH = {"run_m": 6.0, "watts": 120.0, "amps": 2.0, "tape_m": 9.0, "watts_per_m": 15.0}
 CELLS = {"charger-lead": 3}
 UNWHOLE = re.compile(r"[{}]|None(?! of)|\bnan\b|\d\.\d{4,}|  ")
-KINDS = [s.id for s in STARTS]
+KINDS = [start.id for _, start in starts()]
 
 
 def test_every_kind_can_be_built_as_it_comes_unless_a_seal_is_too_narrow_and_says_so():
@@ -30,7 +31,9 @@ def test_every_kind_can_be_built_as_it_comes_unless_a_seal_is_too_narrow_and_say
 
 
 def lead_of(start, practices=None, run_m=6.0):
-    lead = new_lead(next(s for s in STARTS if s.id == start), "TR-0001", "2026-11-02T09:00:00")
+    lead = new_lead(
+        *next(pair for pair in starts() if pair[1].id == start), "TR-0001", "2026-11-02T09:00:00"
+    )
     lead = replace(
         lead, brief=replace(lead.brief, **(ENOUGH | {"run_m": run_m, "cells": CELLS.get(start)}))
     )

@@ -9,6 +9,8 @@ from leads import plan
 from PIL import ImageColor
 from pypdf import PdfReader
 
+from euthyne.core.kinds import starts
+from euthyne.core.kinds.beginning import new_lead
 from euthyne.core.plan import Plan
 from euthyne.core.standing.progress import progress
 from euthyne.drawing.template import HEAD, MARGIN, PAPERS, Patch, pages, svg
@@ -16,14 +18,15 @@ from euthyne.exchange.ink import styled
 from euthyne.exchange.template import template_pdf
 from euthyne.exchange.traveller import traveller_pdf
 from euthyne.web.cut import drawing_style
-from euthyne.web.starts import STARTS, new_lead
 
 DPI = 300
 MM = DPI / 25.4
 
 
 def begun(start, **brief):
-    lead = new_lead(next(s for s in STARTS if s.id == start), "TR-0001", "2026-11-02T09:00:00")
+    lead = new_lead(
+        *next(pair for pair in starts() if pair[1].id == start), "TR-0001", "2026-11-02T09:00:00"
+    )
     return Plan(replace(lead, brief=replace(lead.brief, run_m=3.0, **brief)))
 
 
@@ -93,7 +96,7 @@ def test_the_drawn_template_has_its_size_in_millimetres():
     assert "brown" in svg(plan(), "letter", 0)
 
 
-@pytest.mark.parametrize("start", [s.id for s in STARTS])
+@pytest.mark.parametrize("start", [start.id for _, start in starts()])
 def test_a_traveller_carries_the_whole_plan_of_any_kind(start):
     p = begun(start)
     p = Plan(

@@ -5,7 +5,7 @@ import re
 import pytest
 from person import words
 
-from euthyne.web.starts import STARTS
+from euthyne.core.kinds import starts
 
 pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
 
@@ -101,7 +101,7 @@ def test_a_face_turned_round_changes_places_with_its_mirror_and_says_so(person, 
     assert ("turn the socket back" in page) == ("B" in turned)
 
 
-@pytest.mark.parametrize("start", [s.id for s in STARTS])
+@pytest.mark.parametrize("start", [start.id for _, start in starts()])
 def test_every_kind_shows_both_faces_and_a_core_for_each_joint(person, store, start):
     person.send("/leads/new", start=start)
     tag = store.all()[0].lead.tag

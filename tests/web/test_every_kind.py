@@ -4,12 +4,12 @@ import pytest
 from person import words
 from sampling import LONG
 
-from euthyne.web.questions import fields_of
-from euthyne.web.starts import STARTS
+from euthyne.core.kinds import KINDS, starts
 
 STAGES = ("brief", "conductor", "ends", "cut", "build", "prove", "tag")
 ODD = ("", "0", "-1", "abc", "0.5", "12", "400", "59 C")
-EACH_KIND = list({s.kind: s for s in reversed(STARTS)}.values())
+EVERY_START = [start.id for _, start in starts()]
+EACH_KIND = [kind.starts[0].id for kind in KINDS.values()]
 
 
 def odd(number):
@@ -17,11 +17,11 @@ def odd(number):
     return ODD if LONG else [ODD[(3 * number + i) % len(ODD)] for i in range(3)]
 
 
-@pytest.mark.parametrize("start", STARTS if LONG else EACH_KIND, ids=lambda s: s.id)
+@pytest.mark.parametrize("start", EVERY_START if LONG else EACH_KIND)
 def test_nothing_typed_breaks_a_page(person, store, start):
-    person.send("/leads/new", start=start.id)
-    kind = store.get("L-0001").lead.kind
-    for number, field in enumerate(fields_of(kind)):
+    person.send("/leads/new", start=start)
+    kind = KINDS[store.get("L-0001").lead.kind]
+    for number, field in enumerate(kind.questions):
         person.client.post("/leads/L-0001/brief", data={"brief.run_m": "10 m"})
         for text in [value for value, _ in field.options] or odd(number):
             answer = person.client.post(

@@ -4,7 +4,7 @@ import hashlib
 import math
 from functools import cached_property, lru_cache
 
-from euthyne.core.lead import LYING_STILL, Joint, Lead, Reading
+from euthyne.core.lead import Joint, Lead, Reading
 from euthyne.core.lead.practices import Practices
 from euthyne.core.order.order import BuildPlan, Step
 from euthyne.core.shelf.part import Part
@@ -83,7 +83,7 @@ class Plan(SizedPlan):
         """How the cable lives with its bends: lying still, moved, or on a drum."""
         if self.lead.brief.drum_layers:
             return "drum"
-        return "still" if self.lead.kind in LYING_STILL else "moved"
+        return "still" if self.kind.lies_still else "moved"
 
     @property
     def least_bend_mm(self) -> float:

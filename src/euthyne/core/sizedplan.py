@@ -4,7 +4,8 @@ import math
 from dataclasses import dataclass, replace
 from functools import cached_property
 
-from euthyne.core.lead import LYING_STILL, Lead, part_on
+from euthyne.core.kinds import Trait, kind_named
+from euthyne.core.lead import Lead, part_on
 from euthyne.core.shelf.part import Part
 from euthyne.core.sizing.brief import (
     AlreadyThere,
@@ -44,7 +45,6 @@ from euthyne.core.trade.volts import OnLead, on_lead
 from euthyne.core.trade.wire import Size, size_named
 
 ROLLED_UP_LAYERS = 4
-TWO_SOURCES = ("charger-lead",)
 CUT_OFF_SHARE = (
     0.875  # of a battery's volts: where a load that draws constant power gives up, generic
 )
@@ -76,7 +76,8 @@ class SizedPlan:
         self.a: Part = part_on(lead.ends, "a")
         self.b: Part = part_on(lead.ends, "b")
         self.mains = lead.brief.system != "dc"
-        self.cores = wiremap.cores_of(lead.brief, self.a, self.b)
+        self.kind = kind_named(lead.kind)
+        self.cores = self.kind.make_up(lead.brief, self.a, self.b)
 
     @cached_property
     def colours(self) -> wiremap.Colours:
@@ -86,7 +87,7 @@ class SizedPlan:
     @cached_property
     def sources(self) -> tuple[str, ...]:
         """The ends at which something gives current: the supply end, or both where a charger meets a battery."""
-        return ("A", "B") if self.lead.kind in TWO_SOURCES else ("A",)
+        return ("A", "B") if Trait.TWO_SOURCES in self.kind.traits else ("A",)
 
     def live_when_unmated(self, end: str) -> bool:
         """True when an end can be live with nothing in it, because a source is at another end."""
@@ -202,7 +203,8 @@ class SizedPlan:
         """The fuse at the source where nobody chose one."""
         if self.steady_amps is None:
             return None
-        short = self.lead.brief.amps if self.lead.kind == "solar-string" else None
+        panels = Trait.LIVE_BY_DAY in self.kind.traits
+        short = self.lead.brief.amps if panels else None
         return fuse_for(self.lead.brief.fuse_family, self.steady_amps, short)
 
     def _carried(self, size: str | None) -> float | None:
@@ -451,9 +453,7 @@ class SizedPlan:
     def can_be_rolled_up(self) -> bool:
         """True for a cord that is moved and long enough to be left in a roll; a jumper in a box is not."""
         run = self.lead.brief.run_m or 0.0
-        return (
-            self.cable_type.cord and self.lead.kind not in LYING_STILL and run > SHORTEST_TO_ROLL_M
-        )
+        return self.cable_type.cord and not self.kind.lies_still and run > SHORTEST_TO_ROLL_M
 
     def _cord_amps_at(self, layers: int) -> float | None:
         if self.sizing_brief is None or self.size_name is None or self.beyond_tables:

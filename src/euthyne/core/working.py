@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from euthyne.core.kinds import Trait
 from euthyne.core.lead import Brief
 from euthyne.core.plan import Plan
 from euthyne.core.sizing.brief import OneLoad, SizingBrief
@@ -101,7 +102,7 @@ def _demand(plan: Plan) -> Working:
         amps = put(brief.amps or 0, "A") * put(brief.margin)
         source = (
             "IEC 62548 1.25; NEC 690.8 1.56"
-            if plan.lead.kind == "solar-string"
+            if Trait.LIVE_BY_DAY in plan.kind.traits
             else "as it is said"
         )
         return worked("Demand", "amps x the margin its kind wants", amps, "A", source)

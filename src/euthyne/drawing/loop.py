@@ -4,12 +4,6 @@ from euthyne.core.plan import Plan
 from euthyne.drawing.pen import group, line, mark, path, rect, sheet, text
 
 WIDTH, HEIGHT = 848.0, 180.0
-SOURCES = {
-    "inverter-link": "battery",
-    "solar-string": "panels",
-    "welding-extension": "arc",
-    "charger-lead": "battery, full",
-}
 SUPPLY, LOAD, TOP, FOOT = 150.0, 690.0, 54.0, 118.0
 
 
@@ -58,7 +52,7 @@ def _supply(plan: Plan) -> str:
     return (
         box
         + text(85, TOP + 30, f"{round(plan.volts, 1):g} V", "loop-figure", "middle")
-        + text(85, TOP + 54, SOURCES.get(plan.lead.kind, "supply"), "loop-sub", "middle")
+        + text(85, TOP + 54, plan.kind.source, "loop-sub", "middle")
     )
 
 

@@ -5,7 +5,7 @@ from typing import Any
 
 from pydantic import TypeAdapter
 
-from euthyne.core.checks import CHECKS
+from euthyne.core.checks import listed
 from euthyne.core.sizing.size import Sizing
 from euthyne.core.trade.identify import WireAnswer
 from euthyne.exchange import (
@@ -54,7 +54,7 @@ def formats_markdown() -> str:
             _section(
                 "A lead",
                 "`euthyne export` writes it, `euthyne import` reads it, `euthyne check` checks it.",
-                lead_file.adapter().json_schema(),
+                lead_file.schema(),
             ),
             _section(
                 "A part of one's own",
@@ -76,6 +76,6 @@ def checks_markdown() -> str:
     head += "that the record keeps, a note only says.\n\n| code | level | stage | watches | why | clears it |\n"
     lines = [
         f"| `{c.code}` | {c.level} | {c.stage.word} | {c.watches} | {c.why} | {c.clears} |\n"
-        for c in sorted(CHECKS, key=lambda c: (c.stage.number, c.code))
+        for c in listed()
     ]
     return head + "|---|---|---|---|---|---|\n" + "".join(lines)

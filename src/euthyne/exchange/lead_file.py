@@ -5,9 +5,11 @@ from dataclasses import dataclass, replace
 from functools import cache
 from typing import TYPE_CHECKING, Any, Literal
 
+from euthyne.core.kinds import KINDS, kind_named
+from euthyne.core.kinds.makeup import numbered
 from euthyne.core.lead import Lead, part_on
 from euthyne.core.shelf.part import faults_of, shelf
-from euthyne.core.stages.ends.wiremap import cores_of, schemes
+from euthyne.core.stages.ends.wiremap import schemes
 from euthyne.core.stages.tag.seal import Seal, holds
 from euthyne.core.trade.cable import cable_types
 from euthyne.core.trade.fault import Fault, Refused
@@ -30,8 +32,19 @@ class LeadFile:
 
 @cache
 def adapter() -> "TypeAdapter[LeadFile]":
-    """The document model; also publishes its JSON Schema."""
+    """The document model."""
     return adapter_for(LeadFile)
+
+
+def schema() -> dict[str, Any]:
+    """The JSON Schema of the document, with the kinds of lead that are known."""
+    found = adapter().json_schema()
+    found["$defs"]["Lead"]["properties"]["kind"] = {
+        "enum": list(KINDS),
+        "title": "Kind",
+        "type": "string",
+    }
+    return found
 
 
 @cache
@@ -62,7 +75,25 @@ def read_lead(text: str | bytes) -> LeadFile:
     return found
 
 
+def _kind_faults(lead: Lead) -> list[Fault]:
+    """A kind that is not known, or a brief that its kind can not have."""
+    if lead.kind not in KINDS:
+        choices = ", ".join(KINDS)
+        return [Fault("lead.kind", f"{lead.kind!r}: no such kind of lead", f"one of: {choices}")]
+    kind = kind_named(lead.kind)
+    found = []
+    if kind.direct != (lead.brief.system == "dc"):
+        wanted = "dc" if kind.direct else "ac-single, ac-split or ac-three"
+        problem = f"{lead.brief.system!r}: no system of a lead of this kind"
+        found.append(Fault("lead.brief.system", problem, wanted))
+    if kind.make_up is numbered and lead.brief.ways is None:
+        found.append(Fault("lead.brief.ways", "it is missing", "how many cores there are"))
+    return found
+
+
 def _lead_faults(lead: Lead) -> list[Fault]:
+    if kind_faults := _kind_faults(lead):
+        return kind_faults
     own = [p.id for p in lead.ends.own]
     known = {
         "lead.ends.a": (lead.ends.a, [*shelf(), *own], "the shelf has no such part"),
@@ -94,7 +125,7 @@ def _lead_faults(lead: Lead) -> list[Fault]:
 
 def _joint_faults(lead: Lead) -> list[Fault]:
     ends = {end: part_on(lead.ends, end) for end in ("a", "b")}
-    cores = cores_of(lead.brief, ends["a"], ends["b"])
+    cores = kind_named(lead.kind).make_up(lead.brief, ends["a"], ends["b"])
     faults = []
     for i, joint in enumerate(lead.ends.joints):
         where = f"lead.ends.joints.{i}"

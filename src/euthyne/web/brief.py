@@ -3,6 +3,7 @@
 from flask import Blueprint, request
 from werkzeug.wrappers import Response
 
+from euthyne.core.kinds import kind_named
 from euthyne.core.lead import Lead
 from euthyne.core.lead.stage import Stage
 from euthyne.core.sizing.brief import OneLoad
@@ -12,7 +13,6 @@ from euthyne.drawing.loop import loop
 from euthyne.web.entry import enter
 from euthyne.web.fields import Entered, say, show_fields
 from euthyne.web.frame import drawn, lead_page, show_stage, store
-from euthyne.web.questions import HEADLINES, fields_of, groups_of
 
 blueprint = Blueprint("brief", __name__)
 
@@ -29,11 +29,9 @@ def show(tag: str) -> str:
     return show_stage(
         page,
         Stage.BRIEF,
-        fields=show_fields(fields_of(lead.kind), lead, drafts),
-        groups=groups_of(lead.kind),
-        headline=HEADLINES.get(
-            lead.kind, "What does it feed, from what, how far, and where does it live?"
-        ),
+        fields=show_fields(page.plan.kind.questions, lead, drafts),
+        groups=page.plan.kind.groups,
+        headline=page.plan.kind.headline,
         loads=show_loads(lead, drafts),
         drawing=drawn(loop, lead),
     )
@@ -44,7 +42,9 @@ def save(tag: str) -> str | Response:
     """Keep what was typed."""
     held = store().get(tag)
     more = read_loads(held.drafts) or Entered()
-    return enter(tag, Stage.BRIEF, fields_of(held.lead.kind), more.with_more(read_route()))
+    return enter(
+        tag, Stage.BRIEF, kind_named(held.lead.kind).questions, more.with_more(read_route())
+    )
 
 
 def read_route() -> Entered:

@@ -6,6 +6,8 @@ from flask import Blueprint, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
+from euthyne.core.kinds import Kind
+from euthyne.core.kinds.kind import EVERY_CORD
 from euthyne.core.lead import Brief, Conductor, Lead, with_value
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
@@ -45,15 +47,6 @@ DECIDED = {
 }
 
 
-CABLES = {
-    "inverter-link": ("battery-105", "RV-105", "H01N2-D"),
-    "solar-string": ("H1Z2Z2-K", "battery-105"),
-    "welding-extension": ("H01N2-D", "battery-105"),
-    "charger-lead": ("RV-105", "battery-105"),
-    "sealed-multiway": ("RV-105",),
-    "signal-lead": ("screened-multicore", "H05RN-F"),
-    "conversion": ("RV-105", "battery-105"),
-}
 METALS = (
     ("copper", "copper"),
     ("aluminium", "aluminium"),
@@ -85,16 +78,17 @@ CLOSER = (
 )
 
 
-def _cables(lead: Lead) -> list[CableType]:
+def _cables(kind: Kind) -> list[CableType]:
     """The cables offered for a kind of lead."""
-    names = CABLES.get(lead.kind)
-    return [cable_types()[n] for n in names] if names else list(cords())
+    if kind.cables == EVERY_CORD:
+        return list(cords())
+    return [cable_types()[name] for name in kind.cables]
 
 
 def fields_of(plan: Plan) -> tuple[Question, ...]:
     """The fields beside the ladder; a fused plug adds its fuse."""
     cord_choices = tuple(
-        (c.name, f"{c.name}, {c.sheath.split(' (')[0]}") for c in _cables(plan.lead)
+        (c.name, f"{c.name}, {c.sheath.split(' (')[0]}") for c in _cables(plan.kind)
     )
     brief = plan.lead.brief
     found = [

@@ -8,6 +8,7 @@ from markupsafe import Markup
 from werkzeug.wrappers import Response
 
 from euthyne.core.envelope import Sum
+from euthyne.core.kinds.beginning import Known, new_lead, starts_for, with_known, words_of
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.question import read_answer
 from euthyne.drawing.barrel import discs
@@ -17,7 +18,6 @@ from euthyne.drawing.scale import scale
 from euthyne.web.fields import Shown, say
 from euthyne.web.frame import begin_lead, now, store, wants_part
 from euthyne.web.instruments import INSTRUMENTS, Instrument
-from euthyne.web.starts import Known, new_lead, starts_for, with_known, words_of
 
 blueprint = Blueprint("envelope", __name__)
 
@@ -67,7 +67,7 @@ def _starts(instrument: Instrument) -> list[tuple[str, str]]:
     known = _known(instrument, request.args)
     if known.volts is None or (known.amps is None and known.watts is None):
         return []
-    return [(s.id, words_of(s)) for s in starts_for(known)]
+    return [(start.id, words_of(start)) for _, start in starts_for(known)]
 
 
 def _work(instrument: Instrument, values: dict[str, object]) -> tuple[Sum | None, str]:
@@ -113,10 +113,11 @@ def _known(instrument: Instrument, given: Mapping[str, str]) -> Known:
 def begin(name: str) -> Response:
     """Begin a lead of a kind that the sum can be, with everything the instrument knows of it."""
     known = _known(_instrument(name), request.form)
-    start = next((s for s in starts_for(known) if s.id == request.form.get("start")), None)
-    if start is None:
-        kinds = ", ".join(words_of(s) for s in starts_for(known))
+    able = starts_for(known)
+    begun = next((pair for pair in able if pair[1].id == request.form.get("start")), None)
+    if begun is None:
+        kinds = ", ".join(words_of(start) for _, start in able)
         raise Refused(Fault("start", "this sum cannot be a lead of that kind", f"one of: {kinds}"))
-    lead = with_known(new_lead(start, store().next_tag(), now()), known)
+    lead = with_known(new_lead(*begun, store().next_tag(), now()), known)
     begin_lead(lead, f"begun from the envelope, {name}")
     return redirect(url_for("brief.show", tag=lead.tag), 303)

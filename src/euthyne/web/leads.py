@@ -6,6 +6,8 @@ from flask import Blueprint, abort, redirect, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
+from euthyne.core.kinds import Kind, Start, starts
+from euthyne.core.kinds.beginning import new_lead
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.standing.progress import progress
@@ -14,7 +16,6 @@ from euthyne.drawing.ribbon import ROW, ribbon
 from euthyne.exchange.lead_file import read_lead, write_lead
 from euthyne.store.leads import file_of
 from euthyne.web.frame import begin_lead, lead_page, now, page_of, store, who
-from euthyne.web.starts import STARTS, Start, new_lead
 
 blueprint = Blueprint("leads", __name__)
 
@@ -30,22 +31,24 @@ def show() -> str:
 @blueprint.get("/leads/new")
 def new() -> str:
     """The starting points, each drawn."""
-    return render_template("leads/new.html", drawn=[(start, _drawn(start)) for start in STARTS])
+    return render_template(
+        "leads/new.html", drawn=[(start, _drawn(kind, start)) for kind, start in starts()]
+    )
 
 
 @cache
-def _drawn(start: Start) -> tuple[Plan, Markup]:
-    plan = plan_of(new_lead(start, "new", "2026-01-01T00:00:00"))
+def _drawn(kind: Kind, start: Start) -> tuple[Plan, Markup]:
+    plan = plan_of(new_lead(kind, start, "new", "2026-01-01T00:00:00"))
     return plan, Markup(ribbon(plan, progress(plan, False), ROW, "#"))
 
 
 @blueprint.post("/leads/new")
 def create() -> Response:
     """Begin a lead and go to its Brief."""
-    start = next((s for s in STARTS if s.id == request.form.get("start")), None)
-    if start is None:
+    begun = next((pair for pair in starts() if pair[1].id == request.form.get("start")), None)
+    if begun is None:
         abort(400)
-    lead = new_lead(start, store().next_tag(), now())
+    lead = new_lead(*begun, store().next_tag(), now())
     begin_lead(lead, "begun")
     return redirect(url_for("brief.show", tag=lead.tag), 303)
 

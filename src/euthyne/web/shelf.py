@@ -6,7 +6,7 @@ from flask import Blueprint, abort, current_app, redirect, render_template, requ
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.checks import CHECKS
+from euthyne.core.checks import listed
 from euthyne.core.shelf.finder import QUESTIONS, left, matching
 from euthyne.core.shelf.part import Part, faults_of, shelf
 from euthyne.core.shelf.termination import FINISHES, TERMINATIONS
@@ -87,9 +87,7 @@ def find() -> str:
 @blueprint.get("/shelf/checks")
 def checks() -> str:
     """Every check, with what it watches, why, and what clears it."""
-    return render_template(
-        "shelf/checks.html", checks=sorted(CHECKS, key=lambda c: (c.stage.number, c.code))
-    )
+    return render_template("shelf/checks.html", checks=listed())
 
 
 @blueprint.get("/shelf/tables")

@@ -1,14 +1,14 @@
-"""What a check is, and what it says when it fires."""
+"""What a check is, and what it says when it fires. A check is listed by its decorator."""
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from functools import wraps
-from typing import Any, Literal, Protocol
+from typing import Any, Literal
 
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
+from euthyne.core.trade.fault import Level
 
-Level = Literal["stop", "caution", "note"]
+Current = Literal["AC", "DC"]
 
 
 @dataclass(frozen=True)
@@ -49,8 +49,12 @@ class Found:
         return self.level == "stop" or (self.level == "caution" and self.reason is None)
 
 
-class Check(Protocol):
-    """A check: silent, or what it found; with what is known of it before any lead is."""
+@dataclass(frozen=True)
+class Check:
+    """A check: what is known of it before any lead is, and the function that looks.
+
+    ``on`` the kind of current it watches, None for either. Called with a plan it is silent, or says what it found.
+    """
 
     code: str
     level: Level
@@ -58,31 +62,52 @@ class Check(Protocol):
     watches: str
     why: str
     clears: str
+    on: Current | None
+    look: Callable[[Plan], Said | None]
 
-    def __call__(self, plan: Plan) -> Found | None: ...  # noqa: D102
+    def __call__(self, plan: Plan) -> Found | None:
+        """What it found in a plan; None where it has nothing to say."""
+        said = self.look(plan)
+        if said is None:
+            return None
+        return Found(
+            code=self.code,
+            level=said.level or self.level,
+            stage=self.stage,
+            title=said.title,
+            text=said.text,
+            why=self.why,
+            clears=self.clears,
+            fix=said.fix,
+        )
+
+
+LISTED: dict[str, Check] = {}
 
 
 def check(
-    level: Level, stage: Stage, why: str, clears: str
+    level: Level, stage: Stage, why: str, clears: str, on: Current | None = None
 ) -> Callable[[Callable[[Plan], Said | None]], Check]:
-    """Make a check of a function: its code is the function's name, what it watches its docstring."""
+    """Make a check of a function and list it: its code is the function's name, what it watches its docstring.
+
+    Parameters: level and stage; why it matters; what clears it; on, the current it watches, None for either.
+    Raises: ValueError when its code is taken.
+    """
 
     def make(look: Callable[[Plan], Said | None]) -> Check:
         code = look.__name__.replace("_", "-")
-
-        @wraps(look)
-        def looked(plan: Plan) -> Found | None:
-            said = look(plan)
-            if said is None:
-                return None
-            return Found(
-                code, said.level or level, stage, said.title, said.text, why, clears, said.fix
-            )
-
-        made: Any = looked
-        made.code, made.level, made.stage, made.why, made.clears = code, level, stage, why, clears
-        made.watches = (look.__doc__ or "").strip()
-        done: Check = made
-        return done
+        if code in LISTED:
+            raise ValueError(f"two checks are called {code}")
+        LISTED[code] = Check(
+            code=code,
+            level=level,
+            stage=stage,
+            watches=(look.__doc__ or "").strip(),
+            why=why,
+            clears=clears,
+            on=on,
+            look=look,
+        )
+        return LISTED[code]
 
     return make

@@ -11,23 +11,6 @@ from euthyne.core.sizing.brief import OneLoad, Positive, System
 from euthyne.core.trade.route import MeasuredWith
 from euthyne.core.trade.wire import Metal, Unit
 
-Kind = Literal[
-    "extension",
-    "mains-cord",
-    "supply-extension",
-    "vehicle-charger",
-    "inverter-link",
-    "solar-string",
-    "welding-extension",
-    "charger-lead",
-    "switch-harness",
-    "linking-lead",
-    "sealed-multiway",
-    "signal-lead",
-    "conversion",
-    "heating-tape",
-    "repair",
-]
 PlaceKind = Literal["indoor", "outdoor", "wet"]
 Rcd = Literal["unknown", "none", "30 mA"]
 EarthPath = Literal["unknown", "wire", "rod"]
@@ -37,10 +20,7 @@ Text = Annotated[str, MaxLen(400)]
 Count = Annotated[int, Ge(1), Le(64)]
 Tag = Annotated[str, MinLen(1), MaxLen(24)]
 ISO_TIME = Annotated[str, MinLen(16), MaxLen(32)]
-EXTENSIONS: tuple[Kind, ...] = ("extension", "supply-extension", "vehicle-charger")
-LYING_STILL: tuple[Kind, ...] = (
-    "inverter-link", "solar-string", "switch-harness", "heating-tape", "sealed-multiway", "signal-lead"
-)  # fmt: skip
+KindName = Annotated[str, MinLen(1), MaxLen(40)]
 
 
 @dataclass(frozen=True)
@@ -297,7 +277,7 @@ class Lead:
 
     tag: Tag
     name: Annotated[str, MinLen(1), MaxLen(80)]
-    kind: Kind
+    kind: KindName
     brief: Brief
     conductor: Conductor
     ends: Ends

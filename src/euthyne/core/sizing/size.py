@@ -3,7 +3,6 @@
 import math
 from collections.abc import Collection
 from dataclasses import dataclass, replace
-from typing import Literal
 
 from euthyne.core.sizing.brief import ProtectionWanted, SizingBrief, faults_in
 from euthyne.core.sizing.demand import Demand, demand
@@ -16,7 +15,7 @@ from euthyne.core.sizing.drop import (
     nearest_school,
     ohms_already,
 )
-from euthyne.core.trade.fault import Refused
+from euthyne.core.trade.fault import Level, Refused
 from euthyne.core.trade.protection import far_end_fault_amps, smallest_carrying
 from euthyne.core.trade.rating import (
     Rated,
@@ -31,7 +30,6 @@ from euthyne.core.trade.rating import (
 from euthyne.core.trade.shown import at_most
 from euthyne.core.trade.wire import Size, at_celsius, ohms_per_m_20, size_named
 
-Level = Literal["stop", "caution", "note"]
 NEAR_RATING = 0.9
 
 

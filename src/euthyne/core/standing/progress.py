@@ -3,10 +3,11 @@
 from dataclasses import dataclass
 from typing import Literal
 
-from euthyne.core.checks import Found, Level, checks
+from euthyne.core.checks import Found, checks
 from euthyne.core.lead.stage import NEXT_ACTION, Stage
 from euthyne.core.plan import Plan
 from euthyne.core.stages.prove.lookover import look_list
+from euthyne.core.trade.fault import Level
 
 Mark = Literal["done", "open", "caution", "stop"]
 BEFORE_THE_CUT = (Stage.BRIEF, Stage.CONDUCTOR, Stage.ENDS)
@@ -106,10 +107,10 @@ def finished(plan: Plan, stage: Stage, sealed: bool) -> bool:
 
 
 def reach_of(plan: Plan) -> tuple[Stage, ...]:
-    """The stages worked out for a kind of lead: all of them on mains, up to the build on direct current."""
-    return (
-        tuple(Stage) if plan.mains else tuple(s for s in Stage if s not in (Stage.PROVE, Stage.TAG))
-    )
+    """The stages worked out for a kind of lead: all of them where its proof is, else up to the build."""
+    if plan.mains and plan.kind.proof:
+        return tuple(Stage)
+    return tuple(s for s in Stage if s not in (Stage.PROVE, Stage.TAG))
 
 
 def proven(plan: Plan) -> bool:

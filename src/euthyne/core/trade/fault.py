@@ -1,6 +1,9 @@
-"""What is wrong with an entry, and what would be right: the form every refusal takes."""
+"""What is wrong with an entry, and what would be right: the form every refusal takes; how grave a finding is."""
 
 from dataclasses import dataclass
+from typing import Literal
+
+Level = Literal["stop", "caution", "note"]
 
 
 @dataclass(frozen=True)

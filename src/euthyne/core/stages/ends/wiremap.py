@@ -4,13 +4,11 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cache
 
-from euthyne.core.lead import Brief, CoreTint, Ends, Joint
+from euthyne.core.lead import CoreTint, Ends, Joint
 from euthyne.core.shelf.part import Part
 from euthyne.core.trade.corewords import function_of
 from euthyne.data.schema import check_keys
 from euthyne.data.tables import toml
-
-LINES = {"ac-single": ("L",), "ac-split": ("L1", "L2"), "ac-three": ("L1", "L2", "L3"), "dc": ()}
 
 
 @dataclass(frozen=True)
@@ -43,23 +41,6 @@ def schemes_for(cores: tuple[str, ...]) -> tuple[Scheme, ...]:
     return tuple(
         s for s in schemes().values() if named <= set(s.colours) and (s.order or not numbered)
     )
-
-
-def cores_of(brief: Brief, a: Part, b: Part) -> tuple[str, ...]:
-    """The cores of a lead by function.
-
-    Numbered where it has ways, with its shield; plus and minus on dc, with a tap for each cell joint and both pack
-    ends; on ac its lines, the neutral where the couplers have one, and the earth.
-    """
-    if brief.ways is not None:
-        return (*map(str, range(1, brief.ways + 1)), *(["S"] if brief.shield else []))
-    if brief.system == "dc":
-        taps = [f"T{i}" for i in range(brief.cells + 1)] if brief.taps and brief.cells else []
-        return (*("+", "-")[: brief.poles], *taps)
-    two_hots = brief.system == "ac-single" and "L1" in a.marks and "L" not in a.marks
-    lines = ("L1", "L2") if two_hots else LINES[brief.system]
-    neutral = ("N",) if "N" in a.marks or "N" in b.marks else ()
-    return (*lines, *neutral, *(["E"] if brief.earthed else []))
 
 
 def colour(scheme: str, core: str) -> str:

@@ -1,4 +1,4 @@
-"""What must fit: the cord in the grip, the conductor in the terminal, the parts over the cord."""
+"""Whether cord and cores go into the parts."""
 
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.lead.stage import Stage
@@ -9,41 +9,11 @@ from euthyne.core.trade.cable import Diameter
 from euthyne.core.trade.die import FILL_LEAST, filled
 
 GAUGE_GIVE = 0.005  # a range rounded from a gauge takes that gauge: 13.3 mm2 is 6 AWG
+
+
 OWN_SIZE = (
     1.02  # a lug marked with the conductor's own size is its maker's answer, whatever its bore
 )
-
-
-def _ends(plan: Plan) -> tuple[tuple[str, Part], tuple[str, Part]]:
-    return ("a", plan.a), ("b", plan.b)
-
-
-def _gripping(plan: Plan) -> list[tuple[str, Part]]:
-    """The ends that hold the cord itself; a panel part takes its cores alone."""
-    return [(end, p) for end, p in _ends(plan) if not p.panel_mm]
-
-
-def fitting_parts(plan: Plan) -> Fix | None:
-    """Parts of the same faces and contacts, at each end that does not take this cord, that do; None where one lacks."""
-    cord, size = plan.diameter, plan.size
-    if cord is None or size is None:
-        return None
-    words, changes = [], []
-    for end, p in _ends(plan):
-        if _takes(p, cord, size.cross_section_mm2):
-            continue
-        other = next(iter(stand_ins(p, (cord.low_mm, cord.high_mm), size.cross_section_mm2)), None)
-        if other is None:
-            return None
-        words.append(f"the {other.words}, {other.grip_mm[0]:g} to {other.grip_mm[1]:g} mm")
-        changes.append((f"ends.{end}", other.id))
-    return Fix(f"Take {' and '.join(words)}", tuple(changes)) if changes else None
-
-
-def _takes(p: Part, cord: Diameter, copper_mm2: float) -> bool:
-    """True when a part's grip holds a cord, whatever its standard lets it be, and its terminals its copper."""
-    gripped = p.panel_mm or p.grip_mm[0] <= cord.low_mm and cord.high_mm <= p.grip_mm[1]
-    return bool(gripped) and p.terminal_mm2[0] <= copper_mm2 <= p.terminal_mm2[1]
 
 
 @check(
@@ -74,6 +44,137 @@ def cord_in_grip(plan: Plan) -> Said | None:
             fitting_parts(plan),
         )
     return None
+
+
+def _gripping(plan: Plan) -> list[tuple[str, Part]]:
+    """The ends that hold the cord itself; a panel part takes its cores alone."""
+    return [(end, p) for end, p in both_ends(plan) if not p.panel_mm]
+
+
+def fitting_parts(plan: Plan) -> Fix | None:
+    """Parts of the same faces and contacts, at each end that does not take this cord, that do; None where one lacks."""
+    cord, size = plan.diameter, plan.size
+    if cord is None or size is None:
+        return None
+    words, changes = [], []
+    for end, p in both_ends(plan):
+        if _takes(p, cord, size.cross_section_mm2):
+            continue
+        other = next(iter(stand_ins(p, (cord.low_mm, cord.high_mm), size.cross_section_mm2)), None)
+        if other is None:
+            return None
+        words.append(f"the {other.words}, {other.grip_mm[0]:g} to {other.grip_mm[1]:g} mm")
+        changes.append((f"ends.{end}", other.id))
+    return Fix(f"Take {' and '.join(words)}", tuple(changes)) if changes else None
+
+
+def both_ends(plan: Plan) -> tuple[tuple[str, Part], tuple[str, Part]]:
+    return ("a", plan.a), ("b", plan.b)
+
+
+def _takes(p: Part, cord: Diameter, copper_mm2: float) -> bool:
+    """True when a part's grip holds a cord, whatever its standard lets it be, and its terminals its copper."""
+    gripped = p.panel_mm or p.grip_mm[0] <= cord.low_mm and cord.high_mm <= p.grip_mm[1]
+    return bool(gripped) and p.terminal_mm2[0] <= copper_mm2 <= p.terminal_mm2[1]
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="A terminal that is too big or too small clamps some of the strands.",
+    clears="Another part, or another size.",
+)
+def conductor_in_terminal(plan: Plan) -> Said | None:
+    """A conductor outside what the terminal takes is not clamped."""
+    if plan.size is None:
+        return None
+    area = plan.size.cross_section_mm2
+    for _, p in both_ends(plan):
+        low, high = p.terminal_mm2
+        if not low * (1 - GAUGE_GIVE) <= area <= high * (1 + GAUGE_GIVE):
+            return Said(
+                f"The conductor does not suit the {p.short}'s terminals",
+                f"They take {low:g} to {high:g} mm²; {plan.size.name} is {area:.2f} mm².",
+                fitting_parts(plan),
+            )
+    return None
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="A terminal that is overfull clamps the outer strands and lets the inner ones move.",
+    clears="A larger terminal, smaller cores, or one core in each.",
+)
+def terminal_overfull(plan: Plan) -> Said | None:
+    """Two conductors in one terminal are added up."""
+    if plan.size is None:
+        return None
+    area = plan.size.cross_section_mm2
+    for end, p in both_ends(plan):
+        marks = [getattr(j, end) for j in plan.joints if getattr(j, end)]
+        for mark in dict.fromkeys(marks):
+            together = marks.count(mark) * area
+            if marks.count(mark) > 1 and together > p.terminal_mm2[1]:
+                text = f"{marks.count(mark)} cores of {area:g} mm² are {together:g} mm²; {mark} of the {p.short} takes "
+                return Said(
+                    "More copper than the terminal takes", f"{text}{p.terminal_mm2[1]:g} mm²."
+                )
+    return None
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="A lug a size too big is pressed onto air: it pulls off, or heats until it does.",
+    clears="A lug made for this very size, metric or gauge, pressed with its own die.",
+)
+def lug_too_big(plan: Plan) -> Said | None:
+    """The copper fills its lug."""
+    if plan.size is None:
+        return None
+    area = plan.size.cross_section_mm2
+    lug = lug_for(area)
+    lugged = next((p for _, p in both_ends(plan) if p.lug_by_size), None)
+    if lugged is None or lug is None or lug.size_mm2 <= area * OWN_SIZE:
+        return None
+    share = filled(lug.bore_mm, area)
+    if share >= FILL_LEAST:
+        return None
+    text = f"{plan.size.name} fills {share:.0%} of the {lug.size.name} lug; {FILL_LEAST:.0%} is the least."
+    return Said("The lug is a size too big", text)
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="It is sold moulded onto its cord only: what opens and closes again is not made to its standard.",
+    clears="A plug that is made to be wired, or a cord that comes with it moulded on.",
+)
+def moulded_only(plan: Plan) -> Said | None:
+    """A coupler that is never made to be wired."""
+    part = next((p for _, p in both_ends(plan) if p.rewirable == "never"), None)
+    return (
+        None
+        if part is None
+        else Said("Only made moulded on", f"{part.words}: {part.standard} knows no other.")
+    )
+
+
+@check(
+    "note",
+    Stage.ENDS,
+    why="Most of them are moulded on; one that opens may be rated for less than its shape says.",
+    clears="Nothing to clear: look for the mark of its maker and its rating.",
+)
+def seldom_wired(plan: Plan) -> Said | None:
+    """A coupler that is seldom made to be wired."""
+    part = next((p for _, p in both_ends(plan) if p.rewirable == "seldom"), None)
+    return (
+        None
+        if part is None
+        else Said("Seldom made to be wired", f"{part.words}: look at the one in your hand.")
+    )
 
 
 @check(
@@ -109,141 +210,3 @@ def diameter_unknown(plan: Plan) -> Said | None:
     if plan.size is None or plan.diameter is not None:
         return None
     return Said("Measure the cord", f"No table here lists the outside diameter of {plan.written}.")
-
-
-@check(
-    "stop",
-    Stage.ENDS,
-    why="A terminal that is too big or too small clamps some of the strands.",
-    clears="Another part, or another size.",
-)
-def conductor_in_terminal(plan: Plan) -> Said | None:
-    """A conductor outside what the terminal takes is not clamped."""
-    if plan.size is None:
-        return None
-    area = plan.size.cross_section_mm2
-    for _, p in _ends(plan):
-        low, high = p.terminal_mm2
-        if not low * (1 - GAUGE_GIVE) <= area <= high * (1 + GAUGE_GIVE):
-            return Said(
-                f"The conductor does not suit the {p.short}'s terminals",
-                f"They take {low:g} to {high:g} mm²; {plan.size.name} is {area:.2f} mm².",
-                fitting_parts(plan),
-            )
-    return None
-
-
-@check(
-    "stop",
-    Stage.BUILD,
-    why="It can not be threaded, now or later.",
-    clears="A part with a larger bore, or the measured diameter of a thinner cord.",
-)
-def trapped(plan: Plan) -> Said | None:
-    """A threaded part that cannot pass over this cord."""
-    if not plan.trapped:
-        return None
-    home = {"A": plan.a, "B": plan.b}
-    names = [t.words for x in plan.trapped for t in home[x[0]].threaded if t.id == x[2:]] or [
-        "a sleeve"
-    ]
-    return Said(
-        "A part does not go over the cord",
-        f"{', '.join(names).capitalize()}: the bore is smaller than the {plan.cable_od_mm:g} mm the cord may be.",
-    )
-
-
-@check(
-    "note",
-    Stage.CUT,
-    why="If the grip ever lets go, the live should come out first and the earth last.",
-    clears="A roomier part, if it matters where it is used.",
-)
-def earth_last(plan: Plan) -> Said | None:
-    """Where the body has no room, the earth cannot be given the most slack."""
-    tight = next(
-        (p for p, s in zip((plan.a, plan.b), plan.strips, strict=True) if not s.earth_last), None
-    )
-    if tight is None:
-        return None
-    return Said(
-        "Little room for the earth to part last",
-        f"The {tight.short} holds {tight.room_mm:g} mm of spare core; the steps between the cores are made smaller.",
-    )
-
-
-@check(
-    "stop",
-    Stage.ENDS,
-    why="A terminal that is overfull clamps the outer strands and lets the inner ones move.",
-    clears="A larger terminal, smaller cores, or one core in each.",
-)
-def terminal_overfull(plan: Plan) -> Said | None:
-    """Two conductors in one terminal are added up."""
-    if plan.size is None:
-        return None
-    area = plan.size.cross_section_mm2
-    for end, p in _ends(plan):
-        marks = [getattr(j, end) for j in plan.joints if getattr(j, end)]
-        for mark in dict.fromkeys(marks):
-            together = marks.count(mark) * area
-            if marks.count(mark) > 1 and together > p.terminal_mm2[1]:
-                text = f"{marks.count(mark)} cores of {area:g} mm² are {together:g} mm²; {mark} of the {p.short} takes "
-                return Said(
-                    "More copper than the terminal takes", f"{text}{p.terminal_mm2[1]:g} mm²."
-                )
-    return None
-
-
-@check(
-    "stop",
-    Stage.ENDS,
-    why="A lug a size too big is pressed onto air: it pulls off, or heats until it does.",
-    clears="A lug made for this very size, metric or gauge, pressed with its own die.",
-)
-def lug_too_big(plan: Plan) -> Said | None:
-    """The copper fills its lug."""
-    if plan.size is None:
-        return None
-    area = plan.size.cross_section_mm2
-    lug = lug_for(area)
-    lugged = next((p for _, p in _ends(plan) if p.lug_by_size), None)
-    if lugged is None or lug is None or lug.size_mm2 <= area * OWN_SIZE:
-        return None
-    share = filled(lug.bore_mm, area)
-    if share >= FILL_LEAST:
-        return None
-    text = f"{plan.size.name} fills {share:.0%} of the {lug.size.name} lug; {FILL_LEAST:.0%} is the least."
-    return Said("The lug is a size too big", text)
-
-
-@check(
-    "stop",
-    Stage.ENDS,
-    why="It is sold moulded onto its cord only: what opens and closes again is not made to its standard.",
-    clears="A plug that is made to be wired, or a cord that comes with it moulded on.",
-)
-def moulded_only(plan: Plan) -> Said | None:
-    """A coupler that is never made to be wired."""
-    part = next((p for _, p in _ends(plan) if p.rewirable == "never"), None)
-    return (
-        None
-        if part is None
-        else Said("Only made moulded on", f"{part.words}: {part.standard} knows no other.")
-    )
-
-
-@check(
-    "note",
-    Stage.ENDS,
-    why="Most of them are moulded on; one that opens may be rated for less than its shape says.",
-    clears="Nothing to clear: look for the mark of its maker and its rating.",
-)
-def seldom_wired(plan: Plan) -> Said | None:
-    """A coupler that is seldom made to be wired."""
-    part = next((p for _, p in _ends(plan) if p.rewirable == "seldom"), None)
-    return (
-        None
-        if part is None
-        else Said("Seldom made to be wired", f"{part.words}: look at the one in your hand.")
-    )

@@ -1,9 +1,8 @@
-"""The cut: how tightly the cable is bent, and whether what is left of it still reaches."""
+"""Cutting: bends, and the earth that parts last."""
 
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.stores import spoiled
 
 
 @check(
@@ -29,18 +28,20 @@ def bent_too_tight(plan: Plan) -> Said | None:
 
 
 @check(
-    "stop",
-    Stage.BUILD,
-    why="A lead that is stretched to reach pulls at its grips for as long as it lives.",
-    clears="A fresh piece, or a shorter run in the Brief.",
+    "note",
+    Stage.CUT,
+    why="If the grip ever lets go, the live should come out first and the earth last.",
+    clears="A roomier part, if it matters where it is used.",
+    on="AC",
 )
-def no_longer_reaches(plan: Plan) -> Said | None:
-    """Ends cut off until what is left is shorter than the run."""
-    short = [-(s.spare_m * 1000 + s.costs_mm) for s in spoiled(plan)][:1]
-    if not plan.length_lost_m or not short or short[0] <= 0:
+def earth_last(plan: Plan) -> Said | None:
+    """Where the body has no room, the earth cannot be given the most slack."""
+    tight = next(
+        (p for p, s in zip((plan.a, plan.b), plan.strips, strict=True) if not s.earth_last), None
+    )
+    if tight is None:
         return None
-    lost = plan.length_lost_m * 1000
     return Said(
-        "It no longer reaches",
-        f"{lost:.0f} mm went with ends cut off: {short[0]:.0f} mm more than there was.",
+        "Little room for the earth to part last",
+        f"The {tight.short} holds {tight.room_mm:g} mm of spare core; the steps between the cores are made smaller.",
     )

@@ -1,9 +1,49 @@
-"""How this bench works: what its practices ask to be looked at, where they touch a lead."""
+"""Building: what is trapped, how this bench works, what the plan said before."""
 
 from euthyne.core.checks.found import Said, check
+from euthyne.core.kinds import Trait
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.stages.build.buildplan import hammered, sleeve_on, soldered
+from euthyne.core.stores import spoiled
+
+
+@check(
+    "stop",
+    Stage.BUILD,
+    why="It can not be threaded, now or later.",
+    clears="A part with a larger bore, or the measured diameter of a thinner cord.",
+)
+def trapped(plan: Plan) -> Said | None:
+    """A threaded part that cannot pass over this cord."""
+    if not plan.trapped:
+        return None
+    home = {"A": plan.a, "B": plan.b}
+    names = [t.words for x in plan.trapped for t in home[x[0]].threaded if t.id == x[2:]] or [
+        "a sleeve"
+    ]
+    return Said(
+        "A part does not go over the cord",
+        f"{', '.join(names).capitalize()}: the bore is smaller than the {plan.cable_od_mm:g} mm the cord may be.",
+    )
+
+
+@check(
+    "stop",
+    Stage.BUILD,
+    why="A lead that is stretched to reach pulls at its grips for as long as it lives.",
+    clears="A fresh piece, or a shorter run in the Brief.",
+)
+def no_longer_reaches(plan: Plan) -> Said | None:
+    """Ends cut off until what is left is shorter than the run."""
+    short = [-(s.spare_m * 1000 + s.costs_mm) for s in spoiled(plan)][:1]
+    if not plan.length_lost_m or not short or short[0] <= 0:
+        return None
+    lost = plan.length_lost_m * 1000
+    return Said(
+        "It no longer reaches",
+        f"{lost:.0f} mm went with ends cut off: {short[0]:.0f} mm more than there was.",
+    )
 
 
 @check(
@@ -92,3 +132,40 @@ def one_pair_of_hands(plan: Plan) -> Said | None:
     return Said(
         "Pulled by whoever made it", f"{pulled} made joints of this lead and pulled them too."
     )
+
+
+@check(
+    "caution",
+    Stage.BUILD,
+    why="A strip length or a terminal may not be what the record says.",
+    clears="Doing the changed steps again, or a reason why they stand.",
+    on="AC",
+)
+def plan_changed_after_build(plan: Plan) -> Said | None:
+    """A plan changed after steps were done makes them doubtful."""
+    build = plan.lead.build
+    if not build.done or build.plan_stamp in (None, plan.stamp):
+        return None
+    return Said(
+        "The plan changed after building began",
+        f"{len(build.done)} steps were done to another plan. Look at what is on the bench against this one.",
+    )
+
+
+@check(
+    "note",
+    Stage.BUILD,
+    why="Tape and bare connector strips are what burns.",
+    clears="Nothing to clear: neither is offered.",
+    on="AC",
+)
+def repair_ways(plan: Plan) -> Said | None:
+    """How a lead is mended: cut out, then joined with a rated part or shortened."""
+    if Trait.MENDED not in plan.kind.traits:
+        return None
+    ways = {
+        "coupler": "Cut the damage out, then join with a rated in-line coupler, its holes on the supply side.",
+        "resin": "Cut the damage out; stagger the joints, crimp, and pour resin over all of it.",
+        "shorten": "Cut the damage out and shorten: the end goes on again.",
+    }
+    return Said("How it is mended", ways[plan.lead.brief.repair_by])

@@ -1,23 +1,9 @@
-"""Nothing live may be touched."""
+"""What a finger can reach while it can be live."""
 
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import Part, shelf
-
-
-def _same_face(like: Part, contact: str) -> Part | None:
-    """The other half of a part: of its family and face, with other contacts; of the same terminals where several."""
-    found = [
-        p
-        for p in shelf().values()
-        if (p.family, p.face, p.contact) == (like.family, like.face, contact)
-    ]
-    return min(
-        found,
-        key=lambda p: (p.terminal_mm2 != like.terminal_mm2, p.amps != like.amps),
-        default=None,
-    )
 
 
 @check(
@@ -54,11 +40,26 @@ def live_contact(plan: Plan) -> Said | None:
     )
 
 
+def _same_face(like: Part, contact: str) -> Part | None:
+    """The other half of a part: of its family and face, with other contacts; of the same terminals where several."""
+    found = [
+        p
+        for p in shelf().values()
+        if (p.family, p.face, p.contact) == (like.family, like.face, contact)
+    ]
+    return min(
+        found,
+        key=lambda p: (p.terminal_mm2 != like.terminal_mm2, p.amps != like.amps),
+        default=None,
+    )
+
+
 @check(
     "stop",
     Stage.ENDS,
     why="Whichever end goes in first, bare live pins stick out of the other.",
     clears="Pins at the supply end, holes at the load end.",
+    on="AC",
 )
 def pins_both_ends(plan: Plan) -> Said | None:
     """A mains lead with pins on both ends is refused."""
@@ -72,6 +73,7 @@ def pins_both_ends(plan: Plan) -> Said | None:
     Stage.ENDS,
     why="It goes into nothing, until someone makes the lead with two plugs that fits it.",
     clears="A plug at the supply end.",
+    on="AC",
 )
 def holes_both_ends(plan: Plan) -> Said | None:
     """A mains lead with holes on both ends is refused."""

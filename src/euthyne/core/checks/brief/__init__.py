@@ -1,0 +1,1 @@
+"""Checks of the Brief."""

@@ -1,0 +1,252 @@
+"""Battery work: cells, fuses at the post, cut-offs, packs side by side."""
+
+from euthyne.core.checks.found import Fix, Said, check
+from euthyne.core.kinds import Trait
+from euthyne.core.lead.stage import Stage
+from euthyne.core.plan import Plan
+from euthyne.core.trade.protection import FOR_LONG, RUN_AT_A_SHARE, families
+from euthyne.core.trade.shown import at_most
+
+NEAR_POST_M = 0.2
+
+
+PACKS_APART_VOLTS = 0.05
+
+
+LOW_CUT_OFF_SHARE = (
+    0.8  # of the battery: below it the figure is left over from another battery, generic
+)
+
+
+@check(
+    "stop",
+    Stage.BRIEF,
+    why="A charger set for more cells overcharges every one of them until they burn.",
+    clears="The charger set for the cells that are there.",
+    on="DC",
+)
+def cell_count(plan: Plan) -> Said | None:
+    """The charger is set for as many cells as the pack has."""
+    brief = plan.lead.brief
+    if brief.charger_cells is None or brief.cells is None or brief.charger_cells == brief.cells:
+        return None
+    text = f"The pack has {brief.cells} in a row; the charger is set for {brief.charger_cells}."
+    return Said(
+        "The charger counts other cells",
+        text,
+        Fix("Set it for the pack", (("brief.charger_cells", brief.cells),)),
+    )
+
+
+@check(
+    "stop",
+    Stage.BRIEF,
+    why="A fuse that cannot break the current arcs on, inside its own holder.",
+    clears="A high-breaking fuse, or a battery that gives less.",
+    on="DC",
+)
+def fuse_breaking(plan: Plan) -> Said | None:
+    """A fuse breaks at least what the battery gives when it is shorted."""
+    brief = plan.lead.brief
+    if brief.fuse_family == "none" or brief.battery_short_amps is None:
+        return None
+    breaks = families()[brief.fuse_family].breaking_capacity_ka * 1000
+    if breaks >= brief.battery_short_amps:
+        return None
+    text = (
+        f"A {families()[brief.fuse_family].words} breaks {breaks:.0f} A; the battery gives "
+        f"{brief.battery_short_amps:.0f} A when shorted."
+    )
+    better = families()["high-breaking-dc"]
+    breaks_it = (
+        better.breaking_capacity_ka * 1000 >= brief.battery_short_amps
+        and better.volts >= plan.volts
+    )
+    fix = Fix(
+        "A high-breaking fuse", (("brief.fuse_family", better.name), ("conductor.fuse_amps", None))
+    )
+    return Said("The fuse cannot break the short", text, fix if breaks_it else None)
+
+
+@check(
+    "stop",
+    Stage.BRIEF,
+    why="A cut-off above the battery never lets the load run, and sizes the lead for less than it draws.",
+    clears="The volts at which the load gives up, below the battery's own.",
+    on="DC",
+)
+def cut_off_above(plan: Plan) -> Said | None:
+    """A load gives up below its battery's volts."""
+    at = plan.lead.brief.at_volts
+    if plan.lead.brief.feeds != "power" or at is None or at <= plan.volts:
+        return None
+    text = f"It cuts off at {at:g} V; the battery has {plan.volts:g} V."
+    return Said(
+        "Cuts off above the battery", text, Fix("0.875 of the battery", (("brief.at_volts", None),))
+    )
+
+
+@check(
+    "caution",
+    Stage.BRIEF,
+    why="A figure left over from another battery asks for twice the copper.",
+    clears="The volts at which the load really gives up; or a reason.",
+    on="DC",
+)
+def cut_off_low(plan: Plan) -> Said | None:
+    """A load seldom runs far below its battery's volts."""
+    at = plan.lead.brief.at_volts
+    if (
+        plan.lead.brief.feeds != "power"
+        or at is None
+        or at >= LOW_CUT_OFF_SHARE * plan.volts - 1e-9
+    ):
+        return None
+    text = f"It cuts off at {at:g} V on a battery of {plan.volts:g} V: {plan.demand_amps or 0:.0f} A are wanted there."
+    return Said(
+        "Cuts off far below the battery",
+        text,
+        Fix("0.875 of the battery", (("brief.at_volts", None),)),
+    )
+
+
+@check(
+    "note",
+    Stage.BRIEF,
+    why="A fuse that cannot break what the battery gives arcs on inside its holder.",
+    clears="What the battery gives when shorted, from its sheet, in the Brief.",
+    on="DC",
+)
+def short_unknown(plan: Plan) -> Said | None:
+    """What a battery gives when it is shorted, where nobody has said."""
+    brief = plan.lead.brief
+    if brief.fuse_family in ("none", "solar-gPV") or brief.battery_short_amps is not None:
+        return None
+    breaks = families()[brief.fuse_family].breaking_capacity_ka * 1000
+    text = f"What the source gives when shorted is not said: whether {breaks:.0f} A is enough to break it cannot be "
+    return Said("The short-circuit current is not known", text + "judged.")
+
+
+@check(
+    "stop",
+    Stage.BRIEF,
+    why="A battery gives a short thousands of amps until something melts.",
+    clears="A fuse of the right volts and breaking capacity, within 0.2 m of the post.",
+    on="DC",
+)
+def battery_unfused(plan: Plan) -> Said | None:
+    """A lead on a battery is fused within 0.2 m of the post."""
+    at_the_post = Trait.FUSED_AT_THE_POST in plan.kind.traits
+    if not at_the_post or plan.lead.brief.fuse_family != "none":
+        return None
+    family = families()["high-breaking-dc"]
+    wanted = plan.steady_amps or 0.0
+    carried = plan.candidate.rating_amps if plan.candidate else float("inf")
+    fits = any(wanted <= a <= carried for a in family.amps) and family.volts >= plan.volts
+    return Said(
+        "No fuse at the battery",
+        "The Brief names no fuse for a lead that hangs on a battery post.",
+        Fix("A high-breaking fuse at the post", (("brief.fuse_family", "high-breaking-dc"),))
+        if fits
+        else None,
+    )
+
+
+@check(
+    "stop",
+    Stage.BRIEF,
+    why="It would arc on after it has opened.",
+    clears="A family made for the volts.",
+    on="DC",
+)
+def fuse_volts(plan: Plan) -> Said | None:
+    """A fuse must be made for the volts, and for direct current."""
+    name = plan.lead.brief.fuse_family
+    if name == "none" or families()[name].volts >= plan.volts:
+        return None
+    return Said(
+        "The fuse is made for fewer volts",
+        f"A {families()[name].words} is made for {families()[name].volts:g} V; the Brief says {plan.volts:g} V.",
+    )
+
+
+@check(
+    "stop",
+    Stage.BRIEF,
+    why="A fuse below its load opens in use.",
+    clears="Another family, or two leads side by side, each with its own fuse.",
+    on="DC",
+)
+def fuse_too_small(plan: Plan) -> Said | None:
+    """The family ends below the load."""
+    if (
+        plan.sizing is None
+        or plan.sizing.protection is None
+        or plan.sizing.protection.amps is not None
+    ):
+        return None
+    name = plan.lead.brief.fuse_family
+    return Said(
+        "No fuse of this family is large enough",
+        f"{plan.sizing.wanted_amps:.0f} A is wanted; a {families()[name].words} ends at "
+        f"{max(families()[name].amps):g} A.",
+    )
+
+
+@check(
+    "caution",
+    Stage.BRIEF,
+    why="The length before the fuse has nothing to save it.",
+    clears="The fuse within 0.2 m of the post, or that length sheathed and clamped.",
+    on="DC",
+)
+def fuse_far_from_post(plan: Plan) -> Said | None:
+    """The fuse sits at the post."""
+    apart = plan.lead.brief.fuse_to_post_m
+    if plan.lead.brief.fuse_family == "none" or apart <= NEAR_POST_M:
+        return None
+    return Said(
+        "The fuse is far from the post",
+        f"{apart:g} m of cable lie before it; {NEAR_POST_M:g} m is the most.",
+    )
+
+
+@check(
+    "caution",
+    Stage.BRIEF,
+    why="A blade fuse that runs full warms its holder until the holder melts.",
+    clears="The next blade up, if the cable carries it.",
+    on="DC",
+)
+def blade_over_share(plan: Plan) -> Said | None:
+    """A blade or bolt-down fuse carries four fifths of its figure for long."""
+    name, amps, load = plan.lead.brief.fuse_family, plan.protection.amps, plan.steady_amps
+    if name not in RUN_AT_A_SHARE or amps is None or load is None or load <= FOR_LONG * amps:
+        return None
+    family = families()[name]
+    carries = f"it carries {at_most(FOR_LONG * amps)} A for long (80 %, generic, check your part)"
+    carried = plan.candidate.rating_amps if plan.candidate else float("inf")
+    larger = next((a for a in family.amps if load <= FOR_LONG * a and a <= carried), None)
+    fix = Fix(f"Take {larger:g} A", (("conductor.fuse_amps", larger),)) if larger else None
+    return Said(
+        f"A {family.words} run near its figure", f"{load:.1f} A on {amps:g} A; {carries}.", fix
+    )
+
+
+@check(
+    "caution",
+    Stage.BRIEF,
+    why="The pack with the shorter leads, or the higher volts, does the work of both.",
+    clears="Leads of equal length, diagonal take-off, packs brought within 0.05 V before they are joined.",
+    on="DC",
+)
+def packs_unequal(plan: Plan) -> Said | None:
+    """Packs side by side are alike, and so are their leads."""
+    brief = plan.lead.brief
+    if brief.packs < 2 or (
+        brief.packs_equal_leads and brief.packs_apart_volts <= PACKS_APART_VOLTS
+    ):
+        return None
+    leads = "" if brief.packs_equal_leads else "their leads are of unequal length; "
+    apart = f"{brief.packs_apart_volts:g} V apart (at most {PACKS_APART_VOLTS:g} V)"
+    return Said("Packs that are not alike", f"{brief.packs} packs side by side: {leads}{apart}.")

@@ -1,0 +1,251 @@
+"""The supply and the place: devices upstream, drums, generators, chains, repairs."""
+
+from euthyne.core.checks.found import Fix, Said, check
+from euthyne.core.kinds import Trait
+from euthyne.core.lead.stage import Stage
+from euthyne.core.plan import Plan
+from euthyne.core.trade.shown import at_most
+
+
+@check(
+    "stop",
+    Stage.BRIEF,
+    why="A rating nobody has published is a guess.",
+    clears="What the text says would do: a cooler place, a hotter cable, an unwound drum.",
+)
+def beyond_tables(plan: Plan) -> Said | None:
+    """Nothing can be sized where the tables do not reach."""
+    if not plan.beyond_tables:
+        return None
+    fault = plan.beyond_tables[0]
+    return Said(
+        "The tables do not reach this place",
+        f"{fault.problem[0].upper()}{fault.problem[1:]}: {fault.fix}.",
+    )
+
+
+@check(
+    "caution",
+    Stage.BRIEF,
+    why="The inner turns can not lose their heat; they melt together before anything trips.",
+    clears="Unwinding it fully, or a reason why it stays wound.",
+)
+def drum_use(plan: Plan) -> Said | None:
+    """Rolled up, a cord carries less."""
+    layers = plan.lead.brief.drum_layers
+    if not layers or plan.cord_amps is None or plan.cord_amps_on_drum is None:
+        return None
+    words = "one layer" if layers == 1 else f"{layers} layers"
+    return Said(
+        "Used on a drum",
+        f"With {words} left on, {plan.size_name} carries {at_most(plan.cord_amps_on_drum)} A, not "
+        f"{at_most(plan.cord_amps)} A. The tag says what it carries wholly rolled up.",
+        Fix("It is always fully unwound", (("brief.drum_layers", 0),)),
+    )
+
+
+@check(
+    "stop",
+    Stage.BRIEF,
+    why="The first coupler of a chain carries every unit after it.",
+    clears="Fewer units, or a second feed.",
+    on="AC",
+)
+def chain_too_long(plan: Plan) -> Said | None:
+    """A chain is as long as the manual allows, or as its couplers carry, whichever is less."""
+    brief = plan.lead.brief
+    units = sum(one.quantity for one in brief.loads)
+    if (
+        Trait.CHAINED not in plan.kind.traits
+        or brief.units_allowed is None
+        or units <= brief.units_allowed
+    ):
+        return None
+    return Said(
+        "More units than the manual allows",
+        f"{units:g} hang on this lead; the manual allows {brief.units_allowed}.",
+    )
+
+
+@check(
+    "stop",
+    Stage.BRIEF,
+    why="On wet ground a damaged cord finds the earth through whoever picks it up.",
+    clears="A 30 mA residual-current device upstream, tried by its button each time.",
+    on="AC",
+)
+def no_residual_current_device(plan: Plan) -> Said | None:
+    """Outdoor mains wants a residual-current device."""
+    brief = plan.lead.brief
+    if brief.place == "indoor" or brief.rcd == "30 mA":
+        return None
+    said = (
+        "The Brief says there is none."
+        if brief.rcd == "none"
+        else "Nobody has said whether there is one."
+    )
+    return Said(
+        "Outdoors without a residual-current device",
+        said,
+        Fix("There is one, 30 mA", (("brief.rcd", "30 mA"),)),
+    )
+
+
+@check(
+    "stop",
+    Stage.BRIEF,
+    why="A tape lies in melt water against metal; a nick in it is a fault nobody sees.",
+    clears="A 30 mA residual-current device upstream, tried by its button each time.",
+    on="AC",
+)
+def tape_without_device(plan: Plan) -> Said | None:
+    """A heating tape always sits behind a residual-current device."""
+    brief = plan.lead.brief
+    tape = Trait.BUS_WIRES in plan.kind.traits
+    if not tape or brief.place != "indoor" or brief.rcd == "30 mA":
+        return None
+    fix = Fix("There is one, 30 mA", (("brief.rcd", "30 mA"),))
+    return Said(
+        "A heating tape without a residual-current device",
+        "Indoors or out, the tape wants one.",
+        fix,
+    )
+
+
+@check(
+    "stop",
+    Stage.BRIEF,
+    why="Through an earth rod a fault draws too little to trip anything else, and every case on the lead stays live.",
+    clears="A 30 mA residual-current device upstream, tried by its button each time.",
+    on="AC",
+)
+def rod_without_device(plan: Plan) -> Said | None:
+    """A supply earthed by a rod has a residual-current device."""
+    brief = plan.lead.brief
+    if brief.earth_path != "rod" or brief.rcd == "30 mA" or not brief.earthed:
+        return None
+    fix = Fix("There is one, 30 mA", (("brief.rcd", "30 mA"),))
+    return Said(
+        "An earth rod without a residual-current device",
+        "The Brief says the supply's earth is a rod.",
+        fix,
+    )
+
+
+@check(
+    "stop",
+    Stage.BRIEF,
+    why="Every weak contact along the way is found, and burns, at night and unattended.",
+    clears="The maker's permission, with the page it stands on, recorded in the Brief.",
+    on="AC",
+)
+def vehicle_charging(plan: Plan) -> Said | None:
+    """Charging a vehicle through an extension wants the maker's word for it."""
+    wanted = Trait.MAKER_MUST_ALLOW in plan.kind.traits
+    if not wanted or len(plan.lead.brief.permission.strip()) >= 3:
+        return None
+    return Said(
+        "No permission to charge through an extension",
+        "A vehicle draws its full current for hours. Nothing is recorded of its maker allowing an extension.",
+    )
+
+
+@check(
+    "stop",
+    Stage.BRIEF,
+    why="Whatever is plugged in decides the current. Something must hold it to what the cord carries.",
+    clears="The breaker upstream, or a breaker on the lead.",
+    on="AC",
+)
+def no_protection(plan: Plan) -> Said | None:
+    """A lead loaded by whatever is plugged in needs something that holds the current to what it carries."""
+    if plan.lead.brief.run_m is None or plan.protection.amps is not None:
+        return None
+    return Said(
+        "Nothing is known to protect it",
+        "The Brief does not say which fuse or breaker feeds this lead, and it carries none of its own.",
+        _usual_breaker(plan),
+    )
+
+
+def _usual_breaker(plan: Plan) -> Fix | None:
+    """The breaker that usually feeds such a socket, where the cord that is taken carries it."""
+    amps, family = (
+        (15.0, "breaker-na") if plan.breaker_family == "breaker-na" else (16.0, "breaker-iec")
+    )
+    weakest = min(link.amps for link in plan.chain)
+    if weakest < amps or (plan.sizing is not None and plan.sizing.chosen is None):
+        return None
+    return Fix(
+        f"A {amps:g} A breaker feeds it",
+        (("brief.upstream_amps", amps), ("brief.upstream_family", family)),
+    )
+
+
+@check(
+    "caution",
+    Stage.BRIEF,
+    why="Its neutral floats, so a residual-current device on it may never see a fault.",
+    clears="A generator with its neutral bonded to its frame, or a reason. Never feed it back into a building.",
+    on="AC",
+)
+def from_a_generator(plan: Plan) -> Said | None:
+    """A generator leaves the neutral floating."""
+    if not plan.lead.brief.generator:
+        return None
+    return Said(
+        "Fed from a generator", "A floating neutral leaves a residual-current device blind."
+    )
+
+
+@check(
+    "caution",
+    Stage.BRIEF,
+    why="Two plugs more to come apart, and a fault loop nobody has added up.",
+    clears="One lead of the whole length; or a reason, with the lead ahead counted in the sums.",
+    on="AC",
+)
+def extension_of_extension(plan: Plan) -> Said | None:
+    """A lead plugged into another lead."""
+    brief = plan.lead.brief
+    if not plan.mains or plan.already == ():
+        return None
+    text = f"{brief.already_m:g} m of {brief.already_size} lie ahead of it; their loss is counted."
+    return Said("An extension of an extension", text)
+
+
+@check(
+    "caution",
+    Stage.BRIEF,
+    why="A joint that was sound when it was dry lets the water in at every warming.",
+    clears="The whole lead replaced, a resin joint, or a reason.",
+    on="AC",
+)
+def repair_in_damp(plan: Plan) -> Said | None:
+    """A mended lead does not go back into the wet on a joint that only keeps dust out."""
+    brief = plan.lead.brief
+    mended = Trait.MENDED in plan.kind.traits
+    if not mended or brief.place == "indoor" or brief.repair_by != "coupler":
+        return None
+    fix = Fix("Mend it with a resin joint", (("brief.repair_by", "resin"),))
+    return Said("A repair in a damp place", "An in-line coupler stands in the wet.", fix)
+
+
+@check(
+    "note",
+    Stage.BRIEF,
+    why="The manual may count starting current, or heat in its own coupler, that the sum does not.",
+    clears="Nothing to clear.",
+    on="AC",
+)
+def chain_limit(plan: Plan) -> Said | None:
+    """What sets the length of a chain: the manual, or the sum of currents."""
+    brief = plan.lead.brief
+    units = sum(one.quantity for one in brief.loads)
+    if Trait.CHAINED not in plan.kind.traits or not plan.demand_amps or not units:
+        return None
+    most = int(plan.weakest.amps / (plan.demand_amps / units))
+    allowed = brief.units_allowed
+    by_manual = f"the manual allows {allowed}" if allowed is not None else "the manual is not said"
+    text = f"{most} units by current ({plan.weakest.words}, {at_most(plan.weakest.amps)} A); {by_manual}."
+    return Said(f"At most {min(most, allowed) if allowed is not None else most} units", text)

@@ -1,0 +1,209 @@
+"""The cable itself: whether it belongs in this place, and what it is made of."""
+
+from typing import Any
+
+from euthyne.core.checks.ends.fit import conductor_in_terminal, cord_in_grip, fitting_parts
+from euthyne.core.checks.found import Fix, Said, check
+from euthyne.core.kinds import Trait
+from euthyne.core.lead import with_value
+from euthyne.core.lead.stage import Stage
+from euthyne.core.plan import Plan
+from euthyne.core.trade.volts import excess, made_for
+
+TERMINALS_THAT_CRIMP = ("lug", "blade", "click-in", "wire-seal")
+
+
+METAL_WORDS = {
+    "aluminium": "Aluminium",
+    "cca-10": "Copper-clad aluminium",
+    "cca-15": "Copper-clad aluminium",
+}
+
+
+@check(
+    "stop",
+    Stage.CONDUCTOR,
+    why="You would be building with something else than planned.",
+    clears="Another size, or another cord.",
+)
+def not_made(plan: Plan) -> Said | None:
+    """A size the cord is not sold in."""
+    taken = plan.lead.conductor.size
+    unlisted = plan.sizing is not None and taken is not None and plan.candidate is None
+    if not unlisted and (plan.candidate is None or "not-made" not in plan.candidate.fails):
+        return None
+    return Said(
+        "That size is not made in this cord",
+        f"{plan.cable_type.name} with {len(plan.cores)} cores is not listed in {taken or plan.size_name}.",
+    )
+
+
+@check(
+    "stop",
+    Stage.CONDUCTOR,
+    why="Insulation that is too thin tracks, then arcs.",
+    clears="A cable made for the volts.",
+)
+def volts_over_cable(plan: Plan) -> Said | None:
+    """The insulation is made for the volts: to earth U0, between cores U; 1.5 times U on DC where it is harmonised."""
+    cable = plan.cable_type
+    over = excess(made_for(cable.volts), plan.stands_at, cable.harmonised)
+    if over is None:
+        return None
+    there, most = over
+    text = f"{cable.name} is made for {cable.volts} V, here {most:g} V; the lead stands at {round(there, 1):g} V."
+    return Said("The cable is made for fewer volts", text)
+
+
+@check(
+    "stop",
+    Stage.CONDUCTOR,
+    why="The joint loosens with every warm day, and burns where nobody looks.",
+    clears="Copper, plain or tinned.",
+)
+def copper_clad_refused(plan: Plan) -> Said | None:
+    """Aluminium, clad with copper or bare, is never crimped into a battery lead, nor made into a mains cord."""
+    metal = METAL_WORDS.get(plan.lead.conductor.metal)
+    if metal is None or not _refused_in(plan):
+        return None
+    return Said(
+        f"{metal}, {_refused_in(plan)}",
+        "It carries four fifths of copper of its size, and creeps under a crimp or a screw.",
+        Fix("Take copper", (("conductor.metal", "copper"),)),
+    )
+
+
+def _refused_in(plan: Plan) -> str:
+    """Where aluminium, clad or not, is refused, in words; empty where it is only doubtful."""
+    crimped = next((p.short for p in (plan.a, plan.b) if p.joint in TERMINALS_THAT_CRIMP), None)
+    return "in a mains cord" if plan.mains else f"crimped into {crimped}" if crimped else ""
+
+
+@check(
+    "caution",
+    Stage.CONDUCTOR,
+    why="It may be sold as copper; nobody who mends the lead later will know.",
+    clears="Copper; or a reason, its joints looked at every season.",
+)
+def copper_clad(plan: Plan) -> Said | None:
+    """Aluminium, clad with copper or bare, anywhere else wants a reason."""
+    metal = METAL_WORDS.get(plan.lead.conductor.metal)
+    if metal is None or _refused_in(plan):
+        return None
+    return Said(
+        metal,
+        "It carries four fifths of copper of its size, and its strands break where they bend.",
+        Fix("Take copper", (("conductor.metal", "copper"),)),
+    )
+
+
+@check(
+    "caution",
+    Stage.CONDUCTOR,
+    why="Old insulation cracks where it bends, and green strands carry no more than half.",
+    clears="New cable; or a reason: bright strands at both ends, no stiff length, its resistance measured.",
+)
+def salvaged_cable(plan: Plan) -> Said | None:
+    """Cable that has lived already is judged before it is trusted."""
+    if not plan.lead.conductor.salvaged:
+        return None
+    return Said(
+        "Salvaged cable",
+        "Cut back to bright metal, count the length lost, and measure what is left.",
+    )
+
+
+@check(
+    "caution",
+    Stage.CONDUCTOR,
+    why="PVC goes hard in the cold, cracks in the sun, and lets water in.",
+    clears="A rubber or polyurethane cord.",
+    on="AC",
+)
+def cord_for_the_place(plan: Plan) -> Said | None:
+    """Indoor cord does not live outdoors."""
+    if plan.lead.brief.place == "indoor" or plan.cable_type.outdoor:
+        return None
+    return Said(
+        "An indoor cord, used outdoors",
+        f"{plan.cable_type.name}: {plan.cable_type.use}.",
+        _heavy_rubber(plan),
+    )
+
+
+def _heavy_rubber(plan: Plan) -> Fix | None:
+    """Heavy rubber cord, with parts that take it where these do not; None where no such parts are on the shelf."""
+    changes: tuple[tuple[str, Any], ...] = (
+        ("conductor.cable_type", "H07RN-F"),
+        ("conductor.size", None),
+        ("conductor.measured_od_mm", None),
+    )
+    words = "Take H07RN-F, heavy rubber"
+    tried = _with_changes(plan, changes)
+    parts = fitting_parts(tried)
+    if parts is not None:
+        words += f", and {parts.words[5:]}"
+        changes += parts.changes
+        tried = _with_changes(plan, changes)
+    stopped = (
+        tried.trapped or tried.sizing is None or tried.sizing.chosen is None or fitting_parts(tried)
+    )
+    return (
+        None
+        if stopped or cord_in_grip(tried) or conductor_in_terminal(tried)
+        else Fix(words, changes)
+    )
+
+
+def _with_changes(plan: Plan, changes: tuple[tuple[str, Any], ...]) -> Plan:
+    lead = plan.lead
+    for path, value in changes:
+        lead = with_value(lead, path, value)
+    return Plan(lead)
+
+
+@check(
+    "stop",
+    Stage.CONDUCTOR,
+    why="PVC cracks in the sun within a few summers, and the string stays live all day.",
+    clears="H1Z2Z2-K, tinned.",
+    on="DC",
+)
+def solar_cable(plan: Plan) -> Said | None:
+    """Only ultraviolet-resistant, double insulated, tinned cable on a solar run."""
+    if Trait.LIVE_BY_DAY not in plan.kind.traits or plan.cable_type.basis.startswith("solar"):
+        return None
+    return Said(
+        "Not a solar cable",
+        f"{plan.cable_type.name}: {plan.cable_type.use}.",
+        Fix(
+            "Take H1Z2Z2-K",
+            (
+                ("conductor.cable_type", "H1Z2Z2-K"),
+                ("conductor.tinned", True),
+                ("conductor.size", None),
+            ),
+        ),
+    )
+
+
+@check(
+    "stop",
+    Stage.CONDUCTOR,
+    why="Open copper goes green from the cut end inwards, where nobody sees it.",
+    clears="Tinned copper.",
+    on="DC",
+)
+def solar_untinned(plan: Plan) -> Said | None:
+    """A solar run is tinned."""
+    if (
+        Trait.LIVE_BY_DAY not in plan.kind.traits
+        or plan.lead.conductor.tinned
+        or plan.lead.conductor.metal != "copper"
+    ):
+        return None
+    return Said(
+        "Plain copper on a solar run",
+        "The cable is plain.",
+        Fix("Take it tinned", (("conductor.tinned", True),)),
+    )

@@ -1,0 +1,161 @@
+"""What the parts are made for: amps, volts, kind of current, lines, weather."""
+
+from euthyne.core.checks.found import Said, check
+from euthyne.core.lead.stage import Stage
+from euthyne.core.plan import Plan
+from euthyne.core.trade.shown import at_most
+from euthyne.core.trade.volts import below_band, excess, made_for
+
+HOURS_SHARE = (
+    0.8  # of a coupler's rating for hours on end, generic; BS 1363 pairs 10 of 13 A, generic
+)
+
+
+BS1363_HOURS_AMPS = 10.0
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="Contacts that run over their rating lose their spring, then burn.",
+    clears="A coupler of a higher rating, or a fuse in the lead that holds the current down.",
+)
+def under_rated_part(plan: Plan) -> Said | None:
+    """Every coupler in the chain must carry the demand."""
+    if plan.steady_amps is None:
+        return None
+    weak = next((p for p in (plan.a, plan.b) if p.steady_amps < plan.steady_amps), None)
+    if weak is None or (
+        plan.protection.in_lead and (plan.protection.amps or 1e9) <= weak.steady_amps
+    ):
+        return None
+    at_duty = (
+        f" ({weak.amps:g} A at {weak.duty_percent:g} % duty)" if weak.duty_percent < 100 else ""
+    )
+    carries = f"{weak.words} carries {at_most(weak.steady_amps)} A{at_duty}"
+    return Said("A part is under-rated", f"{carries}; {plan.steady_amps:.1f} A is wanted.")
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="Direct current does not pass through nothing as alternating current does: the arc stays.",
+    clears="A part made for the current it carries.",
+)
+def wrong_kind(plan: Plan) -> Said | None:
+    """A part made for alternating current says nothing of direct current, and the other way about."""
+    wanted = "AC" if plan.mains else "DC"
+    wrong = next((p for p in (plan.a, plan.b) if wanted not in p.kind.split("/")), None)
+    if wrong is None:
+        return None
+    return Said(
+        "A part for the other kind of current",
+        f"{wrong.words} is made for {wrong.kind}; this lead is {wanted}.",
+    )
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="Insulation and keying are chosen by volts.",
+    clears="A coupler made for the supply.",
+)
+def volts_over_part(plan: Plan) -> Said | None:
+    """Every coupler must be made for the volts, to earth and between its contacts."""
+    for p in (plan.a, plan.b):
+        over = excess(made_for(p.volts), plan.stands_at)
+        if over is not None:
+            there, most = over
+            text = f"{p.words} is made for {most:g} V of {p.volts} V; the lead stands at {round(there, 1):g} V."
+            return Said("A part is made for fewer volts", text)
+    return None
+
+
+@check(
+    "caution",
+    Stage.ENDS,
+    why="The coupler melts, not the cord: its contacts are warm for hours and lose their spring.",
+    clears="A coupler of a higher rating, a smaller load, or a reason: looked at after each long run.",
+)
+def hours_on_a_coupler(plan: Plan) -> Said | None:
+    """A coupler run for three hours or more has something in hand."""
+    if not plan.lead.brief.continuous or plan.steady_amps is None:
+        return None
+    for p in (plan.a, plan.b):
+        most = BS1363_HOURS_AMPS if p.standard == "BS 1363" else HOURS_SHARE * p.steady_amps
+        if plan.steady_amps > most + 1e-9:
+            text = f"{p.words}: {plan.steady_amps:.1f} A for hours; {at_most(most)} A is the most that is usual."
+            return Said("Hours on end at a coupler's rating", text)
+    return None
+
+
+@check(
+    "caution",
+    Stage.ENDS,
+    why="Water in a coupler tracks across its contacts.",
+    clears="Parts of IP44 or better, or a reason why they stay in the dry.",
+)
+def ingress(plan: Plan) -> Said | None:
+    """Outdoors the worst part sets the ingress protection of the whole."""
+    if plan.lead.brief.place == "indoor":
+        return None
+    dry = [p for p in (plan.a, plan.b) if int(p.ip[2:].ljust(2, "0")[1]) < 4]
+    if not dry:
+        return None
+    return Said("Not made for rain", f"{dry[0].words} is {dry[0].ip}; outdoors IP44 is the least.")
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="A line that goes nowhere, or a motor on two of its three phases.",
+    clears="Couplers with the lines the Brief says, or the Brief's own system put right.",
+    on="AC",
+)
+def lines_differ(plan: Plan) -> Said | None:
+    """Couplers carry as many lines as the system of the Brief has."""
+    wanted = len([c for c in plan.cores if c.startswith("L")])
+    for p in (plan.a, plan.b):
+        has = len([m for m in p.marks if m.startswith("L")])
+        if has != wanted:
+            said = "one line" if has == 1 else f"{has} lines"
+            return Said(
+                "The couplers and the Brief differ",
+                f"{p.words} has {said}; the Brief's system has {wanted}.",
+            )
+    return None
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="The wrong pattern goes into nothing, or into something of another voltage.",
+    clears="A coupler made for the volts.",
+    on="AC",
+)
+def volts_under_part(plan: Plan) -> Said | None:
+    """A coupler coded for a band of volts is not used below it."""
+    for p in (plan.a, plan.b):
+        if below_band(made_for(p.volts), plan.stands_at):
+            text = f"{p.words}: {p.volts} V; the Brief says {plan.volts:g} V."
+            return Said("The coupler is made for other volts", text)
+    return None
+
+
+@check(
+    "caution",
+    Stage.ENDS,
+    why="A multiway plugged into it can draw more than the contacts carry.",
+    clears="A breaker on the lead, or a reason why nothing larger is ever plugged in.",
+    on="AC",
+)
+def protection_over_part(plan: Plan) -> Said | None:
+    """What guards an extension must not exceed its couplers."""
+    amps = plan.protection.amps
+    weak = min((plan.a, plan.b), key=lambda p: p.amps)
+    if amps is None or amps <= weak.amps or plan.lead.brief.feeds != "socket":
+        return None
+    return Said(
+        "The protection is larger than a coupler",
+        f"{amps:g} A {plan.protection.words}; {weak.words} is rated {weak.amps:g} A.",
+    )

@@ -1,0 +1,236 @@
+"""The wire map: earth, neutral, crossings, what is left out, what shares a cavity."""
+
+from euthyne.core.checks.found import Fix, Said, check
+from euthyne.core.lead.stage import Stage
+from euthyne.core.plan import Plan
+from euthyne.core.trade.corewords import function_of
+
+NUMBERED_OR_SHIELD = "0123456789ST"
+
+
+AS_IT_SHOULD = Fix("Wire it by function", (("ends.joints", ()),))
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="What is switched off stays live, or what is fed sees its supply the wrong way round.",
+    clears="Each core in the cavity of its own function.",
+)
+def crossed(plan: Plan) -> Said | None:
+    """A core that lands on another function's cavity at one end."""
+    astray = [j for j in plan.joints if j.a and j.b and j.a != j.b and has_one_place(j.core)]
+    if not astray:
+        return None
+    words = ", ".join(f"{function_of(j.core)} from {j.a} to {j.b}" for j in astray)
+    return Said("Polarity crossed in the map", f"Crossed: {words}.", AS_IT_SHOULD)
+
+
+def has_one_place(core: str) -> bool:
+    """True for a core whose function fixes its cavity: lines, neutral, earth, plus, minus."""
+    return core[0] not in NUMBERED_OR_SHIELD
+
+
+@check(
+    "stop", Stage.ENDS, why="The lead would carry nothing.", clears="Both ends of each core landed."
+)
+def left_out(plan: Plan) -> Said | None:
+    """Live and neutral must be landed at both ends, each core in a cavity of its own."""
+    short = [
+        j.core for j in plan.joints if j.core != "E" and has_one_place(j.core) and not (j.a and j.b)
+    ]
+    if not short:
+        return None
+    words = " and ".join(function_of(c) for c in short)
+    return Said("A core is not landed", f"The {words} core is cut back at one end.", AS_IT_SHOULD)
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="What they belong to is joined there.",
+    clears="One core in each terminal.",
+)
+def shared_cavity(plan: Plan) -> Said | None:
+    """Two cores in one cavity of a single-phase lead are a short or a mistake."""
+    fixed = [j for j in plan.joints if has_one_place(j.core)]
+    for end, marks in (("A", [j.a for j in fixed if j.a]), ("B", [j.b for j in fixed if j.b])):
+        twice = next((m for m in marks if marks.count(m) > 1), None)
+        if twice:
+            return Said(
+                "Two cores in one terminal",
+                f"Two cores land in {twice} at the {'supply' if end == 'A' else 'load'} end.",
+                AS_IT_SHOULD,
+            )
+    return None
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="A fault then leaves the case of what is plugged in at mains volts.",
+    clears="Three cores, with the earth landed at both ends.",
+    on="AC",
+)
+def no_earth(plan: Plan) -> Said | None:
+    """An earthed load, or an earthed socket, needs an earth core through both ends."""
+    needed = plan.lead.brief.earthed or plan.b.has_earth
+    if not needed or _sounds(plan, "A.E", "B.E"):
+        return None
+    without = next((p for p in (plan.a, plan.b) if not p.has_earth), None)
+    if without is not None:
+        return Said(
+            "No earth through the lead",
+            f"{without.words} has no earth contact, and the load wants one.",
+        )
+    if not plan.lead.brief.earthed:
+        fix = Fix(
+            "Make it a three-core earthed lead", (("brief.earthed", True), ("ends.joints", ()))
+        )
+        return Said(
+            "No earth through the lead",
+            "The cord has two cores, yet its far end offers an earth.",
+            fix,
+        )
+    text = "The earth contact of one end does not reach the earth contact of the other."
+    return Said("No earth through the lead", text, AS_IT_SHOULD)
+
+
+def _sounds(plan: Plan, one: str, other: str) -> bool:
+    return frozenset((one, other)) in plan.wanted_pairs
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="The case of everything plugged in then carries the return current, and a residual-current device trips.",
+    clears="Each in its own cavity, at both ends.",
+    on="AC",
+)
+def neutral_earth(plan: Plan) -> Said | None:
+    """Neutral and earth are never joined in a lead."""
+    joined = any(_sounds(plan, f"{x}.N", f"{y}.E") for x in "AB" for y in "AB")
+    if not joined:
+        return None
+    return Said(
+        "Neutral joined to earth", "The map lets neutral and earth sound together.", AS_IT_SHOULD
+    )
+
+
+@check(
+    "note",
+    Stage.ENDS,
+    why="Polarity is kept along the lead, not at the wall.",
+    clears="Nothing to clear.",
+    on="AC",
+)
+def reversible(plan: Plan) -> Said | None:
+    """A plug that goes in either way fixes no polarity."""
+    ends = [p.words for p in (plan.a, plan.b) if p.face.reversible]
+    if not ends:
+        return None
+    return Said(
+        "The plug goes in either way",
+        f"{ends[0]}: either line pin may be live. A switch or fuse must break both lines.",
+    )
+
+
+@check(
+    "note",
+    Stage.ENDS,
+    why="The drawing shows the earth in its place; the other two may be the other way on your part.",
+    clears="Read L and N on the part itself.",
+    on="AC",
+)
+def marks_decide(plan: Plan) -> Said | None:
+    """Where the standard does not fix the places, the moulded marks do."""
+    unsure = [p for p in (plan.a, plan.b) if not p.face.sure and not p.face.reversible]
+    if not unsure:
+        return None
+    return Said("Go by the moulded marks", unsure[0].face.note)
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="A balance wire that is shifted by one shorts a cell through a wire as thin as a hair.",
+    clears="Taps from pack minus to pack plus, in order. Measure the pack with a voltmeter before wiring.",
+    on="DC",
+)
+def taps_out_of_order(plan: Plan) -> Said | None:
+    """Balance taps run in cell order at both ends."""
+    taps = [j for j in plan.joints if j.core.startswith("T")]
+    astray = [j for j in taps if j.a != j.core or j.b != j.core]
+    if not astray:
+        return None
+    words = ", ".join(f"{j.core} from {j.a or 'nowhere'} to {j.b or 'nowhere'}" for j in astray)
+    return Said(
+        "Balance taps out of order",
+        f"Astray: {words}.",
+        Fix("Put the taps in cell order", (("ends.joints", ()),)),
+    )
+
+
+@check(
+    "caution",
+    Stage.ENDS,
+    why="Landed nowhere it does nothing; landed at both ends it carries whatever the two earths disagree about.",
+    clears="The shield landed at one end, its other end cut back and insulated; or a reason.",
+    on="DC",
+)
+def shield_landing(plan: Plan) -> Said | None:
+    """A shield is landed at one end."""
+    shield = next((j for j in plan.joints if j.core == "S"), None)
+    if shield is None or bool(shield.a) != bool(shield.b):
+        return None
+    where = "at both ends" if shield.a else "nowhere"
+    one = tuple(type(j)(j.core, j.a or "S", None) if j.core == "S" else j for j in plan.joints)
+    fix = (
+        Fix("Land it at the supply end only", (("ends.joints", one),))
+        if "S" in plan.a.marks
+        else None
+    )
+    return Said("The shield is landed " + where, f"The map lands the shield {where}.", fix)
+
+
+@check(
+    "caution",
+    Stage.ENDS,
+    why="Water finds the one hole that was left.",
+    clears="A blanking plug in every cavity that is not used.",
+    on="DC",
+)
+def open_cavities(plan: Plan) -> Said | None:
+    """Cavities of a sealed connector that are not used are blanked."""
+    for end, p in (("a", plan.a), ("b", plan.b)):
+        empty = [m for m in p.marks if m not in {getattr(j, end) for j in plan.joints}]
+        if p.joint == "wire-seal" and empty and not plan.lead.ends.blanked:
+            fix = Fix("They are plugged", (("ends.blanked", True),))
+            return Said(
+                "Open cavities",
+                f"{p.words}: {', '.join(empty)} {'is' if len(empty) == 1 else 'are'} empty.",
+                fix,
+            )
+    return None
+
+
+@check(
+    "caution",
+    Stage.ENDS,
+    why="What was meant to be one circuit is two, or a short.",
+    clears="Each core in a cavity of its own; or a reason, where a core is looped on.",
+    on="DC",
+)
+def looped_cavity(plan: Plan) -> Said | None:
+    """Two numbered cores in one cavity are looped on: meant, or a mistake."""
+    for end, words in (("a", "supply"), ("b", "load")):
+        marks = [
+            getattr(j, end) for j in plan.joints if not has_one_place(j.core) and getattr(j, end)
+        ]
+        twice = next((m for m in marks if marks.count(m) > 1), None)
+        if twice:
+            cores = " and ".join(j.core for j in plan.joints if getattr(j, end) == twice)
+            return Said(
+                f"Cores {cores} share a cavity", f"Both land in {twice} at the {words} end."
+            )
+    return None

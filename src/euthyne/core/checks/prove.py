@@ -1,0 +1,106 @@
+"""Proving: what was seen, probed and read."""
+
+from euthyne.core.checks.found import Said, check
+from euthyne.core.lead.stage import Stage
+from euthyne.core.plan import Plan
+from euthyne.core.stages.prove.lookover import look_list
+
+
+@check(
+    "stop",
+    Stage.PROVE,
+    why="What is seen to be wrong does not get better by measuring.",
+    clears="Putting it right, then looking again.",
+    on="AC",
+)
+def looked_bad(plan: Plan) -> Said | None:
+    """Something looked wrong."""
+    answers = {a.line: a.good for a in plan.lead.proof.looks}
+    bad = [line for line in look_list(plan.a, plan.b) if answers.get(line.id) is False]
+    if not bad:
+        return None
+    return Said("Something looked wrong", f"Answered no: {bad[0].question}")
+
+
+@check(
+    "stop",
+    Stage.PROVE,
+    why="It would pass a lamp test, and kill on the day something fails.",
+    clears="Putting it right, then probing again.",
+    on="AC",
+)
+def wrong_grid(plan: Plan) -> Said | None:
+    """The polarity grid does not match the map."""
+    if not plan.wiring_faults:
+        return None
+    first = plan.wiring_faults[0]
+    return Said(first.title, first.text)
+
+
+@check(
+    "stop",
+    Stage.PROVE,
+    why="A reading outside its band has a cause; find it before anyone leans on this lead.",
+    clears="Finding the joint, then measuring again.",
+    on="AC",
+)
+def failed_reading(plan: Plan) -> Said | None:
+    """A reading outside its band."""
+    failed = [(line, plan.verdicts[line.id]) for line in plan.lines if line.id in plan.verdicts]
+    bad = next(((line, v) for line, v in failed if v.word == "fail"), None)
+    if bad is None:
+        return None
+    return Said(f"Failed: {bad[0].words}", bad[1].reason)
+
+
+@check(
+    "caution",
+    Stage.PROVE,
+    why="A verdict is worth what its expectation is worth.",
+    clears="Taking the readings again, or a reason why they stand.",
+    on="AC",
+)
+def plan_changed_after_proof(plan: Plan) -> Said | None:
+    """Readings taken to another plan were held against another expectation."""
+    proof = plan.lead.proof
+    if proof.plan_stamp in (None, plan.stamp) or not (proof.readings or proof.probes):
+        return None
+    return Said(
+        "The plan changed after the proof began",
+        "Readings were taken when the plan said something else. They are now judged against this one.",
+    )
+
+
+@check(
+    "caution",
+    Stage.PROVE,
+    why="It will be the first to fail.",
+    clears="Mending it now, or a reason and a note to look sooner.",
+    on="AC",
+)
+def watched_reading(plan: Plan) -> Said | None:
+    """A reading that passes with nothing to spare."""
+    watched = next(
+        (x for x in plan.lines if x.id in plan.verdicts and plan.verdicts[x.id].word == "watch"),
+        None,
+    )
+    if watched is None:
+        return None
+    return Said(f"To watch: {watched.words}", plan.verdicts[watched.id].reason)
+
+
+@check(
+    "note",
+    Stage.PROVE,
+    why="It answers for the earth fault only, never for a short between live and neutral.",
+    clears="Nothing to clear.",
+    on="AC",
+)
+def try_the_button(plan: Plan) -> Said | None:
+    """The device upstream is only as good as its last test."""
+    if plan.lead.brief.place == "indoor" or plan.lead.brief.rcd != "30 mA":
+        return None
+    return Said(
+        "A residual-current device upstream",
+        "Used outdoors behind a 30 mA device. Press its test button each time.",
+    )

@@ -1,0 +1,81 @@
+"""The tag: nothing sealed that is not built and proven."""
+
+from euthyne.core.checks.found import Said, check
+from euthyne.core.lead.stage import Stage
+from euthyne.core.plan import Plan
+from euthyne.core.stages.prove.lookover import look_list
+from euthyne.core.trade.shown import at_most
+
+
+@check("note", Stage.TAG, why="A chain is rated by its weakest link.", clears="Nothing to clear.")
+def weakest_part(plan: Plan) -> Said | None:
+    """Which link sets the rating on the label."""
+    if plan.candidate is None:
+        return None
+    return Said(
+        "What sets the rating",
+        f"The weakest link is {plan.weakest.words}, {at_most(plan.weakest.amps)} A. That figure goes on the tag.",
+    )
+
+
+@check(
+    "stop",
+    Stage.TAG,
+    why="What was not tested is not known.",
+    clears="Every line of Prove, answered.",
+    on="AC",
+)
+def untested(plan: Plan) -> Said | None:
+    """No lead is sealed with a mandatory line untested."""
+    if not plan.lines:
+        return None
+    answered = {a.line for a in plan.lead.proof.looks if a.good}
+    missing = [x.question for x in look_list(plan.a, plan.b) if x.id not in answered]
+    missing += (
+        [f"{len(plan.grid.unprobed)} squares of the polarity grid"] if plan.grid.unprobed else []
+    )
+    missing += [
+        x.words
+        for x in plan.lines
+        if x.id not in plan.verdicts or plan.verdicts[x.id].word == "unsure"
+    ]
+    if not missing:
+        return None
+    rest = f", and {len(missing) - 1} more" if len(missing) > 1 else ""
+    return Said("Not everything is proven", f"Still open: {missing[0]}{rest}.")
+
+
+@check(
+    "stop",
+    Stage.TAG,
+    why="The record would say more than was done.",
+    clears="Every step of Build, done.",
+    on="AC",
+)
+def unbuilt(plan: Plan) -> Said | None:
+    """A lead is not sealed while steps are open."""
+    if plan.size_name is not None and plan.steps and not plan.steps_left:
+        return None
+    return Said(
+        "Not built yet",
+        f"{len(plan.steps_left)} steps of the build are open."
+        if plan.steps
+        else "The plan is not far enough to build.",
+    )
+
+
+@check(
+    "note",
+    Stage.TAG,
+    why="Tables are not rules: rules differ from place to place.",
+    clears="Nothing to clear.",
+    on="AC",
+)
+def who_decides(plan: Plan) -> Said | None:
+    """Fixed wiring, three phases and heavy supplies belong to a licensed person in many places."""
+    if plan.lead.brief.system == "ac-single" or not plan.mains:
+        return None
+    return Said(
+        "A licensed person decides",
+        "Leads on more than one line are licensed work in many places. Ask first.",
+    )

@@ -1,0 +1,48 @@
+"""The kinds of lead: one file a kind, found by looking into this folder; nothing else in the program names one."""
+
+from importlib import import_module
+from pkgutil import iter_modules
+
+from euthyne.core.kinds.kind import Caution, Family, Group, Kind, Start, Trait, faults_in
+from euthyne.core.trade.fault import Fault, Refused
+
+__all__ = ["KINDS", "Caution", "Family", "Group", "Kind", "Start", "Trait", "kind_named", "starts"]
+
+SHARED = ("kind", "asked", "makeup", "cautions", "beginning")
+
+
+def _found() -> dict[str, Kind]:
+    """Every kind by its name, family by family. Raises: ImportError for a file that holds none, or half of one."""
+    kinds = []
+    for module in iter_modules(__path__):
+        if module.name in SHARED:
+            continue
+        kind = getattr(import_module(f"{__name__}.{module.name}"), "KIND", None)
+        if not isinstance(kind, Kind):
+            raise ImportError(f"kinds/{module.name}.py holds no KIND")
+        if faults := faults_in(kind):
+            raise ImportError(f"kinds/{module.name}.py: {faults[0]}")
+        kinds.append(kind)
+    order = list(Family)
+    kinds.sort(key=lambda kind: (order.index(kind.family), kind.name))
+    by_id = {kind.id: kind for kind in kinds}
+    ids = [start.id for kind in kinds for start in kind.starts]
+    if len(by_id) < len(kinds) or len(set(ids)) < len(ids):
+        raise ImportError("two kinds, or two starts, have one name")
+    return by_id
+
+
+KINDS = _found()
+
+
+def kind_named(name: str, field: str = "kind") -> Kind:
+    """A kind by its name. Raises: Refused when there is no such kind."""
+    if name not in KINDS:
+        known = ", ".join(KINDS)
+        raise Refused(Fault(field, f"there is no kind of lead called {name!r}", f"one of: {known}"))
+    return KINDS[name]
+
+
+def starts() -> tuple[tuple[Kind, Start], ...]:
+    """Every point to begin at, with its kind."""
+    return tuple((kind, start) for kind in KINDS.values() for start in kind.starts)

@@ -1,0 +1,66 @@
+"""Extension leads: a socket taken further."""
+
+from euthyne.core.kinds.asked import FEEDS, FROM_MAINS, MOVES_ABOUT, WHOSE
+from euthyne.core.kinds.kind import EVERY_CORD, Family, Kind, Start, Trait
+from euthyne.core.kinds.makeup import lines_and_earth
+from euthyne.core.lead import Brief, Conductor
+
+BRIEF = Brief(feeds="socket", upstream_family="breaker-iec")
+NAME = "Extension lead"
+
+KIND = Kind(
+    id="extension",
+    name=NAME,
+    family=Family.MAINS,
+    headline="What does it feed, from what, how far, and where does it live?",
+    source="supply",
+    starts=(
+        Start(
+            "extension-bs",
+            NAME,
+            a="bs1363-plug",
+            b="bs1363-socket",
+            brief=BRIEF,
+            conductor=Conductor(),
+        ),
+        Start(
+            "extension-cee",
+            NAME,
+            a="cee7-7-plug",
+            b="cee7-3-socket",
+            brief=BRIEF,
+            conductor=Conductor(),
+        ),
+        Start(
+            "extension-as",
+            NAME,
+            a="as3112-10-plug",
+            b="as3112-10-socket",
+            brief=BRIEF,
+            conductor=Conductor(),
+        ),
+        Start(
+            "extension-nema",
+            NAME,
+            a="nema-5-15p",
+            b="nema-5-15r",
+            brief=Brief(feeds="socket", volts=120.0, upstream_family="breaker-na"),
+            conductor=Conductor(cable_type="SJOOW", unit="AWG"),
+            scheme="north-america",
+        ),
+        Start(
+            "extension-60309",
+            NAME,
+            a="iec60309-16-plug",
+            b="iec60309-16-connector",
+            brief=BRIEF,
+            conductor=Conductor(cable_type="H07RN-F"),
+        ),
+    ),
+    groups=(WHOSE, FEEDS, FROM_MAINS, MOVES_ABOUT),
+    make_up=lines_and_earth,
+    cables=EVERY_CORD,
+    traits=frozenset({Trait.MOVED, Trait.EXTENDS}),
+    proof=("core", "earth", "insulation"),
+    cautions=(),
+)

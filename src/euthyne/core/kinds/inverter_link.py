@@ -1,0 +1,71 @@
+"""Links from a battery to an inverter."""
+
+from euthyne.core.kinds.asked import FUSE, LIES_SOMEWHERE, SHORTED, WHOSE
+from euthyne.core.kinds.cautions import ONE_AT_A_TIME, PART_WITHOUT_LOAD
+from euthyne.core.kinds.kind import Caution, Family, Group, Kind, Start, Trait
+from euthyne.core.kinds.makeup import poles_and_taps
+from euthyne.core.lead import Brief, Conductor
+from euthyne.core.lead.stage import Stage
+from euthyne.core.trade.quantity import NEAR, PERCENT, POWER, VOLTS
+from euthyne.core.trade.question import Question
+
+DELIVERS = Question("brief.watts", "Delivers", measure=POWER, optional=True, hint="1500 W")
+EFFICIENCY = Question("brief.efficiency_percent", "Efficiency", measure=PERCENT)
+BATTERY = Question("brief.volts", "Battery", measure=VOLTS)
+CUTS_OFF = Question(
+    "brief.at_volts",
+    "Cuts off at",
+    measure=VOLTS,
+    optional=True,
+    hint="empty: 0.875 of the battery",
+)
+FUSE_TO_POST = Question("brief.fuse_to_post_m", "Fuse to post", measure=NEAR)
+
+KIND = Kind(
+    id="inverter-link",
+    name="Battery to inverter link",
+    family=Family.DIRECT,
+    headline="What does the inverter deliver, and how low may the battery fall?",
+    source="battery",
+    starts=(
+        Start(
+            "inverter-link",
+            "Battery to inverter link",
+            a="lugs-m8",
+            b="inverter-lugs-m8",
+            brief=Brief(
+                feeds="power",
+                system="dc",
+                volts=12.0,
+                efficiency_percent=88.0,
+                fuse_family="high-breaking-dc",
+            ),
+            conductor=Conductor(cable_type="battery-105", drop_percent=3.0),
+            scheme="dc-red-black",
+        ),
+    ),
+    groups=(
+        WHOSE,
+        Group("The inverter", (DELIVERS, EFFICIENCY)),
+        Group("The battery", (BATTERY, CUTS_OFF, SHORTED, FUSE, FUSE_TO_POST)),
+        LIES_SOMEWHERE,
+    ),
+    make_up=poles_and_taps,
+    cables=("battery-105", "RV-105", "H01N2-D"),
+    traits=frozenset({Trait.LIES_STILL, Trait.FUSED_AT_THE_POST, Trait.CUT_ON_A_PACK}),
+    proof=(),
+    cautions=(
+        Caution(
+            code="precharge",
+            level="caution",
+            stage=Stage.BRIEF,
+            watches="An inverter's capacitors draw a spark at the first touch.",
+            title="Precharge before connecting",
+            text="An inverter's capacitors take a rush of hundreds of amps at the first touch.",
+            why="The spark pits the post and frightens the hand that holds the spanner.",
+            clears="A precharge resistor or circuit, or a reason why none is needed.",
+        ),
+        ONE_AT_A_TIME,
+        PART_WITHOUT_LOAD,
+    ),
+)

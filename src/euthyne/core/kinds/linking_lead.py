@@ -1,0 +1,56 @@
+"""Linking leads: from one unit of a chain to the next."""
+
+from euthyne.core.kinds.asked import (
+    EARTH_CORE,
+    FROM_MAINS,
+    MOVES_ABOUT,
+    OF_LOADS,
+    WHOSE,
+    loaded_by,
+)
+from euthyne.core.kinds.cautions import PART_WITHOUT_LOAD
+from euthyne.core.kinds.kind import EVERY_CORD, Family, Group, Kind, Start, Trait
+from euthyne.core.kinds.makeup import lines_and_earth
+from euthyne.core.lead import Brief, Conductor
+from euthyne.core.trade.question import Question
+
+UNITS_ALLOWED = Question(
+    "brief.units_allowed",
+    "The manual allows",
+    "whole",
+    bounds=(1, 64),
+    optional=True,
+    hint="units",
+)
+
+KIND = Kind(
+    id="linking-lead",
+    name="Linking lead",
+    family=Family.MAINS,
+    headline="How many units hang on this lead, and how many does the manual allow?",
+    source="supply",
+    starts=(
+        Start(
+            "linking-lead",
+            "Linking lead",
+            a="power-out",
+            b="power-in",
+            brief=Brief(feeds="loads", upstream_family="breaker-iec"),
+            conductor=Conductor(cable_type="H07RN-F"),
+        ),
+    ),
+    groups=(
+        WHOSE,
+        Group(
+            "The units after this lead",
+            (loaded_by(("loads", "these units, in a chain")), UNITS_ALLOWED, *OF_LOADS, EARTH_CORE),
+        ),
+        FROM_MAINS,
+        MOVES_ABOUT,
+    ),
+    make_up=lines_and_earth,
+    cables=EVERY_CORD,
+    traits=frozenset({Trait.MOVED, Trait.CHAINED}),
+    proof=("core", "earth", "insulation"),
+    cautions=(PART_WITHOUT_LOAD,),
+)

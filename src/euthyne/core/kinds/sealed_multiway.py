@@ -1,0 +1,49 @@
+"""Leads of several circuits in one sealed coupler."""
+
+from euthyne.core.kinds.asked import (
+    EACH_CARRIES,
+    FUSE,
+    LIES_BESIDE_OTHERS,
+    SUPPLY_VOLTS,
+    WAYS,
+    WHOSE,
+)
+from euthyne.core.kinds.kind import Family, Group, Kind, Start, Trait
+from euthyne.core.kinds.makeup import numbered
+from euthyne.core.lead import Brief, Conductor
+
+KIND = Kind(
+    id="sealed-multiway",
+    name="Sealed multi-way lead",
+    family=Family.MANY_CORES,
+    headline="How many circuits, each carrying what, lying together how far?",
+    source="supply",
+    starts=(
+        Start(
+            "sealed-multiway",
+            "Sealed multi-way lead",
+            a="sealed-6-way",
+            b="sealed-6-way",
+            brief=Brief(
+                feeds="current",
+                system="dc",
+                volts=12.0,
+                ways=6,
+                place="wet",
+                fuse_family="blade-32v",
+            ),
+            conductor=Conductor(cable_type="RV-105", drop_percent=3.0, tinned=True),
+            scheme="din-47100",
+        ),
+    ),
+    groups=(
+        WHOSE,
+        Group("The circuits", (WAYS, EACH_CARRIES, SUPPLY_VOLTS, FUSE)),
+        LIES_BESIDE_OTHERS,
+    ),
+    make_up=numbered,
+    cables=("RV-105",),
+    traits=frozenset({Trait.LIES_STILL, Trait.FUSED_AT_THE_POST}),
+    proof=(),
+    cautions=(),
+)

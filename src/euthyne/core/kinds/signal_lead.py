@@ -1,0 +1,45 @@
+"""Multi-pole leads for signals, with a shield."""
+
+from euthyne.core.kinds.asked import EACH_CARRIES, LIES_BESIDE_OTHERS, SUPPLY_VOLTS, WAYS, WHOSE
+from euthyne.core.kinds.kind import Family, Group, Kind, Start, Trait
+from euthyne.core.kinds.makeup import numbered
+from euthyne.core.lead import Brief, Conductor
+from euthyne.core.trade.question import Question
+
+SHIELD = Question(
+    "brief.shield",
+    "Shield",
+    "choice",
+    choices=((True, "yes, landed at one end"), (False, "none")),
+)
+
+KIND = Kind(
+    id="signal-lead",
+    name="Multi-pole lead with shield",
+    family=Family.MANY_CORES,
+    headline="How many cores, each carrying what, and is there a shield?",
+    source="supply",
+    starts=(
+        Start(
+            "signal-lead",
+            "Multi-pole lead with shield",
+            a="d25-pin",
+            b="round-8",
+            brief=Brief(
+                feeds="current", system="dc", volts=24.0, ways=8, shield=True, earthed=False
+            ),
+            conductor=Conductor(cable_type="screened-multicore", drop_percent=5.0),
+            scheme="din-47100",
+        ),
+    ),
+    groups=(
+        WHOSE,
+        Group("The cores", (WAYS, EACH_CARRIES, SUPPLY_VOLTS, SHIELD)),
+        LIES_BESIDE_OTHERS,
+    ),
+    make_up=numbered,
+    cables=("screened-multicore", "H05RN-F"),
+    traits=frozenset({Trait.LIES_STILL}),
+    proof=(),
+    cautions=(),
+)

@@ -1,0 +1,87 @@
+"""Runs from a string of panels."""
+
+from euthyne.core.kinds.asked import FUSE, LIES_SOMEWHERE, WHOSE
+from euthyne.core.kinds.cautions import PART_WITHOUT_LOAD
+from euthyne.core.kinds.kind import Caution, Family, Group, Kind, Start, Trait
+from euthyne.core.kinds.makeup import poles_and_taps
+from euthyne.core.lead import Brief, Conductor
+from euthyne.core.lead.stage import Stage
+from euthyne.core.trade.quantity import CURRENT, VOLTS
+from euthyne.core.trade.question import Question
+
+COLDEST = Question("brief.volts", "Volts on the coldest morning", measure=VOLTS)
+SHORT_CIRCUIT = Question(
+    "brief.amps", "Short-circuit current", measure=CURRENT, optional=True, hint="11.2 A"
+)
+WORKS_AT_VOLTS = Question(
+    "brief.working_volts",
+    "Works at, volts",
+    measure=VOLTS,
+    optional=True,
+    hint="98 V, for the loss",
+)
+WORKS_AT_AMPS = Question(
+    "brief.working_amps",
+    "Works at, amps",
+    measure=CURRENT,
+    optional=True,
+    hint="10.4 A, for the loss",
+)
+COUNTED = Question(
+    "brief.margin",
+    "Counted",
+    "choice",
+    choices=((1.25, "1.25 times, IEC"), (1.56, "1.56 times, North America")),
+)
+MODULES_ALLOW = Question(
+    "brief.module_fuse_amps", "Its modules allow", measure=CURRENT, optional=True, hint="20 A"
+)
+
+KIND = Kind(
+    id="solar-string",
+    name="Solar string run",
+    family=Family.DIRECT,
+    headline="What do the panels give on the coldest, brightest morning?",
+    source="panels",
+    starts=(
+        Start(
+            "solar-string",
+            "Solar string run",
+            a="solar-pair",
+            b="solar-pair-far",
+            brief=Brief(
+                feeds="current",
+                system="dc",
+                volts=118.0,
+                margin=1.25,
+                place="outdoor",
+                ambient_c=60.0,
+            ),
+            conductor=Conductor(cable_type="H1Z2Z2-K", drop_percent=3.0, tinned=True),
+            scheme="dc-red-black",
+        ),
+    ),
+    groups=(
+        WHOSE,
+        Group("The string", (COLDEST, SHORT_CIRCUIT, WORKS_AT_VOLTS, WORKS_AT_AMPS, COUNTED)),
+        Group("Guarded by", (FUSE, MODULES_ALLOW)),
+        LIES_SOMEWHERE,
+    ),
+    make_up=poles_and_taps,
+    cables=("H1Z2Z2-K", "battery-105"),
+    traits=frozenset({Trait.LIES_STILL, Trait.LIVE_BY_DAY}),
+    proof=(),
+    cautions=(
+        Caution(
+            code="one-make",
+            level="caution",
+            stage=Stage.ENDS,
+            watches="The halves of a solar coupler are of one make.",
+            title="Both halves of one make",
+            text="Look at the mark on each half, the string's own and the regulator's too.",
+            why="Halves of two makes look as if they fit; the contact between them heats.",
+            clears="Both halves of one make, crimped with that make's tool; or a reason.",
+        ),
+        PART_WITHOUT_LOAD,
+    ),
+)

@@ -1,0 +1,53 @@
+"""Extensions of a machine's supply: heavy, on one phase, on two hots or on three phases."""
+
+from euthyne.core.kinds.asked import FEEDS, FROM_MAINS, MOVES_ABOUT, WHOSE
+from euthyne.core.kinds.kind import EVERY_CORD, Family, Kind, Start, Trait
+from euthyne.core.kinds.makeup import lines_and_earth
+from euthyne.core.lead import Brief, Conductor
+
+RUBBER = Conductor(cable_type="H07RN-F")
+
+KIND = Kind(
+    id="supply-extension",
+    name="Machine supply extension",
+    family=Family.MAINS,
+    headline="What does it feed, from what, how far, and where does it live?",
+    source="supply",
+    starts=(
+        Start(
+            "supply-cee",
+            "Machine supply extension",
+            a="cee7-7-plug-rubber",
+            b="cee7-3-socket-rubber",
+            brief=Brief(feeds="socket", upstream_family="breaker-iec"),
+            conductor=RUBBER,
+        ),
+        Start(
+            "supply-three",
+            "Three-phase extension",
+            a="iec60309-32-red5-plug",
+            b="iec60309-32-red5-connector",
+            brief=Brief(
+                feeds="socket", system="ac-three", volts=400.0, upstream_family="breaker-iec"
+            ),
+            conductor=RUBBER,
+        ),
+        Start(
+            "supply-split",
+            "120/240 V extension",
+            a="nema-14-50p",
+            b="nema-14-50r",
+            brief=Brief(
+                feeds="socket", system="ac-split", volts=240.0, upstream_family="breaker-na"
+            ),
+            conductor=Conductor(cable_type="SOOW", unit="AWG"),
+            scheme="north-america",
+        ),
+    ),
+    groups=(WHOSE, FEEDS, FROM_MAINS, MOVES_ABOUT),
+    make_up=lines_and_earth,
+    cables=EVERY_CORD,
+    traits=frozenset({Trait.MOVED, Trait.EXTENDS}),
+    proof=("core", "earth", "insulation"),
+    cautions=(),
+)

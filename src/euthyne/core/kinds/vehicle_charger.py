@@ -1,0 +1,36 @@
+"""Extensions that a vehicle is charged through."""
+
+from euthyne.core.kinds.asked import FEEDS, FROM_MAINS, MOVES_ABOUT, WHOSE
+from euthyne.core.kinds.kind import EVERY_CORD, Family, Group, Kind, Start, Trait
+from euthyne.core.kinds.makeup import lines_and_earth
+from euthyne.core.lead import Brief, Conductor
+from euthyne.core.trade.question import Question
+
+NAME = "Vehicle-charger extension"
+PERMISSION = Question(
+    "brief.permission", "Maker's permission", "text", bounds=(0, 200), hint="which page allows it"
+)
+
+KIND = Kind(
+    id="vehicle-charger",
+    name=NAME,
+    family=Family.MAINS,
+    headline="Does the vehicle's maker allow an extension, and what does it draw for hours?",
+    source="supply",
+    starts=(
+        Start(
+            "vehicle-charger",
+            NAME,
+            a="iec60309-16-plug",
+            b="iec60309-16-connector",
+            brief=Brief(feeds="socket", continuous=True, upstream_family="breaker-iec"),
+            conductor=Conductor(cable_type="H07RN-F"),
+        ),
+    ),
+    groups=(WHOSE, Group("Feeds", (PERMISSION, *FEEDS.questions)), FROM_MAINS, MOVES_ABOUT),
+    make_up=lines_and_earth,
+    cables=EVERY_CORD,
+    traits=frozenset({Trait.MOVED, Trait.EXTENDS, Trait.MAKER_MUST_ALLOW}),
+    proof=("core", "earth", "insulation"),
+    cautions=(),
+)

@@ -1,0 +1,46 @@
+"""Extensions of a welding lead."""
+
+from euthyne.core.kinds.asked import AROUND, DRUM_LAYERS, PLACE, RUN, WHOSE, there_already
+from euthyne.core.kinds.kind import Family, Group, Kind, Start, Trait
+from euthyne.core.kinds.makeup import poles_and_taps
+from euthyne.core.lead import Brief, Conductor
+from euthyne.core.trade.quantity import CURRENT, PERCENT, VOLTS
+from euthyne.core.trade.question import Question
+
+WELDS_AT = Question("brief.amps", "Welds at", measure=CURRENT, optional=True, hint="150 A")
+DUTY = Question("brief.duty_percent", "Duty", measure=PERCENT)
+ARC_VOLTS = Question("brief.volts", "Arc volts", measure=VOLTS)
+POLES = Question("brief.poles", "Lengthens", "choice", choices=((1, "one pole"), (2, "both poles")))
+
+KIND = Kind(
+    id="welding-extension",
+    name="Welding extension",
+    family=Family.DIRECT,
+    headline="How hard does it weld, for how long, and what is there already?",
+    source="arc",
+    starts=(
+        Start(
+            "welding-extension",
+            "Welding extension",
+            a="bayonet-pin",
+            b="bayonet-socket",
+            brief=Brief(feeds="current", system="dc", volts=26.0, duty_percent=40.0, poles=1),
+            conductor=Conductor(cable_type="H01N2-D", drop_percent=8.0),
+            scheme="dc-red-black",
+        ),
+    ),
+    groups=(
+        WHOSE,
+        Group("The welder", (WELDS_AT, DUTY, ARC_VOLTS)),
+        Group(
+            "There already",
+            (*there_already("The lead it lengthens", length="3 m", size="25 mm2"), POLES),
+        ),
+        Group("How far, and where", (RUN, PLACE, AROUND, DRUM_LAYERS)),
+    ),
+    make_up=poles_and_taps,
+    cables=("H01N2-D", "battery-105"),
+    traits=frozenset({Trait.MOVED, Trait.WELDS}),
+    proof=(),
+    cautions=(),
+)
