@@ -194,10 +194,10 @@ def steps_command(lead: BinaryIO) -> None:
         steps = [
             {k: getattr(s, k) for k in told}
             | {"figures": {f.words: f.value for f in s.figures}, "asks": [a.words for a in s.asks]}
-            for s in plan.steps
+            for s in plan.build.steps
         ]
         stops = not_to_be_built(progress(plan, False))
-        answer = {"not_to_be_built": stops, "steps": steps, "trapped": plan.trapped}
+        answer = {"not_to_be_built": stops, "steps": steps, "trapped": plan.build.trapped}
         return json.dumps(answer, indent=1, ensure_ascii=False)
 
     _answer(written)

@@ -135,7 +135,7 @@ def test_it_is_right_after_all_and_a_slip_of_the_finger_cost_nothing(bench, serv
 
 def test_a_battery_link_is_built_by_keyboard_alone(bench, served):
     _, store = served
-    steps = plan_of(store.get(LINK).lead).steps
+    steps = plan_of(store.get(LINK).lead).build.steps
     for number in range(len(steps)):
         expect(bench.locator(".bench-top .mono")).to_contain_text(f"step {number + 1} of")
         go_on(bench)
@@ -147,7 +147,7 @@ def test_a_battery_link_is_built_by_keyboard_alone(bench, served):
 @pytest.mark.parametrize("tag", [LINK, "TR-0027", "TR-0023", "TR-0029"])
 def test_no_step_of_any_build_needs_a_scroll_or_hides_its_key(page, served, size, tag):
     page.set_viewport_size(size)
-    steps = plan_of(served[1].get(tag).lead).steps
+    steps = plan_of(served[1].get(tag).lead).build.steps
     for step in {s.kind: s for s in steps}.values():
         page.goto(f"/leads/{tag}/build/bench?step={step.key.replace('+', '%2B')}")
         assert page.evaluate("document.documentElement.scrollHeight <= innerHeight"), step.key

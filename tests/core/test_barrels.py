@@ -87,17 +87,17 @@ def test_an_insulated_terminal_has_the_colour_of_its_wire_range(copper, colour):
 
 def test_a_lug_step_carries_this_leads_own_numbers():
     p = plan(**LINK)
-    land = next(s for s in p.steps if s.kind == "land")
+    land = next(s for s in p.build.steps if s.kind == "land")
     assert {f.words: f.value for f in land.figures} == {
         "bare": "29.1 to 31.1 mm",
         "presses, narrow die": "3",
         "die code": "14",
         "copper fills the bore": "64 %",
     }
-    sleeve = next(s for s in p.steps if s.kind == "on-core")
+    sleeve = next(s for s in p.build.steps if s.kind == "on-core")
     assert "cut to 46 mm" in sleeve.numbers
-    cut = next(s for s in p.steps if s.kind == "cut")
-    assert cut.numbers == f"length {p.cut.cut_m:.2f} m; pieces 2"
+    cut = next(s for s in p.build.steps if s.kind == "cut")
+    assert cut.numbers == f"length {p.cut.length.cut_m:.2f} m; pieces 2"
 
 
 def test_the_table_of_lugs_says_bare_and_presses_for_each_size():
@@ -107,7 +107,7 @@ def test_the_table_of_lugs_says_bare_and_presses_for_each_size():
 
 
 def test_a_lead_of_lugs_swallows_both_barrels():
-    assert plan(**LINK).cut.ends_m == pytest.approx(2 * 0.03005)
+    assert plan(**LINK).cut.length.ends_m == pytest.approx(2 * 0.03005)
 
 
 def test_a_contact_is_stripped_for_its_own_wings():
@@ -156,7 +156,7 @@ def test_a_staircase_goes_down_from_the_outside_in():
 
 def test_a_shielded_cable_is_stripped_in_steps_and_the_braid_is_used_at_one_end_only():
     p = plan(**SIGNAL)
-    keys = [s.key for s in p.steps]
+    keys = [s.key for s in p.build.steps]
     for end in "AB":
         assert (
             keys.index(f"{end}-strip")
@@ -164,14 +164,14 @@ def test_a_shielded_cable_is_stripped_in_steps_and_the_braid_is_used_at_one_end_
             < keys.index(f"{end}-layer-wrap")
         )
         assert keys.index(f"{end}-layer-wrap") < keys.index(f"{end}-cores")
-    braids = {s.end: s.detail for s in p.steps if s.key.endswith("layer-braid")}
+    braids = {s.end: s.detail for s in p.build.steps if s.key.endswith("layer-braid")}
     assert "twist it" in braids["A"]
     assert "landed at the other end only" in braids["B"]
 
 
 def test_a_heating_tape_is_opened_layer_by_layer_and_its_bus_wires_never_meet():
     p = plan(**TAPE)
-    layers = [s for s in p.steps if s.kind == "layer"]
+    layers = [s for s in p.build.steps if s.kind == "layer"]
     assert [s.part for s in layers] == ["jacket", "braid", "inner", "core", "bus"]
     assert {s.end for s in layers} == {"B"}
     assert "must never meet" in layers[-1].detail
@@ -179,7 +179,7 @@ def test_a_heating_tape_is_opened_layer_by_layer_and_its_bus_wires_never_meet():
 
 
 def test_layers_are_drawn_to_scale_and_no_further_than_the_step():
-    stairs = plan(**SIGNAL).strips[0].stairs
+    stairs = plan(**SIGNAL).cut.strips["A"].stairs
     whole = staircase_drawing(stairs, "the cord")
     assert all(s.layer.words in whole for s in stairs)
     first = staircase_drawing(stairs, "the cord", stairs[1].layer.id)
@@ -211,20 +211,20 @@ def test_a_rounded_corner_is_never_longer_than_its_legs(corners, bend):
 )
 def test_how_tightly_a_cable_may_be_bent_depends_on_how_it_lives(changes, bending):
     p = plan(**changes)
-    assert p.bending == bending
-    assert p.least_bend_mm == pytest.approx(LEAST_BEND[bending] * p.cable_od_mm)
+    assert p.cut.bending == bending
+    assert p.cut.least_bend_mm == pytest.approx(LEAST_BEND[bending] * p.conductor.cable_od_mm)
 
 
 def test_corners_leave_over_what_a_tape_measured_too_much():
     p = plan(brief__legs_m=(4.0, 4.0, 2.0), cut__measured_with="tape", cut__bend_mm=100.0)
-    assert p.left_over_mm == pytest.approx(2 * 0.4292 * 100, abs=0.1)
-    assert p.cut.cut_m == plan().cut.cut_m
+    assert p.cut.left_over_mm == pytest.approx(2 * 0.4292 * 100, abs=0.1)
+    assert p.cut.length.cut_m == plan().cut.length.cut_m
     astray = plan(brief__legs_m=(4.0, 4.0))
-    assert astray.legs_m == (10.0,)
+    assert astray.cut.legs_m == (10.0,)
 
 
 def test_a_bend_just_wide_enough_is_left_alone():
-    least = plan().least_bend_mm
+    least = plan().cut.least_bend_mm
     assert "bent-too-tight" not in {f.code for f in checks(plan(cut__bend_mm=least))}
     found = next(f for f in checks(plan(cut__bend_mm=least - 0.1)) if f.code == "bent-too-tight")
     assert found.fix.changes == (("cut.bend_mm", least),)
@@ -234,4 +234,4 @@ def test_the_cut_is_drawn_share_by_share():
     drawn = cutting_drawing(plan(cut__loops_mm=400.0, cut__reworks=1, brief__legs_m=(6.0, 4.0)))
     for words in ("run, 2 legs", "loops", "spare tries", "400 mm", ">6.00<", ">4.00<", "m to cut"):
         assert words in drawn
-    assert f"2 × {plan(**LINK).cut.cut_m:.2f} m to cut" in cutting_drawing(plan(**LINK))
+    assert f"2 × {plan(**LINK).cut.length.cut_m:.2f} m to cut" in cutting_drawing(plan(**LINK))

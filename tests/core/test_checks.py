@@ -366,17 +366,18 @@ def done_lead():
     """A lead built and proven to its plan, nothing left but the seal."""
     lead = extension(cut__accepted=True)
     p = Plan(lead)
-    lead = with_value(lead, "build.done", tuple(StepDone(s.key, AT, "RM") for s in p.steps))
-    from euthyne.core.stages.prove.lookover import look_list
+    lead = with_value(lead, "build.done", tuple(StepDone(s.key, AT, "RM") for s in p.build.steps))
     from euthyne.core.stages.prove.provegrid import all_pairs
 
     readings = tuple(
         Reading(x.id, 999.0 if x.kind == "insulation" else (x.low + x.watch) / 2, AT, "AF")
-        for x in p.lines
+        for x in p.prove.lines
     )
     proof = Proof(
-        looks=tuple(Look(x.id, True, AT, "AF") for x in look_list(p.a, p.b)),
-        probes=tuple(Probe(min(x), max(x), x in p.wanted_pairs) for x in all_pairs(p.points)),
+        looks=tuple(Look(x.id, True, AT, "AF") for x in p.prove.looks),
+        probes=tuple(
+            Probe(min(x), max(x), x in p.ends.wanted_pairs) for x in all_pairs(p.ends.points)
+        ),
         readings=readings,
     )
     return with_value(lead, "proof", proof)
@@ -488,7 +489,7 @@ def test_whatever_is_put_together_is_judged_and_never_breaks(cable):
                 brief__earthed=earthed,
             )
             assert len(progress(p, False).standings) == 7
-            assert p.steps or p.trapped or p.size_name is None
+            assert p.build.steps or p.build.trapped or p.conductor.size_name is None
 
 
 @pytest.mark.parametrize(
@@ -502,12 +503,14 @@ def test_whatever_is_put_together_is_judged_and_never_breaks(cable):
 def test_direct_current_leads_are_sized_as_the_worked_answers(given, size, decided, amps):
     already = {"brief__already_m": 3.0, "brief__already_size": "25 mm2"} if given is WELDING else {}
     p = plan(**given, **already)
-    assert (p.sizing.chosen.size, p.sizing.chosen.decided_by) == (size, decided)
-    assert p.demand_amps == pytest.approx(amps, abs=0.01)
+    assert (p.conductor.sizing.chosen.size, p.conductor.sizing.chosen.decided_by) == (size, decided)
+    assert p.brief.demand_amps == pytest.approx(amps, abs=0.01)
     found = progress(p, False)
     assert Stage.BUILD in found.reach
     assert Stage.PROVE not in found.reach
-    assert p.candidate.drop_percent == pytest.approx(7.9964, rel=0.005) if already else True
+    assert (
+        p.conductor.candidate.drop_percent == pytest.approx(7.9964, rel=0.005) if already else True
+    )
 
 
 def test_a_direct_current_lead_is_said_to_be_as_far_as_it_goes():
@@ -519,7 +522,9 @@ def test_a_direct_current_lead_is_said_to_be_as_far_as_it_goes():
     }
     p = plan(**WELDING | bayonets | {"conductor__size": "35 mm2"})
     assert progress(p, False).next_action == "Build it"
-    p = Plan(with_value(p.lead, "build.done", tuple(StepDone(s.key, AT, "RM") for s in p.steps)))
+    p = Plan(
+        with_value(p.lead, "build.done", tuple(StepDone(s.key, AT, "RM") for s in p.build.steps))
+    )
     assert progress(p, False).next_action == "One pole only"
     p = Plan(
         replace(p.lead, reasons=(Reason("welding-return", "A return lead of its own.", AT, "RM"),))

@@ -86,8 +86,8 @@ def test_a_fault_to_earth_has_the_time_its_volts_to_earth_give_it(volts, seconds
 
 def test_a_site_transformer_of_55_volts_to_earth_has_five_seconds():
     assert earth_fault_seconds(55, centre_tapped=True) == 5
-    assert plan(brief__system="ac-split", brief__volts=110.0).earth_seconds == 5
-    assert plan(brief__system="ac-split", brief__volts=240.0).earth_seconds == 0.8
+    assert plan(brief__system="ac-split", brief__volts=110.0).conductor.guards.earth_seconds == 5
+    assert plan(brief__system="ac-split", brief__volts=240.0).conductor.guards.earth_seconds == 0.8
 
 
 def test_a_thirteen_amp_fuse_reaches_48_metres_of_1_5():
@@ -163,7 +163,7 @@ def test_a_short_that_does_not_clear_is_a_stop_though_a_residual_current_device_
 
 def test_a_breaker_on_the_lead_is_a_breaker_whatever_stands_upstream():
     own = {"ends__a": "cee7-7-plug", "ends__b": "cee7-3-socket", "brief__own_breaker_amps": 10.0}
-    assert plan(**own, brief__upstream_family="fuse-gG").guard.family == "breaker-iec"
-    american = plan(**own, brief__upstream_family="breaker-na", brief__volts=120.0).guard
+    assert plan(**own, brief__upstream_family="fuse-gG").conductor.guard.family == "breaker-iec"
+    american = plan(**own, brief__upstream_family="breaker-na", brief__volts=120.0).conductor.guard
     assert american.family == "breaker-na"
     assert "curve" not in american.word

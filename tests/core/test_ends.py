@@ -7,7 +7,8 @@ from euthyne.core.lead import Joint
 from euthyne.core.shelf.part import faces, mating_face, part, shelf, turned, wiring_side
 from euthyne.core.stages.cut.cutlength import cut_length
 from euthyne.core.stages.cut.strip import strip_plan
-from euthyne.core.stages.ends.wiremap import colour, connected, points, schemes_for
+from euthyne.core.stages.ends.wiremap import connected
+from euthyne.core.trade.colours import colour, schemes_for
 from euthyne.core.trade.fault import Refused
 
 PARTS = list(shelf().values())
@@ -74,13 +75,13 @@ def test_a_part_that_is_not_there_is_refused():
 
 def test_the_usual_map_joins_by_function():
     p = plan()
-    assert [(j.core, j.a, j.b) for j in p.joints] == [
+    assert [(j.core, j.a, j.b) for j in p.ends.joints] == [
         ("L", "L", "L"),
         ("N", "N", "N"),
         ("E", "E", "E"),
     ]
-    assert p.wanted_pairs == {frozenset((f"A.{m}", f"B.{m}")) for m in "LNE"}
-    assert points(p.a, p.b) == ("A.L", "A.N", "A.E", "B.L", "B.N", "B.E")
+    assert p.ends.wanted_pairs == {frozenset((f"A.{m}", f"B.{m}")) for m in "LNE"}
+    assert p.ends.points == ("A.L", "A.N", "A.E", "B.L", "B.N", "B.E")
 
 
 def test_joined_cores_sound_all_the_way_through():
@@ -139,19 +140,19 @@ def test_cut_length_with_its_least_slack(run, slack, reworks, cut):
 
 
 def test_the_demand_of_an_extension_is_its_socket_until_it_carries_its_own_breaker():
-    assert plan().demand_amps == 13
-    assert plan(brief__own_breaker_amps=6.0).demand_amps == 6
-    assert plan(conductor__fuse_amps=5.0).demand_amps == 5
-    assert plan(ends__b="c13").demand_amps == 10
+    assert plan().brief.demand_amps == 13
+    assert plan(brief__own_breaker_amps=6.0).brief.demand_amps == 6
+    assert plan(conductor__fuse_amps=5.0).brief.demand_amps == 5
+    assert plan(ends__b="c13").brief.demand_amps == 10
 
 
 def test_the_weakest_link_is_the_rating():
-    assert plan().weakest.amps == 13
-    assert plan().rating_amps(rolled=True) == pytest.approx(16 * 0.35)
-    assert plan(ends__b="c13").weakest.amps == part("c13").amps
+    assert plan().conductor.weakest.amps == 13
+    assert plan().conductor.rating_amps(rolled=True) == pytest.approx(16 * 0.35)
+    assert plan(ends__b="c13").conductor.weakest.amps == part("c13").amps
 
 
 def test_the_same_lead_is_the_same_plan():
     assert extension() == extension()
     assert hash(extension()) == hash(extension())
-    assert plan().stamp != plan(conductor__size="2.5 mm2").stamp
+    assert plan().build.stamp != plan(conductor__size="2.5 mm2").build.stamp

@@ -12,9 +12,10 @@ from euthyne.core.lead import Brief
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import part
 from euthyne.core.sizing.brief import OneLoad
-from euthyne.core.stages.ends.wiremap import colour
+from euthyne.core.stages.conductor.working import working
+from euthyne.core.stages.cut.metal import neighbours
+from euthyne.core.trade.colours import colour
 from euthyne.core.trade.corewords import function_of
-from euthyne.core.working import neighbours, working
 
 
 def begun(start, **brief):
@@ -100,16 +101,18 @@ def test_cores_are_named_and_coloured_one_by_one():
 )
 def test_each_kind_is_sized_as_a_builder_would_expect(start, brief, amps, size):
     p = begun(start, **brief)
-    assert p.demand_amps == pytest.approx(amps, rel=1e-6)
-    assert p.sizing.chosen.size == size
+    assert p.brief.demand_amps == pytest.approx(amps, rel=1e-6)
+    assert p.conductor.sizing.chosen.size == size
 
 
 def test_cores_of_one_cable_that_are_all_loaded_warm_each_other():
     few, many = (begun("signal-lead", amps=1.0, run_m=2.0, ways=n) for n in (2, 24))
-    assert (few.circuits, many.circuits) == (1, 12)
-    assert many.candidate.rating_amps == pytest.approx(few.candidate.rating_amps * 0.45)
+    assert (few.brief.circuits, many.brief.circuits) == (1, 12)
+    assert many.conductor.candidate.rating_amps == pytest.approx(few.conductor.candidate.rating_amps * 0.45)
     bunched = begun("extension-bs", run_m=10.0, circuits_together=4)
-    assert "0.65" in next(w for w in working(bunched) if w.title.startswith("What")).put_in
+    assert (
+        "0.65" in next(w for w in working(bunched.conductor) if w.title.startswith("What")).put_in
+    )
 
 
 def test_three_phases_lose_by_the_root_of_three():
@@ -120,26 +123,26 @@ def test_three_phases_lose_by_the_root_of_three():
         run_m=20.0,
         upstream_amps=16.0,
     )
-    c = p.candidate
-    assert p.demand_amps == pytest.approx(6000 / (3**0.5 * 400))
-    assert c.drop_volts == pytest.approx(3**0.5 * p.demand_amps * 20 * c.ohms_per_m)
-    assert any("sqrt(3)" in w.put_in for w in working(p))
+    c = p.conductor.candidate
+    assert p.brief.demand_amps == pytest.approx(6000 / (3**0.5 * 400))
+    assert c.drop_volts == pytest.approx(3**0.5 * p.brief.demand_amps * 20 * c.ohms_per_m)
+    assert any("sqrt(3)" in w.put_in for w in working(p.conductor))
 
 
 def test_a_cable_that_is_not_made_with_so_many_cores_is_said_to_be_so():
     p = begun("supply-three", run_m=5.0, earthed=False)
-    assert p.sizing.chosen is None
-    assert "not made with so many cores" in p.sizing.findings[-1].text
+    assert p.conductor.sizing.chosen is None
+    assert "not made with so many cores" in p.conductor.sizing.findings[-1].text
 
 
 def test_metal_is_weighed_and_priced_for_every_core_of_the_lead():
-    one, taken, three = neighbours(plan(conductor__price_per_kg=10.0))
-    assert taken.metal_kg == pytest.approx(1.5 * 8.89 * plan().cut.cut_m * 3 / 1000)
+    one, taken, three = neighbours(plan(conductor__price_per_kg=10.0).cut)
+    assert taken.metal_kg == pytest.approx(1.5 * 8.89 * plan().cut.length.cut_m * 3 / 1000)
     assert taken.price == pytest.approx(10 * taken.metal_kg)
     assert one.price < taken.price < three.price
-    assert all(n.price is None for n in neighbours(plan()))
+    assert all(n.price is None for n in neighbours(plan().cut))
 
 
 def test_hours_of_use_burn_in_proportion():
-    rare, often = (neighbours(plan(brief__hours_a_year=h))[1].kwh for h in (500.0, 2000.0))
+    rare, often = (neighbours(plan(brief__hours_a_year=h).cut)[1].kwh for h in (500.0, 2000.0))
     assert often == pytest.approx(4 * rare)

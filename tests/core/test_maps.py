@@ -9,15 +9,8 @@ from leads import plan
 
 from euthyne.core.lead import CoreTint, Joint, part_on
 from euthyne.core.shelf.part import faults_of, mating_face, part, shelf, turned, wiring_side
-from euthyne.core.stages.ends.wiremap import (
-    STARTING_MAPS,
-    by_function,
-    connected,
-    false_friends,
-    schemes,
-    schemes_for,
-    straight_through,
-)
+from euthyne.core.stages.ends.wiremap import STARTING_MAPS, by_function, connected, straight_through
+from euthyne.core.trade.colours import false_friends, schemes, schemes_for
 
 ALIKE = [
     ("round-8", "round-8"),
@@ -127,20 +120,20 @@ def test_a_lead_keeps_its_own_copy_of_a_part():
     )
     assert faults_of(mine) == []
     p = plan(ends__a=mine.id, ends__own=(mine,))
-    assert part_on(p.lead.ends, "a") == p.a == mine
+    assert part_on(p.lead.ends, "a") == p.ends["A"].part == mine
 
 
 def test_a_colour_set_by_hand_is_what_every_step_and_drawing_says():
     tints = (CoreTint("L", "white"), CoreTint("N", "black"), CoreTint("E", "green"))
     p = plan(ends__tints=tints)
-    said = " ".join(s.headline for s in p.steps)
+    said = " ".join(s.headline for s in p.build.steps)
     assert "white core" in said and "brown core" not in said
-    assert p.colours.of("N") == "black"
+    assert p.ends.colours.of("N") == "black"
 
 
 def test_two_cores_of_one_colour_are_told_apart_by_number():
     p = plan(ends__scheme="numbered")
-    said = [s.headline for s in p.steps if "core" in s.headline]
+    said = [s.headline for s in p.build.steps if "core" in s.headline]
     assert any("black number 1 core" in x for x in said)
     assert any("black number 2 core" in x for x in said)
     assert len(set(said)) == len(said)
@@ -148,5 +141,10 @@ def test_two_cores_of_one_colour_are_told_apart_by_number():
 
 def test_two_hots_keep_their_colours():
     p = plan(brief__system="ac-split", brief__volts=240.0, ends__scheme="north-america")
-    assert [p.colours.of(c) for c in ("L1", "L2", "N", "E")] == ["black", "red", "white", "green"]
+    assert [p.ends.colours.of(c) for c in ("L1", "L2", "N", "E")] == [
+        "black",
+        "red",
+        "white",
+        "green",
+    ]
     assert "north-america" in {s.name for s in schemes_for(("L1", "L2", "N", "E"))}

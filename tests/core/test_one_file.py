@@ -14,8 +14,8 @@ from euthyne.core.kinds import KINDS, Trait, kind_named
 from euthyne.core.kinds.kind import Kind, faults_in
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import shelf
-from euthyne.core.stages.ends.wiremap import schemes
 from euthyne.core.trade.cable import cable_types
+from euthyne.core.trade.colours import schemes
 from euthyne.core.trade.fault import Refused
 
 SOURCE = Path(str(files("euthyne")))

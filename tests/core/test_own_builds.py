@@ -27,7 +27,7 @@ KINDS = [start.id for _, start in starts()]
 def test_every_kind_can_be_built_as_it_comes_unless_a_seal_is_too_narrow_and_says_so():
     for start in KINDS:
         plan = Plan(lead_of(start))
-        assert plan.steps or all("seal" in part for part in plan.trapped)
+        assert plan.build.steps or all("seal" in part for part in plan.build.trapped)
 
 
 def lead_of(start, practices=None, run_m=6.0):
@@ -52,8 +52,8 @@ def practised(draw):
 
 def breaks(plan):
     """What a lead's order breaks of the written rules, looked at step by step."""
-    build, found, done = plan.build_plan, [], set()
-    keys = [s.key for s in plan.steps if build.part(s.key) or build.event(s.key)]
+    build, found, done = plan.build.threading, [], set()
+    keys = [s.key for s in plan.build.steps if build.part(s.key) or build.event(s.key)]
     for key in keys:
         event, part = build.event(key), build.part(key)
         if event is not None:
@@ -72,7 +72,9 @@ def breaks(plan):
                 if e.id in done and e.end == part.end and e.od_mm > part.bore_mm
                 and (e.on == CABLE or part.on == CABLE or part.on in e.places)
             ]  # fmt: skip
-            fed_along = next(s for s in plan.steps if s.key == key).headline.find("far end") >= 0
+            fed_along = (
+                next(s for s in plan.build.steps if s.key == key).headline.find("far end") >= 0
+            )
             found += [f"{key} past {e.id}" for e in in_the_way if not fed_along]
         done.add(key)
     missing = {x.id for x in build.everything} - set(keys)
@@ -84,17 +86,17 @@ def breaks(plan):
 @given(how=practised())
 def test_whatever_the_practices_no_order_breaks_a_rule_and_nothing_is_left_out(start, how):
     plan = Plan(lead_of(start, how))
-    if plan.steps:
+    if plan.build.steps:
         assert breaks(plan) == []
     else:
-        assert plan.trapped or plan.size_name is None
+        assert plan.build.trapped or plan.conductor.size_name is None
 
 
 @pytest.mark.parametrize("start", KINDS)
 @examples(12)
 @given(how=practised(), run_m=st.floats(0.5, 40))
 def test_every_step_is_said_in_whole_words(start, how, run_m):
-    for step in Plan(lead_of(start, how, run_m)).steps:
+    for step in Plan(lead_of(start, how, run_m)).build.steps:
         for said in (
             step.headline,
             step.detail,
@@ -112,15 +114,19 @@ def test_every_step_is_said_in_whole_words(start, how, run_m):
 @pytest.mark.parametrize("start", KINDS)
 def test_each_lasting_step_has_its_gate_when_there_is_anything_to_ask_for(start):
     plan = Plan(lead_of(start))
-    if not plan.steps:
+    if not plan.build.steps:
         return
-    keys = [s.key for s in plan.steps]
-    lasting = [e.id for e in plan.build_plan.events if e.irreversible]
+    keys = [s.key for s in plan.build.steps]
+    lasting = [e.id for e in plan.build.threading.events if e.irreversible]
     for key in lasting:
         end = key[0]
-        on = [p for p in plan.build_plan.parts if p.end == end and p.id in keys[: keys.index(key)]]
+        on = [
+            p
+            for p in plan.build.threading.parts
+            if p.end == end and p.id in keys[: keys.index(key)]
+        ]
         mine = [p for p in on if p.on in (CABLE, key.split("-", 2)[2])]
-        gate = next((s for s in plan.steps if s.key == f"gate-{key}"), None)
+        gate = next((s for s in plan.build.steps if s.key == f"gate-{key}"), None)
         assert (gate is not None) >= bool(mine)
         if gate is not None:
             assert keys.index(gate.key) == keys.index(key) - 1
@@ -130,13 +136,13 @@ def test_each_lasting_step_has_its_gate_when_there_is_anything_to_ask_for(start)
 @pytest.mark.parametrize("start", KINDS)
 def test_every_core_that_lands_is_landed_once_and_judged_and_every_body_is_shut(start):
     plan = Plan(lead_of(start))
-    if not plan.steps:
+    if not plan.build.steps:
         return
-    keys = [s.key for s in plan.steps]
+    keys = [s.key for s in plan.build.steps]
     assert len(keys) == len(set(keys))
-    for end, e in plan.job.ends:
+    for end, e in plan.build.job.ends:
         for core in e.strip.cores:
-            land = next(s for s in plan.steps if s.key == f"{end}-land-{core.core}")
+            land = next(s for s in plan.build.steps if s.key == f"{end}-land-{core.core}")
             assert land.judge in [t.judge for t in (*TERMINATIONS.values(), *FINISHES.values())]
             assert land.figures[0].value == core.bare_words
         assert (f"{end}-close" in keys) == closes(e)
@@ -149,20 +155,20 @@ def test_every_core_that_lands_is_landed_once_and_judged_and_every_body_is_shut(
 @pytest.mark.parametrize("start", KINDS)
 def test_what_the_steps_use_is_laid_out_first(start):
     plan = Plan(lead_of(start))
-    if not plan.steps:
+    if not plan.build.steps:
         return
     wanted = {n.what for n in needs(plan)}
-    tools = {e.tool for e in plan.build_plan.events} - {"hand"}
+    tools = {e.tool for e in plan.build.threading.events} - {"hand"}
     assert tools | {"cable shear"} <= wanted
-    assert all(tool in plan.steps[0].detail for tool in tools)
-    sleeves = {f.value for s in plan.steps for f in s.figures if f.words == "sleeve"}
+    assert all(tool in plan.build.steps[0].detail for tool in tools)
+    sleeves = {f.value for s in plan.build.steps for f in s.figures if f.words == "sleeve"}
     assert sleeves <= wanted
 
 
 @pytest.mark.parametrize("start", KINDS)
 def test_the_strip_plan_of_every_kind_adds_up(start):
     plan = Plan(lead_of(start))
-    for strip in plan.strips:
+    for strip in plan.cut.strips.values():
         for core in strip.cores:
             assert 0 < core.strip_low_mm <= core.strip_mm <= core.strip_high_mm
             assert core.core_mm == pytest.approx(core.path_mm + core.slack_mm + core.strip_mm)
@@ -170,8 +176,11 @@ def test_the_strip_plan_of_every_kind_adds_up(start):
             assert 0 <= core.round_mm <= core.path_mm
         backs = [s.back_mm for s in strip.stairs]
         assert backs == sorted(backs, reverse=True)
-    if plan.cut is not None:
+    if plan.cut.length is not None:
         assert (
-            plan.cut.cut_m
-            >= plan.cut.run_m + sum(s.swallows_mm for s in plan.strips) / 1000 + 0.05 - 1e-9
+            plan.cut.length.cut_m
+            >= plan.cut.length.run_m
+            + sum(s.swallows_mm for s in plan.cut.strips.values()) / 1000
+            + 0.05
+            - 1e-9
         )

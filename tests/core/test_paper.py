@@ -69,8 +69,8 @@ def test_the_rule_and_every_strip_measure_what_they_say(p, paper):
                 image, patch.fill, patch.y + patch.h / 2, patch.x - 1, patch.x + patch.w + 2
             )
             assert length == pytest.approx(patch.w, abs=0.3)
-        aims = [c.strip_mm for strip in p.strips for c in strip.cores] + [
-            x.back_mm for s in p.strips for x in s.stairs
+        aims = [c.strip_mm for strip in p.cut.strips.values() for c in strip.cores] + [
+            x.back_mm for s in p.cut.strips.values() for x in s.stairs
         ]
         assert bare
         assert all(any(patch.w == pytest.approx(aim) for aim in aims) for patch in bare)
@@ -80,7 +80,7 @@ def test_every_core_of_both_ends_is_on_a_page_and_no_page_lacks_its_warning():
     p = begun("signal-lead", amps=0.4)
     text = [page.extract_text() for page in PdfReader(io.BytesIO(template_pdf(p, "a4"))).pages]
     assert all("This rule must measure 100 mm" in page for page in text)
-    for core in (c for strip in p.strips for c in strip.cores):
+    for core in (c for strip in p.cut.strips.values() for c in strip.cores):
         assert any(f"{core.core} " in page and f"core {core.core_mm:.1f}" in page for page in text)
 
 
@@ -121,11 +121,11 @@ def test_a_traveller_carries_the_whole_plan_of_any_kind(start):
         "wiring side",
         "mating face",
         "m to cut",
-        *(["Lay out first"] if p.steps else []),
+        *(["Lay out first"] if p.build.steps else []),
     ):
         assert section in flat
     assert p.lead.tag in flat
-    for step in p.steps[:3]:
+    for step in p.build.steps[:3]:
         assert step.headline.split("²")[0][:24] in flat
 
 
@@ -135,7 +135,7 @@ def test_a_traveller_has_a_box_for_every_step_part_and_tool():
         io.BytesIO(traveller_pdf(p, progress(p, False), drawing_style(), "letter"))
     ).pages
     flat = " ".join(" ".join(page.extract_text() for page in pages).split())
-    for asked in (a for s in p.steps for a in s.asks):
+    for asked in (a for s in p.build.steps for a in s.asks):
         assert f"[ ] {asked.words}" in flat.replace("\xa0", " ").replace("[   ]", "[ ]")
     assert "presses, narrow die" in flat
     assert "Prove dead before touching" in flat

@@ -32,7 +32,7 @@ def built(given, name, value):
 
 
 def said(p):
-    return " ".join(f"{s.headline} {s.detail} {s.mistake}" for s in p.steps)
+    return " ".join(f"{s.headline} {s.detail} {s.mistake}" for s in p.build.steps)
 
 
 @pytest.mark.parametrize(
@@ -63,8 +63,8 @@ def test_every_choice_gives_a_build_that_can_be_done(name):
     for choice in next(p for p in PRACTICES if p.name == name).choices:
         for given in ({}, LINK, BLADES, TORQUED):
             p = built(given, name, choice.value)
-            assert faults_in(p.build_plan) == []
-            assert len({s.key for s in p.steps}) == len(p.steps) > 4
+            assert faults_in(p.build.threading) == []
+            assert len({s.key for s in p.build.steps}) == len(p.build.steps) > 4
 
 
 @pytest.mark.parametrize(
@@ -72,7 +72,7 @@ def test_every_choice_gives_a_build_that_can_be_done(name):
 )
 def test_the_first_core_is_the_one_this_bench_begins_with(first, order):
     p = built({}, "first_core", first)
-    landed = [s.core for s in p.steps if s.kind == "land" and s.end == "A"]
+    landed = [s.core for s in p.build.steps if s.kind == "land" and s.end == "A"]
     assert "".join(landed) == order
 
 
@@ -85,31 +85,34 @@ def test_off_mains_an_over_pressed_crimp_may_be_sleeved_over():
     }
     p = built(blades, "over_pressed", "sleeved-over")
     assert not p.mains
-    assert "sleeve it over" in said(p) or not any(s.kind == "land" for s in p.steps)
+    assert "sleeve it over" in said(p) or not any(s.kind == "land" for s in p.build.steps)
 
 
 def test_a_printed_sleeve_is_on_before_its_end_is_made_and_the_gate_asks_for_it():
     p = built({}, "labels", "printed-sleeve")
-    keys = [s.key for s in p.steps]
+    keys = [s.key for s in p.build.steps]
     for end in "AB":
         assert keys.index(f"{end}-marker") < keys.index(f"{end}-land-L")
     p = built(LINK, "labels", "printed-sleeve")
-    gate = next(s for s in p.steps if s.kind == "gate")
+    gate = next(s for s in p.build.steps if s.kind == "gate")
     assert "printed sleeve" in " ".join(a.words for a in gate.asks)
-    assert marker_on(p.job).expanded_mm >= 1.1 * 14.6
+    assert marker_on(p.build.job).expanded_mm >= 1.1 * 14.6
 
 
 def test_sleeves_for_along_the_run_go_on_with_the_load_end():
     p = plan(build__practices=Practices(labels="printed-sleeve", labels_every="2"))
-    assert [t.id for t in fittings("B", p.job)][:2] == ["along", "marker"]
-    assert p.job.tags_along == 4
-    assert plan(brief__run_m=4.0, build__practices=Practices(labels_every="5")).job.tags_along == 0
+    assert [t.id for t in fittings("B", p.build.job)][:2] == ["along", "marker"]
+    assert p.build.job.tags_along == 4
+    assert (
+        plan(brief__run_m=4.0, build__practices=Practices(labels_every="5")).build.job.tags_along
+        == 0
+    )
 
 
 def test_a_torque_stands_in_the_step_only_where_a_sheet_gives_one():
-    assert any("torque 0.8 N m" in s.numbers for s in plan(**TORQUED).steps)
-    assert not any("torque" in s.numbers for s in plan().steps)
-    assert "torque driver" in plan(**TORQUED).steps[0].detail
+    assert any("torque 0.8 N m" in s.numbers for s in plan(**TORQUED).build.steps)
+    assert not any("torque" in s.numbers for s in plan().build.steps)
+    assert "torque driver" in plan(**TORQUED).build.steps[0].detail
 
 
 def test_a_choice_that_asks_for_a_reason_is_not_taken_up_without_one():
@@ -151,8 +154,8 @@ def test_a_changed_order_counts_as_a_change():
 
 def test_the_plan_is_another_once_the_practices_are():
     usual = plan()
-    assert usual.stamp != plan(build__practices=Practices(stripper="ring")).stamp
-    assert usual.stamp == Plan(with_value(usual.lead, "build.practices", Practices())).stamp
+    assert usual.build.stamp != plan(build__practices=Practices(stripper="ring")).build.stamp
+    assert usual.build.stamp == Plan(with_value(usual.lead, "build.practices", Practices())).build.stamp
 
 
 @pytest.mark.parametrize(

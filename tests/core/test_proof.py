@@ -12,14 +12,14 @@ from euthyne.core.stages.prove.expectation import core_band_ohm
 from euthyne.core.stages.prove.provegrid import all_pairs, name_faults, read_grid
 from euthyne.core.stages.prove.verdict import Meter, judge, unlike
 from euthyne.core.stages.tag.seal import FIRST, broken_links, digest, holds, seal
-from euthyne.core.tag import months_on, retest_months, tag_facts
+from euthyne.core.stages.tag.tag import months_on, retest_months
 from euthyne.core.trade.wire import awg, metric
 
 METER = Meter(percent=1.0, step_ohm=0.001, zero_ohm=0.0)
 
 
 def line(name):
-    return next(x for x in plan().lines if x.id == name)
+    return next(x for x in plan().prove.lines if x.id == name)
 
 
 def test_the_band_of_a_metric_core_is_below_its_class_maximum():
@@ -110,9 +110,9 @@ def test_one_bad_joint_hides_in_no_long_lead():
     heard = (Reading("core-L", 0.375, AT, "RM"), Reading("core-N", 0.330, AT, "RM"))
     p = plan(brief__run_m=25.0, proof=Proof(readings=heard))
     assert judge(line_of(p, "core-L"), 0.375, METER).word == "pass"
-    assert p.verdicts["core-L"].word == "fail"
-    assert "7.6 W" in p.verdicts["core-L"].reason
-    assert p.verdicts["core-N"].word == "pass"
+    assert p.prove.verdicts["core-L"].word == "fail"
+    assert "7.6 W" in p.prove.verdicts["core-L"].reason
+    assert p.prove.verdicts["core-N"].word == "pass"
 
 
 def test_a_meter_too_coarse_for_the_band_cannot_say_and_names_what_would_do():
@@ -146,7 +146,7 @@ def test_tinned_cores_are_expected_to_read_as_tinned():
 
 
 def line_of(p, name):
-    return next(x for x in p.lines if x.id == name)
+    return next(x for x in p.prove.lines if x.id == name)
 
 
 NEUTRAL_TO_EARTH = [(f"{x}.N", f"{y}.E") for x in "AB" for y in "AB"]
@@ -156,10 +156,10 @@ def heard_with(moved, *, opens=(), shorts=()):
     """Every probe of a lead whose load end was wired in another order, with cores open or shorted."""
     p = plan()
     swap = {f"B.{a}": f"B.{b}" for a, b in moved.items()}
-    sounding = {frozenset(swap.get(x, x) for x in pair) for pair in p.wanted_pairs}
+    sounding = {frozenset(swap.get(x, x) for x in pair) for pair in p.ends.wanted_pairs}
     sounding = {s for s in sounding if not any(x[2:] in opens for x in s)}
     sounding |= {frozenset(s) for s in shorts}
-    return p, tuple(Probe(min(x), max(x), x in sounding) for x in all_pairs(p.points))
+    return p, tuple(Probe(min(x), max(x), x in sounding) for x in all_pairs(p.ends.points))
 
 
 @pytest.mark.parametrize(
@@ -192,21 +192,23 @@ def heard_with(moved, *, opens=(), shorts=()):
 )
 def test_the_fault_is_named_in_words(heard, title, words):
     p, probes = heard
-    first = name_faults(p.a, p.b, p.joints, probes)[0]
+    first = name_faults(p.ends["A"].part, p.ends["B"].part, p.ends.joints, probes)[0]
     assert first.title == title
     assert words in first.text
 
 
 def test_live_and_neutral_exchanged_may_be_the_other_face():
     p, probes = heard_with({"L": "N", "N": "L"})
-    assert name_faults(p.a, p.b, p.joints, probes)[0].text.startswith("Check first which face")
+    assert name_faults(p.ends["A"].part, p.ends["B"].part, p.ends.joints, probes)[
+        0
+    ].text.startswith("Check first which face")
 
 
 def test_a_grid_as_planned_has_no_diagnosis():
     p, probes = heard_with({})
-    assert name_faults(p.a, p.b, p.joints, probes) == ()
-    assert read_grid(p.points, p.wanted_pairs, probes).agrees
-    assert not read_grid(p.points, p.wanted_pairs, probes[1:]).agrees
+    assert name_faults(p.ends["A"].part, p.ends["B"].part, p.ends.joints, probes) == ()
+    assert read_grid(p.ends.points, p.ends.wanted_pairs, probes).agrees
+    assert not read_grid(p.ends.points, p.ends.wanted_pairs, probes[1:]).agrees
 
 
 def test_a_seal_holds_until_anything_is_changed():
@@ -234,7 +236,7 @@ def test_months_on_lands_in_the_right_month(day, months):
 
 
 def test_the_tag_carries_the_weakest_rating_and_the_next_test():
-    facts = tag_facts(plan(), "2026-11-23", "AF")
+    facts = plan().tag.facts("2026-11-23", "AF")
     assert (facts.amps, facts.fuse_amps) == (13, 13)
     assert facts.amps_rolled < facts.amps
     assert facts.next_test == "2028-11-23"

@@ -28,7 +28,7 @@ EXTENSION = {
 def built(upto, **changes):
     """A lead with every step done up to one of them."""
     p = plan(**changes)
-    keys = [s.key for s in p.steps]
+    keys = [s.key for s in p.build.steps]
     done = tuple(StepDone(key, AT, "RM") for key in keys[: keys.index(upto) + 1])
     return Plan(with_value(p.lead, "build", Build(done=done, practices=p.lead.build.practices)))
 
@@ -65,7 +65,7 @@ def test_a_wrong_cut_costs_its_whole_length_and_opens_all_after_it():
     p = built("A-cores", **LINK)
     way = back_from(p, "cut")
     assert way.how == "cut-again"
-    assert way.length_lost_mm == pytest.approx(2000 * p.cut.cut_m)
+    assert way.length_lost_mm == pytest.approx(2000 * p.cut.length.cut_m)
     assert way.opened[-1] == "cut"
     assert way.opened[0] == "A-cores"
 
@@ -80,13 +80,13 @@ def test_a_gate_or_the_laying_out_is_only_opened_again():
 def test_a_step_that_was_never_done_can_not_be_done_again():
     p = built("A-cores", **LINK)
     with pytest.raises(KeyError):
-        redo(p.build_plan, p.done_on_cable, "A-land-+")
+        redo(p.build.threading, p.build.done_on_cable, "A-land-+")
 
 
 @pytest.mark.parametrize("changes", [LINK, EXTENSION], ids=["link", "extension"])
 @given(data=st.data())
 def test_whatever_is_not_right_the_lead_can_be_finished_and_nothing_is_opened_twice(changes, data):
-    keys = [s.key for s in plan(**changes).steps]
+    keys = [s.key for s in plan(**changes).build.steps]
     p = built(data.draw(st.sampled_from(keys)), **changes)
     wrong = data.draw(st.sampled_from([d.step for d in p.lead.build.done]))
     way = back_from(p, wrong)
@@ -95,8 +95,8 @@ def test_whatever_is_not_right_the_lead_can_be_finished_and_nothing_is_opened_tw
     assert len(set(way.opened)) == len(way.opened)
     kept = tuple(d for d in p.lead.build.done if d.step not in way.opened)
     again = Plan(replace(p.lead, build=replace(p.lead.build, done=kept)))
-    assert set(again.steps_left) >= {s for s in p.steps if s.key in way.opened}
-    assert {d.step for d in kept} | {s.key for s in again.steps_left} == set(keys)
+    assert set(again.build.steps_left) >= {s for s in p.build.steps if s.key in way.opened}
+    assert {d.step for d in kept} | {s.key for s in again.build.steps_left} == set(keys)
     if way.how == "undo":
         assert way.scrap == ()
 
@@ -128,16 +128,16 @@ def test_a_fresh_cut_forgives_the_length_lost_before_it():
     fresh = Rework("cut", "cut-again", (), (), 10_000.0, AT, "RM")
     short = plan(build=Build(reworks=(lost,)))
     assert "no-longer-reaches" in {f.code for f in checks(short)}
-    assert plan(build=Build(reworks=(lost, fresh))).length_lost_m == 0
-    assert plan(build=Build(reworks=(lost, fresh, lost))).length_lost_m == pytest.approx(0.4)
+    assert plan(build=Build(reworks=(lost, fresh))).build.length_lost_m == 0
+    assert plan(build=Build(reworks=(lost, fresh, lost))).build.length_lost_m == pytest.approx(0.4)
 
 
 def test_cups_are_soldered_from_the_far_side_away_from_the_iron():
     orders = {}
     for hand in ("right", "left"):
         p = plan(**SIGNAL, build__practices=Practices(iron_hand=hand))
-        at = {c.mark: c for c in wiring_side(p.b).cavities}
-        landed = [at[s.core] for s in p.steps if s.kind == "land" and s.end == "B"]
+        at = {c.mark: c for c in wiring_side(p.ends["B"].part).cavities}
+        landed = [at[s.core] for s in p.build.steps if s.kind == "land" and s.end == "B"]
         assert all(one.y > other.y - 1.0 for one, other in zip(landed, landed[1:], strict=False))
         orders[hand] = [c.mark for c in landed]
         first, second = landed[:2]

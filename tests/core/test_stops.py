@@ -8,7 +8,6 @@ from euthyne.core.checks import checks
 from euthyne.core.lead import Joint
 from euthyne.core.sizing.brief import ConductorWanted, Load, OneLoad, SizingBrief, Supply
 from euthyne.core.sizing.size import size
-from euthyne.core.tag import tag_facts
 from euthyne.core.trade.identify import Measured, Strands, Weighed, WireQuestion, identify
 from euthyne.core.trade.protection import FuseWanted, fuse_for, plug_fuse
 from euthyne.core.trade.volts import excess, made_for, on_lead
@@ -84,14 +83,14 @@ def test_rolled_up_is_four_layers_whatever_the_brief_leaves_on_its_drum():
     one = plan(
         brief__run_m=25.0, brief__drum_layers=1, conductor__cable_type="H07RN-F", brief__rcd="30 mA"
     )
-    facts = tag_facts(one, "2026-11-23", "AF")
+    facts = one.tag.facts("2026-11-23", "AF")
     assert facts.rolled_layers == 4
     assert facts.amps_rolled == pytest.approx(16 * 0.35)
     assert facts.amps == 13
 
 
 def test_a_short_cord_is_never_rolled_up():
-    assert not tag_facts(plan(brief__run_m=1.8), "2026-11-23", "AF").rolls
+    assert not plan(brief__run_m=1.8).tag.facts("2026-11-23", "AF").rolls
 
 
 @pytest.mark.parametrize(
@@ -121,8 +120,8 @@ def test_blade_and_bolt_down_fuses_run_at_four_fifths():
 
 def test_a_string_is_sized_by_its_short_circuit_and_loses_by_its_working_point():
     p = plan(**STRING, brief__working_volts=96.0, brief__working_amps=8.4)
-    assert p.sizing.wanted_amps == pytest.approx(9 * 1.25)
-    c = p.candidate
+    assert p.conductor.sizing.wanted_amps == pytest.approx(9 * 1.25)
+    c = p.conductor.candidate
     assert c.drop_volts == pytest.approx(2 * 18 * 8.4 * c.ohms_per_m)
     assert c.drop_percent == pytest.approx(c.drop_volts / 96 * 100)
 
@@ -132,8 +131,8 @@ def test_duty_is_counted_on_both_sides():
     p = plan(**{**CURRENT, "kind": "welding-extension", "brief__amps": 150.0, "brief__duty_percent": 40.0,
                 "brief__poles": 1, "conductor__cable_type": "H01N2-D", "ends__a": "welding-16-pin",
                 "ends__b": "welding-16-socket"})  # fmt: skip
-    assert p.sizing.wanted_amps == pytest.approx(94.87, abs=0.01)
-    assert p.a.steady_amps == pytest.approx(154.92, abs=0.01)
+    assert p.conductor.sizing.wanted_amps == pytest.approx(94.87, abs=0.01)
+    assert p.ends["A"].part.steady_amps == pytest.approx(154.92, abs=0.01)
     assert "under-rated-part" not in codes(p)
 
 

@@ -44,7 +44,7 @@ def cable(metres, pieces=1, others=()):
 
 def test_a_lead_needs_its_cable_couplers_fuse_and_tools():
     found = {n.key: n for n in needs(plan())}
-    assert found[f"cable:{CABLE}"].amount == pytest.approx(plan().cut.cut_m)
+    assert found[f"cable:{CABLE}"].amount == pytest.approx(plan().cut.length.cut_m)
     assert found["part:bs1363-plug"].amount == found["part:bs1363-socket"].amount == 1
     assert found["consumable:13 A fuse"].in_words == "1"
     assert {"tool:cable shear", "tool:knife", "tool:driver"} <= set(found)
@@ -58,7 +58,7 @@ def test_lugs_are_counted_by_size_for_each_core_with_their_sleeves_and_die():
     assert sleeve.amount == pytest.approx(4 * 0.040 / 0.87, abs=0.001)
     assert [n.what for n in wanted(p, "die")] == ["50 mm2"]
     (cut,) = wanted(p, "cable")
-    assert (cut.pieces, cut.in_words) == (2, f"2 of {p.cut.cut_m:.2f} m")
+    assert (cut.pieces, cut.in_words) == (2, f"2 of {p.cut.length.cut_m:.2f} m")
 
 
 def test_the_same_part_on_both_ends_is_counted_twice_and_a_tool_once():
@@ -158,7 +158,7 @@ def test_what_one_end_takes_is_not_there_for_the_other():
 def test_a_spoiled_end_costs_what_it_swallows_and_the_slack_pays():
     p = plan(brief__run_m=10.0)
     supply, load = spoiled(p)
-    assert supply.costs_mm == p.strips[0].swallows_mm
+    assert supply.costs_mm == p.cut.strips["A"].swallows_mm
     assert supply.times == int(300 // supply.costs_mm)
     assert supply.spare_m == pytest.approx(0.3 - supply.costs_mm / 1000)
     tight = spoiled(plan(brief__run_m=1.0))
@@ -178,7 +178,7 @@ def test_shortages_are_summed_over_the_leads_that_wait():
         (reel("Reel 1", 15.0), Stock("Fuses", "consumable", "13 A fuse", 2)),
     )
     lacking = {n.key: (n.amount, there) for n, there in both}
-    assert lacking[f"cable:{CABLE}"] == (pytest.approx(2 * plan().cut.cut_m), 15.0)
+    assert lacking[f"cable:{CABLE}"] == (pytest.approx(2 * plan().cut.length.cut_m), 15.0)
     assert lacking["part:bs1363-plug"] == (2, 0.0)
     assert "consumable:13 A fuse" not in lacking
     assert not any(key.startswith("tool") for key in lacking)

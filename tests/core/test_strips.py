@@ -14,7 +14,7 @@ from euthyne.core.stages.cut.strip import judge_strip
 
 
 def core(mark="L", **changes):
-    return replace(next(c for c in plan().strips[0].cores if c.core == mark), **changes)
+    return replace(next(c for c in plan().cut.strips["A"].cores if c.core == mark), **changes)
 
 
 @pytest.mark.parametrize(
@@ -48,12 +48,12 @@ def test_only_what_the_terminal_wants_is_good(bare):
 
 def test_the_plan_knows_which_strips_were_measured():
     p = Plan(with_value(plan().lead, "cut.stripped", (Stripped("A", "L", 9.0),)))
-    assert p.strip_verdict("A", "L").word == "trim"
-    assert p.strip_verdict("B", "L") is None
-    assert p.strip_verdict("A", "Q") is None
+    assert p.cut.verdict("A", "L").word == "trim"
+    assert p.cut.verdict("B", "L") is None
+    assert p.cut.verdict("A", "Q") is None
 
 
 def test_everything_is_laid_out_first():
-    first = plan(**INVERTER, conductor__measured_od_mm=14.6).steps[0]
+    first = plan(**INVERTER, conductor__measured_od_mm=14.6).build.steps[0]
     assert "Tools: cable shear, wire stripper, press, heat gun." in first.detail
     assert "Sleeves: 4 of" in first.detail

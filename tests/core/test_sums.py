@@ -22,8 +22,9 @@ from euthyne.core.sizing.brief import (
 from euthyne.core.sizing.demand import amps_of_watts, demand
 from euthyne.core.sizing.drop import impedance_per_m, longest_run_m, nearest_school
 from euthyne.core.sizing.size import rating_of, size
+from euthyne.core.stages.conductor.working import working
+from euthyne.core.stages.cut.metal import neighbours
 from euthyne.core.trade.wire import at_celsius, metric, ohms_per_m_20
-from euthyne.core.working import neighbours, working
 
 
 def brief(system="ac-single", volts=230.0, amps=16.0, run_m=20.0, basis="rubber-60", **more):
@@ -166,12 +167,12 @@ def test_when_nothing_fits_the_remedies_fit():
 
 
 def test_there_is_no_working_before_there_is_a_size():
-    assert working(plan(brief__run_m=None)) == ()
-    assert neighbours(plan(brief__run_m=None)) == ()
+    assert working(plan(brief__run_m=None).conductor) == ()
+    assert neighbours(plan(brief__run_m=None).cut) == ()
 
 
 def test_neighbours_lose_less_and_weigh_more_as_they_grow():
-    smaller, taken, larger = neighbours(plan())
+    smaller, taken, larger = neighbours(plan().cut)
     assert [n.place for n in (smaller, taken, larger)] == ["one smaller", "taken", "one larger"]
     assert smaller.kwh > taken.kwh > larger.kwh
     assert smaller.metal_kg < taken.metal_kg < larger.metal_kg

@@ -70,7 +70,7 @@ def test_the_steps_of_a_lead_thread_before_they_land():
     p = plan(
         ends__a="bs1363-plug-heavy", ends__b="bs1363-socket-heavy", conductor__cable_type="H07RN-F"
     )
-    keys = [s.key for s in p.steps]
+    keys = [s.key for s in p.build.steps]
     assert keys[:2] == ["lay-out", "cut"]
     for part in ("B-cover", "B-nut", "B-seal"):
         assert keys.index(part) < keys.index("B-land-E")
@@ -84,18 +84,18 @@ def test_the_steps_of_a_lead_thread_before_they_land():
 
 
 def test_the_words_of_a_step_carry_this_leads_numbers():
-    steps = {s.key: s for s in plan().steps}
+    steps = {s.key: s for s in plan().build.steps}
     assert "10.42 m of H05VV-F 3G1.5" in steps["cut"].headline
     assert "58 mm of sheath" in steps["A-strip"].headline
     assert "13 A fuse" in steps["A-fuse"].headline
     assert "brown core" in steps["B-land-L"].headline
-    assert plan(ends__scheme="uk-old").steps != plan().steps
+    assert plan(ends__scheme="uk-old").build.steps != plan().build.steps
 
 
 def test_no_order_while_the_size_is_open():
-    assert plan(brief__run_m=None).steps == ()
+    assert plan(brief__run_m=None).build.steps == ()
 
 
 @pytest.mark.parametrize("od", [11.5, 20.0])
 def test_a_cord_too_fat_for_the_cover_traps_it(od):
-    assert plan(conductor__measured_od_mm=od).trapped == ("B-cover",)
+    assert plan(conductor__measured_od_mm=od).build.trapped == ("B-cover",)

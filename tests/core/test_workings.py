@@ -7,8 +7,8 @@ import pytest
 from leads import plan
 
 from euthyne.core.plan import plan_of
+from euthyne.core.stages.conductor.working import working
 from euthyne.core.trade.shown import at_least, at_most
-from euthyne.core.working import working
 from euthyne.exchange.lead_file import read_lead
 
 DEMO = sorted(
@@ -43,7 +43,11 @@ def printed(answer):
 @pytest.mark.parametrize("name", DEMO)
 def test_every_printed_formula_of_a_demonstration_lead_gives_its_printed_result(name):
     p = plan_of(read_lead((files("euthyne.demo") / name).read_text(encoding="utf-8")).lead)
-    sums = [w for w in working(p) if not (w.title == "Demand" and p.lead.brief.feeds == "socket")]
+    sums = [
+        w
+        for w in working(p.conductor)
+        if not (w.title == "Demand" and p.lead.brief.feeds == "socket")
+    ]
     assert sums
     for w in sums:
         told, half = printed(w.answer)
@@ -58,25 +62,29 @@ def test_every_printed_formula_of_a_demonstration_lead_gives_its_printed_result(
 @pytest.mark.parametrize("name", DEMO)
 def test_the_working_ends_on_the_figures_the_sizing_judged(name):
     p = plan_of(read_lead((files("euthyne.demo") / name).read_text(encoding="utf-8")).lead)
-    sums = {w.title: w for w in working(p)}
-    c = p.candidate
+    sums = {w.title: w for w in working(p.conductor)}
+    c = p.conductor.candidate
     assert evaluated(sums["Resistance of a metre"].put_in) == pytest.approx(c.ohms_per_m, rel=5e-4)
     assert evaluated(sums["Lost on the way"].put_in) == pytest.approx(c.drop_volts, rel=5e-4)
     assert evaluated(sums["Heat in the cord"].put_in) == pytest.approx(c.loss_watts, rel=5e-4)
     if p.lead.brief.feeds != "socket":
-        assert evaluated(sums["Demand"].put_in) == pytest.approx(p.demand_amps, rel=5e-4)
+        assert evaluated(sums["Demand"].put_in) == pytest.approx(p.brief.demand_amps, rel=5e-4)
 
 
 def test_a_rung_that_is_too_thin_is_said_to_go_over_its_limit():
     p = plan(conductor__size="0.75 mm2")
-    warm = next(w for w in working(p) if w.title == "Conductor under load")
+    warm = next(w for w in working(p.conductor) if w.title == "Conductor under load")
     assert evaluated(warm.put_in) > 60
     assert "over 60 °C" in warm.answer
 
 
 def test_tinned_copper_is_worked_as_tinned():
     plain, tinned = (
-        next(w for w in working(plan(conductor__tinned=t)) if w.title == "Resistance of a metre")
+        next(
+            w
+            for w in working(plan(conductor__tinned=t).conductor)
+            if w.title == "Resistance of a metre"
+        )
         for t in (False, True)
     )
     assert "tinned copper" in tinned.formula

@@ -47,13 +47,13 @@ def size(svg):
 
 
 def step_of(p, key):
-    return next(s for s in p.steps if s.key == key)
+    return next(s for s in p.build.steps if s.key == key)
 
 
 @pytest.mark.parametrize("given_", LEADS.values(), ids=LEADS)
 def test_every_picture_keeps_its_words_and_boxes_inside_the_sheet(given_):
     p = plan(**given_)
-    for step in p.steps:
+    for step in p.build.steps:
         svg = bench_drawing(p, step)
         wide, tall = size(svg)
         for said, x, y in words(svg):
@@ -71,7 +71,7 @@ def test_every_picture_keeps_its_words_and_boxes_inside_the_sheet(given_):
 def test_parts_on_the_cable_are_those_threaded_so_far(given_):
     p = plan(**given_)
     for end in "AB":
-        threads = [s for s in p.steps if s.kind == "thread" and s.end == end]
+        threads = [s for s in p.build.steps if s.kind == "thread" and s.end == end]
         for i, step in enumerate(threads):
             svg = bench_drawing(p, step)
             assert len(of_class(svg, "part-turn")) == 1
@@ -126,7 +126,7 @@ def test_stairs_are_to_scale_whatever_their_length(reach):
 
 def test_a_braid_that_is_not_landed_has_no_tail():
     p = plan(**SIGNAL)
-    landed, cut_off = (staircase_drawing(s.stairs, s.whose) for s in p.strips)
+    landed, cut_off = (staircase_drawing(s.stairs, s.whose) for s in p.cut.strips.values())
     assert len(of_class(landed, "stair-tail")) == 1
     assert of_class(cut_off, "stair-tail") == []
 

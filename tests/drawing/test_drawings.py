@@ -14,7 +14,6 @@ from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import mating_face, shelf, wiring_side
 from euthyne.core.shelf.termination import FINISHES, TERMINATIONS
 from euthyne.core.standing.progress import progress
-from euthyne.core.tag import tag_facts
 from euthyne.core.trade.quantity import read_size
 from euthyne.drawing.bench import bench_drawing
 from euthyne.drawing.face import face_drawing, wiring_drawing
@@ -131,8 +130,8 @@ def test_the_facing_ends_name_every_core_and_both_faces_of_both_ends():
 
 def test_copper_on_the_ladder_is_to_scale_and_the_bars_are_to_the_figures():
     p = plan(brief__run_m=25.0)
-    svg = ladder(p.sizing_brief, p.sizing, p.size_name, True, "/take")
-    rungs = shown(p.sizing, p.size_name)
+    svg = ladder(p.conductor.sizing_brief, p.conductor.sizing, p.conductor.size_name, True, "/take")
+    rungs = shown(p.conductor.sizing, p.conductor.size_name)
     radii = [float(c.get("r")) for c in of_class(svg, "copper")]
     for radius, rung in zip(radii, rungs, strict=True):
         assert (radius / radii[-1]) ** 2 == pytest.approx(
@@ -145,7 +144,7 @@ def test_copper_on_the_ladder_is_to_scale_and_the_bars_are_to_the_figures():
 
 def test_a_rung_that_fails_says_so_in_a_word_and_the_taken_one_is_framed():
     p = plan(brief__run_m=25.0)
-    svg = ladder(p.sizing_brief, p.sizing, p.size_name, True, "/take")
+    svg = ladder(p.conductor.sizing_brief, p.conductor.sizing, p.conductor.size_name, True, "/take")
     rungs = {g.get("aria-label"): g for g in of_class(svg, "rung")}
     assert any("too thin" in label and label.startswith("1 mm²") for label in rungs)
     taken = next(g for label, g in rungs.items() if label.startswith("1.5 mm²"))
@@ -157,15 +156,16 @@ def test_a_rung_that_fails_says_so_in_a_word_and_the_taken_one_is_framed():
 
 def test_a_ladder_nobody_may_press_has_no_buttons():
     p = plan()
-    assert 'role="button"' not in ladder(p.sizing_brief, p.sizing, p.size_name, True, None)
+    assert 'role="button"' not in ladder(
+        p.conductor.sizing_brief, p.conductor.sizing, p.conductor.size_name, True, None
+    )
 
 
-@pytest.mark.parametrize("end", ["a", "b"])
+@pytest.mark.parametrize("end", ["A", "B"])
 def test_strips_are_true_to_scale(end):
     p = plan()
-    strip = p.strips[0 if end == "a" else 1]
-    longest = max(s.swallows_mm for s in p.strips)
-    svg = strip_drawing(p, end, longest)
+    strip = p.cut.strips[end]
+    svg = strip_drawing(p, end)
     bar = next(
         line
         for line in of_class(svg, "dimension", "line")[::-1]
@@ -182,12 +182,12 @@ def test_strips_are_true_to_scale(end):
 def test_both_ends_of_a_lead_are_drawn_tip_outward():
     p = plan()
     tips = {}
-    for end in "ab":
-        svg = strip_drawing(p, end, 70)
+    for end in "AB":
+        svg = strip_drawing(p, end)
         bare = of_class(svg, "bare")[0]
         sheath = of_class(svg, "cord")[0]
         tips[end] = float(bare.get("x")) - float(sheath.get("x"))
-    assert tips["a"] < 0 < tips["b"]
+    assert tips["A"] < 0 < tips["B"]
 
 
 def test_the_bench_shows_parts_on_the_cord_as_they_are_done():
@@ -195,20 +195,20 @@ def test_the_bench_shows_parts_on_the_cord_as_they_are_done():
         ends__a="bs1363-plug-heavy", ends__b="bs1363-socket-heavy", conductor__cable_type="H07RN-F"
     )
     p = Plan(lead)
-    nut = next(s for s in p.steps if s.key == "B-nut")
+    nut = next(s for s in p.build.steps if s.key == "B-nut")
     svg = bench_drawing(p, nut)
     assert len(of_class(svg, "part-now")) == 1
     assert "Gland nut" in words(svg)
     assert not of_class(svg, "bench-core"), "the sheath is still on"
-    land = next(s for s in p.steps if s.key == "B-land-E")
+    land = next(s for s in p.build.steps if s.key == "B-land-E")
     assert len(of_class(bench_drawing(p, land), "bench-core")) == 3
     assert len(of_class(bench_drawing(p, land), "terminal-now")) == 1
 
 
-@pytest.mark.parametrize("key", [s.key for s in plan().steps])
+@pytest.mark.parametrize("key", [s.key for s in plan().build.steps])
 def test_every_step_has_a_picture_with_words(key):
     p = plan()
-    step = next(s for s in p.steps if s.key == key)
+    step = next(s for s in p.build.steps if s.key == key)
     assert step.headline.split(",")[0] in tree(bench_drawing(p, step)).get("aria-label")
 
 
@@ -224,9 +224,9 @@ def test_the_cord_cut_across_is_to_scale():
 
 def test_the_lines_of_the_reach_meet_the_limit_where_they_should():
     p = plan(brief__run_m=25.0)
-    svg = reach(p.sizing_brief, p.sizing, "1.5 mm2")
+    svg = reach(p.conductor.sizing_brief, p.conductor.sizing, "1.5 mm2")
     longest = re.search(r"(\d+) m at most", words(svg))[1]
-    c = p.candidate
+    c = p.conductor.candidate
     assert int(longest) == int(25 * 5 / c.drop_percent)
 
 
@@ -240,7 +240,7 @@ def test_the_loop_counts_the_way_back():
 
 
 def test_the_label_keeps_inside_its_edges_and_its_code_is_square():
-    facts = tag_facts(plan(), "2026-11-23", "AF")
+    facts = plan().tag.facts("2026-11-23", "AF")
     rows = qr_rows("http://127.0.0.1:8460/leads/TR-0001")
     items = layout(facts, rows, sealed=True)
     for item in items:
@@ -258,7 +258,7 @@ def test_the_label_keeps_inside_its_edges_and_its_code_is_square():
 
 def test_a_label_before_the_seal_says_that_it_is_no_tag():
     facts, rows = (
-        tag_facts(plan(), "2026-11-23", "AF"),
+        plan().tag.facts("2026-11-23", "AF"),
         qr_rows("http://127.0.0.1:8460/leads/TR-0001"),
     )
     assert "NOT PROVEN, NOT A TAG YET" in words(label_svg(facts, rows, False))
@@ -308,7 +308,7 @@ def test_every_cavity_can_be_landed_on_and_every_core_taken_in_hand():
     p = plan()
     svg = facing(p)
     spots = {(c.get("data-end"), c.get("data-mark")) for c in of_class(svg, "spot")}
-    assert spots == {(end, mark) for end in "ab" for mark in p.a.marks}
+    assert spots == {(end, mark) for end in "ab" for mark in p.ends["A"].part.marks}
     assert {g.get("data-core") for g in of_class(svg, "core-handle")} == set(p.cores)
 
 
@@ -322,7 +322,7 @@ def test_turning_an_end_round_brings_its_mating_face_to_the_cores():
 
 def test_a_sleeve_is_parked_then_pushed_over_its_joint():
     p = plan(**INVERTER, conductor__measured_od_mm=14.6)
-    by_key = {s.key: s for s in p.steps}
+    by_key = {s.key: s for s in p.build.steps}
     parked = of_class(bench_drawing(p, by_key["A-land-+"]), "part-on")
     pushed = of_class(bench_drawing(p, by_key["A-shrink-+"]), "part-now")
     assert float(pushed[0].get("x")) > float(parked[0].get("x"))
@@ -330,10 +330,12 @@ def test_a_sleeve_is_parked_then_pushed_over_its_joint():
 
 def test_metal_and_price_stand_on_every_rung():
     p = plan()
-    metal = {c.size: (2.0, 23.0) for c in p.sizing.candidates}
-    svg = ladder(p.sizing_brief, p.sizing, p.size_name, True, "/take", metal)
+    metal = {c.size: (2.0, 23.0) for c in p.conductor.sizing.candidates}
+    svg = ladder(
+        p.conductor.sizing_brief, p.conductor.sizing, p.conductor.size_name, True, "/take", metal
+    )
     assert (
         words(svg).count("2 kg")
         == words(svg).count("costs 23.00")
-        == len(shown(p.sizing, p.size_name))
+        == len(shown(p.conductor.sizing, p.conductor.size_name))
     )

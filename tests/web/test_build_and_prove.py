@@ -147,7 +147,7 @@ def build_up_to(person, store, last):
     """Confirms every step of the inverter link up to one of them, gates and all."""
     from euthyne.core.plan import plan_of
 
-    for step in plan_of(store.get("TR-0014").lead).steps:
+    for step in plan_of(store.get("TR-0014").lead).build.steps:
         person.confirm("TR-0014", step.key)
         if step.key == last:
             return

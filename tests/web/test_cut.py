@@ -50,12 +50,12 @@ def test_legs_that_can_not_be_read_keep_the_ones_there_were(person, store):
 
 def test_a_tape_laid_into_each_corner_leaves_something_over_and_it_stays_as_slack(person, store):
     brief(person, "12 m + 8 m + 5 m")
-    before = plan_of(store.get(TAG).lead).cut.cut_m
+    before = plan_of(store.get(TAG).lead).cut.length.cut_m
     page = words(
         person.send(f"/leads/{TAG}/cut", **{"cut.measured_with": "tape", "cut.bend_mm": "200 mm"})
     )
     assert "the corners leave 172 mm of the legs over: it stays as slack" in page
-    assert plan_of(store.get(TAG).lead).cut.cut_m == before
+    assert plan_of(store.get(TAG).lead).cut.length.cut_m == before
     page = words(person.send(f"/leads/{TAG}/cut", **{"cut.measured_with": "string"}))
     assert "the corners leave" not in page
 
@@ -110,7 +110,7 @@ def test_every_allowance_is_a_share_of_the_cut(person, store):
     said = words(page)
     for share in ("300 mm loops", "130 mm spare tries", "1.00 m slack", "m to cut"):
         assert share in said
-    cut = plan_of(store.get(TAG).lead).cut
+    cut = plan_of(store.get(TAG).lead).cut.length
     assert cut.cut_m == pytest.approx(25 + cut.ends_m + 1.0 + 0.3 + cut.rework_m)
 
 
@@ -150,9 +150,9 @@ def test_the_template_carries_colours_names_layers_and_the_warning(person, paper
 def test_the_traveller_is_good_enough_to_work_from(person, store):
     text = pdf_text(person, "/leads/TR-0014/traveller.pdf")
     plan = plan_of(store.get("TR-0014").lead)
-    for step in plan.steps:
+    for step in plan.build.steps:
         assert step.headline.replace("mm2", "mm²") in text
-    for asked in (a.words for s in plan.steps for a in s.asks):
+    for asked in (a.words for s in plan.build.steps for a in s.asks):
         assert asked in text
     for said in (
         "Battery store to inverter",
@@ -167,7 +167,7 @@ def test_the_traveller_is_good_enough_to_work_from(person, store):
 def test_a_lead_that_can_not_be_built_still_has_its_template(person, store):
     person.send(f"/leads/{TAG}/ends", **{"conductor.measured_od_mm": "19 mm"})
     plan = plan_of(store.get(TAG).lead)
-    assert plan.trapped
+    assert plan.build.trapped
     page = words(person.open(f"/leads/{TAG}/build"))
     assert "a part does not go over this cord" in page
     assert "This rule must measure 100 mm" in pdf_text(person, f"/leads/{TAG}/cut/template.pdf")

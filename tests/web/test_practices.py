@@ -101,7 +101,7 @@ def test_the_iron_hand_turns_the_order_of_the_cups(person, store):
     def order():
         return [
             s.core
-            for s in plan_of(store.get("TR-0027").lead).steps
+            for s in plan_of(store.get("TR-0027").lead).build.steps
             if s.kind == "land" and s.end == "B"
         ]
 

@@ -12,7 +12,7 @@ LINK, EXTENSION = "TR-0014", "TR-0019"
 
 def build(person, store, tag, last):
     """Confirms every open step up to one of them, gates answered."""
-    for step in plan_of(store.get(tag).lead).steps_left:
+    for step in plan_of(store.get(tag).lead).build.steps_left:
         assert person.confirm(tag, step.key).status_code == 200
         if step.key == last:
             return
@@ -102,7 +102,7 @@ def test_a_press_cut_off_takes_lugs_and_sleeves_from_stores_and_its_length_from_
     assert left(store, "Lugs 50 mm², M8") == lugs - 2
     assert left(store, "Sleeve 19 mm, lined") == pytest.approx(sleeving - 0.040 / 0.87, abs=0.001)
     lost = store.get(LINK).lead.build.reworks[0].length_lost_mm
-    assert plan_of(store.get(LINK).lead).length_lost_m == pytest.approx(lost / 1000)
+    assert plan_of(store.get(LINK).lead).build.length_lost_m == pytest.approx(lost / 1000)
     assert "lost in all" in words(person.open(f"/leads/{LINK}/build"))
 
 
@@ -126,7 +126,7 @@ def test_a_wrong_cut_is_cut_again_from_a_fresh_piece(person, store):
     assert left(store, "Reel 6") == once
     build(person, store, LINK, "cut")
     assert left(store, "Reel 6") == pytest.approx(once - (8.4 - once))
-    assert plan_of(store.get(LINK).lead).length_lost_m == 0
+    assert plan_of(store.get(LINK).lead).build.length_lost_m == 0
 
 
 def test_a_slip_of_the_finger_puts_back_what_it_took(person, store):

@@ -170,10 +170,10 @@ def words_of(kind: StockKind, what: str) -> str:
 
 def needs(plan: Plan) -> tuple[Need, ...]:
     """Everything a lead needs, cable first, tools last; nothing while its run or size is open."""
-    if plan.cut is None or plan.size_name is None:
+    if plan.cut.length is None or plan.conductor.size_name is None:
         return ()
     found = [
-        _cable(plan, plan.cut.cut_m),
+        _cable(plan, plan.cut.length.cut_m),
         *_parts(plan),
         *_sleeves(plan),
         *_consumables(plan),
@@ -188,24 +188,46 @@ def needs(plan: Plan) -> tuple[Need, ...]:
 
 
 def _cable(plan: Plan, cut_m: float) -> Need:
-    larger = [c.size for c in plan.sizing.candidates if not c.fails] if plan.sizing else []
-    later = larger[larger.index(plan.size_name) + 1 :][:2] if plan.size_name in larger else []
+    larger = (
+        [c.size for c in plan.conductor.sizing.candidates if not c.fails]
+        if plan.conductor.sizing
+        else []
+    )
+    later = (
+        larger[larger.index(plan.conductor.size_name) + 1 :][:2]
+        if plan.conductor.size_name in larger
+        else []
+    )
     earthed = "E" in plan.cores
     others = tuple(
-        f"{plan.cable_type.name} {make_up(plan.cores_in_cable, earthed, size)}" for size in later
+        f"{plan.conductor.cable_type.name} {make_up(plan.conductor.cores_in_cable, earthed, size)}"
+        for size in later
     )
-    return Need("cable", plan.written, plan.written, cut_m * plan.pieces, others, plan.pieces)
+    return Need(
+        "cable",
+        plan.conductor.written,
+        plan.conductor.written,
+        cut_m * plan.conductor.pieces,
+        others,
+        plan.conductor.pieces,
+    )
 
 
 def _parts(plan: Plan) -> list[Need]:
-    cord = (plan.diameter.low_mm, plan.diameter.high_mm) if plan.diameter else (0.0, 0.0)
-    area = plan.size.cross_section_mm2 if plan.size else 0.0
+    cord = (
+        (plan.conductor.diameter.low_mm, plan.conductor.diameter.high_mm)
+        if plan.conductor.diameter
+        else (0.0, 0.0)
+    )
+    area = plan.conductor.size.cross_section_mm2 if plan.conductor.size else 0.0
     found = []
-    for _, e in plan.job.ends:
+    for _, e in plan.build.job.ends:
         if e.part.there_already:
             continue
-        what = part_what(e.part, plan.job.cable.size)
-        others = tuple(part_what(p, plan.job.cable.size) for p in stand_ins(e.part, cord, area))
+        what = part_what(e.part, plan.build.job.cable.size)
+        others = tuple(
+            part_what(p, plan.build.job.cable.size) for p in stand_ins(e.part, cord, area)
+        )
         found.append(Need("part", what, words_of("part", what), _count(e), others))
     return found
 
@@ -217,15 +239,15 @@ def _count(e: EndToBuild) -> float:
 
 def _sleeves(plan: Plan) -> list[Need]:
     found = []
-    for _, e in plan.job.ends:
-        sleeve = sleeve_on(e, plan.job.cable)
+    for _, e in plan.build.job.ends:
+        sleeve = sleeve_on(e, plan.build.job.cable)
         if sleeve is not None:
-            others = tuple(s.words for s in sleeves_on(e, plan.job.cable)[1:])
-            long = len(e.strip.cores) * sleeve_cut_mm(e, sleeve, plan.job.cable) / 1000
+            others = tuple(s.words for s in sleeves_on(e, plan.build.job.cable)[1:])
+            long = len(e.strip.cores) * sleeve_cut_mm(e, sleeve, plan.build.job.cable) / 1000
             found.append(Need("sleeve", sleeve.words, f"{sleeve.words} sleeve", long, others))
-    marker = marker_on(plan.job)
+    marker = marker_on(plan.build.job)
     if marker is not None:
-        long = (2 + plan.job.tags_along) * TAG_SLEEVE_MM / 1000
+        long = (2 + plan.build.job.tags_along) * TAG_SLEEVE_MM / 1000
         found.append(Need("sleeve", marker.words, f"{marker.words} sleeve, printed", long))
     return found
 
@@ -238,11 +260,12 @@ def _consumables(plan: Plan) -> list[Need]:
             f"{e.fuse_amps:g} A fuse for the {e.part.short}",
             1,
         )
-        for _, e in plan.job.ends
+        for _, e in plan.build.job.ends
         if e.fuse_amps is not None
     ]
     solders = any(
-        e.part.joint == "solder" or soldered(e.part, plan.job.practices) for _, e in plan.job.ends
+        e.part.joint == "solder" or soldered(e.part, plan.build.job.practices)
+        for _, e in plan.build.job.ends
     )
     return (
         [*found, Need("consumable", "flux-cored solder", "flux-cored solder", 1)]
@@ -252,10 +275,14 @@ def _consumables(plan: Plan) -> list[Need]:
 
 
 def _tools(plan: Plan) -> list[Need]:
-    tools = ["cable shear", *(e.tool for e in plan.build_plan.events if e.tool != HAND)]
+    tools = ["cable shear", *(e.tool for e in plan.build.threading.events if e.tool != HAND)]
     found = [Need("tool", tool, tool, 1) for tool in dict.fromkeys(tools)]
-    if any(e.part.joint == "lug" for _, e in plan.job.ends):
-        found.append(Need("die", plan.job.cable.size, f"die for lugs of {plan.job.cable.size}", 1))
+    if any(e.part.joint == "lug" for _, e in plan.build.job.ends):
+        found.append(
+            Need(
+                "die", plan.build.job.cable.size, f"die for lugs of {plan.build.job.cable.size}", 1
+            )
+        )
     return found
 
 
@@ -334,11 +361,12 @@ def spoiled(plan: Plan) -> tuple[Spoiled, ...]:
 
     Source: cutting an end back costs all that it swallows; slack, loops and spare tries pay for it, less what went.
     """
-    if plan.cut is None:
+    if plan.cut.length is None:
         return ()
-    spare = plan.cut.cut_m - plan.cut.run_m - plan.cut.ends_m - plan.length_lost_m
+    length = plan.cut.length
+    spare = length.cut_m - length.run_m - length.ends_m - plan.build.length_lost_m
     found = []
-    for (end, _), strip in zip(plan.job.ends, plan.strips, strict=True):
+    for end, strip in plan.cut.strips.items():
         costs = strip.swallows_mm
         times = max(math.floor(spare * 1000 / costs + 1e-9), 0) if costs > 0 else 0
         found.append(Spoiled(end, costs, times, spare - costs / 1000))
@@ -348,19 +376,19 @@ def spoiled(plan: Plan) -> tuple[Spoiled, ...]:
 def spoiled_needs(plan: Plan, rework: Rework) -> tuple[Need, ...]:
     """What went with something done again: parts whose cores were ended in them, sleeves that were shrunk."""
     found = []
-    for end, e in plan.job.ends:
+    for end, e in plan.build.job.ends:
         ended = sum(x.startswith(f"{end}-land-") for x in rework.scrap)
         if ended:
-            what = part_what(e.part, plan.job.cable.size)
+            what = part_what(e.part, plan.build.job.cable.size)
             found.append(
                 Need("part", what, words_of("part", what), ended if e.part.joint == "lug" else 1)
             )
         shrunk, sleeve = (
             sum(x.startswith(f"{end}-shrink-") for x in rework.scrap),
-            sleeve_on(e, plan.job.cable),
+            sleeve_on(e, plan.build.job.cable),
         )
         if shrunk and sleeve is not None:
-            long = shrunk * sleeve_cut_mm(e, sleeve, plan.job.cable) / 1000
+            long = shrunk * sleeve_cut_mm(e, sleeve, plan.build.job.cable) / 1000
             found.append(Need("sleeve", sleeve.words, f"{sleeve.words} sleeve", long))
     return tuple(found)
 

@@ -18,24 +18,31 @@ SHAPE_HALF = {"cover": 74.0, "shell": 74.0, "nut": 60.0, "marker": 38.0, "along"
 
 def bench_drawing(plan: Plan, step: BuildStep) -> str:
     """The end being worked on, as it should look at a step: all that comes before it done, nothing after it."""
-    done = {s.key for s in plan.steps[: plan.steps.index(step)]}
+    done = {s.key for s in plan.build.steps[: plan.build.steps.index(step)]}
     if step.end is None:
         return _whole(plan, step)
-    part, strip = (plan.a, plan.strips[0]) if step.end == "A" else (plan.b, plan.strips[1])
+    part = plan.ends[step.end].part
+    strip = plan.cut.strips[step.end]
     if step.kind == "layer":
         return staircase_drawing(strip.stairs, strip.whose, step.part or "")
-    bare_now = f"{step.end}-strip" in done or step.kind == "strip" or not plan.cable_type.cord
+    bare_now = (
+        f"{step.end}-strip" in done or step.kind == "strip" or not plan.conductor.cable_type.cord
+    )
     tip = SHEATH_END if bare_now else CORE_END
     body = STRIPES
-    if plan.cable_type.cord:
+    if plan.conductor.cable_type.cord:
         body += rect(0, CORD_Y - CORD / 2, tip, CORD, "cord")
         body += line(0, CORD_Y - 18, tip, CORD_Y - 18, "cord-shine wide")
     if bare_now:
         body += _cores(plan, strip, step, done)
     else:
         body += path(f"M{tip} {CORD_Y - 31}v62", "cut-end")
-    on_cable = fittings(step.end, plan.job)
-    half = CORD / 2 if plan.cable_type.cord else _spread(plan, len(strip.cores)) / 2 + SINGLE / 2
+    on_cable = fittings(step.end, plan.build.job)
+    half = (
+        CORD / 2
+        if plan.conductor.cable_type.cord
+        else _spread(plan, len(strip.cores)) / 2 + SINGLE / 2
+    )
     body += "".join(
         _threaded(t, i, step, done, len(on_cable), half) for i, t in enumerate(on_cable)
     )
@@ -48,25 +55,25 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
 def _whole(plan: Plan, step: BuildStep) -> str:
     """The whole lead, laid out or cut."""
     low = CORD_Y + 40
-    left = end_drawing(plan.a, 300, low, 190, left=True)
-    right = end_drawing(plan.b, 900, low, 190, left=False)
+    left = end_drawing(plan.ends["A"].part, 300, low, 190, left=True)
+    right = end_drawing(plan.ends["B"].part, 900, low, 190, left=False)
     apart = 46 if step.kind == "cut" else 90
     cord = rect(300 + apart, low - 19, 600 - 2 * apart, 38, "cord") + line(
         300 + apart, low - 9, 900 - apart, low - 9, "cord-shine wide"
     )
     words = ""
-    if plan.cut is not None:
+    if plan.cut.length is not None:
         y = low + 80
-        words = text(600, y + 7, f"{plan.cut.cut_m:.2f} m", "bench-figure", "middle")
+        words = text(600, y + 7, f"{plan.cut.length.cut_m:.2f} m", "bench-figure", "middle")
         words += line(300 + apart, y, 500, y, "dimension") + line(
             700, y, 900 - apart, y, "dimension"
         )
         words += line(300 + apart, y - 9, 300 + apart, y + 9, "dimension")
         words += line(900 - apart, y - 9, 900 - apart, y + 9, "dimension")
-    names = text(30, 352, plan.a.words, "bench-part") + text(
-        1210, 352, plan.b.words, "bench-part", "end"
+    names = text(30, 352, plan.ends["A"].part.words, "bench-part") + text(
+        1210, 352, plan.ends["B"].part.words, "bench-part", "end"
     )
-    cordname = text(600, low - 44, plan.written, "bench-part", "middle")
+    cordname = text(600, low - 44, plan.conductor.written, "bench-part", "middle")
     return sheet(
         WIDTH,
         HEIGHT,
@@ -91,14 +98,14 @@ def _cores(plan: Plan, strip: StripPlan, step: BuildStep, done: set[str]) -> str
         long = (core.core_mm / longest if trimmed else 1.0) * (CORE_END + BARE - SHEATH_END)
         end = (
             SHEATH_END
-            + (long if plan.cable_type.cord else CORE_END + BARE - SHEATH_END)
+            + (long if plan.conductor.cable_type.cord else CORE_END + BARE - SHEATH_END)
             - (bare if trimmed else 0)
         )
-        tint = plan.colours.of(core.core)
+        tint = plan.ends.colours.of(core.core)
         turn = f"C{SHEATH_END + 40} {start:g} {SHEATH_END + 34} {y:g} {SHEATH_END + 80} {y:g}"
         way = (
             f"M{SHEATH_END} {start:g}{turn}H{end:g}"
-            if plan.cable_type.cord
+            if plan.conductor.cable_type.cord
             else f"M0 {y:g}H{end:g}"
         )
         faint = "" if step.core in (None, core.core) else " faint"
@@ -110,7 +117,7 @@ def _cores(plan: Plan, strip: StripPlan, step: BuildStep, done: set[str]) -> str
             body += rect(end, y - thick * 0.36, bare, thick * 0.72, "bare")
         landed = f"{step.end}-land-{core.core}" in done
         if landed or (step.core == core.core and step.kind == "land"):
-            part = plan.a if step.end == "A" else plan.b
+            part = plan.ends["A"].part if step.end == "A" else plan.ends["B"].part
             body += _terminal(part, end, bare, thick, y, landed)
         body += _on_core(step, core.core, done, end, y, thick)
         body += text(1206, y + 7, f"{core.core}", "bench-core-mark")
@@ -124,7 +131,11 @@ def _spread(plan: Plan, many: int) -> float:
 
 def _thick(plan: Plan) -> float:
     """A core's thickness in px: its share of the cord; a single cable fills the hand by itself."""
-    return CORD * plan.core_mm / plan.cable_od_mm if plan.cable_type.cord else SINGLE
+    return (
+        CORD * plan.conductor.core_mm / plan.conductor.cable_od_mm
+        if plan.conductor.cable_type.cord
+        else SINGLE
+    )
 
 
 def _on_core(step: BuildStep, core: str, done: set[str], end: float, y: float, thick: float) -> str:

@@ -20,16 +20,18 @@ class _Share:
 
 def cutting_drawing(plan: Plan) -> str:
     """The length to cut as one cord under its whole dimension, each share of it named; shares are not to one scale."""
-    cut = plan.cut
+    cut = plan.cut.length
     if cut is None:
         return ""
-    ends = [s.swallows_mm / 1000 for s in plan.strips]
+    ends = {name: strip.swallows_mm / 1000 for name, strip in plan.cut.strips.items()}
     shares = [
-        _Share(f"in the {plan.a.short}", ends[0], "share-end"),
+        _Share(f"in the {plan.ends['A'].part.short}", ends["A"], "share-end"),
         _Share(
-            "run" if len(plan.legs_m) == 1 else f"run, {len(plan.legs_m)} legs", cut.run_m, "cord"
+            "run" if len(plan.cut.legs_m) == 1 else f"run, {len(plan.cut.legs_m)} legs",
+            cut.run_m,
+            "cord",
         ),
-        _Share(f"in the {plan.b.short}", ends[1], "share-end"),
+        _Share(f"in the {plan.ends['B'].part.short}", ends["B"], "share-end"),
         _Share("slack", cut.slack_m, "share-spare"),
         _Share("loops", cut.loops_m, "share-spare"),
         _Share("spare tries", cut.rework_m, "share-spare"),
@@ -41,9 +43,9 @@ def cutting_drawing(plan: Plan) -> str:
     for share in shares:
         wide = room if share.class_ == "cord" else LEAST * 1.25
         body += _share(share, x, wide)
-        body += _legs(plan.legs_m, x, wide) if share.class_ == "cord" else ""
+        body += _legs(plan.cut.legs_m, x, wide) if share.class_ == "cord" else ""
         x += wide
-    many = f"{plan.pieces} × " if plan.pieces > 1 else ""
+    many = f"{plan.conductor.pieces} × " if plan.conductor.pieces > 1 else ""
     body += _whole(f"{many}{cut.cut_m:.2f} m to cut")
     label = f"{many}{cut.cut_m:.2f} m to cut: " + ", ".join(
         f"{s.metres:.3f} m {s.words}" for s in shares

@@ -20,10 +20,13 @@ def facing(plan: Plan, turned_round: frozenset[str] = frozenset(), presses: bool
     Parameters: plan; turned_round, the ends ("A", "B") whose faces have changed places: the cores then run to the
     mating face, as the other half sees it; presses, False on paper, where nothing can be turned. Returns: SVG text.
     """
-    cores = len(plan.joints)
+    cores = len(plan.ends.joints)
     height = max(LEAST_HEIGHT + 34, HEAD + 64 + cores * CORE_ROW)
     middle = HEAD - 12 + (height - HEAD) / 2
-    ends = (("A", plan.a, A_MATING, A_WIRING), ("B", plan.b, B_MATING, B_WIRING))
+    ends = (
+        ("A", plan.ends["A"].part, A_MATING, A_WIRING),
+        ("B", plan.ends["B"].part, B_MATING, B_WIRING),
+    )
     body = ""
     inner = {}
     for end, part, outside, inside in ends:
@@ -48,8 +51,8 @@ def facing(plan: Plan, turned_round: frozenset[str] = frozenset(), presses: bool
     rows = _by_height(plan)
     body += "".join(_core(plan, j, inner, i, cores, middle) for i, j in enumerate(rows))
     label = "; ".join(
-        f"{j.core} {plan.colours.of(j.core)} from {j.a or 'nowhere'} to {j.b or 'nowhere'}"
-        for j in plan.joints
+        f"{j.core} {plan.ends.colours.of(j.core)} from {j.a or 'nowhere'} to {j.b or 'nowhere'}"
+        for j in plan.ends.joints
     )
     return sheet(WIDTH, height, STRIPES + body, "facing", f"Wire map. {label}", role="group")
 
@@ -97,9 +100,9 @@ def _titled(part: Part, side: str, seen: str, x: float) -> str:
 
 def _by_height(plan: Plan) -> list[Joint]:
     """Joints from the top of the drawing down, so that cores cross as little as they can."""
-    places = {c.mark: c.y for c in plan.a.face.cavities}
+    places = {c.mark: c.y for c in plan.ends["A"].part.face.cavities}
     order = {m: i for i, m in enumerate(("E", "L", "N"))}
-    return sorted(plan.joints, key=lambda j: (-places.get(j.a or "", 0), order.get(j.core, 9)))
+    return sorted(plan.ends.joints, key=lambda j: (-places.get(j.a or "", 0), order.get(j.core, 9)))
 
 
 def _core(
@@ -112,7 +115,7 @@ def _core(
 ) -> str:
     spread = 148.0 if total <= FEW else CORE_ROW * (total - 1)
     y = middle - spread / 2 + place * spread / max(total - 1, 1)
-    tint = plan.colours.of(joint.core)
+    tint = plan.ends.colours.of(joint.core)
     paint, left, right = core_paint(tint), 548.0, 684.0
     ways = [
         _way(*inner["A"], joint.a, left, y, middle),

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 from itertools import groupby
 
-from euthyne.core.tag import TagFacts
+from euthyne.core.stages.tag.tag import TagFacts
 from euthyne.core.trade.shown import at_most
 from euthyne.drawing.pen import path, rect, sheet, text
 

@@ -51,13 +51,13 @@ def _supply(plan: Plan) -> str:
     box = rect(20, TOP - 34, 130, FOOT - TOP + 68, "loop-box", rx=4)
     return (
         box
-        + text(85, TOP + 30, f"{round(plan.volts, 1):g} V", "loop-figure", "middle")
+        + text(85, TOP + 30, f"{round(plan.brief.volts, 1):g} V", "loop-figure", "middle")
         + text(85, TOP + 54, plan.kind.source, "loop-sub", "middle")
     )
 
 
 def _load(plan: Plan) -> str:
-    amps = plan.demand_amps
+    amps = plan.brief.demand_amps
     figure = f"{amps:.3g} A" if amps is not None else "? A"
     what = "its socket" if plan.lead.brief.feeds == "socket" else "its load"
     box = rect(LOAD, TOP - 34, 138, FOOT - TOP + 68, "loop-box", rx=4)
@@ -70,7 +70,7 @@ def _load(plan: Plan) -> str:
 
 def _guards(plan: Plan) -> str:
     """The fuse or breaker in the live, and the residual-current device round both."""
-    guard = plan.protection
+    guard = plan.conductor.protection
     if not plan.mains and plan.lead.brief.fuse_family == "none":
         return text(222, TOP - 12, "no fuse", "loop-guard-words", "middle")
     known = guard.amps is not None

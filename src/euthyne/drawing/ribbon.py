@@ -37,15 +37,15 @@ def ribbon(plan: Plan, progress: Progress, form: Form, base: str, here: Stage | 
     Parameters: plan; progress; form, its size; base, the address its bands link under; here, the stage being shown.
     Returns: SVG text.
     """
-    left, reach_a = _end(plan.a, form, left=True)
-    right, reach_b = _end(plan.b, form, left=False)
+    left, reach_a = _end(plan.ends["A"].part, form, left=True)
+    right, reach_b = _end(plan.ends["B"].part, form, left=False)
     start, end = reach_a, form.width - reach_b
     cord = rect(start, form.cord_y - form.cord / 2, end - start, form.cord, "cord")
     shine = line(
         start, form.cord_y - form.cord * 0.22, end, form.cord_y - form.cord * 0.22, "cord-shine"
     )
     bands = _bands(progress.standings, form, start, end, base, here)
-    label = f"{plan.lead.name}: {plan.a.words} to {plan.b.words}; next: {progress.next_action}"
+    label = f"{plan.lead.name}: {plan.ends['A'].part.words} to {plan.ends['B'].part.words}; next: {progress.next_action}"
     size = "page" if form.words else "row"
     body = (
         cord
@@ -115,8 +115,8 @@ def _dimension(plan: Plan, form: Form, start: float, end: float) -> str:
     words = "length not said yet"
     if run is not None:
         last = (
-            f"{plan.cut.cut_m:.2f} m to cut"
-            if plan.lead.cut.accepted and plan.cut
+            f"{plan.cut.length.cut_m:.2f} m to cut"
+            if plan.lead.cut.accepted and plan.cut.length
             else f"{round(plan.lead.brief.poles * run, 2):g} m of copper"
         )
         words = f"{round(run, 2):g} m run · {last}"

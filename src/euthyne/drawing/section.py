@@ -11,7 +11,7 @@ WIDTH, HEIGHT, ACROSS = 150.0, 168.0, 132.0
 
 def section(plan: Plan) -> str:
     """The cross-section of a lead's cord; empty while its size or diameter is unknown."""
-    cable = plan.heat_cable
+    cable = plan.conductor.heat_cable
     if cable is None:
         return ""
     per_mm = ACROSS / cable.outside_mm
@@ -29,7 +29,7 @@ def section(plan: Plan) -> str:
     for i, name in enumerate(plan.cores):
         turn = 2 * math.pi * i / count - math.pi / 2
         x, y = 75 + orbit * math.cos(turn), mid + orbit * math.sin(turn)
-        tint = core_paint(plan.colours.of(name))
+        tint = core_paint(plan.ends.colours.of(name))
         body += circle(x, y, core / 2, "section-core", fill=tint) + circle(
             x, y, min(copper, core * 0.9) / 2, "copper"
         )
@@ -42,5 +42,5 @@ def section(plan: Plan) -> str:
         HEIGHT,
         body,
         "section",
-        f"{plan.written} cut across, {cable.outside_mm:.1f} mm over all",
+        f"{plan.conductor.written} cut across, {cable.outside_mm:.1f} mm over all",
     )

@@ -1,5 +1,6 @@
 """The strip plan of an end, true to scale along the cord: sheath, cores, bare copper, trims."""
 
+from euthyne.core.order.order import End
 from euthyne.core.plan import Plan
 from euthyne.core.stages.cut.strip import CoreStrip, StripPlan
 from euthyne.drawing.colours import STRIPES, core_paint
@@ -37,16 +38,16 @@ class _Ruler:
         )
 
 
-def strip_drawing(plan: Plan, end: str, longest_mm: float) -> str:
-    """The strip plan of end ``"a"`` or ``"b"``, both ends drawn to the same scale."""
-    strip = plan.strips[0] if end == "a" else plan.strips[1]
-    part = plan.a if end == "a" else plan.b
-    ruler = _Ruler(longest_mm, tip_left=end == "a")
+def strip_drawing(plan: Plan, end: End) -> str:
+    """The strip plan of end ``"A"`` or ``"B"``, both ends drawn to the same scale."""
+    strip = plan.cut.strips[end]
+    part = plan.ends[end].part
+    ruler = _Ruler(plan.cut.longest_mm, tip_left=end == "A")
     foot = TOP + ROW * len(strip.cores)
-    sheathed = plan.cable_type.cord
+    sheathed = plan.conductor.cable_type.cord
     body = STRIPES + (_sheath(ruler, strip, foot) if sheathed else "")
     for i, core in enumerate(strip.cores):
-        tint = plan.colours.of(core.core)
+        tint = plan.ends.colours.of(core.core)
         back = 0.0 if sheathed else (DATUM - 4) / ruler.per_mm
         body += _core(ruler, core, strip.inside_mm, tint, TOP + ROW * i + 18, back)
     body += _grip(ruler, foot, "grip" if sheathed else "edge of the part")

@@ -66,8 +66,8 @@ def pages(plan: Plan, paper: str, stops: tuple[str, ...] = ()) -> list[list[Item
     found: list[list[Item]] = []
     y = tall
     for words, part, strip in (
-        ("Supply end", plan.a, plan.strips[0]),
-        ("Load end", plan.b, plan.strips[1]),
+        ("Supply end", plan.ends["A"].part, plan.cut.strips["A"]),
+        ("Load end", plan.ends["B"].part, plan.cut.strips["B"]),
     ):
         height = (
             26.0
@@ -99,7 +99,7 @@ def _head(plan: Plan, top: float) -> list[Item]:
         Note(
             MARGIN,
             MARGIN + 9 + top,
-            f"{plan.written}. Strip plan, 1:1. Generic dimensions: check your part.",
+            f"{plan.conductor.written}. Strip plan, 1:1. Generic dimensions: check your part.",
             3.2,
         ),
         Mark(MARGIN, y, MARGIN + RULE_MM, y, 0.2),
@@ -109,7 +109,7 @@ def _head(plan: Plan, top: float) -> list[Item]:
 
 
 def _end(plan: Plan, words: str, part: Part, strip: StripPlan, y: float) -> list[Item]:
-    sheathed = plan.cable_type.cord
+    sheathed = plan.conductor.cable_type.cord
     datum = MARGIN + 25
     foot = y + 12 + ROW * len(strip.cores)
     off = f"sheath off {strip.sheath_mm:.1f} mm, " if sheathed else ""
@@ -129,7 +129,7 @@ def _end(plan: Plan, words: str, part: Part, strip: StripPlan, y: float) -> list
         )
         items.append(Mark(datum + strip.inside_mm, y + 8, datum + strip.inside_mm, foot, 0.2))
     for i, core in enumerate(strip.cores):
-        tint = plan.colours.of(core.core)
+        tint = plan.ends.colours.of(core.core)
         items += _core(core, tint, datum, y + 13 + ROW * i)
     return items + (_stairs(strip, foot + 13) if strip.stairs else [])
 

@@ -3,7 +3,7 @@
 from functools import lru_cache
 from io import BytesIO
 
-from euthyne.core.tag import TagFacts
+from euthyne.core.stages.tag.tag import TagFacts
 from euthyne.drawing import label as drawn
 
 

@@ -9,9 +9,9 @@ from euthyne.core.kinds import KINDS, kind_named
 from euthyne.core.kinds.makeup import numbered
 from euthyne.core.lead import Lead, part_on
 from euthyne.core.shelf.part import faults_of, shelf
-from euthyne.core.stages.ends.wiremap import schemes
 from euthyne.core.stages.tag.seal import Seal, holds
 from euthyne.core.trade.cable import cable_types
+from euthyne.core.trade.colours import schemes
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.quantity import read_size
 from euthyne.exchange.reading import adapter_for, parse_json, read, refuse_newer

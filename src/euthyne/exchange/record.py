@@ -6,7 +6,7 @@ from typing import Any
 from euthyne import __version__
 from euthyne.core.checks import checks
 from euthyne.core.plan import Plan
-from euthyne.core.tag import TagFacts
+from euthyne.core.stages.tag.tag import TagFacts
 from euthyne.exchange.lead_file import lead_values
 
 
@@ -16,11 +16,11 @@ def record_of(plan: Plan, facts: TagFacts) -> dict[str, Any]:
         "program": f"euthyne {__version__}",
         "lead": lead_values(plan.lead),
         "tag": asdict(facts),
-        "conductor": _plain(asdict(plan.candidate)) if plan.candidate else None,
-        "weakest": asdict(plan.weakest),
-        "cut_m": plan.cut.cut_m if plan.cut else None,
-        "steps": [{"key": s.key, "headline": s.headline} for s in plan.steps],
-        "verdicts": {key: asdict(v) for key, v in plan.verdicts.items()},
+        "conductor": _plain(asdict(plan.conductor.candidate)) if plan.conductor.candidate else None,
+        "weakest": asdict(plan.conductor.weakest),
+        "cut_m": plan.cut.length.cut_m if plan.cut.length else None,
+        "steps": [{"key": s.key, "headline": s.headline} for s in plan.build.steps],
+        "verdicts": {key: asdict(v) for key, v in plan.prove.verdicts.items()},
         "checks": [
             {"code": f.code, "level": f.level, "text": f.text, "reason": f.reason}
             for f in _standing(plan)

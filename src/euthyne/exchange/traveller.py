@@ -8,7 +8,6 @@ from typing import Any
 from euthyne.core.plan import Plan
 from euthyne.core.stages.build.buildstep import BuildStep
 from euthyne.core.stages.prove.expectation import Line
-from euthyne.core.stages.prove.lookover import look_list
 from euthyne.core.standing.progress import Progress, not_to_be_built
 from euthyne.core.stores import needs
 from euthyne.core.trade.corewords import function_of
@@ -177,22 +176,27 @@ def _cautions(sheet: _Sheet, progress: Progress) -> list[Any]:
 
 
 def _brief(sheet: _Sheet, plan: Plan) -> list[Any]:
-    c = plan.candidate
-    amps = f"{plan.demand_amps:.1f} A" if plan.demand_amps is not None else "?"
+    c = plan.conductor.candidate
+    amps = f"{plan.brief.demand_amps:.1f} A" if plan.brief.demand_amps is not None else "?"
     guard = (
-        f"{plan.protection.amps:g} A {plan.protection.words}"
-        if plan.protection.amps
+        f"{plan.conductor.protection.amps:g} A {plan.conductor.protection.words}"
+        if plan.conductor.protection.amps
         else "nothing known"
     )
     run = f"{plan.lead.brief.run_m:g} m one way" if plan.lead.brief.run_m else "?"
     rows = [
-        ("Carries", _mono(f"{amps}, {plan.volts:g} V"), "From", _text(plan.a.words)),
-        ("Run", _mono(run), "To", _text(plan.b.words)),
+        (
+            "Carries",
+            _mono(f"{amps}, {plan.brief.volts:g} V"),
+            "From",
+            _text(plan.ends["A"].part.words),
+        ),
+        ("Run", _mono(run), "To", _text(plan.ends["B"].part.words)),
         (
             "Cable",
-            _mono(plan.written),
+            _mono(plan.conductor.written),
             "Weakest",
-            _text(f"{plan.weakest.words}, {at_most(plan.weakest.amps)} A"),
+            _text(f"{plan.conductor.weakest.words}, {at_most(plan.conductor.weakest.amps)} A"),
         ),
         ("Loses", _mono(f"{c.drop_percent:.1f} %" if c else "?"), "Guarded by", _text(guard)),
     ]
@@ -203,19 +207,20 @@ def _cut(sheet: _Sheet, plan: Plan) -> list[Any]:
     """The cut, both ends stripped to scale, and a line to write each strip as it was measured."""
     from reportlab.platypus import Spacer, Table
 
-    if plan.cut is None:
+    if plan.cut.length is None:
         return []
-    longest = max(s.swallows_mm for s in plan.strips)
-    ends = [sheet.drawing(strip_drawing(plan, end, longest), 0.49) for end in "ab"]
+    ends = [sheet.drawing(strip_drawing(plan, end), 0.49) for end in plan.cut.strips]
     rows = [["End", "Core", "Core length", "Bare", "Measured"] * 2]
     told = [
         [[which, s.core, f"{s.core_mm:.0f} mm", s.bare_words, "________ mm"] for s in strip.cores]
-        for which, strip in zip(("supply", "load"), plan.strips, strict=True)
+        for which, strip in zip(("supply", "load"), plan.cut.strips.values(), strict=True)
     ]
     for i in range(max(len(side) for side in told)):
         rows.append([cell for side in told for cell in (side[i] if i < len(side) else [""] * 5)])
     stairs = [
-        sheet.drawing(staircase_drawing(s.stairs, s.whose), 0.6) for s in plan.strips if s.stairs
+        sheet.drawing(staircase_drawing(s.stairs, s.whose), 0.6)
+        for s in plan.cut.strips.values()
+        if s.stairs
     ][:1]
     return [
         *sheet.section("Cut and strip", 90),
@@ -231,10 +236,15 @@ def _map(sheet: _Sheet, plan: Plan) -> list[Any]:
     from reportlab.platypus import KeepTogether
 
     rows = [("Core", "Colour", "Supply end", "Load end")]
-    for j in plan.joints:
+    for j in plan.ends.joints:
         core = _text(f"{j.core}, {function_of(j.core)}")
         rows.append(
-            (core, plan.colours.called(j.core), _text(j.a or "cut back"), _text(j.b or "cut back"))
+            (
+                core,
+                plan.ends.colours.called(j.core),
+                _text(j.a or "cut back"),
+                _text(j.b or "cut back"),
+            )
         )
     faces = sheet.drawing(facing(plan, presses=False))
     return [
@@ -258,10 +268,12 @@ def _laid_out(sheet: _Sheet, plan: Plan) -> list[Any]:
 
 
 def _steps(sheet: _Sheet, plan: Plan) -> list[Any]:
-    if not plan.steps:
+    if not plan.build.steps:
         return []
     rows = [("", "", "Step", "Its numbers", "Initials, time")]
-    rows += [(BOX, str(i), _step(s), _numbers(s), "") for i, s in enumerate(plan.steps, start=1)]
+    rows += [
+        (BOX, str(i), _step(s), _numbers(s), "") for i, s in enumerate(plan.build.steps, start=1)
+    ]
     return [*sheet.section("Steps"), sheet.table(rows, (0.03, 0.04, 0.58, 0.22, 0.13), head=True)]
 
 
@@ -276,12 +288,12 @@ def _numbers(step: BuildStep) -> str:
 
 
 def _proof(sheet: _Sheet, plan: Plan) -> list[Any]:
-    if not plan.steps:
+    if not plan.build.steps:
         return []
     rows = [("", "What", "Expected", "Read")]
-    rows += [(BOX, _text(line.question), "yes", "") for line in look_list(plan.a, plan.b)]
+    rows += [(BOX, _text(line.question), "yes", "") for line in plan.prove.looks]
     if plan.mains:
-        rows += [(BOX, _text(x.words), _mono(_band(x)), "____________") for x in plan.lines]
+        rows += [(BOX, _text(x.words), _mono(_band(x)), "____________") for x in plan.prove.lines]
     return [*sheet.section("Proof"), sheet.table(rows, (0.03, 0.55, 0.24, 0.18), head=True)]
 
 

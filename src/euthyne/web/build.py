@@ -42,12 +42,12 @@ def show(tag: str) -> str:
     if not page.reached(Stage.BUILD):
         return not_reached(page, Stage.BUILD)
     done = {d.step: d for d in page.held.lead.build.done}
-    left = page.plan.steps_left
+    left = page.plan.build.steps_left
     drawing = _picture(page.held.lead, left[0].key) if left else None
     return show_stage(
         page,
         Stage.BUILD,
-        steps=page.plan.steps,
+        steps=page.plan.build.steps,
         done=done,
         next_step=left[0] if left else None,
         drawing=drawing,
@@ -71,13 +71,15 @@ HOW_PUT_RIGHT = {
 
 def rework_words(plan: Plan, done_again: Rework) -> str:
     """What had to be done again, in words: a part or step by its name, how it was put right, what it cost."""
-    named = {s.key: s.headline for s in plan.steps}
+    named = {s.key: s.headline for s in plan.build.steps}
 
     def called(key: str) -> str:
-        return named.get(key) or (part_words(key, plan.job) if "-" in key else key)
+        return named.get(key) or (part_words(key, plan.build.job) if "-" in key else key)
 
     forgotten = done_again.cause == "forgotten"
-    what = part_words(done_again.part, plan.job) if forgotten else f"“{called(done_again.part)}”"
+    what = (
+        part_words(done_again.part, plan.build.job) if forgotten else f"“{called(done_again.part)}”"
+    )
     why = f" ({done_again.why})" if done_again.why else ""
     verb = "was forgotten" if forgotten else "was not right"
     said = f"{what} {verb}{why}: {HOW_PUT_RIGHT.get(done_again.how, done_again.how)}"
@@ -92,7 +94,7 @@ def rework_words(plan: Plan, done_again: Rework) -> str:
 def bench(tag: str) -> str | Response:
     """One step, filling the screen: the one asked for, or the next."""
     page = lead_page(tag)
-    steps, left = page.plan.steps, page.plan.steps_left
+    steps, left = page.plan.build.steps, page.plan.build.steps_left
     if not steps or not page.reached(Stage.BUILD):
         return redirect(url_for("build.show", tag=tag))
     asked = request.args.get("step", left[0].key if left else "")
@@ -110,11 +112,11 @@ def bench(tag: str) -> str | Response:
 def _picture(lead: Lead, key: str) -> Markup:
     """What the hands do at a step; looking back and forth draws it once."""
     plan = plan_of(lead)
-    return Markup(bench_drawing(plan, next(s for s in plan.steps if s.key == key)))
+    return Markup(bench_drawing(plan, next(s for s in plan.build.steps if s.key == key)))
 
 
 def _bench_page(page: LeadPage, step: BuildStep | None) -> str:
-    steps = page.plan.steps
+    steps = page.plan.build.steps
     at = steps.index(step) if step else len(steps)
     done = {d.step: d for d in page.held.lead.build.done}
     return render_template(
@@ -139,7 +141,13 @@ def judged(plan: Plan, step: BuildStep) -> Markup | None:
     if not step.judge:
         return None
     return Markup(
-        row(judged_kind(plan.a if step.end == "A" else plan.b, step.kind, plan.job.practices))
+        row(
+            judged_kind(
+                plan.ends["A"].part if step.end == "A" else plan.ends["B"].part,
+                step.kind,
+                plan.build.job.practices,
+            )
+        )
     )
 
 
@@ -161,13 +169,13 @@ def done(tag: str) -> str | Response:
             raise NotNow(
                 words, url_for(f"{shut[0].stage.value}.show", tag=tag), f"Open {shut[0].stage.word}"
             )
-        if key not in {s.key for s in plan.steps}:
+        if key not in {s.key for s in plan.build.steps}:
             raise NotNow(
                 "This step is not in the plan any more.",
                 url_for("build.bench", tag=tag),
                 "Go to the next step",
             )
-        waiting = plan.steps_left
+        waiting = plan.build.steps_left
         if key in {d.step for d in lead.build.done}:
             return lead
         if waiting[0].key != key:
@@ -176,13 +184,13 @@ def done(tag: str) -> str | Response:
         if lacking := [a.words for a in waiting[0].asks if a.part not in touched]:
             words = f"Not asked for yet: {' and '.join(lacking)}. Touch each part, and tick it."
             raise NotNow(words, url_for("build.bench", tag=tag), "Back to the gate")
-        stamp = lead.build.plan_stamp or plan.stamp
+        stamp = lead.build.plan_stamp or plan.build.stamp
         done = (*lead.build.done, StepDone(key, now(), initials))
         return replace(lead, build=replace(lead.build, done=done, plan_stamp=stamp))
 
     held = store().change(tag, with_step, now(), initials, f"Build: {key} done", draw_down)
     if wants_part():
-        left = plan_of(held.lead).steps_left
+        left = plan_of(held.lead).build.steps_left
         return _bench_page(lead_page(tag), left[0] if left else None)
     return redirect(url_for("build.bench", tag=tag), 303)
 

@@ -11,6 +11,8 @@ from euthyne.core.kinds.kind import EVERY_CORD
 from euthyne.core.lead import Brief, Conductor, Lead, with_value
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
+from euthyne.core.stages.conductor.working import working
+from euthyne.core.stages.cut.metal import metal_kg, neighbours, price_of
 from euthyne.core.trade.cable import CableType, cable_types, cords
 from euthyne.core.trade.heat import Warmth
 from euthyne.core.trade.protection import families
@@ -28,7 +30,6 @@ from euthyne.core.trade.quantity import (
 from euthyne.core.trade.question import Question
 from euthyne.core.trade.rating import bases
 from euthyne.core.trade.shown import at_most
-from euthyne.core.working import neighbours, priced, working
 from euthyne.drawing.ladder import ladder
 from euthyne.drawing.reach import reach
 from euthyne.drawing.section import section
@@ -101,12 +102,15 @@ def fields_of(plan: Plan) -> tuple[Question, ...]:
             choices=cord_choices,
         ),
         Question(
-            "conductor.drop_percent", "Loss allowed", measure=PERCENT, of_volts=plan.sent_volts
+            "conductor.drop_percent",
+            "Loss allowed",
+            measure=PERCENT,
+            of_volts=plan.brief.sent_volts,
         ),
         Question("brief.ambient_c", "Around it", measure=CELSIUS),
     ]
-    if plan.fused_plug and plan.a.fuse_family:
-        amps = families()[plan.a.fuse_family].amps
+    if plan.given.fused_plug and plan.ends["A"].part.fuse_family:
+        amps = families()[plan.ends["A"].part.fuse_family].amps
         choices = ((None, "3 or 13 A, else what fits"), *((a, f"{a:g} A") for a in amps))
         found.append(Question("conductor.fuse_amps", "Fuse in the plug", "choice", choices=choices))
     elif not plan.mains:
@@ -146,7 +150,7 @@ def _load_fields(brief: Brief) -> list[Question]:
 
 def closer_fields_of(plan: Plan) -> tuple[Question, ...]:
     """The fields a builder seldom needs; terminals only as hot as the cable's own table."""
-    limit = bases()[plan.cable_type.basis].limit_c
+    limit = bases()[plan.conductor.cable_type.basis].limit_c
     weakest = tuple((c, words) for c, words in WEAKEST if c is None or c < limit)
     return (Question("conductor.terminal_c", "Weakest part", "choice", choices=weakest), *CLOSER)
 
@@ -165,7 +169,7 @@ def preview(tag: str) -> str:
     entered = read_form(specs, request.args)
     tried = put_in(lead, entered)
     plan = plan_of(tried)
-    if plan.sizing is None:
+    if plan.conductor.sizing is None:
         return render_template("conductor/unsized.html", plan=plan)
     return render_template(
         "conductor/moving.html",
@@ -198,8 +202,8 @@ def _show(page: LeadPage) -> str:
         plan=plan,
         sealed=page.held.sealed,
         drawing=_ladder(page.held.lead, page.held.sealed),
-        working=working(plan),
-        neighbours=neighbours(plan),
+        working=working(plan.conductor),
+        neighbours=neighbours(plan.cut),
         section=section_drawing,
         reach=reach_drawing,
         warm=_warm(page),
@@ -218,12 +222,20 @@ def _off_default(lead: Lead, path: str) -> bool:
 def _ladder(lead: Lead, sealed: bool) -> Markup:
     """The ladder of a lead."""
     plan = plan_of(lead)
-    if plan.sizing_brief is None or plan.sizing is None:
+    if plan.conductor.sizing_brief is None or plan.conductor.sizing is None:
         return Markup()
     post = None if sealed else url_for("conductor.take", tag=lead.tag)
-    metal = {c.size: priced(plan, c) for c in plan.sizing.candidates}
+    metal = {
+        c.size: (metal_kg(plan.cut, c), price_of(plan.cut, c))
+        for c in plan.conductor.sizing.candidates
+    }
     rungs = ladder(
-        plan.sizing_brief, plan.sizing, plan.size_name, lead.conductor.size is not None, post, metal
+        plan.conductor.sizing_brief,
+        plan.conductor.sizing,
+        plan.conductor.size_name,
+        lead.conductor.size is not None,
+        post,
+        metal,
     )
     return Markup(rungs)
 
@@ -232,30 +244,32 @@ def _ladder(lead: Lead, sealed: bool) -> Markup:
 def _drawings(lead: Lead) -> tuple[Markup, Markup]:
     """The cord cut across, and how far each size goes."""
     plan = plan_of(lead)
-    if plan.sizing_brief is None or plan.sizing is None:
+    if plan.conductor.sizing_brief is None or plan.conductor.sizing is None:
         return Markup(), Markup()
-    across = section(plan) if plan.candidate else ""
-    return Markup(across), Markup(reach(plan.sizing_brief, plan.sizing, plan.size_name))
+    across = section(plan) if plan.conductor.candidate else ""
+    return Markup(across), Markup(
+        reach(plan.conductor.sizing_brief, plan.conductor.sizing, plan.conductor.size_name)
+    )
 
 
 def _warm(page: LeadPage) -> list[tuple[str, Warmth]]:
     """The cord straight, as it lies, and forgotten in a heap: what each settles at."""
     layers = page.held.lead.brief.drum_layers
     states = {0: "laid out straight"}
-    if page.plan.can_be_rolled_up:
+    if page.plan.conductor.can_be_rolled_up:
         states[4] = "left coiled, four layers"
     if layers:
         states[layers] = "as it lies on its drum"
     return [
         (words, warm)
         for layers, words in sorted(states.items())
-        if (warm := page.plan.warmth(layers)) is not None
+        if (warm := page.plan.conductor.warmth(layers)) is not None
     ]
 
 
 def _decided(plan: Plan) -> tuple[str, str]:
     """The limit that decided, and what the next smaller size would have done."""
-    sizing = plan.sizing
+    sizing = plan.conductor.sizing
     if sizing is None or sizing.chosen is None:
         return "", ""
     names = [c.size for c in sizing.candidates]

@@ -3,7 +3,6 @@
 from dataclasses import dataclass
 from functools import cache
 from importlib.resources import files
-from typing import Literal
 
 from flask import Blueprint, abort, request, url_for
 from markupsafe import Markup
@@ -51,11 +50,11 @@ ROUND_CORNERS = (
 
 
 def _supply_end(plan: Plan) -> str:
-    return strip_drawing(plan, "a", max(s.swallows_mm for s in plan.strips))
+    return strip_drawing(plan, "A")
 
 
 def _load_end(plan: Plan) -> str:
-    return strip_drawing(plan, "b", max(s.swallows_mm for s in plan.strips))
+    return strip_drawing(plan, "B")
 
 
 @blueprint.get("/leads/<tag>/cut")
@@ -66,9 +65,11 @@ def show(tag: str) -> str:
         return not_reached(page, Stage.CUT)
     drawings = [drawn(_supply_end, page.held.lead), drawn(_load_end, page.held.lead)]
     fields = show_fields(_fields(page), page.held.lead, page.held.drafts)
-    cutting = drawn(cutting_drawing, page.held.lead) if page.plan.cut else None
+    cutting = drawn(cutting_drawing, page.held.lead) if page.plan.cut.length else None
     stairs = [
-        Markup(staircase_drawing(s.stairs, s.whose)) if s.stairs else None for s in page.plan.strips
+        (end, strip.whose, Markup(staircase_drawing(strip.stairs, strip.whose)))
+        for end, strip in page.plan.cut.strips.items()
+        if strip.stairs
     ]
     return show_stage(
         page, Stage.CUT, fields=fields, drawings=drawings, strips=_strips(page), source=_source(page),
@@ -78,7 +79,7 @@ def show(tag: str) -> str:
 
 def _fields(page: LeadPage) -> tuple[Question, ...]:
     """The allowances; and where the run has corners, how they were measured."""
-    return FIELDS + ROUND_CORNERS if len(page.plan.legs_m) > 1 else FIELDS
+    return FIELDS + ROUND_CORNERS if len(page.plan.cut.legs_m) > 1 else FIELDS
 
 
 @dataclass(frozen=True)
@@ -96,11 +97,11 @@ class Source:
 
 def _source(page: LeadPage) -> Source:
     found = next((x for x in laid(page.plan) if x.need.kind == "cable"), None)
-    if found is None or page.plan.cut is None:
+    if found is None or page.plan.cut.length is None:
         return Source(None, None, (), 0.0, 0, ())
     own = [s for s in on_hand() if (s.kind, s.what) == ("cable", found.need.what)]
-    drawing = Markup(cut_drawing(found.taken, page.plan.cut.cut_m)) if found.taken else None
-    each = page.plan.cut.cut_m
+    drawing = Markup(cut_drawing(found.taken, page.plan.cut.length.cut_m)) if found.taken else None
+    each = page.plan.cut.length.cut_m
     pieces, there = tuple(s for s in own if s.left >= each), sum(int(s.left // each) for s in own)
     longest = max((s.left for s in own), default=0.0)
     return Source(found, drawing, pieces, longest, there, spoiled(page.plan))
@@ -119,10 +120,10 @@ def _strips(page: LeadPage) -> list[dict[str, object]]:
     """A row for each strip: what is wanted, what was typed, and what it means."""
     rows: list[dict[str, object]] = []
     typed, drafts = page.held.lead.typed, page.held.drafts
-    for end, strip in (("A", page.plan.strips[0]), ("B", page.plan.strips[1])):
+    for end, strip in page.plan.cut.strips.items():
         for core in strip.cores:
             path = f"cut.stripped.{end}.{core.core}"
-            verdict = page.plan.strip_verdict(end, core.core)
+            verdict = page.plan.cut.verdict(end, core.core)
             fault = _fault(path, drafts[path]) if path in drafts else ""
             text = drafts.get(path) or (typed.get(path, "") if verdict else "")
             rows.append(
@@ -149,8 +150,7 @@ def _fault(path: str, text: str) -> str:
 def _read_strips(page: LeadPage) -> Entered:
     """The strips as the form holds them; what can not be read is kept as typed."""
     entered, kept = Entered(), {(s.end, s.core): s for s in page.held.lead.cut.stripped}
-    ends: tuple[Literal["A", "B"], ...] = ("A", "B")
-    for end, strip in zip(ends, page.plan.strips, strict=True):
+    for end, strip in page.plan.cut.strips.items():
         for core in strip.cores:
             path = f"cut.stripped.{end}.{core.core}"
             text = request.form.get(path)
@@ -207,7 +207,7 @@ def _paper() -> str:
 
 def _settled_plan(tag: str) -> Plan:
     plan = lead_page(tag).plan
-    if plan.cut is None or plan.size_name is None:
+    if plan.cut.length is None or plan.conductor.size_name is None:
         raise NotNow(
             "There is nothing to print yet: the run or the size is open.",
             url_for("cut.show", tag=tag),

@@ -11,7 +11,8 @@ from euthyne.core.lead import CoreTint, Joint, Lead, Tint, with_value
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.shelf.part import shelf
-from euthyne.core.stages.ends.wiremap import STARTING_MAPS, Scheme, by_function, colour, schemes_for
+from euthyne.core.stages.ends.wiremap import STARTING_MAPS, by_function
+from euthyne.core.trade.colours import Scheme, colour, schemes_for
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.quantity import DIAMETER
 from euthyne.core.trade.question import Question
@@ -42,10 +43,15 @@ LUGS = Question("ends.lugs_on_post", "Lugs on the post", "whole", bounds=(1, 12)
 def fields_of(plan: Plan) -> tuple[Question, ...]:
     """What the ends of a lead are asked: parts and colours always, the rest where the parts give cause."""
     own = tuple(
-        (p.id, p.words) for p in {**added().parts(), plan.a.id: plan.a, plan.b.id: plan.b}.values()
+        (p.id, p.words)
+        for p in {
+            **added().parts(),
+            plan.ends["A"].part.id: plan.ends["A"].part,
+            plan.ends["B"].part.id: plan.ends["B"].part,
+        }.values()
     )
-    return _fields(plan.mains, plan.cores, plan.lead.ends.switch != "none", plan.a.stud, plan.b.stud, own,
-                   "wire-seal" in (plan.a.joint, plan.b.joint))  # fmt: skip
+    return _fields(plan.mains, plan.cores, plan.lead.ends.switch != "none", plan.ends["A"].part.stud, plan.ends["B"].part.stud, own,
+                   "wire-seal" in (plan.ends["A"].part.joint, plan.ends["B"].part.joint))  # fmt: skip
 
 
 @lru_cache(maxsize=128)
@@ -121,7 +127,7 @@ def show(tag: str) -> str:
         drawing=_drawn(page.held.lead, frozenset(request.args.get("turn", "")) & {"A", "B"}),
         leaflets=added().leaflets(tag),
         maps=[(name, words) for name, (words, _) in STARTING_MAPS.items()],
-        joints=[(j, page.plan.colours.of(j.core)) for j in page.plan.joints],
+        joints=[(j, page.plan.ends.colours.of(j.core)) for j in page.plan.ends.joints],
         tints=get_args(Tint),
         own_tints={t.core: t.colour for t in page.plan.lead.ends.tints},
         cord_mm=_cord_words(page),
@@ -134,7 +140,7 @@ def _drawn(lead: Lead, turned_round: frozenset[str]) -> Markup:
 
 
 def _cord_words(page: LeadPage) -> str:
-    cord = page.plan.diameter
+    cord = page.plan.conductor.diameter
     if cord is None:
         return "diameter not listed"
     if cord.low_mm == cord.high_mm:
@@ -191,12 +197,12 @@ def _read_joints(page: LeadPage) -> Entered | None:
     read = tuple(
         Joint(
             j.core,
-            _mark(f"joint.{j.core}.a", plan.a.marks),
-            _mark(f"joint.{j.core}.b", plan.b.marks),
+            _mark(f"joint.{j.core}.a", plan.ends["A"].part.marks),
+            _mark(f"joint.{j.core}.b", plan.ends["B"].part.marks),
         )
-        for j in plan.joints
+        for j in plan.ends.joints
     )
-    usual = by_function(plan.a, plan.b, plan.cores)
+    usual = by_function(plan.ends["A"].part, plan.ends["B"].part, plan.cores)
     return Entered({"ends.joints": () if read == usual else read})
 
 
@@ -212,8 +218,8 @@ def start_map(tag: str) -> str | Response:
     if words is None or make is None:
         abort(400)
     plan = lead_page(tag).plan
-    made = make(plan.a, plan.b, plan.cores)
-    usual = by_function(plan.a, plan.b, plan.cores)
+    made = make(plan.ends["A"].part, plan.ends["B"].part, plan.cores)
+    usual = by_function(plan.ends["A"].part, plan.ends["B"].part, plan.cores)
 
     def begun(lead: Lead) -> Lead:
         return with_value(lead, "ends.joints", () if made == usual else made)

@@ -10,7 +10,6 @@ from euthyne.core.lead import Lead, Look, Probe, Proof, Reading
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.stages.prove.expectation import Line
-from euthyne.core.stages.prove.lookover import look_list
 from euthyne.core.stages.prove.provegrid import all_pairs
 from euthyne.core.stages.prove.verdict import Verdict
 from euthyne.core.trade.fault import Refused
@@ -67,9 +66,9 @@ def show(tag: str) -> str:
         page,
         Stage.PROVE,
         fields=show_fields(FIELDS, page.held.lead, drafts),
-        looks=[(x, _answer(plan, x.id)) for x in look_list(plan.a, plan.b)],
+        looks=[(x, _answer(plan, x.id)) for x in plan.prove.looks],
         cells=cells,
-        readings=[_read_line(plan, x, drafts) for x in plan.lines],
+        readings=[_read_line(plan, x, drafts) for x in plan.prove.lines],
     )
 
 
@@ -80,19 +79,19 @@ def _answer(plan: Plan, line: str) -> bool | None:
 def _cells(plan: Plan) -> dict[frozenset[str], Cell]:
     heard = {frozenset((p.one, p.other)): p.sounds for p in plan.lead.proof.probes}
     return {
-        pair: Cell(min(pair), max(pair), heard.get(pair), pair in plan.wanted_pairs)
-        for pair in all_pairs(plan.points)
+        pair: Cell(min(pair), max(pair), heard.get(pair), pair in plan.ends.wanted_pairs)
+        for pair in all_pairs(plan.ends.points)
     }
 
 
 def _read_line(plan: Plan, line: Line, drafts: dict[str, str]) -> ReadLine:
     draft = drafts.get(f"prove.{line.id}")
-    kept = plan.reading(line.id)
+    kept = plan.prove.reading(line.id)
     if draft is not None:
         return ReadLine(line, draft, None, _problem(line, draft))
     unit = "Mohm" if line.kind == "insulation" else "ohm"
     text = f"{'>' if kept.above else ''}{kept.value:g} {unit}" if kept else ""
-    return ReadLine(line, text, plan.verdicts.get(line.id), "")
+    return ReadLine(line, text, plan.prove.verdicts.get(line.id), "")
 
 
 def read_value(line: Line, text: str) -> tuple[float, bool]:
@@ -115,7 +114,7 @@ def _problem(line: Line, text: str) -> str:
 
 def _change(tag: str, change: Callable[[Proof], Proof], words: str) -> None:
     def stamped(lead: Lead) -> Lead:
-        stamp = lead.proof.plan_stamp or plan_of(lead).stamp
+        stamp = lead.proof.plan_stamp or plan_of(lead).build.stamp
         return replace(lead, proof=replace(change(lead.proof), plan_stamp=stamp))
 
     store().change(tag, stamped, now(), who(), words)
@@ -126,7 +125,7 @@ def look(tag: str) -> str | Response:
     """An answer to a line of the look list."""
     line, _, said = request.form.get("look", "").partition(" ")
     good = said == "yes"
-    if line not in {x.id for x in look_list(lead_page(tag).plan.a, lead_page(tag).plan.b)}:
+    if line not in {x.id for x in lead_page(tag).plan.prove.looks}:
         raise NotNow("This line is not on the look list.", f"/leads/{tag}/prove", "Back to Prove")
     answer = Look(line, good, now(), who())
     _change(
@@ -142,7 +141,7 @@ def probe(tag: str) -> str | Response:
     """A square of the grid was probed; pressing again goes from sounds to silent to not probed."""
     pair = frozenset(request.form.get("pair", "").split())
     page = lead_page(tag)
-    if pair not in all_pairs(page.plan.points):
+    if pair not in all_pairs(page.plan.ends.points):
         raise NotNow(
             "These two points are not on this lead.", f"/leads/{tag}/prove", "Back to Prove"
         )
@@ -163,7 +162,7 @@ def probe(tag: str) -> str | Response:
 @blueprint.post("/leads/<tag>/prove/silent")
 def rest_silent(tag: str) -> str | Response:
     """Every square not pressed was probed and stayed silent."""
-    rest = lead_page(tag).plan.grid.unprobed
+    rest = lead_page(tag).plan.prove.grid.unprobed
     more = tuple(Probe(min(p), max(p), False) for p in sorted(rest, key=sorted))
     _change(
         tag,
@@ -193,9 +192,9 @@ def save(tag: str) -> str | Response:
     plan = lead_page(tag).plan
     meter = read_form(FIELDS, request.form)
     drafts = dict(meter.drafts)
-    seen = {f"prove.{x.id}" for x in plan.lines if f"reading.{x.id}" in request.form}
+    seen = {f"prove.{x.id}" for x in plan.prove.lines if f"reading.{x.id}" in request.form}
     fresh: list[Reading] = []
-    for line in plan.lines:
+    for line in plan.prove.lines:
         text = request.form.get(f"reading.{line.id}")
         if text is None or not text.strip():
             continue
@@ -204,7 +203,7 @@ def save(tag: str) -> str | Response:
         except Refused:
             drafts[f"prove.{line.id}"] = text
             continue
-        kept = plan.reading(line.id)
+        kept = plan.prove.reading(line.id)
         if kept is None or (kept.value, kept.above) != (value, above):
             fresh.append(Reading(line.id, value, now(), who(), above))
     if fresh:

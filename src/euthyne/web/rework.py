@@ -55,7 +55,7 @@ def take_back(tag: str) -> str | Response:
 
 def _building(tag: str) -> LeadPage:
     page = lead_page(tag)
-    if not page.reached(Stage.BUILD) or not page.plan.steps:
+    if not page.reached(Stage.BUILD) or not page.plan.build.steps:
         raise NotNow(
             "There is no build to go back in.", url_for("build.show", tag=tag), "Back to the build"
         )
@@ -74,7 +74,7 @@ def wrong(tag: str) -> str | Response:
     if way is None:
         raise NotNow("That step is not done.", url_for("build.bench", tag=tag), "Back to the bench")
     at = done.index(key)
-    step = next(s for s in page.plan.steps if s.key == key)
+    step = next(s for s in page.plan.build.steps if s.key == key)
     return render_template(
         "rework/wrong.html",
         page=page,
@@ -86,7 +86,7 @@ def wrong(tag: str) -> str | Response:
         last=key == done[-1],
         earlier=done[at - 1] if at else None,
         later=done[at + 1] if at + 1 < len(done) else None,
-        named={s.key: s.headline for s in page.plan.steps},
+        named={s.key: s.headline for s in page.plan.build.steps},
         who=who(),
     )
 
@@ -130,7 +130,7 @@ def forgot(tag: str) -> str:
         ways=WAYS,
         earlier=ids[at - 1] if at > 0 else None,
         later=ids[at + 1] if at + 1 < len(ids) else None,
-        named={s.key: s.headline for s in page.plan.steps},
+        named={s.key: s.headline for s in page.plan.build.steps},
         who=who(),
     )
 
@@ -139,9 +139,10 @@ def _parts(page: LeadPage) -> list[tuple[str, str]]:
     """Every threaded part with its words: those ticked off first, the newest foremost; they are the likeliest."""
     done = [d.step for d in page.held.lead.build.done]
     parts = sorted(
-        page.plan.build_plan.parts, key=lambda p: -done.index(p.id) if p.id in done else len(done)
+        page.plan.build.threading.parts,
+        key=lambda p: -done.index(p.id) if p.id in done else len(done),
     )
-    return [(p.id, part_words(p.id, page.plan.job)) for p in parts]
+    return [(p.id, part_words(p.id, page.plan.build.job)) for p in parts]
 
 
 @blueprint.post("/leads/<tag>/build/forgot")

@@ -10,9 +10,9 @@ from euthyne.core.checks import listed
 from euthyne.core.shelf.finder import QUESTIONS, left, matching
 from euthyne.core.shelf.part import Part, faults_of, shelf
 from euthyne.core.shelf.termination import FINISHES, TERMINATIONS
-from euthyne.core.stages.ends.wiremap import schemes
 from euthyne.core.trade.barrel import lug_strips
 from euthyne.core.trade.cable import cable_types
+from euthyne.core.trade.colours import schemes
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.quantity import AREA, CURRENT, SHORT, TORQUE, Measure, read_quantity
 from euthyne.data.tables import rows

@@ -7,8 +7,8 @@ from werkzeug.wrappers import Response
 from euthyne.core.lead import Lead
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import plan_of
+from euthyne.core.stages.tag.tag import TagFacts
 from euthyne.core.standing.progress import progress
-from euthyne.core.tag import TagFacts, tag_facts
 from euthyne.exchange import label
 from euthyne.exchange.record import record_of
 from euthyne.web.errors import NotNow
@@ -22,7 +22,7 @@ def facts_of(page: LeadPage) -> TagFacts:
     seal = store().seal_of(page.tag)
     if seal is not None:
         return TagFacts(**seal.record["tag"])
-    return tag_facts(page.plan, now()[:10], who() or "?")
+    return page.plan.tag.facts(now()[:10], who() or "?")
 
 
 def _address(tag: str) -> str:
@@ -35,7 +35,7 @@ def show(tag: str) -> str:
     page = lead_page(tag)
     if not page.reached(Stage.TAG):
         return not_reached(page, Stage.TAG)
-    ready = page.plan.size_name is not None and page.held.lead.brief.run_m is not None
+    ready = page.plan.conductor.size_name is not None and page.held.lead.brief.run_m is not None
     drawing = Markup(label.svg(facts_of(page), _address(tag), page.held.sealed)) if ready else None
     return show_stage(
         page,
@@ -53,7 +53,7 @@ def show(tag: str) -> str:
 def _with_a_label(tag: str) -> LeadPage:
     """The lead, if there is enough of it to print. Raises NotNow."""
     page = lead_page(tag)
-    if not page.reached(Stage.TAG) or page.plan.size_name is None:
+    if not page.reached(Stage.TAG) or page.plan.conductor.size_name is None:
         raise NotNow(
             "There is no label of this lead yet.", url_for("tag.show", tag=tag), "See what is left"
         )
@@ -102,7 +102,7 @@ def seal(tag: str) -> Response:
         if standing:
             words = f"It can not be sealed yet: {standing[0]}."
             raise NotNow(words, url_for("tag.show", tag=tag), "See what is left")
-        return record_of(plan, tag_facts(plan, now()[:10], initials))
+        return record_of(plan, plan.tag.facts(now()[:10], initials))
 
     store().seal(tag, now(), initials, record)
     return redirect(url_for("tag.show", tag=tag), 303)

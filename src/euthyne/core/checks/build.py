@@ -16,15 +16,15 @@ from euthyne.core.stores import spoiled
 )
 def trapped(plan: Plan) -> Said | None:
     """A threaded part that cannot pass over this cord."""
-    if not plan.trapped:
+    if not plan.build.trapped:
         return None
-    home = {"A": plan.a, "B": plan.b}
-    names = [t.words for x in plan.trapped for t in home[x[0]].threaded if t.id == x[2:]] or [
+    home = {"A": plan.ends["A"].part, "B": plan.ends["B"].part}
+    names = [t.words for x in plan.build.trapped for t in home[x[0]].threaded if t.id == x[2:]] or [
         "a sleeve"
     ]
     return Said(
         "A part does not go over the cord",
-        f"{', '.join(names).capitalize()}: the bore is smaller than the {plan.cable_od_mm:g} mm the cord may be.",
+        f"{', '.join(names).capitalize()}: the bore is smaller than the {plan.conductor.cable_od_mm:g} mm the cord may be.",
     )
 
 
@@ -37,9 +37,9 @@ def trapped(plan: Plan) -> Said | None:
 def no_longer_reaches(plan: Plan) -> Said | None:
     """Ends cut off until what is left is shorter than the run."""
     short = [-(s.spare_m * 1000 + s.costs_mm) for s in spoiled(plan)][:1]
-    if not plan.length_lost_m or not short or short[0] <= 0:
+    if not plan.build.length_lost_m or not short or short[0] <= 0:
         return None
-    lost = plan.length_lost_m * 1000
+    lost = plan.build.length_lost_m * 1000
     return Said(
         "It no longer reaches",
         f"{lost:.0f} mm went with ends cut off: {short[0]:.0f} mm more than there was.",
@@ -54,7 +54,9 @@ def no_longer_reaches(plan: Plan) -> Said | None:
 )
 def crimp_soldered(plan: Plan) -> Said | None:
     """A press that is soldered afterwards."""
-    ends = [e.part.short for _, e in plan.job.ends if soldered(e.part, plan.job.practices)]
+    ends = [
+        e.part.short for _, e in plan.build.job.ends if soldered(e.part, plan.build.job.practices)
+    ]
     if not ends:
         return None
     return Said(
@@ -71,10 +73,12 @@ def crimp_soldered(plan: Plan) -> Said | None:
 )
 def hammer_crimp(plan: Plan) -> Said | None:
     """A lug indented by hammer or vice."""
-    ends = [e.part.short for _, e in plan.job.ends if hammered(e.part, plan.job.practices)]
+    ends = [
+        e.part.short for _, e in plan.build.job.ends if hammered(e.part, plan.build.job.practices)
+    ]
     if not ends:
         return None
-    why = plan.job.practices.reason("pressed_with")
+    why = plan.build.job.practices.reason("pressed_with")
     return Said(
         "Lugs struck, not pressed",
         f"At both ends where there are lugs: {why} Pull and measure each one.",
@@ -89,8 +93,10 @@ def hammer_crimp(plan: Plan) -> Said | None:
 )
 def flame_near_sleeves(plan: Plan) -> Said | None:
     """Sleeves shrunk by flame."""
-    sleeves = [s for _, e in plan.job.ends if (s := sleeve_on(e, plan.job.cable)) is not None]
-    if plan.job.practices.heat != "flame" or not sleeves:
+    sleeves = [
+        s for _, e in plan.build.job.ends if (s := sleeve_on(e, plan.build.job.cable)) is not None
+    ]
+    if plan.build.job.practices.heat != "flame" or not sleeves:
         return None
     lined = "adhesive-lined sleeves" if any(s.adhesive for s in sleeves) else "sleeves"
     return Said(
@@ -107,10 +113,10 @@ def flame_near_sleeves(plan: Plan) -> Said | None:
 )
 def torque_by_feel(plan: Plan) -> Said | None:
     """A screw tightened by feel although its sheet gives a torque."""
-    given = [e.part for _, e in plan.job.ends if e.part.torque_nm]
-    if plan.job.practices.torque != "feel" or not given:
+    given = [e.part for _, e in plan.build.job.ends if e.part.torque_nm]
+    if plan.build.job.practices.torque != "feel" or not given:
         return None
-    why = plan.job.practices.reason("torque")
+    why = plan.build.job.practices.reason("torque")
     return Said(
         "Screws by feel",
         f"The sheet of the {given[0].short} gives {given[0].torque_nm:g} N m. The bench says: {why}",
@@ -144,7 +150,7 @@ def one_pair_of_hands(plan: Plan) -> Said | None:
 def plan_changed_after_build(plan: Plan) -> Said | None:
     """A plan changed after steps were done makes them doubtful."""
     build = plan.lead.build
-    if not build.done or build.plan_stamp in (None, plan.stamp):
+    if not build.done or build.plan_stamp in (None, plan.build.stamp):
         return None
     return Said(
         "The plan changed after building began",

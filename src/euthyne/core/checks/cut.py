@@ -13,7 +13,7 @@ from euthyne.core.plan import Plan
 )
 def bent_too_tight(plan: Plan) -> Said | None:
     """A corner tighter than the cable's diameter allows."""
-    bend, least = plan.lead.cut.bend_mm, plan.least_bend_mm
+    bend, least = plan.lead.cut.bend_mm, plan.cut.least_bend_mm
     if bend is None or bend >= least:
         return None
     how = {
@@ -21,7 +21,7 @@ def bent_too_tight(plan: Plan) -> Said | None:
         "moved": "six times, moved",
         "drum": "eight times, on a drum",
     }
-    said = f"Bent to {bend:g} mm; its {plan.cable_od_mm:g} mm ask for {least:.0f} mm, {how[plan.bending]}."
+    said = f"Bent to {bend:g} mm; its {plan.conductor.cable_od_mm:g} mm ask for {least:.0f} mm, {how[plan.cut.bending]}."
     return Said(
         "Bent too tight", said, Fix(f"Bend it to {least:.0f} mm", (("cut.bend_mm", least),))
     )
@@ -37,7 +37,7 @@ def bent_too_tight(plan: Plan) -> Said | None:
 def earth_last(plan: Plan) -> Said | None:
     """Where the body has no room, the earth cannot be given the most slack."""
     tight = next(
-        (p for p, s in zip((plan.a, plan.b), plan.strips, strict=True) if not s.earth_last), None
+        (end.part for end in plan.ends.both if not plan.cut.strips[end.name].earth_last), None
     )
     if tight is None:
         return None

@@ -3,7 +3,6 @@
 from euthyne.core.checks.found import Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.stages.prove.lookover import look_list
 
 
 @check(
@@ -16,7 +15,7 @@ from euthyne.core.stages.prove.lookover import look_list
 def looked_bad(plan: Plan) -> Said | None:
     """Something looked wrong."""
     answers = {a.line: a.good for a in plan.lead.proof.looks}
-    bad = [line for line in look_list(plan.a, plan.b) if answers.get(line.id) is False]
+    bad = [line for line in plan.prove.looks if answers.get(line.id) is False]
     if not bad:
         return None
     return Said("Something looked wrong", f"Answered no: {bad[0].question}")
@@ -31,9 +30,9 @@ def looked_bad(plan: Plan) -> Said | None:
 )
 def wrong_grid(plan: Plan) -> Said | None:
     """The polarity grid does not match the map."""
-    if not plan.wiring_faults:
+    if not plan.prove.wiring_faults:
         return None
-    first = plan.wiring_faults[0]
+    first = plan.prove.wiring_faults[0]
     return Said(first.title, first.text)
 
 
@@ -46,7 +45,11 @@ def wrong_grid(plan: Plan) -> Said | None:
 )
 def failed_reading(plan: Plan) -> Said | None:
     """A reading outside its band."""
-    failed = [(line, plan.verdicts[line.id]) for line in plan.lines if line.id in plan.verdicts]
+    failed = [
+        (line, plan.prove.verdicts[line.id])
+        for line in plan.prove.lines
+        if line.id in plan.prove.verdicts
+    ]
     bad = next(((line, v) for line, v in failed if v.word == "fail"), None)
     if bad is None:
         return None
@@ -63,7 +66,7 @@ def failed_reading(plan: Plan) -> Said | None:
 def plan_changed_after_proof(plan: Plan) -> Said | None:
     """Readings taken to another plan were held against another expectation."""
     proof = plan.lead.proof
-    if proof.plan_stamp in (None, plan.stamp) or not (proof.readings or proof.probes):
+    if proof.plan_stamp in (None, plan.build.stamp) or not (proof.readings or proof.probes):
         return None
     return Said(
         "The plan changed after the proof began",
@@ -81,12 +84,16 @@ def plan_changed_after_proof(plan: Plan) -> Said | None:
 def watched_reading(plan: Plan) -> Said | None:
     """A reading that passes with nothing to spare."""
     watched = next(
-        (x for x in plan.lines if x.id in plan.verdicts and plan.verdicts[x.id].word == "watch"),
+        (
+            x
+            for x in plan.prove.lines
+            if x.id in plan.prove.verdicts and plan.prove.verdicts[x.id].word == "watch"
+        ),
         None,
     )
     if watched is None:
         return None
-    return Said(f"To watch: {watched.words}", plan.verdicts[watched.id].reason)
+    return Said(f"To watch: {watched.words}", plan.prove.verdicts[watched.id].reason)
 
 
 @check(

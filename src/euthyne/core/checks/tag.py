@@ -3,18 +3,17 @@
 from euthyne.core.checks.found import Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.stages.prove.lookover import look_list
 from euthyne.core.trade.shown import at_most
 
 
 @check("note", Stage.TAG, why="A chain is rated by its weakest link.", clears="Nothing to clear.")
 def weakest_part(plan: Plan) -> Said | None:
     """Which link sets the rating on the label."""
-    if plan.candidate is None:
+    if plan.conductor.candidate is None:
         return None
     return Said(
         "What sets the rating",
-        f"The weakest link is {plan.weakest.words}, {at_most(plan.weakest.amps)} A. That figure goes on the tag.",
+        f"The weakest link is {plan.conductor.weakest.words}, {at_most(plan.conductor.weakest.amps)} A. That figure goes on the tag.",
     )
 
 
@@ -27,17 +26,19 @@ def weakest_part(plan: Plan) -> Said | None:
 )
 def untested(plan: Plan) -> Said | None:
     """No lead is sealed with a mandatory line untested."""
-    if not plan.lines:
+    if not plan.prove.lines:
         return None
     answered = {a.line for a in plan.lead.proof.looks if a.good}
-    missing = [x.question for x in look_list(plan.a, plan.b) if x.id not in answered]
+    missing = [x.question for x in plan.prove.looks if x.id not in answered]
     missing += (
-        [f"{len(plan.grid.unprobed)} squares of the polarity grid"] if plan.grid.unprobed else []
+        [f"{len(plan.prove.grid.unprobed)} squares of the polarity grid"]
+        if plan.prove.grid.unprobed
+        else []
     )
     missing += [
         x.words
-        for x in plan.lines
-        if x.id not in plan.verdicts or plan.verdicts[x.id].word == "unsure"
+        for x in plan.prove.lines
+        if x.id not in plan.prove.verdicts or plan.prove.verdicts[x.id].word == "unsure"
     ]
     if not missing:
         return None
@@ -54,12 +55,12 @@ def untested(plan: Plan) -> Said | None:
 )
 def unbuilt(plan: Plan) -> Said | None:
     """A lead is not sealed while steps are open."""
-    if plan.size_name is not None and plan.steps and not plan.steps_left:
+    if plan.conductor.size_name is not None and plan.build.steps and not plan.build.steps_left:
         return None
     return Said(
         "Not built yet",
-        f"{len(plan.steps_left)} steps of the build are open."
-        if plan.steps
+        f"{len(plan.build.steps_left)} steps of the build are open."
+        if plan.build.steps
         else "The plan is not far enough to build.",
     )
 

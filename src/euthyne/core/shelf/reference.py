@@ -1,7 +1,7 @@
 """Every reference table read once, so that a damaged one stops the program at its start and not at a bench."""
 
 from euthyne.core.shelf.part import shelf
-from euthyne.core.stages.ends.wiremap import schemes
+from euthyne.core.trade.colours import schemes
 from euthyne.core.trade.rating import bases
 from euthyne.data.schema import ROWS
 from euthyne.data.tables import rows

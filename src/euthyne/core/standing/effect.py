@@ -33,9 +33,9 @@ class Effect:
 def effect_of(lead: Lead, practices: Practices) -> Effect:
     """What practices do to a lead, against the usual ones. Raises Refused when its parts are not on the shelf."""
     usual, worked = _practised(lead, Practices()), _practised(lead, practices)
-    said, now = {_read(s) for s in usual.steps}, {_read(s) for s in worked.steps}
-    steps = tuple((s, _read(s) not in said or _moved(s, usual, worked)) for s in worked.steps)
-    gone = tuple(s for s in usual.steps if _read(s) not in now)
+    said, now = {_read(s) for s in usual.build.steps}, {_read(s) for s in worked.build.steps}
+    steps = tuple((s, _read(s) not in said or _moved(s, usual, worked)) for s in worked.build.steps)
+    gone = tuple(s for s in usual.build.steps if _read(s) not in now)
     before = {f.code for f in checks(usual)}
     return Effect(steps, gone, tuple(f for f in checks(worked) if f.code not in before))
 
@@ -50,7 +50,8 @@ def _moved(step: BuildStep, usual: Plan, worked: Plan) -> bool:
     if step.kind != "land":
         return False
     turns = [
-        [s.key for s in p.steps if s.kind == "land" and s.end == step.end] for p in (usual, worked)
+        [s.key for s in p.build.steps if s.kind == "land" and s.end == step.end]
+        for p in (usual, worked)
     ]
     return turns[0].index(step.key) != turns[1].index(step.key)
 

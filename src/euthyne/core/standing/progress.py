@@ -6,7 +6,6 @@ from typing import Literal
 from euthyne.core.checks import Found, checks
 from euthyne.core.lead.stage import NEXT_ACTION, Stage
 from euthyne.core.plan import Plan
-from euthyne.core.stages.prove.lookover import look_list
 from euthyne.core.trade.fault import Level
 
 Mark = Literal["done", "open", "caution", "stop"]
@@ -92,15 +91,15 @@ def finished(plan: Plan, stage: Stage, sealed: bool) -> bool:
         return False
     match stage:
         case Stage.BRIEF:
-            return plan.sizing is not None
+            return plan.conductor.sizing is not None
         case Stage.CONDUCTOR:
-            return plan.candidate is not None and lead.conductor.size is not None
+            return plan.conductor.candidate is not None and lead.conductor.size is not None
         case Stage.ENDS:
             return lead.ends.accepted
         case Stage.CUT:
-            return lead.cut.accepted and plan.cut is not None
+            return lead.cut.accepted and plan.cut.length is not None
         case Stage.BUILD:
-            return bool(plan.steps) and not plan.steps_left
+            return bool(plan.build.steps) and not plan.build.steps_left
         case Stage.PROVE:
             return proven(plan)
     return sealed
@@ -115,15 +114,13 @@ def reach_of(plan: Plan) -> tuple[Stage, ...]:
 
 def proven(plan: Plan) -> bool:
     """True when every look, every square of the grid and every reading is in."""
-    looked = {a.line for a in plan.lead.proof.looks if a.good} >= {
-        x.id for x in look_list(plan.a, plan.b)
-    }
-    read = bool(plan.lines) and all(plan.verdicts.get(x.id) for x in plan.lines)
+    looked = {a.line for a in plan.lead.proof.looks if a.good} >= {x.id for x in plan.prove.looks}
+    read = bool(plan.prove.lines) and all(plan.prove.verdicts.get(x.id) for x in plan.prove.lines)
     return (
         looked
         and read
-        and plan.grid.agrees
-        and all(v.word in ("pass", "watch") for v in plan.verdicts.values())
+        and plan.prove.grid.agrees
+        and all(v.word in ("pass", "watch") for v in plan.prove.verdicts.values())
     )
 
 

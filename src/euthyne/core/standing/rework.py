@@ -28,10 +28,10 @@ class WayBack:
 
 def back_to(plan: Plan, part_id: str) -> WayBack | None:
     """The way back when a part that was ticked off is not on after all; None when the build has no such part."""
-    build = plan.build_plan
+    build = plan.build.threading
     if build.part(part_id) is None:
         return None
-    done = tuple(s for s in plan.done_on_cable if s.what != part_id)
+    done = tuple(s for s in plan.build.done_on_cable if s.what != part_id)
     return _opening(plan, recover(build, done, part_id))
 
 
@@ -43,10 +43,10 @@ def back_from(plan: Plan, key: str) -> WayBack | None:
     done = [d.step for d in plan.lead.build.done]
     if key not in done:
         return None
-    if key in {s.what for s in plan.done_on_cable}:
-        return _opening(plan, redo(plan.build_plan, plan.done_on_cable, key))
-    if key == "cut" and plan.cut is not None:
-        lost = plan.cut.cut_m * 1000 * plan.pieces
+    if key in {s.what for s in plan.build.done_on_cable}:
+        return _opening(plan, redo(plan.build.threading, plan.build.done_on_cable, key))
+    if key == "cut" and plan.cut.length is not None:
+        lost = plan.cut.length.cut_m * 1000 * plan.conductor.pieces
         return WayBack(
             "cut-again", tuple(reversed(done[done.index(key) :])), length_lost_mm=lost, then=key
         )

@@ -60,7 +60,7 @@ def fuse_breaking(plan: Plan) -> Said | None:
     better = families()["high-breaking-dc"]
     breaks_it = (
         better.breaking_capacity_ka * 1000 >= brief.battery_short_amps
-        and better.volts >= plan.volts
+        and better.volts >= plan.brief.volts
     )
     fix = Fix(
         "A high-breaking fuse", (("brief.fuse_family", better.name), ("conductor.fuse_amps", None))
@@ -78,9 +78,9 @@ def fuse_breaking(plan: Plan) -> Said | None:
 def cut_off_above(plan: Plan) -> Said | None:
     """A load gives up below its battery's volts."""
     at = plan.lead.brief.at_volts
-    if plan.lead.brief.feeds != "power" or at is None or at <= plan.volts:
+    if plan.lead.brief.feeds != "power" or at is None or at <= plan.brief.volts:
         return None
-    text = f"It cuts off at {at:g} V; the battery has {plan.volts:g} V."
+    text = f"It cuts off at {at:g} V; the battery has {plan.brief.volts:g} V."
     return Said(
         "Cuts off above the battery", text, Fix("0.875 of the battery", (("brief.at_volts", None),))
     )
@@ -99,10 +99,10 @@ def cut_off_low(plan: Plan) -> Said | None:
     if (
         plan.lead.brief.feeds != "power"
         or at is None
-        or at >= LOW_CUT_OFF_SHARE * plan.volts - 1e-9
+        or at >= LOW_CUT_OFF_SHARE * plan.brief.volts - 1e-9
     ):
         return None
-    text = f"It cuts off at {at:g} V on a battery of {plan.volts:g} V: {plan.demand_amps or 0:.0f} A are wanted there."
+    text = f"It cuts off at {at:g} V on a battery of {plan.brief.volts:g} V: {plan.brief.demand_amps or 0:.0f} A are wanted there."
     return Said(
         "Cuts off far below the battery",
         text,
@@ -140,9 +140,9 @@ def battery_unfused(plan: Plan) -> Said | None:
     if not at_the_post or plan.lead.brief.fuse_family != "none":
         return None
     family = families()["high-breaking-dc"]
-    wanted = plan.steady_amps or 0.0
-    carried = plan.candidate.rating_amps if plan.candidate else float("inf")
-    fits = any(wanted <= a <= carried for a in family.amps) and family.volts >= plan.volts
+    wanted = plan.brief.steady_amps or 0.0
+    carried = plan.conductor.candidate.rating_amps if plan.conductor.candidate else float("inf")
+    fits = any(wanted <= a <= carried for a in family.amps) and family.volts >= plan.brief.volts
     return Said(
         "No fuse at the battery",
         "The Brief names no fuse for a lead that hangs on a battery post.",
@@ -162,11 +162,11 @@ def battery_unfused(plan: Plan) -> Said | None:
 def fuse_volts(plan: Plan) -> Said | None:
     """A fuse must be made for the volts, and for direct current."""
     name = plan.lead.brief.fuse_family
-    if name == "none" or families()[name].volts >= plan.volts:
+    if name == "none" or families()[name].volts >= plan.brief.volts:
         return None
     return Said(
         "The fuse is made for fewer volts",
-        f"A {families()[name].words} is made for {families()[name].volts:g} V; the Brief says {plan.volts:g} V.",
+        f"A {families()[name].words} is made for {families()[name].volts:g} V; the Brief says {plan.brief.volts:g} V.",
     )
 
 
@@ -180,15 +180,15 @@ def fuse_volts(plan: Plan) -> Said | None:
 def fuse_too_small(plan: Plan) -> Said | None:
     """The family ends below the load."""
     if (
-        plan.sizing is None
-        or plan.sizing.protection is None
-        or plan.sizing.protection.amps is not None
+        plan.conductor.sizing is None
+        or plan.conductor.sizing.protection is None
+        or plan.conductor.sizing.protection.amps is not None
     ):
         return None
     name = plan.lead.brief.fuse_family
     return Said(
         "No fuse of this family is large enough",
-        f"{plan.sizing.wanted_amps:.0f} A is wanted; a {families()[name].words} ends at "
+        f"{plan.conductor.sizing.wanted_amps:.0f} A is wanted; a {families()[name].words} ends at "
         f"{max(families()[name].amps):g} A.",
     )
 
@@ -220,12 +220,16 @@ def fuse_far_from_post(plan: Plan) -> Said | None:
 )
 def blade_over_share(plan: Plan) -> Said | None:
     """A blade or bolt-down fuse carries four fifths of its figure for long."""
-    name, amps, load = plan.lead.brief.fuse_family, plan.protection.amps, plan.steady_amps
+    name, amps, load = (
+        plan.lead.brief.fuse_family,
+        plan.conductor.protection.amps,
+        plan.brief.steady_amps,
+    )
     if name not in RUN_AT_A_SHARE or amps is None or load is None or load <= FOR_LONG * amps:
         return None
     family = families()[name]
     carries = f"it carries {at_most(FOR_LONG * amps)} A for long (80 %, generic, check your part)"
-    carried = plan.candidate.rating_amps if plan.candidate else float("inf")
+    carried = plan.conductor.candidate.rating_amps if plan.conductor.candidate else float("inf")
     larger = next((a for a in family.amps if load <= FOR_LONG * a and a <= carried), None)
     fix = Fix(f"Take {larger:g} A", (("conductor.fuse_amps", larger),)) if larger else None
     return Said(

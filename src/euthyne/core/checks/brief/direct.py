@@ -17,7 +17,7 @@ LITHIUM_CELL_VOLTS = (4.2, 3.65)  # full: lithium ion, iron phosphate
 )
 def string_fuse_over_module(plan: Plan) -> Said | None:
     """A string's fuse is at most what its modules allow."""
-    amps, most = plan.protection.amps, plan.lead.brief.module_fuse_amps
+    amps, most = plan.conductor.protection.amps, plan.lead.brief.module_fuse_amps
     if Trait.LIVE_BY_DAY not in plan.kind.traits or amps is None or most is None or amps <= most:
         return None
     text = f"{amps:g} A is 1.5 times the short-circuit current and up; the modules allow {most:g} A (IEC 62548)."
@@ -37,7 +37,7 @@ def solar_is_live(plan: Plan) -> Said | None:
         return None
     return Said(
         "Live in daylight",
-        f"The string stands at {plan.volts:g} V whenever there is light. Cover the panels, or work by night.",
+        f"The string stands at {plan.brief.volts:g} V whenever there is light. Cover the panels, or work by night.",
     )
 
 
@@ -55,7 +55,7 @@ def lithium(plan: Plan) -> Said | None:
         return None
     return Said(
         "Never charged alone or below freezing",
-        f"{plan.volts:.1f} V when full. Charger end first, battery last; part them the other way round.",
+        f"{plan.brief.volts:.1f} V when full. Charger end first, battery last; part them the other way round.",
     )
 
 

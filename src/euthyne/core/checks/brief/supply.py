@@ -15,9 +15,9 @@ from euthyne.core.trade.shown import at_most
 )
 def beyond_tables(plan: Plan) -> Said | None:
     """Nothing can be sized where the tables do not reach."""
-    if not plan.beyond_tables:
+    if not plan.conductor.beyond_tables:
         return None
-    fault = plan.beyond_tables[0]
+    fault = plan.conductor.beyond_tables[0]
     return Said(
         "The tables do not reach this place",
         f"{fault.problem[0].upper()}{fault.problem[1:]}: {fault.fix}.",
@@ -33,13 +33,13 @@ def beyond_tables(plan: Plan) -> Said | None:
 def drum_use(plan: Plan) -> Said | None:
     """Rolled up, a cord carries less."""
     layers = plan.lead.brief.drum_layers
-    if not layers or plan.cord_amps is None or plan.cord_amps_on_drum is None:
+    if not layers or plan.conductor.cord_amps is None or plan.conductor.cord_amps_on_drum is None:
         return None
     words = "one layer" if layers == 1 else f"{layers} layers"
     return Said(
         "Used on a drum",
-        f"With {words} left on, {plan.size_name} carries {at_most(plan.cord_amps_on_drum)} A, not "
-        f"{at_most(plan.cord_amps)} A. The tag says what it carries wholly rolled up.",
+        f"With {words} left on, {plan.conductor.size_name} carries {at_most(plan.conductor.cord_amps_on_drum)} A, not "
+        f"{at_most(plan.conductor.cord_amps)} A. The tag says what it carries wholly rolled up.",
         Fix("It is always fully unwound", (("brief.drum_layers", 0),)),
     )
 
@@ -159,7 +159,7 @@ def vehicle_charging(plan: Plan) -> Said | None:
 )
 def no_protection(plan: Plan) -> Said | None:
     """A lead loaded by whatever is plugged in needs something that holds the current to what it carries."""
-    if plan.lead.brief.run_m is None or plan.protection.amps is not None:
+    if plan.lead.brief.run_m is None or plan.conductor.protection.amps is not None:
         return None
     return Said(
         "Nothing is known to protect it",
@@ -171,10 +171,14 @@ def no_protection(plan: Plan) -> Said | None:
 def _usual_breaker(plan: Plan) -> Fix | None:
     """The breaker that usually feeds such a socket, where the cord that is taken carries it."""
     amps, family = (
-        (15.0, "breaker-na") if plan.breaker_family == "breaker-na" else (16.0, "breaker-iec")
+        (15.0, "breaker-na")
+        if plan.conductor.guards.breaker_family == "breaker-na"
+        else (16.0, "breaker-iec")
     )
-    weakest = min(link.amps for link in plan.chain)
-    if weakest < amps or (plan.sizing is not None and plan.sizing.chosen is None):
+    weakest = min(link.amps for link in plan.conductor.chain)
+    if weakest < amps or (
+        plan.conductor.sizing is not None and plan.conductor.sizing.chosen is None
+    ):
         return None
     return Fix(
         f"A {amps:g} A breaker feeds it",
@@ -208,7 +212,7 @@ def from_a_generator(plan: Plan) -> Said | None:
 def extension_of_extension(plan: Plan) -> Said | None:
     """A lead plugged into another lead."""
     brief = plan.lead.brief
-    if not plan.mains or plan.already == ():
+    if not plan.mains or plan.brief.already == ():
         return None
     text = f"{brief.already_m:g} m of {brief.already_size} lie ahead of it; their loss is counted."
     return Said("An extension of an extension", text)
@@ -242,10 +246,10 @@ def chain_limit(plan: Plan) -> Said | None:
     """What sets the length of a chain: the manual, or the sum of currents."""
     brief = plan.lead.brief
     units = sum(one.quantity for one in brief.loads)
-    if Trait.CHAINED not in plan.kind.traits or not plan.demand_amps or not units:
+    if Trait.CHAINED not in plan.kind.traits or not plan.brief.demand_amps or not units:
         return None
-    most = int(plan.weakest.amps / (plan.demand_amps / units))
+    most = int(plan.conductor.weakest.amps / (plan.brief.demand_amps / units))
     allowed = brief.units_allowed
     by_manual = f"the manual allows {allowed}" if allowed is not None else "the manual is not said"
-    text = f"{most} units by current ({plan.weakest.words}, {at_most(plan.weakest.amps)} A); {by_manual}."
+    text = f"{most} units by current ({plan.conductor.weakest.words}, {at_most(plan.conductor.weakest.amps)} A); {by_manual}."
     return Said(f"At most {min(most, allowed) if allowed is not None else most} units", text)

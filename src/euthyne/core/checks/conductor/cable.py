@@ -29,12 +29,16 @@ METAL_WORDS = {
 def not_made(plan: Plan) -> Said | None:
     """A size the cord is not sold in."""
     taken = plan.lead.conductor.size
-    unlisted = plan.sizing is not None and taken is not None and plan.candidate is None
-    if not unlisted and (plan.candidate is None or "not-made" not in plan.candidate.fails):
+    unlisted = (
+        plan.conductor.sizing is not None and taken is not None and plan.conductor.candidate is None
+    )
+    if not unlisted and (
+        plan.conductor.candidate is None or "not-made" not in plan.conductor.candidate.fails
+    ):
         return None
     return Said(
         "That size is not made in this cord",
-        f"{plan.cable_type.name} with {len(plan.cores)} cores is not listed in {taken or plan.size_name}.",
+        f"{plan.conductor.cable_type.name} with {len(plan.cores)} cores is not listed in {taken or plan.conductor.size_name}.",
     )
 
 
@@ -46,8 +50,8 @@ def not_made(plan: Plan) -> Said | None:
 )
 def volts_over_cable(plan: Plan) -> Said | None:
     """The insulation is made for the volts: to earth U0, between cores U; 1.5 times U on DC where it is harmonised."""
-    cable = plan.cable_type
-    over = excess(made_for(cable.volts), plan.stands_at, cable.harmonised)
+    cable = plan.conductor.cable_type
+    over = excess(made_for(cable.volts), plan.brief.stands_at, cable.harmonised)
     if over is None:
         return None
     there, most = over
@@ -75,7 +79,10 @@ def copper_clad_refused(plan: Plan) -> Said | None:
 
 def _refused_in(plan: Plan) -> str:
     """Where aluminium, clad or not, is refused, in words; empty where it is only doubtful."""
-    crimped = next((p.short for p in (plan.a, plan.b) if p.joint in TERMINALS_THAT_CRIMP), None)
+    crimped = next(
+        (p.short for p in plan.ends.parts if p.joint in TERMINALS_THAT_CRIMP),
+        None,
+    )
     return "in a mains cord" if plan.mains else f"crimped into {crimped}" if crimped else ""
 
 
@@ -122,11 +129,11 @@ def salvaged_cable(plan: Plan) -> Said | None:
 )
 def cord_for_the_place(plan: Plan) -> Said | None:
     """Indoor cord does not live outdoors."""
-    if plan.lead.brief.place == "indoor" or plan.cable_type.outdoor:
+    if plan.lead.brief.place == "indoor" or plan.conductor.cable_type.outdoor:
         return None
     return Said(
         "An indoor cord, used outdoors",
-        f"{plan.cable_type.name}: {plan.cable_type.use}.",
+        f"{plan.conductor.cable_type.name}: {plan.conductor.cable_type.use}.",
         _heavy_rubber(plan),
     )
 
@@ -146,7 +153,10 @@ def _heavy_rubber(plan: Plan) -> Fix | None:
         changes += parts.changes
         tried = _with_changes(plan, changes)
     stopped = (
-        tried.trapped or tried.sizing is None or tried.sizing.chosen is None or fitting_parts(tried)
+        tried.build.trapped
+        or tried.conductor.sizing is None
+        or tried.conductor.sizing.chosen is None
+        or fitting_parts(tried)
     )
     return (
         None
@@ -171,11 +181,13 @@ def _with_changes(plan: Plan, changes: tuple[tuple[str, Any], ...]) -> Plan:
 )
 def solar_cable(plan: Plan) -> Said | None:
     """Only ultraviolet-resistant, double insulated, tinned cable on a solar run."""
-    if Trait.LIVE_BY_DAY not in plan.kind.traits or plan.cable_type.basis.startswith("solar"):
+    if Trait.LIVE_BY_DAY not in plan.kind.traits or plan.conductor.cable_type.basis.startswith(
+        "solar"
+    ):
         return None
     return Said(
         "Not a solar cable",
-        f"{plan.cable_type.name}: {plan.cable_type.use}.",
+        f"{plan.conductor.cable_type.name}: {plan.conductor.cable_type.use}.",
         Fix(
             "Take H1Z2Z2-K",
             (

@@ -22,9 +22,9 @@ GUIDANCE_M = {
 )
 def no_size_fits(plan: Plan) -> Said | None:
     """No size of the cord meets every limit."""
-    if plan.sizing is None or plan.sizing.chosen is not None:
+    if plan.conductor.sizing is None or plan.conductor.sizing.chosen is not None:
         return None
-    text = plan.sizing.findings[-1].text
+    text = plan.conductor.sizing.findings[-1].text
     return Said("No size of this cord fits", text)
 
 
@@ -36,7 +36,7 @@ def no_size_fits(plan: Plan) -> Said | None:
 )
 def under_rated_cord(plan: Plan) -> Said | None:
     """The taken size must carry the design current where it lies."""
-    found, sizing = plan.candidate, plan.sizing
+    found, sizing = plan.conductor.candidate, plan.conductor.sizing
     if found is None or sizing is None or "current" not in found.fails:
         return None
     fix = None
@@ -57,15 +57,22 @@ def under_rated_cord(plan: Plan) -> Said | None:
 )
 def protection_too_large(plan: Plan) -> Said | None:
     """Protection above the derated rating protects nothing."""
-    amps, found = plan.protection.amps, plan.candidate
+    amps, found = plan.conductor.protection.amps, plan.conductor.candidate
     if amps is None or found is None or amps <= found.rating_amps:
         return None
     fix = None
-    if plan.sizing and plan.sizing.chosen and plan.sizing.chosen.size != found.size:
-        fix = Fix(f"Take {plan.sizing.chosen.size}", (("conductor.size", plan.sizing.chosen.size),))
+    if (
+        plan.conductor.sizing
+        and plan.conductor.sizing.chosen
+        and plan.conductor.sizing.chosen.size != found.size
+    ):
+        fix = Fix(
+            f"Take {plan.conductor.sizing.chosen.size}",
+            (("conductor.size", plan.conductor.sizing.chosen.size),),
+        )
     return Said(
         "The protection is larger than the lead carries",
-        f"{amps:g} A {plan.protection.words}; {found.size} carries {at_most(found.rating_amps)} A as it lies.",
+        f"{amps:g} A {plan.conductor.protection.words}; {found.size} carries {at_most(found.rating_amps)} A as it lies.",
         fix,
     )
 
@@ -78,10 +85,14 @@ def protection_too_large(plan: Plan) -> Said | None:
 )
 def drop_over_limit(plan: Plan) -> Said | None:
     """More is lost on the way than was allowed."""
-    if plan.candidate is None or "drop" not in plan.candidate.fails:
+    if plan.conductor.candidate is None or "drop" not in plan.conductor.candidate.fails:
         return None
-    c, limit = plan.candidate, plan.lead.conductor.drop_percent
-    better = plan.sizing.chosen.size if plan.sizing and plan.sizing.chosen else None
+    c, limit = plan.conductor.candidate, plan.lead.conductor.drop_percent
+    better = (
+        plan.conductor.sizing.chosen.size
+        if plan.conductor.sizing and plan.conductor.sizing.chosen
+        else None
+    )
     return Said(
         "Too much is lost on the way",
         f"{c.size} loses {c.drop_percent:.1f} % of {limit:g} % allowed: {c.drop_volts:.1f} V.",
@@ -97,9 +108,9 @@ def drop_over_limit(plan: Plan) -> Said | None:
 )
 def starting_dip(plan: Plan) -> Said | None:
     """The dip while it starts is more than allowed."""
-    if plan.candidate is None or "start" not in plan.candidate.fails:
+    if plan.conductor.candidate is None or "start" not in plan.conductor.candidate.fails:
         return None
-    c, limit = plan.candidate, plan.lead.conductor.start_drop_percent
+    c, limit = plan.conductor.candidate, plan.lead.conductor.start_drop_percent
     return Said(
         "It dips while starting",
         f"{c.size} dips {c.start_drop_percent:.1f} % at the start; {limit:g} % is allowed.",
@@ -114,7 +125,7 @@ def starting_dip(plan: Plan) -> Said | None:
 )
 def already_under_rated(plan: Plan) -> Said | None:
     """What is in the path already must carry the current too."""
-    found = plan.sizing.findings if plan.sizing else ()
+    found = plan.conductor.sizing.findings if plan.conductor.sizing else ()
     thin = next((f for f in found if f.code == "already-under-rated"), None)
     if thin is None:
         return None
@@ -129,14 +140,18 @@ def already_under_rated(plan: Plan) -> Said | None:
 )
 def near_rating(plan: Plan) -> Said | None:
     """Close to the rating there is nothing in hand."""
-    if plan.sizing is None or plan.candidate is None or not plan.candidate.fits:
+    if (
+        plan.conductor.sizing is None
+        or plan.conductor.candidate is None
+        or not plan.conductor.candidate.fits
+    ):
         return None
-    share = plan.sizing.wanted_amps / plan.candidate.rating_amps
+    share = plan.conductor.sizing.wanted_amps / plan.conductor.candidate.rating_amps
     if share <= 0.9:
         return None
     return Said(
         "Close to its rating",
-        f"{plan.sizing.wanted_amps:.1f} A on {at_most(plan.candidate.rating_amps)} A: {share:.0%} of it.",
+        f"{plan.conductor.sizing.wanted_amps:.1f} A on {at_most(plan.conductor.candidate.rating_amps)} A: {share:.0%} of it.",
         level="caution" if plan.lead.brief.continuous else "note",
     )
 
@@ -150,7 +165,7 @@ def near_rating(plan: Plan) -> Said | None:
 def hot_sheath(plan: Plan) -> Said | None:
     """A sheath above 60 C where hands go."""
     layers = plan.lead.brief.drum_layers
-    warm = plan.warmth(layers)
+    warm = plan.conductor.warmth(layers)
     if warm is None or warm.sheath_c <= max(60.0, plan.lead.brief.ambient_c + 5):
         return None
     return Said(
@@ -168,7 +183,7 @@ def hot_sheath(plan: Plan) -> Said | None:
 )
 def tables_and_physics(plan: Plan) -> Said | None:
     """Where the heat balance and the table tell apart by more than a quarter, both are said."""
-    table, physics = plan.cord_amps, plan.physics_amps
+    table, physics = plan.conductor.cord_amps, plan.conductor.physics_amps
     if not table or physics is None or abs(physics / table - 1) <= 0.25:
         return None
     return Said(
@@ -191,12 +206,12 @@ def nearest_is_smaller(plan: Plan) -> Said | None:
 
 def _finding(plan: Plan, code: str) -> str | None:
     if (
-        plan.sizing is None
-        or plan.sizing.chosen is None
-        or plan.size_name != plan.sizing.chosen.size
+        plan.conductor.sizing is None
+        or plan.conductor.sizing.chosen is None
+        or plan.conductor.size_name != plan.conductor.sizing.chosen.size
     ):
         return None
-    return next((f.text for f in plan.sizing.findings if f.code == code), None)
+    return next((f.text for f in plan.conductor.sizing.findings if f.code == code), None)
 
 
 @check(
@@ -220,7 +235,7 @@ def rating_interpolated(plan: Plan) -> Said | None:
 )
 def long_for_its_size(plan: Plan) -> Said | None:
     """Longer than the usual guidance for an extension of its size."""
-    run, size = plan.lead.brief.run_m, plan.size
+    run, size = plan.lead.brief.run_m, plan.conductor.size
     if (
         Trait.EXTENDS not in plan.kind.traits
         or run is None

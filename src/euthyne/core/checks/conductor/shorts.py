@@ -20,11 +20,11 @@ def far_end_short(plan: Plan) -> Said | None:
 
 
 def _far_end(plan: Plan, kind: str) -> Said | None:
-    fault = next((f for f in plan.faults if f.kind == kind), None)
+    fault = next((f for f in plan.conductor.faults if f.kind == kind), None)
     if fault is None:
         return None
     name = "short" if kind == "short" else "earth fault"
-    energy = f"{fault.passes_a2s:.0f} A²s passes; {plan.size_name} stands {fault.stands_a2s:.0f}."
+    energy = f"{fault.passes_a2s:.0f} A²s passes; {plan.conductor.size_name} stands {fault.stands_a2s:.0f}."
     if fault.survives:
         text = f"{fault.amps:.0f} A at the far end; {fault.by} clears it in about {fault.seconds:.2g} s. {energy}"
         return Said(f"Far-end {name}", text, level="note")
@@ -59,7 +59,7 @@ def far_end_earth(plan: Plan) -> Said | None:
 )
 def loop_unknown(plan: Plan) -> Said | None:
     """A fault loop that nobody has measured."""
-    if plan.candidate is None or plan.lead.brief.loop_ohms is not None:
+    if plan.conductor.candidate is None or plan.lead.brief.loop_ohms is not None:
         return None
     text = "The loop up to the lead is not said: whether a fault at its far end clears cannot be judged."
     return Said("The fault loop is not known", text)

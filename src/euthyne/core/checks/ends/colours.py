@@ -4,7 +4,7 @@ from euthyne.core.checks.ends.wiring import AS_IT_SHOULD, has_one_place
 from euthyne.core.checks.found import Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.stages.ends.wiremap import colour, false_friends, schemes
+from euthyne.core.trade.colours import colour, false_friends, schemes
 from euthyne.core.trade.corewords import function_of
 
 MEANT_FOR_LINES = ("black", "red", "brown", "grey")
@@ -18,10 +18,10 @@ MEANT_FOR_LINES = ("black", "red", "brown", "grey")
 )
 def colour_against_function(plan: Plan) -> Said | None:
     """A core that lands on another function's cavity at both ends alike: red on minus, blue on live."""
-    for j in plan.joints:
+    for j in plan.ends.joints:
         alike = j.a == j.b and j.a is not None and j.a != j.core
         if alike and has_one_place(j.core) and has_one_place(j.a or ""):
-            tint = plan.colours.of(j.core)
+            tint = plan.ends.colours.of(j.core)
             text = f"The {tint} core, {function_of(j.core)}, lands on {function_of(j.a or '')} at both ends."
             return Said(
                 f"{tint.capitalize()} on {function_of(j.a or '')} at both ends", text, AS_IT_SHOULD
@@ -76,7 +76,7 @@ def old_colours(plan: Plan) -> Said | None:
 )
 def core_re_marked(plan: Plan) -> Said | None:
     """A cord made with a neutral, used where there are two hots and none: its neutral core is a line."""
-    if plan.cores[:2] != ("L1", "L2") or "N" in plan.cores or not plan.cable_type.cord:
+    if plan.cores[:2] != ("L1", "L2") or "N" in plan.cores or not plan.conductor.cable_type.cord:
         return None
     set_apart = next((t.colour for t in plan.lead.ends.tints if t.core == "L2"), None)
     tint = set_apart or colour(plan.lead.ends.scheme, "N")

@@ -24,7 +24,7 @@ OWN_SIZE = (
 )
 def cord_in_grip(plan: Plan) -> Said | None:
     """A cord outside what the grip holds is held by its cores, or not at all."""
-    cord = plan.diameter
+    cord = plan.conductor.diameter
     if cord is None:
         return None
     for _, p in _gripping(plan):
@@ -40,7 +40,7 @@ def cord_in_grip(plan: Plan) -> Said | None:
         held = "It would be held by its cores." if fat else "It would slide out."
         return Said(
             f"The cord is too {'fat' if fat else 'thin'} for the {p.short}",
-            f"The grip takes {low:g} to {high:g} mm; {plan.written} is {size}. {held}",
+            f"The grip takes {low:g} to {high:g} mm; {plan.conductor.written} is {size}. {held}",
             fitting_parts(plan),
         )
     return None
@@ -53,7 +53,7 @@ def _gripping(plan: Plan) -> list[tuple[str, Part]]:
 
 def fitting_parts(plan: Plan) -> Fix | None:
     """Parts of the same faces and contacts, at each end that does not take this cord, that do; None where one lacks."""
-    cord, size = plan.diameter, plan.size
+    cord, size = plan.conductor.diameter, plan.conductor.size
     if cord is None or size is None:
         return None
     words, changes = [], []
@@ -69,7 +69,7 @@ def fitting_parts(plan: Plan) -> Fix | None:
 
 
 def both_ends(plan: Plan) -> tuple[tuple[str, Part], tuple[str, Part]]:
-    return ("a", plan.a), ("b", plan.b)
+    return ("a", plan.ends["A"].part), ("b", plan.ends["B"].part)
 
 
 def _takes(p: Part, cord: Diameter, copper_mm2: float) -> bool:
@@ -86,15 +86,15 @@ def _takes(p: Part, cord: Diameter, copper_mm2: float) -> bool:
 )
 def conductor_in_terminal(plan: Plan) -> Said | None:
     """A conductor outside what the terminal takes is not clamped."""
-    if plan.size is None:
+    if plan.conductor.size is None:
         return None
-    area = plan.size.cross_section_mm2
+    area = plan.conductor.size.cross_section_mm2
     for _, p in both_ends(plan):
         low, high = p.terminal_mm2
         if not low * (1 - GAUGE_GIVE) <= area <= high * (1 + GAUGE_GIVE):
             return Said(
                 f"The conductor does not suit the {p.short}'s terminals",
-                f"They take {low:g} to {high:g} mm²; {plan.size.name} is {area:.2f} mm².",
+                f"They take {low:g} to {high:g} mm²; {plan.conductor.size.name} is {area:.2f} mm².",
                 fitting_parts(plan),
             )
     return None
@@ -108,11 +108,11 @@ def conductor_in_terminal(plan: Plan) -> Said | None:
 )
 def terminal_overfull(plan: Plan) -> Said | None:
     """Two conductors in one terminal are added up."""
-    if plan.size is None:
+    if plan.conductor.size is None:
         return None
-    area = plan.size.cross_section_mm2
+    area = plan.conductor.size.cross_section_mm2
     for end, p in both_ends(plan):
-        marks = [getattr(j, end) for j in plan.joints if getattr(j, end)]
+        marks = [getattr(j, end) for j in plan.ends.joints if getattr(j, end)]
         for mark in dict.fromkeys(marks):
             together = marks.count(mark) * area
             if marks.count(mark) > 1 and together > p.terminal_mm2[1]:
@@ -131,9 +131,9 @@ def terminal_overfull(plan: Plan) -> Said | None:
 )
 def lug_too_big(plan: Plan) -> Said | None:
     """The copper fills its lug."""
-    if plan.size is None:
+    if plan.conductor.size is None:
         return None
-    area = plan.size.cross_section_mm2
+    area = plan.conductor.size.cross_section_mm2
     lug = lug_for(area)
     lugged = next((p for _, p in both_ends(plan) if p.lug_by_size), None)
     if lugged is None or lug is None or lug.size_mm2 <= area * OWN_SIZE:
@@ -141,7 +141,7 @@ def lug_too_big(plan: Plan) -> Said | None:
     share = filled(lug.bore_mm, area)
     if share >= FILL_LEAST:
         return None
-    text = f"{plan.size.name} fills {share:.0%} of the {lug.size.name} lug; {FILL_LEAST:.0%} is the least."
+    text = f"{plan.conductor.size.name} fills {share:.0%} of the {lug.size.name} lug; {FILL_LEAST:.0%} is the least."
     return Said("The lug is a size too big", text)
 
 
@@ -185,7 +185,7 @@ def seldom_wired(plan: Plan) -> Said | None:
 )
 def measure_the_cord(plan: Plan) -> Said | None:
     """The standard lets the cord be fatter or thinner than the grip takes: measure the one in hand."""
-    cord = plan.diameter
+    cord = plan.conductor.diameter
     if cord is None or cord_in_grip(plan) is not None:
         return None
     for _, p in _gripping(plan):
@@ -193,7 +193,7 @@ def measure_the_cord(plan: Plan) -> Said | None:
         if cord.low_mm < low or cord.high_mm > high:
             return Said(
                 f"Measure the cord for the {p.short}",
-                f"{plan.written} may be {cord.low_mm:g} to {cord.high_mm:g} mm; the grip takes {low:g} to {high:g} mm.",
+                f"{plan.conductor.written} may be {cord.low_mm:g} to {cord.high_mm:g} mm; the grip takes {low:g} to {high:g} mm.",
                 fitting_parts(plan),
             )
     return None
@@ -207,6 +207,8 @@ def measure_the_cord(plan: Plan) -> Said | None:
 )
 def diameter_unknown(plan: Plan) -> Said | None:
     """No table lists this cord's diameter."""
-    if plan.size is None or plan.diameter is not None:
+    if plan.conductor.size is None or plan.conductor.diameter is not None:
         return None
-    return Said("Measure the cord", f"No table here lists the outside diameter of {plan.written}.")
+    return Said(
+        "Measure the cord", f"No table here lists the outside diameter of {plan.conductor.written}."
+    )

@@ -22,7 +22,10 @@ def lug_hole_small(plan: Plan) -> Said | None:
 
 def _lugs(plan: Plan) -> list[tuple[str, str, str]]:
     """Each lugged end with a stud said: its short name, the lug's own stud size, the stud it goes on."""
-    ends = ((plan.a, plan.lead.ends.stud_a), (plan.b, plan.lead.ends.stud_b))
+    ends = (
+        (plan.ends["A"].part, plan.lead.ends.stud_a),
+        (plan.ends["B"].part, plan.lead.ends.stud_b),
+    )
     return [(p.short, p.stud, stud) for p, stud in ends if p.stud and stud]
 
 

@@ -22,18 +22,22 @@ BS1363_HOURS_AMPS = 10.0
 )
 def under_rated_part(plan: Plan) -> Said | None:
     """Every coupler in the chain must carry the demand."""
-    if plan.steady_amps is None:
+    if plan.brief.steady_amps is None:
         return None
-    weak = next((p for p in (plan.a, plan.b) if p.steady_amps < plan.steady_amps), None)
+    weak = next(
+        (p for p in plan.ends.parts if p.steady_amps < plan.brief.steady_amps),
+        None,
+    )
     if weak is None or (
-        plan.protection.in_lead and (plan.protection.amps or 1e9) <= weak.steady_amps
+        plan.conductor.protection.in_lead
+        and (plan.conductor.protection.amps or 1e9) <= weak.steady_amps
     ):
         return None
     at_duty = (
         f" ({weak.amps:g} A at {weak.duty_percent:g} % duty)" if weak.duty_percent < 100 else ""
     )
     carries = f"{weak.words} carries {at_most(weak.steady_amps)} A{at_duty}"
-    return Said("A part is under-rated", f"{carries}; {plan.steady_amps:.1f} A is wanted.")
+    return Said("A part is under-rated", f"{carries}; {plan.brief.steady_amps:.1f} A is wanted.")
 
 
 @check(
@@ -45,7 +49,10 @@ def under_rated_part(plan: Plan) -> Said | None:
 def wrong_kind(plan: Plan) -> Said | None:
     """A part made for alternating current says nothing of direct current, and the other way about."""
     wanted = "AC" if plan.mains else "DC"
-    wrong = next((p for p in (plan.a, plan.b) if wanted not in p.kind.split("/")), None)
+    wrong = next(
+        (p for p in plan.ends.parts if wanted not in p.kind.split("/")),
+        None,
+    )
     if wrong is None:
         return None
     return Said(
@@ -62,8 +69,8 @@ def wrong_kind(plan: Plan) -> Said | None:
 )
 def volts_over_part(plan: Plan) -> Said | None:
     """Every coupler must be made for the volts, to earth and between its contacts."""
-    for p in (plan.a, plan.b):
-        over = excess(made_for(p.volts), plan.stands_at)
+    for p in plan.ends.parts:
+        over = excess(made_for(p.volts), plan.brief.stands_at)
         if over is not None:
             there, most = over
             text = f"{p.words} is made for {most:g} V of {p.volts} V; the lead stands at {round(there, 1):g} V."
@@ -79,12 +86,12 @@ def volts_over_part(plan: Plan) -> Said | None:
 )
 def hours_on_a_coupler(plan: Plan) -> Said | None:
     """A coupler run for three hours or more has something in hand."""
-    if not plan.lead.brief.continuous or plan.steady_amps is None:
+    if not plan.lead.brief.continuous or plan.brief.steady_amps is None:
         return None
-    for p in (plan.a, plan.b):
+    for p in plan.ends.parts:
         most = BS1363_HOURS_AMPS if p.standard == "BS 1363" else HOURS_SHARE * p.steady_amps
-        if plan.steady_amps > most + 1e-9:
-            text = f"{p.words}: {plan.steady_amps:.1f} A for hours; {at_most(most)} A is the most that is usual."
+        if plan.brief.steady_amps > most + 1e-9:
+            text = f"{p.words}: {plan.brief.steady_amps:.1f} A for hours; {at_most(most)} A is the most that is usual."
             return Said("Hours on end at a coupler's rating", text)
     return None
 
@@ -99,7 +106,7 @@ def ingress(plan: Plan) -> Said | None:
     """Outdoors the worst part sets the ingress protection of the whole."""
     if plan.lead.brief.place == "indoor":
         return None
-    dry = [p for p in (plan.a, plan.b) if int(p.ip[2:].ljust(2, "0")[1]) < 4]
+    dry = [p for p in plan.ends.parts if int(p.ip[2:].ljust(2, "0")[1]) < 4]
     if not dry:
         return None
     return Said("Not made for rain", f"{dry[0].words} is {dry[0].ip}; outdoors IP44 is the least.")
@@ -115,7 +122,7 @@ def ingress(plan: Plan) -> Said | None:
 def lines_differ(plan: Plan) -> Said | None:
     """Couplers carry as many lines as the system of the Brief has."""
     wanted = len([c for c in plan.cores if c.startswith("L")])
-    for p in (plan.a, plan.b):
+    for p in plan.ends.parts:
         has = len([m for m in p.marks if m.startswith("L")])
         if has != wanted:
             said = "one line" if has == 1 else f"{has} lines"
@@ -135,9 +142,9 @@ def lines_differ(plan: Plan) -> Said | None:
 )
 def volts_under_part(plan: Plan) -> Said | None:
     """A coupler coded for a band of volts is not used below it."""
-    for p in (plan.a, plan.b):
-        if below_band(made_for(p.volts), plan.stands_at):
-            text = f"{p.words}: {p.volts} V; the Brief says {plan.volts:g} V."
+    for p in plan.ends.parts:
+        if below_band(made_for(p.volts), plan.brief.stands_at):
+            text = f"{p.words}: {p.volts} V; the Brief says {plan.brief.volts:g} V."
             return Said("The coupler is made for other volts", text)
     return None
 
@@ -151,11 +158,11 @@ def volts_under_part(plan: Plan) -> Said | None:
 )
 def protection_over_part(plan: Plan) -> Said | None:
     """What guards an extension must not exceed its couplers."""
-    amps = plan.protection.amps
-    weak = min((plan.a, plan.b), key=lambda p: p.amps)
+    amps = plan.conductor.protection.amps
+    weak = min(plan.ends.parts, key=lambda p: p.amps)
     if amps is None or amps <= weak.amps or plan.lead.brief.feeds != "socket":
         return None
     return Said(
         "The protection is larger than a coupler",
-        f"{amps:g} A {plan.protection.words}; {weak.words} is rated {weak.amps:g} A.",
+        f"{amps:g} A {plan.conductor.protection.words}; {weak.words} is rated {weak.amps:g} A.",
     )

@@ -28,7 +28,7 @@ def switch_in_neutral(plan: Plan) -> Said | None:
 
 def _both_live(plan: Plan) -> str:
     """Why both conductors are live, in words; empty where the neutral is fixed."""
-    reversible = next((p.words for p in (plan.a, plan.b) if p.face.reversible), None)
+    reversible = next((p.words for p in plan.ends.parts if p.face.reversible), None)
     if reversible:
         return f"the {reversible} goes in either way"
     return "there are two hots" if {"L1", "L2"} <= set(plan.cores) else ""

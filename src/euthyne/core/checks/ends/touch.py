@@ -14,12 +14,12 @@ from euthyne.core.shelf.part import Part, shelf
 )
 def live_contact(plan: Plan) -> Said | None:
     """An end that another end can make live keeps its contacts out of reach, whatever its gender is called."""
-    ends = (("A", "a", plan.a), ("B", "b", plan.b))
+    ends = (("A", "a", plan.ends["A"].part), ("B", "b", plan.ends["B"].part))
     bare = next(
         (
             e
             for e in ends
-            if plan.live_when_unmated(e[0]) and e[2].touchable and e[2].contact != "clamp"
+            if plan.brief.live_when_unmated(e[0]) and e[2].touchable and e[2].contact != "clamp"
         ),
         None,
     )
@@ -63,9 +63,12 @@ def _same_face(like: Part, contact: str) -> Part | None:
 )
 def pins_both_ends(plan: Plan) -> Said | None:
     """A mains lead with pins on both ends is refused."""
-    if not plan.a.contact == plan.b.contact == "pin":
+    if not plan.ends["A"].part.contact == plan.ends["B"].part.contact == "pin":
         return None
-    return Said("Pins on both ends", f"{plan.a.words} on one end, {plan.b.words} on the other.")
+    return Said(
+        "Pins on both ends",
+        f"{plan.ends['A'].part.words} on one end, {plan.ends['B'].part.words} on the other.",
+    )
 
 
 @check(
@@ -77,11 +80,11 @@ def pins_both_ends(plan: Plan) -> Said | None:
 )
 def holes_both_ends(plan: Plan) -> Said | None:
     """A mains lead with holes on both ends is refused."""
-    if not plan.a.contact == plan.b.contact == "socket":
+    if not plan.ends["A"].part.contact == plan.ends["B"].part.contact == "socket":
         return None
-    pins = _same_face(plan.a, "pin")
+    pins = _same_face(plan.ends["A"].part, "pin")
     return Said(
         "Holes on both ends",
-        f"{plan.a.words} on one end, {plan.b.words} on the other.",
+        f"{plan.ends['A'].part.words} on one end, {plan.ends['B'].part.words} on the other.",
         Fix(f"Take the {pins.words} at the supply end", (("ends.a", pins.id),)) if pins else None,
     )

@@ -19,7 +19,7 @@ AS_IT_SHOULD = Fix("Wire it by function", (("ends.joints", ()),))
 )
 def crossed(plan: Plan) -> Said | None:
     """A core that lands on another function's cavity at one end."""
-    astray = [j for j in plan.joints if j.a and j.b and j.a != j.b and has_one_place(j.core)]
+    astray = [j for j in plan.ends.joints if j.a and j.b and j.a != j.b and has_one_place(j.core)]
     if not astray:
         return None
     words = ", ".join(f"{function_of(j.core)} from {j.a} to {j.b}" for j in astray)
@@ -37,7 +37,9 @@ def has_one_place(core: str) -> bool:
 def left_out(plan: Plan) -> Said | None:
     """Live and neutral must be landed at both ends, each core in a cavity of its own."""
     short = [
-        j.core for j in plan.joints if j.core != "E" and has_one_place(j.core) and not (j.a and j.b)
+        j.core
+        for j in plan.ends.joints
+        if j.core != "E" and has_one_place(j.core) and not (j.a and j.b)
     ]
     if not short:
         return None
@@ -53,7 +55,7 @@ def left_out(plan: Plan) -> Said | None:
 )
 def shared_cavity(plan: Plan) -> Said | None:
     """Two cores in one cavity of a single-phase lead are a short or a mistake."""
-    fixed = [j for j in plan.joints if has_one_place(j.core)]
+    fixed = [j for j in plan.ends.joints if has_one_place(j.core)]
     for end, marks in (("A", [j.a for j in fixed if j.a]), ("B", [j.b for j in fixed if j.b])):
         twice = next((m for m in marks if marks.count(m) > 1), None)
         if twice:
@@ -74,10 +76,10 @@ def shared_cavity(plan: Plan) -> Said | None:
 )
 def no_earth(plan: Plan) -> Said | None:
     """An earthed load, or an earthed socket, needs an earth core through both ends."""
-    needed = plan.lead.brief.earthed or plan.b.has_earth
+    needed = plan.lead.brief.earthed or plan.ends["B"].part.has_earth
     if not needed or _sounds(plan, "A.E", "B.E"):
         return None
-    without = next((p for p in (plan.a, plan.b) if not p.has_earth), None)
+    without = next((p for p in plan.ends.parts if not p.has_earth), None)
     if without is not None:
         return Said(
             "No earth through the lead",
@@ -97,7 +99,7 @@ def no_earth(plan: Plan) -> Said | None:
 
 
 def _sounds(plan: Plan, one: str, other: str) -> bool:
-    return frozenset((one, other)) in plan.wanted_pairs
+    return frozenset((one, other)) in plan.ends.wanted_pairs
 
 
 @check(
@@ -126,7 +128,7 @@ def neutral_earth(plan: Plan) -> Said | None:
 )
 def reversible(plan: Plan) -> Said | None:
     """A plug that goes in either way fixes no polarity."""
-    ends = [p.words for p in (plan.a, plan.b) if p.face.reversible]
+    ends = [p.words for p in plan.ends.parts if p.face.reversible]
     if not ends:
         return None
     return Said(
@@ -144,7 +146,7 @@ def reversible(plan: Plan) -> Said | None:
 )
 def marks_decide(plan: Plan) -> Said | None:
     """Where the standard does not fix the places, the moulded marks do."""
-    unsure = [p for p in (plan.a, plan.b) if not p.face.sure and not p.face.reversible]
+    unsure = [p for p in plan.ends.parts if not p.face.sure and not p.face.reversible]
     if not unsure:
         return None
     return Said("Go by the moulded marks", unsure[0].face.note)
@@ -159,7 +161,7 @@ def marks_decide(plan: Plan) -> Said | None:
 )
 def taps_out_of_order(plan: Plan) -> Said | None:
     """Balance taps run in cell order at both ends."""
-    taps = [j for j in plan.joints if j.core.startswith("T")]
+    taps = [j for j in plan.ends.joints if j.core.startswith("T")]
     astray = [j for j in taps if j.a != j.core or j.b != j.core]
     if not astray:
         return None
@@ -180,14 +182,14 @@ def taps_out_of_order(plan: Plan) -> Said | None:
 )
 def shield_landing(plan: Plan) -> Said | None:
     """A shield is landed at one end."""
-    shield = next((j for j in plan.joints if j.core == "S"), None)
+    shield = next((j for j in plan.ends.joints if j.core == "S"), None)
     if shield is None or bool(shield.a) != bool(shield.b):
         return None
     where = "at both ends" if shield.a else "nowhere"
-    one = tuple(type(j)(j.core, j.a or "S", None) if j.core == "S" else j for j in plan.joints)
+    one = tuple(type(j)(j.core, j.a or "S", None) if j.core == "S" else j for j in plan.ends.joints)
     fix = (
         Fix("Land it at the supply end only", (("ends.joints", one),))
-        if "S" in plan.a.marks
+        if "S" in plan.ends["A"].part.marks
         else None
     )
     return Said("The shield is landed " + where, f"The map lands the shield {where}.", fix)
@@ -202,8 +204,8 @@ def shield_landing(plan: Plan) -> Said | None:
 )
 def open_cavities(plan: Plan) -> Said | None:
     """Cavities of a sealed connector that are not used are blanked."""
-    for end, p in (("a", plan.a), ("b", plan.b)):
-        empty = [m for m in p.marks if m not in {getattr(j, end) for j in plan.joints}]
+    for end, p in (("a", plan.ends["A"].part), ("b", plan.ends["B"].part)):
+        empty = [m for m in p.marks if m not in {getattr(j, end) for j in plan.ends.joints}]
         if p.joint == "wire-seal" and empty and not plan.lead.ends.blanked:
             fix = Fix("They are plugged", (("ends.blanked", True),))
             return Said(
@@ -225,11 +227,13 @@ def looped_cavity(plan: Plan) -> Said | None:
     """Two numbered cores in one cavity are looped on: meant, or a mistake."""
     for end, words in (("a", "supply"), ("b", "load")):
         marks = [
-            getattr(j, end) for j in plan.joints if not has_one_place(j.core) and getattr(j, end)
+            getattr(j, end)
+            for j in plan.ends.joints
+            if not has_one_place(j.core) and getattr(j, end)
         ]
         twice = next((m for m in marks if marks.count(m) > 1), None)
         if twice:
-            cores = " and ".join(j.core for j in plan.joints if getattr(j, end) == twice)
+            cores = " and ".join(j.core for j in plan.ends.joints if getattr(j, end) == twice)
             return Said(
                 f"Cores {cores} share a cavity", f"Both land in {twice} at the {words} end."
             )

@@ -8,8 +8,8 @@ from euthyne.core.order.order import CABLE, HAND, BuildPlan, End, Event, Order, 
 from euthyne.core.shelf.part import Joining, Part, ThreadedPart, wiring_side
 from euthyne.core.shelf.termination import TERMINATIONS
 from euthyne.core.stages.cut.strip import CoreStrip, StripPlan
-from euthyne.core.stages.ends.wiremap import Colours
 from euthyne.core.trade.barrel import Lug, lug_for
+from euthyne.core.trade.colours import Colours
 from euthyne.core.trade.sleeve import (
     Sleeve,
     copper_mm,

@@ -1,10 +1,7 @@
 """Showing the working: each number with its formula, the figures put in, and where they come from."""
 
-from dataclasses import dataclass
-
 from euthyne.core.kinds import Trait
 from euthyne.core.lead import Brief
-from euthyne.core.plan import Plan
 from euthyne.core.sizing.brief import OneLoad, SizingBrief
 from euthyne.core.sizing.drop import (
     CIRCULAR_MIL_OHM_FT,
@@ -13,101 +10,49 @@ from euthyne.core.sizing.drop import (
     ohms_already,
 )
 from euthyne.core.sizing.size import Candidate, carrying, factors
+from euthyne.core.stages.conductor.conductor import ConductorStage
 from euthyne.core.trade.rating import bases, k_ambient, loaded_conductors, table
 from euthyne.core.trade.shown import at_most
-from euthyne.core.trade.wire import in_other_series, materials, ohms_per_m_20, size_named
+from euthyne.core.trade.wire import materials, ohms_per_m_20, size_named
 from euthyne.core.trade.worked import Figured, Working, put, root, worked
 
 FEET_PER_M = 1 / 0.3048
 
 
-@dataclass(frozen=True)
-class Neighbour:
-    """A size beside the taken one: what it loses (percent), burns in a year of use (kWh), weighs in metal (kg).
-
-    ``price`` is what its metal costs, None while no price is given; ``nearest`` is its like in the other series.
-    """
-
-    size: str
-    place: str
-    drop_percent: float
-    kwh: float
-    metal_kg: float
-    price: float | None
-    nearest: str
-
-
-def neighbours(plan: Plan) -> tuple[Neighbour, ...]:
-    """The taken size with the one below and the one above it; empty while none is taken."""
-    if plan.sizing is None or plan.candidate is None or plan.lead.brief.run_m is None:
-        return ()
-    made = [
-        c for c in plan.sizing.candidates if "not-made" not in c.fails or c.size == plan.size_name
-    ]
-    at = next(i for i, c in enumerate(made) if c.size == plan.size_name)
-    near = ((at - 1, "one smaller"), (at, "taken"), (at + 1, "one larger"))
-    return tuple(_neighbour(plan, made[i], words) for i, words in near if 0 <= i < len(made))
-
-
-def metal_kg(plan: Plan, c: Candidate) -> float:
-    """What the metal of a size weighs over the whole lead, every core counted, in kg."""
-    run = plan.cut.cut_m if plan.cut else plan.lead.brief.run_m or 0.0
-    metal = materials()[plan.lead.conductor.metal]
-    return c.cross_section_mm2 * metal.density_g_cm3 * run * len(plan.cores) / 1000
-
-
-def priced(plan: Plan, c: Candidate) -> tuple[float, float | None]:
-    """What the metal of a size weighs in kg, and what it costs where a price is given."""
-    kg, price = metal_kg(plan, c), plan.lead.conductor.price_per_kg
-    return kg, None if price is None else kg * price
-
-
-def _neighbour(plan: Plan, c: Candidate, words: str) -> Neighbour:
-    kwh = c.loss_watts * plan.lead.brief.duty_percent / 100 * plan.lead.brief.hours_a_year / 1000
-    return Neighbour(
-        c.size,
-        words,
-        c.drop_percent,
-        kwh,
-        *priced(plan, c),
-        in_other_series(size_named(c.size)).name,
-    )
-
-
-def working(plan: Plan) -> tuple[Working, ...]:
+def working(sized: ConductorStage) -> tuple[Working, ...]:
     """The working behind the taken size, in the order a person would do the sums; empty while nothing is taken."""
-    brief, taken = plan.sizing_brief, plan.candidate
-    if brief is None or taken is None or plan.sizing is None:
+    brief, taken = sized.sizing_brief, sized.candidate
+    if brief is None or taken is None or sized.sizing is None:
         return ()
     return (
-        _demand(plan),
-        _rating(plan, brief),
-        _temperature(plan, brief, taken),
+        _demand(sized),
+        _rating(sized, brief),
+        _temperature(sized, brief, taken),
         _ohms(brief, taken),
-        *_drop(plan, brief, taken),
+        *_drop(sized, brief, taken),
     )
 
 
-def _demand(plan: Plan) -> Working:
-    brief = plan.lead.brief
+def _demand(sized: ConductorStage) -> Working:
+    brief = sized.given.lead.brief
     if brief.feeds == "socket":
         return Working(
             "Demand",
             "the rating of its socket, or of the fuse or breaker it carries, whichever is less",
-            f"{plan.b.words}; {plan.protection.words}",
-            f"{plan.demand_amps or 0:.2f} A",
-            plan.b.standard,
+            f"{sized.given.b.words}; {sized.protection.words}",
+            f"{sized.brief.demand_amps or 0:.2f} A",
+            sized.given.b.standard,
         )
     if brief.feeds == "current":
         amps = put(brief.amps or 0, "A") * put(brief.margin)
         source = (
             "IEC 62548 1.25; NEC 690.8 1.56"
-            if Trait.LIVE_BY_DAY in plan.kind.traits
+            if Trait.LIVE_BY_DAY in sized.given.kind.traits
             else "as it is said"
         )
         return worked("Demand", "amps x the margin its kind wants", amps, "A", source)
     if brief.feeds == "power":
-        lowest = put(plan.cut_off_volts, "V")
+        lowest = put(sized.brief.cut_off_volts, "V")
         amps = put(brief.watts or 0, "W") / (lowest * put(brief.efficiency_percent / 100))
         return worked(
             "Demand", "watts / (lowest volts it runs at x efficiency)", amps, "A", "Ohm's law"
@@ -143,23 +88,23 @@ def _load(brief: Brief, one: OneLoad) -> Figured:
     return many * put(one.watts or 0, "W") / volts
 
 
-def _table_amps(plan: Plan, brief: SizingBrief) -> float:
+def _table_amps(sized: ConductorStage, brief: SizingBrief) -> float:
     loaded = loaded_conductors(brief.conductor.basis, brief.supply.system) or 2
     rows = table(brief.conductor.basis, brief.unit, loaded)
-    return next(r.amps for r in rows if r.size.name == plan.size_name)
+    return next(r.amps for r in rows if r.size.name == sized.size_name)
 
 
-def _rating(plan: Plan, brief: SizingBrief) -> Working:
+def _rating(sized: ConductorStage, brief: SizingBrief) -> Working:
     basis = bases()[brief.conductor.basis]
     takes_off = factors(brief)
     weakest = f", {brief.max_c:g} °C weakest part" if brief.max_c < basis.limit_c else ""
     crowd = f"{brief.place.circuits_together} together, {brief.place.drum_layers} layers on a drum"
     hot = put(k_ambient(basis, brief.place.ambient_c, brief.max_c))
     carries = (
-        put(_table_amps(plan, brief), "A") * hot * put(takes_off.crowding) * put(takes_off.metal)
+        put(_table_amps(sized, brief), "A") * hot * put(takes_off.crowding) * put(takes_off.metal)
     )
     return Working(
-        f"What {plan.size_name} carries here",
+        f"What {sized.size_name} carries here",
         f"table value x ambient factor ({brief.place.ambient_c:g} °C{weakest}) x the worse of bunching and drum "
         f"({crowd}) x metal ({brief.conductor.metal})",
         carries.text,
@@ -168,12 +113,12 @@ def _rating(plan: Plan, brief: SizingBrief) -> Working:
     )
 
 
-def _temperature(plan: Plan, brief: SizingBrief, c: Candidate) -> Working:
+def _temperature(sized: ConductorStage, brief: SizingBrief, c: Candidate) -> Working:
     basis = bases()[brief.conductor.basis]
-    assert plan.sizing is not None
+    assert sized.sizing is not None
     takes_off = factors(brief)
-    at_reference = _table_amps(plan, brief) * takes_off.crowding * takes_off.metal
-    share = (put(plan.sizing.heating_amps, "A") / put(at_reference, "A")).squared
+    at_reference = _table_amps(sized, brief) * takes_off.crowding * takes_off.metal
+    share = (put(sized.sizing.heating_amps, "A") / put(at_reference, "A")).squared
     warm = put(brief.place.ambient_c) + (put(basis.limit_c) - put(basis.reference_c)) * share
     over = (
         f": over {c.conductor_c:g} °C, which is as far as the sums go"
@@ -216,9 +161,9 @@ def _impedance(brief: SizingBrief, c: Candidate) -> tuple[Figured, str]:
     return ohms * put(power_factor) + reactance, "impedance of a metre"
 
 
-def _drop(plan: Plan, brief: SizingBrief, c: Candidate) -> tuple[Working, ...]:
-    assert plan.sizing is not None
-    amps = put(plan.sizing.running_amps, "A")
+def _drop(sized: ConductorStage, brief: SizingBrief, c: Candidate) -> tuple[Working, ...]:
+    assert sized.sizing is not None
+    amps = put(sized.sizing.running_amps, "A")
     lengths, words = _lengths(brief.supply.system, brief.poles)
     impedance, of_a_metre = _impedance(brief, c)
     lost = amps * lengths * put(brief.run_m, "m") * impedance
@@ -247,23 +192,23 @@ def _drop(plan: Plan, brief: SizingBrief, c: Candidate) -> tuple[Working, ...]:
             "Joule's law",
             duty,
         ),
-        *_school(plan, brief),
+        *_school(sized, brief),
     )
 
 
-def _school(plan: Plan, brief: SizingBrief) -> tuple[Working, ...]:
+def _school(sized: ConductorStage, brief: SizingBrief) -> tuple[Working, ...]:
     """The circular-mil school, where it has an answer."""
-    assert plan.sizing is not None
-    school = plan.sizing.nearest_school
+    assert sized.sizing is not None
+    school = sized.sizing.nearest_school
     if school is None:
         return ()
     feet = put(brief.poles * brief.run_m * FEET_PER_M, "ft")
-    mils = put(CIRCULAR_MIL_OHM_FT) * put(plan.sizing.running_amps, "A") * feet
+    mils = put(CIRCULAR_MIL_OHM_FT) * put(sized.sizing.running_amps, "A") * feet
     return (
         worked(
             "The circular-mil school, beside it",
             f"{CIRCULAR_MIL_OHM_FT:g} x amps x feet of loop / volts allowed",
-            mils / put(plan.sizing.drop_limit_volts, "V"),
+            mils / put(sized.sizing.drop_limit_volts, "V"),
             "cmil",
             "drop alone, K = 10.4 at 20 °C; the table above decides",
             f": nearest {school.nearest or '-'}, next up {school.next_up or '-'}",

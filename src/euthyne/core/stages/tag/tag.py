@@ -3,8 +3,9 @@
 from dataclasses import dataclass
 from datetime import date
 
-from euthyne.core.plan import Plan
-from euthyne.core.sizedplan import ROLLED_UP_LAYERS
+from euthyne.core.stages.brief.brief import BriefStage
+from euthyne.core.stages.conductor.conductor import ROLLED_UP_LAYERS, ConductorStage
+from euthyne.core.stages.given import Given
 from euthyne.data.tables import toml
 
 RETEST_KIND = {"indoor": "indoor", "outdoor": "outdoor", "wet": "outdoor"}
@@ -53,25 +54,33 @@ def retest_months(place: str) -> int:
     return int(toml("proof-limits.toml")["retest_months"][RETEST_KIND[place]])
 
 
-def tag_facts(plan: Plan, made_on: str, made_by: str) -> TagFacts:
-    """The tag of a lead. ``made_on`` is an ISO date."""
-    lead = plan.lead
-    due = months_on(date.fromisoformat(made_on), retest_months(lead.brief.place))
-    return TagFacts(
-        lead.tag,
-        lead.name,
-        plan.a.words,
-        plan.b.words,
-        plan.written,
-        lead.brief.run_m or 0.0,
-        plan.volts,
-        plan.rating_amps(rolled=False),
-        plan.rating_amps(rolled=True),
-        plan.weakest.words,
-        plan.protection.amps if plan.fused_plug else None,
-        made_on,
-        made_by,
-        due.isoformat(),
-        ROLLED_UP_LAYERS,
-        plan.can_be_rolled_up,
-    )
+class TagStage:
+    """The tag of a lead."""
+
+    def __init__(self, given: Given, brief: BriefStage, conductor: ConductorStage) -> None:
+        self.given = given
+        self.brief = brief
+        self.conductor = conductor
+
+    def facts(self, made_on: str, made_by: str) -> TagFacts:
+        """What the tag says. Parameters: made_on, an ISO date; made_by, initials."""
+        lead, cord = self.given.lead, self.conductor
+        due = months_on(date.fromisoformat(made_on), retest_months(lead.brief.place))
+        return TagFacts(
+            tag=lead.tag,
+            name=lead.name,
+            end_a=self.given.a.words,
+            end_b=self.given.b.words,
+            cord=cord.written,
+            run_m=lead.brief.run_m or 0.0,
+            volts=self.brief.volts,
+            amps=cord.rating_amps(rolled=False),
+            amps_rolled=cord.rating_amps(rolled=True),
+            weakest=cord.weakest.words,
+            fuse_amps=cord.protection.amps if self.given.fused_plug else None,
+            made_on=made_on,
+            made_by=made_by,
+            next_test=due.isoformat(),
+            rolled_layers=ROLLED_UP_LAYERS,
+            rolls=cord.can_be_rolled_up,
+        )

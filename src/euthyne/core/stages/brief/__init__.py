@@ -1,0 +1,1 @@
+"""Brief: what the lead has to carry, and what it stands at."""

@@ -1,0 +1,133 @@
+"""What a Brief comes to: the volts the lead stands at, and the amps it has to carry."""
+
+import math
+from functools import cached_property
+
+from euthyne.core.kinds import Trait
+from euthyne.core.sizing.brief import AlreadyThere, OneLoad
+from euthyne.core.sizing.demand import amps_of_watts
+from euthyne.core.stages.given import Given
+from euthyne.core.trade.volts import OnLead, on_lead
+
+CUT_OFF_SHARE = 0.875  # of a battery's volts: where a constant-power load gives up, generic
+
+
+class BriefStage:
+    """The demand of a lead, each number when first asked for."""
+
+    def __init__(self, given: Given) -> None:
+        self.given = given
+        self.told = given.lead.brief
+
+    @property
+    def sources(self) -> tuple[str, ...]:
+        """The ends at which something gives current: the supply end, or both where two sources meet."""
+        return ("A", "B") if Trait.TWO_SOURCES in self.given.kind.traits else ("A",)
+
+    def live_when_unmated(self, end: str) -> bool:
+        """True when an end can be live with nothing in it, because a source is at another end."""
+        return any(source != end for source in self.sources)
+
+    @cached_property
+    def volts(self) -> float:
+        """Supply volts: as said, or of the cells in a row, each full."""
+        if self.told.cells:
+            return self.told.cells * self.told.cell_volts
+        return self.told.volts
+
+    @property
+    def sent_volts(self) -> float:
+        """Volts that the loss is counted against: a string's at its working point, else the supply's."""
+        return self.told.working_volts or self.volts
+
+    @property
+    def sent_amps(self) -> float | None:
+        """Amps that lose volts on the way: a string's at its working point, else those that heat it."""
+        return self.told.working_amps or self.demand_amps
+
+    @cached_property
+    def cut_off_volts(self) -> float:
+        """The lowest volts a load that draws constant power still runs at: as said, or 0.875 of the battery."""
+        return self.told.at_volts or CUT_OFF_SHARE * self.volts
+
+    @cached_property
+    def stands_at(self) -> OnLead:
+        """Volts the lead stands at, to earth and between its conductors."""
+        two_hots = self.told.system == "ac-single" and self.given.cores[:2] == ("L1", "L2")
+        return on_lead(self.told.system, self.volts, two_hots)
+
+    @cached_property
+    def demand_amps(self) -> float | None:
+        """Running amps: what may be plugged in, what is said, or the loads added up; None while unknown."""
+        match self.told.feeds:
+            case "socket":
+                return self._socket_amps
+            case "tape":
+                return self._tape_amps
+            case "current":
+                return None if self.told.amps is None else self.told.amps * self.told.margin
+            case "power":
+                return self._power_amps
+            case "loads":
+                return self._loads_amps
+
+    @property
+    def _socket_amps(self) -> float:
+        """The socket's rating, or what the lead's own fuse or breaker allows where that is less."""
+        fuse_amps = self.given.lead.conductor.fuse_amps if self.given.fused_plug else None
+        allowed = (self.given.b.amps, self.told.own_breaker_amps, fuse_amps)
+        return min(amps for amps in allowed if amps is not None)
+
+    @property
+    def _tape_amps(self) -> float | None:
+        """Amps of a heating tape, warm; None while its length or its watts a metre are unknown."""
+        if self.told.tape_m is None or self.told.watts_per_m is None:
+            return None
+        watts = self.told.tape_m * self.told.watts_per_m
+        return amps_of_watts(watts, self.told.system, self.told.volts)
+
+    @property
+    def _power_amps(self) -> float | None:
+        """Amps of a load that draws constant power, at the lowest volts it runs at."""
+        if self.told.watts is None:
+            return None
+        return amps_of_watts(
+            self.told.watts,
+            self.told.system,
+            self.cut_off_volts,
+            efficiency=self.told.efficiency_percent / 100,
+        )
+
+    @property
+    def _loads_amps(self) -> float | None:
+        if not self.told.loads:
+            return None
+        return sum(
+            self._one_load_amps(one) * one.quantity * one.diversity for one in self.told.loads
+        )
+
+    def _one_load_amps(self, one: OneLoad) -> float:
+        if one.amps:
+            return one.amps
+        told = self.told
+        return amps_of_watts(one.watts or 0.0, told.system, told.volts, told.power_factor)
+
+    @cached_property
+    def steady_amps(self) -> float | None:
+        """Amps that heat the lead as its load does: the running amps over their duty; None while unknown."""
+        if self.demand_amps is None:
+            return None
+        return self.demand_amps * math.sqrt(self.told.duty_percent / 100)
+
+    @property
+    def circuits(self) -> int:
+        """Loaded pairs lying together: those the Brief counts, times the pairs of a multi-pole cable."""
+        pairs = math.ceil(self.told.ways / 2) if self.told.ways else 1
+        return self.told.circuits_together * pairs
+
+    @property
+    def already(self) -> tuple[AlreadyThere, ...]:
+        """What is in the path before this lead, out and back."""
+        if self.told.already_m is None or self.told.already_size is None:
+            return ()
+        return (AlreadyThere(self.told.already_m, self.told.already_size),)

@@ -1,0 +1,1 @@
+"""Conductor: which size carries it, what guards it, how warm it gets."""

@@ -1,0 +1,307 @@
+"""What a Conductor comes to: the sizes and the one taken, the cable round it, the chain's rating, how warm it gets."""
+
+from dataclasses import dataclass, replace
+from functools import cached_property
+
+from euthyne.core.sizing.brief import (
+    ConductorWanted,
+    Limits,
+    Load,
+    Place,
+    ProtectionWanted,
+    SizingBrief,
+    Supply,
+    faults_in,
+)
+from euthyne.core.sizing.size import Candidate, Sizing, rating_of, size
+from euthyne.core.stages.brief.brief import BriefStage
+from euthyne.core.stages.conductor.guard import Protected, Protection
+from euthyne.core.stages.given import Given
+from euthyne.core.trade.cable import (
+    CableType,
+    Diameter,
+    cable_types,
+    insulation_of,
+    made_in,
+    make_up,
+    outside_diameter,
+)
+from euthyne.core.trade.clearing import Cleared, Guard, cleared
+from euthyne.core.trade.fault import Fault
+from euthyne.core.trade.heat import Cable, Warmth, amps_at, warmth
+from euthyne.core.trade.rating import bases, k_drum
+from euthyne.core.trade.sleeve import copper_mm
+from euthyne.core.trade.wire import Size, size_named
+
+ROLLED_UP_LAYERS = 4
+SHORTEST_TO_ROLL_M = 3.0  # a moved cord shorter than this is not rolled up, generic
+CORD_OD_MM = 8.0  # a cord nobody knows the diameter of, generic
+INSULATION_MM = 0.8  # of a core whose cable's sheet is not known, generic
+
+
+@dataclass(frozen=True)
+class Link:
+    """One link of the chain a current passes, with the amps it may carry."""
+
+    words: str
+    amps: float
+
+
+class ConductorStage:
+    """The conductor of a lead, each number when first asked for."""
+
+    def __init__(self, given: Given, brief: BriefStage) -> None:
+        self.given = given
+        self.brief = brief
+        self.told = given.lead.conductor
+        self.cable_type: CableType = cable_types()[self.told.cable_type]
+        self.guards = Protection(given, brief, self._carried)
+
+    @cached_property
+    def sizing_brief(self) -> SizingBrief | None:
+        """The brief as the sizing takes it; None while the run or the demand is unknown."""
+        if self.given.lead.brief.run_m is None:
+            return None
+        return self._brief_guarded_by(self.guards.wanted)
+
+    def _brief_guarded_by(self, protection: ProtectionWanted) -> SizingBrief | None:
+        """The brief with a protection; None while the run or the demand is unknown."""
+        brief, demand_amps = self.given.lead.brief, self.brief.demand_amps
+        if brief.run_m is None or demand_amps is None:
+            return None
+        heats_otherwise = self.brief.sent_amps != demand_amps
+        north_american = self.cable_type.basis == "cord-na"
+        return SizingBrief(
+            supply=Supply(brief.system, self.brief.sent_volts, brief.loop_ohms),
+            load=Load(
+                amps=self.brief.sent_amps,
+                heating_amps=demand_amps if heats_otherwise else None,
+                duty_percent=brief.duty_percent,
+                power_factor=brief.power_factor,
+                start_multiple=brief.start_multiple,
+                continuous=brief.continuous,
+            ),
+            run_m=brief.run_m,
+            conductor=ConductorWanted(
+                basis=self.cable_type.basis,
+                unit="AWG" if north_american else self.told.unit,
+                metal=self.told.metal,
+                tinned=self.told.tinned,
+                max_c=self.told.terminal_c,
+            ),
+            poles=brief.poles,
+            already=self.brief.already,
+            limits=Limits(self.told.drop_percent, self.told.start_drop_percent),
+            place=Place(brief.ambient_c, brief.drum_layers, self.brief.circuits),
+            protection=protection,
+        )
+
+    def _carried(self, size_name: str | None) -> float | None:
+        """What a size that was taken carries where it lies, whatever guards it; None while none is."""
+        brief = self._brief_guarded_by(ProtectionWanted())
+        if size_name is None or brief is None or faults_in(brief):
+            return None
+        return rating_of(brief, size_name)
+
+    @cached_property
+    def beyond_tables(self) -> tuple[Fault, ...]:
+        """What about the brief the rating tables can not answer."""
+        return tuple(faults_in(self.sizing_brief)) if self.sizing_brief is not None else ()
+
+    @cached_property
+    def sizing(self) -> Sizing | None:
+        """The answer to the brief; None while the brief is open, or where the tables do not reach."""
+        if self.sizing_brief is None or self.beyond_tables:
+            return None
+        made = made_in(self.cable_type.name, self.cores_in_cable, self.given.earthed)
+        return size(self.sizing_brief, made)
+
+    @cached_property
+    def size_name(self) -> str | None:
+        """The size the builder took, or else the smallest that fits."""
+        if self.told.size is not None:
+            return self.told.size
+        return self.sizing.chosen.size if self.sizing and self.sizing.chosen else None
+
+    @cached_property
+    def candidate(self) -> Candidate | None:
+        """The taken size as the sizing sees it."""
+        if self.sizing is None:
+            return None
+        return next((c for c in self.sizing.candidates if c.size == self.size_name), None)
+
+    @cached_property
+    def size(self) -> Size | None:
+        """The taken size itself."""
+        return size_named(self.size_name) if self.size_name else None
+
+    @property
+    def copper_mm2(self) -> float:
+        """Area of the taken size in mm2, 0 while none is."""
+        return self.size.cross_section_mm2 if self.size else 0.0
+
+    @property
+    def cores_in_cable(self) -> int:
+        """Cores under one sheath: all of them in a cord, one in a single; a shield is not counted."""
+        return len([c for c in self.given.cores if c != "S"]) if self.cable_type.cord else 1
+
+    @property
+    def pieces(self) -> int:
+        """Pieces of cable to cut: one of a cord, one for each core of singles."""
+        return 1 if self.cable_type.cord else len(self.given.cores)
+
+    @property
+    def _made_up(self) -> str | None:
+        """Cores and size as they are written; None while no size is taken."""
+        if self.size_name is None:
+            return None
+        return make_up(self.cores_in_cable, self.given.earthed, self.size_name)
+
+    @cached_property
+    def written(self) -> str:
+        """The cord as it is written: ``H07RN-F 3G1.5``."""
+        return f"{self.cable_type.name} {self._made_up}" if self._made_up else self.cable_type.name
+
+    @cached_property
+    def diameter(self) -> Diameter | None:
+        """Outside diameter of the cord: measured, or what its standard allows."""
+        measured = self.told.measured_od_mm
+        if measured is not None:
+            return Diameter(measured, measured, "measured")
+        if self._made_up is None:
+            return None
+        return outside_diameter(self.cable_type.name, self._made_up)
+
+    @cached_property
+    def cable_od_mm(self) -> float:
+        """The fattest the cable may be, for what must pass over it.
+
+        Where nothing is known of it: 8 mm for a cord, for a single its copper and 0.8 mm of insulation; generic.
+        """
+        if self.diameter is not None:
+            return self.diameter.high_mm
+        if self.size is not None and not self.cable_type.cord:
+            return copper_mm(self.copper_mm2) + 2 * INSULATION_MM
+        return CORD_OD_MM
+
+    @cached_property
+    def core_mm(self) -> float:
+        """Diameter of a core: under a sheath its copper and 0.8 mm of insulation round it, else the cable itself."""
+        if not self.cable_type.cord:
+            return self.cable_od_mm
+        return copper_mm(self.copper_mm2) + 2 * INSULATION_MM
+
+    @cached_property
+    def protection(self) -> Protected:
+        """What guards the lead against overload."""
+        return self.guards.there(self.sizing)
+
+    @property
+    def guard(self) -> Guard | None:
+        """The fuse or breaker that clears a fault; None while its amps are unknown."""
+        return self.guards.guard(self.protection)
+
+    @cached_property
+    def faults(self) -> tuple[Cleared, ...]:
+        """Both faults at the far end; none while the loop, the size or the protection is unknown."""
+        taken, brief = self.candidate, self.given.lead.brief
+        guard = self.guard
+        if taken is None or guard is None or not brief.loop_ohms:
+            return ()
+        if taken.far_end_fault_amps is None:
+            return ()
+        insulation, area = insulation_of(self.cable_type), taken.cross_section_mm2
+        far = taken.far_end_fault_amps
+        near = self.guards.loop_volts / brief.loop_ohms
+        found = [cleared("short", (far, near), area, insulation, guard)]
+        if brief.earthed:
+            share = self.brief.stands_at.to_earth / self.guards.loop_volts
+            within_s = self.guards.earth_seconds
+            amps = (far * share, near * share)
+            found.append(cleared("earth", amps, area, insulation, guard, within_s))
+        return tuple(found)
+
+    @cached_property
+    def heat_cable(self) -> Cable | None:
+        """The cord as the heat leaves it; None while its size or diameter is unknown."""
+        if self.size is None or self.diameter is None:
+            return None
+        three_phase = self.given.lead.brief.system == "ac-three"
+        return Cable(
+            size=self.size,
+            cores=self.cores_in_cable,
+            loaded=3 if three_phase else min(2, self.cores_in_cable),
+            outside_mm=(self.diameter.low_mm + self.diameter.high_mm) / 2,
+            metal=self.told.metal,
+            tinned=self.told.tinned,
+        )
+
+    def warmth(self, layers: int, ambient_c: float | None = None) -> Warmth | None:
+        """Temperatures under the running current, laid out or rolled up.
+
+        Rolled up, the cord is as warm as it would be straight with its current divided by the table's drum factor.
+        """
+        factor = k_drum(layers)
+        if self.heat_cable is None or self.sizing is None or factor is None:
+            return None
+        ambient = self.given.lead.brief.ambient_c if ambient_c is None else ambient_c
+        return warmth(self.heat_cable, self.sizing.heating_amps / factor, ambient)
+
+    @cached_property
+    def physics_amps(self) -> float | None:
+        """Current that brings the straight cord to its table's own limit at the place's ambient; None while unknown."""
+        if self.heat_cable is None:
+            return None
+        limit_c = bases()[self.cable_type.basis].limit_c
+        return amps_at(self.heat_cable, limit_c, self.given.lead.brief.ambient_c)
+
+    @cached_property
+    def cord_amps(self) -> float | None:
+        """What the cord carries laid out straight, other factors of its place taken off."""
+        return self._cord_amps_at(0)
+
+    @cached_property
+    def cord_amps_rolled(self) -> float | None:
+        """What the cord carries rolled up in four layers, whatever part of it the brief leaves on a drum."""
+        return self._cord_amps_at(ROLLED_UP_LAYERS)
+
+    @cached_property
+    def cord_amps_on_drum(self) -> float | None:
+        """What the cord carries with the layers on a drum that the brief leaves."""
+        return self._cord_amps_at(self.given.lead.brief.drum_layers)
+
+    def _cord_amps_at(self, layers: int) -> float | None:
+        if self.sizing_brief is None or self.size_name is None or self.beyond_tables:
+            return None
+        place = replace(self.sizing_brief.place, drum_layers=layers)
+        return rating_of(replace(self.sizing_brief, place=place), self.size_name)
+
+    @property
+    def can_be_rolled_up(self) -> bool:
+        """True for a cord that is moved and long enough to be left in a roll; a jumper in a box is not."""
+        run_m = self.given.lead.brief.run_m or 0.0
+        moved = self.cable_type.cord and not self.given.kind.lies_still
+        return moved and run_m > SHORTEST_TO_ROLL_M
+
+    @cached_property
+    def chain(self) -> tuple[Link, ...]:
+        """Every link the current passes, in order."""
+        links = [Link(self.given.a.words, self.given.a.steady_amps)]
+        guard = self.protection
+        if guard.in_lead and guard.amps is not None:
+            what = "breaker" if self.given.mains and not self.given.fused_plug else "fuse"
+            links.append(Link(f"{guard.amps:g} A {what} {guard.words}", guard.amps))
+        if self.candidate is not None:
+            links.append(Link(self.written, self.candidate.rating_amps))
+        return (*links, Link(self.given.b.words, self.given.b.steady_amps))
+
+    @cached_property
+    def weakest(self) -> Link:
+        """The link that sets the lead's rating."""
+        return min(self.chain, key=lambda link: link.amps)
+
+    def rating_amps(self, rolled: bool) -> float:
+        """The lead's rating: the weakest of its parts, with the cord straight or rolled up."""
+        cord = self.cord_amps_rolled if rolled else self.cord_amps
+        others = [link.amps for link in self.chain if link.words != self.written]
+        return min([*others, cord] if cord is not None else others)

@@ -1,0 +1,97 @@
+"""What Prove comes to: the looks, the grid with what explains it, the readings with their bands and verdicts."""
+
+from functools import cached_property
+
+from euthyne.core.lead import Reading
+from euthyne.core.stages.conductor.conductor import ConductorStage
+from euthyne.core.stages.cut.cut import CutStage
+from euthyne.core.stages.ends.ends import EndsStage
+from euthyne.core.stages.given import Given
+from euthyne.core.stages.prove.expectation import Line, Measured, expected
+from euthyne.core.stages.prove.lookover import LookLine, look_list
+from euthyne.core.stages.prove.provegrid import Grid, NamedFault, name_faults, read_grid
+from euthyne.core.stages.prove.verdict import GRAVITY, Meter, Verdict, judge, unlike
+
+
+class ProveStage:
+    """The proof of a lead, each thing when first asked for."""
+
+    def __init__(
+        self, given: Given, conductor: ConductorStage, ends: EndsStage, cut: CutStage
+    ) -> None:
+        self.given = given
+        self.conductor = conductor
+        self.ends = ends
+        self.cut = cut
+        self.told = given.lead.proof
+
+    @cached_property
+    def looks(self) -> tuple[LookLine, ...]:
+        """Everything to look at."""
+        return look_list(self.given.a, self.given.b)
+
+    @cached_property
+    def grid(self) -> Grid:
+        """The polarity grid against the map."""
+        return read_grid(self.ends.points, self.ends.wanted_pairs, self.told.probes)
+
+    @cached_property
+    def wiring_faults(self) -> tuple[NamedFault, ...]:
+        """Explanations of a grid that is not as planned."""
+        return name_faults(self.given.a, self.given.b, self.ends.joints, self.told.probes)
+
+    @cached_property
+    def lines(self) -> tuple[Line, ...]:
+        """Readings to take; none while the conductor is open."""
+        cable = self.conductor
+        if self.cut.length is None or cable.size is None:
+            return ()
+        through = tuple(j.core for j in self.ends.joints if j.a and j.b)
+        measured = Measured(
+            size=cable.size,
+            metal=cable.told.metal,
+            tinned=cable.told.tinned,
+            length_m=self.cut.length.cut_m,
+            room_c=self.told.room_c,
+            fuse_amps=cable.protection.amps if self.given.fused_plug else None,
+        )
+        return expected(through, measured)
+
+    @cached_property
+    def meter(self) -> Meter:
+        """The meter the readings were taken with."""
+        return Meter(self.told.meter_percent, self.told.meter_step_ohm, self.told.zero_ohm)
+
+    def reading(self, line: str) -> Reading | None:
+        """The newest reading of a line."""
+        return next((r for r in reversed(self.told.readings) if r.line == line), None)
+
+    @cached_property
+    def verdicts(self) -> dict[str, Verdict]:
+        """A verdict for each line that was read."""
+        read = {line.id: (line, self.reading(line.id)) for line in self.lines}
+        found = {
+            key: judge(line, r.value, self.meter, r.above)
+            for key, (line, r) in read.items()
+            if r is not None
+        }
+        for core, verdict in self.unlike_cores.items():
+            key = f"core-{core}"
+            if GRAVITY.index(verdict.word) > GRAVITY.index(found[key].word):
+                found[key] = verdict
+        return found
+
+    @property
+    def unlike_cores(self) -> dict[str, Verdict]:
+        """Cores that read more than their twins of the same cord by more than sound joints explain."""
+        readings = {
+            line.id.removeprefix("core-"): self.reading(line.id)
+            for line in self.lines
+            if line.kind == "core"
+        }
+        ohms = {
+            core: max(r.value - self.meter.zero_ohm, 0.0)
+            for core, r in readings.items()
+            if r and not r.above
+        }
+        return unlike(ohms, self.conductor.rating_amps(rolled=False), self.meter)
