@@ -18,13 +18,13 @@ from euthyne.core.lead import (
     StepDone,
     with_value,
 )
-from euthyne.core.lead.practices import Practices, taken_up
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import part, shelf
 from euthyne.core.sizing.brief import OneLoad
 from euthyne.core.standing.progress import progress
 from euthyne.core.trade.cable import cords
+from euthyne.core.trade.practices import Practices, taken_up
 
 STRAIGHT = {"L": ("L", "L"), "N": ("N", "N"), "E": ("E", "E")}
 

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from euthyne.core.envelope import what_die, what_sleeve
 from euthyne.core.shelf.part import shelf
-from euthyne.core.shelf.termination import TERMINATIONS
+from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.trade.die import hexagon_mm2, pressed
 from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.sleeve import cut_mm, ratio_wanted, sleeve_for, sleeves

@@ -108,7 +108,9 @@ def test_each_kind_is_sized_as_a_builder_would_expect(start, brief, amps, size):
 def test_cores_of_one_cable_that_are_all_loaded_warm_each_other():
     few, many = (begun("signal-lead", amps=1.0, run_m=2.0, ways=n) for n in (2, 24))
     assert (few.brief.circuits, many.brief.circuits) == (1, 12)
-    assert many.conductor.candidate.rating_amps == pytest.approx(few.conductor.candidate.rating_amps * 0.45)
+    assert many.conductor.candidate.rating_amps == pytest.approx(
+        few.conductor.candidate.rating_amps * 0.45
+    )
     bunched = begun("extension-bs", run_m=10.0, circuits_together=4)
     assert (
         "0.65" in next(w for w in working(bunched.conductor) if w.title.startswith("What")).put_in

@@ -11,12 +11,12 @@ from sampling import examples
 from euthyne.core.kinds import starts
 from euthyne.core.kinds.beginning import new_lead
 from euthyne.core.lead import with_value
-from euthyne.core.lead.practices import PRACTICES, Practices, taken_up
 from euthyne.core.order.order import CABLE
 from euthyne.core.plan import Plan
-from euthyne.core.shelf.termination import FINISHES, TERMINATIONS
-from euthyne.core.stages.build.buildplan import closes
+from euthyne.core.shelf.terminations import TERMINATIONS
+from euthyne.core.shelf.terminations.finishes import FINISHES
 from euthyne.core.stores import needs
+from euthyne.core.trade.practices import PRACTICES, Practices, taken_up
 
 ENOUGH = {"run_m": 6.0, "watts": 120.0, "amps": 2.0, "tape_m": 9.0, "watts_per_m": 15.0}
 CELLS = {"charger-lead": 3}
@@ -145,7 +145,7 @@ def test_every_core_that_lands_is_landed_once_and_judged_and_every_body_is_shut(
             land = next(s for s in plan.build.steps if s.key == f"{end}-land-{core.core}")
             assert land.judge in [t.judge for t in (*TERMINATIONS.values(), *FINISHES.values())]
             assert land.figures[0].value == core.bare_words
-        assert (f"{end}-close" in keys) == closes(e)
+        assert (f"{end}-close" in keys) == e.closes
         if e.part.grips:
             assert keys.index(f"{end}-grip") > max(
                 keys.index(f"{end}-land-{c.core}") for c in e.strip.cores

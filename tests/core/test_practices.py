@@ -7,14 +7,14 @@ from leads import extension, plan
 from test_checks import INVERTER
 
 from euthyne.core.lead import with_value
-from euthyne.core.lead.practices import NOT_OFFERED, PRACTICES, Practices, taken_up
 from euthyne.core.order.order import faults_in
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import part
 from euthyne.core.shelf.pull import HAND_MOST_N, hand_tug, pull_out_n
-from euthyne.core.stages.build.buildplan import fittings, marker_on
+from euthyne.core.stages.build.jobs import fittings, marker_on
 from euthyne.core.standing.effect import effect_of
 from euthyne.core.trade.fault import Refused
+from euthyne.core.trade.practices import NOT_OFFERED, PRACTICES, Practices, taken_up
 
 LINK = {**INVERTER, "conductor__measured_od_mm": 14.6}
 BLADES = {
@@ -155,7 +155,10 @@ def test_a_changed_order_counts_as_a_change():
 def test_the_plan_is_another_once_the_practices_are():
     usual = plan()
     assert usual.build.stamp != plan(build__practices=Practices(stripper="ring")).build.stamp
-    assert usual.build.stamp == Plan(with_value(usual.lead, "build.practices", Practices())).build.stamp
+    assert (
+        usual.build.stamp
+        == Plan(with_value(usual.lead, "build.practices", Practices())).build.stamp
+    )
 
 
 @pytest.mark.parametrize(

@@ -10,12 +10,12 @@ from test_checks import INVERTER, SIGNAL
 
 from euthyne.core.checks import checks
 from euthyne.core.lead import Build, Rework, StepDone, with_value
-from euthyne.core.lead.practices import Practices
 from euthyne.core.order.forgotten import redo
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import wiring_side
 from euthyne.core.standing.rework import back_from, back_to
 from euthyne.core.stores import spoiled_needs
+from euthyne.core.trade.practices import Practices
 
 LINK = {**INVERTER, "conductor__measured_od_mm": 14.6, "conductor__size": "50 mm2"}
 EXTENSION = {

@@ -9,8 +9,8 @@ from leads import AT, extension, plan
 from test_checks import INVERTER
 
 from euthyne.core.lead import Build, Rework, with_value
-from euthyne.core.lead.practices import Practices
 from euthyne.core.plan import Plan
+from euthyne.core.stages.build.spoiled import spoiled
 from euthyne.core.stores import (
     Need,
     Stock,
@@ -18,11 +18,11 @@ from euthyne.core.stores import (
     laid_out,
     needs,
     shortages,
-    spoiled,
     what_of,
     words_of,
 )
 from euthyne.core.trade.fault import Refused
+from euthyne.core.trade.practices import Practices
 from euthyne.drawing.reel import cut_drawing, length_left
 from euthyne.exchange.stores_file import read_stores, write_stores
 
@@ -157,11 +157,11 @@ def test_what_one_end_takes_is_not_there_for_the_other():
 
 def test_a_spoiled_end_costs_what_it_swallows_and_the_slack_pays():
     p = plan(brief__run_m=10.0)
-    supply, load = spoiled(p)
+    supply, load = spoiled(p.build)
     assert supply.costs_mm == p.cut.strips["A"].swallows_mm
     assert supply.times == int(300 // supply.costs_mm)
     assert supply.spare_m == pytest.approx(0.3 - supply.costs_mm / 1000)
-    tight = spoiled(plan(brief__run_m=1.0))
+    tight = spoiled(plan(brief__run_m=1.0).build)
     assert [s.times for s in tight] == [0, 0]
     assert tight[0].spare_m < 0
 
@@ -169,7 +169,7 @@ def test_a_spoiled_end_costs_what_it_swallows_and_the_slack_pays():
 def test_length_that_went_already_is_not_spare_any_more():
     lost = Rework("A-cover", "cut-back", (), (), 250.0, AT, "RM")
     p = Plan(with_value(extension(), "build", Build(reworks=(lost,))))
-    assert spoiled(p)[0].times == 0 < spoiled(plan())[0].times
+    assert spoiled(p.build)[0].times == 0 < spoiled(plan().build)[0].times
 
 
 def test_shortages_are_summed_over_the_leads_that_wait():

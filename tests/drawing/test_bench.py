@@ -9,11 +9,13 @@ from hypothesis import strategies as st
 from leads import plan
 from test_checks import INVERTER, SIGNAL, TAPE
 
+from euthyne.core.shelf.terminations import TERMINATIONS
+from euthyne.core.shelf.terminations.finishes import FINISHES
 from euthyne.core.stores import Stock, Taken
 from euthyne.core.trade.layers import layered, staircase
 from euthyne.drawing.bench import bench_drawing
 from euthyne.drawing.cutting import cutting_drawing
-from euthyne.drawing.judge import PICTURES, examples, row
+from euthyne.drawing.judge import examples, row
 from euthyne.drawing.reel import cut_drawing, length_left
 from euthyne.drawing.staircase import SPAN, TIP, staircase_drawing
 
@@ -155,7 +157,7 @@ def test_the_shares_of_a_cut_stand_in_a_row_and_none_is_left_out(given_):
     assert len(figures) == len(bars)
 
 
-@pytest.mark.parametrize("kind", PICTURES)
+@pytest.mark.parametrize("kind", [*TERMINATIONS, *FINISHES])
 def test_good_and_bad_stand_clear_of_each_other_in_their_row(kind):
     svg = row(kind)
     wide, tall = size(svg)

@@ -12,14 +12,15 @@ from euthyne.core.envelope import ScaleMark, what_gauge
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import mating_face, shelf, wiring_side
-from euthyne.core.shelf.termination import FINISHES, TERMINATIONS
+from euthyne.core.shelf.terminations import TERMINATIONS
+from euthyne.core.shelf.terminations.finishes import FINISHES
 from euthyne.core.standing.progress import progress
 from euthyne.core.trade.quantity import read_size
 from euthyne.drawing.bench import bench_drawing
 from euthyne.drawing.face import face_drawing, wiring_drawing
 from euthyne.drawing.facing import facing
 from euthyne.drawing.judge import examples, row
-from euthyne.drawing.judge_joints import strands
+from euthyne.drawing.judged.example import strands
 from euthyne.drawing.label import HEIGHT_MM, WIDTH_MM, Square, label_svg, layout
 from euthyne.drawing.ladder import ladder, shown
 from euthyne.drawing.loop import loop

@@ -8,10 +8,12 @@ from typing import Annotated, Literal
 from annotated_types import Ge, Le, MaxLen, MinLen
 
 from euthyne.core.lead import Rework
+from euthyne.core.lead.step import steps_named
 from euthyne.core.order.order import HAND
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import Part, shelf, stand_ins
-from euthyne.core.stages.build.buildplan import (
+from euthyne.core.shelf.terminations import TERMINATIONS
+from euthyne.core.stages.build.jobs import (
     TAG_SLEEVE_MM,
     EndToBuild,
     marker_on,
@@ -137,7 +139,7 @@ def what_of(kind: StockKind, text: str) -> str:
             raise Refused(Fault("what", problem, "its type and make-up, such as H07RN-F 3G1.5"))
     elif kind == "part":
         name, _, size = text.partition(" ")
-        if name not in shelf() or (shelf()[name].joint == "lug") != bool(size):
+        if name not in shelf() or counted_by_size(shelf()[name]) != bool(size):
             raise Refused(Fault("what", f"the shelf has no part {text!r}", "one of the list"))
         return part_what(shelf()[name], read_size(size, "what").name if size else "")
     elif kind == "sleeve" and text not in {s.words for s in sleeves()}:
@@ -155,9 +157,14 @@ def what_of(kind: StockKind, text: str) -> str:
     return text[:80]
 
 
+def counted_by_size(part: Part) -> bool:
+    """True where a part is bought by the size of its conductor, one for each core: a lug."""
+    return TERMINATIONS[part.joint].by_size
+
+
 def part_what(part: Part, size_name: str) -> str:
     """A part as it is counted: by its id, a lug by its size too."""
-    return f"{part.id} {size_name}" if part.joint == "lug" else part.id
+    return f"{part.id} {size_name}" if counted_by_size(part) else part.id
 
 
 def words_of(kind: StockKind, what: str) -> str:
@@ -234,7 +241,7 @@ def _parts(plan: Plan) -> list[Need]:
 
 def _count(e: EndToBuild) -> float:
     """A lug is counted for each core, a coupler once."""
-    return len(e.strip.cores) if e.part.joint == "lug" else 1
+    return len(e.strip.cores) if e.termination.by_size else 1
 
 
 def _sleeves(plan: Plan) -> list[Need]:
@@ -264,7 +271,7 @@ def _consumables(plan: Plan) -> list[Need]:
         if e.fuse_amps is not None
     ]
     solders = any(
-        e.part.joint == "solder" or soldered(e.part, plan.build.job.practices)
+        e.termination.tool == "iron" or soldered(e.part, plan.build.job.practices)
         for _, e in plan.build.job.ends
     )
     return (
@@ -277,7 +284,7 @@ def _consumables(plan: Plan) -> list[Need]:
 def _tools(plan: Plan) -> list[Need]:
     tools = ["cable shear", *(e.tool for e in plan.build.threading.events if e.tool != HAND)]
     found = [Need("tool", tool, tool, 1) for tool in dict.fromkeys(tools)]
-    if any(e.part.joint == "lug" for _, e in plan.build.job.ends):
+    if any(e.termination.by_size for _, e in plan.build.job.ends):
         found.append(
             Need(
                 "die", plan.build.job.cable.size, f"die for lugs of {plan.build.job.cable.size}", 1
@@ -346,50 +353,21 @@ def _cut_from(need: Need, own: list[Stock], piece: str | None) -> tuple[Taken, .
     return tuple(taken) if not wanted else ()
 
 
-@dataclass(frozen=True)
-class Spoiled:
-    """What one spoiled end costs in mm, how often the cut allows for it, and what is spare then, in metres."""
-
-    end: str
-    costs_mm: float
-    times: int
-    spare_m: float
-
-
-def spoiled(plan: Plan) -> tuple[Spoiled, ...]:
-    """For each end, whether it may be cut off and begun again and the run still be reached.
-
-    Source: cutting an end back costs all that it swallows; slack, loops and spare tries pay for it, less what went.
-    """
-    if plan.cut.length is None:
-        return ()
-    length = plan.cut.length
-    spare = length.cut_m - length.run_m - length.ends_m - plan.build.length_lost_m
-    found = []
-    for end, strip in plan.cut.strips.items():
-        costs = strip.swallows_mm
-        times = max(math.floor(spare * 1000 / costs + 1e-9), 0) if costs > 0 else 0
-        found.append(Spoiled(end, costs, times, spare - costs / 1000))
-    return tuple(found)
-
-
 def spoiled_needs(plan: Plan, rework: Rework) -> tuple[Need, ...]:
     """What went with something done again: parts whose cores were ended in them, sleeves that were shrunk."""
+    job = plan.build.job
     found = []
-    for end, e in plan.build.job.ends:
-        ended = sum(x.startswith(f"{end}-land-") for x in rework.scrap)
+    for end, e in job.ends:
+        ended = len(steps_named(rework.scrap, end, "land"))
         if ended:
-            what = part_what(e.part, plan.build.job.cable.size)
-            found.append(
-                Need("part", what, words_of("part", what), ended if e.part.joint == "lug" else 1)
-            )
-        shrunk, sleeve = (
-            sum(x.startswith(f"{end}-shrink-") for x in rework.scrap),
-            sleeve_on(e, plan.build.job.cable),
-        )
+            what = part_what(e.part, job.cable.size)
+            amount = ended if e.termination.by_size else 1
+            found.append(Need("part", what, words_of("part", what), amount))
+        shrunk = len(steps_named(rework.scrap, end, "shrink"))
+        sleeve = sleeve_on(e, job.cable)
         if shrunk and sleeve is not None:
-            long = shrunk * sleeve_cut_mm(e, sleeve, plan.build.job.cable) / 1000
-            found.append(Need("sleeve", sleeve.words, f"{sleeve.words} sleeve", long))
+            long_m = shrunk * sleeve_cut_mm(e, sleeve, job.cable) / 1000
+            found.append(Need("sleeve", sleeve.words, f"{sleeve.words} sleeve", long_m))
     return tuple(found)
 
 

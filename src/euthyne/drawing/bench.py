@@ -1,10 +1,14 @@
 """The cord as it must be now: threaded parts on it, sheath off, cores bare, terminals landed."""
 
+from dataclasses import dataclass
+
+from euthyne.core.lead.step import Does, End, StepName
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import Part, ThreadedPart
-from euthyne.core.stages.build.buildplan import fittings
+from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.stages.build.buildstep import BuildStep
-from euthyne.core.stages.cut.strip import StripPlan
+from euthyne.core.stages.build.jobs import fittings
+from euthyne.core.stages.cut.strip import CoreStrip
 from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.outline import end_drawing
 from euthyne.drawing.pen import circle, group, line, mark, path, rect, sheet, text
@@ -16,39 +20,75 @@ SINGLE, PER_MM, MOST_BARE = 48.0, 3.4, 104.0
 SHAPE_HALF = {"cover": 74.0, "shell": 74.0, "nut": 60.0, "marker": 38.0, "along": 38.0}
 
 
+BODY_WORDS = {
+    "grip": "clamp here, on sheath",
+    "fuse": "the fuse sits in the live side",
+    "close": "nothing pinched",
+}
+
+
+class _Bench:
+    """The end being worked on at a step: what is done before it, and how thick and how far apart its cores are."""
+
+    def __init__(self, plan: Plan, step: BuildStep, end: End) -> None:
+        self.plan = plan
+        self.step = step
+        self.end = end
+        self.part = plan.ends[end].part
+        self.strip = plan.cut.strips[end]
+        self.corded = plan.conductor.cable_type.cord
+        self._done = {s.key for s in plan.build.steps[: plan.build.steps.index(step)]}
+
+    def done(self, does: Does, on: str = "") -> bool:
+        """True when something is done at this end before the step."""
+        return StepName(self.end, does, on).key in self._done
+
+    def done_or_now(self, does: Does, on: str = "") -> bool:
+        """True when something is done at this end, or is what the step does."""
+        return self.done(does, on) or self.step.key == StepName(self.end, does, on).key
+
+    @property
+    def bare(self) -> bool:
+        """True once the cores can be seen."""
+        return self.done_or_now("strip") or not self.corded
+
+    @property
+    def thick(self) -> float:
+        """A core's thickness in px: its share of the cord; a single cable fills the hand by itself."""
+        cable = self.plan.conductor
+        return CORD * cable.core_mm / cable.cable_od_mm if self.corded else SINGLE
+
+    @property
+    def spread(self) -> float:
+        """From the middle of the first core to that of the last, in px: room for sleeves, within the sheet."""
+        apart = max(46.0, 1.42 * self.thick + 16)
+        return min(apart * (len(self.strip.cores) - 1), 208.0)
+
+    @property
+    def half(self) -> float:
+        """Half of what the loose parts pass over, in px."""
+        return CORD / 2 if self.corded else self.spread / 2 + SINGLE / 2
+
+
 def bench_drawing(plan: Plan, step: BuildStep) -> str:
     """The end being worked on, as it should look at a step: all that comes before it done, nothing after it."""
-    done = {s.key for s in plan.build.steps[: plan.build.steps.index(step)]}
     if step.end is None:
         return _whole(plan, step)
-    part = plan.ends[step.end].part
-    strip = plan.cut.strips[step.end]
+    bench = _Bench(plan, step, step.end)
     if step.kind == "layer":
-        return staircase_drawing(strip.stairs, strip.whose, step.part or "")
-    bare_now = (
-        f"{step.end}-strip" in done or step.kind == "strip" or not plan.conductor.cable_type.cord
-    )
-    tip = SHEATH_END if bare_now else CORE_END
+        return staircase_drawing(bench.strip.stairs, bench.strip.whose, step.part or "")
+    tip = SHEATH_END if bench.bare else CORE_END
     body = STRIPES
-    if plan.conductor.cable_type.cord:
+    if bench.corded:
         body += rect(0, CORD_Y - CORD / 2, tip, CORD, "cord")
         body += line(0, CORD_Y - 18, tip, CORD_Y - 18, "cord-shine wide")
-    if bare_now:
-        body += _cores(plan, strip, step, done)
-    else:
-        body += path(f"M{tip} {CORD_Y - 31}v62", "cut-end")
-    on_cable = fittings(step.end, plan.build.job)
-    half = (
-        CORD / 2
-        if plan.conductor.cable_type.cord
-        else _spread(plan, len(strip.cores)) / 2 + SINGLE / 2
-    )
-    body += "".join(
-        _threaded(t, i, step, done, len(on_cable), half) for i, t in enumerate(on_cable)
-    )
-    if step.kind in ("grip", "fuse", "close"):
-        body += _body(part, step)
-    tall = HEIGHT + max(half - 60, 0.0) if on_cable else LOW
+    body += _cores(bench) if bench.bare else path(f"M{tip} {CORD_Y - 31}v62", "cut-end")
+    on_cable = fittings(bench.end, plan.build.job)
+    for place, part in enumerate(on_cable):
+        body += _threaded(bench, part, place, len(on_cable))
+    if step.kind in BODY_WORDS:
+        body += _body(step)
+    tall = HEIGHT + max(bench.half - 60, 0.0) if on_cable else LOW
     return sheet(WIDTH, tall, body, "bench-drawing", f"{step.headline}. {step.detail}")
 
 
@@ -83,124 +123,103 @@ def _whole(plan: Plan, step: BuildStep) -> str:
     )
 
 
-def _cores(plan: Plan, strip: StripPlan, step: BuildStep, done: set[str]) -> str:
-    trimmed = f"{step.end}-cores" in done or step.kind == "cores"
-    longest = max((c.core_mm for c in strip.cores), default=1.0)
-    thick = _thick(plan)
-    many = len(strip.cores)
-    apart = _spread(plan, many) / max(many - 1, 1)
-    thick = min(thick, (apart - 10) / 1.42) if many > 1 else thick
+def _cores(bench: _Bench) -> str:
+    cores = bench.strip.cores
+    many = len(cores)
+    apart = bench.spread / max(many - 1, 1)
+    thick = min(bench.thick, (apart - 10) / 1.42) if many > 1 else bench.thick
     body = ""
-    for i, core in enumerate(strip.cores):
-        bare = min(max(core.strip_mm * PER_MM, 30.0), MOST_BARE)
-        y = CORD_Y + (i - (many - 1) / 2) * apart
-        start = CORD_Y + (i - (many - 1) / 2) * min(18.0, CORD / many)
-        long = (core.core_mm / longest if trimmed else 1.0) * (CORE_END + BARE - SHEATH_END)
-        end = (
-            SHEATH_END
-            + (long if plan.conductor.cable_type.cord else CORE_END + BARE - SHEATH_END)
-            - (bare if trimmed else 0)
-        )
-        tint = plan.ends.colours.of(core.core)
-        turn = f"C{SHEATH_END + 40} {start:g} {SHEATH_END + 34} {y:g} {SHEATH_END + 80} {y:g}"
-        way = (
-            f"M{SHEATH_END} {start:g}{turn}H{end:g}"
-            if plan.conductor.cable_type.cord
-            else f"M0 {y:g}H{end:g}"
-        )
-        faint = "" if step.core in (None, core.core) else " faint"
-        body += path(way, f"bench-core-edge{faint}", style=f"stroke-width:{thick + 1.6:g}")
-        body += path(
-            way, f"bench-core{faint}", stroke=core_paint(tint), style=f"stroke-width:{thick:g}"
-        )
-        if trimmed:
-            body += rect(end, y - thick * 0.36, bare, thick * 0.72, "bare")
-        landed = f"{step.end}-land-{core.core}" in done
-        if landed or (step.core == core.core and step.kind == "land"):
-            part = plan.ends["A"].part if step.end == "A" else plan.ends["B"].part
-            body += _terminal(part, end, bare, thick, y, landed)
-        body += _on_core(step, core.core, done, end, y, thick)
-        body += text(1206, y + 7, f"{core.core}", "bench-core-mark")
+    for place, core in enumerate(cores):
+        off = place - (many - 1) / 2
+        leaves = CORD_Y + off * min(18.0, CORD / many)
+        body += _core(bench, core, _Lie(CORD_Y + off * apart, leaves, thick))
     return body
 
 
-def _spread(plan: Plan, many: int) -> float:
-    """From the middle of the first core to that of the last, in px: with room for their sleeves, within the sheet."""
-    return min(max(46.0, 1.42 * _thick(plan) + 16) * (many - 1), 208.0)
+@dataclass(frozen=True)
+class _Lie:
+    """Where a core lies: its height, the height it leaves the sheath at, its thickness, in px."""
+
+    y: float
+    leaves: float
+    thick: float
 
 
-def _thick(plan: Plan) -> float:
-    """A core's thickness in px: its share of the cord; a single cable fills the hand by itself."""
-    return (
-        CORD * plan.conductor.core_mm / plan.conductor.cable_od_mm
-        if plan.conductor.cable_type.cord
-        else SINGLE
-    )
+def _core(bench: _Bench, core: CoreStrip, lie: _Lie) -> str:
+    """A core from the sheath to its end, bared, sleeved and landed as far as it is."""
+    trimmed = bench.done_or_now("cores")
+    bare = min(max(core.strip_mm * PER_MM, 30.0), MOST_BARE)
+    full = CORE_END + BARE - SHEATH_END
+    longest = max(c.core_mm for c in bench.strip.cores)
+    long = full * core.core_mm / longest if trimmed and bench.corded else full
+    end = SHEATH_END + long - (bare if trimmed else 0)
+    way = f"M0 {lie.y:g}H{end:g}"
+    if bench.corded:
+        bend = f"{SHEATH_END + 40} {lie.leaves:g} {SHEATH_END + 34} {lie.y:g}"
+        way = f"M{SHEATH_END} {lie.leaves:g}C{bend} {SHEATH_END + 80} {lie.y:g}H{end:g}"
+    faint = "" if bench.step.core in (None, core.core) else " faint"
+    paint = core_paint(bench.plan.ends.colours.of(core.core))
+    body = path(way, f"bench-core-edge{faint}", style=f"stroke-width:{lie.thick + 1.6:g}")
+    body += path(way, f"bench-core{faint}", stroke=paint, style=f"stroke-width:{lie.thick:g}")
+    if trimmed:
+        body += rect(end, lie.y - lie.thick * 0.36, bare, lie.thick * 0.72, "bare")
+    if bench.done_or_now("land", core.core):
+        landed = bench.done("land", core.core)
+        body += _terminal(bench.part, end, bare, lie, landed=landed)
+    body += _on_core(bench, core.core, end, lie)
+    return body + text(1206, lie.y + 7, core.core, "bench-core-mark")
 
 
-def _on_core(step: BuildStep, core: str, done: set[str], end: float, y: float, thick: float) -> str:
+def _on_core(bench: _Bench, core: str, end: float, lie: _Lie) -> str:
     """The sleeve or seal of a core: parked back from the tip, or over the joint once it is shrunk."""
-    kind = next(
-        (
-            k
-            for k in ("sleeve", "wireseal")
-            if f"{step.end}-{k}-{core}" in done or step.part == f"{k}-{core}"
-        ),
-        "",
-    )
-    if not kind:
+    if not (bench.done_or_now("sleeve", core) or bench.done_or_now("wireseal", core)):
         return ""
-    now = step.part == f"{kind}-{core}" or (step.kind == "shrink" and step.core == core)
-    tight = f"{step.end}-shrink-{core}" in done or (step.kind == "shrink" and step.core == core)
-    long, tall = 40 + 1.4 * thick, thick * (1.16 if tight else 1.42) + 6
-    at = (
-        end - long * 0.45
-        if tight
-        else max(end - long - 54, SHEATH_END + 70 if thick < SINGLE else 0)
-    )
-    return rect(at, y - tall / 2, long, tall, "part-now" if now else "part-on", rx=4)
+    shrinking = bench.step.kind == "shrink" and bench.step.core == core
+    now = shrinking or (bench.step.kind == "on-core" and bench.step.core == core)
+    tight = bench.done_or_now("shrink", core)
+    long = 40 + 1.4 * lie.thick
+    tall = lie.thick * (1.16 if tight else 1.42) + 6
+    furthest_back = SHEATH_END + 70 if lie.thick < SINGLE else 0
+    at = end - long * 0.45 if tight else max(end - long - 54, furthest_back)
+    return rect(at, lie.y - tall / 2, long, tall, "part-now" if now else "part-on", rx=4)
 
 
-def _terminal(part: Part, end: float, bare: float, thick: float, y: float, landed: bool) -> str:
+def _terminal(part: Part, end: float, bare: float, lie: _Lie, *, landed: bool) -> str:
     """What a core is ended in: a lug over its bare copper, a cup or barrel, or a terminal with its screw."""
     kind = "terminal" if landed else "terminal terminal-now"
-    half = thick * 0.56
-    if part.joint == "lug":
-        palm = end + bare + half * 1.5
-        barrel = rect(end + 3, y - half, bare + half * 0.6, 2 * half, kind, rx=3)
-        return barrel + circle(palm, y, half * 1.45, kind) + circle(palm, y, half * 0.6, "screw")
-    if part.joint in ("solder", "click-in", "wire-seal", "blade", "splice"):
-        return rect(end + 4, y - 10, bare + 4, 20, kind, rx=7) + rect(
-            end + bare + 8, y - 5, 24, 10, kind, rx=2
-        )
-    screw = circle(end + bare - 4, y, 9, "screw") + line(
-        end + bare - 10, y, end + bare + 2, y, "screw"
-    )
-    return rect(end + bare - 26, y - 17, 44, 34, kind, rx=4) + screw
+    half, y = lie.thick * 0.56, lie.y
+    match TERMINATIONS[part.joint].looks:
+        case "lug":
+            palm = end + bare + half * 1.5
+            barrel = rect(end + 3, y - half, bare + half * 0.6, 2 * half, kind, rx=3)
+            hole = circle(palm, y, half * 0.6, "screw")
+            return barrel + circle(palm, y, half * 1.45, kind) + hole
+        case "tube":
+            tube = rect(end + 4, y - 10, bare + 4, 20, kind, rx=7)
+            return tube + rect(end + bare + 8, y - 5, 24, 10, kind, rx=2)
+        case "screw":
+            slot = line(end + bare - 10, y, end + bare + 2, y, "screw")
+            box = rect(end + bare - 26, y - 17, 44, 34, kind, rx=4)
+            return box + circle(end + bare - 4, y, 9, "screw") + slot
 
 
-def _threaded(
-    t: ThreadedPart, place: int, step: BuildStep, done: set[str], total: int, half: float
-) -> str:
-    key = f"{step.end}-{t.id}"
-    now, on = step.part == t.id, key in done
+def _threaded(bench: _Bench, part: ThreadedPart, place: int, many: int) -> str:
+    """A loose part on the cable, or being threaded; nothing while it is still off."""
+    now, on = bench.step.part == part.id, bench.done("thread", part.id)
     if not (now or on):
         return ""
-    x = 290.0 + place * min(225.0, 540.0 / max(total, 1))
-    wider = max((half + 12) / SHAPE_HALF.get(t.id, 46.0), 1.0)
+    x = 290.0 + place * min(225.0, 540.0 / max(many, 1))
+    wider = max((bench.half + 12) / SHAPE_HALF.get(part.id, 46.0), 1.0)
     about = f"translate(0 {CORD_Y:g}) scale(1 {wider:.2f}) translate(0 {-CORD_Y:g})"
-    shape = group(
-        _shape(t.id, x, "part-now" if now else "part-on"), transform=about if wider > 1 else None
-    )
-    y = CORD_Y + max(104.0, half + 48)
-    sign = (
-        mark("done", x, y + 34, 21)
-        if on and not now
-        else circle(x, y + 34, 21, "part-turn")
-        + text(x, y + 41, str(place + 1), "part-number", "middle")
-    )
-    words = text(x, y + 86, t.words.capitalize(), "bench-part", "middle")
-    words += text(x, y + 112, t.facing, "bench-facing", "middle")
+    drawn = _shape(part.id, x, "part-now" if now else "part-on")
+    shape = group(drawn, transform=about if wider > 1 else None)
+    y = CORD_Y + max(104.0, bench.half + 48)
+    sign = mark("done", x, y + 34, 21)
+    if now or not on:
+        number = text(x, y + 41, str(place + 1), "part-number", "middle")
+        sign = circle(x, y + 34, 21, "part-turn") + number
+    words = text(x, y + 86, part.words.capitalize(), "bench-part", "middle")
+    words += text(x, y + 112, part.facing, "bench-facing", "middle")
     return group(shape + line(x, y - 12, x, y + 8, "part-leader") + sign + words)
 
 
@@ -235,23 +254,9 @@ def _shape(kind: str, x: float, class_: str) -> str:
     )
 
 
-def _body(part: Part, step: BuildStep) -> str:
-    words = {
-        "grip": "clamp here, on sheath",
-        "fuse": "the fuse sits in the live side",
-        "close": "nothing pinched",
-    }
+def _body(step: BuildStep) -> str:
     frame = rect(SHEATH_END - 74, CORD_Y - 104, 366, 208, "bench-body", rx=18)
-    clamp = rect(
-        SHEATH_END - 66,
-        CORD_Y - 42,
-        30,
-        84,
-        "clamp clamp-now" if step.kind == "grip" else "clamp",
-        rx=5,
-    )
-    return (
-        frame
-        + clamp
-        + text(SHEATH_END + 90, CORD_Y + 140, words[step.kind], "bench-facing", "middle")
-    )
+    held = "clamp clamp-now" if step.kind == "grip" else "clamp"
+    clamp = rect(SHEATH_END - 66, CORD_Y - 42, 30, 84, held, rx=5)
+    words = BODY_WORDS[step.kind]
+    return frame + clamp + text(SHEATH_END + 90, CORD_Y + 140, words, "bench-facing", "middle")

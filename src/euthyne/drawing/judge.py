@@ -1,40 +1,28 @@
 """What good looks like, and what bad: each termination and finish, good and bad side by side."""
 
-from collections.abc import Callable
 from functools import cache
+from importlib import import_module
 
-from euthyne.core.shelf.termination import JudgedKind
-from euthyne.drawing import judge_finishes, judge_joints
-from euthyne.drawing.judge_joints import TALL, Example
+from euthyne.core.shelf.terminations.finishes import FINISHES
+from euthyne.drawing import judged
+from euthyne.drawing.judged import finishes
+from euthyne.drawing.judged.example import TALL, Example
 from euthyne.drawing.pen import group, mark, sheet, text
 
 APART = 268.0
-PICTURES: dict[JudgedKind, Callable[[], list[Example]]] = {
-    "screw": judge_joints.screw,
-    "set-screw": judge_joints.set_screw,
-    "lug": judge_joints.lug,
-    "hammer": judge_joints.hammer,
-    "solder": judge_joints.solder,
-    "blade": judge_joints.blade,
-    "click-in": judge_joints.open_barrel,
-    "wire-seal": judge_joints.wire_seal,
-    "splice": judge_joints.splice,
-    "grip": judge_finishes.grip,
-    "gland": judge_finishes.gland,
-    "close": judge_finishes.close,
-    "shield": judge_finishes.shield,
-    "stud": judge_finishes.stud,
-    "mated": judge_finishes.mated,
-}
 
 
-def examples(kind: JudgedKind) -> list[Example]:
-    """Good and bad pictures of a kind of termination, good first."""
-    return PICTURES[kind]()
+def examples(kind: str) -> list[Example]:
+    """Good and bad pictures of a kind of termination, good first. Each termination is drawn in a file of its own."""
+    if kind in FINISHES and hasattr(finishes, kind):
+        drawn: list[Example] = getattr(finishes, kind)()
+        return drawn
+    found: list[Example] = import_module(f"{judged.__name__}.{kind.replace('-', '_')}").examples()
+    return found
 
 
 @cache
-def row(kind: JudgedKind) -> str:
+def row(kind: str) -> str:
     """The pictures of a kind of termination side by side, each marked and named, as a drawing of their own."""
     body, shown = "", examples(kind)
     for i, one in enumerate(shown):

@@ -16,6 +16,7 @@ from euthyne.exchange import (
     wire_contract,
     wiring_contract,
 )
+from euthyne.exchange.reading import schema_of
 
 HEAD = """# Open formats
 
@@ -54,12 +55,12 @@ def formats_markdown() -> str:
             _section(
                 "A lead",
                 "`euthyne export` writes it, `euthyne import` reads it, `euthyne check` checks it.",
-                lead_file.schema(),
+                schema_of(lead_file.adapter()),
             ),
             _section(
                 "A part of one's own",
                 "The Shelf writes it and takes it in.",
-                part_file.adapter().json_schema(),
+                schema_of(part_file.adapter()),
             ),
             _section(
                 "Stores",

@@ -36,17 +36,6 @@ def adapter() -> "TypeAdapter[LeadFile]":
     return adapter_for(LeadFile)
 
 
-def schema() -> dict[str, Any]:
-    """The JSON Schema of the document, with the kinds of lead that are known."""
-    found = adapter().json_schema()
-    found["$defs"]["Lead"]["properties"]["kind"] = {
-        "enum": list(KINDS),
-        "title": "Kind",
-        "type": "string",
-    }
-    return found
-
-
 @cache
 def lead_adapter() -> "TypeAdapter[Lead]":
     """The model of the lead alone."""

@@ -3,6 +3,8 @@
 import json
 from typing import TYPE_CHECKING, Any, TypeVar
 
+from euthyne.core.kinds import KINDS
+from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.trade.fault import Fault, Refused
 
 if TYPE_CHECKING:
@@ -19,6 +21,19 @@ def adapter_for(cls: type[T]) -> "TypeAdapter[T]":
 
     cls.__pydantic_config__ = STRICT  # type: ignore[attr-defined]
     return TypeAdapter(cls)
+
+
+def schema_of(adapter: "TypeAdapter[Any]") -> dict[str, Any]:
+    """The JSON Schema of a document, with the names that the shelf and the kinds of lead know as its choices."""
+    schema: dict[str, Any] = adapter.json_schema()
+    known = {("Lead", "kind"): list(KINDS), ("Part", "joint"): list(TERMINATIONS)}
+    for (model, name), choices in known.items():
+        field = schema["$defs"].get(model, {}).get("properties", {}).get(name)
+        if field is not None:
+            field.pop("maxLength", None)
+            field.pop("minLength", None)
+            field["enum"] = choices
+    return schema
 
 
 def parse_json(text: str | bytes) -> dict[str, Any]:

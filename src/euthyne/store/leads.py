@@ -11,9 +11,9 @@ from sqlalchemy import Engine, bindparam, delete, or_, select
 from sqlalchemy.orm import Session
 
 from euthyne.core.lead import Lead, with_value
-from euthyne.core.lead.practices import Practices
 from euthyne.core.stages.tag.seal import FIRST, Seal, broken_links, seal
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.practices import Practices
 from euthyne.exchange.lead_file import LeadFile, lead_adapter
 from euthyne.exchange.reading import adapter_for
 from euthyne.store.models import DraftRow, JournalRow, LeadRow, SealRow, SettingRow

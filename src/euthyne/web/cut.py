@@ -11,8 +11,9 @@ from werkzeug.wrappers import Response
 from euthyne.core.lead import Lead, Stripped, with_value
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
+from euthyne.core.stages.build.spoiled import Spoiled, spoiled
 from euthyne.core.standing.progress import not_to_be_built
-from euthyne.core.stores import Laid, Spoiled, Stock, spoiled
+from euthyne.core.stores import Laid, Stock
 from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.quantity import PERCENT, SHORT, read_quantity
 from euthyne.core.trade.question import Question
@@ -104,7 +105,7 @@ def _source(page: LeadPage) -> Source:
     each = page.plan.cut.length.cut_m
     pieces, there = tuple(s for s in own if s.left >= each), sum(int(s.left // each) for s in own)
     longest = max((s.left for s in own), default=0.0)
-    return Source(found, drawing, pieces, longest, there, spoiled(page.plan))
+    return Source(found, drawing, pieces, longest, there, spoiled(page.plan.build))
 
 
 def _read_piece(page: LeadPage) -> Entered:

@@ -9,8 +9,8 @@ from euthyne.core.lead import Lead, Rework
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.stages.build.buildsteps import part_words
+from euthyne.core.stages.build.spoiled import spoiled
 from euthyne.core.standing.rework import WayBack, back_from, back_to
-from euthyne.core.stores import spoiled
 from euthyne.store.stores import draw_down
 from euthyne.web.build import judged
 from euthyne.web.errors import NotNow
@@ -93,7 +93,7 @@ def wrong(tag: str) -> str | Response:
 
 def _reaches(plan: Plan, way: WayBack) -> float | None:
     """Length to spare in mm once a cut-back has cost what it costs; None where nothing is cut back."""
-    spare = [s.spare_m * 1000 + s.costs_mm for s in spoiled(plan)]
+    spare = [s.spare_m * 1000 + s.costs_mm for s in spoiled(plan.build)]
     return spare[0] - way.length_lost_mm if way.how == "cut-back" and spare else None
 
 

@@ -18,6 +18,7 @@ from euthyne.core.stores import (
     Need,
     Stock,
     StockKind,
+    counted_by_size,
     laid_out,
     needs,
     part_what,
@@ -133,7 +134,7 @@ def _choices(kind: StockKind) -> list[tuple[str, str]]:
 
 def _sizes_of(part: Part) -> list[str]:
     """A part as it may be counted: once, or for a lug each size its barrels come in."""
-    if part.joint != "lug":
+    if not counted_by_size(part):
         return [part_what(part, "")]
     low, high = part.terminal_mm2
     return [part_what(part, s.name) for s in all_sizes() if low <= s.cross_section_mm2 <= high]

@@ -3,9 +3,10 @@
 from euthyne.core.checks.found import Said, check
 from euthyne.core.kinds import Trait
 from euthyne.core.lead.stage import Stage
+from euthyne.core.lead.step import step_named
 from euthyne.core.plan import Plan
-from euthyne.core.stages.build.buildplan import hammered, sleeve_on, soldered
-from euthyne.core.stores import spoiled
+from euthyne.core.stages.build.jobs import hammered, sleeve_on, soldered
+from euthyne.core.stages.build.spoiled import spoiled
 
 
 @check(
@@ -18,10 +19,14 @@ def trapped(plan: Plan) -> Said | None:
     """A threaded part that cannot pass over this cord."""
     if not plan.build.trapped:
         return None
-    home = {"A": plan.ends["A"].part, "B": plan.ends["B"].part}
-    names = [t.words for x in plan.build.trapped for t in home[x[0]].threaded if t.id == x[2:]] or [
-        "a sleeve"
-    ]
+    trapped_names = [step_named(key) for key in plan.build.trapped]
+    names = [
+        part.words
+        for name in trapped_names
+        if name is not None
+        for part in plan.ends[name.end].part.threaded
+        if part.id == name.on
+    ] or ["a sleeve"]
     return Said(
         "A part does not go over the cord",
         f"{', '.join(names).capitalize()}: the bore is smaller than the {plan.conductor.cable_od_mm:g} mm the cord may be.",
@@ -36,7 +41,7 @@ def trapped(plan: Plan) -> Said | None:
 )
 def no_longer_reaches(plan: Plan) -> Said | None:
     """Ends cut off until what is left is shorter than the run."""
-    short = [-(s.spare_m * 1000 + s.costs_mm) for s in spoiled(plan)][:1]
+    short = [-(s.spare_m * 1000 + s.costs_mm) for s in spoiled(plan.build)][:1]
     if not plan.build.length_lost_m or not short or short[0] <= 0:
         return None
     lost = plan.build.length_lost_m * 1000

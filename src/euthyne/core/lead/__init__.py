@@ -5,9 +5,9 @@ from typing import Annotated, Any, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
-from euthyne.core.lead.practices import Practices
 from euthyne.core.shelf.part import Part, part
 from euthyne.core.sizing.brief import OneLoad, Positive, System
+from euthyne.core.trade.practices import Practices
 from euthyne.core.trade.route import MeasuredWith
 from euthyne.core.trade.wire import Metal, Unit
 

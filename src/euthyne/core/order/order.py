@@ -11,6 +11,7 @@ from euthyne.core.order.schedule import SECONDS, Job, best_sequence
 from euthyne.core.trade.fault import Fault
 
 End = Literal["A", "B"]
+
 OTHER: dict[End, End] = {"A": "B", "B": "A"}
 HAND, CABLE = "hand", "cable"
 Name = Annotated[str, MinLen(1)]

@@ -4,8 +4,11 @@ import math
 import re
 from dataclasses import dataclass, replace
 from functools import cache
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
+from annotated_types import MaxLen
+
+from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.trade.barrel import OpenBarrel
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.data.schema import check_keys
@@ -13,7 +16,7 @@ from euthyne.data.tables import TableError, rows, toml
 
 Contact = Literal["pin", "socket", "genderless", "lug", "clamp", "none"]
 Rewirable = Literal["yes", "seldom", "never"]
-Joining = Literal["screw", "set-screw", "blade", "lug", "solder", "click-in", "wire-seal", "splice"]
+Joining = Annotated[str, MaxLen(40)]
 MARKS = ("L", "L1", "L2", "L3", "N", "E", "+", "-")
 CONTACT_WORDS: dict[Contact, str] = {
     "pin": "pins",
@@ -151,10 +154,8 @@ class Part:
     @property
     def grips(self) -> bool:
         """True when its own grip or gland holds the cord."""
-        holding = self.joint == "screw" or (
-            self.joint in ("solder", "splice") and bool(self.threaded)
-        )
-        return holding and not self.panel_mm
+        holds = TERMINATIONS[self.joint].holds_the_cord(has_loose_parts=bool(self.threaded))
+        return holds and not self.panel_mm
 
     @property
     def touchable(self) -> bool:
@@ -344,6 +345,11 @@ def faults_of(own: Part) -> list[Fault]:
         )
     if not 0 < own.amps < float("inf"):
         found.append(Fault("part.amps", f"{own.amps:g} A is no rating", "amps above nothing"))
+    if own.joint not in TERMINATIONS:
+        known = ", ".join(TERMINATIONS)
+        found.append(
+            Fault("part.joint", f"{own.joint!r}: no such kind of termination", f"one of: {known}")
+        )
     marks = [c.mark for c in own.face.cavities]
     for twice in sorted({m for m in marks if marks.count(m) > 1}):
         found.append(

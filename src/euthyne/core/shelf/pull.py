@@ -2,7 +2,7 @@
 
 from functools import cache
 
-from euthyne.core.shelf.part import Joining
+from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.trade.wire import size_named
 from euthyne.data.tables import rows
 
@@ -21,7 +21,7 @@ def _table(scheme: str) -> dict[tuple[str, str], float]:
     }
 
 
-def pull_out_n(size_name: str, joint: Joining) -> float | None:
+def pull_out_n(size_name: str, joint: str) -> float | None:
     """What a crimped joint of a size must hold, in newtons; None where the tables have no figure for it.
 
     Parameters: size_name, such as ``1.5 mm2`` or ``8 AWG``; joint. Source: IEC 60352-2 for contacts and terminals in
@@ -30,14 +30,14 @@ def pull_out_n(size_name: str, joint: Joining) -> float | None:
     >>> pull_out_n("1.5 mm2", "click-in"), pull_out_n("50 mm2", "lug"), pull_out_n("8 AWG", "lug")
     (150.0, None, 400.0)
     """
-    if joint in ("screw", "set-screw", "solder"):
+    if not TERMINATIONS[joint].pull_tested:
         return None
     size = size_named(size_name)
     name = size.name.removesuffix(" AWG") if size.unit == "AWG" else f"{size.cross_section_mm2:g}"
     return _table("lug-na" if size.unit == "AWG" else "contact").get((size.unit, name))
 
 
-def hand_tug(size_name: str, joint: Joining) -> tuple[float, float] | None:
+def hand_tug(size_name: str, joint: str) -> tuple[float, float] | None:
     """Newtons of a hand tug, least and most: 10 to 20 percent of what the joint must hold, 200 N at most."""
     holds = pull_out_n(size_name, joint)
     if holds is None:

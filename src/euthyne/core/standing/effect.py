@@ -4,9 +4,9 @@ from dataclasses import dataclass, replace
 
 from euthyne.core.checks import Found, checks
 from euthyne.core.lead import Lead
-from euthyne.core.lead.practices import Practices
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.stages.build.buildstep import BuildStep
+from euthyne.core.trade.practices import Practices
 
 
 @dataclass(frozen=True)

@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from typing import Literal
 
+from euthyne.core.lead.step import is_step, step_named
 from euthyne.core.order.forgotten import How, Recovery, recover, redo
 from euthyne.core.plan import Plan
 
@@ -56,11 +57,8 @@ def back_from(plan: Plan, key: str) -> WayBack | None:
 def _opening(plan: Plan, way: Recovery) -> WayBack:
     """A recovery with the gates before what is done again, and the sleeves that are shrunk already and so are spent."""
     again = {s.what for s in way.steps}
-    opened = [
-        d.step
-        for d in plan.lead.build.done
-        if d.step in again or d.step.removeprefix("gate-") in again
-    ]
-    spent = tuple(x for x in opened if x[2:].startswith("shrink-"))
+    names = {d.step: step_named(d.step) for d in plan.lead.build.done}
+    opened = [key for key, name in names.items() if name is not None and name.key in again]
+    spent = tuple(key for key in opened if is_step(key, "shrink"))
     then = way.steps[0].what if way.steps else ""
     return WayBack(way.how, tuple(reversed(opened)), way.scrap, spent, way.length_lost_mm, then)

@@ -8,10 +8,8 @@ from euthyne.core.kinds import Trait
 from euthyne.core.lead import with_value
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
+from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.trade.volts import excess, made_for
-
-TERMINALS_THAT_CRIMP = ("lug", "blade", "click-in", "wire-seal")
-
 
 METAL_WORDS = {
     "aluminium": "Aluminium",
@@ -80,7 +78,7 @@ def copper_clad_refused(plan: Plan) -> Said | None:
 def _refused_in(plan: Plan) -> str:
     """Where aluminium, clad or not, is refused, in words; empty where it is only doubtful."""
     crimped = next(
-        (p.short for p in plan.ends.parts if p.joint in TERMINALS_THAT_CRIMP),
+        (p.short for p in plan.ends.parts if TERMINATIONS[p.joint].crimped),
         None,
     )
     return "in a mains cord" if plan.mains else f"crimped into {crimped}" if crimped else ""

@@ -3,6 +3,7 @@
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
+from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.trade.corewords import function_of
 
 NUMBERED_OR_SHIELD = "0123456789ST"
@@ -206,7 +207,7 @@ def open_cavities(plan: Plan) -> Said | None:
     """Cavities of a sealed connector that are not used are blanked."""
     for end, p in (("a", plan.ends["A"].part), ("b", plan.ends["B"].part)):
         empty = [m for m in p.marks if m not in {getattr(j, end) for j in plan.ends.joints}]
-        if p.joint == "wire-seal" and empty and not plan.lead.ends.blanked:
+        if TERMINATIONS[p.joint].sealed and empty and not plan.lead.ends.blanked:
             fix = Fix("They are plugged", (("ends.blanked", True),))
             return Said(
                 "Open cavities",

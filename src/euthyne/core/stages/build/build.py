@@ -4,21 +4,16 @@ import hashlib
 import math
 from functools import cached_property
 
-from euthyne.core.lead.practices import Practices
 from euthyne.core.order.order import BuildPlan, Step
 from euthyne.core.stages.build import buildsteps
-from euthyne.core.stages.build.buildplan import (
-    CableToBuild,
-    EndToBuild,
-    Job,
-    order_of,
-    threading_plan,
-)
+from euthyne.core.stages.build.buildplan import order_of, threading_plan
 from euthyne.core.stages.build.buildstep import BuildStep
+from euthyne.core.stages.build.jobs import CableToBuild, EndToBuild, Job
 from euthyne.core.stages.conductor.conductor import ConductorStage
 from euthyne.core.stages.cut.cut import CutStage
 from euthyne.core.stages.ends.ends import EndsStage
 from euthyne.core.stages.given import Given
+from euthyne.core.trade.practices import Practices
 
 
 class BuildStage:

@@ -1,23 +1,13 @@
 """A lead's own build as the order solver takes it: parts and events, from its ends and the bench's practices."""
 
-from dataclasses import dataclass, field
 from functools import cache
 
-from euthyne.core.lead.practices import Practices, Stripper
-from euthyne.core.order.order import CABLE, HAND, BuildPlan, End, Event, Order, Threaded, order
-from euthyne.core.shelf.part import Joining, Part, ThreadedPart, wiring_side
-from euthyne.core.shelf.termination import TERMINATIONS
-from euthyne.core.stages.cut.strip import CoreStrip, StripPlan
-from euthyne.core.trade.barrel import Lug, lug_for
-from euthyne.core.trade.colours import Colours
-from euthyne.core.trade.sleeve import (
-    Sleeve,
-    copper_mm,
-    covered_on_lug_mm,
-    cut_mm,
-    sleeve_for,
-    sleeves_for,
-)
+from euthyne.core.lead.step import Does, End, StepName
+from euthyne.core.order.order import CABLE, HAND, BuildPlan, Event, Order, Threaded, order
+from euthyne.core.shelf.part import wiring_side
+from euthyne.core.stages.build.jobs import EndToBuild, Job, fittings, sleeve_on, soldered, tool_of
+from euthyne.core.stages.cut.strip import CoreStrip
+from euthyne.core.trade.practices import Practices, Stripper
 
 STRIPPERS: dict[Stripper, str] = {
     "knife": "knife",
@@ -25,269 +15,190 @@ STRIPPERS: dict[Stripper, str] = {
     "automatic": "automatic stripper",
 }
 HEATS = {"gun": "heat gun", "flame": "small flame"}
-PRESSED: tuple[Joining, ...] = ("lug", "blade", "splice")
-PAST_JOINT_MM = 15.0
 ONE_ROW_MM = 1.0  # cups whose places differ by less are in one row
-TAG_SLEEVE_MM = 50.0
-
-
-@dataclass(frozen=True)
-class EndToBuild:
-    """An end as the build needs it: its part, its strip plan, its cores' colours, the fuse it takes."""
-
-    part: Part
-    strip: StripPlan
-    colours: Colours
-    fuse_amps: float | None
-
-
-@dataclass(frozen=True)
-class CableToBuild:
-    """The cable as the build needs it: over all and each core in mm, whether a sheath is round them, the conductor."""
-
-    over_all_mm: float
-    core_mm: float
-    sheathed: bool
-    size: str
-    copper_mm2: float
-
-
-@dataclass(frozen=True)
-class Job:
-    """What is built: both ends, the cable, how this bench works, whether it is mains, tags along the run."""
-
-    a: EndToBuild
-    b: EndToBuild
-    cable: CableToBuild
-    practices: Practices = field(default_factory=Practices)
-    mains: bool = True
-    tags_along: int = 0
-
-    @property
-    def ends(self) -> tuple[tuple[End, EndToBuild], ...]:
-        """Both ends with their names."""
-        return (("A", self.a), ("B", self.b))
+LANDED_OVER_CORE = 2.2  # a core that is ended is so much wider than its insulation; generic
 
 
 def threading_plan(job: Job) -> BuildPlan:
     """The build as the order solver takes it: parts and events of both ends, on the cable and on its cores."""
     cores = {c.core: job.cable.core_mm for _, e in job.ends for c in e.strip.cores}
-    return BuildPlan(
-        job.cable.over_all_mm,
-        tuple(t for end, e in job.ends for t in _threaded(end, e, job)),
-        tuple(v for end, e in job.ends for v in _events(end, e, job)),
-        cores,
-    )
+    threaded = [t for end, _ in job.ends for t in _threaded(end, job)]
+    events = [v for end, _ in job.ends for v in _EndEvents(end, job).in_order()]
+    return BuildPlan(job.cable.over_all_mm, tuple(threaded), tuple(events), cores)
 
 
-def fittings(end: End, job: Job) -> tuple[ThreadedPart, ...]:
-    """What goes on the cable at an end, nearest the tip last: printed sleeves with the tag, then the part's own."""
-    own = (job.a if end == "A" else job.b).part.threaded
-    sleeve = marker_on(job)
-    if sleeve is None:
-        return own
-    printed = [
-        ThreadedPart(
-            "marker", "printed sleeve", sleeve.expanded_mm, "its words the way they will be read"
-        )
-    ]
-    if end == "B" and job.tags_along:
-        words = f"{job.tags_along} printed sleeves for along the run"
-        printed.insert(
-            0, ThreadedPart("along", words, sleeve.expanded_mm, "spread out later, shrunk last")
-        )
-    return (*printed, *own)
-
-
-def marker_on(job: Job) -> Sleeve | None:
-    """The sleeve that carries the tag on this cable; None where tags are wrapped on, or no sleeve fits."""
-    if job.practices.labels != "printed-sleeve":
-        return None
-    return sleeve_for(job.cable.over_all_mm, job.cable.over_all_mm)
-
-
-def sleeves_on(e: EndToBuild, cable: CableToBuild) -> list[Sleeve]:
-    """Sleeves that do for each core of an end, over its insulation and gripping the copper's barrel, best first.
-
-    A barrel is as wide as its lug; others are taken half as wide again as their copper: generic, check your part.
-    """
-    if not TERMINATIONS[e.part.joint].sleeved:
-        return []
-    lug = lug_on(e, cable)
-    barrel = lug.outside_mm if lug else 1.5 * copper_mm(cable.copper_mm2)
-    return sleeves_for(
-        max(cable.core_mm, barrel), min(cable.core_mm, barrel), adhesive=e.part.joint == "lug"
-    )
-
-
-def sleeve_on(e: EndToBuild, cable: CableToBuild) -> Sleeve | None:
-    """The sleeve for each core of an end; None where none is used, or none does."""
-    return next(iter(sleeves_on(e, cable)), None)
-
-
-def lug_on(e: EndToBuild, cable: CableToBuild) -> Lug | None:
-    """The lug on each core of an end; None where its part has barrels of its own, or the table has none so big."""
-    return lug_for(cable.copper_mm2) if e.part.lug_by_size and cable.copper_mm2 else None
-
-
-def covered_mm(e: EndToBuild, cable: CableToBuild) -> float:
-    """What each core's sleeve covers at an end, in mm: a barrel and 12 mm of insulation, or a joint and past it."""
-    lug = lug_on(e, cable)
-    bare = max((c.strip_high_mm for c in e.strip.cores), default=0.0)
-    barrel = lug.barrel_mm if lug else bare
-    return covered_on_lug_mm(barrel) if e.part.joint == "lug" else bare + PAST_JOINT_MM
-
-
-def sleeve_cut_mm(e: EndToBuild, sleeve: Sleeve, cable: CableToBuild) -> float:
-    """How long each core's sleeve is cut at an end, in mm."""
-    return cut_mm(covered_mm(e, cable), sleeve.adhesive)
-
-
-def closes(e: EndToBuild) -> bool:
-    """True when the part has a body that shuts."""
-    return e.part.grips or bool(e.part.threaded)
-
-
-def _threaded(end: End, e: EndToBuild, job: Job) -> list[Threaded]:
-    on_cable, cable = fittings(end, job), job.cable
-    first_joint = (
-        f"{end}-close"
-        if closes(e)
-        else f"{end}-land-{e.strip.cores[0].core}"
-        if e.strip.cores
-        else None
-    )
-    found = [
+def _threaded(end: End, job: Job) -> list[Threaded]:
+    """What is threaded at an end: its parts on the cable, then what goes on each core."""
+    on_cable = fittings(end, job)
+    first_joint = _first_joint(end, job[end])
+    loose = [
         Threaded(
-            f"{end}-{t.id}",
-            end,
-            len(on_cable) - i,
-            t.bore_mm,
+            id=StepName(end, "thread", part.id).key,
+            end=end,
+            rank=len(on_cable) - place,
+            bore_mm=part.bore_mm,
             needed_by=first_joint,
-            facing=t.facing,
+            facing=part.facing,
         )
-        for i, t in enumerate(on_cable)
+        for place, part in enumerate(on_cable)
     ]
-    sleeve = sleeve_on(e, cable)
-    first = (f"{end}-strip",) if cable.sheathed else ()
-    for core in e.strip.cores:
-        if sleeve is not None:
-            needed = f"{end}-shrink-{core.core}"
+    return loose + _threaded_on_cores(end, job)
+
+
+def _first_joint(end: End, e: EndToBuild) -> str | None:
+    """What a loose part has to be on for: the body shutting or, without one, the first core landing."""
+    if e.closes:
+        return StepName(end, "close").key
+    return StepName(end, "land", e.strip.cores[0].core).key if e.strip.cores else None
+
+
+def _threaded_on_cores(end: End, job: Job) -> list[Threaded]:
+    e = job[end]
+    sleeve = sleeve_on(e, job.cable)
+    if sleeve is not None:
+        return [
+            _on_core(end, core, job, what="sleeve", bore_mm=sleeve.expanded_mm, before="shrink")
+            for core in e.strip.cores
+        ]
+    if e.termination.sealed:
+        return [
+            _on_core(end, core, job, what="wireseal", bore_mm=e.part.grip_mm[1], before="land")
+            for core in e.strip.cores
+        ]
+    return []
+
+
+def _on_core(
+    end: End, core: CoreStrip, job: Job, *, what: Does, bore_mm: float, before: Does
+) -> Threaded:
+    return Threaded(
+        id=StepName(end, what, core.core).key,
+        end=end,
+        rank=1,
+        bore_mm=bore_mm,
+        needed_by=StepName(end, before, core.core).key,
+        after=(StepName(end, "strip").key,) if job.cable.sheathed else (),
+        on=core.core,
+    )
+
+
+class _EndEvents:
+    """What is done at one end, in an order that always works; the solver may find a better one."""
+
+    def __init__(self, end: End, job: Job) -> None:
+        self.end = end
+        self.job = job
+        self.e = job[end]
+        self.how = job.practices
+        self.sleeve = sleeve_on(self.e, job.cable)
+        self.in_body = self.e.closes and not self.e.termination.lasting
+
+    def in_order(self) -> list[Event]:
+        """Sheath, layers and cores; each core ended; then the body shut round them."""
+        bared = self._bared()
+        ended = self._ended(after=bared[-1].id)
+        return [*bared, *ended, *self._shut(after=tuple(event.id for event in ended))]
+
+    def _bared(self) -> list[Event]:
+        found: list[Event] = []
+        if self.job.cable.sheathed:
+            key = StepName(self.end, "strip").key
+            found.append(Event(id=key, end=self.end, tool=STRIPPERS[self.how.stripper]))
+        for stair in self.e.strip.below_sheath:
+            key = StepName(self.end, "layer", stair.layer.id).key
+            before = tuple(event.id for event in found[-1:])
+            found.append(Event(id=key, end=self.end, tool="knife", after=before))
+        everything = tuple(event.id for event in found)
+        key = StepName(self.end, "cores").key
+        return [*found, Event(id=key, end=self.end, tool="wire stripper", after=everything)]
+
+    def _ended(self, after: str) -> list[Event]:
+        """Cores in their turn; in a body, or where far ones come first, each waits for the one before."""
+        one_by_one = self.in_body or self.e.termination.from_afar
+        found: list[Event] = []
+        for core in _turns(self.e, self.how):
+            of_core = self._one_core(core, after)
+            found += of_core
+            after = of_core[0].id if one_by_one else after
+        return found
+
+    def _one_core(self, core: CoreStrip, after: str) -> list[Event]:
+        """A core landed; soldered and sleeved where it is."""
+        body_mm = self.e.part.height_mm
+        on = CABLE if self.in_body else (core.core,)
+        alone_mm = max(LANDED_OVER_CORE * self.job.cable.core_mm, body_mm / 2)
+        wide_mm = body_mm if self.in_body else alone_mm
+        found = [
+            Event(
+                id=StepName(self.end, "land", core.core).key,
+                end=self.end,
+                tool=tool_of(self.e.part, self.how),
+                od_mm=wide_mm,
+                after=(after,),
+                irreversible=self.e.termination.lasting,
+                on=on,
+                cut_back_mm=core.strip_mm + self.job.cable.core_mm,
+            )
+        ]
+        if soldered(self.e.part, self.how):
+            key = StepName(self.end, "solder", core.core).key
+            before = (found[-1].id,)
             found.append(
-                Threaded(
-                    f"{end}-sleeve-{core.core}",
-                    end,
-                    1,
-                    sleeve.expanded_mm,
-                    needed,
-                    first,
-                    on=core.core,
+                Event(id=key, end=self.end, tool="iron", od_mm=wide_mm, after=before, on=on)
+            )
+        if self.sleeve is not None:
+            found.append(
+                Event(
+                    id=StepName(self.end, "shrink", core.core).key,
+                    end=self.end,
+                    tool=HEATS[self.how.heat],
+                    od_mm=wide_mm,
+                    after=(found[-1].id,),
+                    on=(core.core,),
                 )
             )
-        elif e.part.joint == "wire-seal":
-            needed = f"{end}-land-{core.core}"
-            bore = e.part.grip_mm[1]
-            found.append(
-                Threaded(f"{end}-wireseal-{core.core}", end, 1, bore, needed, first, on=core.core)
-            )
-    return found
+        return found
+
+    def _shut(self, after: tuple[str, ...]) -> list[Event]:
+        """The grip, the fuse and the body, those there are, each after the one before."""
+        wanted: list[tuple[Does, str]] = []
+        if self.e.part.grips:
+            wanted.append(("grip", "driver"))
+        if self.e.fuse_amps is not None:
+            wanted.append(("fuse", HAND))
+        if self.e.closes:
+            wanted.append(("close", "driver"))
+        found = []
+        for does, tool in wanted:
+            key = StepName(self.end, does).key
+            body_mm = self.e.part.height_mm
+            found.append(Event(id=key, end=self.end, tool=tool, od_mm=body_mm, after=after))
+            after = (key,)
+        return found
 
 
-def _in_order(e: EndToBuild, how: Practices) -> list[CoreStrip]:
+def _turns(e: EndToBuild, how: Practices) -> list[CoreStrip]:
     """Cores in the order they are landed: the longest first or as this bench does; cups from the far side."""
+    if e.termination.from_afar:
+        return _far_first(e, how)
     longest = sorted(e.strip.cores, key=lambda c: -c.core_mm)
-    if e.part.joint == "solder":
-        return _far_cups_first(e, how)
     if how.first_core == "neutral":
         return sorted(longest, key=lambda c: c.core != "N")
-    return (
-        sorted(longest, key=lambda c: c.core == "E") if how.first_core == "earth-last" else longest
-    )
+    if how.first_core == "earth-last":
+        return sorted(longest, key=lambda c: c.core == "E")
+    return longest
 
 
-def _far_cups_first(e: EndToBuild, how: Practices) -> list[CoreStrip]:
+def _far_first(e: EndToBuild, how: Practices) -> list[CoreStrip]:
     """Cores by their cups as one looks at the wiring side: the far row first, and away from the hand with the iron."""
-    side, at = (
-        1 if how.iron_hand == "right" else -1,
-        {c.mark: c for c in wiring_side(e.part).cavities},
-    )
+    side = 1 if how.iron_hand == "right" else -1
+    at = {c.mark: c for c in wiring_side(e.part).cavities}
     rows: list[list[CoreStrip]] = []
     for core in sorted(e.strip.cores, key=lambda c: -at[c.cavity].y):
         if not rows or at[rows[-1][0].cavity].y - at[core.cavity].y >= ONE_ROW_MM:
             rows.append([])
         rows[-1].append(core)
     return [core for row in rows for core in sorted(row, key=lambda c: side * at[c.cavity].x)]
-
-
-def _events(end: End, e: EndToBuild, job: Job) -> list[Event]:
-    body, kind, cable, how = e.part.height_mm, TERMINATIONS[e.part.joint], job.cable, job.practices
-    found = [Event(f"{end}-strip", end, STRIPPERS[how.stripper])] if cable.sheathed else []
-    for stair in e.strip.below_sheath:
-        found.append(
-            Event(
-                f"{end}-layer-{stair.layer.id}", end, "knife", after=tuple(v.id for v in found[-1:])
-            )
-        )
-    found.append(Event(f"{end}-cores", end, "wire stripper", after=tuple(v.id for v in found)))
-    last, sleeve = f"{end}-cores", sleeve_on(e, cable)
-    for core in _in_order(e, how):
-        on = CABLE if closes(e) and not kind.lasting else (core.core,)
-        wide = body if on == CABLE else max(2.2 * cable.core_mm, body / 2)
-        lost = core.strip_mm + cable.core_mm
-        land = Event(
-            f"{end}-land-{core.core}",
-            end,
-            _tool(e.part, how),
-            wide,
-            (last,),
-            kind.lasting,
-            on,
-            lost,
-        )
-        found.append(land)
-        if soldered(e.part, how):
-            found.append(Event(f"{end}-solder-{core.core}", end, "iron", wide, (land.id,), on=on))
-        if sleeve is not None:
-            found.append(
-                Event(
-                    f"{end}-shrink-{core.core}",
-                    end,
-                    HEATS[how.heat],
-                    wide,
-                    (found[-1].id,),
-                    on=(core.core,),
-                )
-            )
-        last = land.id if on == CABLE or e.part.joint == "solder" else last
-    landed = tuple(v.id for v in found if v.id.split("-")[1] in ("land", "solder", "shrink"))
-    if e.part.grips:
-        found.append(Event(f"{end}-grip", end, "driver", body, landed))
-        landed = (f"{end}-grip",)
-    if e.fuse_amps is not None:
-        found.append(Event(f"{end}-fuse", end, HAND, body, landed))
-        landed = (f"{end}-fuse",)
-    return [*found, Event(f"{end}-close", end, "driver", body, landed)] if closes(e) else found
-
-
-def soldered(part: Part, how: Practices) -> bool:
-    """True when a press is soldered afterwards on this bench."""
-    return how.crimp == "crimp-then-solder" and part.joint in PRESSED
-
-
-def torqued(part: Part, how: Practices) -> bool:
-    """True when a torque is given for a part's screws and this bench uses it."""
-    return bool(part.torque_nm) and how.torque == "tool"
-
-
-def hammered(part: Part, how: Practices) -> bool:
-    """True when a part's lugs are indented by hammer or vice on this bench."""
-    return part.joint == "lug" and how.pressed_with == "hammer"
-
-
-def _tool(part: Part, how: Practices) -> str:
-    if hammered(part, how):
-        return "hammer and indenter"
-    return "torque driver" if torqued(part, how) else TERMINATIONS[part.joint].tool
 
 
 @cache

@@ -2,8 +2,9 @@
 
 from dataclasses import dataclass
 
-from euthyne.core.lead.practices import Stripper
-from euthyne.core.order.order import End
+from euthyne.core.lead.step import End, StepName
+from euthyne.core.stages.build.jobs import EndToBuild, Job
+from euthyne.core.trade.practices import Stripper
 
 MISTAKES = {
     "lay-out": "Parts not counted before the cut are found missing after it.",
@@ -75,3 +76,27 @@ class BuildStep:
     def numbers(self) -> str:
         """Its figures in one line."""
         return "; ".join(f"{f.words} {f.value}" for f in self.figures)
+
+
+@dataclass(frozen=True)
+class Turn:
+    """A step whose turn has come: its name, the job it belongs to, and the end a part is fed from."""
+
+    name: StepName
+    job: Job
+    fed_from: End
+
+    @property
+    def end(self) -> End:
+        """The end it is done at."""
+        return self.name.end
+
+    @property
+    def e(self) -> EndToBuild:
+        """That end as the build needs it."""
+        return self.job[self.name.end]
+
+    @property
+    def tint(self) -> str:
+        """The colour of the core it is done to, as it is said at the bench."""
+        return self.e.colours.called(self.name.on)

@@ -1,6 +1,6 @@
 """Good and bad of what is done round the joints: grip, gland, lid, shield, stud and mated pair."""
 
-from euthyne.drawing.judge_joints import Example
+from euthyne.drawing.judged.example import Example
 from euthyne.drawing.pen import circle, group, line, path, rect
 
 

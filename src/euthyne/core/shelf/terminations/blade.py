@@ -1,0 +1,31 @@
+"""Insulated crimps, picked by the colour of their wire range."""
+
+from euthyne.core.shelf.terminations.termination import Termination
+from euthyne.core.trade.practices import Practices
+
+
+def _practised(practices: Practices, mains: bool) -> str:
+    """What is done where metal shows through the plastic."""
+    over = practices.over_pressed == "sleeved-over" and not mains
+    what = "sleeve it over." if over else "cut it off, do it again."
+    return f" Metal through the plastic: {what}"
+
+
+TERMINATION = Termination(
+    joint="blade",
+    words="insulated crimp",
+    tool="ratchet, insulated",
+    lasting=True,
+    headline="Crimp the blade for {cavity} on the {tint} core",
+    detail=(
+        "Colour of the blade is its wire range; seam to the cradle; the jaw's whole cycle. "
+        "Tug, then push it on {cavity}."
+    ),
+    mistake="The wrong colour holds until it is warm.",
+    judge=("jaw cycle complete", "no metal through the plastic", "insulation up to the barrel"),
+    looks="tube",
+    practised=_practised,
+    crimped=True,
+    solderable=True,
+    coloured=True,
+)

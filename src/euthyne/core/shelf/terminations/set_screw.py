@@ -1,0 +1,18 @@
+"""Set screws with a copper sleeve round the strands."""
+
+from euthyne.core.shelf.terminations.termination import Termination
+
+TERMINATION = Termination(
+    joint="set-screw",
+    words="set screw with copper sleeve",
+    tool="hex key",
+    lasting=False,
+    headline="Clamp the {tint} core in the {short}",
+    detail=(
+        "The copper sleeve round all {size}, the screw onto its solid side. Again after ten minutes."
+    ),
+    mistake="A screw on bare strands parts them, and holds half.",
+    judge=("sleeve flush with the end", "no strand behind the sleeve", "screw on the solid side"),
+    looks="screw",
+    pull_tested=False,
+)

@@ -1,0 +1,30 @@
+"""Solder cups."""
+
+from euthyne.core.shelf.terminations.termination import Termination
+from euthyne.core.trade.practices import Practices
+
+
+def _practised(practices: Practices, mains: bool) -> str:
+    """Which cups come first, by the hand that holds the iron."""
+    return f" Iron in the {practices.iron_hand} hand: far cups first, away from it."
+
+
+TERMINATION = Termination(
+    joint="solder",
+    words="solder cup",
+    tool="iron",
+    lasting=False,
+    headline="Solder the {tint} core into {cavity} of the {short}",
+    detail=(
+        "Tin wire and cup apart, heat from the metal side; hold still until it dulls. "
+        "Mate it with a spare to keep heat out of the plastic."
+    ),
+    mistake="A joint that moved while it cooled is grey, and cracks.",
+    judge=("bright hollow fillet", "insulation shrunk back 1 mm at most", "nothing moves"),
+    looks="tube",
+    grips="with a body",
+    practised=_practised,
+    sleeved=True,
+    pull_tested=False,
+    from_afar=True,
+)

@@ -1,0 +1,22 @@
+"""Splices under a sleeve."""
+
+from euthyne.core.shelf.terminations.termination import Termination
+
+TERMINATION = Termination(
+    joint="splice",
+    words="splice, sleeved",
+    tool="ratchet, butt",
+    lasting=True,
+    headline="Splice the {tint} core, staggered",
+    detail=(
+        "One press near each end of the butt, not in its middle. No two bare cores side by side. "
+        "Tug."
+    ),
+    mistake="Two bare joints side by side meet the day the sleeve chafes.",
+    judge=("staggered", "one press near each end", "sleeve past both ends"),
+    looks="tube",
+    grips="with a body",
+    sleeved=True,
+    solderable=True,
+    coloured=True,
+)

@@ -1,0 +1,71 @@
+"""What a kind of termination is: one value with all that is done, obstructed, judged and pulled when a core is ended."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Literal
+
+from euthyne.core.trade.practices import Practices
+from euthyne.core.trade.sleeve import covered_on_lug_mm
+
+Grips = Literal["always", "with a body", "never"]
+Looks = Literal["screw", "lug", "tube"]
+PAST_JOINT_MM = 15.0  # of insulation under a sleeve, beyond a joint that is no lug; generic
+
+
+def past_the_joint(barrel_mm: float, bare_mm: float) -> float:
+    """What a sleeve covers of a joint, in mm: its bare copper and a way past it."""
+    return bare_mm + PAST_JOINT_MM
+
+
+def barrel_and_insulation(barrel_mm: float, bare_mm: float) -> float:
+    """What a sleeve covers on a lug, in mm: its barrel and 12 mm of insulation, never the palm."""
+    return covered_on_lug_mm(barrel_mm)
+
+
+def nothing_more(practices: Practices, mains: bool) -> str:
+    """What a bench's practices add to the words of a step: nothing."""
+    return ""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Termination:
+    """A kind of termination.
+
+    ``tool`` ends it, ``lasting`` where it can not be undone; ``headline``, ``detail`` and ``mistake`` are the words of
+    its step, ``done`` what its button says, ``practised`` what this bench's practices add; ``judge`` is what good looks
+    like. ``grips`` says whether its body holds the cord; ``sleeved`` joints get a sleeve that ``covers`` so many mm and
+    lies ``under_sleeve``, adhesive where ``lined``. ``sealed`` joints have a seal threaded on the core.
+    ``pull_tested`` joints have a figure to hold, ``crimped`` ones refuse aluminium, ``solderable`` ones may be soldered
+    after the press, ``hammered`` ones may be indented by hammer, ``coloured`` ones are picked by colour.
+    ``by_size`` is counted for each core and by its size; ``from_afar`` is done far row first, one after another.
+    ``looks`` is how the bench draws it.
+    """
+
+    joint: str
+    words: str
+    tool: str
+    lasting: bool
+    headline: str
+    detail: str
+    mistake: str
+    judge: tuple[str, ...]
+    looks: Looks
+    grips: Grips = "never"
+    done: str = "{tint} is in {cavity}"
+    practised: Callable[[Practices, bool], str] = nothing_more
+    sleeved: bool = False
+    lined: bool = False
+    covers: Callable[[float, float], float] = past_the_joint
+    under_sleeve: str = "over the joint"
+    sealed: bool = False
+    pull_tested: bool = True
+    crimped: bool = False
+    solderable: bool = False
+    hammered: bool = False
+    coloured: bool = False
+    by_size: bool = False
+    from_afar: bool = False
+
+    def holds_the_cord(self, has_loose_parts: bool) -> bool:
+        """True where the body round such joints holds the cord itself."""
+        return self.grips == "always" or (self.grips == "with a body" and has_loose_parts)

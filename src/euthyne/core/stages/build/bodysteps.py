@@ -1,0 +1,160 @@
+"""The steps before the joints and after them: parts threaded, sheath and layers off, grip, fuse and body."""
+
+from euthyne.core.shelf.part import Part
+from euthyne.core.shelf.terminations.finishes import FINISHES
+from euthyne.core.stages.build.buildstep import MISTAKES, SHEATH_OFF, BuildStep, Figure, Turn
+from euthyne.core.stages.build.jobs import fittings
+
+
+def thread(turn: Turn) -> BuildStep:
+    """A loose part goes on the cable, from its own end or from the far one."""
+    part = next(t for t in fittings(turn.end, turn.job) if t.id == turn.name.on)
+    short = turn.e.part.short
+    near = turn.fed_from == turn.end
+    way = f"from the {short} end" if near else f"from the far end, for the {short}"
+    facing = part.facing[0].upper() + part.facing[1:]
+    return BuildStep(
+        key=turn.name.key,
+        kind="thread",
+        end=turn.end,
+        headline=f"Thread the {part.words} {way}",
+        detail=f"{facing}. Once the cores are in their terminals it can not go on any more.",
+        mistake=MISTAKES["thread"],
+        button=f"{part.words} is on",
+        part=part.id,
+    )
+
+
+def strip(turn: Turn) -> BuildStep:
+    """The sheath comes off."""
+    plan, short = turn.e.strip, turn.e.part.short
+    how, mistake = SHEATH_OFF[turn.job.practices.stripper]
+    reach = f"The sheath must reach {plan.inside_mm:.0f} mm past the grip."
+    return BuildStep(
+        key=turn.name.key,
+        kind="strip",
+        end=turn.end,
+        headline=f"Take {plan.sheath_mm:.0f} mm of sheath off the {short} end",
+        detail=f"{reach} {how} No core marked.",
+        mistake=mistake,
+        button="sheath is off",
+        figures=(
+            Figure("sheath off", f"{plan.sheath_mm:.0f} mm"),
+            Figure("past the grip", f"{plan.inside_mm:g} mm"),
+        ),
+    )
+
+
+def layer(turn: Turn) -> BuildStep:
+    """A layer below the sheath comes off, or is made ready."""
+    plan = turn.e.strip
+    stair = next(s for s in plan.stairs if s.layer.id == turn.name.on)
+    words = stair.layer.words
+    return BuildStep(
+        key=turn.name.key,
+        kind="layer",
+        end=turn.end,
+        headline=f"{words.capitalize()} of {plan.whose}, {turn.e.part.short} end",
+        detail=stair.layer.do,
+        mistake=stair.layer.mistake,
+        button=f"{words} done",
+        part=turn.name.on,
+        figures=(Figure("from the tip", f"{stair.back_mm:.0f} mm"),),
+    )
+
+
+def cores(turn: Turn) -> BuildStep:
+    """The cores are trimmed to length and bared."""
+    part, planned = turn.e.part, turn.e.strip.cores
+    bare = f", bare {planned[0].bare_words}" if planned else ""
+    alike = len({round(c.core_mm) for c in planned}) == 1
+    shown = planned[:1] if alike else planned[:6]
+    edge = "end of the grip" if part.grips else "edge of the part"
+    return BuildStep(
+        key=turn.name.key,
+        kind="cores",
+        end=turn.end,
+        headline=f"Trim the cores at the {part.short} to length{bare}",
+        detail=f"From the {edge}. Twist the strands; never tin them.",
+        mistake=MISTAKES["cores"],
+        button="cores are bare",
+        figures=tuple(
+            Figure("each core" if alike else f"core {c.core}", f"{c.core_mm:.0f} mm") for c in shown
+        ),
+    )
+
+
+def grip_pull_n(amps: float) -> int:
+    """What a cord grip is pulled with, in newtons: 60, 80 at 16 A, 100 above.
+
+    >>> grip_pull_n(13), grip_pull_n(16), grip_pull_n(32)
+    (60, 80, 100)
+    """
+    if amps < 16:
+        return 60
+    return 80 if amps == 16 else 100
+
+
+def sealed_grip(part: Part) -> bool:
+    """True where the cord is held by a gland: a nut over a seal."""
+    return {"nut", "seal"} <= {t.id for t in part.threaded}
+
+
+def grip(turn: Turn) -> BuildStep:
+    """The cord grip is clamped on the sheath, or the gland tightened on its seal."""
+    part = turn.e.part
+    low, high = part.grip_mm
+    gland = sealed_grip(part)
+    finish = FINISHES["gland" if gland else "grip"]
+    verb = "Tighten the gland of" if gland else "Clamp the cord grip of"
+    return BuildStep(
+        key=turn.name.key,
+        kind="grip",
+        end=turn.end,
+        headline=f"{verb} the {part.short} on the sheath",
+        detail=finish.detail if gland else f"{_seated_first(part)}{finish.detail}",
+        mistake=finish.mistake,
+        button="gland holds" if gland else "grip holds",
+        judge=finish.judge,
+        figures=(
+            Figure("it holds", f"{low:g} to {high:g} mm"),
+            Figure("pull", f"{grip_pull_n(part.amps)} N"),
+        ),
+    )
+
+
+def _seated_first(part: Part) -> str:
+    """What of a body's own loose parts is seated before its grip is clamped."""
+    seats = (t.words for t in part.threaded if "grommet" in t.words or "seal" in t.words)
+    first = next(seats, None)
+    return f"The {first} seated first. " if first else ""
+
+
+def fuse(turn: Turn) -> BuildStep:
+    """The fuse goes in."""
+    amps = f"{turn.e.fuse_amps:g} A"
+    return BuildStep(
+        key=turn.name.key,
+        kind="fuse",
+        end=turn.end,
+        headline=f"Fit the {amps} fuse in the {turn.e.part.short}",
+        detail="Read the figure on the fuse itself. It should sit tight in both clips.",
+        mistake=MISTAKES["fuse"],
+        button=f"{amps} is in",
+        figures=(Figure("fuse", amps),),
+    )
+
+
+def close(turn: Turn) -> BuildStep:
+    """The body is shut."""
+    finish, part = FINISHES["close"], turn.e.part
+    return BuildStep(
+        key=turn.name.key,
+        kind="close",
+        end=turn.end,
+        headline=f"Close the {part.short}",
+        detail=f"{finish.detail} Clear of the boss." if part.posts else finish.detail,
+        mistake=finish.mistake,
+        button=f"{part.short} is closed",
+        judge=finish.judge,
+    )
