@@ -25,6 +25,7 @@ from euthyne.core.sizing.brief import OneLoad
 from euthyne.core.standing.progress import progress
 from euthyne.core.trade.cable import cords
 from euthyne.core.trade.practices import Practices, taken_up
+from euthyne.core.trade.quantity import OHMS
 
 STRAIGHT = {"L": ("L", "L"), "N": ("N", "N"), "E": ("E", "E")}
 
@@ -369,10 +370,7 @@ def done_lead():
     lead = with_value(lead, "build.done", tuple(StepDone(s.key, AT, "RM") for s in p.build.steps))
     from euthyne.core.stages.prove.provegrid import all_pairs
 
-    readings = tuple(
-        Reading(x.id, 999.0 if x.kind == "insulation" else (x.low + x.watch) / 2, AT, "AF")
-        for x in p.prove.lines
-    )
+    readings = tuple(Reading(x.id, sound(x), AT, "AF") for x in p.prove.lines)
     proof = Proof(
         looks=tuple(Look(x.id, True, AT, "AF") for x in p.prove.looks),
         probes=tuple(
@@ -381,6 +379,11 @@ def done_lead():
         readings=readings,
     )
     return with_value(lead, "proof", proof)
+
+
+def sound(line):
+    """What a sound lead reads on a line."""
+    return (line.low + line.watch) / 2 if line.measure is OHMS else 999.0
 
 
 def test_every_check_has_its_case():

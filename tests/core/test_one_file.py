@@ -14,6 +14,7 @@ from euthyne.core.kinds import KINDS, Trait, kind_named
 from euthyne.core.kinds.kind import Kind, faults_in
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import shelf
+from euthyne.core.stages.prove.readings import TESTS
 from euthyne.core.trade.cable import cable_types
 from euthyne.core.trade.colours import schemes
 from euthyne.core.trade.fault import Refused
@@ -145,6 +146,7 @@ def test_everything_a_kind_names_is_there(kind):
         assert {start.a, start.b} <= set(shelf())
         assert start.scheme in schemes()
         assert start.conductor.cable_type in cable_types()
+    assert set(kind.proof) <= set(TESTS)
     assert kind.cables == "every cord" or set(kind.cables) <= set(cable_types())
 
 

@@ -8,9 +8,9 @@ from hypothesis import strategies as st
 from leads import AT, plan
 
 from euthyne.core.lead import Probe, Proof, Reading
-from euthyne.core.stages.prove.expectation import core_band_ohm
 from euthyne.core.stages.prove.provegrid import all_pairs, name_faults, read_grid
-from euthyne.core.stages.prove.verdict import Meter, judge, unlike
+from euthyne.core.stages.prove.readings.resistance import core_band_ohm
+from euthyne.core.stages.prove.verdict import Meter, unlike
 from euthyne.core.stages.tag.seal import FIRST, broken_links, digest, holds, seal
 from euthyne.core.stages.tag.tag import months_on, retest_months
 from euthyne.core.trade.wire import awg, metric
@@ -58,19 +58,19 @@ def test_a_warmer_room_expects_more():
     ],
 )
 def test_a_reading_is_judged_and_told_why(name, value, above, word):
-    verdict = judge(line(name), value, METER, above)
+    verdict = line(name).judge(value, METER, above)
     assert verdict.word == word
     assert len(verdict.reason) > 15
 
 
 def test_the_test_leads_are_taken_off():
     heavy_leads = Meter(zero_ohm=0.25)
-    assert judge(line("core-L"), 0.400, heavy_leads).word == "pass"
-    assert judge(line("core-L"), 0.100, heavy_leads).word == "unsure"
+    assert line("core-L").judge(0.400, heavy_leads, above=False).word == "pass"
+    assert line("core-L").judge(0.100, heavy_leads, above=False).word == "unsure"
 
 
 def test_a_coarse_meter_can_not_say():
-    assert judge(line("core-L"), 0.15, Meter(percent=1, step_ohm=0.1)).word == "unsure"
+    assert line("core-L").judge(0.15, Meter(percent=1, step_ohm=0.1), above=False).word == "unsure"
 
 
 @given(st.floats(0, 5), st.floats(0, 5))
@@ -78,8 +78,8 @@ def test_a_higher_reading_is_never_judged_better_once_above_the_limit(one, other
     order = ["pass", "watch", "unsure", "fail"]
     limit = line("earth").high
     low, high = sorted((limit + one, limit + other))
-    assert order.index(judge(line("earth"), low, METER).word) <= order.index(
-        judge(line("earth"), high, METER).word
+    assert order.index(line("earth").judge(low, METER, above=False).word) <= order.index(
+        line("earth").judge(high, METER, above=False).word
     )
 
 
@@ -109,17 +109,17 @@ def test_one_bad_joint_hides_in_no_long_lead():
     """45 mohm in 25 m of 1.5 mm2 is inside the band, and burns 7.6 W at 13 A."""
     heard = (Reading("core-L", 0.375, AT, "RM"), Reading("core-N", 0.330, AT, "RM"))
     p = plan(brief__run_m=25.0, proof=Proof(readings=heard))
-    assert judge(line_of(p, "core-L"), 0.375, METER).word == "pass"
+    assert line_of(p, "core-L").judge(0.375, METER, above=False).word == "pass"
     assert p.prove.verdicts["core-L"].word == "fail"
     assert "7.6 W" in p.prove.verdicts["core-L"].reason
     assert p.prove.verdicts["core-N"].word == "pass"
 
 
 def test_a_meter_too_coarse_for_the_band_cannot_say_and_names_what_would_do():
-    found = judge(line("core-L"), 0.15, Meter(percent=1, step_ohm=0.01))
+    found = line("core-L").judge(0.15, Meter(percent=1, step_ohm=0.01), above=False)
     assert found.word == "unsure"
     assert "a meter right within" in found.reason
-    assert judge(line("core-L"), 3.0, Meter(percent=1, step_ohm=0.01)).word == "fail"
+    assert line("core-L").judge(3.0, Meter(percent=1, step_ohm=0.01), above=False).word == "fail"
 
 
 def test_the_zero_of_the_test_leads_is_a_reading_of_its_own():
@@ -130,7 +130,9 @@ def test_a_thinner_core_that_reads_alike_is_named():
     short, long = plan(brief__run_m=2.0), plan(brief__run_m=40.0, conductor__size="1.5 mm2")
     for p, told in ((short, True), (long, False)):
         x = line_of(p, "core-N")
-        assert ("1.25 mm2 may read so too" in judge(x, (x.low + x.high) / 2, FINE).reason) == told
+        assert (
+            "1.25 mm2 may read so too" in x.judge((x.low + x.high) / 2, FINE, above=False).reason
+        ) == told
 
 
 def test_the_plug_fuse_is_out_and_tested_by_itself():

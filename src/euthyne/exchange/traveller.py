@@ -7,7 +7,6 @@ from typing import Any
 
 from euthyne.core.plan import Plan
 from euthyne.core.stages.build.buildstep import BuildStep
-from euthyne.core.stages.prove.expectation import Line
 from euthyne.core.standing.progress import Progress, not_to_be_built
 from euthyne.core.stores import needs
 from euthyne.core.trade.corewords import function_of
@@ -293,14 +292,8 @@ def _proof(sheet: _Sheet, plan: Plan) -> list[Any]:
     rows = [("", "What", "Expected", "Read")]
     rows += [(BOX, _text(line.question), "yes", "") for line in plan.prove.looks]
     if plan.mains:
-        rows += [(BOX, _text(x.words), _mono(_band(x)), "____________") for x in plan.prove.lines]
+        rows += [(BOX, _text(x.words), _mono(x.band), "____________") for x in plan.prove.lines]
     return [*sheet.section("Proof"), sheet.table(rows, (0.03, 0.55, 0.24, 0.18), head=True)]
-
-
-def _band(line: Line) -> str:
-    if line.kind == "insulation":
-        return f"{line.low:g} Mohm at least, {line.watch:g} wanted"
-    return f"{line.low:.3f} to {line.watch:.3f} ohm"
 
 
 def _edge(name: str, wide: float, tall: float, shut: bool) -> Any:

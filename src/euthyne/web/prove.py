@@ -9,11 +9,12 @@ from werkzeug.wrappers import Response
 from euthyne.core.lead import Lead, Look, Probe, Proof, Reading
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
-from euthyne.core.stages.prove.expectation import Line
 from euthyne.core.stages.prove.provegrid import all_pairs
+from euthyne.core.stages.prove.readings import Line
+from euthyne.core.stages.prove.readings.line import AT_ITS_END
 from euthyne.core.stages.prove.verdict import Verdict
 from euthyne.core.trade.fault import Refused
-from euthyne.core.trade.quantity import CELSIUS, MEGOHMS, OHMS, PERCENT, read_quantity
+from euthyne.core.trade.quantity import CELSIUS, OHMS, PERCENT, read_quantity
 from euthyne.core.trade.question import Question
 from euthyne.web.entry import back, keep
 from euthyne.web.errors import NotNow
@@ -89,19 +90,17 @@ def _read_line(plan: Plan, line: Line, drafts: dict[str, str]) -> ReadLine:
     kept = plan.prove.reading(line.id)
     if draft is not None:
         return ReadLine(line, draft, None, _problem(line, draft))
-    unit = "Mohm" if line.kind == "insulation" else "ohm"
-    text = f"{'>' if kept.above else ''}{kept.value:g} {unit}" if kept else ""
+    text = line.written(kept.value, kept.above) if kept else ""
     return ReadLine(line, text, plan.prove.verdicts.get(line.id), "")
 
 
 def read_value(line: Line, text: str) -> tuple[float, bool]:
     """A reading from what was typed, and whether the meter stood at its end. Raises Refused."""
     typed = text.strip()
-    if typed.lower() in ("ol", "open", "over"):
+    if typed.lower() in AT_ITS_END:
         return 0.0, True
-    measure = MEGOHMS if line.kind == "insulation" else OHMS
     above = typed.startswith(">")
-    return read_quantity(typed.lstrip("> "), measure, line.id).value, above
+    return read_quantity(typed.lstrip("> "), line.measure, line.id).value, above
 
 
 def _problem(line: Line, text: str) -> str:

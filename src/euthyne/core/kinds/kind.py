@@ -12,7 +12,6 @@ from euthyne.core.trade.fault import Level
 from euthyne.core.trade.question import Question
 
 MakeUp = Callable[[Brief, Part, Part], tuple[str, ...]]
-ProofTest = Literal["core", "earth", "insulation"]
 EVERY_CORD: Literal["every cord"] = "every cord"
 
 
@@ -97,7 +96,7 @@ class Kind:
     make_up: MakeUp
     cables: tuple[str, ...] | Literal["every cord"]
     traits: frozenset[Trait]
-    proof: tuple[ProofTest, ...]
+    proof: tuple[str, ...]
     cautions: tuple[Caution, ...]
 
     @property

@@ -7,10 +7,10 @@ from euthyne.core.stages.conductor.conductor import ConductorStage
 from euthyne.core.stages.cut.cut import CutStage
 from euthyne.core.stages.ends.ends import EndsStage
 from euthyne.core.stages.given import Given
-from euthyne.core.stages.prove.expectation import Line, Measured, expected
 from euthyne.core.stages.prove.lookover import LookLine, look_list
 from euthyne.core.stages.prove.provegrid import Grid, NamedFault, name_faults, read_grid
-from euthyne.core.stages.prove.verdict import GRAVITY, Meter, Verdict, judge, unlike
+from euthyne.core.stages.prove.readings import Line, Measured, expected
+from euthyne.core.stages.prove.verdict import Meter, Verdict, unlike
 
 
 class ProveStage:
@@ -55,7 +55,7 @@ class ProveStage:
             room_c=self.told.room_c,
             fuse_amps=cable.protection.amps if self.given.fused_plug else None,
         )
-        return expected(through, measured)
+        return expected(self.given.kind.proof, through, measured)
 
     @cached_property
     def meter(self) -> Meter:
@@ -69,29 +69,22 @@ class ProveStage:
     @cached_property
     def verdicts(self) -> dict[str, Verdict]:
         """A verdict for each line that was read."""
-        read = {line.id: (line, self.reading(line.id)) for line in self.lines}
-        found = {
-            key: judge(line, r.value, self.meter, r.above)
-            for key, (line, r) in read.items()
-            if r is not None
-        }
-        for core, verdict in self.unlike_cores.items():
-            key = f"core-{core}"
-            if GRAVITY.index(verdict.word) > GRAVITY.index(found[key].word):
-                found[key] = verdict
+        found = {}
+        for line in self.lines:
+            read = self.reading(line.id)
+            if read is None:
+                continue
+            verdict = line.judge(read.value, self.meter, read.above)
+            twin = self.unlike_cores.get(line.core or "")
+            found[line.id] = twin if twin is not None and twin.graver_than(verdict) else verdict
         return found
 
-    @property
+    @cached_property
     def unlike_cores(self) -> dict[str, Verdict]:
         """Cores that read more than their twins of the same cord by more than sound joints explain."""
-        readings = {
-            line.id.removeprefix("core-"): self.reading(line.id)
-            for line in self.lines
-            if line.kind == "core"
-        }
-        ohms = {
-            core: max(r.value - self.meter.zero_ohm, 0.0)
-            for core, r in readings.items()
-            if r and not r.above
-        }
+        ohms = {}
+        for line in self.lines:
+            read = self.reading(line.id)
+            if line.core is not None and read is not None and not read.above:
+                ohms[line.core] = max(read.value - self.meter.zero_ohm, 0.0)
         return unlike(ohms, self.conductor.rating_amps(rolled=False), self.meter)

@@ -1,0 +1,32 @@
+"""The tests a lead is proven by, beside looking and probing: one file a test, found by looking into this folder."""
+
+from collections.abc import Callable
+from importlib import import_module
+from pkgutil import iter_modules
+
+from euthyne.core.stages.prove.readings.line import Line, Measured
+
+__all__ = ["TESTS", "Line", "Measured", "expected"]
+
+SHARED = ("line", "resistance")
+Lines = Callable[[tuple[str, ...], Measured], tuple[Line, ...]]
+
+
+def _found() -> dict[str, Lines]:
+    """What each test expects of a lead, by its name. Raises: AttributeError for a file that holds no test."""
+    names = [module.name for module in iter_modules(__path__) if module.name not in SHARED]
+    return {name: import_module(f"{__name__}.{name}").lines for name in names}
+
+
+TESTS = _found()
+
+
+def expected(
+    tests: tuple[str, ...], cores: tuple[str, ...], measured: Measured
+) -> tuple[Line, ...]:
+    """Every line a lead is measured on.
+
+    Parameters: tests by name, as its kind has them; cores by function; measured, what the meter is put to.
+    Returns: lines, each with its band. Raises: KeyError for a test that is not known.
+    """
+    return tuple(line for test in tests for line in TESTS[test](cores, measured))
