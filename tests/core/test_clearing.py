@@ -6,7 +6,7 @@ from hypothesis import strategies as st
 from leads import plan
 
 from euthyne.core.checks import checks
-from euthyne.core.envelope import FaultPath, what_earth_length
+from euthyne.core.envelope.earth import FaultPath, what_earth_length
 from euthyne.core.trade.clearing import (
     Guard,
     amps_to_clear,

@@ -6,7 +6,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from euthyne.core.envelope import what_die, what_sleeve
+from euthyne.core.envelope.die import what_die
+from euthyne.core.envelope.sleeve import what_sleeve
 from euthyne.core.shelf.part import shelf
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.trade.die import hexagon_mm2, pressed

@@ -8,7 +8,8 @@ import pytest
 from leads import extension, plan
 from test_checks import INVERTER, SOLAR, WELDING
 
-from euthyne.core.envelope import ScaleMark, what_gauge
+from euthyne.core.envelope.answer import ScaleMark
+from euthyne.core.envelope.gauge import what_gauge
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import mating_face, shelf, wiring_side

@@ -3,7 +3,7 @@
 import pytest
 from person import words
 
-from euthyne.web.instruments import INSTRUMENTS
+from euthyne.core.envelope import INSTRUMENTS
 
 
 @pytest.mark.parametrize("name", [i.id for i in INSTRUMENTS])

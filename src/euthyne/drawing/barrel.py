@@ -2,7 +2,7 @@
 
 import math
 
-from euthyne.core.envelope import Disc
+from euthyne.core.envelope.answer import Disc
 from euthyne.drawing.pen import circle, sheet, text
 
 WIDTH, HEIGHT, TALL, GAP = 848.0, 210.0, 132.0, 46.0

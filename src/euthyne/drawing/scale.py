@@ -3,7 +3,7 @@
 import math
 from collections.abc import Callable, Sequence
 
-from euthyne.core.envelope import ScaleMark
+from euthyne.core.envelope.answer import ScaleMark
 from euthyne.drawing.pen import circle, group, line, path, rect, sheet, text
 
 WIDTH, LEFT, RIGHT = 760.0, 40.0, 720.0

@@ -7,7 +7,8 @@ from flask import Blueprint, abort, redirect, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.envelope import Sum
+from euthyne.core.envelope import INSTRUMENTS, Instrument
+from euthyne.core.envelope.answer import Sum
 from euthyne.core.kinds.beginning import Known, new_lead, starts_for, with_known, words_of
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.question import read_answer
@@ -17,7 +18,6 @@ from euthyne.drawing.reach import reach
 from euthyne.drawing.scale import scale
 from euthyne.web.fields import Shown, say
 from euthyne.web.frame import begin_lead, now, store, wants_part
-from euthyne.web.instruments import INSTRUMENTS, Instrument
 
 blueprint = Blueprint("envelope", __name__)
 

@@ -1,0 +1,47 @@
+"""A power as a current."""
+
+from euthyne.core.envelope.answer import Figure, Instrument, ScaleMark, Sum
+from euthyne.core.envelope.asked import SUPPLY, choice, quantity
+from euthyne.core.sizing.demand import amps_of_watts
+from euthyne.core.trade.quantity import PERCENT, POWER
+from euthyne.core.trade.worked import Working
+
+
+def what_amps(watts: float, volts: float, power_factor: float, efficiency: float) -> Sum:
+    """A power as a current, on each system of that voltage."""
+    amps = {
+        "DC": amps_of_watts(watts, "dc", volts, 1.0, efficiency),
+        "single-phase": amps_of_watts(watts, "ac-single", volts, power_factor, efficiency),
+        "three-phase": amps_of_watts(watts, "ac-three", volts, power_factor, efficiency),
+    }
+    single = amps["single-phase"]
+    return Sum(
+        tuple(Figure(name, value, "A", 2) for name, value in amps.items()),
+        "A load that draws constant power draws most at the lowest volts it still runs at: size at those.",
+        tuple(ScaleMark(value, name, "answer") for name, value in amps.items()),
+        "A",
+        workings=(
+            Working(
+                "Single-phase",
+                "watts / (volts x power factor x efficiency)",
+                f"{watts:g} / ({volts:g} x {power_factor:g} x {efficiency:g})",
+                f"{single:.3g} A",
+                "Ohm's law",
+            ),
+        ),
+    )
+
+
+INSTRUMENT = Instrument(
+    id="amps",
+    name="Watts to amps",
+    question="What current does it draw?",
+    fields=(
+        quantity("watts", "Power", POWER, "2300 W"),
+        SUPPLY,
+        choice("pf", "Power factor", ((1.0, "1"), (0.9, "0.9"), (0.8, "0.8"), (0.6, "0.6")), "1"),
+        quantity("efficiency", "Efficiency", PERCENT, "100 %"),
+    ),
+    work=lambda v: what_amps(v["watts"], v["volts"], v["pf"], v["efficiency"] / 100),
+    place=5,
+)

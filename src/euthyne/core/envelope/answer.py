@@ -1,0 +1,79 @@
+"""What an instrument of the Envelope answers, and what an instrument is."""
+
+from collections.abc import Callable
+from dataclasses import dataclass, field
+from typing import Any, Literal
+
+from euthyne.core.sizing.brief import SizingBrief
+from euthyne.core.sizing.size import Sizing
+from euthyne.core.trade.question import Question
+from euthyne.core.trade.worked import Working
+
+Marked = Literal["given", "answer", "limit", "quiet"]
+
+
+@dataclass(frozen=True)
+class Figure:
+    """A number that answers: what it is, its value, its unit, how many places are worth showing.
+
+    ``limit`` says that it is the most or the least there may be, and is then rounded to the side of caution.
+    """
+
+    words: str
+    value: float | str
+    unit: str = ""
+    places: int = 1
+    limit: Literal["", "most", "least"] = ""
+
+
+@dataclass(frozen=True)
+class ScaleMark:
+    """A place on an instrument's scale, or a stretch of it when ``upto`` is given."""
+
+    value: float
+    words: str
+    kind: Marked = "quiet"
+    upto: float | None = None
+
+
+@dataclass(frozen=True)
+class Disc:
+    """Something round, drawn to scale: its outside and bore in mm, what fills the bore in mm2, its words and figure."""
+
+    words: str
+    figure: str
+    outside_mm: float
+    bore_mm: float = 0.0
+    filled_mm2: float = 0.0
+
+
+@dataclass(frozen=True)
+class Sum:
+    """What an instrument answers: figures, a sentence, the marks of its scale, the working, the brief behind it."""
+
+    figures: tuple[Figure, ...]
+    sentence: str
+    marks: tuple[ScaleMark, ...] = ()
+    unit: str = ""
+    log: bool = False
+    workings: tuple[Working, ...] = ()
+    brief: SizingBrief | None = None
+    sizing: Sizing | None = None
+    taken: str | None = None
+    extra: tuple[str, ...] = field(default_factory=tuple)
+    discs: tuple[Disc, ...] = ()
+
+
+@dataclass(frozen=True)
+class Instrument:
+    """One instrument: its name in an address, its question, its fields with what stands in them at first, its sum.
+
+    ``place`` is where it stands in the row of instruments.
+    """
+
+    id: str
+    name: str
+    question: str
+    fields: tuple[tuple[Question, str], ...]
+    work: Callable[[dict[str, Any]], Sum]
+    place: int

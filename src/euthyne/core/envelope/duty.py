@@ -1,0 +1,41 @@
+"""What a duty cycle heats like."""
+
+import math
+
+from euthyne.core.envelope.answer import Figure, Instrument, ScaleMark, Sum
+from euthyne.core.envelope.asked import quantity
+from euthyne.core.trade.quantity import CURRENT, PERCENT
+from euthyne.core.trade.worked import Working
+
+
+def what_duty(amps: float, duty_percent: float) -> Sum:
+    """The steady current that heats a lead as a duty cycle does."""
+    heating = amps * math.sqrt(duty_percent / 100)
+    return Sum(
+        (Figure("Heats as", heating, "A"), Figure("Drops volts as", amps, "A")),
+        "Volt drop goes by the full current. On a ten-minute cycle a thin lead heats more than this says.",
+        (ScaleMark(amps, "while it works", "given"), ScaleMark(heating, "heats as", "answer")),
+        "A",
+        workings=(
+            Working(
+                "Heating current",
+                "amps x square root of the duty",
+                f"{amps:g} x sqrt({duty_percent / 100:g})",
+                f"{heating:.1f} A",
+                "equal heat over short cycles",
+            ),
+        ),
+    )
+
+
+INSTRUMENT = Instrument(
+    id="duty",
+    name="Duty cycle",
+    question="What does it heat like?",
+    fields=(
+        quantity("amps", "Current", CURRENT, "160 A"),
+        quantity("duty", "On for", PERCENT, "35 %"),
+    ),
+    work=lambda v: what_duty(v["amps"], v["duty"]),
+    place=6,
+)

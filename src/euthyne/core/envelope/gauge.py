@@ -1,0 +1,74 @@
+"""A size in the other units."""
+
+from euthyne.core.envelope.answer import Figure, Instrument, ScaleMark, Sum
+from euthyne.core.envelope.asked import SIZE
+from euthyne.core.trade.wire import (
+    GAUGES,
+    Size,
+    awg,
+    circular_mils,
+    metric,
+    metric_resistances,
+    ohms_per_m_20,
+)
+from euthyne.core.trade.worked import Working
+from euthyne.data.tables import rows
+
+
+def what_gauge(given: Size) -> Sum:
+    """A size in the other units: mm2, gauge, circular mils, strands."""
+    area = given.cross_section_mm2
+    metrics, gauges = [metric(m) for m in metric_resistances()], [awg(g) for g in GAUGES]
+    up_metric, up_gauge = _next_up(area, metrics), _next_up(area, gauges)
+    near = [s for s in metrics + gauges if 0.35 <= s.cross_section_mm2 / area <= 2.6]
+    marks = tuple(
+        ScaleMark(s.cross_section_mm2, s.name.replace("mm2", "mm²"), "quiet")
+        for s in near
+        if s.name != given.name
+    )
+    strands = [
+        r["usual_strands"]
+        for r in rows("conductors-metric.csv")
+        if float(r["cross_section_mm2"]) == area
+    ]
+    ohms = ohms_per_m_20(given) if given.unit == "AWG" or area in metric_resistances() else None
+    figures = [
+        Figure("Copper", area, "mm²", 3),
+        Figure("Circular mils", circular_mils(area), "cmil", 0),
+        Figure("Next metric up", up_metric),
+        Figure("Next gauge up", up_gauge),
+    ]
+    if ohms is not None:
+        figures.append(Figure("A metre at 20 °C", ohms * 1000, "mohm", 2))
+    if strands:
+        figures.append(Figure("Usual strands", strands[0].replace("x", " x ")))
+    return Sum(
+        tuple(figures),
+        "A bigger gauge number is a thinner wire. A metric size is a maximum resistance; a gauge is nominal copper.",
+        (*marks, ScaleMark(area, given.name.replace("mm2", "mm²"), "answer")),
+        "mm²",
+        log=True,
+        workings=(
+            Working(
+                "Circular mils",
+                "mm² / 0.0005067",
+                f"{area:.4g} / 0.0005067",
+                f"{circular_mils(area):.0f} cmil",
+                "ASTM B258: a gauge n is 0.127 mm x 92^((36 - n) / 39) across",
+            ),
+        ),
+    )
+
+
+def _next_up(area: float, made: list[Size]) -> str:
+    return next((s.name for s in made if s.cross_section_mm2 >= area * 0.999), "none")
+
+
+INSTRUMENT = Instrument(
+    id="gauge",
+    name="mm² and AWG",
+    question="What is this size in the other units?",
+    fields=(SIZE,),
+    work=lambda v: what_gauge(v["size"]),
+    place=4,
+)

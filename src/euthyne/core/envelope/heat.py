@@ -1,0 +1,64 @@
+"""How warm a cable gets, straight and coiled."""
+
+from typing import Any
+
+from euthyne.core.envelope.answer import Figure, Instrument, ScaleMark, Sum
+from euthyne.core.envelope.asked import AMPS, CORES, METALS, SIZE, choice, quantity
+from euthyne.core.trade.heat import Cable, amps_at, warmth
+from euthyne.core.trade.quantity import CELSIUS, DIAMETER
+from euthyne.core.trade.rating import k_drum
+from euthyne.core.trade.worked import Working
+
+
+def what_heat(cable: Cable, amps: float, ambient_c: float, limit_c: float) -> Sum:
+    """How warm a cable gets straight, and coiled."""
+    states = {0: "straight", 1: "one layer on a drum", 2: "two layers", 4: "coiled, four layers"}
+    warm = {words: warmth(cable, amps / (k_drum(n) or 1), ambient_c) for n, words in states.items()}
+    straight = warm["straight"]
+    return Sum(
+        (
+            Figure("Copper, straight", straight.conductor_c, "°C", 0),
+            Figure("Sheath, straight", straight.sheath_c, "°C", 0),
+            Figure("Copper, coiled", warm["coiled, four layers"].conductor_c, "°C", 0),
+            Figure("Reaches its limit at", amps_at(cable, limit_c, ambient_c), "A", limit="most"),
+        ),
+        "A heat balance in still air; coiled, as if the current were divided by the drum factor.",
+        (
+            ScaleMark(ambient_c, "around it", "given"),
+            *(ScaleMark(w.conductor_c, words, "answer") for words, w in warm.items()),
+            ScaleMark(limit_c, "limit", "limit"),
+        ),
+        "°C",
+        workings=(
+            Working(
+                "Heat",
+                "amps squared x ohm a metre x loaded cores = convection + radiation",
+                f"{amps:g} A, {cable.outside_mm:g} mm over all, {ambient_c:g} °C",
+                f"{straight.watts_per_m:.2f} W/m",
+                "Churchill and Chu; Stefan and Boltzmann; IEC 60287-2-1, 5 K m/W",
+            ),
+        ),
+    )
+
+
+def _heat(v: dict[str, Any]) -> Sum:
+    cable = Cable(v["size"], v["cores"], min(v["cores"], 2), v["outside"], v["metal"])
+    return what_heat(cable, v["amps"], v["ambient"], v["limit"])
+
+
+INSTRUMENT = Instrument(
+    id="heat",
+    name="Heat of a coil",
+    question="How warm does it get, straight and coiled?",
+    fields=(
+        SIZE,
+        CORES,
+        quantity("outside", "Over all", DIAMETER, "8.4 mm"),
+        AMPS,
+        quantity("ambient", "Around it", CELSIUS, "30 °C"),
+        quantity("limit", "It may reach", CELSIUS, "60 °C"),
+        choice("metal", "Metal", tuple(m for m in METALS if m[0] != "tinned-copper"), "copper"),
+    ),
+    work=_heat,
+    place=8,
+)

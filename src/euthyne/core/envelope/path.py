@@ -1,0 +1,53 @@
+"""A supply, a cable and a run, as the instruments of size, drop and current share them."""
+
+from typing import Any
+
+from euthyne.core.sizing.brief import ConductorWanted, Limits, Load, SizingBrief, Supply, System
+from euthyne.core.sizing.size import Candidate, Sizing
+from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.rating import bases, units_of
+from euthyne.core.trade.worked import Working, put, root, worked
+
+
+def path_brief(
+    system: System,
+    volts: float,
+    amps: float,
+    run_m: float,
+    basis: str,
+    drop_percent: float,
+    unit: str | None = None,
+) -> SizingBrief:
+    """A brief of the few things an envelope knows. Raises Refused when they make no sense together."""
+    wanted = ConductorWanted(basis, unit if unit in units_of(basis) or unit == "AWG" else None)  # type: ignore[arg-type]
+    return SizingBrief(
+        Supply(system, volts), Load(amps=amps), run_m, wanted, limits=Limits(drop_percent)
+    )
+
+
+def brief_of(v: dict[str, Any], amps: float | None = None) -> SizingBrief:
+    unit = v["size"].unit if "size" in v else None
+    return path_brief(
+        v["system"], v["volts"], amps or v["amps"], v.get("run", 1.0), v["basis"], v["loss"], unit
+    )
+
+
+def candidate(answer: Sizing, name: str) -> Candidate:
+    found = next((c for c in answer.candidates if c.size == name), None)
+    if found is None:
+        listed = ", ".join(c.size for c in answer.candidates)
+        raise Refused(Fault("size", f"{name} is not in this rating table", f"one of {listed}"))
+    return found
+
+
+def drop_working(brief: SizingBrief, c: Candidate) -> Working:
+    lengths = root(3) if brief.supply.system == "ac-three" else put(brief.poles)
+    metre = put(c.ohms_per_m, "mohm", 1000)
+    return worked(
+        "Lost on the way",
+        "amps x lengths in the loop x run x resistance of a metre, warm",
+        put(brief.load.amps or 0.0, "A") * lengths * put(brief.run_m, "m") * metre,
+        "V",
+        bases()[brief.conductor.basis].source,
+        f", {c.drop_percent:.2f} % of {brief.supply.volts:g} V",
+    )

@@ -1,0 +1,75 @@
+"""What a wire is, whatever is printed on it."""
+
+from typing import Any
+
+from euthyne.core.envelope.answer import Figure, Instrument, ScaleMark, Sum
+from euthyne.core.envelope.asked import METALS, choice, quantity
+from euthyne.core.trade.identify import Measured, Outside, Strands, Weighed, WireQuestion, identify
+from euthyne.core.trade.quantity import CELSIUS, DIAMETER, LENGTH, OHMS, Measure
+from euthyne.core.trade.question import Question
+
+MASS = Measure("weight", "g", 0.01, 1e6, "28.5 g", "g")
+STRAND = Measure("diameter", "mm", 0.02, 20, "0.25 mm", "mm")
+
+
+def _wire(v: dict[str, Any]) -> Sum:
+    strands = (
+        Strands(v["strands"], v["strand"], v["caliper"] or 0.0)
+        if v["strands"] and v["strand"]
+        else None
+    )
+    weight = Weighed(v["weighed"], v["weight"]) if v["weighed"] and v["weight"] else None
+    ohms = Measured(v["measured"], v["ohms"], v["celsius"]) if v["measured"] and v["ohms"] else None
+    outside = Outside(v["outside"], v["cores"] or 1, v["earth"]) if v["outside"] else None
+    printed = v["size"].name if v["size"] else None
+    found = identify(WireQuestion(printed, strands, weight, ohms, outside))
+    marks = [
+        ScaleMark(a.low_mm2, f"by {a.by}, {a.mm2:.2f}", "answer", upto=a.high_mm2)
+        for a in found.areas
+    ]
+    if v["size"]:
+        marks.append(
+            ScaleMark(
+                v["size"].cross_section_mm2, f"printed, {printed}".replace("mm2", "mm²"), "limit"
+            )
+        )
+    figures = [Figure(f"By {a.by}", a.mm2, "mm²", 2) for a in found.areas]
+    if found.next_down_mm2 or found.next_down_awg:
+        figures.append(Figure("Still makes", found.next_down_mm2 or "none"))
+        figures.append(Figure("or", found.next_down_awg or "none"))
+    if found.metal or found.density_g_cm3:
+        figures.append(
+            Figure("Metal by weight", dict(METALS).get(found.metal or "", "none of the table"))
+        )
+    said = found.text or "Count and measure: strands, a weight, a resistance, or the outside."
+    cables = tuple(c.cable for c in found.cables[:6])
+    return Sum(tuple(figures), said, tuple(marks) if found.areas else (), "mm²", extra=cables)
+
+
+INSTRUMENT = Instrument(
+    id="wire",
+    name="What wire is this?",
+    question="What wire is this, whatever is printed on it?",
+    fields=(
+        (Question("size", "Printed on it", "size", optional=True), "10 AWG"),
+        (Question("strands", "Strands", "whole", bounds=(1, 10000), optional=True), "37"),
+        quantity("strand", "One strand across", STRAND, "0.36 mm", True),
+        quantity(
+            "caliper",
+            "Caliper may be out",
+            Measure("error", "mm", 0, 1, "0.01 mm", "mm"),
+            "0.01 mm",
+            True,
+        ),
+        quantity("weight", "Bare copper weighs", MASS, "", True),
+        quantity("weighed", "for a length of", LENGTH, "", True),
+        quantity("ohms", "Resistance", OHMS, "", True),
+        quantity("measured", "of a length of", LENGTH, "", True),
+        quantity("celsius", "at", CELSIUS, "20 °C"),
+        quantity("outside", "Over all", DIAMETER, "", True),
+        (Question("cores", "Cores", "whole", bounds=(1, 60), optional=True), ""),
+        choice("earth", "A green-yellow core", ((False, "no"), (True, "yes")), "no"),
+    ),
+    work=_wire,
+    place=12,
+)
