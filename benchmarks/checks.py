@@ -12,7 +12,8 @@ from euthyne.core.kinds import starts
 from euthyne.core.kinds.beginning import new_lead
 from euthyne.core.lead import Joint
 from euthyne.core.plan import Plan
-from euthyne.core.shelf.part import Cavity, shelf
+from euthyne.core.shelf.face import Cavity
+from euthyne.core.shelf.parts import shelf
 
 
 def large_lead(metres):

@@ -9,7 +9,8 @@ from leads import plan
 from test_checks import INVERTER, SIGNAL, TAPE
 
 from euthyne.core.checks import checks
-from euthyne.core.shelf.part import Post, faults_of, part
+from euthyne.core.shelf.part import Post, faults_of
+from euthyne.core.shelf.parts import part
 from euthyne.core.stages.cut.strip import strip_plan
 from euthyne.core.trade.barrel import (
     OpenBarrel,

@@ -20,7 +20,7 @@ from euthyne.core.lead import (
 )
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.shelf.part import part, shelf
+from euthyne.core.shelf.parts import part, shelf
 from euthyne.core.sizing.brief import OneLoad
 from euthyne.core.standing.progress import progress
 from euthyne.core.trade.cable import cords

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from euthyne.core.envelope.die import what_die
 from euthyne.core.envelope.sleeve import what_sleeve
-from euthyne.core.shelf.part import shelf
+from euthyne.core.shelf.parts import shelf
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.trade.die import hexagon_mm2, pressed
 from euthyne.core.trade.fault import Refused

@@ -4,7 +4,9 @@ import pytest
 from leads import extension, plan
 
 from euthyne.core.lead import Joint
-from euthyne.core.shelf.part import faces, mating_face, part, shelf, turned, wiring_side
+from euthyne.core.shelf.face import turned
+from euthyne.core.shelf.part import mating_face, wiring_side
+from euthyne.core.shelf.parts import faces, part, shelf
 from euthyne.core.stages.cut.cutlength import cut_length
 from euthyne.core.stages.cut.strip import strip_plan
 from euthyne.core.stages.ends.wiremap import connected

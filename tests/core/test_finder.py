@@ -5,7 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from euthyne.core.shelf.finder import QUESTIONS, left, matching, seen_of
-from euthyne.core.shelf.part import shelf
+from euthyne.core.shelf.parts import shelf
 
 PARTS = list(shelf().values())
 ANSWERS = st.fixed_dictionaries(

@@ -10,7 +10,7 @@ from euthyne.core.kinds.beginning import new_lead
 from euthyne.core.kinds.makeup import lines_and_earth
 from euthyne.core.lead import Brief
 from euthyne.core.plan import Plan
-from euthyne.core.shelf.part import part
+from euthyne.core.shelf.parts import part
 from euthyne.core.sizing.brief import OneLoad
 from euthyne.core.stages.conductor.working import working
 from euthyne.core.stages.cut.metal import neighbours

@@ -8,7 +8,9 @@ from hypothesis import strategies as st
 from leads import plan
 
 from euthyne.core.lead import CoreTint, Joint, part_on
-from euthyne.core.shelf.part import faults_of, mating_face, part, shelf, turned, wiring_side
+from euthyne.core.shelf.face import turned
+from euthyne.core.shelf.part import faults_of, mating_face, wiring_side
+from euthyne.core.shelf.parts import part, shelf
 from euthyne.core.stages.ends.wiremap import STARTING_MAPS, by_function, connected, straight_through
 from euthyne.core.trade.colours import false_friends, schemes, schemes_for
 

@@ -13,7 +13,7 @@ from leads import extension
 from euthyne.core.kinds import KINDS, Trait, kind_named
 from euthyne.core.kinds.kind import Kind, faults_in
 from euthyne.core.plan import Plan
-from euthyne.core.shelf.part import shelf
+from euthyne.core.shelf.parts import shelf
 from euthyne.core.stages.prove.readings import TESTS
 from euthyne.core.trade.cable import cable_types
 from euthyne.core.trade.colours import schemes

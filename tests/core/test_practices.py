@@ -9,7 +9,7 @@ from test_checks import INVERTER
 from euthyne.core.lead import with_value
 from euthyne.core.order.order import faults_in
 from euthyne.core.plan import Plan
-from euthyne.core.shelf.part import part
+from euthyne.core.shelf.parts import part
 from euthyne.core.shelf.pull import HAND_MOST_N, hand_tug, pull_out_n
 from euthyne.core.stages.build.jobs import fittings, marker_on
 from euthyne.core.standing.effect import effect_of

@@ -7,7 +7,8 @@ from importlib.resources import files
 
 import pytest
 
-from euthyne.core.shelf.part import face_faults, faces
+from euthyne.core.shelf.face import face_faults
+from euthyne.core.shelf.parts import faces
 from euthyne.core.trade.barrel import lugs
 from euthyne.core.trade.cable import made_in, outside_diameter
 from euthyne.core.trade.die import pressed
@@ -17,16 +18,23 @@ from euthyne.core.trade.sleeve import copper_mm
 from euthyne.core.trade.wire import metric
 from euthyne.data import tables
 from euthyne.data.schema import ROWS, check_keys
-from euthyne.data.tables import TableError, rows, toml
+from euthyne.data.tables import TableError, records, rows, toml
 
 NAMES = sorted(
     f.name for f in files("euthyne.data").iterdir() if f.name.endswith((".csv", ".toml"))
 )
 
 
+def every_record(name):
+    """Records of a TOML table, whether it holds one kind of them or several."""
+    if name == "parts.toml":
+        return [*records(name, "face").values(), *records(name, "part").values()]
+    return list(toml(name).values())
+
+
 @pytest.mark.parametrize("name", NAMES)
 def test_every_table_can_be_read_and_every_row_says_where_it_is_from(name):
-    found = rows(name) if name.endswith(".csv") else list(toml(name).values())
+    found = rows(name) if name.endswith(".csv") else every_record(name)
     assert found
     assert all(len(row["source"]) > 3 for row in found)
 
@@ -126,7 +134,7 @@ def test_every_table_of_rows_has_its_columns_described():
 
 def test_a_mistyped_key_of_a_body_is_refused():
     with pytest.raises(TableError, match="no key 'lock' is read by anything"):
-        check_keys("bodies.toml, plug", {"words": "a plug", "lock": True}, ("words",))
+        check_keys("parts.toml, part plug", {"words": "a plug", "lock": True}, ("words",))
 
 
 @pytest.mark.parametrize(

@@ -12,7 +12,8 @@ from euthyne.core.envelope.answer import ScaleMark
 from euthyne.core.envelope.gauge import what_gauge
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.shelf.part import mating_face, shelf, wiring_side
+from euthyne.core.shelf.part import mating_face, wiring_side
+from euthyne.core.shelf.parts import shelf
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.shelf.terminations.finishes import FINISHES
 from euthyne.core.standing.progress import progress

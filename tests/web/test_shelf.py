@@ -11,7 +11,7 @@ from sqlalchemy import create_engine, text
 
 from euthyne.cli import main, open_store
 from euthyne.core.checks import listed
-from euthyne.core.shelf.part import part, shelf
+from euthyne.core.shelf.parts import part, shelf
 from euthyne.exchange.formats import checks_markdown
 from euthyne.exchange.part_file import write_part
 from euthyne.store.database import FILE, MIGRATIONS, open_database

@@ -11,7 +11,8 @@ from euthyne.core.lead import Rework
 from euthyne.core.lead.step import steps_named
 from euthyne.core.order.order import HAND
 from euthyne.core.plan import Plan
-from euthyne.core.shelf.part import Part, shelf, stand_ins
+from euthyne.core.shelf.part import Part
+from euthyne.core.shelf.parts import shelf, stand_ins
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.stages.build.jobs import (
     TAG_SLEEVE_MM,

@@ -85,7 +85,6 @@ def one_of(*choices: str) -> Cell:
     return chosen
 
 
-CONTACTS = one_of("pin", "socket", "genderless", "lug", "clamp", "none")
 KINDS = one_of("AC", "DC", "AC/DC")
 UNITS = one_of("mm2", "AWG")
 
@@ -117,9 +116,12 @@ ROWS: dict[str, Row] = {
     "cable-types.csv": Row(
         {
             "cable_type": some_text,
+            "words": some_text,
             "basis": any_text,
             "outdoor": one_of("yes", "no"),
             "sheath": some_text,
+            "insulation": one_of("PVC", "rubber", "cross-linked"),
+            "screened": one_of("yes", "no"),
             "volts": volts,
             "max_conductor_c": above_nothing,
             "note": any_text,
@@ -141,21 +143,6 @@ ROWS: dict[str, Row] = {
         ("cross_section_mm2",),
         (("r20_plain_ohm_per_km", "r20_tinned_ohm_per_km"),),
     ),
-    "couplers.csv": Row(
-        {
-            "name": some_text,
-            "standard": some_text,
-            "contact": CONTACTS,
-            "live_poles_with_neutral": above_nothing,
-            "earth": one_of("0", "1"),
-            "amps": above_nothing,
-            "volts": volts,
-            "kind": KINDS,
-            "finger_safe_when_live": some_text,
-            "note": any_text,
-        },
-        ("name",),
-    ),
     "derating.csv": Row({"kind": some_text, "count": count, "factor": share}, ("kind", "count")),
     "fuse-curves.csv": Row(
         {
@@ -176,20 +163,6 @@ ROWS: dict[str, Row] = {
             "amps": ascending,
         },
         ("family",),
-    ),
-    "generic-connectors.csv": Row(
-        {
-            "name": some_text,
-            "contact": CONTACTS,
-            "poles": above_nothing,
-            "amps": nothing_or_more,
-            "duty_percent": above_nothing,
-            "volts": volts,
-            "kind": KINDS,
-            "finger_safe_when_live": some_text,
-            "note": any_text,
-        },
-        ("name",),
     ),
     "heat-shrink.csv": Row(
         {

@@ -8,7 +8,7 @@ from typing import Any
 
 from euthyne.data.schema import TableError, check_rows
 
-__all__ = ["TableError", "rows", "toml"]
+__all__ = ["TableError", "records", "rows", "toml"]
 
 
 @cache
@@ -34,9 +34,28 @@ def toml(name: str) -> dict[str, Any]:
 
     Raises: TableError when a table has no source.
     """
+    return _with_sources(name, _parsed(name))
+
+
+@cache
+def records(name: str, kind: str) -> dict[str, Any]:
+    """Records of one kind of a TOML table that holds several, as ``[kind.name]``; each must carry a source.
+
+    Raises: TableError when a record has no source, or there are none of that kind.
+    """
+    if kind not in _parsed(name):
+        raise TableError(f"{name}: there is no {kind}")
+    return _with_sources(f"{name}, {kind}", _parsed(name)[kind])
+
+
+@cache
+def _parsed(name: str) -> dict[str, Any]:
     with (files("euthyne.data") / name).open("rb") as handle:
-        tables = tomllib.load(handle)
+        return tomllib.load(handle)
+
+
+def _with_sources(where: str, tables: dict[str, Any]) -> dict[str, Any]:
     for key, table in tables.items():
         if not isinstance(table, dict) or not table.get("source"):
-            raise TableError(f"{name}, table {key}: the source is missing")
+            raise TableError(f"{where}, table {key}: the source is missing")
     return tables

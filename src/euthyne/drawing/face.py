@@ -2,7 +2,7 @@
 
 import math
 
-from euthyne.core.shelf.part import Cavity, Face
+from euthyne.core.shelf.face import Cavity, Face
 from euthyne.drawing.pen import circle, element, group, path, rect, text
 
 CROWDED_PX = 40.0

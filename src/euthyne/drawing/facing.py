@@ -2,7 +2,8 @@
 
 from euthyne.core.lead import Joint
 from euthyne.core.plan import Plan
-from euthyne.core.shelf.part import Cavity, Face, Part, mating_face, wiring_side
+from euthyne.core.shelf.face import Cavity, Face
+from euthyne.core.shelf.part import Part, mating_face, wiring_side
 from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.face import face_drawing, pitch, wiring_drawing
 from euthyne.drawing.pen import circle, element, path, rect, sheet, text

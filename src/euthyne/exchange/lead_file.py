@@ -8,7 +8,8 @@ from typing import TYPE_CHECKING, Any, Literal
 from euthyne.core.kinds import KINDS, kind_named
 from euthyne.core.kinds.makeup import numbered
 from euthyne.core.lead import Lead, part_on
-from euthyne.core.shelf.part import faults_of, shelf
+from euthyne.core.shelf.part import faults_of
+from euthyne.core.shelf.parts import shelf
 from euthyne.core.stages.tag.seal import Seal, holds
 from euthyne.core.trade.cable import cable_types
 from euthyne.core.trade.colours import schemes

@@ -88,9 +88,7 @@ def _cables(kind: Kind) -> list[CableType]:
 
 def fields_of(plan: Plan) -> tuple[Question, ...]:
     """The fields beside the ladder; a fused plug adds its fuse."""
-    cord_choices = tuple(
-        (c.name, f"{c.name}, {c.sheath.split(' (')[0]}") for c in _cables(plan.kind)
-    )
+    cord_choices = tuple((c.name, f"{c.words}, {c.name}") for c in _cables(plan.kind))
     brief = plan.lead.brief
     found = [
         Question("brief.run_m", "Run, one way", measure=LENGTH, drag=(0.2, 200.0)),

@@ -10,7 +10,7 @@ from werkzeug.wrappers import Response
 from euthyne.core.lead import CoreTint, Joint, Lead, Tint, with_value
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
-from euthyne.core.shelf.part import shelf
+from euthyne.core.shelf.parts import shelf
 from euthyne.core.stages.ends.wiremap import STARTING_MAPS, by_function
 from euthyne.core.trade.colours import Scheme, colour, schemes_for
 from euthyne.core.trade.fault import Fault, Refused

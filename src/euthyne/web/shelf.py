@@ -8,7 +8,8 @@ from werkzeug.wrappers import Response
 
 from euthyne.core.checks import listed
 from euthyne.core.shelf.finder import QUESTIONS, left, matching
-from euthyne.core.shelf.part import Part, faults_of, shelf
+from euthyne.core.shelf.part import Part, faults_of
+from euthyne.core.shelf.parts import shelf
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.shelf.terminations.finishes import FINISHES
 from euthyne.core.trade.barrel import lug_strips

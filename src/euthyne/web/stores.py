@@ -9,7 +9,8 @@ from werkzeug.wrappers import Response
 
 from euthyne.core.lead import Lead
 from euthyne.core.plan import Plan, plan_of
-from euthyne.core.shelf.part import Part, shelf
+from euthyne.core.shelf.part import Part
+from euthyne.core.shelf.parts import shelf
 from euthyne.core.stores import (
     BY_LENGTH,
     KNOWN_TOOLS,

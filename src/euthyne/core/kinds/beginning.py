@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 
 from euthyne.core.kinds import Kind, Start, starts
 from euthyne.core.lead import Brief, Conductor, Ends, Lead
-from euthyne.core.shelf.part import part
+from euthyne.core.shelf.parts import part
 from euthyne.core.sizing.brief import OneLoad, System
 from euthyne.core.trade.cable import cable_types
 from euthyne.core.trade.wire import Unit

@@ -5,7 +5,8 @@ from typing import Annotated, Any, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
-from euthyne.core.shelf.part import Part, part
+from euthyne.core.shelf.part import Part
+from euthyne.core.shelf.parts import part
 from euthyne.core.sizing.brief import OneLoad, Positive, System
 from euthyne.core.trade.practices import Practices
 from euthyne.core.trade.route import MeasuredWith

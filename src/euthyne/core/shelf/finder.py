@@ -5,7 +5,8 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import cache
 
-from euthyne.core.shelf.part import Part, shelf
+from euthyne.core.shelf.part import Part
+from euthyne.core.shelf.parts import shelf
 
 SMALL_MM, LARGE_MM = 20.0, 45.0
 LOCKED = ("lock", "lever", "thread")

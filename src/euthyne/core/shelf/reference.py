@@ -1,6 +1,6 @@
 """Every reference table read once, so that a damaged one stops the program at its start and not at a bench."""
 
-from euthyne.core.shelf.part import shelf
+from euthyne.core.shelf.parts import shelf
 from euthyne.core.trade.colours import schemes
 from euthyne.core.trade.rating import bases
 from euthyne.data.schema import ROWS

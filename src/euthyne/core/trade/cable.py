@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from functools import cache
 
+from euthyne.core.trade.volts import MadeFor, made_for
 from euthyne.data.tables import rows
 
 HARMONISED = ("EN 50525", "EN 50618")
@@ -11,11 +12,17 @@ CORD_BASES = ("light-cord", "rubber-60", "cord-na")
 
 @dataclass(frozen=True)
 class CableType:
-    """A cable by designation: rating basis, sheath, fit for outdoors, volts, and what it is used for."""
+    """A cable by designation: what people call it, rating basis, sheath, fit for outdoors, volts, its use.
+
+    ``insulation`` is the kind the let-through table knows; ``screened`` where a screen lies under the sheath.
+    """
 
     name: str
+    words: str
     basis: str
     sheath: str
+    insulation: str
+    screened: bool
     outdoor: bool
     volts: str
     use: str
@@ -32,16 +39,9 @@ class CableType:
         return self.source in HARMONISED
 
     @property
-    def screened(self) -> bool:
-        """True where a screen lies under the sheath."""
-        return "screened" in self.sheath
-
-
-def insulation_of(cable: CableType) -> str:
-    """The kind of insulation, as the let-through table names it."""
-    if "cross-linked" in cable.sheath or "polyurethane" in cable.sheath:
-        return "cross-linked"
-    return "rubber" if "rubber" in cable.sheath or "thermoset" in cable.sheath else "PVC"
+    def made_for(self) -> MadeFor:
+        """Volts it is made for."""
+        return made_for(self.volts)
 
 
 @dataclass(frozen=True)
@@ -58,13 +58,16 @@ def cable_types() -> dict[str, CableType]:
     """Every cable type by designation."""
     return {
         r["cable_type"]: CableType(
-            r["cable_type"],
-            r["basis"],
-            r["sheath"],
-            r["outdoor"] == "yes",
-            r["volts"],
-            r["use"],
-            r["source"],
+            name=r["cable_type"],
+            words=r["words"],
+            basis=r["basis"],
+            sheath=r["sheath"],
+            insulation=r["insulation"],
+            screened=r["screened"] == "yes",
+            outdoor=r["outdoor"] == "yes",
+            volts=r["volts"],
+            use=r["use"],
+            source=r["source"],
         )
         for r in rows("cable-types.csv")
     }

@@ -9,7 +9,7 @@ from euthyne.core.lead import with_value
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.terminations import TERMINATIONS
-from euthyne.core.trade.volts import excess, made_for
+from euthyne.core.trade.volts import excess
 
 METAL_WORDS = {
     "aluminium": "Aluminium",
@@ -49,7 +49,7 @@ def not_made(plan: Plan) -> Said | None:
 def volts_over_cable(plan: Plan) -> Said | None:
     """The insulation is made for the volts: to earth U0, between cores U; 1.5 times U on DC where it is harmonised."""
     cable = plan.conductor.cable_type
-    over = excess(made_for(cable.volts), plan.brief.stands_at, cable.harmonised)
+    over = excess(cable.made_for, plan.brief.stands_at, cable.harmonised)
     if over is None:
         return None
     there, most = over

@@ -3,7 +3,8 @@
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.shelf.part import Part, stand_ins
+from euthyne.core.shelf.part import Part
+from euthyne.core.shelf.parts import stand_ins
 from euthyne.core.trade.barrel import lug_for
 from euthyne.core.trade.cable import Diameter
 from euthyne.core.trade.die import FILL_LEAST, filled

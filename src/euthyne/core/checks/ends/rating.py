@@ -4,8 +4,9 @@ from euthyne.core.checks.found import Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.trade.shown import at_most
-from euthyne.core.trade.volts import below_band, excess, made_for
+from euthyne.core.trade.volts import below_band, excess
 
+RAIN = 4  # of the second figure of the ingress protection: splashed from any side, IEC 60529
 HOURS_SHARE = (
     0.8  # of a coupler's rating for hours on end, generic; BS 1363 pairs 10 of 13 A, generic
 )
@@ -70,7 +71,7 @@ def wrong_kind(plan: Plan) -> Said | None:
 def volts_over_part(plan: Plan) -> Said | None:
     """Every coupler must be made for the volts, to earth and between its contacts."""
     for p in plan.ends.parts:
-        over = excess(made_for(p.volts), plan.brief.stands_at)
+        over = excess(p.made_for, plan.brief.stands_at)
         if over is not None:
             there, most = over
             text = f"{p.words} is made for {most:g} V of {p.volts} V; the lead stands at {round(there, 1):g} V."
@@ -106,7 +107,7 @@ def ingress(plan: Plan) -> Said | None:
     """Outdoors the worst part sets the ingress protection of the whole."""
     if plan.lead.brief.place == "indoor":
         return None
-    dry = [p for p in plan.ends.parts if int(p.ip[2:].ljust(2, "0")[1]) < 4]
+    dry = [p for p in plan.ends.parts if p.keeps_out_water < RAIN]
     if not dry:
         return None
     return Said("Not made for rain", f"{dry[0].words} is {dry[0].ip}; outdoors IP44 is the least.")
@@ -143,7 +144,7 @@ def lines_differ(plan: Plan) -> Said | None:
 def volts_under_part(plan: Plan) -> Said | None:
     """A coupler coded for a band of volts is not used below it."""
     for p in plan.ends.parts:
-        if below_band(made_for(p.volts), plan.brief.stands_at):
+        if below_band(p.made_for, plan.brief.stands_at):
             text = f"{p.words}: {p.volts} V; the Brief says {plan.brief.volts:g} V."
             return Said("The coupler is made for other volts", text)
     return None

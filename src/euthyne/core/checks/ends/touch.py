@@ -3,7 +3,8 @@
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.shelf.part import Part, shelf
+from euthyne.core.shelf.part import Part
+from euthyne.core.shelf.parts import shelf
 
 
 @check(

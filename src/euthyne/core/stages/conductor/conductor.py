@@ -21,7 +21,6 @@ from euthyne.core.trade.cable import (
     CableType,
     Diameter,
     cable_types,
-    insulation_of,
     made_in,
     make_up,
     outside_diameter,
@@ -210,7 +209,7 @@ class ConductorStage:
             return ()
         if taken.far_end_fault_amps is None:
             return ()
-        insulation, area = insulation_of(self.cable_type), taken.cross_section_mm2
+        insulation, area = self.cable_type.insulation, taken.cross_section_mm2
         far = taken.far_end_fault_amps
         near = self.guards.loop_volts / brief.loop_ohms
         found = [cleared("short", (far, near), area, insulation, guard)]

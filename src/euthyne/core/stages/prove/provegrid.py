@@ -5,7 +5,8 @@ from dataclasses import dataclass
 from itertools import combinations
 
 from euthyne.core.lead import Joint, Probe
-from euthyne.core.shelf.part import Face, Part
+from euthyne.core.shelf.face import Face
+from euthyne.core.shelf.part import Part
 from euthyne.core.trade.corewords import function_of
 from euthyne.core.wiring.diagnose import Explanation, diagnose
 from euthyne.core.wiring.grid import Heard, Point, Wire, Wiring, pair

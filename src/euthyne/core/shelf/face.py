@@ -1,0 +1,90 @@
+"""Faces: the pattern of cavities two mating couplers share, what of it makes no sense, and its other side."""
+
+import math
+import re
+from dataclasses import dataclass, replace
+
+HOUR_GIVE = 0.2  # hours a contact may be off the hour its note says
+
+
+@dataclass(frozen=True)
+class Cavity:
+    """One contact's place on the face, in mm from its middle, x right and y up as one looks into the socket."""
+
+    mark: str
+    x: float
+    y: float
+    shape: str
+    w: float
+    h: float
+    angle: float = 0.0
+
+
+@dataclass(frozen=True)
+class Face:
+    """The pattern of cavities two mating couplers share, as the front of the socket shows it."""
+
+    name: str
+    shell: str
+    width: float
+    height: float
+    sure: bool
+    reversible: bool
+    note: str
+    cavities: tuple[Cavity, ...]
+    source: str
+    plug_shell: str
+
+
+def face_faults(face: Face) -> list[str]:
+    """What of a face makes no sense: a cavity outside its body, one twice, or places against its own words."""
+    found = []
+    marks = [c.mark for c in face.cavities]
+    found += [
+        f"cavity {m} is there twice" for m in sorted({m for m in marks if marks.count(m) > 1})
+    ]
+    for c in (c for c in face.cavities if c.mark != "S"):  # a shield is landed on the shell
+        if abs(c.x) > face.width / 2 or abs(c.y) > face.height / 2:
+            found.append(f"cavity {c.mark} lies outside its {face.width:g} by {face.height:g} mm")
+    return found + _against_its_words(face)
+
+
+def _against_its_words(face: Face) -> list[str]:
+    """Statements of a face's note that its cavities contradict."""
+    said = face.note.lower()
+    at = {c.mark: c for c in face.cavities}
+    found = [f"its note says {words!r}, its cavities do not" for words in _wrong_sides(said, at)]
+    if hour := re.search(r"earth at (\d+) o'clock", said):
+        clock = math.degrees(math.atan2(at["E"].x, at["E"].y)) / 30 % 12
+        if abs(clock - int(hour[1]) % 12) > HOUR_GIVE:
+            found.append(
+                f"its note says the earth is at {hour[1]} o'clock, its cavity is at {clock:.1f}"
+            )
+    side = re.search(r"numbered from the (left|right)", said)
+    if side and (at["1"].x < at["2"].x) != (side[1] == "left"):
+        found.append(f"its note numbers from the {side[1]}, its cavities do not")
+    if "no neutral" in said and "N" in at:
+        found.append("its note says that there is no neutral, and there is one")
+    return found
+
+
+def _wrong_sides(said: str, at: dict[str, Cavity]) -> list[str]:
+    """Of what a note says of left, right, up and down, what does not hold."""
+    lines = [c.y for c in at.values() if c.mark != "E"]
+    holds = {
+        r"neutral(?: left|,[^,;]*, left)": "N" in at and at["N"].x < 0,
+        r"neutral right": "N" in at and at["N"].x > 0,
+        r"live left": "L" in at and at["L"].x < 0,
+        r"live right": "L" in at and at["L"].x > 0,
+        r"earth (?:up|at the top)": "E" in at and at["E"].y > max(lines),
+        r"earth down": "E" in at and at["E"].y < min(lines),
+    }
+    return [
+        found[0] for words, true in holds.items() if not true and (found := re.search(words, said))
+    ]
+
+
+def turned(face: Face) -> Face:
+    """The face seen from its other side: its mirror image left to right. Turning twice gives the face back."""
+    mirrored = tuple(replace(c, x=-c.x, angle=-c.angle) for c in face.cavities)
+    return replace(face, cavities=mirrored)

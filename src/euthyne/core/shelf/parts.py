@@ -1,0 +1,219 @@
+"""The shelf as its table has it: every part by its name, and others that would do in its place."""
+
+from functools import cache
+from typing import Any, TypeVar
+
+from euthyne.core.shelf.face import Cavity, Face, face_faults
+from euthyne.core.shelf.part import Contact, Part, Post, Rewirable, ThreadedPart, faults_of
+from euthyne.core.trade.barrel import OpenBarrel
+from euthyne.core.trade.fault import Fault, Refused
+from euthyne.data.schema import check_keys
+from euthyne.data.tables import TableError, records
+
+FACE_KEYS = ("source", "shell", "width", "height", "sure", "reversible", "note", "cavities")
+CAVITY_KEYS = ("mark", "x", "y", "shape", "w", "h")
+PART_KEYS = (
+    "standard",
+    "contact",
+    "amps",
+    "volts",
+    "kind",
+    "finger_safe",
+    "mates",
+    "rating_source",
+    "face",
+    "words",
+    "short",
+    "outline",
+    "depth_mm",
+    "height_mm",
+    "pin_mm",
+    "earth_pin_mm",
+    "sleeved",
+    "inside_mm",
+    "grip_mm",
+    "terminal_mm2",
+    "path_mm",
+    "strip_mm",
+    "room_mm",
+    "ip",
+    "threaded",
+    "source",
+)
+PART_MAY_SAY = (
+    "like",
+    "family",
+    "duty_percent",
+    "fuse",
+    "joint",
+    "panel_mm",
+    "stud",
+    "torque_nm",
+    "lug_by_size",
+    "wings_mm",
+    "posts",
+    "layers",
+    "there_already",
+    "rewirable",
+)
+CONTACTS: tuple[Contact, ...] = ("pin", "socket", "genderless", "lug", "clamp", "none")
+REWIRABLE: tuple[Rewirable, ...] = ("yes", "seldom", "never")
+Word = TypeVar("Word", bound=str)
+AS_ITS_CONDUCTOR = float("inf")  # amps of a lug or a tail, which carries what its conductor does
+
+
+@cache
+def faces() -> dict[str, Face]:
+    """Every face by name. Raises: TableError naming a face that makes no sense."""
+    found = {}
+    for name, record in records("parts.toml", "face").items():
+        where = f"parts.toml, face {name}"
+        check_keys(where, record, FACE_KEYS, ("plug_shell",))
+        for cavity in record["cavities"]:
+            mark = cavity.get("mark", "?")
+            check_keys(f"{where}, cavity {mark}", cavity, CAVITY_KEYS, ("angle",))
+        found[name] = _face(name, record)
+        if faults := face_faults(found[name]):
+            raise TableError(f"{where}: {faults[0]}")
+    return found
+
+
+def _face(name: str, record: dict[str, Any]) -> Face:
+    return Face(
+        name=name,
+        shell=record["shell"],
+        width=float(record["width"]),
+        height=float(record["height"]),
+        sure=record["sure"],
+        reversible=record["reversible"],
+        note=record["note"],
+        cavities=tuple(Cavity(**cavity) for cavity in record["cavities"]),
+        source=record["source"],
+        plug_shell=record.get("plug_shell", record["shell"]),
+    )
+
+
+@cache
+def shelf() -> dict[str, Part]:
+    """Every part of the shelf by its id. Raises: TableError naming a part that makes no sense."""
+    found = {}
+    for name, record in _grown(records("parts.toml", "part")).items():
+        where = f"parts.toml, part {name}"
+        check_keys(where, record, PART_KEYS, PART_MAY_SAY)
+        if record["face"] not in faces():
+            raise TableError(f"{where}: there is no face {record['face']!r}")
+        found[name] = _part(name, record, where)
+        wrong = [f for f in faults_of(found[name]) if f.field != "part.amps"]
+        if wrong:
+            raise TableError(f"{where}: {wrong[0].problem} ({wrong[0].field})")
+    return found
+
+
+def _grown(own: dict[str, dict[str, Any]]) -> dict[str, dict[str, Any]]:
+    """Every record with what it takes from the one it is like, however far back. Raises: TableError."""
+    grown: dict[str, dict[str, Any]] = {}
+    for name, record in own.items():
+        like = record.get("like")
+        if like is not None and like not in grown:
+            raise TableError(f"parts.toml, part {name}: no part {like!r} stands before it")
+        grown[name] = grown[like] | record if like is not None else record
+    return grown
+
+
+def _part(name: str, record: dict[str, Any], where: str) -> Part:
+    standard = record["standard"]
+    return Part(
+        id=name,
+        words=record["words"],
+        short=record["short"],
+        standard=standard,
+        contact=_one_of(CONTACTS, record["contact"], f"{where}: contact"),
+        amps=float(record["amps"]) or AS_ITS_CONDUCTOR,
+        volts=record["volts"],
+        kind=_one_of(("AC", "DC", "AC/DC"), record["kind"], f"{where}: kind"),
+        finger_safe=record["finger_safe"],
+        mates=record["mates"],
+        face=faces()[record["face"]],
+        outline=record["outline"],
+        depth_mm=record["depth_mm"],
+        height_mm=record["height_mm"],
+        pin_mm=record["pin_mm"],
+        earth_pin_mm=record["earth_pin_mm"],
+        sleeved=record["sleeved"],
+        grip_mm=_least_and_most(record["grip_mm"]),
+        terminal_mm2=_least_and_most(record["terminal_mm2"]),
+        inside_mm=record["inside_mm"],
+        path_mm=tuple((mark, float(mm)) for mark, mm in record["path_mm"].items()),
+        strip_mm=_least_and_most(record["strip_mm"]),
+        room_mm=float(record["room_mm"]),
+        ip=record["ip"],
+        fuse_family=record.get("fuse"),
+        threaded=tuple(ThreadedPart(**loose) for loose in record["threaded"]),
+        source=record["source"],
+        joint=record.get("joint", "screw"),
+        panel_mm=float(record.get("panel_mm", 0)),
+        stud=record.get("stud", ""),
+        torque_nm=float(record.get("torque_nm", 0)),
+        lug_by_size=record.get("lug_by_size", False),
+        wings=_wings(record),
+        posts=_posts(record),
+        layers=record.get("layers", ""),
+        there_already=record.get("there_already", False),
+        duty_percent=float(record.get("duty_percent", 100)),
+        family=record.get("family", standard),
+        rewirable=_one_of(REWIRABLE, record.get("rewirable", "yes"), f"{where}: rewirable"),
+    )
+
+
+def _one_of(choices: tuple[Word, ...], word: str, where: str) -> Word:
+    """The choice a word is. Raises: TableError where it is none."""
+    for choice in choices:
+        if choice == word:
+            return choice
+    raise TableError(f"{where} is {word!r}, wanted: one of {', '.join(choices)}")
+
+
+def _least_and_most(pair: list[float]) -> tuple[float, float]:
+    least, most = pair
+    return least, most
+
+
+def _wings(record: dict[str, Any]) -> OpenBarrel | None:
+    if "wings_mm" not in record:
+        return None
+    conductor, window, insulation = record["wings_mm"]
+    return OpenBarrel(float(conductor), float(window), float(insulation))
+
+
+def _posts(record: dict[str, Any]) -> tuple[Post, ...]:
+    return tuple(
+        Post(mark, float(radius_mm), float(degrees))
+        for mark, posts in record.get("posts", {}).items()
+        for radius_mm, degrees in posts
+    )
+
+
+def part(name: str, field: str = "part") -> Part:
+    """A part by its id. Raises Refused when the shelf has none of that name."""
+    if name not in shelf():
+        raise Refused(
+            Fault(field, f"the shelf has no part called {name!r}", "one of: " + ", ".join(shelf()))
+        )
+    return shelf()[name]
+
+
+def stand_ins(like: Part, cord_mm: tuple[float, float], copper_mm2: float) -> list[Part]:
+    """Other parts of the shelf with the same face and contact, whose grip and terminals take a cord.
+
+    Parameters: like; cord_mm, its diameter, least and most; copper_mm2 of each core.
+    """
+    return [
+        p
+        for p in shelf().values()
+        if p.face == like.face
+        and p.contact == like.contact
+        and p.id != like.id
+        and p.grip_mm[0] <= cord_mm[0]
+        and cord_mm[1] <= p.grip_mm[1]
+        and p.terminal_mm2[0] <= copper_mm2 <= p.terminal_mm2[1]
+    ]
