@@ -12,26 +12,24 @@ from euthyne.core.trade.rating import (
     loaded_conductors,
     table,
 )
-from euthyne.core.trade.wire import at_celsius, awg, circular_mils, metric, ohms_per_m_20
+from euthyne.core.trade.wire import Wire, awg, circular_mils, metric
 
 
 def test_twelve_gauge_copper():
     size = awg("12")
     assert size.cross_section_mm2 == pytest.approx(3.309, rel=0.001)
     assert circular_mils(size.cross_section_mm2) == pytest.approx(6530, rel=0.001)
-    assert ohms_per_m_20(size) * 1000 == pytest.approx(5.315, rel=0.001)
+    assert Wire(size).ohms_per_m_20 * 1000 == pytest.approx(5.315, rel=0.001)
 
 
 def test_two_and_a_half_at_sixty():
-    assert at_celsius(ohms_per_m_20(metric(2.5)), "copper", 60) * 1000 == pytest.approx(
-        9.234, rel=0.001
-    )
+    assert Wire(metric(2.5)).ohms_per_m(60) * 1000 == pytest.approx(9.234, rel=0.001)
 
 
 def test_tin_and_aluminium_cost_resistance():
-    plain = ohms_per_m_20(metric(6))
-    assert ohms_per_m_20(metric(6), tinned=True) > plain
-    assert ohms_per_m_20(metric(6), "aluminium") == pytest.approx(plain * 0.028264 / 0.017241)
+    plain = Wire(metric(6)).ohms_per_m_20
+    assert Wire(metric(6), tinned=True).ohms_per_m_20 > plain
+    assert Wire(metric(6), "aluminium").ohms_per_m_20 == pytest.approx(plain * 0.028264 / 0.017241)
 
 
 def test_every_basis_has_sizes_that_carry_more_as_they_grow():

@@ -13,7 +13,7 @@ from euthyne.core.stages.prove.readings.resistance import core_band_ohm
 from euthyne.core.stages.prove.verdict import Meter, unlike
 from euthyne.core.stages.tag.seal import FIRST, broken_links, digest, holds, seal
 from euthyne.core.stages.tag.tag import months_on, retest_months
-from euthyne.core.trade.wire import awg, metric
+from euthyne.core.trade.wire import Wire, awg, metric
 
 METER = Meter(percent=1.0, step_ohm=0.001, zero_ohm=0.0)
 
@@ -23,20 +23,18 @@ def line(name):
 
 
 def test_the_band_of_a_metric_core_is_below_its_class_maximum():
-    low, high = core_band_ohm(metric(1.5), "copper", 10, 20)
+    low, high = core_band_ohm(Wire(metric(1.5)), 10, 20)
     assert high == pytest.approx(0.133)
     assert low == pytest.approx(0.133 * 0.85)
 
 
 def test_the_band_of_a_gauge_is_round_its_nominal():
-    low, high = core_band_ohm(awg("14"), "copper", 10, 20)
+    low, high = core_band_ohm(Wire(awg("14")), 10, 20)
     assert high / low == pytest.approx(1.05 / 0.95)
 
 
 def test_a_warmer_room_expects_more():
-    assert core_band_ohm(metric(1.5), "copper", 10, 30) > core_band_ohm(
-        metric(1.5), "copper", 10, 20
-    )
+    assert core_band_ohm(Wire(metric(1.5)), 10, 30) > core_band_ohm(Wire(metric(1.5)), 10, 20)
 
 
 @pytest.mark.parametrize(

@@ -24,7 +24,7 @@ from euthyne.core.sizing.drop import impedance_per_m, longest_run_m, nearest_sch
 from euthyne.core.sizing.size import rating_of, size
 from euthyne.core.stages.conductor.working import working
 from euthyne.core.stages.cut.metal import neighbours
-from euthyne.core.trade.wire import at_celsius, metric, ohms_per_m_20
+from euthyne.core.trade.wire import Wire, metric
 
 
 def brief(system="ac-single", volts=230.0, amps=16.0, run_m=20.0, basis="rubber-60", **more):
@@ -64,7 +64,7 @@ def test_reactance_counts_from_sixteen_on_alternating_current_only():
 def test_what_is_there_already_takes_its_share():
     there = (AlreadyThere(10, "1.5 mm2"),)
     alone, after = of(size(brief()), "2.5 mm2"), of(size(brief(already=there)), "2.5 mm2")
-    warm = at_celsius(ohms_per_m_20(metric(1.5)), "copper", 50)
+    warm = Wire(metric(1.5)).ohms_per_m(50)
     assert after.drop_volts - alone.drop_volts == pytest.approx(16 * 2 * 10 * warm)
     assert after.loss_watts == alone.loss_watts
     assert "already-under-rated" not in {f.code for f in size(brief(already=there)).findings}

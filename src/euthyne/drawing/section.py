@@ -15,7 +15,7 @@ def section(plan: Plan) -> str:
     if cable is None:
         return ""
     per_mm = ACROSS / cable.outside_mm
-    copper = math.sqrt(4 / math.pi * cable.size.cross_section_mm2) * per_mm
+    copper = math.sqrt(4 / math.pi * cable.wire.size.cross_section_mm2) * per_mm
     bundle = ACROSS * 0.78
     count = len(plan.cores)
     core = bundle / (1 + 1 / math.sin(math.pi / count)) if count > 1 else bundle

@@ -10,7 +10,7 @@ from annotated_types import Len, MaxLen
 
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.wiring.diagnose import Diagnosis, diagnose
-from euthyne.core.wiring.grid import Gang, Heard, Pair, Point, Wire, Wiring, pair
+from euthyne.core.wiring.grid import Course, Gang, Heard, Pair, Point, Wiring, pair
 from euthyne.core.wiring.mistakes import Exchanged, Joined, Mistake, Moved, Open, Turned
 from euthyne.core.wiring.probes import ProbePlan, probe_plan
 from euthyne.exchange.reading import adapter_for, parse_json, read
@@ -258,7 +258,7 @@ def mistake_written(mistake: Mistake) -> dict[str, Any]:
             }
 
 
-def _wire(wire: Wire) -> list[str]:
+def _wire(wire: Course) -> list[str]:
     return [wire[0].name, wire[1].name]
 
 

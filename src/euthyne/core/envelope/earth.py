@@ -16,7 +16,7 @@ from euthyne.core.trade.clearing import (
 )
 from euthyne.core.trade.protection import families
 from euthyne.core.trade.quantity import CURRENT, OHMS, VOLTS
-from euthyne.core.trade.wire import Size, materials, ohms_per_m_20
+from euthyne.core.trade.wire import Size, Wire, materials
 from euthyne.core.trade.worked import put, worked
 
 INSULATIONS = (("PVC", "PVC"), ("rubber", "rubber"), ("cross-linked", "cross-linked"))
@@ -44,7 +44,7 @@ def what_earth_length(which: Size, path: FaultPath) -> Sum:
     if wanted is None:
         said = f"Nothing is known of how soon {guard.word} acts: only a residual-current device answers in time."
         return Sum((Figure("At most", "not known"),), said)
-    cool = put(ohms_per_m_20(which), "mohm", 1000)
+    cool = put(Wire(which).ohms_per_m_20, "mohm", 1000)
     alpha = put(materials()["copper"].alpha20_per_k)
     hot = put(2) * cool * (put(1) + alpha * (put(path.max_c) - put(20)))
     run = longest_m(path.volts, path.loop_ohms, wanted, hot.value)

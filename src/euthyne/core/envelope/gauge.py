@@ -5,11 +5,11 @@ from euthyne.core.envelope.asked import SIZE
 from euthyne.core.trade.wire import (
     GAUGES,
     Size,
+    Wire,
     awg,
     circular_mils,
     metric,
     metric_resistances,
-    ohms_per_m_20,
 )
 from euthyne.core.trade.worked import Working
 from euthyne.data.tables import rows
@@ -31,7 +31,9 @@ def what_gauge(given: Size) -> Sum:
         for r in rows("conductors-metric.csv")
         if float(r["cross_section_mm2"]) == area
     ]
-    ohms = ohms_per_m_20(given) if given.unit == "AWG" or area in metric_resistances() else None
+    ohms = (
+        Wire(given).ohms_per_m_20 if given.unit == "AWG" or area in metric_resistances() else None
+    )
     figures = [
         Figure("Copper", area, "mm²", 3),
         Figure("Circular mils", circular_mils(area), "cmil", 0),

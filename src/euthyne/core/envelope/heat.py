@@ -7,6 +7,7 @@ from euthyne.core.envelope.asked import AMPS, CORES, METALS, SIZE, choice, quant
 from euthyne.core.trade.heat import Cable, amps_at, warmth
 from euthyne.core.trade.quantity import CELSIUS, DIAMETER
 from euthyne.core.trade.rating import k_drum
+from euthyne.core.trade.wire import Wire
 from euthyne.core.trade.worked import Working
 
 
@@ -42,7 +43,12 @@ def what_heat(cable: Cable, amps: float, ambient_c: float, limit_c: float) -> Su
 
 
 def _heat(v: dict[str, Any]) -> Sum:
-    cable = Cable(v["size"], v["cores"], min(v["cores"], 2), v["outside"], v["metal"])
+    cable = Cable(
+        wire=Wire(v["size"], v["metal"]),
+        cores=v["cores"],
+        loaded=min(v["cores"], 2),
+        outside_mm=v["outside"],
+    )
     return what_heat(cable, v["amps"], v["ambient"], v["limit"])
 
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from euthyne.core.sizing.brief import AlreadyThere, SizingBrief, System
 from euthyne.core.sizing.demand import demand
 from euthyne.core.trade.rating import GAUGES_OFFERED
-from euthyne.core.trade.wire import at_celsius, awg, circular_mils, ohms_per_m_20, size_named
+from euthyne.core.trade.wire import Wire, awg, circular_mils, size_named
 
 REACTANCE_FROM_MM2 = 16.0
 REACTANCE_OHMS_PER_M = 0.00008  # usual of low-voltage cable, 0.08 ohm/km, IEC 60364-5-52 annex G
@@ -33,7 +33,7 @@ def impedance_per_m(
 
 def ohms_already(there: AlreadyThere, celsius: float) -> float:
     """Resistance of one conductor of a length already in the path, plain copper, at a conductor temperature."""
-    return there.run_m * at_celsius(ohms_per_m_20(size_named(there.size)), "copper", celsius)
+    return there.run_m * Wire(size_named(there.size)).ohms_per_m(celsius)
 
 
 def drop_already_per_amp(brief: SizingBrief) -> float:

@@ -4,7 +4,7 @@ import math
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from euthyne.core.trade.wire import Metal, Size, at_celsius, ohms_per_m_20
+from euthyne.core.trade.wire import Wire
 
 GRAVITY = 9.81
 STEFAN_BOLTZMANN = 5.670374e-8
@@ -26,20 +26,18 @@ LAY_UP_MANY = 1.2  # and round more of them, times the root of how many: 6 at 25
 
 @dataclass(frozen=True)
 class Cable:
-    """A cable as the heat leaves it: conductor size and metal, cores in all, cores loaded, outside diameter (mm)."""
+    """A cable as the heat leaves it: its wire, cores in all, cores loaded, outside diameter (mm)."""
 
-    size: Size
+    wire: Wire
     cores: int
     loaded: int
     outside_mm: float
-    metal: Metal = "copper"
-    tinned: bool = False
 
     @property
     def copper_mm(self) -> float:
         """Diameter of the circle round the laid-up conductors, in mm."""
         laid = LAY_UP.get(self.cores) or LAY_UP_MANY * math.sqrt(self.cores)
-        return math.sqrt(4 / math.pi * self.size.cross_section_mm2) * laid
+        return math.sqrt(4 / math.pi * self.wire.size.cross_section_mm2) * laid
 
 
 @dataclass(frozen=True)
@@ -118,10 +116,9 @@ def warmth(cable: Cable, amps: float, ambient_c: float) -> Warmth:
     Parameters: cable; amps in each loaded core; ambient in C. Returns: Warmth; held at 400 C, where nothing is left.
     """
     through = sheath_k_per_w_per_m(cable)
-    cool = ohms_per_m_20(cable.size, cable.metal, cable.tinned)
 
     def heat(conductor_c: float) -> float:
-        return cable.loaded * amps**2 * at_celsius(cool, cable.metal, conductor_c)
+        return cable.loaded * amps**2 * cable.wire.ohms_per_m(conductor_c)
 
     def conductor(sheath_c: float) -> float:
         return sheath_c + surface_w_per_m(sheath_c, ambient_c, cable.outside_mm) * through
@@ -156,7 +153,4 @@ def amps_at(cable: Cable, conductor_c: float, ambient_c: float) -> float:
 
     sheath = _root(ambient_c, conductor_c, over)
     heat = surface_w_per_m(sheath, ambient_c, cable.outside_mm)
-    ohms = at_celsius(
-        ohms_per_m_20(cable.size, cable.metal, cable.tinned), cable.metal, conductor_c
-    )
-    return math.sqrt(heat / (cable.loaded * ohms))
+    return math.sqrt(heat / (cable.loaded * cable.wire.ohms_per_m(conductor_c)))

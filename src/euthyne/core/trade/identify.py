@@ -10,12 +10,12 @@ from euthyne.core.trade.fault import Fault
 from euthyne.core.trade.wire import (
     GAUGES,
     Size,
+    Wire,
     at_celsius,
     awg,
     materials,
     metric,
     metric_resistances,
-    ohms_per_m_20,
     size_named,
 )
 from euthyne.data.tables import rows
@@ -264,7 +264,7 @@ def _against_print(
 def _least_mm2(printed: Size) -> float:
     """The least copper that still meets the printed size: by maximum resistance for metric, 3 % under for a gauge."""
     if printed.unit == "mm2" and printed.cross_section_mm2 in metric_resistances():
-        return materials()["copper"].rho20 / ohms_per_m_20(printed)
+        return materials()["copper"].rho20 / Wire(printed).ohms_per_m_20
     return printed.cross_section_mm2 * 0.97
 
 

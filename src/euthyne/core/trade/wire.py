@@ -173,20 +173,41 @@ def metric_resistances() -> dict[float, tuple[float, float]]:
     }
 
 
-def ohms_per_m_20(size: Size, metal: Metal = "copper", tinned: bool = False) -> float:
-    """Resistance of a metre at 20 C: class maximum for metric sizes, nominal for gauges.
+@dataclass(frozen=True)
+class Wire:
+    """A conductor as it is bought: its size, its metal, and for copper whether it is tinned."""
 
-    Parameters: size; metal; tinned, for copper. Returns: ohm/m. Source: IEC 60228, ASTM B258.
-    Raises: KeyError for a metric size that is not in IEC 60228.
-    """
-    stuff = materials()
-    rho = stuff["tinned-copper" if tinned and metal == "copper" else metal].rho20
-    if size.unit == "AWG":
-        return rho / size.cross_section_mm2 * AWG_STRANDING
-    plain, tin = metric_resistances()[size.cross_section_mm2]
-    if metal == "copper":
-        return tin if tinned else plain
-    return plain * rho / stuff["copper"].rho20
+    size: Size
+    metal: Metal = "copper"
+    tinned: bool = False
+
+    @property
+    def words(self) -> str:
+        """The wire as it is said, its metal where that is not plain copper left to others: ``tinned 1.5 mm2``."""
+        return f"{'tinned ' if self.tinned else ''}{self.size.name}"
+
+    @property
+    def ohms_per_m_20(self) -> float:
+        """Resistance of a metre at 20 C, in ohm/m: class maximum for metric sizes, nominal for gauges.
+
+        Source: IEC 60228, ASTM B258. Raises: KeyError for a metric size that is not in IEC 60228.
+
+        >>> Wire(metric(1.5)).ohms_per_m_20, Wire(metric(1.5), tinned=True).ohms_per_m_20
+        (0.0133, 0.0137)
+        """
+        stuff = materials()
+        tinned_copper = self.tinned and self.metal == "copper"
+        rho = stuff["tinned-copper" if tinned_copper else self.metal].rho20
+        if self.size.unit == "AWG":
+            return rho / self.size.cross_section_mm2 * AWG_STRANDING
+        plain, tinned = metric_resistances()[self.size.cross_section_mm2]
+        if self.metal == "copper":
+            return tinned if self.tinned else plain
+        return plain * rho / stuff["copper"].rho20
+
+    def ohms_per_m(self, celsius: float) -> float:
+        """Resistance of a metre at a conductor temperature, in ohm/m. Source: IEC 60228 annex, materials.csv."""
+        return at_celsius(self.ohms_per_m_20, self.metal, celsius)
 
 
 def at_celsius(ohms_20: float, metal: Metal, celsius: float) -> float:

@@ -19,7 +19,7 @@ class Point(NamedTuple):
         return f"{self.fitting}.{self.cavity}"
 
 
-Wire = tuple[Point, Point]
+Course = tuple[Point, Point]
 Pair = frozenset[Point]
 Place = TypeVar("Place", Point, int)
 
@@ -39,7 +39,7 @@ class Wiring:
     """
 
     points: tuple[Point, ...]
-    wires: tuple[Wire, ...]
+    wires: tuple[Course, ...]
     mirror: Mapping[str, Mapping[str, str]] = field(default_factory=dict)
 
     @cached_property

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from euthyne.core.wiring.grid import Point, Wire, Wiring, grouped
+from euthyne.core.wiring.grid import Course, Point, Wiring, grouped
 
 TurnName = Literal["mirrored", "reversed", "shifted", "rotated"]
 EITHER = "either"
@@ -14,7 +14,7 @@ EITHER = "either"
 class Open:
     """A wire that conducts nowhere."""
 
-    wire: Wire
+    wire: Course
 
 
 @dataclass(frozen=True)
@@ -25,7 +25,7 @@ class Exchanged:
     """
 
     end: str
-    wires: tuple[Wire, Wire]
+    wires: tuple[Course, Course]
     cavities: tuple[Point, Point]
 
 
@@ -33,7 +33,7 @@ class Exchanged:
 class Moved:
     """A wire's end in another cavity of its fitting."""
 
-    wire: Wire
+    wire: Course
     belongs: Point
     to: Point
 
@@ -73,7 +73,7 @@ def groups_after(wiring: Wiring, mistakes: Sequence[Mistake]) -> tuple[tuple[Poi
     Parameters: wiring, as it should be; mistakes. Returns: the groups of points that sound with each other.
     """
     ends: list[list[Point | None]] = [list(w) for w in wiring.wires]
-    where: dict[tuple[Wire, Point], tuple[int, int]] = {}
+    where: dict[tuple[Course, Point], tuple[int, int]] = {}
     for i, wire in enumerate(wiring.wires):
         for side, point in enumerate(wire):
             where[wire, point] = (i, side)

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from euthyne.core.wiring.grid import Point, Wire, Wiring
+from euthyne.core.wiring.grid import Course, Point, Wiring
 
 
 @dataclass(frozen=True)
@@ -22,7 +22,7 @@ class ProbePlan:
     """The probes in order; and wires that continuity cannot prove, because their net is joined without them too."""
 
     probes: tuple[Probe, ...]
-    not_provable: tuple[tuple[Wire, ...], ...]
+    not_provable: tuple[tuple[Course, ...], ...]
 
 
 def probe_plan(wiring: Wiring, gangs: bool = True) -> ProbePlan:
@@ -47,7 +47,7 @@ def probe_plan(wiring: Wiring, gangs: bool = True) -> ProbePlan:
     return ProbePlan((*joining, *apart), _not_provable(wiring))
 
 
-def _not_provable(wiring: Wiring) -> tuple[tuple[Wire, ...], ...]:
+def _not_provable(wiring: Wiring) -> tuple[tuple[Course, ...], ...]:
     """Wires of each net that may be broken unheard: those that stand in a ring with others of their net."""
     found = []
     for net in wiring.nets:
@@ -58,7 +58,7 @@ def _not_provable(wiring: Wiring) -> tuple[tuple[Wire, ...], ...]:
     return tuple(found)
 
 
-def _joined_without(wires: tuple[Wire, ...], without: Wire) -> bool:
+def _joined_without(wires: tuple[Course, ...], without: Course) -> bool:
     """True when the two points of a wire are still joined by the others."""
     reached = {without[0]}
     left = [w for w in wires if w != without]

@@ -4,13 +4,13 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from euthyne.core.trade.corewords import function_of
-from euthyne.core.wiring.grid import Point, Wire
+from euthyne.core.wiring.grid import Course, Point
 from euthyne.core.wiring.mistakes import EITHER, Exchanged, Joined, Mistake, Moved, Open, Turned
 
 FACE_FIRST = "Check first which face of the drawing was read, before a wire is touched."
 
 
-def core_words(wire: Wire) -> str:
+def core_words(wire: Course) -> str:
     """A wire by what it is for, or by its two contacts where they differ.
 
     >>> core_words((Point("A", "L"), Point("B", "L")))
@@ -24,7 +24,7 @@ def core_words(wire: Wire) -> str:
 class Names:
     """How wires, contacts and fittings are called."""
 
-    wire: Callable[[Wire], str] = core_words
+    wire: Callable[[Course], str] = core_words
     point: Callable[[Point], str] = lambda point: point.name
     end: Callable[[str], str] = lambda fitting: f"end {fitting}"
 

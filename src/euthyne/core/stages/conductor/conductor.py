@@ -30,7 +30,7 @@ from euthyne.core.trade.fault import Fault
 from euthyne.core.trade.heat import Cable, Warmth, amps_at, warmth
 from euthyne.core.trade.rating import bases, k_drum
 from euthyne.core.trade.sleeve import copper_mm
-from euthyne.core.trade.wire import Size, size_named
+from euthyne.core.trade.wire import Size, Wire, size_named
 
 ROLLED_UP_LAYERS = 4
 SHORTEST_TO_ROLL_M = 3.0  # a moved cord shorter than this is not rolled up, generic
@@ -134,6 +134,11 @@ class ConductorStage:
         """The taken size itself."""
         return size_named(self.size_name) if self.size_name else None
 
+    @cached_property
+    def wire(self) -> Wire | None:
+        """The taken size in the metal it is made of; None while none is taken."""
+        return Wire(self.size, self.told.metal, self.told.tinned) if self.size else None
+
     @property
     def copper_mm2(self) -> float:
         """Area of the taken size in mm2, 0 while none is."""
@@ -223,16 +228,14 @@ class ConductorStage:
     @cached_property
     def heat_cable(self) -> Cable | None:
         """The cord as the heat leaves it; None while its size or diameter is unknown."""
-        if self.size is None or self.diameter is None:
+        if self.wire is None or self.diameter is None:
             return None
         three_phase = self.given.lead.brief.system == "ac-three"
         return Cable(
-            size=self.size,
+            wire=self.wire,
             cores=self.cores_in_cable,
             loaded=3 if three_phase else min(2, self.cores_in_cable),
             outside_mm=(self.diameter.low_mm + self.diameter.high_mm) / 2,
-            metal=self.told.metal,
-            tinned=self.told.tinned,
         )
 
     def warmth(self, layers: int, ambient_c: float | None = None) -> Warmth | None:

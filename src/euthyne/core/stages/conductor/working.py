@@ -13,7 +13,7 @@ from euthyne.core.sizing.size import Candidate, carrying, factors
 from euthyne.core.stages.conductor.conductor import ConductorStage
 from euthyne.core.trade.rating import bases, k_ambient, loaded_conductors, table
 from euthyne.core.trade.shown import at_most
-from euthyne.core.trade.wire import materials, ohms_per_m_20, size_named
+from euthyne.core.trade.wire import Wire, materials, size_named
 from euthyne.core.trade.worked import Figured, Working, put, root, worked
 
 FEET_PER_M = 1 / 0.3048
@@ -131,8 +131,9 @@ def _temperature(sized: ConductorStage, brief: SizingBrief, c: Candidate) -> Wor
 
 def _ohms(brief: SizingBrief, c: Candidate) -> Working:
     wanted = brief.conductor
+    wire = Wire(size_named(c.size), wanted.metal, wanted.tinned)
     alpha = materials()[wanted.metal].alpha20_per_k
-    cool = put(ohms_per_m_20(size_named(c.size), wanted.metal, wanted.tinned), "mohm", 1000)
+    cool = put(wire.ohms_per_m_20, "mohm", 1000)
     warm = cool * (put(1) + put(alpha) * (put(c.conductor_c) - put(20)))
     kind = "tinned " if wanted.tinned else ""
     formula = (

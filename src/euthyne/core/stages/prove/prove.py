@@ -44,13 +44,11 @@ class ProveStage:
     def lines(self) -> tuple[Line, ...]:
         """Readings to take; none while the conductor is open."""
         cable = self.conductor
-        if self.cut.length is None or cable.size is None:
+        if self.cut.length is None or cable.wire is None:
             return ()
         through = tuple(j.core for j in self.ends.joints if j.a and j.b)
         measured = Measured(
-            size=cable.size,
-            metal=cable.told.metal,
-            tinned=cable.told.tinned,
+            wire=cable.wire,
             length_m=self.cut.length.cut_m,
             room_c=self.told.room_c,
             fuse_amps=cable.protection.amps if self.given.fused_plug else None,

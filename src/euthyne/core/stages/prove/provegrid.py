@@ -9,7 +9,7 @@ from euthyne.core.shelf.face import Face
 from euthyne.core.shelf.part import Part
 from euthyne.core.trade.corewords import function_of
 from euthyne.core.wiring.diagnose import Explanation, diagnose
-from euthyne.core.wiring.grid import Heard, Point, Wire, Wiring, pair
+from euthyne.core.wiring.grid import Course, Heard, Point, Wiring, pair
 from euthyne.core.wiring.mistakes import Exchanged, Joined, Mistake, Moved, Open, Turned, TurnName
 from euthyne.core.wiring.words import Names
 
@@ -106,7 +106,7 @@ def _place(point: Point) -> str:
     return f"{point.cavity} at {END_WORDS[point.fitting]}"
 
 
-def _names(cores: dict[Wire, str]) -> Names:
+def _names(cores: dict[Course, str]) -> Names:
     return Names(lambda wire: function_of(cores[wire]), _place, lambda end: END_WORDS[end])
 
 

@@ -21,8 +21,7 @@ def lines(cores: tuple[str, ...], measured: Measured) -> tuple[Line, ...]:
     """A line for each core that carries current."""
     low, high = band_of(measured)
     most = high + contacts_ohm()
-    kind = "tinned " if measured.tinned else ""
-    metres = f"{measured.length_m:.2f} m of {kind}{measured.size.name} at {measured.room_c:g} °C"
+    metres = f"{measured.length_m:.2f} m of {measured.wire.words} at {measured.room_c:g} °C"
     return tuple(
         ResistanceLine(
             id=f"core-{core}",

@@ -5,18 +5,16 @@ from dataclasses import dataclass
 
 from euthyne.core.stages.prove.verdict import Meter, Verdict
 from euthyne.core.trade.quantity import Measure
-from euthyne.core.trade.wire import Metal, Size
+from euthyne.core.trade.wire import Wire
 
 AT_ITS_END = ("ol", "open", "over")  # what a meter shows, and people write, past its range
 
 
 @dataclass(frozen=True)
 class Measured:
-    """What is measured: conductor size and metal, plain or tinned, length as cut (m), room (C), fuse in a plug (A)."""
+    """What is measured: the wire of each core, its length as cut (m), the room (C), the fuse in a plug (A)."""
 
-    size: Size
-    metal: Metal
-    tinned: bool
+    wire: Wire
     length_m: float
     room_c: float
     fuse_amps: float | None = None

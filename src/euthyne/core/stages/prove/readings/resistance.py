@@ -1,20 +1,11 @@
 """Readings of a conductor's resistance, end to end: their band, and what a reading outside it tells."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from euthyne.core.stages.prove.readings.line import Line, Measured
 from euthyne.core.stages.prove.verdict import Meter, Verdict
 from euthyne.core.trade.quantity import OHMS, Measure
-from euthyne.core.trade.wire import (
-    GAUGES,
-    Metal,
-    Size,
-    at_celsius,
-    awg,
-    metric,
-    metric_resistances,
-    ohms_per_m_20,
-)
+from euthyne.core.trade.wire import GAUGES, Size, Wire, awg, metric, metric_resistances
 from euthyne.data.tables import toml
 
 BAND_SHARE = 5  # a meter tells a band apart when right within a fifth of it, good practice, generic
@@ -111,27 +102,20 @@ def band_factors(size: Size) -> tuple[float, float]:
     return t["metric_low"], t["metric_high"]
 
 
-def core_band_ohm(
-    size: Size, metal: Metal, length_m: float, room_c: float, tinned: bool = False
-) -> tuple[float, float]:
+def core_band_ohm(wire: Wire, length_m: float, room_c: float) -> tuple[float, float]:
     """Band a single core's resistance must fall in, without its contacts.
 
-    Parameters: size; metal; length_m, as cut; room_c; tinned, for copper. Returns: least and most, ohm.
+    Parameters: wire; length_m, as cut; room_c. Returns: least and most, ohm.
+    Source: IEC 60228 class 5 maximum or nominal gauge; how far below it good cable measures, proof-limits.toml.
     """
-    table = length_m * at_celsius(ohms_per_m_20(size, metal, tinned), metal, room_c)
-    low, high = band_factors(size)
+    table = length_m * wire.ohms_per_m(room_c)
+    low, high = band_factors(wire.size)
     return low * table, high * table
 
 
-def band_of(measured: Measured, size: Size | None = None) -> tuple[float, float]:
-    """Band of a core of a lead as it is measured, in ohm; of another size where one is given."""
-    return core_band_ohm(
-        size=size or measured.size,
-        metal=measured.metal,
-        length_m=measured.length_m,
-        room_c=measured.room_c,
-        tinned=measured.tinned,
-    )
+def band_of(measured: Measured) -> tuple[float, float]:
+    """Band of a core of a lead as it is measured, in ohm."""
+    return core_band_ohm(measured.wire, measured.length_m, measured.room_c)
 
 
 def contacts_ohm() -> float:
@@ -151,5 +135,8 @@ def thinner_than(size: Size) -> Size | None:
 
 def thinner_one(measured: Measured) -> tuple[str, float] | None:
     """The next thinner size and the least it would read, in ohm; None below the thinnest."""
-    less = thinner_than(measured.size)
-    return None if less is None else (less.name, band_of(measured, less)[0])
+    less = thinner_than(measured.wire.size)
+    if less is None:
+        return None
+    wire = replace(measured.wire, size=less)
+    return less.name, core_band_ohm(wire, measured.length_m, measured.room_c)[0]
