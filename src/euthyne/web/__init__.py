@@ -3,6 +3,7 @@
 import secrets
 from datetime import timedelta
 from pathlib import Path
+from typing import Any
 
 from flask import Flask, g
 from flask_wtf.csrf import CSRFProtect, generate_csrf
@@ -55,6 +56,8 @@ def create_app(store: LeadStore, folder: Path) -> Flask:
     app.jinja_env.trim_blocks = app.jinja_env.lstrip_blocks = True
     CSRFProtect(app)
     app.jinja_env.globals["csrf_token"] = _token
+    forms: Any = app.jinja_env.get_template("forms.html").module
+    app.jinja_env.globals.update(post=forms.post, form_token=forms.form_token)
     for room in (
         bench,
         leads,
