@@ -17,7 +17,13 @@ from euthyne.web.frame import drawn, lead_page, show_stage, store
 blueprint = Blueprint("brief", __name__)
 
 SPARE_ROWS = 1
-COLUMNS = ("name", "draws", "quantity", "diversity")
+LOAD_COLUMNS = (
+    ("name", "name", "another load"),
+    ("draws", "watts or amps", "2.2 kW or 3 A"),
+    ("quantity", "how many", "1"),
+    ("diversity", "share on at once", "100 %"),
+)
+COLUMNS = tuple(column for column, _, _ in LOAD_COLUMNS)
 
 
 @blueprint.get("/leads/<tag>/brief")
@@ -33,6 +39,7 @@ def show(tag: str) -> str:
         groups=page.plan.kind.groups,
         headline=page.plan.kind.headline,
         loads=show_loads(lead, drafts),
+        load_columns=LOAD_COLUMNS,
         drawing=drawn(loop, lead),
     )
 

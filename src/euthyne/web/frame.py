@@ -17,7 +17,9 @@ from euthyne.core.standing.progress import Progress, progress
 from euthyne.drawing.ribbon import LIST, PAGE, ROW, ribbon
 from euthyne.exchange.lead_file import LeadFile
 from euthyne.store.leads import Held, LeadStore
+from euthyne.web.words import day
 
+WHERE = {"indoor": "indoors", "outdoor": "outdoors", "wet": "in the wet"}
 FORMS = {"page": PAGE, "row": ROW, "list": LIST}
 
 
@@ -60,6 +62,19 @@ class LeadPage:
     def tag(self) -> str:
         """The lead's tag."""
         return self.held.lead.tag
+
+    @property
+    def beside_its_name(self) -> str:
+        """Its tag, whom it is for, where it lives, and when it is wanted, in one line."""
+        lead = self.held.lead
+        said = [self.tag]
+        if lead.made_for:
+            said.append(f"for {lead.made_for}")
+        drum = ", on a drum" if lead.brief.drum_layers else ""
+        said.append(WHERE[lead.brief.place] + drum)
+        if lead.wanted_by:
+            said.append(f"wanted {day(lead.wanted_by)}")
+        return " · ".join(said)
 
     def reached(self, stage: Stage) -> bool:
         """True when a stage is worked out for this kind of lead."""
