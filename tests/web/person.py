@@ -13,14 +13,14 @@ class Person:
     def open(self, address, code=200):
         answer = self.client.get(address, follow_redirects=True)
         assert answer.status_code == code, answer.text[:400]
-        return answer.text
+        return one_space(answer.text)
 
     def send(self, address, code=200, part=False, **fields):
         fields = {k.replace("__", "."): v for k, v in fields.items()}
         headers = {"HX-Request": "true"} if part else {}
         answer = self.client.post(address, data=fields, headers=headers, follow_redirects=True)
         assert answer.status_code == code, answer.text[:400]
-        return answer.text
+        return one_space(answer.text)
 
     def confirm(self, tag, step, **more):
         """Confirms a step at the bench; at a gate every part it asks for is ticked first."""
@@ -33,6 +33,11 @@ class Person:
         return re.search(r'name="stamp" id="stamp" value="(\w+)"', self.open(address))[1]
 
 
+def one_space(page):
+    """A page with its white space as a browser takes it."""
+    return re.sub(r"\s+", " ", page)
+
+
 def words(page):
     """What a page says, without its marking."""
-    return re.sub(r"\s+", " ", unescape(re.sub(r"<[^>]+>", " ", page)))
+    return one_space(unescape(re.sub(r"<[^>]+>", " ", page)))

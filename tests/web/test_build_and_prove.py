@@ -195,7 +195,7 @@ def test_a_part_forgotten_after_the_press_costs_the_lug_and_its_length_and_the_r
 
 
 def test_asking_for_a_part_that_is_not_there_says_so(person):
-    assert "The build has no such part" in person.open(f"{LUGS}/forgot?part=teapot")
+    assert "The build has no such part" in words(person.open(f"{LUGS}/forgot?part=teapot"))
     assert take_the_way_back(person, "teapot").status_code == 409
 
 

@@ -8,6 +8,7 @@ from typing import Any
 from flask import Flask, g
 from flask_wtf.csrf import CSRFProtect, generate_csrf
 
+from euthyne.core.lead.stage import Stage
 from euthyne.core.shelf.reference import check_reference
 from euthyne.store.leads import LeadStore
 from euthyne.store.shelf import ShelfStore
@@ -33,6 +34,20 @@ from euthyne.web import (
 )
 from euthyne.web.words import filters
 
+SHEETS = (
+    "tokens",
+    "frame",
+    "forms",
+    "drawings",
+    *(stage.value for stage in Stage),
+    "places",
+    "envelope",
+    "shelf",
+    "practices",
+    "stores",
+    "bench",
+)
+
 
 def create_app(store: LeadStore, folder: Path) -> Flask:
     """The application on a store; ``folder`` keeps its secret key."""
@@ -56,6 +71,7 @@ def create_app(store: LeadStore, folder: Path) -> Flask:
     app.jinja_env.trim_blocks = app.jinja_env.lstrip_blocks = True
     CSRFProtect(app)
     app.jinja_env.globals["csrf_token"] = _token
+    app.jinja_env.globals["sheets"] = SHEETS
     forms: Any = app.jinja_env.get_template("forms.html").module
     app.jinja_env.globals.update(post=forms.post, form_token=forms.form_token)
     for room in (

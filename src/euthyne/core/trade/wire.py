@@ -192,8 +192,8 @@ class Wire:
 
         Source: IEC 60228, ASTM B258. Raises: KeyError for a metric size that is not in IEC 60228.
 
-        >>> Wire(metric(1.5)).ohms_per_m_20, Wire(metric(1.5), tinned=True).ohms_per_m_20
-        (0.0133, 0.0137)
+        >>> f"{Wire(metric(1.5)).ohms_per_m_20:.4f} {Wire(metric(1.5), tinned=True).ohms_per_m_20:.4f}"
+        '0.0133 0.0137'
         """
         stuff = materials()
         tinned_copper = self.tinned and self.metal == "copper"

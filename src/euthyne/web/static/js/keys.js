@@ -3,20 +3,45 @@
 
 const keysOn = () => localStorage.getItem("keys") !== "off";
 const typing = (t) => t.matches("input:not([type=checkbox]), textarea, select");
-const press = (id) => { const el = document.getElementById(id); if (el) { el.click(); return true; } return false; };
+const press = (id) => {
+  const el = document.getElementById(id);
+  if (el) {
+    el.click();
+    return true;
+  }
+  return false;
+};
 
 // At a gate the same key asks for each part in turn, then goes on.
 function askNext() {
   const next = document.querySelector(".bench-asks input:not(:checked)");
-  if (next) { next.checked = true; next.focus(); }
+  if (next) {
+    next.checked = true;
+    next.focus();
+  }
   return Boolean(next);
 }
 
 function benchKey(event) {
-  const keys = { ArrowLeft: "key-back", ArrowRight: "key-on", " ": "key-go", x: "key-undo", f: "key-forgot", u: "key-slip", Escape: "key-leave", PageDown: "key-go", PageUp: "key-back" };
+  const keys = {
+    ArrowLeft: "key-back",
+    ArrowRight: "key-on",
+    " ": "key-go",
+    x: "key-undo",
+    f: "key-forgot",
+    u: "key-slip",
+    Escape: "key-leave",
+    PageDown: "key-go",
+    PageUp: "key-back"
+  };
   const id = keys[event.key];
-  if (id === "key-go" && askNext()) { event.preventDefault(); return; }
-  if (id && !(event.key === " " && event.target.matches("a, button, summary"))) { if (press(id)) event.preventDefault(); }
+  if (id === "key-go" && askNext()) {
+    event.preventDefault();
+    return;
+  }
+  if (id && !(event.key === " " && event.target.matches("a, button, summary"))) {
+    if (press(id)) event.preventDefault();
+  }
 }
 
 function leadKey(event) {
@@ -26,7 +51,12 @@ function leadKey(event) {
     if (band) window.location.href = band.getAttribute("href");
   } else if (event.key === "w") {
     const working = document.getElementById("working");
-    if (working) { working.open = !working.open; working.scrollIntoView({ block: "nearest" }); }
+    if (working) {
+      working.open = !working.open;
+      working.scrollIntoView({
+        block: "nearest"
+      });
+    }
   }
 }
 
@@ -34,14 +64,24 @@ document.addEventListener("keydown", (event) => {
   if (event.ctrlKey || event.metaKey || event.altKey || !keysOn()) return;
   if (typing(event.target)) return;
   if (document.body.classList.contains("at-bench")) return benchKey(event);
-  if (event.key === "/") { document.getElementById("find").focus(); event.preventDefault(); return; }
-  if (event.key === "n") { window.location.href = "/leads/new"; return; }
+  if (event.key === "/") {
+    document.getElementById("find").focus();
+    event.preventDefault();
+    return;
+  }
+  if (event.key === "n") {
+    window.location.href = "/leads/new";
+    return;
+  }
   if (document.body.classList.contains("on-lead")) leadKey(event);
 });
 
 document.addEventListener("DOMContentLoaded", () => {
   const box = document.getElementById("keys-on");
-  if (box) { box.checked = keysOn(); box.addEventListener("change", () => localStorage.setItem("keys", box.checked ? "on" : "off")); }
+  if (box) {
+    box.checked = keysOn();
+    box.addEventListener("change", () => localStorage.setItem("keys", box.checked ? "on" : "off"));
+  }
 });
 
 // A slider under a field pulls its figure about, in even steps of proportion; letting go keeps it.
@@ -51,12 +91,16 @@ document.addEventListener("input", (event) => {
   event.stopPropagation();
   const control = document.getElementById(slider.dataset.for);
   control.value = `${Number((10 ** Number(slider.value)).toPrecision(2))} ${slider.dataset.unit}`;
-  control.dispatchEvent(new Event("input", { bubbles: true }));
+  control.dispatchEvent(new Event("input", {
+    bubbles: true
+  }));
 }, true);
 document.addEventListener("change", (event) => {
   if (!event.target.matches("input.drag")) return;
   event.stopPropagation();
-  document.getElementById(event.target.dataset.for).dispatchEvent(new Event("change", { bubbles: true }));
+  document.getElementById(event.target.dataset.for).dispatchEvent(new Event("change", {
+    bubbles: true
+  }));
 }, true);
 
 // A field whose note says it is wrong says so to a screen reader too; an open working stays open.
@@ -66,7 +110,10 @@ document.addEventListener("htmx:afterSettle", () => {
     const bad = note && (note.matches(".note-bad") || note.querySelector(".note-bad"));
     control.setAttribute("aria-invalid", bad ? "true" : "false");
   });
-  if (window.workingOpen) { const w = document.getElementById("working"); if (w) w.open = true; }
+  if (window.workingOpen) {
+    const w = document.getElementById("working");
+    if (w) w.open = true;
+  }
 });
 document.addEventListener("htmx:beforeSwap", (event) => {
   const working = document.getElementById("working");

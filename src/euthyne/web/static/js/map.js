@@ -14,12 +14,17 @@ function land(spot) {
   if (!choice || choice.disabled) return;
   choice.value = spot.dataset.mark;
   take(null);
-  choice.dispatchEvent(new Event("change", { bubbles: true }));
+  choice.dispatchEvent(new Event("change", {
+    bubbles: true
+  }));
 }
 
 document.addEventListener("pointerdown", (event) => {
   const handle = event.target.closest(".core-handle");
-  if (handle) { take(handle); event.preventDefault(); }
+  if (handle) {
+    take(handle);
+    event.preventDefault();
+  }
 });
 document.addEventListener("pointerup", (event) => {
   const under = document.elementFromPoint(event.clientX, event.clientY);
@@ -29,6 +34,12 @@ document.addEventListener("keydown", (event) => {
   if (event.key !== "Enter" && event.key !== " ") return;
   const handle = event.target.closest && event.target.closest(".core-handle");
   const spot = event.target.closest && event.target.closest(".spot");
-  if (handle) { take(handle); event.preventDefault(); }
-  if (spot) { land(spot); event.preventDefault(); }
+  if (handle) {
+    take(handle);
+    event.preventDefault();
+  }
+  if (spot) {
+    land(spot);
+    event.preventDefault();
+  }
 });
