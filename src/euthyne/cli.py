@@ -44,7 +44,9 @@ def data_folder(given: str | None, demo: bool = False) -> Path:
     from platformdirs import user_data_path
 
     home = user_data_path("euthyne")
-    return home / "tarn-ridge" if demo else home
+    if demo:
+        return home / "tarn-ridge"
+    return home
 
 
 def open_store(folder: Path) -> "LeadStore":

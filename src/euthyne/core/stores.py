@@ -90,7 +90,9 @@ class Need:
         """How much of it, in words."""
         if self.kind not in BY_LENGTH:
             return f"{self.amount:g}"
-        many = f"{self.pieces} of " if self.pieces > 1 else ""
+        many = ""
+        if self.pieces > 1:
+            many = f"{self.pieces} of "
         return f"{many}{self.amount / self.pieces:.2f} m"
 
 
@@ -136,7 +138,9 @@ def what_of(kind: StockKind, text: str) -> str:
     if kind == "cable":
         cable, _, made = text.partition(" ")
         if cable not in cable_types() or not made:
-            problem = f"{text!r} is no cable Euthyne knows" if text else "nothing says which cable"
+            problem = "nothing says which cable"
+            if text:
+                problem = f"{text!r} is no cable Euthyne knows"
             raise Refused(Fault("what", problem, "its type and make-up, such as H07RN-F 3G1.5"))
     elif kind == "part":
         name, _, size = text.partition(" ")
@@ -165,14 +169,18 @@ def counted_by_size(part: Part) -> bool:
 
 def part_what(part: Part, size_name: str) -> str:
     """A part as it is counted: by its id, a lug by its size too."""
-    return f"{part.id} {size_name}" if counted_by_size(part) else part.id
+    if counted_by_size(part):
+        return f"{part.id} {size_name}"
+    return part.id
 
 
 def words_of(kind: StockKind, what: str) -> str:
     """What something in Stores is, in words: a part by the words of the shelf."""
     name, _, size = what.partition(" ")
     if kind == "part" and name in shelf():
-        return f"{shelf()[name].words}, {size}" if size else shelf()[name].words
+        if size:
+            return f"{shelf()[name].words}, {size}"
+        return shelf()[name].words
     return {"sleeve": f"{what} sleeve", "die": f"die for lugs of {what}"}.get(kind, what)
 
 
@@ -196,16 +204,14 @@ def needs(plan: Plan) -> tuple[Need, ...]:
 
 
 def _cable(plan: Plan, cut_m: float) -> Need:
-    larger = (
-        [c.size for c in plan.conductor.sizing.candidates if not c.fails]
-        if plan.conductor.sizing
-        else []
-    )
-    later = (
-        larger[larger.index(plan.conductor.size_name) + 1 :][:2]
-        if plan.conductor.size_name in larger
-        else []
-    )
+    if plan.conductor.sizing:
+        larger = [c.size for c in plan.conductor.sizing.candidates if not c.fails]
+    else:
+        larger = []
+    if plan.conductor.size_name in larger:
+        later = larger[larger.index(plan.conductor.size_name) + 1 :][:2]
+    else:
+        later = []
     earthed = "E" in plan.cores
     others = tuple(
         f"{plan.conductor.cable_type.name} {make_up(plan.conductor.cores_in_cable, earthed, size)}"
@@ -222,12 +228,14 @@ def _cable(plan: Plan, cut_m: float) -> Need:
 
 
 def _parts(plan: Plan) -> list[Need]:
-    cord = (
-        (plan.conductor.diameter.low_mm, plan.conductor.diameter.high_mm)
-        if plan.conductor.diameter
-        else (0.0, 0.0)
-    )
-    area = plan.conductor.size.cross_section_mm2 if plan.conductor.size else 0.0
+    if plan.conductor.diameter:
+        cord = (plan.conductor.diameter.low_mm, plan.conductor.diameter.high_mm)
+    else:
+        cord = (0.0, 0.0)
+    if plan.conductor.size:
+        area = plan.conductor.size.cross_section_mm2
+    else:
+        area = 0.0
     found = []
     for _, e in plan.build.job.ends:
         if e.part.there_already:
@@ -242,7 +250,9 @@ def _parts(plan: Plan) -> list[Need]:
 
 def _count(e: EndToBuild) -> float:
     """A lug is counted for each core, a coupler once."""
-    return len(e.strip.cores) if e.termination.by_size else 1
+    if e.termination.by_size:
+        return len(e.strip.cores)
+    return 1
 
 
 def _sleeves(plan: Plan) -> list[Need]:
@@ -275,11 +285,9 @@ def _consumables(plan: Plan) -> list[Need]:
         e.termination.tool == "iron" or soldered(e.part, plan.build.job.practices)
         for _, e in plan.build.job.ends
     )
-    return (
-        [*found, Need("consumable", "flux-cored solder", "flux-cored solder", 1)]
-        if solders
-        else found
-    )
+    if solders:
+        return [*found, Need("consumable", "flux-cored solder", "flux-cored solder", 1)]
+    return found
 
 
 def _tools(plan: Plan) -> list[Need]:
@@ -315,16 +323,18 @@ def laid_out(
 def _laid(need: Need, stores: tuple[Stock, ...], piece: str | None) -> Laid:
     own = [s for s in stores if (s.kind, s.what) == (need.kind, need.what)]
     on_hand = sum(s.left for s in own)
-    taken = _cut_from(need, own, piece) if need.kind == "cable" else _counted(need, own)
+    if need.kind == "cable":
+        taken = _cut_from(need, own, piece)
+    else:
+        taken = _counted(need, own)
     if taken:
         return Laid(need, taken, on_hand)
     other = next((s for what in need.others for s in stores if _would_do(s, what, need)), None)
     if other is not None:
-        words = (
-            f"{other.name} would do: {other.what}"
-            if need.kind == "cable"
-            else f"{other.name} would do"
-        )
+        if need.kind == "cable":
+            words = f"{other.name} would do: {other.what}"
+        else:
+            words = f"{other.name} would do"
         return Laid(need, (), on_hand, other, words)
     return Laid(need, (), on_hand, None, INSTEAD.get(need.what, NO_INSTEAD.get(need.kind, "")))
 
@@ -340,7 +350,9 @@ def _counted(need: Need, own: list[Stock]) -> tuple[Taken, ...]:
     enough = max(
         (s for s in own if s.left >= need.amount - 1e-9), key=lambda s: s.left, default=None
     )
-    return (Taken(enough, need.amount if need.kind in USED_UP else 0.0),) if enough else ()
+    if enough:
+        return (Taken(enough, need.amount if need.kind in USED_UP else 0.0),)
+    return ()
 
 
 def _cut_from(need: Need, own: list[Stock], piece: str | None) -> tuple[Taken, ...]:
@@ -351,7 +363,9 @@ def _cut_from(need: Need, own: list[Stock], piece: str | None) -> tuple[Taken, .
         if many:
             taken.append(Taken(stock, many * each))
             wanted -= many
-    return tuple(taken) if not wanted else ()
+    if not wanted:
+        return tuple(taken)
+    return ()
 
 
 def spoiled_needs(plan: Plan, rework: Rework) -> tuple[Need, ...]:
@@ -362,7 +376,10 @@ def spoiled_needs(plan: Plan, rework: Rework) -> tuple[Need, ...]:
         ended = len(steps_named(rework.scrap, end, "land"))
         if ended:
             what = part_what(e.part, job.cable.size)
-            amount = ended if e.termination.by_size else 1
+            if e.termination.by_size:
+                amount = ended
+            else:
+                amount = 1
             found.append(Need("part", what, words_of("part", what), amount))
         shrunk = len(steps_named(rework.scrap, end, "shrink"))
         sleeve = sleeve_on(e, job.cable)

@@ -56,7 +56,9 @@ class _Bench:
     def thick(self) -> float:
         """A core's thickness in px: its share of the cord; a single cable fills the hand by itself."""
         cable = self.plan.conductor
-        return CORD * cable.core_mm / cable.cable_od_mm if self.corded else SINGLE
+        if self.corded:
+            return CORD * cable.core_mm / cable.cable_od_mm
+        return SINGLE
 
     @property
     def spread(self) -> float:
@@ -67,7 +69,9 @@ class _Bench:
     @property
     def half(self) -> float:
         """Half of what the loose parts pass over, in px."""
-        return CORD / 2 if self.corded else self.spread / 2 + SINGLE / 2
+        if self.corded:
+            return CORD / 2
+        return self.spread / 2 + SINGLE / 2
 
 
 def bench_drawing(plan: Plan, step: BuildStep) -> str:
@@ -77,7 +81,10 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
     bench = _Bench(plan, step, step.end)
     if step.kind == "layer":
         return staircase_drawing(bench.strip.stairs, bench.strip.whose, step.part or "")
-    tip = SHEATH_END if bench.bare else CORE_END
+    if bench.bare:
+        tip = SHEATH_END
+    else:
+        tip = CORE_END
     body = STRIPES
     if bench.corded:
         body += rect(0, CORD_Y - CORD / 2, tip, CORD, "cord")
@@ -88,7 +95,10 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
         body += _threaded(bench, part, place, len(on_cable))
     if step.kind in BODY_WORDS:
         body += _body(step)
-    tall = HEIGHT + max(bench.half - 60, 0.0) if on_cable else LOW
+    if on_cable:
+        tall = HEIGHT + max(bench.half - 60, 0.0)
+    else:
+        tall = LOW
     return sheet(WIDTH, tall, body, "bench-drawing", f"{step.headline}. {step.detail}")
 
 
@@ -97,7 +107,10 @@ def _whole(plan: Plan, step: BuildStep) -> str:
     low = CORD_Y + 40
     left = end_drawing(plan.ends["A"].part, 300, low, 190, left=True)
     right = end_drawing(plan.ends["B"].part, 900, low, 190, left=False)
-    apart = 46 if step.kind == "cut" else 90
+    if step.kind == "cut":
+        apart = 46
+    else:
+        apart = 90
     cord = rect(300 + apart, low - 19, 600 - 2 * apart, 38, "cord") + line(
         300 + apart, low - 9, 900 - apart, low - 9, "cord-shine wide"
     )
@@ -127,7 +140,10 @@ def _cores(bench: _Bench) -> str:
     cores = bench.strip.cores
     many = len(cores)
     apart = bench.spread / max(many - 1, 1)
-    thick = min(bench.thick, (apart - 10) / 1.42) if many > 1 else bench.thick
+    if many > 1:
+        thick = min(bench.thick, (apart - 10) / 1.42)
+    else:
+        thick = bench.thick
     body = ""
     for place, core in enumerate(cores):
         off = place - (many - 1) / 2
@@ -151,13 +167,18 @@ def _core(bench: _Bench, core: CoreStrip, lie: _Lie) -> str:
     bare = min(max(core.strip_mm * PER_MM, 30.0), MOST_BARE)
     full = CORE_END + BARE - SHEATH_END
     longest = max(c.core_mm for c in bench.strip.cores)
-    long = full * core.core_mm / longest if trimmed and bench.corded else full
+    if trimmed and bench.corded:
+        long = full * core.core_mm / longest
+    else:
+        long = full
     end = SHEATH_END + long - (bare if trimmed else 0)
     way = f"M0 {lie.y:g}H{end:g}"
     if bench.corded:
         bend = f"{SHEATH_END + 40} {lie.leaves:g} {SHEATH_END + 34} {lie.y:g}"
         way = f"M{SHEATH_END} {lie.leaves:g}C{bend} {SHEATH_END + 80} {lie.y:g}H{end:g}"
-    faint = "" if bench.step.core in (None, core.core) else " faint"
+    faint = " faint"
+    if bench.step.core in (None, core.core):
+        faint = ""
     paint = core_paint(bench.plan.ends.colours.of(core.core))
     body = path(way, f"bench-core-edge{faint}", style=f"stroke-width:{lie.thick + 1.6:g}")
     body += path(way, f"bench-core{faint}", stroke=paint, style=f"stroke-width:{lie.thick:g}")
@@ -179,14 +200,22 @@ def _on_core(bench: _Bench, core: str, end: float, lie: _Lie) -> str:
     tight = bench.done_or_now("shrink", core)
     long = 40 + 1.4 * lie.thick
     tall = lie.thick * (1.16 if tight else 1.42) + 6
-    furthest_back = SHEATH_END + 70 if lie.thick < SINGLE else 0
-    at = end - long * 0.45 if tight else max(end - long - 54, furthest_back)
+    if lie.thick < SINGLE:
+        furthest_back = SHEATH_END + 70
+    else:
+        furthest_back = 0
+    if tight:
+        at = end - long * 0.45
+    else:
+        at = max(end - long - 54, furthest_back)
     return rect(at, lie.y - tall / 2, long, tall, "part-now" if now else "part-on", rx=4)
 
 
 def _terminal(part: Part, end: float, bare: float, lie: _Lie, *, landed: bool) -> str:
     """What a core is ended in: a lug over its bare copper, a cup or barrel, or a terminal with its screw."""
-    kind = "terminal" if landed else "terminal terminal-now"
+    kind = "terminal terminal-now"
+    if landed:
+        kind = "terminal"
     half, y = lie.thick * 0.56, lie.y
     match TERMINATIONS[part.joint].looks:
         case "lug":
@@ -256,7 +285,9 @@ def _shape(kind: str, x: float, class_: str) -> str:
 
 def _body(step: BuildStep) -> str:
     frame = rect(SHEATH_END - 74, CORD_Y - 104, 366, 208, "bench-body", rx=18)
-    held = "clamp clamp-now" if step.kind == "grip" else "clamp"
+    held = "clamp"
+    if step.kind == "grip":
+        held = "clamp clamp-now"
     clamp = rect(SHEATH_END - 66, CORD_Y - 42, 30, 84, held, rx=5)
     words = BODY_WORDS[step.kind]
     return frame + clamp + text(SHEATH_END + 90, CORD_Y + 140, words, "bench-facing", "middle")

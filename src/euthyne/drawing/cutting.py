@@ -41,11 +41,16 @@ def cutting_drawing(plan: Plan) -> str:
     room = RIGHT - LEFT - LEAST * 1.25 * len(small)
     body, x = "", LEFT
     for share in shares:
-        wide = room if share.class_ == "cord" else LEAST * 1.25
+        if share.class_ == "cord":
+            wide = room
+        else:
+            wide = LEAST * 1.25
         body += _share(share, x, wide)
         body += _legs(plan.cut.legs_m, x, wide) if share.class_ == "cord" else ""
         x += wide
-    many = f"{plan.conductor.pieces} × " if plan.conductor.pieces > 1 else ""
+    many = ""
+    if plan.conductor.pieces > 1:
+        many = f"{plan.conductor.pieces} × "
     body += _whole(f"{many}{cut.cut_m:.2f} m to cut")
     label = f"{many}{cut.cut_m:.2f} m to cut: " + ", ".join(
         f"{s.metres:.3f} m {s.words}" for s in shares
@@ -55,7 +60,10 @@ def cutting_drawing(plan: Plan) -> str:
 
 def _share(share: _Share, x: float, wide: float) -> str:
     middle = x + wide / 2
-    figure = f"{share.metres:.2f} m" if share.metres >= 1 else f"{share.metres * 1000:.0f} mm"
+    if share.metres >= 1:
+        figure = f"{share.metres:.2f} m"
+    else:
+        figure = f"{share.metres * 1000:.0f} mm"
     body = rect(x, CORD_Y - TALL / 2, wide, TALL, share.class_)
     if share.class_ == "cord":
         at = x + wide * 0.8

@@ -16,7 +16,10 @@ CORNERS = {
 def shell(face: Face, class_: str = "shell", contact: str = "socket") -> str:
     """The rim of a face, in mm around its middle; plugs may have a rim of their own."""
     w, h = face.width, face.height
-    kind = face.plug_shell if contact == "pin" else face.shell
+    if contact == "pin":
+        kind = face.plug_shell
+    else:
+        kind = face.shell
     if kind == "arch":
         d = f"M{-w / 2} {h * 0.44}V{h * -0.02}C{-w / 2} {-h * 0.36} {-w * 0.28} {-h / 2} 0 {-h / 2}"
         d += f"C{w * 0.28} {-h / 2} {w / 2} {-h * 0.36} {w / 2} {h * -0.02}"
@@ -62,7 +65,9 @@ def cavity(c: Cavity, class_: str) -> str:
     elif c.shape == "ell":
         shape = path(f"M{c.x - c.w / 2:g} {-c.y - c.h / 2:g}h{c.h * 0.62:g}v{c.w:g}h{c.w - c.h * 0.62:g}"
                      f"v{c.h - c.w:g}h{-c.w:g}z", class_)  # fmt: skip
-    return group(shape, transform=f"rotate({c.angle:g} {c.x:g} {-c.y:g})") if c.angle else shape
+    if c.angle:
+        return group(shape, transform=f"rotate({c.angle:g} {c.x:g} {-c.y:g})")
+    return shape
 
 
 def contacts(face: Face, class_: str) -> str:
@@ -86,7 +91,10 @@ def face_drawing(face: Face, contact: str, cx: float, cy: float, scale: float) -
     """A mating face with its marks: pins in brass, holes dark."""
     body = shell(face, contact=contact) + contacts(face, "pin" if contact == "pin" else "hole")
     crowded = pitch(face) * scale < CROWDED_PX
-    kind, below = ("cavity-mark cavity-small", 9) if crowded else ("cavity-mark", 17)
+    if crowded:
+        kind, below = ("cavity-mark cavity-small", 9)
+    else:
+        kind, below = ("cavity-mark", 17)
     marks = "".join(
         text(cx + c.x * scale, cy - c.y * scale + c.h * scale / 2 + below, c.mark, kind, "middle")
         for c in face.cavities
@@ -129,5 +137,8 @@ def wiring_drawing(face: Face, contact: str, cx: float, cy: float, scale: float)
 
 def placed(body: str, x: float, y: float, scale: float, flip: bool = False) -> str:
     """A drawing in mm put on the sheet, line weights kept."""
-    across = -scale if flip else scale
+    if flip:
+        across = -scale
+    else:
+        across = scale
     return group(body, transform=f"translate({x:g} {y:g}) scale({across:g} {scale:g})", class_="mm")

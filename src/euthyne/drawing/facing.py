@@ -43,7 +43,10 @@ def facing(plan: Plan, turned_round: frozenset[str] = frozenset(), presses: bool
         body += wiring_drawing(
             wiring_side(part), part.contact, places["wiring"], middle, _scale(part.face)
         )
-        face = mating_face(part) if end in turned_round else wiring_side(part)
+        if end in turned_round:
+            face = mating_face(part)
+        else:
+            face = wiring_side(part)
         inner[end] = (face, inside)
         if presses:
             body += _spots(end, face, inside, middle) + _turn(
@@ -114,7 +117,10 @@ def _core(
     total: int,
     middle: float,
 ) -> str:
-    spread = 148.0 if total <= FEW else CORE_ROW * (total - 1)
+    if total <= FEW:
+        spread = 148.0
+    else:
+        spread = CORE_ROW * (total - 1)
     y = middle - spread / 2 + place * spread / max(total - 1, 1)
     tint = plan.ends.colours.of(joint.core)
     paint, left, right = core_paint(tint), 548.0, 684.0
@@ -122,12 +128,17 @@ def _core(
         _way(*inner["A"], joint.a, left, y, middle),
         _way(*inner["B"], joint.b, right, y, middle),
     ]
-    thin = "" if total <= FEW else " core-thin"
+    thin = " core-thin"
+    if total <= FEW:
+        thin = ""
     edges = "".join(
         path(d, "core-edge" + thin) + path(d, "core" + thin, stroke=paint) for d in ways
     )
     edges += _broken_by(plan, joint.core, left, y)
-    tall = 30 if total <= FEW else 22
+    if total <= FEW:
+        tall = 30
+    else:
+        tall = 22
     label = rect(left, y - tall / 2, right - left, tall, "core-label", rx=3)
     name = text(616, y + 5, f"{joint.core} · {tint}", "core-name", "middle")
     handle = element(
@@ -162,7 +173,10 @@ def _broken_by(plan: Plan, core: str, edge: float, y: float) -> str:
 
 def _way(face: Face, cx: float, mark: str | None, edge: float, y: float, middle: float) -> str:
     """From a terminal to the label; a core that is landed nowhere ends short of the part."""
-    toward = 1 if edge > cx else -1
+    if edge > cx:
+        toward = 1
+    else:
+        toward = -1
     cavity = next((c for c in face.cavities if c.mark == mark), None)
     if cavity is None:
         return f"M{edge - toward * 70:g} {y:g}H{edge:g}"
@@ -170,7 +184,10 @@ def _way(face: Face, cx: float, mark: str | None, edge: float, y: float, middle:
     x, y0 = cx + cavity.x * scale, middle - cavity.y * scale
     bend = edge - toward * 34
     if _hidden(face, cavity, toward, scale):
-        down = 1 if y >= y0 else -1
+        if y >= y0:
+            down = 1
+        else:
+            down = -1
         off = min(13.0, pitch(face) * scale / 2)
         start, lead = f"M{x:g} {y0 + down * off:g}", f"C{x:g} {y0 + down * 74:g}"
         return f"{start}{lead} {bend - toward * 60:g} {y:g} {bend:g} {y:g}H{edge:g}"

@@ -35,8 +35,12 @@ class Square:
 
 def layout(facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: bool) -> list[Words | Square]:
     """Everything on the label, in mm from its top left corner; before the seal it says that it is no tag."""
-    last = f"test again by {facts.next_test}" if sealed else "NOT PROVEN, NOT A TAG YET"
-    fuse = f", fuse {facts.fuse_amps:g} A" if facts.fuse_amps is not None else ""
+    last = "NOT PROVEN, NOT A TAG YET"
+    if sealed:
+        last = f"test again by {facts.next_test}"
+    fuse = ""
+    if facts.fuse_amps is not None:
+        fuse = f", fuse {facts.fuse_amps:g} A"
     found: list[Words | Square] = [
         Words(4, 8.6, 5.4, facts.tag, heavy=True),
         Words(30, 8.4, 3.4, facts.name[:34]),
@@ -56,7 +60,9 @@ def _rolled(facts: TagFacts) -> list[Words | Square]:
     """What it carries rolled up, and in how many layers; nothing for a lead that is never rolled up."""
     if not facts.rolls:
         return [Words(4, 23.2, 2.7, "the most it carries")]
-    layers = f" in {facts.rolled_layers} layers" if facts.rolled_layers else ""
+    layers = ""
+    if facts.rolled_layers:
+        layers = f" in {facts.rolled_layers} layers"
     return [
         Words(4, 23.2, 2.7, "unwound"),
         Words(30, 19.4, 7.4, f"{at_most(facts.amps_rolled)} A", heavy=True),
@@ -97,7 +103,9 @@ def label_svg(facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: bool) -
         if isinstance(item, Square):
             dark += f"M{item.x:.3f} {item.y:.3f}h{item.w:.3f}v{item.h:.3f}h-{item.w:.3f}z"
         else:
-            weight = "700" if item.heavy else "400"
+            weight = "400"
+            if item.heavy:
+                weight = "700"
             body += text(item.x, item.y, item.words, font_size=item.size, font_weight=weight, fill="#22282B",
                          font_family="Atkinson Hyperlegible Next, sans-serif")  # fmt: skip
     body += path(dark, fill="#22282B", shape_rendering="crispEdges")

@@ -21,7 +21,10 @@ AROUND = 3
 def shown(sizing: Sizing, taken: str | None) -> tuple[Candidate, ...]:
     """The rungs around the taken size: enough below to see what fails, enough above to see what more would bring."""
     names = [c.size for c in sizing.candidates]
-    at = names.index(taken) if taken in names else len(names) - 1
+    if taken in names:
+        at = names.index(taken)
+    else:
+        at = len(names) - 1
     first = max(0, min(at - AROUND, len(names) - 2 * AROUND - 0))
     return sizing.candidates[first : first + 2 * AROUND]
 
@@ -72,17 +75,17 @@ def ladder(
     body += line(x_amps, HEAD - 6, x_amps, foot + 2, "limit") + line(
         x_drop, HEAD - 6, x_drop, foot + 2, "limit"
     )
-    duty = (
-        f" ({sizing.running_amps:.3g} A, {brief.load.duty_percent:g} %)"
-        if brief.load.duty_percent < 100
-        else ""
-    )
+    duty = ""
+    if brief.load.duty_percent < 100:
+        duty = f" ({sizing.running_amps:.3g} A, {brief.load.duty_percent:g} %)"
     body += text(x_amps, foot + 20, f"{wanted:.3g} A wanted{duty}", "limit-words", "middle")
     body += text(x_drop, foot + 20, f"{limit:g} % limit", "limit-words", "middle") + words
     if brief.load.start_multiple > 1:
         dip = f"thin bar: start, {brief.limits.start_drop_percent:g} % at the line"
         body += text(WIDTH - 12, foot + 20, dip, "ladder-small", "end")
-    standing = "taken" if settled else "the smallest that fits"
+    standing = "the smallest that fits"
+    if settled:
+        standing = "taken"
     label = f"Sizes from {rungs[0].size} to {rungs[-1].size}; {taken} is {standing}"
     return sheet(WIDTH, foot + 30, body, "ladder", label, role="group")
 
@@ -101,7 +104,9 @@ def _heads(weighed: bool) -> str:
 def _dip(c: Candidate, y: float, most_drop: float, limit: float, start_limit: float) -> str:
     """The dip at the start as a thin bar, drawn so that its own limit falls on the line of the other."""
     share = min(c.start_drop_percent / start_limit * limit / most_drop, 1.0)
-    kind = "fails" if "start" in c.fails else "fits"
+    kind = "fits"
+    if "start" in c.fails:
+        kind = "fails"
     return rect(LOSES_X, y + ROW / 2 + 11, max(2.0, share * LOSES_W), 4, f"bar bar-{kind}")
 
 
@@ -117,12 +122,13 @@ def _rung(
     metal: tuple[float, float | None] | None,
 ) -> str:
     mid = y + ROW / 2
-    frame = (
-        rect(1.5, y + 1, WIDTH - 3, ROW - 2, "rung-frame")
-        if taken
-        else line(3, y + ROW, WIDTH, y + ROW, "rule")
-    )
-    standing = "fits" if c.fits else "fails"
+    if taken:
+        frame = rect(1.5, y + 1, WIDTH - 3, ROW - 2, "rung-frame")
+    else:
+        frame = line(3, y + ROW, WIDTH, y + ROW, "rule")
+    standing = "fails"
+    if c.fits:
+        standing = "fits"
     word = (
         ("taken" if settled else "fits first")
         if taken and c.fits
@@ -204,9 +210,10 @@ def _too_lossy(c: Candidate) -> bool:
 
 def _bar(x: float, width: float, share: float, mid: float, fails: bool) -> str:
     long = max(2.0, min(share, 1.0) * width)
-    broken = (
-        "" if share <= 1.0 else line(x + long - 7, mid - 13, x + long - 1, mid + 13, "bar-break")
-    )
+    if share <= 1.0:
+        broken = ""
+    else:
+        broken = line(x + long - 7, mid - 13, x + long - 1, mid + 13, "bar-break")
     return rect(x, mid - 9, long, 18, f"bar bar-{'fails' if fails else 'fits'}") + broken
 
 

@@ -13,14 +13,18 @@ def loop(plan: Plan) -> str:
     run = brief.run_m
     if brief.poles == 1:
         return _one_pole(plan)
-    way = f"{round(run, 2):g} m" if run is not None else "? m"
+    way = "? m"
+    if run is not None:
+        way = f"{round(run, 2):g} m"
     wires = line(SUPPLY, TOP, LOAD, TOP, "loop-wire") + line(SUPPLY, FOOT, LOAD, FOOT, "loop-wire")
     arrows = path(f"M{410} {TOP - 6}l10 6-10 6z", "loop-arrow") + path(
         f"M{430} {FOOT - 6}l-10 6 10 6z", "loop-arrow"
     )
     words = text(420, TOP - 14, f"{way} out", "loop-words", "middle")
     words += text(420, FOOT + 26, f"{way} back", "loop-words", "middle")
-    copper = f"{round(2 * run, 2):g} m of copper" if run is not None else "the run is not said yet"
+    copper = "the run is not said yet"
+    if run is not None:
+        copper = f"{round(2 * run, 2):g} m of copper"
     words += text(420, (TOP + FOOT) / 2 + 6, copper, "loop-total", "middle")
     label = f"{way} out and {way} back; {copper}"
     return sheet(
@@ -35,11 +39,15 @@ def loop(plan: Plan) -> str:
 def _one_pole(plan: Plan) -> str:
     """A run that lengthens one pole: the other stays as it is."""
     run, already = plan.lead.brief.run_m, plan.lead.brief.already_m
-    way = f"{round(run, 2):g} m added" if run is not None else "? m added"
+    way = "? m added"
+    if run is not None:
+        way = f"{round(run, 2):g} m added"
     wires = line(SUPPLY, TOP, LOAD, TOP, "loop-wire") + line(
         SUPPLY, FOOT, LOAD, FOOT, "loop-wire loop-other"
     )
-    there = f", {round(already, 2):g} m there already" if already else ""
+    there = ""
+    if already:
+        there = f", {round(already, 2):g} m there already"
     words = text(420, TOP - 14, f"{way} to this pole{there}", "loop-words", "middle")
     words += text(420, FOOT + 26, "the other pole: a lead of its own", "loop-words", "middle")
     return sheet(
@@ -58,8 +66,12 @@ def _supply(plan: Plan) -> str:
 
 def _load(plan: Plan) -> str:
     amps = plan.brief.demand_amps
-    figure = f"{amps:.3g} A" if amps is not None else "? A"
-    what = "its socket" if plan.lead.brief.feeds == "socket" else "its load"
+    figure = "? A"
+    if amps is not None:
+        figure = f"{amps:.3g} A"
+    what = "its load"
+    if plan.lead.brief.feeds == "socket":
+        what = "its socket"
     box = rect(LOAD, TOP - 34, 138, FOOT - TOP + 68, "loop-box", rx=4)
     return (
         box

@@ -33,7 +33,9 @@ def outline(part: Part) -> Outline:
         return _front(part)
     if part.outline == "angled":
         return _angled(part)
-    return _shrouded(part) if part.outline == "shroud" else _round(part)
+    if part.outline == "shroud":
+        return _shrouded(part)
+    return _round(part)
 
 
 def _cord_sleeve(x: float = 0.0, y: float = 0.0) -> str:
@@ -56,8 +58,14 @@ def _pins(part: Part, x: float, mid: float, inside: bool = False) -> str:
     }
     shapes = []
     for offset, earth, thick in sorted(seen):
-        length = part.earth_pin_mm if earth else part.pin_mm
-        thick = max(thick, 3.0) if not earth else max(thick, 3.6)
+        if earth:
+            length = part.earth_pin_mm
+        else:
+            length = part.pin_mm
+        if not earth:
+            thick = max(thick, 3.0)
+        else:
+            thick = max(thick, 3.6)
         top = mid - offset - thick / 2
         shapes.append(rect(x, top, length, thick, "pin-in" if inside else "pin", rx=0.8))
         if part.sleeved and not earth:

@@ -17,7 +17,9 @@ def element(name: str, body: str = "", **attributes: Attribute) -> str:
             if value is not None
         ]
     )
-    return f"<{name}{written}>{body}</{name}>" if body else f"<{name}{written}/>"
+    if body:
+        return f"<{name}{written}>{body}</{name}>"
+    return f"<{name}{written}/>"
 
 
 @cache
@@ -32,12 +34,16 @@ def _value(value: Attribute) -> str:
 
 
 def _plain(words: str) -> str:
-    return escape(words) if SPECIAL.search(words) else words
+    if SPECIAL.search(words):
+        return escape(words)
+    return words
 
 
 def _figure(value: float | None) -> str:
     """A number to a hundredth, without idle noughts."""
-    return f"{round(value, 2):g}" if isinstance(value, float) else str(value)
+    if isinstance(value, float):
+        return f"{round(value, 2):g}"
+    return str(value)
 
 
 def text(
@@ -45,7 +51,9 @@ def text(
 ) -> str:
     """Words at a point."""
     if not more:
-        kind = f' class="{class_}"' if class_ else ""
+        kind = ""
+        if class_:
+            kind = f' class="{class_}"'
         return f'<text x="{_figure(x)}" y="{_figure(y)}"{kind} text-anchor="{anchor}">{_plain(words)}</text>'
     return element(
         "text", escape(words), x=x, y=y, class_=class_ or None, text_anchor=anchor, **more
@@ -69,7 +77,9 @@ def rect(
     """A rectangle."""
     if rx is None and not more:
         sides = f'x="{_figure(x)}" y="{_figure(y)}" width="{_figure(w)}" height="{_figure(h)}"'
-        return f'<rect {sides} class="{class_}"/>' if class_ else f"<rect {sides}/>"
+        if class_:
+            return f'<rect {sides} class="{class_}"/>'
+        return f"<rect {sides}/>"
     return element("rect", "", x=x, y=y, width=w, height=h, rx=rx, class_=class_ or None, **more)
 
 
@@ -77,7 +87,9 @@ def line(x1: float, y1: float, x2: float, y2: float, class_: str = "", **more: A
     """A straight line."""
     if not more:
         ends = f'x1="{_figure(x1)}" y1="{_figure(y1)}" x2="{_figure(x2)}" y2="{_figure(y2)}"'
-        return f'<line {ends} class="{class_}"/>' if class_ else f"<line {ends}/>"
+        if class_:
+            return f'<line {ends} class="{class_}"/>'
+        return f"<line {ends}/>"
     return element("line", "", x1=x1, y1=y1, x2=x2, y2=y2, class_=class_ or None, **more)
 
 

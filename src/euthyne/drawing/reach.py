@@ -39,14 +39,21 @@ def reach(brief: SizingBrief, sizing: Sizing, taken: str | None) -> str:
         )
         end_m = min(most_m, runs_out_m)
         start_percent, end_percent = drops_along(brief, c.drop_percent, (0.0, end_m))
-        kind = "reach-line reach-taken" if c.size == taken else "reach-line"
+        kind = "reach-line"
+        if c.size == taken:
+            kind = "reach-line reach-taken"
         end = (x(end_m), y(end_percent))
         body += path(
             f"M{x(0):.1f} {y(min(start_percent, most_percent)):.1f}L{end[0]:.1f} {end[1]:.1f}", kind
         )
         label = c.size.replace(" mm2", "").replace(" AWG", "")
-        words = "reach-words reach-words-taken" if c.size == taken else "reach-words"
-        along = 5 if end_m >= most_m else 0
+        words = "reach-words"
+        if c.size == taken:
+            words = "reach-words reach-words-taken"
+        if end_m >= most_m:
+            along = 5
+        else:
+            along = 0
         body += text(
             end[0] + along,
             end[1] - (0 if along else 5),

@@ -38,7 +38,9 @@ def cut_drawing(taken: tuple[Taken, ...], cut_m: float) -> str:
 
 
 def _where(stock: Stock) -> str:
-    return f"{stock.name}, {stock.place}" if stock.place else stock.name
+    if stock.place:
+        return f"{stock.name}, {stock.place}"
+    return stock.name
 
 
 def _cut_row(t: Taken, cut_m: float, longest_m: float, top: float) -> str:
@@ -52,7 +54,10 @@ def _cut_row(t: Taken, cut_m: float, longest_m: float, top: float) -> str:
     for i in range(many + 1):
         x = start + left + off * i / max(many, 1)
         body += line(x, y - 16, x, y + 16, "cut-end")
-    words = f"{many} × {cut_m:.2f} m off" if many > 1 else f"{t.amount:.2f} m off"
+    if many > 1:
+        words = f"{many} × {cut_m:.2f} m off"
+    else:
+        words = f"{t.amount:.2f} m off"
     kept, narrow = f"{t.left:.2f} m stay on {_where(t.stock)}", off < 9 * len(words)
     right = start + left + off
     body += text(
@@ -62,5 +67,8 @@ def _cut_row(t: Taken, cut_m: float, longest_m: float, top: float) -> str:
         "reel-cut-words",
         "end" if narrow else "middle",
     )
-    below = start if left < 9 * len(kept) else start + left / 2
+    if left < 9 * len(kept):
+        below = start
+    else:
+        below = start + left / 2
     return body + text(below, y + 34, kept, "reel-words", "start" if below == start else "middle")

@@ -46,7 +46,9 @@ def ribbon(plan: Plan, progress: Progress, form: Form, base: str, here: Stage | 
     )
     bands = _bands(progress.standings, form, start, end, base, here)
     label = f"{plan.lead.name}: {plan.ends['A'].part.words} to {plan.ends['B'].part.words}; next: {progress.next_action}"
-    size = "page" if form.words else "row"
+    size = "row"
+    if form.words:
+        size = "page"
     body = (
         cord
         + shine
@@ -60,7 +62,10 @@ def ribbon(plan: Plan, progress: Progress, form: Form, base: str, here: Stage | 
 
 def _end(part: Part, form: Form, left: bool) -> tuple[str, float]:
     reach = outline(part).reach_mm * scale_of(part, form.end_tall)
-    x = reach + 1 if left else form.width - reach - 1
+    if left:
+        x = reach + 1
+    else:
+        x = form.width - reach - 1
     return end_drawing(part, x, form.cord_y, form.end_tall, left), reach
 
 
@@ -72,7 +77,10 @@ def _bands(
     base: str,
     here: Stage | None,
 ) -> str:
-    gap = 13.0 if form.words else 8.0
+    if form.words:
+        gap = 13.0
+    else:
+        gap = 8.0
     room = end - start - 2 * (24 if form.words else 14)
     wide = (room - gap * 6) / 7
     first = start + (24 if form.words else 14)
@@ -89,16 +97,20 @@ def _band(s: Standing, form: Form, x: float, wide: float, base: str, here: bool)
         number = element("tspan", str(s.stage.number), class_="sleeve-number")
         word = element("tspan", s.stage.word, x=x + 27, class_="sleeve-word")
         name = element("text", f"{number} {word}", x=x + 11, y=y + 5)
-        sign = "" if here else mark(s.mark, x + wide - 14, y, 6)
-        pointer = (
-            path(f"M{x + wide / 2 - 9:g} {top + form.band:g}h18l-9 9z", "sleeve-pointer")
-            if here
-            else ""
-        )
+        if here:
+            sign = ""
+        else:
+            sign = mark(s.mark, x + wide - 14, y, 6)
+        pointer = ""
+        if here:
+            pointer = path(f"M{x + wide / 2 - 9:g} {top + form.band:g}h18l-9 9z", "sleeve-pointer")
     else:
         name = text(x + wide * 0.3, y + 4.5, str(s.stage.number), "sleeve-number", "middle")
         sign, pointer = mark(s.mark, x + wide * 0.68, y, 5), ""
-    standing = "here" if here else s.mark
+    if here:
+        standing = "here"
+    else:
+        standing = s.mark
     return element(
         "a",
         shape + name + sign + pointer,
@@ -114,11 +126,10 @@ def _dimension(plan: Plan, form: Form, start: float, end: float) -> str:
     run = plan.lead.brief.run_m
     words = "length not said yet"
     if run is not None:
-        last = (
-            f"{plan.cut.length.cut_m:.2f} m to cut"
-            if plan.lead.cut.accepted and plan.cut.length
-            else f"{round(plan.lead.brief.poles * run, 2):g} m of copper"
-        )
+        if plan.lead.cut.accepted and plan.cut.length:
+            last = f"{plan.cut.length.cut_m:.2f} m to cut"
+        else:
+            last = f"{round(plan.lead.brief.poles * run, 2):g} m of copper"
         words = f"{round(run, 2):g} m run · {last}"
     middle, half = (start + end) / 2, len(words) * 4.4 + 14
     ticks = line(start, y - 6, start, y + 6, "dimension") + line(

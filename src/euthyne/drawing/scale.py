@@ -18,16 +18,16 @@ def scale(marks: Sequence[ScaleMark], unit: str, log: bool = False) -> str:
     if not marks:
         return ""
     values = [v for m in marks for v in (m.value, m.upto) if v is not None]
-    low, high = (
-        (min(values) / 1.25, max(values) * 1.25)
-        if log
-        else (min(0.0, min(values)), max(values) * 1.12 or 1.0)
-    )
+    if log:
+        low, high = (min(values) / 1.25, max(values) * 1.25)
+    else:
+        low, high = (min(0.0, min(values)), max(values) * 1.12 or 1.0)
 
     def x(value: float) -> float:
-        share = (
-            math.log(value / low) / math.log(high / low) if log else (value - low) / (high - low)
-        )
+        if log:
+            share = math.log(value / low) / math.log(high / low)
+        else:
+            share = (value - low) / (high - low)
         return LEFT + share * (RIGHT - LEFT)
 
     placed = _levels(marks, x)
@@ -61,7 +61,9 @@ def _levels(
 
 
 def _middle(m: ScaleMark) -> float:
-    return m.value if m.upto is None else (m.value + m.upto) / 2
+    if m.upto is None:
+        return m.value
+    return (m.value + m.upto) / 2
 
 
 def _mark(m: ScaleMark, x: Callable[[float], float], at: float, level: int, floor: float) -> str:

@@ -18,8 +18,14 @@ def section(plan: Plan) -> str:
     copper = math.sqrt(4 / math.pi * cable.wire.size.cross_section_mm2) * per_mm
     bundle = ACROSS * 0.78
     count = len(plan.cores)
-    core = bundle / (1 + 1 / math.sin(math.pi / count)) if count > 1 else bundle
-    orbit = (bundle - core) / 2 if count > 1 else 0.0
+    if count > 1:
+        core = bundle / (1 + 1 / math.sin(math.pi / count))
+    else:
+        core = bundle
+    if count > 1:
+        orbit = (bundle - core) / 2
+    else:
+        orbit = 0.0
     mid = ACROSS / 2 + 9
     body = (
         STRIPES

@@ -16,10 +16,15 @@ def piece(part: Part) -> str:
     """A small picture: the mating face at the left, the part on the end of a cord at the right."""
     face = mating_face(part)
     scale = min(FACE_PX / face.width, FACE_PX / face.height)
-    kind = "pin" if part.contact == "pin" else "hole"
+    kind = "hole"
+    if part.contact == "pin":
+        kind = "pin"
     front = placed(shell(face, contact=part.contact) + contacts(face, kind), 52, PIECE_H / 2, scale)
     reach = outline(part).reach_mm * scale_of(part, 70)
-    low = 0.72 if part.outline == "angled" else 0.5
+    if part.outline == "angled":
+        low = 0.72
+    else:
+        low = 0.5
     side = end_drawing(part, PIECE_W - 8 - min(reach, 130), PIECE_H * low, 70, False)
     return sheet(PIECE_W, PIECE_H, front + side, "piece", part.words)
 

@@ -13,10 +13,16 @@ def staircase_drawing(stairs: tuple[Stair, ...], whose: str, now: str = "") -> s
     Parameters: stairs, outermost first; whose cable it is; now, the id of the layer being worked on.
     """
     ids = [s.layer.id for s in stairs]
-    upto = ids.index(now) if now in ids else len(stairs) - 1
+    if now in ids:
+        upto = ids.index(now)
+    else:
+        upto = len(stairs) - 1
     per_mm = SPAN / max(stairs[0].back_mm, 1.0)
     shown = stairs[: upto + 2]
-    body = "" if upto < len(stairs) - 1 else _cores(stairs)
+    if upto < len(stairs) - 1:
+        body = ""
+    else:
+        body = _cores(stairs)
     for i in range(len(shown) - 1, -1, -1):
         end = TIP - (shown[i].back_mm * per_mm if i <= upto else 0.0)
         layer = shown[i].layer
@@ -61,7 +67,9 @@ def _layer(drawn: Drawn, end: float, tall: float, now: bool, combed: bool) -> st
 
 def _cut_back(stair: Stair, x: float, y: float, now: bool) -> str:
     """The dimension from a layer's cut to the tip, with the layer's name before it."""
-    kind = "dimension stair-dim-now" if now else "dimension"
+    kind = "dimension"
+    if now:
+        kind = "dimension stair-dim-now"
     said = f"{stair.back_mm:.0f} mm"
     ends = line(x, y - 7, x, y + 7, kind) + line(TIP, y - 7, TIP, y + 7, kind)
     name = text(x - 14, y + 6, stair.layer.words, "stair-words", "end")

@@ -20,7 +20,9 @@ class _Ruler:
     def x(self, mm: float) -> float:
         """The place on the sheet of a point so many mm beyond the grip's edge."""
         along = DATUM + mm * self.per_mm
-        return WIDTH - along if self.tip_left else along
+        if self.tip_left:
+            return WIDTH - along
+        return along
 
     def bar(
         self,
@@ -48,11 +50,16 @@ def strip_drawing(plan: Plan, end: End) -> str:
     body = STRIPES + (_sheath(ruler, strip, foot) if sheathed else "")
     for i, core in enumerate(strip.cores):
         tint = plan.ends.colours.of(core.core)
-        back = 0.0 if sheathed else (DATUM - 4) / ruler.per_mm
+        if sheathed:
+            back = 0.0
+        else:
+            back = (DATUM - 4) / ruler.per_mm
         body += _core(ruler, core, strip.inside_mm, tint, TOP + ROW * i + 18, back)
     body += _grip(ruler, foot, "grip" if sheathed else "edge of the part")
     body += (_sheath_dimension(ruler, strip) if sheathed else "") + _scale_bar(ruler, foot + 44)
-    off = f"take off {strip.sheath_mm:.0f} mm of sheath" if sheathed else "singles, no sheath"
+    off = "singles, no sheath"
+    if sheathed:
+        off = f"take off {strip.sheath_mm:.0f} mm of sheath"
     label = f"{part.short}: {off}; " + ", ".join(
         f"{c.core} {c.core_mm:.0f} mm with {c.strip_mm:.0f} bare" for c in strip.cores
     )
@@ -83,7 +90,10 @@ def _core(
         f"{core.core} · {tint}  {core.core_mm:.0f} mm, bare {core.bare_words.removesuffix(' mm')}"
     )
     words += f", {core.round_mm:.0f} round a boss" if core.round_mm else ""
-    side = -1 if ruler.tip_left else 1
+    if ruler.tip_left:
+        side = -1
+    else:
+        side = 1
     return body + text(
         ruler.x(inside_mm) + side * 10,
         y + 22,

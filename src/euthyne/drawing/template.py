@@ -112,7 +112,9 @@ def _end(plan: Plan, words: str, part: Part, strip: StripPlan, y: float) -> list
     sheathed = plan.conductor.cable_type.cord
     datum = MARGIN + 25
     foot = y + 12 + ROW * len(strip.cores)
-    off = f"sheath off {strip.sheath_mm:.1f} mm, " if sheathed else ""
+    off = ""
+    if sheathed:
+        off = f"sheath off {strip.sheath_mm:.1f} mm, "
     items: list[Item] = [
         Note(MARGIN, y, f"{words}: {part.words}", 4.0, True),
         Note(
@@ -189,7 +191,9 @@ def _drawn(item: Item) -> str:
         return line(item.x1, item.y1, item.x2, item.y2, stroke="#000", stroke_width=item.thick)
     if isinstance(item, Patch):
         return rect(item.x, item.y, item.w, item.h, fill=item.fill)
-    weight = "700" if item.heavy else "400"
+    weight = "400"
+    if item.heavy:
+        weight = "700"
     return text(
         item.x,
         item.y,

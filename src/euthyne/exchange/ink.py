@@ -44,7 +44,7 @@ def on_paper(svg: str, css: str, wide: float) -> Any:
     from svglib.svglib import svg2rlg
 
     fonts()
-    drawing = svg2rlg(BytesIO(styled(svg, css)))
+    drawing: Any = svg2rlg(BytesIO(styled(svg, css)))
     share = wide / drawing.width
     drawing.width, drawing.height = wide, drawing.height * share
     drawing.scale(share, share)

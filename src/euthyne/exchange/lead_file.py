@@ -73,7 +73,9 @@ def _kind_faults(lead: Lead) -> list[Fault]:
     kind = kind_named(lead.kind)
     found = []
     if kind.direct != (lead.brief.system == "dc"):
-        wanted = "dc" if kind.direct else "ac-single, ac-split or ac-three"
+        wanted = "ac-single, ac-split or ac-three"
+        if kind.direct:
+            wanted = "dc"
         problem = f"{lead.brief.system!r}: no system of a lead of this kind"
         found.append(Fault("lead.brief.system", problem, wanted))
     if kind.make_up is numbered and lead.brief.ways is None:

@@ -121,9 +121,10 @@ def _done(build: BuildPlan, given: DoneStep) -> Step | None:
 def answer_json(text: str | bytes) -> str:
     """The contract's answer to a document. Raises Refused."""
     build, done, missing = read_build(text)
-    answer = (
-        _order(build, order(build, done)) if missing is None else _recovery(build, done, missing)
-    )
+    if missing is None:
+        answer = _order(build, order(build, done))
+    else:
+        answer = _recovery(build, done, missing)
     return json.dumps(answer, indent=1)
 
 

@@ -106,4 +106,6 @@ def _fault(detail: "ErrorDetails") -> Fault:
 
 def _short(given: Any) -> str:
     text = json.dumps(given, default=str)
-    return text if len(text) <= 40 else text[:37] + "..."
+    if len(text) <= 40:
+        return text
+    return text[:37] + "..."

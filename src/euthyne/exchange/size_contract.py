@@ -67,18 +67,30 @@ def _stand_in(document: dict[str, Any], path: str) -> None:
     here: Any = document
     spare: Any = STAND_IN
     for part in parents:
-        spare = spare.get(part, {}) if isinstance(spare, dict) else {}
-        here = here[int(part)] if isinstance(here, list) else here.get(part)
+        if isinstance(spare, dict):
+            spare = spare.get(part, {})
+        else:
+            spare = {}
+        if isinstance(here, list):
+            here = here[int(part)]
+        else:
+            here = here.get(part)
         if not isinstance(here, dict | list):
             return
     if isinstance(spare, dict) and last in spare:
         here[last] = deepcopy(spare[last])
     elif isinstance(here, list):
-        here[int(last)] = {"run_m": 1, "size": "1 mm2"} if parents == ["already"] else {"amps": 1}
+        if parents == ["already"]:
+            here[int(last)] = {"run_m": 1, "size": "1 mm2"}
+        else:
+            here[int(last)] = {"amps": 1}
     elif last in here:
         del here[last]
     else:
-        here[last] = 1 if last == "run_m" else "1 mm2"
+        if last == "run_m":
+            here[last] = 1
+        else:
+            here[last] = "1 mm2"
 
 
 def answer_json(answer: Sizing) -> str:

@@ -50,7 +50,9 @@ class _Sheet:
         return [CondPageBreak(room_mm * mm), self.words(title, "section")]
 
     def _cell(self, text: str, head: bool) -> Any:
-        return _box() if text == BOX else self.words(text, "head" if head else "plain")
+        if text == BOX:
+            return _box()
+        return self.words(text, "head" if head else "plain")
 
     def table(self, rows: Rows, widths: Sequence[float], head: bool = False) -> Any:
         """A table with hairlines below its rows; widths are shares of the whole."""
@@ -152,7 +154,9 @@ def _mono(words: str) -> str:
 
 def _standing(plan: Plan) -> str:
     made = plan.lead.made_for or "made for nobody named"
-    wanted = f", wanted by {plan.lead.wanted_by}" if plan.lead.wanted_by else ""
+    wanted = ""
+    if plan.lead.wanted_by:
+        wanted = f", wanted by {plan.lead.wanted_by}"
     return _text(
         f"{made}{wanted}. Computed from the tables named in the record; local rules, the makers' sheets and a licensed "
         "person decide."
@@ -167,22 +171,22 @@ def _stops(sheet: _Sheet, progress: Progress) -> list[Any]:
 def _cautions(sheet: _Sheet, progress: Progress) -> list[Any]:
     """Cautions that nobody has passed with a reason."""
     rows = [(BOX, _text(f.title), _text(f.text)) for f in progress.unpassed]
-    return (
-        [*sheet.section("Cautions nobody has passed"), sheet.table(rows, (0.03, 0.27, 0.7))]
-        if rows
-        else []
-    )
+    if rows:
+        return [*sheet.section("Cautions nobody has passed"), sheet.table(rows, (0.03, 0.27, 0.7))]
+    return []
 
 
 def _brief(sheet: _Sheet, plan: Plan) -> list[Any]:
     c = plan.conductor.candidate
-    amps = f"{plan.brief.demand_amps:.1f} A" if plan.brief.demand_amps is not None else "?"
-    guard = (
-        f"{plan.conductor.protection.amps:g} A {plan.conductor.protection.words}"
-        if plan.conductor.protection.amps
-        else "nothing known"
-    )
-    run = f"{plan.lead.brief.run_m:g} m one way" if plan.lead.brief.run_m else "?"
+    amps = "?"
+    if plan.brief.demand_amps is not None:
+        amps = f"{plan.brief.demand_amps:.1f} A"
+    guard = "nothing known"
+    if plan.conductor.protection.amps:
+        guard = f"{plan.conductor.protection.amps:g} A {plan.conductor.protection.words}"
+    run = "?"
+    if plan.lead.brief.run_m:
+        run = f"{plan.lead.brief.run_m:g} m one way"
     rows = [
         (
             "Carries",
@@ -256,7 +260,10 @@ def _laid_out(sheet: _Sheet, plan: Plan) -> list[Any]:
     """Everything to lay out, two abreast, with a box each."""
     told = []
     for need in needs(plan):
-        many = "" if need.kind in ("tool", "die") else f" {_mono(need.in_words)}"
+        if need.kind in ("tool", "die"):
+            many = ""
+        else:
+            many = f" {_mono(need.in_words)}"
         told.append(f"{_text(need.words)}{many}")
     if not told:
         return []

@@ -275,7 +275,9 @@ def probes_json(text: str | bytes) -> str:
 def _probes(plan: ProbePlan, gangs: bool) -> dict[str, Any]:
     told: list[dict[str, Any]] = []
     for probe in plan.probes:
-        want = "sounds" if probe.sounds else "silent"
+        want = "silent"
+        if probe.sounds:
+            want = "sounds"
         if gangs and not probe.sounds:
             told.append(
                 {"gang": [p.name for p in probe.against], "with": probe.one.name, "want": want}

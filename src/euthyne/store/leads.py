@@ -160,7 +160,9 @@ class LeadStore:
         """The seal of a lead, or None."""
         with self.engine.connect() as db:
             found = db.scalar(select(SealRow.document).join(LeadRow).where(LeadRow.tag == tag))
-            return _seal(found) if found else None
+            if found:
+                return _seal(found)
+            return None
 
     def broken_seals(self) -> list[int]:
         """Numbers of the seals of this log that do not hold."""
@@ -170,7 +172,9 @@ class LeadStore:
     def _head(self, session: Session) -> tuple[int, str]:
         documents = session.scalars(_own_seals()).all()
         last = _seal(documents[-1]) if documents else None
-        return (last.number, last.sha256) if last else (0, FIRST)
+        if last:
+            return (last.number, last.sha256)
+        return (0, FIRST)
 
     def journal(self, tag: str) -> list[JournalLine]:
         """What was done to a lead, oldest first."""
@@ -207,7 +211,9 @@ class LeadStore:
     def practices(self) -> Practices:
         """How this bench works."""
         kept = self.setting("practices")
-        return adapter_for(Practices).validate_json(kept) if kept else Practices()
+        if kept:
+            return adapter_for(Practices).validate_json(kept)
+        return Practices()
 
     def practise(self, practices: Practices, at: str, by: str, what: str) -> int:
         """Keep how this bench works, in one transaction with every lead whose build has not begun.

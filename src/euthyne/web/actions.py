@@ -17,7 +17,9 @@ blueprint = Blueprint("actions", __name__)
 
 def _stage() -> Stage:
     given = request.form.get("stage", "brief")
-    return Stage(given) if given in list(Stage) else Stage.BRIEF
+    if given in list(Stage):
+        return Stage(given)
+    return Stage.BRIEF
 
 
 @blueprint.post("/leads/<tag>/fix/<code>")

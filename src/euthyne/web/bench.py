@@ -38,4 +38,6 @@ def show() -> str:
 def due_on(page: LeadPage) -> str:
     """When a sealed lead is to be tested again."""
     seal = store().seal_of(page.tag)
-    return str(seal.record["tag"]["next_test"]) if seal else ""
+    if seal:
+        return str(seal.record["tag"]["next_test"])
+    return ""

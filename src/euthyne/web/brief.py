@@ -88,11 +88,10 @@ def read_load(typed: dict[str, str], row: str) -> OneLoad:
     """One load from what was typed: its name, what it draws, how many, and the share on at once. Raises Refused."""
     draws, count = typed["draws"], typed["quantity"] or "1"
     at_once = read_quantity(typed["diversity"] or "100 %", PERCENT, f"{row}.diversity").value / 100
-    quantity = (
-        float(count.replace(",", "."))
-        if count.replace(",", ".").replace(".", "", 1).isdigit()
-        else 0.0
-    )
+    if count.replace(",", ".").replace(".", "", 1).isdigit():
+        quantity = float(count.replace(",", "."))
+    else:
+        quantity = 0.0
     if not 0 < quantity <= 1000:
         raise Refused(
             Fault(f"{row}.quantity", f"{count!r} is not how many", "a number from 1 to 1000")

@@ -77,11 +77,16 @@ def rework_words(plan: Plan, done_again: Rework) -> str:
         return named.get(key) or (part_words(key, plan.build.job) if "-" in key else key)
 
     forgotten = done_again.cause == "forgotten"
-    what = (
-        part_words(done_again.part, plan.build.job) if forgotten else f"“{called(done_again.part)}”"
-    )
-    why = f" ({done_again.why})" if done_again.why else ""
-    verb = "was forgotten" if forgotten else "was not right"
+    if forgotten:
+        what = part_words(done_again.part, plan.build.job)
+    else:
+        what = f"“{called(done_again.part)}”"
+    why = ""
+    if done_again.why:
+        why = f" ({done_again.why})"
+    verb = "was not right"
+    if forgotten:
+        verb = "was forgotten"
     said = f"{what} {verb}{why}: {HOW_PUT_RIGHT.get(done_again.how, done_again.how)}"
     if done_again.scrap:
         said += f"; scrapped: {', '.join(called(x) for x in done_again.scrap)}"
@@ -117,7 +122,10 @@ def _picture(lead: Lead, key: str) -> Markup:
 
 def _bench_page(page: LeadPage, step: BuildStep | None) -> str:
     steps = page.plan.build.steps
-    at = steps.index(step) if step else len(steps)
+    if step:
+        at = steps.index(step)
+    else:
+        at = len(steps)
     done = {d.step: d for d in page.held.lead.build.done}
     return render_template(
         "build/bench_part.html" if wants_part() else "build/bench.html",
@@ -206,7 +214,10 @@ def tick(tag: str) -> str | Response:
 
     def ticked(lead: Lead) -> Lead:
         had = lead.build.ticked
-        now_here = tuple(k for k in had if k != key) if key in had else (*had, key)
+        if key in had:
+            now_here = tuple(k for k in had if k != key)
+        else:
+            now_here = (*had, key)
         return replace(lead, build=replace(lead.build, ticked=now_here))
 
     store().change(tag, ticked, now(), who(), f"Build: {key} ticked")

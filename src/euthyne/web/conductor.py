@@ -142,7 +142,10 @@ def _load_fields(brief: Brief) -> list[Question]:
             "brief.amps", "Amps", measure=CURRENT, optional=True, drag=(0.5, 500.0)
         ),
     }
-    counted = [] if brief.cells else [Question("brief.volts", "Supply", measure=VOLTS)]
+    if brief.cells:
+        counted = []
+    else:
+        counted = [Question("brief.volts", "Supply", measure=VOLTS)]
     return [*([asked[brief.feeds]] if brief.feeds in asked else []), *counted]
 
 
@@ -244,7 +247,9 @@ def _drawings(lead: Lead) -> tuple[Markup, Markup]:
     plan = plan_of(lead)
     if plan.conductor.sizing_brief is None or plan.conductor.sizing is None:
         return Markup(), Markup()
-    across = section(plan) if plan.conductor.candidate else ""
+    across = ""
+    if plan.conductor.candidate:
+        across = section(plan)
     return Markup(across), Markup(
         reach(plan.conductor.sizing_brief, plan.conductor.sizing, plan.conductor.size_name)
     )

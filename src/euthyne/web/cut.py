@@ -80,7 +80,9 @@ def show(tag: str) -> str:
 
 def _fields(page: LeadPage) -> tuple[Question, ...]:
     """The allowances; and where the run has corners, how they were measured."""
-    return FIELDS + ROUND_CORNERS if len(page.plan.cut.legs_m) > 1 else FIELDS
+    if len(page.plan.cut.legs_m) > 1:
+        return FIELDS + ROUND_CORNERS
+    return FIELDS
 
 
 @dataclass(frozen=True)
@@ -125,7 +127,9 @@ def _strips(page: LeadPage) -> list[dict[str, object]]:
         for core in strip.cores:
             path = f"cut.stripped.{end}.{core.core}"
             verdict = page.plan.cut.verdict(end, core.core)
-            fault = _fault(path, drafts[path]) if path in drafts else ""
+            fault = ""
+            if path in drafts:
+                fault = _fault(path, drafts[path])
             text = drafts.get(path) or (typed.get(path, "") if verdict else "")
             rows.append(
                 {
@@ -203,7 +207,9 @@ def drawing_style() -> str:
 
 def _paper() -> str:
     asked = request.args.get("paper", "a4")
-    return asked if asked in PAPERS else "a4"
+    if asked in PAPERS:
+        return asked
+    return "a4"
 
 
 def _settled_plan(tag: str) -> Plan:

@@ -91,7 +91,9 @@ def _fields(
     on = ((None, "not said"), *((s, s) for s in studs()))
     for end, stud in (("a", stud_a), ("b", stud_b)):
         if stud:
-            words = "Stud, supply end" if end == "a" else "Stud, load end"
+            words = "Stud, load end"
+            if end == "a":
+                words = "Stud, supply end"
             found.append(Question(f"ends.stud_{end}", words, "choice", choices=on))
     if stud_a or stud_b:
         found.append(LUGS)
@@ -111,7 +113,9 @@ def _scheme_words(scheme: Scheme, cores: tuple[str, ...]) -> str:
     listed = ", ".join(f"{c} {colour(scheme.name, c)}" for c in cores[:4]) + (
         " ..." if len(cores) > 4 else ""
     )
-    return f"{listed} ({scheme.words})" if scheme.words else listed
+    if scheme.words:
+        return f"{listed} ({scheme.words})"
+    return listed
 
 
 @blueprint.get("/leads/<tag>/ends")
@@ -181,7 +185,9 @@ def _own_parts(page: LeadPage) -> Entered:
         n: p for n, p in added().parts().items() if n not in {o.id for o in ends.own}
     }
     own = tuple(kept[n] for n in sorted(names & set(kept)))
-    return Entered({"ends.own": own}) if own != ends.own else Entered()
+    if own != ends.own:
+        return Entered({"ends.own": own})
+    return Entered()
 
 
 def _read_joints(page: LeadPage) -> Entered | None:
@@ -208,7 +214,9 @@ def _read_joints(page: LeadPage) -> Entered | None:
 
 def _mark(name: str, marks: tuple[str, ...]) -> str | None:
     given = request.form.get(name)
-    return given if given in marks else None
+    if given in marks:
+        return given
+    return None
 
 
 @blueprint.post("/leads/<tag>/ends/map")

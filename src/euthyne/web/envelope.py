@@ -47,8 +47,13 @@ def show(name: str) -> str:
             shown.append(Shown(field, text, note))
         except Refused as refused:
             shown.append(Shown(field, text, say(refused.faults[0]), bad=True))
-    answer, trouble = _work(instrument, values) if len(values) == len(shown) else (None, "")
-    template = "envelope/answer.html" if wants_part() else "envelope/page.html"
+    if len(values) == len(shown):
+        answer, trouble = _work(instrument, values)
+    else:
+        answer, trouble = (None, "")
+    template = "envelope/page.html"
+    if wants_part():
+        template = "envelope/answer.html"
     return render_template(
         template,
         instrument=instrument,
@@ -78,7 +83,10 @@ def _work(instrument: Instrument, values: dict[str, object]) -> tuple[Sum | None
 
 
 def _drawings(answer: Sum) -> list[Markup]:
-    drawn = [Markup(scale(answer.marks, answer.unit, answer.log))] if answer.marks else []
+    if answer.marks:
+        drawn = [Markup(scale(answer.marks, answer.unit, answer.log))]
+    else:
+        drawn = []
     drawn += [Markup(discs(answer.discs))] if answer.discs else []
     if answer.brief is not None and answer.sizing is not None:
         taken = answer.taken or answer.sizing.candidates[-1].size

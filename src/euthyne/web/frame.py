@@ -70,7 +70,9 @@ class LeadPage:
         said = [self.tag]
         if lead.made_for:
             said.append(f"for {lead.made_for}")
-        drum = ", on a drum" if lead.brief.drum_layers else ""
+        drum = ""
+        if lead.brief.drum_layers:
+            drum = ", on a drum"
         said.append(WHERE[lead.brief.place] + drum)
         if lead.wanted_by:
             said.append(f"wanted {day(lead.wanted_by)}")
@@ -121,7 +123,10 @@ def stamp_of(page: LeadPage, stage: Stage) -> str:
 
 def show_stage(page: LeadPage, stage: Stage, **context: Any) -> str:
     """A stage of a lead: the whole page, or for htmx the parts that change."""
-    template = "lead/answer.html" if wants_part() else f"{stage.value}/page.html"
+    if wants_part():
+        template = "lead/answer.html"
+    else:
+        template = f"{stage.value}/page.html"
     return render_template(
         template,
         page=page,

@@ -57,7 +57,10 @@ def create() -> Response:
 def lead(tag: str) -> Response:
     """A lead, at the stage that is next."""
     page = lead_page(tag)
-    stage = Stage.TAG if page.held.sealed else page.progress.next_stage
+    if page.held.sealed:
+        stage = Stage.TAG
+    else:
+        stage = page.progress.next_stage
     return redirect(url_for(f"{stage.value}.show", tag=tag))
 
 
@@ -79,11 +82,10 @@ def bring() -> str:
 def take_in() -> str | Response | tuple[str, int]:
     """Take a document in whole, or list everything that is wrong with it."""
     sent = request.files.get("file")
-    text = (
-        sent.read().decode("utf-8", "replace")
-        if sent and sent.filename
-        else request.form.get("text", "")
-    )
+    if sent and sent.filename:
+        text = sent.read().decode("utf-8", "replace")
+    else:
+        text = request.form.get("text", "")
     try:
         file = read_lead(text)
         store().add(file, now(), who(), "imported")

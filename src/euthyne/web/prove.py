@@ -90,7 +90,9 @@ def _read_line(plan: Plan, line: Line, drafts: dict[str, str]) -> ReadLine:
     kept = plan.prove.reading(line.id)
     if draft is not None:
         return ReadLine(line, draft, None, _problem(line, draft))
-    text = line.written(kept.value, kept.above) if kept else ""
+    text = ""
+    if kept:
+        text = line.written(kept.value, kept.above)
     return ReadLine(line, text, plan.prove.verdicts.get(line.id), "")
 
 

@@ -48,7 +48,9 @@ def take_back(tag: str) -> str | Response:
         )
 
     last = lead_page(tag).held.lead.build.done[-1:]
-    words = f"Build: {last[0].step} taken back" if last else "Build: nothing to take back"
+    words = "Build: nothing to take back"
+    if last:
+        words = f"Build: {last[0].step} taken back"
     store().change(tag, without_last, now(), who(), words, draw_down)
     return redirect(url_for("build.bench", tag=tag), 303)
 
@@ -94,7 +96,9 @@ def wrong(tag: str) -> str | Response:
 def _reaches(plan: Plan, way: WayBack) -> float | None:
     """Length to spare in mm once a cut-back has cost what it costs; None where nothing is cut back."""
     spare = [s.spare_m * 1000 + s.costs_mm for s in spoiled(plan.build)]
-    return spare[0] - way.length_lost_mm if way.how == "cut-back" and spare else None
+    if way.how == "cut-back" and spare:
+        return spare[0] - way.length_lost_mm
+    return None
 
 
 @blueprint.post("/leads/<tag>/build/wrong")
@@ -119,7 +123,10 @@ def forgot(tag: str) -> str:
     page = _building(tag)
     asked, words = request.args.get("part", ""), _parts(page)
     ids = [part_id for part_id, _ in words]
-    at = ids.index(asked) if asked in ids else -1
+    if asked in ids:
+        at = ids.index(asked)
+    else:
+        at = -1
     return render_template(
         "rework/forgot.html",
         page=page,

@@ -75,7 +75,9 @@ def find() -> str:
     answers = {q: a for q, a in request.args.items() if q in known and a in known[q]}
     parts = list(every_part().values())
     found = matching(parts, answers)
-    template = "shelf/found.html" if wants_part() else "shelf/find.html"
+    template = "shelf/find.html"
+    if wants_part():
+        template = "shelf/found.html"
     return render_template(
         template,
         questions=QUESTIONS,
@@ -202,7 +204,9 @@ def _corrected(part: Part, typed: dict[str, str]) -> Part:
 
 def _paths(part: Part) -> tuple[tuple[str, float], ...]:
     """The ways to each terminal that a form asks for: those of a part with few."""
-    return part.path_mm if len(part.path_mm) <= MOST_PATHS else ()
+    if len(part.path_mm) <= MOST_PATHS:
+        return part.path_mm
+    return ()
 
 
 def _figure(
@@ -251,11 +255,10 @@ def bring() -> str:
 def take_in() -> Response | tuple[str, int]:
     """Take a part in whole, or list everything that is wrong with it."""
     sent = request.files.get("file")
-    text = (
-        sent.read().decode("utf-8", "replace")
-        if sent and sent.filename
-        else request.form.get("text", "")
-    )
+    if sent and sent.filename:
+        text = sent.read().decode("utf-8", "replace")
+    else:
+        text = request.form.get("text", "")
     try:
         part = read_part(text)
         added().add(part, now(), who())

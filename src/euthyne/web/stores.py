@@ -192,13 +192,13 @@ def _amount(kind: StockKind, text: str) -> float:
 def _fresh(kind: StockKind, what: str) -> str:
     """A name of its own for what was given none."""
     taken = {s.name for s in on_hand()}
-    base = words_of(kind, what)[:34] if kind != "cable" else "Reel"
+    base = "Reel"
+    if kind != "cable":
+        base = words_of(kind, what)[:34]
     numbered = (f"{base} {n}" for n in range(1 if kind == "cable" else 2, 10_000))
-    return (
-        base
-        if base not in taken and kind != "cable"
-        else next(n for n in numbered if n not in taken)
-    )
+    if base not in taken and kind != "cable":
+        return base
+    return next(n for n in numbered if n not in taken)
 
 
 @blueprint.get("/stores/one")
@@ -222,7 +222,9 @@ def _one(name: str, typed: str, wrong: str) -> str | tuple[str, int]:
         typed=typed,
         wrong=wrong,
     )
-    return (page, 422) if wrong else page
+    if wrong:
+        return (page, 422)
+    return page
 
 
 @blueprint.post("/stores/one/count")

@@ -28,14 +28,18 @@ def filters() -> dict[str, Callable[..., Any]]:
 
 def figure(value: float | None, places: int = 1) -> str:
     """A number with so many places, or a question mark while it is unknown."""
-    return "?" if value is None else f"{value:.{places}f}"
+    if value is None:
+        return "?"
+    return f"{value:.{places}f}"
 
 
 def limit(value: float, places: int, which: str) -> str:
     """A number with so many places; a limit is rounded to the side of caution."""
     if which == "most":
         return at_most(value, places)
-    return at_least(value, places) if which == "least" else figure(value, places)
+    if which == "least":
+        return at_least(value, places)
+    return figure(value, places)
 
 
 def day(text: str) -> str:

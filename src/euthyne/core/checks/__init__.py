@@ -33,7 +33,9 @@ def listed() -> tuple[Check | Caution, ...]:
 
 def checks(plan: Plan) -> tuple[Found, ...]:
     """Everything found in a plan, stops first, then in the order of the stages; a passed caution carries its reason."""
-    current = "AC" if plan.mains else "DC"
+    current = "DC"
+    if plan.mains:
+        current = "AC"
     looked = (check(plan) for check in CHECKS if check.on in (None, current))
     found = [f for f in looked if f is not None]
     found += [_said_of_kind(caution) for caution in plan.kind.cautions]

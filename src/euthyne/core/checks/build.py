@@ -103,7 +103,9 @@ def flame_near_sleeves(plan: Plan) -> Said | None:
     ]
     if plan.build.job.practices.heat != "flame" or not sleeves:
         return None
-    lined = "adhesive-lined sleeves" if any(s.adhesive for s in sleeves) else "sleeves"
+    lined = "sleeves"
+    if any(s.adhesive for s in sleeves):
+        lined = "adhesive-lined sleeves"
     return Said(
         "A flame near sleeves",
         f"This bench shrinks with a flame; this lead has {lined}. No battery near it.",

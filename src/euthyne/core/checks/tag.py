@@ -42,7 +42,9 @@ def untested(plan: Plan) -> Said | None:
     ]
     if not missing:
         return None
-    rest = f", and {len(missing) - 1} more" if len(missing) > 1 else ""
+    rest = ""
+    if len(missing) > 1:
+        rest = f", and {len(missing) - 1} more"
     return Said("Not everything is proven", f"Still open: {missing[0]}{rest}.")
 
 

@@ -16,7 +16,10 @@ def what_current(brief: SizingBrief, name: str) -> Sum:
     for _ in range(50):
         middle = (low + high) / 2
         c = candidate(size(replace(brief, load=Load(amps=max(middle, 1e-6)))), name)
-        low, high = (middle, high) if c.drop_percent <= brief.drop_limit_percent else (low, middle)
+        if c.drop_percent <= brief.drop_limit_percent:
+            low, high = (middle, high)
+        else:
+            low, high = (low, middle)
     answer = min(low, rating)
     at_most = replace(brief, load=Load(amps=answer))
     taken = size(at_most)

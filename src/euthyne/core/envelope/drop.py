@@ -12,7 +12,10 @@ def what_drop(brief: SizingBrief, name: str) -> Sum:
     """What a size loses over a run, and how far it would go within the loss allowed."""
     answer = size(brief)
     c = candidate(answer, name)
-    fits = "It fits." if c.fits else "It fails on: " + ", ".join(c.fails) + "."
+    if c.fits:
+        fits = "It fits."
+    else:
+        fits = "It fails on: " + ", ".join(c.fails) + "."
     return Sum(
         (
             Figure("Lost", c.drop_volts, "V", 2),

@@ -48,7 +48,10 @@ def what_earth_length(which: Size, path: FaultPath) -> Sum:
     alpha = put(materials()["copper"].alpha20_per_k)
     hot = put(2) * cool * (put(1) + alpha * (put(path.max_c) - put(20)))
     run = longest_m(path.volts, path.loop_ohms, wanted, hot.value)
-    near = path.volts / path.loop_ohms if path.loop_ohms else math.inf
+    if path.loop_ohms:
+        near = path.volts / path.loop_ohms
+    else:
+        near = math.inf
     stands = withstand_a2s(which.cross_section_mm2, path.insulation)
     passes = max(let_through_a2s(guard, a) for a in (wanted, near))
     loop = (put(0.95) * put(path.volts, "V") / put(wanted, "A") - put(path.loop_ohms, "ohm")) / hot
@@ -72,8 +75,8 @@ def what_earth_length(which: Size, path: FaultPath) -> Sum:
     source = (
         "IEC 60364-4-41: 0.8, 0.4, 0.2 s by volts to earth; let-through generic, its maker decides"
     )
-    work = (worked("Longest run", title, loop, "m", source),) if run else ()
-    return Sum(figures, said, marks, "m", workings=work)
+    work = [worked("Longest run", title, loop, "m", source)] if run else []
+    return Sum(figures, said, marks, "m", workings=tuple(work))
 
 
 def _earth(v: dict[str, Any]) -> Sum:

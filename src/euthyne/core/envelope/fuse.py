@@ -14,11 +14,9 @@ def what_fuse(family: str, amps: float, rating_amps: float) -> Sum:
     if fuse is None:
         return Sum((Figure("Fuse", "none"),), f"{found.name} goes up to {max(found.amps):g} A.")
     fits = fuse <= rating_amps
-    said = (
-        "It carries the load and guards the cable."
-        if fits
-        else "It is larger than the cable carries: a larger cable, or a smaller load."
-    )
+    said = "It is larger than the cable carries: a larger cable, or a smaller load."
+    if fits:
+        said = "It carries the load and guards the cable."
     marks = [
         ScaleMark(amps, "load", "given"),
         ScaleMark(fuse, "fuse", "answer"),

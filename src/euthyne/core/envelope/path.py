@@ -41,7 +41,10 @@ def candidate(answer: Sizing, name: str) -> Candidate:
 
 
 def drop_working(brief: SizingBrief, c: Candidate) -> Working:
-    lengths = root(3) if brief.supply.system == "ac-three" else put(brief.poles)
+    if brief.supply.system == "ac-three":
+        lengths = root(3)
+    else:
+        lengths = put(brief.poles)
     metre = put(c.ohms_per_m, "mohm", 1000)
     return worked(
         "Lost on the way",

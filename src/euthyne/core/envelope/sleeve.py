@@ -45,7 +45,9 @@ def what_sleeve(widest_mm: float, thinnest_mm: float, covered_mm: float, adhesiv
         found.recovered_mm + 1.6,
         found.recovered_mm,
     )
-    lined = ", adhesive-lined" if found.adhesive else ""
+    lined = ""
+    if found.adhesive:
+        lined = ", adhesive-lined"
     said = f"{found.expanded_mm:g} mm {found.ratio}{lined} passes the widest with a tenth to spare "
     said += "and grips the thinnest."
     figures = (Figure("Sleeve", f"{found.expanded_mm:g} mm"), Figure("Ratio", found.ratio), cut)

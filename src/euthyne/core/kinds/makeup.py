@@ -15,19 +15,30 @@ def lines_and_earth(brief: Brief, a: Part, b: Part) -> tuple[str, ...]:
     if brief.system == "dc":
         raise Refused(Fault("brief.system", "direct current has no lines", "a system of mains"))
     two_hots = brief.system == "ac-single" and "L1" in a.marks and "L" not in a.marks
-    lines = LINES["ac-split"] if two_hots else LINES[brief.system]
-    neutral = ("N",) if "N" in a.marks or "N" in b.marks else ()
-    earth = ("E",) if brief.earthed else ()
-    return (*lines, *neutral, *earth)
+    if two_hots:
+        lines = LINES["ac-split"]
+    else:
+        lines = LINES[brief.system]
+    cores = list(lines)
+    if "N" in a.marks or "N" in b.marks:
+        cores.append("N")
+    if brief.earthed:
+        cores.append("E")
+    return tuple(cores)
 
 
 def poles_and_taps(brief: Brief, a: Part, b: Part) -> tuple[str, ...]:
     """Plus and minus, or the one pole that is lengthened; a tap for each cell joint and both pack ends."""
-    taps = range(brief.cells + 1) if brief.taps and brief.cells else range(0)
+    if brief.taps and brief.cells:
+        taps = range(brief.cells + 1)
+    else:
+        taps = range(0)
     return (*("+", "-")[: brief.poles], *(f"T{i}" for i in taps))
 
 
 def numbered(brief: Brief, a: Part, b: Part) -> tuple[str, ...]:
     """Cores by their number, and the shield where there is one."""
-    shield = ("S",) if brief.shield else ()
-    return (*(str(n) for n in range(1, (brief.ways or 0) + 1)), *shield)
+    cores = [str(n) for n in range(1, (brief.ways or 0) + 1)]
+    if brief.shield:
+        cores.append("S")
+    return tuple(cores)

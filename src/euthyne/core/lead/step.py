@@ -28,8 +28,9 @@ class StepName:
         >>> StepName("A", "land", "L").key, StepName("B", "thread", "nut").key, StepName("A", "strip").key
         ('A-land-L', 'B-nut', 'A-strip')
         """
-        words = (self.end, self.on) if self.does == "thread" else (self.end, self.does, self.on)
-        return "-".join(word for word in words if word)
+        if self.does == "thread":
+            return f"{self.end}-{self.on}"
+        return "-".join(word for word in (self.end, self.does, self.on) if word)
 
     @property
     def gate(self) -> str:

@@ -82,7 +82,10 @@ def redo(build: BuildPlan, done: Done, wrong: str) -> Recovery:
 def _in_the_way(build: BuildPlan, part: Threaded, done: Done) -> set[str]:
     """Done steps that must be taken back before a part can go on from its own end, and whatever waited for them."""
     over = {s.what for s in done}
-    wrong = {part.needed_by} if part.needed_by else set()
+    if part.needed_by:
+        wrong = {part.needed_by}
+    else:
+        wrong = set()
     if not part.split:
         wrong |= {e.id for e in obstacles(build, part, part.end)}
         wrong |= {
@@ -117,7 +120,9 @@ def _waited_for(build: BuildPlan, step: str) -> set[str]:
 def _undo(build: BuildPlan, part: Threaded, done: Done) -> Recovery | None:
     back = _in_the_way(build, part, done)
     kept = frozenset(s.what for s in done if s.what not in back)
-    return _taken_back(build, done, back) if could_go_on(build, part, part.end, kept) else None
+    if could_go_on(build, part, part.end, kept):
+        return _taken_back(build, done, back)
+    return None
 
 
 def _taken_back(build: BuildPlan, done: Done, back: set[str]) -> Recovery | None:
@@ -139,7 +144,10 @@ def _cut_back(build: BuildPlan, end: End, done: Done) -> Recovery | None:
         return None
     here = {x.id for x in build.everything if x.end == end}
     kept = tuple(s for s in done if s.what not in here)
-    opened = replace(build, a=OPEN) if end == "A" else replace(build, b=OPEN)
+    if end == "A":
+        opened = replace(build, a=OPEN)
+    else:
+        opened = replace(build, b=OPEN)
     found: Order = order(opened, kept)
     if not found.possible:
         return None

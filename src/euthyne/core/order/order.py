@@ -55,7 +55,9 @@ class Event:
     @property
     def places(self) -> tuple[str, ...]:
         """The cable, or the cores it is done on."""
-        return (self.on,) if isinstance(self.on, str) else self.on
+        if isinstance(self.on, str):
+            return (self.on,)
+        return self.on
 
 
 @dataclass(frozen=True)
@@ -83,7 +85,9 @@ class BuildPlan:
 
     def end(self, name: End) -> EndState:
         """An end as it is found."""
-        return self.a if name == "A" else self.b
+        if name == "A":
+            return self.a
+        return self.b
 
     def part(self, name: str) -> Threaded | None:
         """A part by its id."""
@@ -209,11 +213,9 @@ def order(build: BuildPlan, done: Done = (), seconds: float = SECONDS) -> Order:
             steps = tuple(_step(build, by_id[name]) for name in found.ids)
             return Order(steps, len(far), found.end_changes, found.tool_changes, found.proven)
     stuck = _stuck(build)
-    return (
-        Order((), stuck=stuck)
-        if stuck
-        else Order((), cycle=_ring(build, done), dead_end=bool(done))
-    )
+    if stuck:
+        return Order((), stuck=stuck)
+    return Order((), cycle=_ring(build, done), dead_end=bool(done))
 
 
 def _step(build: BuildPlan, job: Job) -> Step:
@@ -259,7 +261,10 @@ def precedence(build: BuildPlan, far: frozenset[str], done: Done = ()) -> Edges 
     for e in build.events:
         edges[e.id] |= set(e.after)
     for p in build.parts:
-        entry = OTHER[p.end] if p.id in far else p.end
+        if p.id in far:
+            entry = OTHER[p.end]
+        else:
+            entry = p.end
         if p.id not in over and static_blocks(build, p, entry):
             return None
         edges[p.id] |= set(p.after)
@@ -288,7 +293,10 @@ def _beside(build: BuildPlan, p: Threaded) -> list[Threaded]:
 
 def _must_wait_for(build: BuildPlan, p: Threaded, far: frozenset[str], entry: End) -> set[str]:
     """Everything that comes after a part, because the part could not go on any more, or is waited for."""
-    waits = {p.needed_by} if p.needed_by else set()
+    if p.needed_by:
+        waits = {p.needed_by}
+    else:
+        waits = set()
     if p.split:
         return waits
     waits |= {e.id for e in obstacles(build, p, entry)}
@@ -310,8 +318,14 @@ def obstacles(build: BuildPlan, p: Threaded, entry: End) -> list[Event]:
 
 def static_blocks(build: BuildPlan, p: Threaded, entry: End) -> tuple[str, ...]:
     """What keeps a part off from an end whatever the order: the cable or core, what it must pass, a finished end."""
-    thick = build.cable_od_mm if p.on == CABLE else build.cores.get(p.on, 0.0)
-    found = [p.on] if p.bore_mm < thick else []
+    if p.on == CABLE:
+        thick = build.cable_od_mm
+    else:
+        thick = build.cores.get(p.on, 0.0)
+    if p.bore_mm < thick:
+        found = [p.on]
+    else:
+        found = []
     passed = [e for e in build.events if e.id in p.must_pass]
     found += [e.id for e in passed if e.od_mm > p.bore_mm]
     at = build.end(entry)
@@ -340,7 +354,10 @@ def _stuck(build: BuildPlan) -> tuple[Stuck, ...]:
 
 
 def _blocks(build: BuildPlan, p: Threaded, end: End, earlier: set[str]) -> tuple[str, ...]:
-    late = [] if p.split else [e.id for e in obstacles(build, p, end) if e.id in earlier]
+    if p.split:
+        late = []
+    else:
+        late = [e.id for e in obstacles(build, p, end) if e.id in earlier]
     return (*static_blocks(build, p, end), *late)
 
 

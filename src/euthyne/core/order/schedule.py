@@ -58,7 +58,9 @@ class _Board:
 
     def cost(self, last: Job | None, job: Job) -> tuple[int, int]:
         """Changes of end and of tool from one job to the next."""
-        return (0, 0) if last is None else (last.end != job.end, last.tool != job.tool)
+        if last is None:
+            return (0, 0)
+        return (last.end != job.end, last.tool != job.tool)
 
     def at_least(self, done: int, last: Job | None) -> Rank:
         """What is left can not cost less than this."""
@@ -90,7 +92,10 @@ def best_sequence(
         return None
     until = time.monotonic() + seconds
     found = _search(board, last, until)
-    ids = found if found is not None else usual
+    if found is not None:
+        ids = found
+    else:
+        ids = usual
     return Sequence(tuple(jobs[i].id for i in ids), *_changes(board, ids, last), found is not None)
 
 

@@ -56,7 +56,9 @@ QUESTIONS = (
 def seen_of(part: Part) -> dict[str, str]:
     """What one sees of a part, as answers to every question."""
     known = _of_shelf().get(part.id)
-    return known[1] if known is not None and known[0] is part else _looked_at(part)
+    if known is not None and known[0] is part:
+        return known[1]
+    return _looked_at(part)
 
 
 @cache

@@ -125,7 +125,9 @@ class Part:
     def keeps_out_water(self) -> int:
         """The second figure of its ingress protection, 0 where its sheet gives none. Source: IEC 60529."""
         found = re.fullmatch(INGRESS, self.ip)
-        return int(found[2]) if found and found[2].isdigit() else 0
+        if found and found[2].isdigit():
+            return int(found[2])
+        return 0
 
     @property
     def has_earth(self) -> bool:
@@ -257,7 +259,9 @@ def _unreadable(own: Part) -> list[Fault]:
 
 def mating_face(of: Part) -> Face:
     """What the other half sees: the socket's front as the table has it, or for pins its mirror image."""
-    return turned(of.face) if of.contact == "pin" else of.face
+    if of.contact == "pin":
+        return turned(of.face)
+    return of.face
 
 
 def wiring_side(of: Part) -> Face:

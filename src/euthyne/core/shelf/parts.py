@@ -116,7 +116,10 @@ def _grown(own: dict[str, dict[str, Any]]) -> dict[str, dict[str, Any]]:
         like = record.get("like")
         if like is not None and like not in grown:
             raise TableError(f"parts.toml, part {name}: no part {like!r} stands before it")
-        grown[name] = grown[like] | record if like is not None else record
+        if like is not None:
+            grown[name] = grown[like] | record
+        else:
+            grown[name] = record
     return grown
 
 

@@ -33,7 +33,10 @@ def pull_out_n(size_name: str, joint: str) -> float | None:
     if not TERMINATIONS[joint].pull_tested:
         return None
     size = size_named(size_name)
-    name = size.name.removesuffix(" AWG") if size.unit == "AWG" else f"{size.cross_section_mm2:g}"
+    if size.unit == "AWG":
+        name = size.name.removesuffix(" AWG")
+    else:
+        name = f"{size.cross_section_mm2:g}"
     return _table("lug-na" if size.unit == "AWG" else "contact").get((size.unit, name))
 
 

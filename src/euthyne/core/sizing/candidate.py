@@ -93,7 +93,9 @@ def listed(brief: SizingBrief, unit: Unit | None = None) -> tuple[Rated, ...]:
 def rating_of(brief: SizingBrief, name: str, unit: Unit | None = None) -> float | None:
     """What a size carries under a brief's factors, in amps; None when its basis does not list it."""
     found = next((r.amps for r in listed(brief, unit) if r.size.name == name), None)
-    return None if found is None else found * factors(brief).all
+    if found is None:
+        return None
+    return found * factors(brief).all
 
 
 def protection_for(brief: SizingBrief, amps: Demand) -> ProtectionChosen | None:
@@ -111,7 +113,9 @@ def carrying(brief: SizingBrief) -> int:
     """How many conductors of the lead carry its current: three phases, out and back, or one pole."""
     if brief.supply.system == "ac-three":
         return 3
-    return brief.poles if brief.supply.system == "dc" else 2
+    if brief.supply.system == "dc":
+        return brief.poles
+    return 2
 
 
 def conductor_celsius(brief: SizingBrief, heating_amps: float, amps_at_reference: float) -> float:

@@ -33,7 +33,10 @@ def amps_of_watts(
     >>> amps_of_watts(2300, "ac-single", 230)
     10.0
     """
-    phases = math.sqrt(3) if system == "ac-three" else 1.0
+    if system == "ac-three":
+        phases = math.sqrt(3)
+    else:
+        phases = 1.0
     return watts / (phases * volts * power_factor * efficiency)
 
 
@@ -57,7 +60,10 @@ def demand(brief: SizingBrief) -> Demand:
     """The currents of a brief. A continuous load counts 1.25 times on the North American cord table (NEC 210.19)."""
     running = _running(brief.load, brief.supply.system, brief.supply.volts)
     duty = brief.load.duty_percent / 100
-    margin = 1.25 if brief.load.continuous and brief.conductor.basis == "cord-na" else 1.0
+    if brief.load.continuous and brief.conductor.basis == "cord-na":
+        margin = 1.25
+    else:
+        margin = 1.0
     heats = brief.load.heating_amps or running
     return Demand(
         running, heats * margin, heats * math.sqrt(duty), running * brief.load.start_multiple, duty

@@ -19,7 +19,9 @@ def conductors_in_loop(system: System, poles: int) -> float:
     """How many lengths of the lead the drop counts: sqrt(3) on three-phase, the poles on dc, else out and back."""
     if system == "ac-three":
         return math.sqrt(3)
-    return poles if system == "dc" else 2
+    if system == "dc":
+        return poles
+    return 2
 
 
 def impedance_per_m(

@@ -106,7 +106,9 @@ def _choose(brief: SizingBrief, candidates: tuple[Candidate, ...], amps: Demand)
         return None
     made = [c for c in candidates if "not-made" not in c.fails]
     smaller = [c for c in made if c.cross_section_mm2 < chosen.cross_section_mm2]
-    decider = _decider(brief, smaller[-1], amps) if smaller else "smallest-made"
+    decider = "smallest-made"
+    if smaller:
+        decider = _decider(brief, smaller[-1], amps)
     return Chosen(chosen.size, decider)
 
 
@@ -116,4 +118,6 @@ def _decider(brief: SizingBrief, smaller: Candidate, amps: Demand) -> str:
     pressed = {limit: strain for limit, strain in strained.items() if limit in smaller.fails}
     if pressed:
         return max(pressed, key=lambda limit: pressed[limit])
-    return "protection" if "protection" in smaller.fails else "smallest"
+    if "protection" in smaller.fails:
+        return "protection"
+    return "smallest"

@@ -59,7 +59,9 @@ class Progress:
             (f for f in self.of(stage) if f.open and f.code not in ("untested", "unbuilt")), None
         )
         settled = next(s.finished for s in self.standings if s.stage == stage)
-        return worst.title if worst and (worst.level == "stop" or settled) else NEXT_ACTION[stage]
+        if worst and (worst.level == "stop" or settled):
+            return worst.title
+        return NEXT_ACTION[stage]
 
     def mark(self, stage: Stage) -> Mark:
         """The mark of a stage."""
@@ -147,7 +149,9 @@ def _mark(stage: Stage, found: tuple[Found, ...], done: bool, sealed: bool) -> M
     for worst in (("stop", "stop"), ("caution", "caution")):
         if worst[0] in standing:
             return worst[1]
-    return "done" if done else "open"
+    if done:
+        return "done"
+    return "open"
 
 
 def not_to_be_built(standing: Progress) -> tuple[str, ...]:

@@ -60,5 +60,7 @@ def _opening(plan: Plan, way: Recovery) -> WayBack:
     names = {d.step: step_named(d.step) for d in plan.lead.build.done}
     opened = [key for key, name in names.items() if name is not None and name.key in again]
     spent = tuple(key for key in opened if is_step(key, "shrink"))
-    then = way.steps[0].what if way.steps else ""
+    then = ""
+    if way.steps:
+        then = way.steps[0].what
     return WayBack(way.how, tuple(reversed(opened)), way.scrap, spent, way.length_lost_mm, then)

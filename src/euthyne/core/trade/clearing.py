@@ -207,7 +207,10 @@ def cleared(
     else:
         passes = max(let_through_a2s(guard, far), let_through_a2s(guard, near))
     in_time = seconds is not None and seconds <= within_s
-    lasts = LONGEST_SECONDS if seconds is None else seconds
+    if seconds is None:
+        lasts = LONGEST_SECONDS
+    else:
+        lasts = seconds
     return Cleared(kind, far, by if in_time else None, lasts, within_s, passes, stands)
 
 

@@ -48,7 +48,9 @@ def colour(scheme: str, core: str) -> str:
         return colours[core]
     order = schemes()[scheme].order
     if core == "S" or not order or not core.strip("LT").isdigit():
-        return "bare" if core == "S" else colours.get("L", "grey")
+        if core == "S":
+            return "bare"
+        return colours.get("L", "grey")
     place = int(core.strip("LT")) - (0 if core.startswith("T") else 1)
     return order[place % len(order)]
 

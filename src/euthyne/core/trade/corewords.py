@@ -12,4 +12,6 @@ def function_of(core: str) -> str:
     if core in FUNCTIONS:
         return FUNCTIONS[core]
     kind = {"L": "line", "T": "balance tap"}.get(core[:1])
-    return f"{kind} {core[1:]}" if kind else f"number {core}"
+    if kind:
+        return f"{kind} {core[1:]}"
+    return f"number {core}"

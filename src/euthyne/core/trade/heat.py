@@ -92,7 +92,9 @@ def _root(below: float, above: float, grows: Callable[[float], float]) -> float:
     """Where a growing function passes zero, between two bounds, to a micro-unit. Source: false position, Illinois."""
     low, high = grows(below), grows(above)
     if low >= 0 or high <= 0:
-        return below if low >= 0 else above
+        if low >= 0:
+            return below
+        return above
     side = 0
     for _ in range(80):
         middle = (below * high - above * low) / (high - low)
@@ -101,11 +103,13 @@ def _root(below: float, above: float, grows: Callable[[float], float]) -> float:
             return middle
         if value < 0:
             below, low = middle, value
-            high = high / 2 if side < 0 else high
+            if side < 0:
+                high = high / 2
             side = -1
         else:
             above, high = middle, value
-            low = low / 2 if side > 0 else low
+            if side > 0:
+                low = low / 2
             side = 1
     return (below + above) / 2
 

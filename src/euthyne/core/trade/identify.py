@@ -165,7 +165,9 @@ def metal_of(value: float, low: float, high: float) -> str | None:
         for name, m in materials().items()
         if low <= m.density_g_cm3 <= high
     ]
-    return min(near)[1] if near else None
+    if near:
+        return min(near)[1]
+    return None
 
 
 def cables_holding(outside: Outside) -> tuple[CableMatch, ...]:
@@ -195,7 +197,10 @@ def identify(question: WireQuestion) -> WireAnswer:
     metal = metal or metal_by_resistance(question)
     best = min((worth(a, metal) for a in areas), key=lambda a: a.mm2) if areas else None
     short, verdict = _against_print(question, best, metal)
-    cables = cables_holding(question.outside) if question.outside else ()
+    if question.outside:
+        cables = cables_holding(question.outside)
+    else:
+        cables = ()
     return WireAnswer(
         tuple(areas),
         _down(best, [metric(x) for x in metric_resistances()]),
@@ -213,7 +218,9 @@ def identify(question: WireQuestion) -> WireAnswer:
 def _down(area: Area | None, sizes: list[Size]) -> str | None:
     """The largest size the area still makes, as a size conforms."""
     made = [s for s in sizes if area is not None and area.mm2 >= _least_mm2(s)]
-    return max(made, key=lambda s: s.cross_section_mm2).name if made else None
+    if made:
+        return max(made, key=lambda s: s.cross_section_mm2).name
+    return None
 
 
 def metal_by_resistance(question: WireQuestion) -> str | None:
@@ -233,7 +240,9 @@ def metal_by_resistance(question: WireQuestion) -> str | None:
         away = abs(per_m / (wanted * LAY**2) - 1)
         if away <= give:
             near.append((away, name))
-    return min(near)[1] if near else None
+    if near:
+        return min(near)[1]
+    return None
 
 
 def worth(area: Area, metal: str | None) -> Area:
@@ -278,11 +287,15 @@ def _say(
 ) -> str:
     parts = []
     if area is not None:
-        words = "worth " if metal in NOT_COPPER else ""
+        words = ""
+        if metal in NOT_COPPER:
+            words = "worth "
         found = f"{area.mm2:.2f} mm2 of copper by {area.by}, between {area.low_mm2:.2f} and {area.high_mm2:.2f}."
         parts.append(f"{words}{found}".capitalize() if words else found)
     if verdict == "not-copper":
-        printed = f" It is not the {question.printed} printed on it." if question.printed else ""
+        printed = ""
+        if question.printed:
+            printed = f" It is not the {question.printed} printed on it."
         parts.append(f"It is not copper.{printed}")
     elif verdict == "thinner" and short is not None:
         parts.append(f"It is {short:.0f} % short of the {question.printed} printed on it.")

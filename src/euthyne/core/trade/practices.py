@@ -274,6 +274,9 @@ def taken_up(now: Practices, name: str, value: str, reason: str = "") -> Practic
             Fault(name, f"“{choice.words}” wants a reason", "a few words, kept with every lead")
         )
     others = tuple(r for r in now.reasons if r.practice != name)
-    reasons = (*others, PracticeReason(name, reason)) if choice.asks_reason else others
+    if choice.asks_reason:
+        reasons = (*others, PracticeReason(name, reason))
+    else:
+        reasons = others
     changed: dict[str, Any] = {name: value, "reasons": reasons}
     return replace(now, **changed)

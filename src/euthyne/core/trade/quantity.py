@@ -236,7 +236,10 @@ def _route(typed: str, field: str) -> Entry | None:
         return None
     read = _legs(loop[1] if loop else typed, field)
     whole = sum(read)
-    value = whole / 2 if loop else whole
+    if loop:
+        value = whole / 2
+    else:
+        value = whole
     if not LENGTH.low <= value <= LENGTH.high:
         raise _refuse(
             field, f"{typed} is {'too small' if value < LENGTH.low else 'too large'}", LENGTH
@@ -261,7 +264,9 @@ def read_legs(text: str, field: str = "") -> tuple[float, ...]:
     >>> read_legs("4 m + 350 cm + 2 m")
     (4.0, 3.5, 2.0)
     """
-    return () if LOOP.fullmatch(text.strip()) or "+" not in text else _legs(text, field)
+    if LOOP.fullmatch(text.strip()) or "+" not in text:
+        return ()
+    return _legs(text, field)
 
 
 def _inches_slip(value: float, typed: str, measure: Measure) -> str:
@@ -317,7 +322,9 @@ def _percent_slip(value: float, typed: str, measure: Measure, field: str) -> tup
 
 
 def _shown(value: float) -> str:
-    return f"{value:.4g}" if abs(value) < 10000 else f"{value:.0f}"
+    if abs(value) < 10000:
+        return f"{value:.4g}"
+    return f"{value:.0f}"
 
 
 def _refuse(field: str, problem: str, measure: Measure) -> Refused:

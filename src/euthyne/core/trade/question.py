@@ -48,9 +48,13 @@ def written(value: Any, question: Question | None = None) -> str:
     if value is None:
         return ""
     if isinstance(value, bool):
-        return "yes" if value else "no"
+        if value:
+            return "yes"
+        return "no"
     if isinstance(value, float):
-        unit = f" {question.measure.shown}" if question and question.measure else ""
+        unit = ""
+        if question and question.measure:
+            unit = f" {question.measure.shown}"
         return f"{value:g}{unit}"
     return str(value)
 

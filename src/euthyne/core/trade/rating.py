@@ -46,7 +46,10 @@ def _listed(basis: str) -> dict[tuple[str, int], tuple[Rated, ...]]:
     found: dict[tuple[str, int], list[Rated]] = {}
     for r in rows("ratings.csv"):
         if r["basis"] == basis:
-            size = metric(float(r["size"])) if r["unit"] == "mm2" else awg(r["size"])
+            if r["unit"] == "mm2":
+                size = metric(float(r["size"]))
+            else:
+                size = awg(r["size"])
             rated = Rated(size, float(r["amps"]), r["source"])
             found.setdefault((r["unit"], int(r["loaded_conductors"])), []).append(rated)
     return {
@@ -63,8 +66,14 @@ def loaded_conductors(basis: str, system: str) -> int | None:
     """Loaded conductors the table is read at, or None when the basis has no such column."""
     have = {n for _, n in _listed(basis)}
     if system == "ac-three":
-        return 3 if 3 in have else None
-    return 2 if 2 in have else 1 if 1 in have else None
+        if 3 in have:
+            return 3
+        return None
+    if 2 in have:
+        return 2
+    if 1 in have:
+        return 1
+    return None
 
 
 @cache
@@ -110,7 +119,9 @@ def _amps_at(metric_rows: tuple[Rated, ...], area: float) -> float:
 def k_ambient(basis: Basis, ambient_c: float, max_c: float) -> float:
     """Factor for a place hotter than the table's, or a weaker terminal; never above 1, 0 at the limit itself."""
     margin = (max_c - ambient_c) / (basis.limit_c - basis.reference_c)
-    return min(1.0, math.sqrt(margin)) if margin > 0 else 0.0
+    if margin > 0:
+        return min(1.0, math.sqrt(margin))
+    return 0.0
 
 
 @cache
@@ -131,7 +142,9 @@ def k_bunch(circuits: int) -> float | None:
 
 def k_drum(layers: int) -> float | None:
     """Factor for layers left on a drum; 1 with none. Source: IEC 60204-1 and NFPA 79."""
-    return 1.0 if layers == 0 else factor("drum_layers", layers)
+    if layers == 0:
+        return 1.0
+    return factor("drum_layers", layers)
 
 
 def k_metal(metal: Metal) -> float:

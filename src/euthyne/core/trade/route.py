@@ -29,7 +29,9 @@ def left_over_mm(corners: int, bend_mm: float, measured_with: MeasuredWith) -> f
     >>> round(left_over_mm(2, 60, "tape"), 1)
     51.5
     """
-    return corners * SAVED * bend_mm if measured_with == "tape" else 0.0
+    if measured_with == "tape":
+        return corners * SAVED * bend_mm
+    return 0.0
 
 
 def round_post_mm(post_mm: float, degrees: float, core_mm: float) -> float:

@@ -34,4 +34,6 @@ def at_least(value: float, places: int = 1) -> str:
 
 def _written(value: float, places: int) -> str:
     text = f"{value:.{places}f}"
-    return text.rstrip("0").rstrip(".") if "." in text else text
+    if "." in text:
+        return text.rstrip("0").rstrip(".")
+    return text

@@ -29,4 +29,6 @@ def hole_mm(name: str) -> float:
 
 def gap_allowed_mm(name: str) -> float:
     """How much wider than its stud a hole may be, in mm: 0.6 up to M10, 1.0 from M12."""
-    return 1.0 if stud_mm(name) >= THICK_STUD_MM else 0.6
+    if stud_mm(name) >= THICK_STUD_MM:
+        return 1.0
+    return 0.6

@@ -94,14 +94,17 @@ def excess(made: MadeFor, there: OnLead, harmonised: bool = False) -> tuple[floa
     rule of harmonised cable holds (1.5 times its U, EN 50565-1). Returns: (volts there, volts it is made for).
     """
     if there.direct:
-        most = (
-            made.dc
-            if made.dc is not None
-            else made.between * (HARMONISED_DC if harmonised else 1.0)
-        )
-        return (there.between, most) if most and there.between > most else None
+        if made.dc is not None:
+            most = made.dc
+        else:
+            most = made.between * (HARMONISED_DC if harmonised else 1.0)
+        if most and there.between > most:
+            return (there.between, most)
+        return None
     if not made.between:
-        return (there.between, 0.0) if made.dc else None
+        if made.dc:
+            return (there.between, 0.0)
+        return None
     if there.between > made.between * _slack(made):
         return there.between, made.between
     if there.to_earth > made.to_earth * _slack(made):
@@ -110,7 +113,9 @@ def excess(made: MadeFor, there: OnLead, harmonised: bool = False) -> tuple[floa
 
 
 def _slack(made: MadeFor) -> float:
-    return ABOVE_BAND if made.lowest else 1.0
+    if made.lowest:
+        return ABOVE_BAND
+    return 1.0
 
 
 def below_band(made: MadeFor, there: OnLead) -> bool:

@@ -79,7 +79,9 @@ def awg_area_mm2(gauge: int) -> float:
 
 def awg_label(gauge: int) -> str:
     """``"2/0"`` for -1, ``"12"`` for 12."""
-    return f"{1 - gauge}/0" if gauge <= 0 else str(gauge)
+    if gauge <= 0:
+        return f"{1 - gauge}/0"
+    return str(gauge)
 
 
 def awg_gauge(label: str) -> int:
@@ -202,7 +204,9 @@ class Wire:
             return rho / self.size.cross_section_mm2 * AWG_STRANDING
         plain, tinned = metric_resistances()[self.size.cross_section_mm2]
         if self.metal == "copper":
-            return tinned if self.tinned else plain
+            if self.tinned:
+                return tinned
+            return plain
         return plain * rho / stuff["copper"].rho20
 
     def ohms_per_m(self, celsius: float) -> float:

@@ -15,7 +15,9 @@ class Figured:
     binds: int = WHOLE
 
     def _within(self, binds: int) -> str:
-        return f"({self.text})" if self.binds < binds else self.text
+        if self.binds < binds:
+            return f"({self.text})"
+        return self.text
 
     def __add__(self, other: "Figured") -> "Figured":
         return Figured(self.value + other.value, f"{self.text} + {other.text}", SUM)
@@ -47,7 +49,10 @@ def put(value: float, unit: str = "", scale: float = 1.0) -> Figured:
     '13 A x 2 x 15.4 mohm'
     """
     shown = value * scale
-    text = f"{shown:.5g}" if abs(shown) < 1e5 else f"{shown:.0f}"
+    if abs(shown) < 1e5:
+        text = f"{shown:.5g}"
+    else:
+        text = f"{shown:.0f}"
     return Figured(value, f"{text} {unit}".strip())
 
 
@@ -80,5 +85,8 @@ def worked(
     the answer. Returns: Working.
     """
     shown = sum_of.value * (1000 if unit == "mohm" else 1)
-    figure = f"{shown:.4g}" if abs(shown) < 1e4 else f"{shown:.0f}"
+    if abs(shown) < 1e4:
+        figure = f"{shown:.4g}"
+    else:
+        figure = f"{shown:.0f}"
     return Working(title, formula, sum_of.text, f"{figure} {unit}{more}".strip(), source)

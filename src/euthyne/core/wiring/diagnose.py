@@ -152,7 +152,9 @@ def _named(wiring: Wiring, turn: Turned) -> Turned:
         t for t in row_turns(wiring, turn.fitting) if {a: b for a, b in t.to if a != b} == moving
     )
     best = min(rows, key=lambda t: TURN_ORDER.index(t.name), default=None)
-    return turn if best is None else replace(turn, name=best.name, to=best.to)
+    if best is None:
+        return turn
+    return replace(turn, name=best.name, to=best.to)
 
 
 def _at_other_end(wiring: Wiring, mistake: Mistake) -> Exchanged | Turned | None:
@@ -193,7 +195,9 @@ def _turned_at_other_end(wiring: Wiring, turn: Turned) -> Turned | None:
         fitting, fitting, "rotated", tuple(sorted(whole.items(), key=lambda x: order.index(x[0])))
     )
     named = _named(wiring, found)
-    return named if named.name != "rotated" or None not in whole.values() else None
+    if named.name != "rotated" or None not in whole.values():
+        return named
+    return None
 
 
 def _preferred(wiring: Wiring, one: Mistake, other: Exchanged | Turned) -> Mistake:

@@ -148,7 +148,9 @@ class Search:
                 return found
         if len(plain) - 1 > DEEPEST and most > DEEPEST or self.tries > MOST_TRIES:
             self.proven = False
-        return [plain] if len(plain) <= most else []
+        if len(plain) <= most:
+            return [plain]
+        return []
 
     def _within(
         self,
@@ -185,7 +187,9 @@ class Search:
         """Every explanation of exactly so many mistakes of what is still wrong in a part after a step."""
         parts = self.parts(step.after, part.points, part.wires)
         if not parts:
-            return [[]] if not left else []
+            if not left:
+                return [[]]
+            return []
         if len(parts) > left:
             return []
         if len(parts) == 1:
@@ -391,7 +395,9 @@ class Search:
         ]
         groups = {self.group[p] for p in far}
         heard = [p for p in row if self.group[p] in groups and p not in far]
-        return [] if at in heard and len(heard) == 1 else [p for p in heard if p != at]
+        if at in heard and len(heard) == 1:
+            return []
+        return [p for p in heard if p != at]
 
     def _walks(
         self, targets: dict[int, list[int]], start: int, home: int | None

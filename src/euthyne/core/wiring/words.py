@@ -17,7 +17,9 @@ def core_words(wire: Course) -> str:
     'live'
     """
     one, other = wire
-    return function_of(one.cavity) if one.cavity == other.cavity else f"{one.name} to {other.name}"
+    if one.cavity == other.cavity:
+        return function_of(one.cavity)
+    return f"{one.name} to {other.name}"
 
 
 @dataclass(frozen=True)
@@ -34,11 +36,10 @@ def said(mistakes: list[Mistake], names: Names, mirror: frozenset[Mistake] = fro
 
     Parameters: mistakes; names; mirror, those mistakes that reading the other face of a drawing would make.
     """
-    face = (
-        [FACE_FIRST]
-        if mirror or any(isinstance(m, Turned) and m.name == "mirrored" for m in mistakes)
-        else []
-    )
+    if mirror or any(isinstance(m, Turned) and m.name == "mirrored" for m in mistakes):
+        face = [FACE_FIRST]
+    else:
+        face = []
     return " ".join([*face, *(sentence(m, names) for m in mistakes)])
 
 
@@ -69,7 +70,10 @@ def sentence(mistake: Mistake, names: Names) -> str:
 
 
 def _turned(mistake: Turned, names: Names) -> str:
-    where = "one end" if mistake.end == EITHER else names.end(mistake.end)
+    if mistake.end == EITHER:
+        where = "one end"
+    else:
+        where = names.end(mistake.end)
     if mistake.name == "mirrored":
         return f"Every core sits as if the other face of {where} had been read."
     if mistake.name == "reversed":

@@ -141,7 +141,10 @@ def battery_unfused(plan: Plan) -> Said | None:
         return None
     family = families()["high-breaking-dc"]
     wanted = plan.brief.steady_amps or 0.0
-    carried = plan.conductor.candidate.rating_amps if plan.conductor.candidate else float("inf")
+    if plan.conductor.candidate:
+        carried = plan.conductor.candidate.rating_amps
+    else:
+        carried = float("inf")
     fits = any(wanted <= a <= carried for a in family.amps) and family.volts >= plan.brief.volts
     return Said(
         "No fuse at the battery",
@@ -229,7 +232,10 @@ def blade_over_share(plan: Plan) -> Said | None:
         return None
     family = families()[name]
     carries = f"it carries {at_most(FOR_LONG * amps)} A for long (80 %, generic, check your part)"
-    carried = plan.conductor.candidate.rating_amps if plan.conductor.candidate else float("inf")
+    if plan.conductor.candidate:
+        carried = plan.conductor.candidate.rating_amps
+    else:
+        carried = float("inf")
     larger = next((a for a in family.amps if load <= FOR_LONG * a and a <= carried), None)
     fix = Fix(f"Take {larger:g} A", (("conductor.fuse_amps", larger),)) if larger else None
     return Said(
@@ -251,6 +257,8 @@ def packs_unequal(plan: Plan) -> Said | None:
         brief.packs_equal_leads and brief.packs_apart_volts <= PACKS_APART_VOLTS
     ):
         return None
-    leads = "" if brief.packs_equal_leads else "their leads are of unequal length; "
+    leads = "their leads are of unequal length; "
+    if brief.packs_equal_leads:
+        leads = ""
     apart = f"{brief.packs_apart_volts:g} V apart (at most {PACKS_APART_VOLTS:g} V)"
     return Said("Packs that are not alike", f"{brief.packs} packs side by side: {leads}{apart}.")

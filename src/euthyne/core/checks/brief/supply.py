@@ -35,7 +35,10 @@ def drum_use(plan: Plan) -> Said | None:
     layers = plan.lead.brief.drum_layers
     if not layers or plan.conductor.cord_amps is None or plan.conductor.cord_amps_on_drum is None:
         return None
-    words = "one layer" if layers == 1 else f"{layers} layers"
+    if layers == 1:
+        words = "one layer"
+    else:
+        words = f"{layers} layers"
     return Said(
         "Used on a drum",
         f"With {words} left on, {plan.conductor.size_name} carries {at_most(plan.conductor.cord_amps_on_drum)} A, not "
@@ -79,11 +82,9 @@ def no_residual_current_device(plan: Plan) -> Said | None:
     brief = plan.lead.brief
     if brief.place == "indoor" or brief.rcd == "30 mA":
         return None
-    said = (
-        "The Brief says there is none."
-        if brief.rcd == "none"
-        else "Nobody has said whether there is one."
-    )
+    said = "Nobody has said whether there is one."
+    if brief.rcd == "none":
+        said = "The Brief says there is none."
     return Said(
         "Outdoors without a residual-current device",
         said,
@@ -170,11 +171,10 @@ def no_protection(plan: Plan) -> Said | None:
 
 def _usual_breaker(plan: Plan) -> Fix | None:
     """The breaker that usually feeds such a socket, where the cord that is taken carries it."""
-    amps, family = (
-        (15.0, "breaker-na")
-        if plan.conductor.guards.breaker_family == "breaker-na"
-        else (16.0, "breaker-iec")
-    )
+    if plan.conductor.guards.breaker_family == "breaker-na":
+        amps, family = (15.0, "breaker-na")
+    else:
+        amps, family = (16.0, "breaker-iec")
     weakest = min(link.amps for link in plan.conductor.chain)
     if weakest < amps or (
         plan.conductor.sizing is not None and plan.conductor.sizing.chosen is None
@@ -250,6 +250,8 @@ def chain_limit(plan: Plan) -> Said | None:
         return None
     most = int(plan.conductor.weakest.amps / (plan.brief.demand_amps / units))
     allowed = brief.units_allowed
-    by_manual = f"the manual allows {allowed}" if allowed is not None else "the manual is not said"
+    by_manual = "the manual is not said"
+    if allowed is not None:
+        by_manual = f"the manual allows {allowed}"
     text = f"{most} units by current ({plan.conductor.weakest.words}, {at_most(plan.conductor.weakest.amps)} A); {by_manual}."
     return Said(f"At most {min(most, allowed) if allowed is not None else most} units", text)

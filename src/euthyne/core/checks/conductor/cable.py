@@ -81,7 +81,11 @@ def _refused_in(plan: Plan) -> str:
         (p.short for p in plan.ends.parts if TERMINATIONS[p.joint].crimped),
         None,
     )
-    return "in a mains cord" if plan.mains else f"crimped into {crimped}" if crimped else ""
+    if plan.mains:
+        return "in a mains cord"
+    if crimped:
+        return f"crimped into {crimped}"
+    return ""
 
 
 @check(
@@ -156,11 +160,9 @@ def _heavy_rubber(plan: Plan) -> Fix | None:
         or tried.conductor.sizing.chosen is None
         or fitting_parts(tried)
     )
-    return (
-        None
-        if stopped or cord_in_grip(tried) or conductor_in_terminal(tried)
-        else Fix(words, changes)
-    )
+    if stopped or cord_in_grip(tried) or conductor_in_terminal(tried):
+        return None
+    return Fix(words, changes)
 
 
 def _with_changes(plan: Plan, changes: tuple[tuple[str, Any], ...]) -> Plan:

@@ -125,7 +125,10 @@ def starting_dip(plan: Plan) -> Said | None:
 )
 def already_under_rated(plan: Plan) -> Said | None:
     """What is in the path already must carry the current too."""
-    found = plan.conductor.sizing.findings if plan.conductor.sizing else ()
+    if plan.conductor.sizing:
+        found = plan.conductor.sizing.findings
+    else:
+        found = ()
     thin = next((f for f in found if f.code == "already-under-rated"), None)
     if thin is None:
         return None
@@ -201,7 +204,9 @@ def tables_and_physics(plan: Plan) -> Said | None:
 def nearest_is_smaller(plan: Plan) -> Said | None:
     """What rounding to the nearest gauge would have taken."""
     found = _finding(plan, "nearest-is-smaller")
-    return Said("The nearest would be smaller", found) if found else None
+    if found:
+        return Said("The nearest would be smaller", found)
+    return None
 
 
 def _finding(plan: Plan, code: str) -> str | None:
@@ -223,7 +228,9 @@ def _finding(plan: Plan, code: str) -> str | None:
 def rating_interpolated(plan: Plan) -> Said | None:
     """A rating read between two rows of its table."""
     found = _finding(plan, "rating-interpolated")
-    return Said("Between two rows of the table", found) if found else None
+    if found:
+        return Said("Between two rows of the table", found)
+    return None
 
 
 @check(
@@ -268,7 +275,9 @@ def working_point(plan: Plan) -> Said | None:
     brief = plan.lead.brief
     if Trait.LIVE_BY_DAY not in plan.kind.traits or (brief.working_volts and brief.working_amps):
         return None
-    lacking = "volts and amps" if not (brief.working_volts or brief.working_amps) else "other half"
+    lacking = "other half"
+    if not (brief.working_volts or brief.working_amps):
+        lacking = "volts and amps"
     text = f"The {lacking} it works at are not said: the loss is worked at {brief.margin:g} times the short-circuit "
     return Said(
         "The working point is not known",

@@ -23,16 +23,17 @@ def _far_end(plan: Plan, kind: str) -> Said | None:
     fault = next((f for f in plan.conductor.faults if f.kind == kind), None)
     if fault is None:
         return None
-    name = "short" if kind == "short" else "earth fault"
+    name = "earth fault"
+    if kind == "short":
+        name = "short"
     energy = f"{fault.passes_a2s:.0f} A²s passes; {plan.conductor.size_name} stands {fault.stands_a2s:.0f}."
     if fault.survives:
         text = f"{fault.amps:.0f} A at the far end; {fault.by} clears it in about {fault.seconds:.2g} s. {energy}"
         return Said(f"Far-end {name}", text, level="note")
-    how = (
-        f"{fault.by} takes {fault.seconds:.2g} s"
-        if fault.by
-        else f"nothing clears it within {fault.within_s:g} s"
-    )
+    if fault.by:
+        how = f"{fault.by} takes {fault.seconds:.2g} s"
+    else:
+        how = f"nothing clears it within {fault.within_s:g} s"
     return Said(
         f"A far-end {name} does not clear", f"{fault.amps:.0f} A at the far end; {how}. {energy}"
     )

@@ -33,12 +33,13 @@ def cord_in_grip(plan: Plan) -> Said | None:
         fat, thin = cord.low_mm > high, cord.high_mm < low
         if not (fat or thin):
             continue
-        size = (
-            f"{cord.low_mm:g} to {cord.high_mm:g} mm"
-            if cord.low_mm != cord.high_mm
-            else f"{cord.low_mm:g} mm"
-        )
-        held = "It would be held by its cores." if fat else "It would slide out."
+        if cord.low_mm != cord.high_mm:
+            size = f"{cord.low_mm:g} to {cord.high_mm:g} mm"
+        else:
+            size = f"{cord.low_mm:g} mm"
+        held = "It would slide out."
+        if fat:
+            held = "It would be held by its cores."
         return Said(
             f"The cord is too {'fat' if fat else 'thin'} for the {p.short}",
             f"The grip takes {low:g} to {high:g} mm; {plan.conductor.written} is {size}. {held}",
@@ -66,7 +67,9 @@ def fitting_parts(plan: Plan) -> Fix | None:
             return None
         words.append(f"the {other.words}, {other.grip_mm[0]:g} to {other.grip_mm[1]:g} mm")
         changes.append((f"ends.{end}", other.id))
-    return Fix(f"Take {' and '.join(words)}", tuple(changes)) if changes else None
+    if changes:
+        return Fix(f"Take {' and '.join(words)}", tuple(changes))
+    return None
 
 
 def both_ends(plan: Plan) -> tuple[tuple[str, Part], tuple[str, Part]]:
@@ -155,11 +158,9 @@ def lug_too_big(plan: Plan) -> Said | None:
 def moulded_only(plan: Plan) -> Said | None:
     """A coupler that is never made to be wired."""
     part = next((p for _, p in both_ends(plan) if p.rewirable == "never"), None)
-    return (
-        None
-        if part is None
-        else Said("Only made moulded on", f"{part.words}: {part.standard} knows no other.")
-    )
+    if part is None:
+        return None
+    return Said("Only made moulded on", f"{part.words}: {part.standard} knows no other.")
 
 
 @check(
@@ -171,11 +172,9 @@ def moulded_only(plan: Plan) -> Said | None:
 def seldom_wired(plan: Plan) -> Said | None:
     """A coupler that is seldom made to be wired."""
     part = next((p for _, p in both_ends(plan) if p.rewirable == "seldom"), None)
-    return (
-        None
-        if part is None
-        else Said("Seldom made to be wired", f"{part.words}: look at the one in your hand.")
-    )
+    if part is None:
+        return None
+    return Said("Seldom made to be wired", f"{part.words}: look at the one in your hand.")
 
 
 @check(

@@ -34,9 +34,9 @@ def under_rated_part(plan: Plan) -> Said | None:
         and (plan.conductor.protection.amps or 1e9) <= weak.steady_amps
     ):
         return None
-    at_duty = (
-        f" ({weak.amps:g} A at {weak.duty_percent:g} % duty)" if weak.duty_percent < 100 else ""
-    )
+    at_duty = ""
+    if weak.duty_percent < 100:
+        at_duty = f" ({weak.amps:g} A at {weak.duty_percent:g} % duty)"
     carries = f"{weak.words} carries {at_most(weak.steady_amps)} A{at_duty}"
     return Said("A part is under-rated", f"{carries}; {plan.brief.steady_amps:.1f} A is wanted.")
 
@@ -49,7 +49,9 @@ def under_rated_part(plan: Plan) -> Said | None:
 )
 def wrong_kind(plan: Plan) -> Said | None:
     """A part made for alternating current says nothing of direct current, and the other way about."""
-    wanted = "AC" if plan.mains else "DC"
+    wanted = "DC"
+    if plan.mains:
+        wanted = "AC"
     wrong = next(
         (p for p in plan.ends.parts if wanted not in p.kind.split("/")),
         None,
@@ -90,7 +92,10 @@ def hours_on_a_coupler(plan: Plan) -> Said | None:
     if not plan.lead.brief.continuous or plan.brief.steady_amps is None:
         return None
     for p in plan.ends.parts:
-        most = BS1363_HOURS_AMPS if p.standard == "BS 1363" else HOURS_SHARE * p.steady_amps
+        if p.standard == "BS 1363":
+            most = BS1363_HOURS_AMPS
+        else:
+            most = HOURS_SHARE * p.steady_amps
         if plan.brief.steady_amps > most + 1e-9:
             text = f"{p.words}: {plan.brief.steady_amps:.1f} A for hours; {at_most(most)} A is the most that is usual."
             return Said("Hours on end at a coupler's rating", text)
@@ -126,7 +131,10 @@ def lines_differ(plan: Plan) -> Said | None:
     for p in plan.ends.parts:
         has = len([m for m in p.marks if m.startswith("L")])
         if has != wanted:
-            said = "one line" if has == 1 else f"{has} lines"
+            if has == 1:
+                said = "one line"
+            else:
+                said = f"{has} lines"
             return Said(
                 "The couplers and the Brief differ",
                 f"{p.words} has {said}; the Brief's system has {wanted}.",

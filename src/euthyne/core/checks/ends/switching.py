@@ -31,7 +31,9 @@ def _both_live(plan: Plan) -> str:
     reversible = next((p.words for p in plan.ends.parts if p.face.reversible), None)
     if reversible:
         return f"the {reversible} goes in either way"
-    return "there are two hots" if {"L1", "L2"} <= set(plan.cores) else ""
+    if {"L1", "L2"} <= set(plan.cores):
+        return "there are two hots"
+    return ""
 
 
 @check(
@@ -45,7 +47,9 @@ def fuse_in_neutral(plan: Plan) -> Said | None:
     """A fuse sits in the live, never in the neutral."""
     if plan.lead.ends.fuse_in not in ("N", "all"):
         return None
-    where = "neutral" if plan.lead.ends.fuse_in == "N" else "live and the neutral"
+    where = "live and the neutral"
+    if plan.lead.ends.fuse_in == "N":
+        where = "neutral"
     fix = Fix("Put the fuse in the live", (("ends.fuse_in", "L"),))
     return Said("A fuse in the neutral", f"The map has a fuse in the {where}.", fix)
 

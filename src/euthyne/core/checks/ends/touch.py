@@ -33,7 +33,9 @@ def live_contact(plan: Plan) -> Said | None:
         if holes and not holes.touchable
         else None
     )
-    end = "load end" if path == "b" else "supply end"
+    end = "supply end"
+    if path == "b":
+        end = "load end"
     return Said(
         "A live contact can be touched",
         f"The {end} shows {p.contact_words} ({p.words}), and they are live once the other end is in.",

@@ -186,7 +186,9 @@ def shield_landing(plan: Plan) -> Said | None:
     shield = next((j for j in plan.ends.joints if j.core == "S"), None)
     if shield is None or bool(shield.a) != bool(shield.b):
         return None
-    where = "at both ends" if shield.a else "nowhere"
+    where = "nowhere"
+    if shield.a:
+        where = "at both ends"
     one = tuple(type(j)(j.core, j.a or "S", None) if j.core == "S" else j for j in plan.ends.joints)
     fix = (
         Fix("Land it at the supply end only", (("ends.joints", one),))

@@ -7,7 +7,9 @@ from euthyne.core.trade.practices import Practices
 def _practised(practices: Practices, mains: bool) -> str:
     """What is done where metal shows through the plastic."""
     over = practices.over_pressed == "sleeved-over" and not mains
-    what = "sleeve it over." if over else "cut it off, do it again."
+    what = "cut it off, do it again."
+    if over:
+        what = "sleeve it over."
     return f" Metal through the plastic: {what}"
 
 

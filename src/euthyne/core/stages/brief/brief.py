@@ -22,7 +22,9 @@ class BriefStage:
     @property
     def sources(self) -> tuple[str, ...]:
         """The ends at which something gives current: the supply end, or both where two sources meet."""
-        return ("A", "B") if Trait.TWO_SOURCES in self.given.kind.traits else ("A",)
+        if Trait.TWO_SOURCES in self.given.kind.traits:
+            return ("A", "B")
+        return ("A",)
 
     def live_when_unmated(self, end: str) -> bool:
         """True when an end can be live with nothing in it, because a source is at another end."""
@@ -65,7 +67,9 @@ class BriefStage:
             case "tape":
                 return self._tape_amps
             case "current":
-                return None if self.told.amps is None else self.told.amps * self.told.margin
+                if self.told.amps is None:
+                    return None
+                return self.told.amps * self.told.margin
             case "power":
                 return self._power_amps
             case "loads":
@@ -122,7 +126,10 @@ class BriefStage:
     @property
     def circuits(self) -> int:
         """Loaded pairs lying together: those the Brief counts, times the pairs of a multi-pole cable."""
-        pairs = math.ceil(self.told.ways / 2) if self.told.ways else 1
+        if self.told.ways:
+            pairs = math.ceil(self.told.ways / 2)
+        else:
+            pairs = 1
         return self.told.circuits_together * pairs
 
     @property

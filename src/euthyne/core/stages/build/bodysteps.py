@@ -11,7 +11,10 @@ def thread(turn: Turn) -> BuildStep:
     part = next(t for t in fittings(turn.end, turn.job) if t.id == turn.name.on)
     short = turn.e.part.short
     near = turn.fed_from == turn.end
-    way = f"from the {short} end" if near else f"from the far end, for the {short}"
+    if near:
+        way = f"from the {short} end"
+    else:
+        way = f"from the far end, for the {short}"
     facing = part.facing[0].upper() + part.facing[1:]
     return BuildStep(
         key=turn.name.key,
@@ -66,10 +69,17 @@ def layer(turn: Turn) -> BuildStep:
 def cores(turn: Turn) -> BuildStep:
     """The cores are trimmed to length and bared."""
     part, planned = turn.e.part, turn.e.strip.cores
-    bare = f", bare {planned[0].bare_words}" if planned else ""
+    bare = ""
+    if planned:
+        bare = f", bare {planned[0].bare_words}"
     alike = len({round(c.core_mm) for c in planned}) == 1
-    shown = planned[:1] if alike else planned[:6]
-    edge = "end of the grip" if part.grips else "edge of the part"
+    if alike:
+        shown = planned[:1]
+    else:
+        shown = planned[:6]
+    edge = "edge of the part"
+    if part.grips:
+        edge = "end of the grip"
     return BuildStep(
         key=turn.name.key,
         kind="cores",
@@ -92,7 +102,9 @@ def grip_pull_n(amps: float) -> int:
     """
     if amps < 16:
         return 60
-    return 80 if amps == 16 else 100
+    if amps == 16:
+        return 80
+    return 100
 
 
 def sealed_grip(part: Part) -> bool:
@@ -106,7 +118,9 @@ def grip(turn: Turn) -> BuildStep:
     low, high = part.grip_mm
     gland = sealed_grip(part)
     finish = FINISHES["gland" if gland else "grip"]
-    verb = "Tighten the gland of" if gland else "Clamp the cord grip of"
+    verb = "Clamp the cord grip of"
+    if gland:
+        verb = "Tighten the gland of"
     return BuildStep(
         key=turn.name.key,
         kind="grip",
@@ -127,7 +141,9 @@ def _seated_first(part: Part) -> str:
     """What of a body's own loose parts is seated before its grip is clamped."""
     seats = (t.words for t in part.threaded if "grommet" in t.words or "seal" in t.words)
     first = next(seats, None)
-    return f"The {first} seated first. " if first else ""
+    if first:
+        return f"The {first} seated first. "
+    return ""
 
 
 def fuse(turn: Turn) -> BuildStep:

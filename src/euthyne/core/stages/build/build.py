@@ -30,7 +30,9 @@ class BuildStage:
 
     @property
     def _plug_fuse_amps(self) -> float | None:
-        return self.conductor.protection.amps if self.given.fused_plug else None
+        if self.given.fused_plug:
+            return self.conductor.protection.amps
+        return None
 
     @cached_property
     def job(self) -> Job:
@@ -38,7 +40,10 @@ class BuildStage:
         cable = self.conductor
         run_m = self.given.lead.brief.run_m or 0.0
         every_m = float(self.told.practices.labels_every)
-        tags_along = max(math.ceil(run_m / every_m) - 1, 0) if every_m else 0
+        if every_m:
+            tags_along = max(math.ceil(run_m / every_m) - 1, 0)
+        else:
+            tags_along = 0
         supply, load = self.ends.both
         colours = self.ends.colours
         return Job(
@@ -77,7 +82,9 @@ class BuildStage:
     @cached_property
     def trapped(self) -> tuple[str, ...]:
         """Threaded parts that cannot go on this cord at all."""
-        return order_of(self.threading).trapped if self._settled else ()
+        if self._settled:
+            return order_of(self.threading).trapped
+        return ()
 
     @cached_property
     def done_on_cable(self) -> tuple[Step, ...]:

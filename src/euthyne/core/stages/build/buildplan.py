@@ -49,7 +49,9 @@ def _first_joint(end: End, e: EndToBuild) -> str | None:
     """What a loose part has to be on for: the body shutting or, without one, the first core landing."""
     if e.closes:
         return StepName(end, "close").key
-    return StepName(end, "land", e.strip.cores[0].core).key if e.strip.cores else None
+    if e.strip.cores:
+        return StepName(end, "land", e.strip.cores[0].core).key
+    return None
 
 
 def _threaded_on_cores(end: End, job: Job) -> list[Threaded]:
@@ -119,15 +121,18 @@ class _EndEvents:
         for core in _turns(self.e, self.how):
             of_core = self._one_core(core, after)
             found += of_core
-            after = of_core[0].id if one_by_one else after
+            if one_by_one:
+                after = of_core[0].id
         return found
 
     def _one_core(self, core: CoreStrip, after: str) -> list[Event]:
         """A core landed; soldered and sleeved where it is."""
         body_mm = self.e.part.height_mm
-        on = CABLE if self.in_body else (core.core,)
-        alone_mm = max(LANDED_OVER_CORE * self.job.cable.core_mm, body_mm / 2)
-        wide_mm = body_mm if self.in_body else alone_mm
+        on: str | tuple[str, ...] = CABLE
+        wide_mm = body_mm
+        if not self.in_body:
+            on = (core.core,)
+            wide_mm = max(LANDED_OVER_CORE * self.job.cable.core_mm, body_mm / 2)
         found = [
             Event(
                 id=StepName(self.end, "land", core.core).key,
@@ -191,7 +196,10 @@ def _turns(e: EndToBuild, how: Practices) -> list[CoreStrip]:
 
 def _far_first(e: EndToBuild, how: Practices) -> list[CoreStrip]:
     """Cores by their cups as one looks at the wiring side: the far row first, and away from the hand with the iron."""
-    side = 1 if how.iron_hand == "right" else -1
+    if how.iron_hand == "right":
+        side = 1
+    else:
+        side = -1
     at = {c.mark: c for c in wiring_side(e.part).cavities}
     rows: list[list[CoreStrip]] = []
     for core in sorted(e.strip.cores, key=lambda c: -at[c.cavity].y):

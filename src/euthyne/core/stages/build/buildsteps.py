@@ -68,7 +68,9 @@ def part_words(part_id: str, job: Job) -> str:
         return part_id
     e, which = job[name.end], "supply end" if name.end == "A" else "load end"
     if name.does in ("sleeve", "wireseal"):
-        what = "sleeve" if name.does == "sleeve" else "wire seal"
+        what = "wire seal"
+        if name.does == "sleeve":
+            what = "sleeve"
         tint = e.colours.called(name.on)
         return f"the {what} on the {tint} core, {function_of(name.on)}, {which}"
     words = next((t.words for t in fittings(name.end, job) if t.id == name.on), name.on)
@@ -83,7 +85,9 @@ def _gate(gate: Gate, job: Job) -> BuildStep:
     on = [*gate.on_cable_from_tip]
     on += [x for core, ids in of_core if name.on in ("", core) for x in ids]
     locked = [part_words(x, job) for x in gate.locked_out_after]
-    after = f" After the next step {' and '.join(locked)} can not go on any more." if locked else ""
+    after = ""
+    if locked:
+        after = f" After the next step {' and '.join(locked)} can not go on any more."
     return BuildStep(
         key=name.gate,
         kind="gate",
@@ -101,7 +105,9 @@ def _lay_out(job: Job, build: BuildPlan) -> BuildStep:
     parts = [t.words for end, _ in job.ends for t in fittings(end, job)]
     tools = ["cable shear", *dict.fromkeys(e.tool for e in build.events if e.tool != HAND)]
     ends = f"{job.a.part.words}. {job.b.part.words}."
-    threaded = f" Loose parts to find now: {', '.join(parts)}." if parts else ""
+    threaded = ""
+    if parts:
+        threaded = f" Loose parts to find now: {', '.join(parts)}."
     return BuildStep(
         key="lay-out",
         kind="lay-out",
@@ -124,14 +130,18 @@ def _sleeves(job: Job) -> str:
         elif e.termination.sleeved:
             lacking = True
     counted = ", ".join(f"{n} of {name}" for name, n in wanted.items())
-    said = f" Sleeves: {counted}." if wanted else ""
+    said = ""
+    if wanted:
+        said = f" Sleeves: {counted}."
     if lacking:
         said += " No single sleeve does both here: two layers, or a higher ratio."
     return said
 
 
 def _cut(cable_words: str, cut_m: float, pieces: int) -> BuildStep:
-    many = f"{pieces} times " if pieces > 1 else ""
+    many = ""
+    if pieces > 1:
+        many = f"{pieces} times "
     figures = [Figure("length", f"{cut_m:.2f} m")]
     if pieces > 1:
         figures.append(Figure("pieces", str(pieces)))
@@ -149,7 +159,9 @@ def _cut(cable_words: str, cut_m: float, pieces: int) -> BuildStep:
 
 def _tags(job: Job) -> BuildStep:
     every_m = job.practices.labels_every
-    along = f", and {job.tags_along} along the run, one every {every_m} m" if job.tags_along else ""
+    along = ""
+    if job.tags_along:
+        along = f", and {job.tags_along} along the run, one every {every_m} m"
     verb, how = "Wrap the flags on", "Once round the cord, its own ends together."
     if job.practices.labels == "printed-sleeve":
         verb = "Shrink the printed sleeves"
@@ -168,7 +180,9 @@ def _tags(job: Job) -> BuildStep:
 def _handed_over(job: Job) -> BuildStep:
     tugs = {e.part.short: hand_tug(job.cable.size, e.part.joint) for _, e in job.ends}
     figures = [f"{short} {tug[0]:.0f} to {tug[1]:.0f} N" for short, tug in tugs.items() if tug]
-    wanted = f"A hand tug: {', '.join(figures)}." if figures else "A firm hand tug at each core."
+    wanted = "A firm hand tug at each core."
+    if figures:
+        wanted = f"A hand tug: {', '.join(figures)}."
     return BuildStep(
         key="pull",
         kind="pull",

@@ -60,7 +60,9 @@ class Job:
     tags_along: int = 0
 
     def __getitem__(self, name: End) -> EndToBuild:
-        return self.a if name == "A" else self.b
+        if name == "A":
+            return self.a
+        return self.b
 
     @property
     def ends(self) -> tuple[tuple[End, EndToBuild], ...]:
@@ -106,7 +108,10 @@ def sleeves_on(e: EndToBuild, cable: CableToBuild) -> list[Sleeve]:
     if not e.termination.sleeved:
         return []
     lug = lug_on(e, cable)
-    barrel = lug.outside_mm if lug else JOINT_OVER_COPPER * copper_mm(cable.copper_mm2)
+    if lug:
+        barrel = lug.outside_mm
+    else:
+        barrel = JOINT_OVER_COPPER * copper_mm(cable.copper_mm2)
     widest, thinnest = max(cable.core_mm, barrel), min(cable.core_mm, barrel)
     return sleeves_for(widest, thinnest, adhesive=e.termination.lined)
 
@@ -118,7 +123,9 @@ def sleeve_on(e: EndToBuild, cable: CableToBuild) -> Sleeve | None:
 
 def lug_on(e: EndToBuild, cable: CableToBuild) -> Lug | None:
     """The lug on each core of an end; None where its part has barrels of its own, or the table has none so big."""
-    return lug_for(cable.copper_mm2) if e.part.lug_by_size and cable.copper_mm2 else None
+    if e.part.lug_by_size and cable.copper_mm2:
+        return lug_for(cable.copper_mm2)
+    return None
 
 
 def covered_mm(e: EndToBuild, cable: CableToBuild) -> float:
@@ -152,4 +159,6 @@ def tool_of(part: Part, how: Practices) -> str:
     """What a core is ended with in a part, on this bench."""
     if hammered(part, how):
         return "hammer and indenter"
-    return "torque driver" if torqued(part, how) else TERMINATIONS[part.joint].tool
+    if torqued(part, how):
+        return "torque driver"
+    return TERMINATIONS[part.joint].tool

@@ -2,7 +2,8 @@
 
 from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.pull import hand_tug
-from euthyne.core.shelf.terminations.finishes import FINISHES
+from euthyne.core.shelf.terminations import Termination
+from euthyne.core.shelf.terminations.finishes import FINISHES, Finish
 from euthyne.core.stages.build.bodysteps import sealed_grip
 from euthyne.core.stages.build.buildstep import MISTAKES, BuildStep, Figure, Turn
 from euthyne.core.stages.build.jobs import (
@@ -49,7 +50,9 @@ def sleeve_tint(job: Job, tint: str) -> str:
     """The colour of the sleeve on a direct-current core, as this bench works; empty on mains."""
     if job.mains:
         return ""
-    return "black" if job.practices.sleeve_colour == "black" else tint
+    if job.practices.sleeve_colour == "black":
+        return "black"
+    return tint
 
 
 def land(turn: Turn) -> BuildStep:
@@ -64,7 +67,9 @@ def land(turn: Turn) -> BuildStep:
         "size": turn.job.cable.size,
     }
     by_map = f" The map puts the {function_of(strip.core)} core in {strip.cavity}."
-    made = FINISHES["hammer"] if hammered(part, how) else kind
+    made: Termination | Finish = kind
+    if hammered(part, how):
+        made = FINISHES["hammer"]
     detail = made.detail.format(**said) + _by_feel(part, how) + kind.practised(how, turn.job.mains)
     return BuildStep(
         key=turn.name.key,
@@ -90,7 +95,9 @@ def _of_joint(turn: Turn) -> list[Figure]:
         found.append(Figure("presses, narrow die", str(presses(lug.barrel_mm))))
         found.append(Figure("die code", lug.die_code))
         found.append(Figure("copper fills the bore", f"{fill * 100:.0f} %"))
-    tint = crimp_colour(cable.copper_mm2) if e.termination.coloured else ""
+    tint = ""
+    if e.termination.coloured:
+        tint = crimp_colour(cable.copper_mm2)
     if tint:
         found.append(Figure("its colour", tint))
     if torqued(e.part, how):
@@ -130,7 +137,9 @@ def shrink(turn: Turn) -> BuildStep:
     flame = turn.job.practices.heat == "flame"
     where = f"It lies {turn.e.termination.under_sleeve}."
     how = "From the middle to the ends, turning all the while."
-    careful = " Keep the flame moving and a hand's breadth off." if flame else ""
+    careful = ""
+    if flame:
+        careful = " Keep the flame moving and a hand's breadth off."
     return BuildStep(
         key=turn.name.key,
         kind="shrink",
@@ -147,7 +156,11 @@ def shrink(turn: Turn) -> BuildStep:
 def judged_kind(part: Part, step_kind: str, how: Practices) -> str:
     """What a judged step is judged as: the part's own joint, a hammer's, its grip or gland, its lid."""
     if step_kind == "grip":
-        return "gland" if sealed_grip(part) else "grip"
+        if sealed_grip(part):
+            return "gland"
+        return "grip"
     if step_kind == "close":
         return "close"
-    return "hammer" if hammered(part, how) else part.joint
+    if hammered(part, how):
+        return "hammer"
+    return part.joint

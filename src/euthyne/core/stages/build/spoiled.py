@@ -28,6 +28,9 @@ def spoiled(build: BuildStage) -> tuple[Spoiled, ...]:
     found = []
     for end, strip in build.cut.strips.items():
         costs = strip.swallows_mm
-        times = max(math.floor(spare * 1000 / costs + 1e-9), 0) if costs > 0 else 0
+        if costs > 0:
+            times = max(math.floor(spare * 1000 / costs + 1e-9), 0)
+        else:
+            times = 0
         found.append(Spoiled(end, costs, times, spare - costs / 1000))
     return tuple(found)

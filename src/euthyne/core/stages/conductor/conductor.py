@@ -105,7 +105,9 @@ class ConductorStage:
     @cached_property
     def beyond_tables(self) -> tuple[Fault, ...]:
         """What about the brief the rating tables can not answer."""
-        return tuple(faults_in(self.sizing_brief)) if self.sizing_brief is not None else ()
+        if self.sizing_brief is not None:
+            return tuple(faults_in(self.sizing_brief))
+        return ()
 
     @cached_property
     def sizing(self) -> Sizing | None:
@@ -120,7 +122,9 @@ class ConductorStage:
         """The size the builder took, or else the smallest that fits."""
         if self.told.size is not None:
             return self.told.size
-        return self.sizing.chosen.size if self.sizing and self.sizing.chosen else None
+        if self.sizing and self.sizing.chosen:
+            return self.sizing.chosen.size
+        return None
 
     @cached_property
     def candidate(self) -> Candidate | None:
@@ -132,27 +136,37 @@ class ConductorStage:
     @cached_property
     def size(self) -> Size | None:
         """The taken size itself."""
-        return size_named(self.size_name) if self.size_name else None
+        if self.size_name:
+            return size_named(self.size_name)
+        return None
 
     @cached_property
     def wire(self) -> Wire | None:
         """The taken size in the metal it is made of; None while none is taken."""
-        return Wire(self.size, self.told.metal, self.told.tinned) if self.size else None
+        if self.size:
+            return Wire(self.size, self.told.metal, self.told.tinned)
+        return None
 
     @property
     def copper_mm2(self) -> float:
         """Area of the taken size in mm2, 0 while none is."""
-        return self.size.cross_section_mm2 if self.size else 0.0
+        if self.size:
+            return self.size.cross_section_mm2
+        return 0.0
 
     @property
     def cores_in_cable(self) -> int:
         """Cores under one sheath: all of them in a cord, one in a single; a shield is not counted."""
-        return len([c for c in self.given.cores if c != "S"]) if self.cable_type.cord else 1
+        if self.cable_type.cord:
+            return len([c for c in self.given.cores if c != "S"])
+        return 1
 
     @property
     def pieces(self) -> int:
         """Pieces of cable to cut: one of a cord, one for each core of singles."""
-        return 1 if self.cable_type.cord else len(self.given.cores)
+        if self.cable_type.cord:
+            return 1
+        return len(self.given.cores)
 
     @property
     def _made_up(self) -> str | None:
@@ -164,7 +178,9 @@ class ConductorStage:
     @cached_property
     def written(self) -> str:
         """The cord as it is written: ``H07RN-F 3G1.5``."""
-        return f"{self.cable_type.name} {self._made_up}" if self._made_up else self.cable_type.name
+        if self._made_up:
+            return f"{self.cable_type.name} {self._made_up}"
+        return self.cable_type.name
 
     @cached_property
     def diameter(self) -> Diameter | None:
@@ -246,7 +262,10 @@ class ConductorStage:
         factor = k_drum(layers)
         if self.heat_cable is None or self.sizing is None or factor is None:
             return None
-        ambient = self.given.lead.brief.ambient_c if ambient_c is None else ambient_c
+        if ambient_c is None:
+            ambient = self.given.lead.brief.ambient_c
+        else:
+            ambient = ambient_c
         return warmth(self.heat_cable, self.sizing.heating_amps / factor, ambient)
 
     @cached_property
@@ -291,7 +310,9 @@ class ConductorStage:
         links = [Link(self.given.a.words, self.given.a.steady_amps)]
         guard = self.protection
         if guard.in_lead and guard.amps is not None:
-            what = "breaker" if self.given.mains and not self.given.fused_plug else "fuse"
+            what = "fuse"
+            if self.given.mains and not self.given.fused_plug:
+                what = "breaker"
             links.append(Link(f"{guard.amps:g} A {what} {guard.words}", guard.amps))
         if self.candidate is not None:
             links.append(Link(self.written, self.candidate.rating_amps))
@@ -304,6 +325,9 @@ class ConductorStage:
 
     def rating_amps(self, rolled: bool) -> float:
         """The lead's rating: the weakest of its parts, with the cord straight or rolled up."""
-        cord = self.cord_amps_rolled if rolled else self.cord_amps
+        if rolled:
+            cord = self.cord_amps_rolled
+        else:
+            cord = self.cord_amps
         others = [link.amps for link in self.chain if link.words != self.written]
         return min([*others, cord] if cord is not None else others)

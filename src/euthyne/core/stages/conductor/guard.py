@@ -78,7 +78,10 @@ class Protection:
         found = sizing.protection.amps if sizing and sizing.protection else None
         if self.given.fused_plug:
             known = sizing is not None and sizing.protection is not None
-            amps = found if known else self.given.lead.conductor.fuse_amps
+            if known:
+                amps = found
+            else:
+                amps = self.given.lead.conductor.fuse_amps
             return Protected(amps, "in the plug", in_lead=True)
         if not self.given.mains:
             return Protected(found, "at the source", in_lead=True)
@@ -106,7 +109,9 @@ class Protection:
             return told.upstream_family
         low_volts = self.brief.volts < NORTH_AMERICAN_BELOW_V
         north_american = told.upstream_family == "breaker-na" or low_volts
-        return "breaker-na" if north_american else "breaker-iec"
+        if north_american:
+            return "breaker-na"
+        return "breaker-iec"
 
     @property
     def loop_volts(self) -> float:

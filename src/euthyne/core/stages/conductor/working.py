@@ -45,11 +45,9 @@ def _demand(sized: ConductorStage) -> Working:
         )
     if brief.feeds == "current":
         amps = put(brief.amps or 0, "A") * put(brief.margin)
-        source = (
-            "IEC 62548 1.25; NEC 690.8 1.56"
-            if Trait.LIVE_BY_DAY in sized.given.kind.traits
-            else "as it is said"
-        )
+        source = "as it is said"
+        if Trait.LIVE_BY_DAY in sized.given.kind.traits:
+            source = "IEC 62548 1.25; NEC 690.8 1.56"
         return worked("Demand", "amps x the margin its kind wants", amps, "A", source)
     if brief.feeds == "power":
         lowest = put(sized.brief.cut_off_volts, "V")
@@ -97,7 +95,9 @@ def _table_amps(sized: ConductorStage, brief: SizingBrief) -> float:
 def _rating(sized: ConductorStage, brief: SizingBrief) -> Working:
     basis = bases()[brief.conductor.basis]
     takes_off = factors(brief)
-    weakest = f", {brief.max_c:g} °C weakest part" if brief.max_c < basis.limit_c else ""
+    weakest = ""
+    if brief.max_c < basis.limit_c:
+        weakest = f", {brief.max_c:g} °C weakest part"
     crowd = f"{brief.place.circuits_together} together, {brief.place.drum_layers} layers on a drum"
     hot = put(k_ambient(basis, brief.place.ambient_c, brief.max_c))
     carries = (
@@ -120,11 +120,9 @@ def _temperature(sized: ConductorStage, brief: SizingBrief, c: Candidate) -> Wor
     at_reference = _table_amps(sized, brief) * takes_off.crowding * takes_off.metal
     share = (put(sized.sizing.heating_amps, "A") / put(at_reference, "A")).squared
     warm = put(brief.place.ambient_c) + (put(basis.limit_c) - put(basis.reference_c)) * share
-    over = (
-        f": over {c.conductor_c:g} °C, which is as far as the sums go"
-        if warm.value > c.conductor_c + 0.01
-        else ""
-    )
+    over = ""
+    if warm.value > c.conductor_c + 0.01:
+        over = f": over {c.conductor_c:g} °C, which is as far as the sums go"
     formula = "ambient + (limit - reference) x (amps / amps at the reference) squared"
     return worked("Conductor under load", formula, warm, "°C", basis.source, over)
 
@@ -135,11 +133,15 @@ def _ohms(brief: SizingBrief, c: Candidate) -> Working:
     alpha = materials()[wanted.metal].alpha20_per_k
     cool = put(wire.ohms_per_m_20, "mohm", 1000)
     warm = cool * (put(1) + put(alpha) * (put(c.conductor_c) - put(20)))
-    kind = "tinned " if wanted.tinned else ""
+    kind = ""
+    if wanted.tinned:
+        kind = "tinned "
     formula = (
         f"table value of {kind}{wanted.metal} at 20 °C x (1 + {alpha:g} x (conductor °C - 20))"
     )
-    source = "IEC 60228 class 5, maximum" if "mm2" in c.size else "ASTM B258, nominal"
+    source = "ASTM B258, nominal"
+    if "mm2" in c.size:
+        source = "IEC 60228 class 5, maximum"
     return worked("Resistance of a metre", formula, warm, "mohm", source)
 
 
@@ -182,7 +184,9 @@ def _drop(sized: ConductorStage, brief: SizingBrief, c: Candidate) -> tuple[Work
         * put(brief.run_m, "m")
         * put(carrying(brief))
     )
-    duty = " while it works" if brief.load.duty_percent < 100 else ""
+    duty = ""
+    if brief.load.duty_percent < 100:
+        duty = " while it works"
     return (
         worked("Lost on the way", formula, lost, "V", "Ohm's law", share),
         worked(

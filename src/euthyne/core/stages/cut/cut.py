@@ -60,7 +60,9 @@ class CutStage:
         """How the cable lives with its bends: lying still, moved, or on a drum."""
         if self.given.lead.brief.drum_layers:
             return "drum"
-        return "still" if self.given.kind.lies_still else "moved"
+        if self.given.kind.lies_still:
+            return "still"
+        return "moved"
 
     @property
     def least_bend_mm(self) -> float:

@@ -38,7 +38,10 @@ def neighbours(cut: CutStage) -> tuple[Neighbour, ...]:
 def metal_kg(cut: CutStage, c: Candidate) -> float:
     """What the metal of a size weighs over the whole lead as it is cut, every core counted, in kg."""
     given = cut.given
-    length_m = cut.length.cut_m if cut.length else given.lead.brief.run_m or 0.0
+    if cut.length:
+        length_m = cut.length.cut_m
+    else:
+        length_m = given.lead.brief.run_m or 0.0
     metal = materials()[given.lead.conductor.metal]
     return c.cross_section_mm2 * metal.density_g_cm3 * length_m * len(given.cores) / 1000
 
@@ -46,7 +49,9 @@ def metal_kg(cut: CutStage, c: Candidate) -> float:
 def price_of(cut: CutStage, c: Candidate) -> float | None:
     """What the metal of a size costs over the whole lead; None while no price is given."""
     per_kg = cut.given.lead.conductor.price_per_kg
-    return None if per_kg is None else metal_kg(cut, c) * per_kg
+    if per_kg is None:
+        return None
+    return metal_kg(cut, c) * per_kg
 
 
 def _neighbour(cut: CutStage, c: Candidate, words: str) -> Neighbour:

@@ -55,7 +55,9 @@ class StripPlan:
     @property
     def below_sheath(self) -> tuple[Stair, ...]:
         """The layers that are steps of their own: all of another's, of the cord's own those below its sheath."""
-        return self.stairs[1:] if self.whose == "the cord" else self.stairs
+        if self.whose == "the cord":
+            return self.stairs[1:]
+        return self.stairs
 
 
 def slacks(cores: tuple[str, ...], room_mm: float) -> tuple[dict[str, float], bool]:
@@ -132,7 +134,10 @@ def strip_plan(
     if cable is not None and "S" not in landing:
         cable = without_shield(cable)
     steps = cable or (layered(part.layers) if part.layers else None)
-    stairs, whose = (staircase(steps, sheath), steps.whose) if steps else ((), "")
+    if steps:
+        stairs, whose = (staircase(steps, sheath), steps.whose)
+    else:
+        stairs, whose = ((), "")
     return StripPlan(cores, part.inside_mm, sheath, longest, earth_last, stairs, whose)
 
 
@@ -162,10 +167,9 @@ def judge_strip(core: CoreStrip, bare_mm: float) -> StripVerdict:
             "trim", f"{bare_mm:g} mm is too long: trim {off:.1f} mm off the tip.", off
         )
     spare = core.slack_mm - core.strip_mm
-    paid = (
-        "its slack pays for it"
-        if spare >= 0
-        else f"the end is {-spare:.0f} mm short then: cut every core back"
-    )
+    if spare >= 0:
+        paid = "its slack pays for it"
+    else:
+        paid = f"the end is {-spare:.0f} mm short then: cut every core back"
     words = f"{bare_mm:g} mm is too short: cut it back and strip again; {paid}."
     return StripVerdict("cut-back", words, core.strip_mm)

@@ -74,7 +74,10 @@ class ProveStage:
                 continue
             verdict = line.judge(read.value, self.meter, read.above)
             twin = self.unlike_cores.get(line.core or "")
-            found[line.id] = twin if twin is not None and twin.graver_than(verdict) else verdict
+            if twin is not None and twin.graver_than(verdict):
+                found[line.id] = twin
+            else:
+                found[line.id] = verdict
         return found
 
     @cached_property

@@ -120,14 +120,19 @@ def mirror_of(face: Face) -> dict[str, str]:
         there = (c.mark for c in face.cavities if abs(c.x + one.x) < 0.5 and abs(c.y - one.y) < 0.5)
         found[one.mark] = next(there, None)
     whole = {mark: other for mark, other in found.items() if other is not None}
-    return whole if len(whole) == len(found) and any(a != b for a, b in whole.items()) else {}
+    if len(whole) == len(found) and any(a != b for a, b in whole.items()):
+        return whole
+    return {}
 
 
 def _title(explanation: Explanation) -> str:
     if explanation.count == 1:
         return _title_of(explanation.mistakes[0])
     words = ("Two", "Three", "Four")
-    many = words[explanation.count - 2] if explanation.count <= 4 else str(explanation.count)
+    if explanation.count <= 4:
+        many = words[explanation.count - 2]
+    else:
+        many = str(explanation.count)
     return f"{many} mistakes together"
 
 
@@ -141,6 +146,8 @@ def _title_of(mistake: Mistake) -> str:
             return "A core in another terminal"
         case Joined(points):
             marks = {p.cavity for p in points}
-            return "Neutral joined to earth" if marks == {"N", "E"} else "Joined together"
+            if marks == {"N", "E"}:
+                return "Neutral joined to earth"
+            return "Joined together"
         case Turned():
             return TURN_TITLES[mistake.name]

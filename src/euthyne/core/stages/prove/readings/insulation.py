@@ -51,7 +51,10 @@ class InsulationLine(Line):
 def lines(cores: tuple[str, ...], measured: Measured) -> tuple[Line, ...]:
     """A line to earth where there is one, and between the cores that carry current."""
     carrying = [c for c in cores if c != "E"]
-    pairs = [("insulation-E", TO_EARTH)] if "E" in cores else []
+    if "E" in cores:
+        pairs = [("insulation-E", TO_EARTH)]
+    else:
+        pairs = []
     if len(carrying) == 2:
         one, other = carrying
         words = f"{function_of(one)} to {function_of(other)}"
