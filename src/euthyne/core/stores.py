@@ -199,7 +199,14 @@ def needs(plan: Plan) -> tuple[Need, ...]:
     for need in found:
         known = added.get(need.key)
         amount = need.amount + (known.amount if known and need.kind in USED_UP else 0)
-        added[need.key] = Need(need.kind, need.what, need.words, amount, need.others, need.pieces)
+        added[need.key] = Need(
+            kind=need.kind,
+            what=need.what,
+            words=need.words,
+            amount=amount,
+            others=need.others,
+            pieces=need.pieces,
+        )
     return tuple(added.values())
 
 
@@ -218,12 +225,12 @@ def _cable(plan: Plan, cut_m: float) -> Need:
         for size in later
     )
     return Need(
-        "cable",
-        plan.conductor.written,
-        plan.conductor.written,
-        cut_m * plan.conductor.pieces,
-        others,
-        plan.conductor.pieces,
+        kind="cable",
+        what=plan.conductor.written,
+        words=plan.conductor.written,
+        amount=cut_m * plan.conductor.pieces,
+        others=others,
+        pieces=plan.conductor.pieces,
     )
 
 
@@ -244,7 +251,15 @@ def _parts(plan: Plan) -> list[Need]:
         others = tuple(
             part_what(p, plan.build.job.cable.size) for p in stand_ins(e.part, cord, area)
         )
-        found.append(Need("part", what, words_of("part", what), _count(e), others))
+        found.append(
+            Need(
+                kind="part",
+                what=what,
+                words=words_of("part", what),
+                amount=_count(e),
+                others=others,
+            )
+        )
     return found
 
 
@@ -262,7 +277,15 @@ def _sleeves(plan: Plan) -> list[Need]:
         if sleeve is not None:
             others = tuple(s.words for s in sleeves_on(e, plan.build.job.cable)[1:])
             long = len(e.strip.cores) * sleeve_cut_mm(e, sleeve, plan.build.job.cable) / 1000
-            found.append(Need("sleeve", sleeve.words, f"{sleeve.words} sleeve", long, others))
+            found.append(
+                Need(
+                    kind="sleeve",
+                    what=sleeve.words,
+                    words=f"{sleeve.words} sleeve",
+                    amount=long,
+                    others=others,
+                )
+            )
     marker = marker_on(plan.build.job)
     if marker is not None:
         long = (2 + plan.build.job.tags_along) * TAG_SLEEVE_MM / 1000
@@ -335,8 +358,14 @@ def _laid(need: Need, stores: tuple[Stock, ...], piece: str | None) -> Laid:
             words = f"{other.name} would do: {other.what}"
         else:
             words = f"{other.name} would do"
-        return Laid(need, (), on_hand, other, words)
-    return Laid(need, (), on_hand, None, INSTEAD.get(need.what, NO_INSTEAD.get(need.kind, "")))
+        return Laid(need=need, taken=(), on_hand=on_hand, other=other, instead=words)
+    return Laid(
+        need=need,
+        taken=(),
+        on_hand=on_hand,
+        other=None,
+        instead=INSTEAD.get(need.what, NO_INSTEAD.get(need.kind, "")),
+    )
 
 
 def _would_do(stock: Stock, what: str, need: Need) -> bool:
@@ -399,7 +428,13 @@ def shortages(
             if need.kind in USED_UP:
                 known = summed.get(need.key)
                 amount = need.amount + (known.amount if known else 0)
-                summed[need.key] = Need(need.kind, need.what, need.words, amount, need.others)
+                summed[need.key] = Need(
+                    kind=need.kind,
+                    what=need.what,
+                    words=need.words,
+                    amount=amount,
+                    others=need.others,
+                )
     on_hand: dict[str, float] = {}
     for stock in stores:
         key = f"{stock.kind}:{stock.what}"

@@ -73,7 +73,7 @@ def cavity(c: Cavity, class_: str) -> str:
 def contacts(face: Face, class_: str) -> str:
     """Every cavity of a face; a rim earth has its springs at top and bottom."""
     extra = "".join(
-        cavity(Cavity(c.mark, c.x, -c.y, c.shape, c.w, c.h), class_)
+        cavity(Cavity(mark=c.mark, x=c.x, y=-c.y, shape=c.shape, w=c.w, h=c.h), class_)
         for c in face.cavities
         if c.shape == "clip"
     )

@@ -38,10 +38,18 @@ def facing(plan: Plan, turned_round: frozenset[str] = frozenset(), presses: bool
         body += _titled(part, "mating face", seen, places["mating"])
         body += _titled(part, "wiring side", "as you hold it open", places["wiring"])
         body += face_drawing(
-            mating_face(part), part.contact, places["mating"], middle, _scale(part.face)
+            face=mating_face(part),
+            contact=part.contact,
+            cx=places["mating"],
+            cy=middle,
+            scale=_scale(part.face),
         )
         body += wiring_drawing(
-            wiring_side(part), part.contact, places["wiring"], middle, _scale(part.face)
+            face=wiring_side(part),
+            contact=part.contact,
+            cx=places["wiring"],
+            cy=middle,
+            scale=_scale(part.face),
         )
         if end in turned_round:
             face = mating_face(part)
@@ -50,10 +58,13 @@ def facing(plan: Plan, turned_round: frozenset[str] = frozenset(), presses: bool
         inner[end] = (face, inside)
         if presses:
             body += _spots(end, face, inside, middle) + _turn(
-                end, part, inside, height, turned_round
+                end=end, part=part, x=inside, height=height, turned_round=turned_round
             )
     rows = _by_height(plan)
-    body += "".join(_core(plan, j, inner, i, cores, middle) for i, j in enumerate(rows))
+    body += "".join(
+        _core(plan=plan, joint=j, inner=inner, place=i, total=cores, middle=middle)
+        for i, j in enumerate(rows)
+    )
     label = "; ".join(
         f"{j.core} {plan.ends.colours.of(j.core)} from {j.a or 'nowhere'} to {j.b or 'nowhere'}"
         for j in plan.ends.joints

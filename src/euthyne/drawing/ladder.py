@@ -54,20 +54,39 @@ def ladder(
     for i, c in enumerate(rungs):
         y = HEAD + i * ROW
         body += _rung(
-            c, y, most_amps, most_drop, scale, c.size == taken, settled, post, weighed.get(c.size)
+            c=c,
+            y=y,
+            most_amps=most_amps,
+            most_drop=most_drop,
+            scale=scale,
+            taken=c.size == taken,
+            settled=settled,
+            post=post,
+            metal=weighed.get(c.size),
         )
         if brief.load.start_multiple > 1:
-            body += _dip(c, y, most_drop, limit, brief.limits.start_drop_percent)
+            body += _dip(
+                c=c,
+                y=y,
+                most_drop=most_drop,
+                limit=limit,
+                start_limit=brief.limits.start_drop_percent,
+            )
         words += _bar_words(
-            CARRIES_X, CARRIES_W, c.rating_amps / most_amps, y, _too_thin(c), f"{_amps(c)} A"
+            x=CARRIES_X,
+            width=CARRIES_W,
+            share=c.rating_amps / most_amps,
+            y=y,
+            fails=_too_thin(c),
+            words=f"{_amps(c)} A",
         )
         words += _bar_words(
-            LOSES_X,
-            LOSES_W,
-            c.drop_percent / most_drop,
-            y,
-            _too_lossy(c),
-            f"{c.drop_percent:.1f} %",
+            x=LOSES_X,
+            width=LOSES_W,
+            share=c.drop_percent / most_drop,
+            y=y,
+            fails=_too_lossy(c),
+            words=f"{c.drop_percent:.1f} %",
         )
     foot = HEAD + len(rungs) * ROW
     x_amps = CARRIES_X + CARRIES_W * wanted / most_amps
@@ -137,8 +156,12 @@ def _rung(
         else WORDS[c.fails[0]]
     )
     face = frame + rect(0, y, WIDTH, ROW, "rung-touch") + _copper(c, mid, standing, scale)
-    face += _bar(CARRIES_X, CARRIES_W, c.rating_amps / most_amps, mid, _too_thin(c))
-    face += _bar(LOSES_X, LOSES_W, c.drop_percent / most_drop, mid, _too_lossy(c))
+    face += _bar(
+        x=CARRIES_X, width=CARRIES_W, share=c.rating_amps / most_amps, mid=mid, fails=_too_thin(c)
+    )
+    face += _bar(
+        x=LOSES_X, width=LOSES_W, share=c.drop_percent / most_drop, mid=mid, fails=_too_lossy(c)
+    )
     at_limit = "current" in c.fails
     heats = f"{'>' if at_limit else ''}{c.conductor_c:.0f} °C"
     watts = f"{c.loss_watts:.0f} W"

@@ -126,6 +126,8 @@ def mark(kind: str, x: float, y: float, r: float = 6) -> str:
     if kind == "caution":
         return path(f"M{x:g} {y - r:g}L{x + r:g} {y + r * 0.85:g}H{x - r:g}Z", "mark-caution")
     if kind == "stop":
-        bar = rect(x - r * 0.5, y - r * 0.16, r, r * 0.32, "mark-bar")
-        return rect(x - r * 0.92, y - r * 0.92, r * 1.84, r * 1.84, "mark-stop") + bar
+        bar = rect(x=x - r * 0.5, y=y - r * 0.16, w=r, h=r * 0.32, class_="mark-bar")
+        return (
+            rect(x=x - r * 0.92, y=y - r * 0.92, w=r * 1.84, h=r * 1.84, class_="mark-stop") + bar
+        )
     return circle(x, y, r - 0.8, "mark-open")

@@ -26,9 +26,15 @@ class Form:
     dimension: bool
 
 
-PAGE = Form(1232, 140, 80, 82, 17, 36, True, True)
-ROW = Form(640, 88, 56, 58, 9, 22, False, False)
-LIST = Form(470, 78, 52, 52, 8, 20, False, False)
+PAGE = Form(
+    width=1232, height=140, cord_y=80, end_tall=82, cord=17, band=36, words=True, dimension=True
+)
+ROW = Form(
+    width=640, height=88, cord_y=56, end_tall=58, cord=9, band=22, words=False, dimension=False
+)
+LIST = Form(
+    width=470, height=78, cord_y=52, end_tall=52, cord=8, band=20, words=False, dimension=False
+)
 
 
 def ribbon(plan: Plan, progress: Progress, form: Form, base: str, here: Stage | None = None) -> str:
@@ -44,7 +50,9 @@ def ribbon(plan: Plan, progress: Progress, form: Form, base: str, here: Stage | 
     shine = line(
         start, form.cord_y - form.cord * 0.22, end, form.cord_y - form.cord * 0.22, "cord-shine"
     )
-    bands = _bands(progress.standings, form, start, end, base, here)
+    bands = _bands(
+        standings=progress.standings, form=form, start=start, end=end, base=base, here=here
+    )
     label = f"{plan.lead.name}: {plan.ends['A'].part.words} to {plan.ends['B'].part.words}; next: {progress.next_action}"
     size = "row"
     if form.words:
@@ -66,7 +74,7 @@ def _end(part: Part, form: Form, left: bool) -> tuple[str, float]:
         x = reach + 1
     else:
         x = form.width - reach - 1
-    return end_drawing(part, x, form.cord_y, form.end_tall, left), reach
+    return end_drawing(part=part, x=x, y=form.cord_y, tall=form.end_tall, left=left), reach
 
 
 def _bands(
@@ -85,7 +93,9 @@ def _bands(
     wide = (room - gap * 6) / 7
     first = start + (24 if form.words else 14)
     return "".join(
-        _band(s, form, first + i * (wide + gap), wide, base, s.stage == here)
+        _band(
+            s=s, form=form, x=first + i * (wide + gap), wide=wide, base=base, here=s.stage == here
+        )
         for i, s in enumerate(standings)
     )
 

@@ -32,8 +32,10 @@ def scale(marks: Sequence[ScaleMark], unit: str, log: bool = False) -> str:
 
     placed = _levels(marks, x)
     floor = 30 + ROW * max(level for _, _, level in placed)
-    body = line(LEFT, floor, RIGHT, floor, "scale-line") + _ticks(low, high, log, unit, x, floor)
-    body += "".join(_mark(m, x, at, level, floor) for m, at, level in placed)
+    body = line(LEFT, floor, RIGHT, floor, "scale-line") + _ticks(
+        low=low, high=high, log=log, unit=unit, x=x, floor=floor
+    )
+    body += "".join(_mark(m=m, x=x, at=at, level=level, floor=floor) for m, at, level in placed)
     label = "; ".join(f"{m.words} {m.value:.3g} {unit}" for m in marks)
     return sheet(WIDTH, floor + 34, body, "scale", label)
 

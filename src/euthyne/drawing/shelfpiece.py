@@ -25,7 +25,9 @@ def piece(part: Part) -> str:
         low = 0.72
     else:
         low = 0.5
-    side = end_drawing(part, PIECE_W - 8 - min(reach, 130), PIECE_H * low, 70, False)
+    side = end_drawing(
+        part=part, x=PIECE_W - 8 - min(reach, 130), y=PIECE_H * low, tall=70, left=False
+    )
     return sheet(PIECE_W, PIECE_H, front + side, "piece", part.words)
 
 
@@ -38,6 +40,8 @@ def sides(part: Part) -> str:
         ("Wiring side, as you hold it open", 470),
     )
     body = "".join(text(x, 18, words, "facing-sub", "middle") for words, x in heads)
-    body += face_drawing(mating_face(part), part.contact, 150, 140, scale)
-    body += wiring_drawing(wiring_side(part), part.contact, 470, 140, scale)
+    body += face_drawing(face=mating_face(part), contact=part.contact, cx=150, cy=140, scale=scale)
+    body += wiring_drawing(
+        face=wiring_side(part), contact=part.contact, cx=470, cy=140, scale=scale
+    )
     return sheet(SIDES_W, SIDES_H, body, "facing", f"Both sides of {part.words}")

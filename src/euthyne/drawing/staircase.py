@@ -27,7 +27,9 @@ def staircase_drawing(stairs: tuple[Stair, ...], whose: str, now: str = "") -> s
         end = TIP - (shown[i].back_mm * per_mm if i <= upto else 0.0)
         layer = shown[i].layer
         tail = layer.drawn == "braid" and layer.beyond_mm > 0
-        body += _layer(layer.drawn, end, TALLEST - THINNER * i, layer.id == now, tail)
+        body += _layer(
+            drawn=layer.drawn, end=end, tall=TALLEST - THINNER * i, now=layer.id == now, combed=tail
+        )
     y = MIDDLE + TALLEST / 2 + 30
     for stair in stairs[: upto + 1]:
         body += _cut_back(stair, TIP - stair.back_mm * per_mm, y, stair.layer.id == now)

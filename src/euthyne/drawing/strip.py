@@ -54,7 +54,14 @@ def strip_drawing(plan: Plan, end: End) -> str:
             back = 0.0
         else:
             back = (DATUM - 4) / ruler.per_mm
-        body += _core(ruler, core, strip.inside_mm, tint, TOP + ROW * i + 18, back)
+        body += _core(
+            ruler=ruler,
+            core=core,
+            inside_mm=strip.inside_mm,
+            tint=tint,
+            y=TOP + ROW * i + 18,
+            back_mm=back,
+        )
     body += _grip(ruler, foot, "grip" if sheathed else "edge of the part")
     body += (_sheath_dimension(ruler, strip) if sheathed else "") + _scale_bar(ruler, foot + 44)
     off = "singles, no sheath"

@@ -77,7 +77,7 @@ def pages(plan: Plan, paper: str, stops: tuple[str, ...] = ()) -> list[list[Item
         if y + height > tall - MARGIN:
             found.append([*banner, *_head(plan, top)])
             y = HEAD + 24 + top
-        found[-1] += _end(plan, words, part, strip, y)
+        found[-1] += _end(plan=plan, words=words, part=part, strip=strip, y=y)
         y += height + 8
     return found
 
@@ -85,26 +85,38 @@ def pages(plan: Plan, paper: str, stops: tuple[str, ...] = ()) -> list[list[Item
 def _banner(stops: tuple[str, ...]) -> list[Item]:
     """Why it is not to be built, in as many rows as it takes."""
     rows = [row for words in stops for row in wrap(words, STOP_WIDE)]
-    return [Note(MARGIN, MARGIN + STOP_ROW * i, row, 3.6, True) for i, row in enumerate(rows)]
+    return [
+        Note(x=MARGIN, y=MARGIN + STOP_ROW * i, words=row, size=3.6, heavy=True)
+        for i, row in enumerate(rows)
+    ]
 
 
 def _head(plan: Plan, top: float) -> list[Item]:
     y = HEAD + 6 + top
     ticks: list[Item] = [
-        Mark(MARGIN + x, y - 3, MARGIN + x, y + 3, 0.2) for x in (0.1, RULE_MM - 0.1)
+        Mark(x1=MARGIN + x, y1=y - 3, x2=MARGIN + x, y2=y + 3, thick=0.2)
+        for x in (0.1, RULE_MM - 0.1)
     ]
-    ticks += [Mark(MARGIN + x, y - 1.5, MARGIN + x, y, 0.2) for x in range(10, 100, 10)]
+    ticks += [
+        Mark(x1=MARGIN + x, y1=y - 1.5, x2=MARGIN + x, y2=y, thick=0.2) for x in range(10, 100, 10)
+    ]
     return [
-        Note(MARGIN, MARGIN + 3 + top, f"{plan.lead.tag}  {plan.lead.name}", 5.0, True),
+        Note(
+            x=MARGIN,
+            y=MARGIN + 3 + top,
+            words=f"{plan.lead.tag}  {plan.lead.name}",
+            size=5.0,
+            heavy=True,
+        ),
         Note(
             MARGIN,
             MARGIN + 9 + top,
             f"{plan.conductor.written}. Strip plan, 1:1. Generic dimensions: check your part.",
             3.2,
         ),
-        Mark(MARGIN, y, MARGIN + RULE_MM, y, 0.2),
+        Mark(x1=MARGIN, y1=y, x2=MARGIN + RULE_MM, y2=y, thick=0.2),
         *ticks,
-        Note(MARGIN, y + 8, WARNING, 3.0, True),
+        Note(x=MARGIN, y=y + 8, words=WARNING, size=3.0, heavy=True),
     ]
 
 
@@ -116,20 +128,30 @@ def _end(plan: Plan, words: str, part: Part, strip: StripPlan, y: float) -> list
     if sheathed:
         off = f"sheath off {strip.sheath_mm:.1f} mm, "
     items: list[Item] = [
-        Note(MARGIN, y, f"{words}: {part.words}", 4.0, True),
+        Note(x=MARGIN, y=y, words=f"{words}: {part.words}", size=4.0, heavy=True),
         Note(
             MARGIN,
             y + 5,
             f"{off}measured {'from the tip' if sheathed else 'from the edge of the part'}",
         ),
-        Mark(datum, y + 7, datum, foot, 0.35),
+        Mark(x1=datum, y1=y + 7, x2=datum, y2=foot, thick=0.35),
         Note(datum - 5, foot + 4, "grip edge" if sheathed else "edge"),
     ]
     if sheathed:
         items.append(
-            Patch(MARGIN, y + 9, datum - MARGIN + strip.inside_mm, ROW * len(strip.cores), SHEATH)
+            Patch(
+                x=MARGIN,
+                y=y + 9,
+                w=datum - MARGIN + strip.inside_mm,
+                h=ROW * len(strip.cores),
+                fill=SHEATH,
+            )
         )
-        items.append(Mark(datum + strip.inside_mm, y + 8, datum + strip.inside_mm, foot, 0.2))
+        items.append(
+            Mark(
+                x1=datum + strip.inside_mm, y1=y + 8, x2=datum + strip.inside_mm, y2=foot, thick=0.2
+            )
+        )
     for i, core in enumerate(strip.cores):
         tint = plan.ends.colours.of(core.core)
         items += _core(core, tint, datum, y + 13 + ROW * i)
@@ -141,18 +163,18 @@ def _core(core: CoreStrip, tint: str, datum: float, y: float) -> list[Item]:
     said = f"{core.core} {tint}: core {core.core_mm:.1f}, bare {core.bare_words}"
     return [
         *_insulation(tint, datum, y - 1.2, bare),
-        Patch(datum + bare, y - 0.6, core.strip_mm, 1.2, COPPER, "bare"),
+        Patch(x=datum + bare, y=y - 0.6, w=core.strip_mm, h=1.2, fill=COPPER, what="bare"),
         Note(datum + core.core_mm + 4, y + 1, said),
     ]
 
 
 def _insulation(tint: str, x: float, y: float, long: float) -> list[Item]:
     """A core's insulation in its colour, edged so that white and yellow show on paper; stripes where it has them."""
-    edge: list[Item] = [Patch(x, y - 0.3, long, 3.0, "#333333")] if long > 0 else []
+    edge: list[Item] = [Patch(x=x, y=y - 0.3, w=long, h=3.0, fill="#333333")] if long > 0 else []
     if tint != "green-yellow":
-        return [*edge, Patch(x, y, long, 2.4, core_paint(tint))]
+        return [*edge, Patch(x=x, y=y, w=long, h=2.4, fill=core_paint(tint))]
     stripes = [
-        Patch(x + at, y, min(STRIPE, long - at), 2.4, YELLOW if i % 2 else GREEN)
+        Patch(x=x + at, y=y, w=min(STRIPE, long - at), h=2.4, fill=YELLOW if i % 2 else GREEN)
         for i in range(math.ceil(long / STRIPE))
         for at in (i * STRIPE,)
     ]
@@ -163,13 +185,24 @@ def _stairs(strip: StripPlan, y: float) -> list[Item]:
     """The layers as steps, each bar from its cut to the tip at its true length."""
     tip = MARGIN + max(s.back_mm for s in strip.stairs)
     items: list[Item] = [
-        Note(MARGIN, y, f"Layers of {strip.whose}, each cut back from the tip", 3.2, True)
+        Note(
+            x=MARGIN,
+            y=y,
+            words=f"Layers of {strip.whose}, each cut back from the tip",
+            size=3.2,
+            heavy=True,
+        )
     ]
     for i, stair in enumerate(strip.stairs):
         at = y + 4 + STAIR * i
-        items.append(Patch(tip - stair.back_mm, at, stair.back_mm, 2.4, "#8C9296", "layer"))
+        items.append(
+            Patch(x=tip - stair.back_mm, y=at, w=stair.back_mm, h=2.4, fill="#8C9296", what="layer")
+        )
         items.append(Note(tip + 4, at + 2.4, f"{stair.layer.words}: {stair.back_mm:.1f} mm"))
-    return [*items, Mark(tip, y + 2, tip, y + 4 + STAIR * len(strip.stairs), 0.35)]
+    return [
+        *items,
+        Mark(x1=tip, y1=y + 2, x2=tip, y2=y + 4 + STAIR * len(strip.stairs), thick=0.35),
+    ]
 
 
 def svg(plan: Plan, paper: str, page: int, stops: tuple[str, ...] = ()) -> str:

@@ -83,7 +83,12 @@ def read_build(text: str | bytes) -> tuple[BuildPlan, Done, str | None]:
             step["from_"] = step.pop("from")
     file = read(adapter(), document)
     build = BuildPlan(
-        file.cable.od_mm, file.parts, file.events, file.cores, file.ends.A, file.ends.B
+        cable_od_mm=file.cable.od_mm,
+        parts=file.parts,
+        events=file.events,
+        cores=file.cores,
+        a=file.ends.A,
+        b=file.ends.B,
     )
     faults = faults_in(build)
     steps: list[Step] = []

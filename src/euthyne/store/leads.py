@@ -148,7 +148,13 @@ class LeadStore:
             if row.sealed:
                 raise IsSealed(tag)
             number, previous = self._head(session)
-            sealed = seal(number + 1, at, by, previous, record(_lead(row.document)))
+            sealed = seal(
+                number=number + 1,
+                at=at,
+                by=by,
+                previous=previous,
+                record=record(_lead(row.document)),
+            )
             row.sealed, row.changed_at, row.revision = True, at, row.revision + 1
             session.add(SealRow(lead_id=row.id, document=_seal_text(sealed)))
             session.add(
@@ -261,7 +267,13 @@ def _row(session: Session, tag: str) -> LeadRow:
 
 
 def _held(row: Any, drafts: dict[str, str] | None = None) -> Held:
-    return Held(_lead(row.document), row.sealed, row.changed_at, row.revision, drafts or {})
+    return Held(
+        lead=_lead(row.document),
+        sealed=row.sealed,
+        changed_at=row.changed_at,
+        revision=row.revision,
+        drafts=drafts or {},
+    )
 
 
 def _write(row: LeadRow, lead: Lead, at: str) -> None:

@@ -69,21 +69,23 @@ class StoresStore:
             row = StockRow(**asdict(stock), gone=False)
             session.add(row)
             session.flush()
-            session.add(_movement(row, stock.left, at, by, why))
+            session.add(_movement(row=row, change=stock.left, at=at, by=by, why=why))
 
     def count(self, name: str, left: float, at: str, by: str) -> None:
         """Set what is left to what was counted or measured. Raises Refused without a stock of that name."""
         with self._writing() as session, session.begin():
             row = _row(session, name)
             if left != row.left:
-                session.add(_movement(row, left - row.left, at, by, "counted"))
+                session.add(_movement(row=row, change=left - row.left, at=at, by=by, why="counted"))
                 row.left = left
 
     def drop(self, name: str, at: str, by: str) -> None:
         """Take something off the list; what is known of it stays. Raises Refused without a stock of that name."""
         with self._writing() as session, session.begin():
             row = _row(session, name)
-            session.add(_movement(row, -row.left, at, by, "taken off the list"))
+            session.add(
+                _movement(row=row, change=-row.left, at=at, by=by, why="taken off the list")
+            )
             row.gone, row.left = True, 0.0
             row.name = f"{row.name[:28]} (gone {row.id})"
 
@@ -108,12 +110,12 @@ def draw_down(session: Session, lead_id: int, before: Lead, after: Lead) -> None
             done = now[step]
             for laid in _laid(session, after, step):
                 _take(
-                    session,
-                    lead_id,
-                    step,
-                    laid.taken or _what_there_is(session, laid.need),
-                    done.at,
-                    done.by,
+                    session=session,
+                    lead_id=lead_id,
+                    step=step,
+                    taken=laid.taken or _what_there_is(session, laid.need),
+                    at=done.at,
+                    by=done.by,
                 )
         elif (
             step in was
@@ -167,7 +169,13 @@ def _take(
         row.left = max(row.left - t.amount, 0.0)
         session.add(
             _movement(
-                row, -t.amount, at, by, why or f"for the {step.replace('-', ' ')}", lead_id, step
+                row=row,
+                change=-t.amount,
+                at=at,
+                by=by,
+                why=why or f"for the {step.replace('-', ' ')}",
+                lead_id=lead_id,
+                step=step,
             )
         )
 
@@ -187,7 +195,11 @@ def _put_back(session: Session, lead_id: int, step: str) -> None:
     for stock_id, change, at, by in session.execute(took).all():
         row = session.get_one(StockRow, stock_id)
         row.left -= change
-        session.add(_movement(row, -change, at, by, "put back", lead_id, step))
+        session.add(
+            _movement(
+                row=row, change=-change, at=at, by=by, why="put back", lead_id=lead_id, step=step
+            )
+        )
 
 
 def _spoil(session: Session, lead_id: int, lead: Lead) -> None:
@@ -195,7 +207,15 @@ def _spoil(session: Session, lead_id: int, lead: Lead) -> None:
     rework = lead.build.reworks[-1]
     for laid in laid_out(spoiled_needs(plan_of(lead), rework), _on_hand(session)):
         taken = laid.taken or _what_there_is(session, laid.need)
-        _take(session, lead_id, "spoiled", taken, rework.at, rework.by, "spoiled")
+        _take(
+            session=session,
+            lead_id=lead_id,
+            step="spoiled",
+            taken=taken,
+            at=rework.at,
+            by=rework.by,
+            why="spoiled",
+        )
 
 
 def _row(session: Session, name: str) -> StockRow:

@@ -40,7 +40,9 @@ def fix(tag: str, code: str) -> str | Response:
             lead = with_value(lead, path, value)
         return without_typed(lead, [path for path, _ in changes])
 
-    store().change(tag, fixed, now(), who(), f"{found.title}: {found.fix.words}")
+    store().change(
+        tag=tag, change=fixed, at=now(), by=who(), what=f"{found.title}: {found.fix.words}"
+    )
     if wants_part():
         response = Response(status=204)
         response.headers["HX-Refresh"] = "true"
@@ -64,5 +66,7 @@ def reason(tag: str, code: str) -> str | Response:
             lead, reasons=(*others, Reason(code, text, now(), who())) if text else others
         )
 
-    store().change(tag, given, now(), who(), f"{code}: {text or 'reason taken back'}")
+    store().change(
+        tag=tag, change=given, at=now(), by=who(), what=f"{code}: {text or 'reason taken back'}"
+    )
     return back(tag, stage)

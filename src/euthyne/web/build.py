@@ -196,7 +196,9 @@ def done(tag: str) -> str | Response:
         done = (*lead.build.done, StepDone(key, now(), initials))
         return replace(lead, build=replace(lead.build, done=done, plan_stamp=stamp))
 
-    held = store().change(tag, with_step, now(), initials, f"Build: {key} done", draw_down)
+    held = store().change(
+        tag=tag, change=with_step, at=now(), by=initials, what=f"Build: {key} done", also=draw_down
+    )
     if wants_part():
         left = plan_of(held.lead).build.steps_left
         return _bench_page(lead_page(tag), left[0] if left else None)
@@ -220,5 +222,5 @@ def tick(tag: str) -> str | Response:
             now_here = (*had, key)
         return replace(lead, build=replace(lead.build, ticked=now_here))
 
-    store().change(tag, ticked, now(), who(), f"Build: {key} ticked")
+    store().change(tag=tag, change=ticked, at=now(), by=who(), what=f"Build: {key} ticked")
     return back(tag, Stage.BUILD)

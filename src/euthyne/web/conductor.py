@@ -231,12 +231,12 @@ def _ladder(lead: Lead, sealed: bool) -> Markup:
         for c in plan.conductor.sizing.candidates
     }
     rungs = ladder(
-        plan.conductor.sizing_brief,
-        plan.conductor.sizing,
-        plan.conductor.size_name,
-        lead.conductor.size is not None,
-        post,
-        metal,
+        brief=plan.conductor.sizing_brief,
+        sizing=plan.conductor.sizing,
+        taken=plan.conductor.size_name,
+        settled=lead.conductor.size is not None,
+        post=post,
+        metal=metal,
     )
     return Markup(rungs)
 
@@ -309,10 +309,12 @@ def take(tag: str) -> str | Response:
     size = read_size(request.form.get("size", ""), "size").name
     words = f"Conductor: took {size}"
     store().change(
-        tag,
-        lambda lead: without_typed(with_value(lead, "conductor.size", size), ["conductor.size"]),
-        now(),
-        who(),
-        words,
+        tag=tag,
+        change=lambda lead: without_typed(
+            with_value(lead, "conductor.size", size), ["conductor.size"]
+        ),
+        at=now(),
+        by=who(),
+        what=words,
     )
     return back(tag, Stage.CONDUCTOR)

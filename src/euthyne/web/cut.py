@@ -101,13 +101,20 @@ class Source:
 def _source(page: LeadPage) -> Source:
     found = next((x for x in laid(page.plan) if x.need.kind == "cable"), None)
     if found is None or page.plan.cut.length is None:
-        return Source(None, None, (), 0.0, 0, ())
+        return Source(laid=None, drawing=None, pieces=(), longest_m=0.0, there=0, spoiled=())
     own = [s for s in on_hand() if (s.kind, s.what) == ("cable", found.need.what)]
     drawing = Markup(cut_drawing(found.taken, page.plan.cut.length.cut_m)) if found.taken else None
     each = page.plan.cut.length.cut_m
     pieces, there = tuple(s for s in own if s.left >= each), sum(int(s.left // each) for s in own)
     longest = max((s.left for s in own), default=0.0)
-    return Source(found, drawing, pieces, longest, there, spoiled(page.plan.build))
+    return Source(
+        laid=found,
+        drawing=drawing,
+        pieces=pieces,
+        longest_m=longest,
+        there=there,
+        spoiled=spoiled(page.plan.build),
+    )
 
 
 def _read_piece(page: LeadPage) -> Entered:
@@ -192,7 +199,7 @@ def settle(tag: str) -> str | Response:
         refuse_stopped(lead, Stage.CUT)
         return with_value(lead, "cut.accepted", True)
 
-    store().change(tag, settled, now(), who(), "Cut: settled")
+    store().change(tag=tag, change=settled, at=now(), by=who(), what="Cut: settled")
     return back(tag, Stage.CUT)
 
 

@@ -50,8 +50,8 @@ def fields_of(plan: Plan) -> tuple[Question, ...]:
             plan.ends["B"].part.id: plan.ends["B"].part,
         }.values()
     )
-    return _fields(plan.mains, plan.cores, plan.lead.ends.switch != "none", plan.ends["A"].part.stud, plan.ends["B"].part.stud, own,
-                   "wire-seal" in (plan.ends["A"].part.joint, plan.ends["B"].part.joint))  # fmt: skip
+    return _fields(mains=plan.mains, cores=plan.cores, switched=plan.lead.ends.switch != "none", stud_a=plan.ends["A"].part.stud, stud_b=plan.ends["B"].part.stud, own=own,
+                   sealed="wire-seal" in (plan.ends["A"].part.joint, plan.ends["B"].part.joint))  # fmt: skip
 
 
 @lru_cache(maxsize=128)
@@ -232,7 +232,13 @@ def start_map(tag: str) -> str | Response:
     def begun(lead: Lead) -> Lead:
         return with_value(lead, "ends.joints", () if made == usual else made)
 
-    store().change(tag, begun, now(), who(), f"Ends: wire map begun again, {words.lower()}")
+    store().change(
+        tag=tag,
+        change=begun,
+        at=now(),
+        by=who(),
+        what=f"Ends: wire map begun again, {words.lower()}",
+    )
     return back(tag, Stage.ENDS)
 
 
@@ -261,5 +267,5 @@ def settle(tag: str) -> str | Response:
         refuse_stopped(lead, Stage.ENDS)
         return with_value(lead, "ends.accepted", True)
 
-    store().change(tag, settled, now(), who(), "Ends: settled")
+    store().change(tag=tag, change=settled, at=now(), by=who(), what="Ends: settled")
     return back(tag, Stage.ENDS)

@@ -46,7 +46,9 @@ def keep(tag: str, stage: Stage, entered: Entered) -> None:
         words = f"{stage.word}: " + ", ".join(
             k.split(".")[-1].replace("_", " ") for k in entered.values
         )
-        store().change(tag, lambda lead: put_in(lead, entered), now(), who(), words[:300])
+        store().change(
+            tag=tag, change=lambda lead: put_in(lead, entered), at=now(), by=who(), what=words[:300]
+        )
     store().keep_drafts(
         tag, set(entered.values) | set(entered.drafts) | entered.cleared, entered.drafts
     )

@@ -90,7 +90,13 @@ def _drawings(answer: Sum) -> list[Markup]:
     drawn += [Markup(discs(answer.discs))] if answer.discs else []
     if answer.brief is not None and answer.sizing is not None:
         taken = answer.taken or answer.sizing.candidates[-1].size
-        drawn.append(Markup(ladder(answer.brief, answer.sizing, taken, False, None)))
+        drawn.append(
+            Markup(
+                ladder(
+                    brief=answer.brief, sizing=answer.sizing, taken=taken, settled=False, post=None
+                )
+            )
+        )
         if answer.taken:
             drawn.append(Markup(reach(answer.brief, answer.sizing, taken)))
     return drawn

@@ -51,11 +51,11 @@ def _page(
 def _plain(code: int, words: str):  # type: ignore[no-untyped-def]
     def show(_error: Exception) -> tuple[str, int]:
         return _page(
-            code,
-            words,
-            "The bench and the list of leads are where they were.",
-            url_for("bench.show"),
-            "To the bench",
+            code=code,
+            title=words,
+            why="The bench and the list of leads are where they were.",
+            address=url_for("bench.show"),
+            link="To the bench",
         )
 
     return show
@@ -63,35 +63,58 @@ def _plain(code: int, words: str):  # type: ignore[no-untyped-def]
 
 def _no_such_lead(error: NoSuchLead) -> tuple[str, int]:
     why = "It may be tagged otherwise, or kept in another data folder."
-    return _page(404, f"No lead is tagged {error}.", why, url_for("leads.show"), "Search the leads")
+    return _page(
+        code=404,
+        title=f"No lead is tagged {error}.",
+        why=why,
+        address=url_for("leads.show"),
+        link="Search the leads",
+    )
 
 
 def _is_sealed(error: IsSealed) -> tuple[str, int]:
     tag = str(error)
     why = "Its record is frozen, so that a change would show. A correction is a new entry that points at this one."
     return _page(
-        409, f"{tag} is sealed.", why, url_for("tag.show", tag=tag), "See the sealed record"
+        code=409,
+        title=f"{tag} is sealed.",
+        why=why,
+        address=url_for("tag.show", tag=tag),
+        link="See the sealed record",
     )
 
 
 def _not_now(error: NotNow) -> tuple[str, int]:
-    return _page(409, error.why, "Nothing was changed.", error.address, error.link)
+    return _page(
+        code=409,
+        title=error.why,
+        why="Nothing was changed.",
+        address=error.address,
+        link=error.link,
+    )
 
 
 def _stale(error: "Stale") -> tuple[str, int]:
     why = "Someone changed this stage after you opened it. What you typed is below; nothing of it was kept."
     address = url_for(f"{error.stage.value}.show", tag=error.tag)
-    return _page(409, "This page had grown old.", why, address, "Open it as it is now", error.typed)
+    return _page(
+        code=409,
+        title="This page had grown old.",
+        why=why,
+        address=address,
+        link="Open it as it is now",
+        typed=error.typed,
+    )
 
 
 def _refused(error: Refused) -> tuple[str, int]:
     fault = error.faults[0]
     return _page(
-        422,
-        f"{fault.problem[0].upper()}{fault.problem[1:]}.",
-        f"What would do: {fault.fix}.",
-        request.referrer or url_for("bench.show"),
-        "Back",
+        code=422,
+        title=f"{fault.problem[0].upper()}{fault.problem[1:]}.",
+        why=f"What would do: {fault.fix}.",
+        address=request.referrer or url_for("bench.show"),
+        link="Back",
     )
 
 
@@ -99,10 +122,10 @@ def _old_form(_error: CSRFError) -> tuple[str, int]:
     typed = {k: v for k, v in request.form.items() if k not in ("csrf_token", "stamp") and v}
     why = "It was opened before this program was started anew. What you typed is below; nothing of it was kept."
     return _page(
-        400,
-        "This form had grown old.",
-        why,
-        request.referrer or url_for("bench.show"),
-        "Open it as it is now",
-        typed,
+        code=400,
+        title="This form had grown old.",
+        why=why,
+        address=request.referrer or url_for("bench.show"),
+        link="Open it as it is now",
+        typed=typed,
     )

@@ -85,7 +85,11 @@ class LeadPage:
     def ribbon(self, here: Stage | None = None, form: str = "page") -> Markup:
         """The lead's ribbon: as the head of a page, as a row of the Bench, or in a list."""
         return _ribbon(
-            self.held.lead, self.held.sealed, form, url_for("leads.lead", tag=self.tag), here
+            lead=self.held.lead,
+            sealed=self.held.sealed,
+            form=form,
+            base=url_for("leads.lead", tag=self.tag),
+            here=here,
         )
 
 
@@ -96,7 +100,15 @@ def _progress(lead: Lead, sealed: bool) -> Progress:
 
 @lru_cache(maxsize=1024)
 def _ribbon(lead: Lead, sealed: bool, form: str, base: str, here: Stage | None) -> Markup:
-    return Markup(ribbon(plan_of(lead), _progress(lead, sealed), FORMS[form], base, here))
+    return Markup(
+        ribbon(
+            plan=plan_of(lead),
+            progress=_progress(lead, sealed),
+            form=FORMS[form],
+            base=base,
+            here=here,
+        )
+    )
 
 
 @lru_cache(maxsize=512)

@@ -89,10 +89,10 @@ def take_up(tag: str) -> Response:
         )
     practices = store().practices()
     store().change(
-        tag,
-        lambda lead: with_value(lead, "build.practices", practices),
-        now(),
-        who(),
-        "Build: the bench's practices",
+        tag=tag,
+        change=lambda lead: with_value(lead, "build.practices", practices),
+        at=now(),
+        by=who(),
+        what="Build: the bench's practices",
     )
     return redirect(url_for("build.show", tag=tag), 303)

@@ -118,7 +118,7 @@ def _change(tag: str, change: Callable[[Proof], Proof], words: str) -> None:
         stamp = lead.proof.plan_stamp or plan_of(lead).build.stamp
         return replace(lead, proof=replace(change(lead.proof), plan_stamp=stamp))
 
-    store().change(tag, stamped, now(), who(), words)
+    store().change(tag=tag, change=stamped, at=now(), by=who(), what=words)
 
 
 @blueprint.post("/leads/<tag>/prove/look")
@@ -206,7 +206,7 @@ def save(tag: str) -> str | Response:
             continue
         kept = plan.prove.reading(line.id)
         if kept is None or (kept.value, kept.above) != (value, above):
-            fresh.append(Reading(line.id, value, now(), who(), above))
+            fresh.append(Reading(line=line.id, value=value, at=now(), by=who(), above=above))
     if fresh:
         words = "; ".join(f"{r.line} {'>' if r.above else ''}{r.value:g}" for r in fresh)
         _change(tag, lambda p: replace(p, readings=(*p.readings, *fresh)), f"Prove: {words}")

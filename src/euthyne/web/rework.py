@@ -51,7 +51,7 @@ def take_back(tag: str) -> str | Response:
     words = "Build: nothing to take back"
     if last:
         words = f"Build: {last[0].step} taken back"
-    store().change(tag, without_last, now(), who(), words, draw_down)
+    store().change(tag=tag, change=without_last, at=now(), by=who(), what=words, also=draw_down)
     return redirect(url_for("build.bench", tag=tag), 303)
 
 
@@ -111,9 +111,18 @@ def do_again(tag: str) -> Response:
     )
 
     def opened(lead: Lead) -> Lead:
-        return _opened(lead, back_from(plan_of(lead), key), key, initials, why)
+        return _opened(
+            lead=lead, way=back_from(plan_of(lead), key), what=key, initials=initials, why=why
+        )
 
-    store().change(tag, opened, now(), initials, f"Build: {key} was not right", draw_down)
+    store().change(
+        tag=tag,
+        change=opened,
+        at=now(),
+        by=initials,
+        what=f"Build: {key} was not right",
+        also=draw_down,
+    )
     return redirect(url_for("build.bench", tag=tag), 303)
 
 
@@ -160,7 +169,14 @@ def go_back(tag: str) -> Response:
     def opened(lead: Lead) -> Lead:
         return _opened(lead, back_to(plan_of(lead), asked), asked, initials)
 
-    store().change(tag, opened, now(), initials, f"Build: {asked} was forgotten", draw_down)
+    store().change(
+        tag=tag,
+        change=opened,
+        at=now(),
+        by=initials,
+        what=f"Build: {asked} was forgotten",
+        also=draw_down,
+    )
     return redirect(url_for("build.bench", tag=tag), 303)
 
 
@@ -172,7 +188,13 @@ def _opened(
         raise NotNow(WAYS["impossible"], url_for("build.show", tag=lead.tag), "Back to the build")
     kept = tuple(d for d in lead.build.done if d.step not in way.opened)
     again = Rework(
-        what, way.how, way.opened, (*way.scrap, *way.sleeves), way.length_lost_mm, now(), initials
+        part=what,
+        how=way.how,
+        undone=way.opened,
+        scrap=(*way.scrap, *way.sleeves),
+        length_lost_mm=way.length_lost_mm,
+        at=now(),
+        by=initials,
     )
     if why is not None:
         again = replace(again, cause="not-right", why=why)

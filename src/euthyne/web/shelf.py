@@ -170,9 +170,15 @@ def _corrected(part: Part, typed: dict[str, str]) -> Part:
             faults += refused.faults
     for mark, _ in _paths(part):
         figures[f"path.{mark}"] = _figure(
-            typed, f"path.{mark}", SHORT, dict(part.path_mm)[mark], faults
+            typed=typed,
+            field=f"path.{mark}",
+            measure=SHORT,
+            before=dict(part.path_mm)[mark],
+            faults=faults,
         )
-    torque = _figure(typed, "torque", TORQUE, part.torque_nm, faults)
+    torque = _figure(
+        typed=typed, field="torque", measure=TORQUE, before=part.torque_nm, faults=faults
+    )
     words = typed.get("words", "").strip()[:80]
     if len(words) < 3:
         faults.append(

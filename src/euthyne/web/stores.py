@@ -178,15 +178,15 @@ def _read(typed: dict[str, str]) -> Stock:
         raise Refused(*faults)
     name = typed.get("name", "")[:40] or _fresh(kind, what)
     return Stock(
-        name, kind, what, left, bool(typed.get("offcut")), typed.get("place", "")[:60], price,
-        typed.get("source", "")[:120],
+        name=name, kind=kind, what=what, left=left, offcut=bool(typed.get("offcut")), place=typed.get("place", "")[:60], price=price,
+        source=typed.get("source", "")[:120],
     )  # fmt: skip
 
 
 def _amount(kind: StockKind, text: str) -> float:
     if kind in BY_LENGTH:
         return read_quantity(text, LEG, "left").value
-    return float(read_whole(text, 0, 100_000, "left", "how many"))
+    return float(read_whole(text=text, low=0, high=100_000, field="left", word="how many"))
 
 
 def _fresh(kind: StockKind, what: str) -> str:

@@ -10,9 +10,23 @@ from euthyne.core.trade.worked import Working
 def what_amps(watts: float, volts: float, power_factor: float, efficiency: float) -> Sum:
     """A power as a current, on each system of that voltage."""
     amps = {
-        "DC": amps_of_watts(watts, "dc", volts, 1.0, efficiency),
-        "single-phase": amps_of_watts(watts, "ac-single", volts, power_factor, efficiency),
-        "three-phase": amps_of_watts(watts, "ac-three", volts, power_factor, efficiency),
+        "DC": amps_of_watts(
+            watts=watts, system="dc", volts=volts, power_factor=1.0, efficiency=efficiency
+        ),
+        "single-phase": amps_of_watts(
+            watts=watts,
+            system="ac-single",
+            volts=volts,
+            power_factor=power_factor,
+            efficiency=efficiency,
+        ),
+        "three-phase": amps_of_watts(
+            watts=watts,
+            system="ac-three",
+            volts=volts,
+            power_factor=power_factor,
+            efficiency=efficiency,
+        ),
     }
     single = amps["single-phase"]
     return Sum(
@@ -22,11 +36,11 @@ def what_amps(watts: float, volts: float, power_factor: float, efficiency: float
         "A",
         workings=(
             Working(
-                "Single-phase",
-                "watts / (volts x power factor x efficiency)",
-                f"{watts:g} / ({volts:g} x {power_factor:g} x {efficiency:g})",
-                f"{single:.3g} A",
-                "Ohm's law",
+                title="Single-phase",
+                formula="watts / (volts x power factor x efficiency)",
+                put_in=f"{watts:g} / ({volts:g} x {power_factor:g} x {efficiency:g})",
+                answer=f"{single:.3g} A",
+                source="Ohm's law",
             ),
         ),
     )

@@ -29,15 +29,19 @@ def what_die(outside_mm: float, bore_mm: float, copper_mm2: float, across_flats_
         ScaleMark(max(USUAL_TO * 1.2, found.ratio * 1.1), "flash, cracks", "quiet"),
     )
     ring = Disc(
-        "barrel and copper", f"{found.metal_mm2:.0f} mm² of metal", outside_mm, bore_mm, copper_mm2
+        words="barrel and copper",
+        figure=f"{found.metal_mm2:.0f} mm² of metal",
+        outside_mm=outside_mm,
+        bore_mm=bore_mm,
+        filled_mm2=copper_mm2,
     )
     hole = Disc("die, closed", f"{die:.0f} mm²", math.sqrt(4 * die / math.pi))
     work = Working(
-        "Press ratio",
-        "(barrel section + copper) / closed die area",
-        f"(0.785 x ({outside_mm:g}² - {bore_mm:g}²) + {copper_mm2:g}) / {die:.1f}",
-        f"{found.ratio:.3f}",
-        "geometry; 1.02 to 1.20 usual: advice, the maker's die code decides",
+        title="Press ratio",
+        formula="(barrel section + copper) / closed die area",
+        put_in=f"(0.785 x ({outside_mm:g}² - {bore_mm:g}²) + {copper_mm2:g}) / {die:.1f}",
+        answer=f"{found.ratio:.3f}",
+        source="geometry; 1.02 to 1.20 usual: advice, the maker's die code decides",
     )
     figures = (
         Figure("Press ratio", found.ratio, "", 2),

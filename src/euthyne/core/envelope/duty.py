@@ -18,11 +18,11 @@ def what_duty(amps: float, duty_percent: float) -> Sum:
         "A",
         workings=(
             Working(
-                "Heating current",
-                "amps x square root of the duty",
-                f"{amps:g} x sqrt({duty_percent / 100:g})",
-                f"{heating:.1f} A",
-                "equal heat over short cycles",
+                title="Heating current",
+                formula="amps x square root of the duty",
+                put_in=f"{amps:g} x sqrt({duty_percent / 100:g})",
+                answer=f"{heating:.1f} A",
+                source="equal heat over short cycles",
             ),
         ),
     )

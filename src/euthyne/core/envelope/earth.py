@@ -75,7 +75,11 @@ def what_earth_length(which: Size, path: FaultPath) -> Sum:
     source = (
         "IEC 60364-4-41: 0.8, 0.4, 0.2 s by volts to earth; let-through generic, its maker decides"
     )
-    work = [worked("Longest run", title, loop, "m", source)] if run else []
+    work = (
+        [worked(title="Longest run", formula=title, sum_of=loop, unit="m", source=source)]
+        if run
+        else []
+    )
     return Sum(figures, said, marks, "m", workings=tuple(work))
 
 

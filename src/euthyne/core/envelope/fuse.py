@@ -36,11 +36,11 @@ def what_fuse(family: str, amps: float, rating_amps: float) -> Sum:
         "A",
         workings=(
             Working(
-                "Fuse",
-                "load <= fuse <= what the cable carries",
-                f"{amps:g} <= {fuse:g} <= {rating_amps:g}",
-                "holds" if fits else "does not hold",
-                found.source,
+                title="Fuse",
+                formula="load <= fuse <= what the cable carries",
+                put_in=f"{amps:g} <= {fuse:g} <= {rating_amps:g}",
+                answer="holds" if fits else "does not hold",
+                source=found.source,
             ),
         ),
     )

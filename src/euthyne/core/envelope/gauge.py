@@ -52,11 +52,11 @@ def what_gauge(given: Size) -> Sum:
         log=True,
         workings=(
             Working(
-                "Circular mils",
-                "mm² / 0.0005067",
-                f"{area:.4g} / 0.0005067",
-                f"{circular_mils(area):.0f} cmil",
-                "ASTM B258: a gauge n is 0.127 mm x 92^((36 - n) / 39) across",
+                title="Circular mils",
+                formula="mm² / 0.0005067",
+                put_in=f"{area:.4g} / 0.0005067",
+                answer=f"{circular_mils(area):.0f} cmil",
+                source="ASTM B258: a gauge n is 0.127 mm x 92^((36 - n) / 39) across",
             ),
         ),
     )

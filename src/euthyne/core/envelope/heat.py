@@ -32,11 +32,11 @@ def what_heat(cable: Cable, amps: float, ambient_c: float, limit_c: float) -> Su
         "°C",
         workings=(
             Working(
-                "Heat",
-                "amps squared x ohm a metre x loaded cores = convection + radiation",
-                f"{amps:g} A, {cable.outside_mm:g} mm over all, {ambient_c:g} °C",
-                f"{straight.watts_per_m:.2f} W/m",
-                "Churchill and Chu; Stefan and Boltzmann; IEC 60287-2-1, 5 K m/W",
+                title="Heat",
+                formula="amps squared x ohm a metre x loaded cores = convection + radiation",
+                put_in=f"{amps:g} A, {cable.outside_mm:g} mm over all, {ambient_c:g} °C",
+                answer=f"{straight.watts_per_m:.2f} W/m",
+                source="Churchill and Chu; Stefan and Boltzmann; IEC 60287-2-1, 5 K m/W",
             ),
         ),
     )

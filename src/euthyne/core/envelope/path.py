@@ -28,7 +28,13 @@ def path_brief(
 def brief_of(v: dict[str, Any], amps: float | None = None) -> SizingBrief:
     unit = v["size"].unit if "size" in v else None
     return path_brief(
-        v["system"], v["volts"], amps or v["amps"], v.get("run", 1.0), v["basis"], v["loss"], unit
+        system=v["system"],
+        volts=v["volts"],
+        amps=amps or v["amps"],
+        run_m=v.get("run", 1.0),
+        basis=v["basis"],
+        drop_percent=v["loss"],
+        unit=unit,
     )
 
 
@@ -47,10 +53,10 @@ def drop_working(brief: SizingBrief, c: Candidate) -> Working:
         lengths = put(brief.poles)
     metre = put(c.ohms_per_m, "mohm", 1000)
     return worked(
-        "Lost on the way",
-        "amps x lengths in the loop x run x resistance of a metre, warm",
-        put(brief.load.amps or 0.0, "A") * lengths * put(brief.run_m, "m") * metre,
-        "V",
-        bases()[brief.conductor.basis].source,
-        f", {c.drop_percent:.2f} % of {brief.supply.volts:g} V",
+        title="Lost on the way",
+        formula="amps x lengths in the loop x run x resistance of a metre, warm",
+        sum_of=put(brief.load.amps or 0.0, "A") * lengths * put(brief.run_m, "m") * metre,
+        unit="V",
+        source=bases()[brief.conductor.basis].source,
+        more=f", {c.drop_percent:.2f} % of {brief.supply.volts:g} V",
     )

@@ -22,11 +22,11 @@ def what_sleeve(widest_mm: float, thinnest_mm: float, covered_mm: float, adhesiv
     )
     long = cut_mm(covered_mm, adhesive)
     work = Working(
-        "Cut length",
-        "covered length / (1 - what it draws in along its length)",
-        f"{covered_mm:g} / (1 - {SHRINKS_LINED if adhesive else SHRINKS:g})",
-        f"{long:.0f} mm",
-        "10 % usual, 13 % adhesive-lined; generic, check your part",
+        title="Cut length",
+        formula="covered length / (1 - what it draws in along its length)",
+        put_in=f"{covered_mm:g} / (1 - {SHRINKS_LINED if adhesive else SHRINKS:g})",
+        answer=f"{long:.0f} mm",
+        source="10 % usual, 13 % adhesive-lined; generic, check your part",
     )
     cut = Figure("Cut it", long, "mm", 0)
     things = (

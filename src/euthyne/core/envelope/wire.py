@@ -8,8 +8,8 @@ from euthyne.core.trade.identify import Measured, Outside, Strands, Weighed, Wir
 from euthyne.core.trade.quantity import CELSIUS, DIAMETER, LENGTH, OHMS, Measure
 from euthyne.core.trade.question import Question
 
-MASS = Measure("weight", "g", 0.01, 1e6, "28.5 g", "g")
-STRAND = Measure("diameter", "mm", 0.02, 20, "0.25 mm", "mm")
+MASS = Measure(word="weight", unit="g", low=0.01, high=1e6, example="28.5 g", shown="g")
+STRAND = Measure(word="diameter", unit="mm", low=0.02, high=20, example="0.25 mm", shown="mm")
 
 
 def _wire(v: dict[str, Any]) -> Sum:
@@ -22,7 +22,11 @@ def _wire(v: dict[str, Any]) -> Sum:
     ohms = Measured(v["measured"], v["ohms"], v["celsius"]) if v["measured"] and v["ohms"] else None
     outside = Outside(v["outside"], v["cores"] or 1, v["earth"]) if v["outside"] else None
     printed = v["size"].name if v["size"] else None
-    found = identify(WireQuestion(printed, strands, weight, ohms, outside))
+    found = identify(
+        WireQuestion(
+            printed=printed, strands=strands, weight=weight, resistance=ohms, outside=outside
+        )
+    )
     marks = [
         ScaleMark(a.low_mm2, f"by {a.by}, {a.mm2:.2f}", "answer", upto=a.high_mm2)
         for a in found.areas
@@ -53,20 +57,22 @@ INSTRUMENT = Instrument(
     fields=(
         (Question("size", "Printed on it", "size", optional=True), "10 AWG"),
         (Question("strands", "Strands", "whole", bounds=(1, 10000), optional=True), "37"),
-        quantity("strand", "One strand across", STRAND, "0.36 mm", True),
         quantity(
-            "caliper",
-            "Caliper may be out",
-            Measure("error", "mm", 0, 1, "0.01 mm", "mm"),
-            "0.01 mm",
-            True,
+            name="strand", label="One strand across", measure=STRAND, start="0.36 mm", optional=True
         ),
-        quantity("weight", "Bare copper weighs", MASS, "", True),
-        quantity("weighed", "for a length of", LENGTH, "", True),
-        quantity("ohms", "Resistance", OHMS, "", True),
-        quantity("measured", "of a length of", LENGTH, "", True),
+        quantity(
+            name="caliper",
+            label="Caliper may be out",
+            measure=Measure(word="error", unit="mm", low=0, high=1, example="0.01 mm", shown="mm"),
+            start="0.01 mm",
+            optional=True,
+        ),
+        quantity(name="weight", label="Bare copper weighs", measure=MASS, start="", optional=True),
+        quantity(name="weighed", label="for a length of", measure=LENGTH, start="", optional=True),
+        quantity(name="ohms", label="Resistance", measure=OHMS, start="", optional=True),
+        quantity(name="measured", label="of a length of", measure=LENGTH, start="", optional=True),
         quantity("celsius", "at", CELSIUS, "20 °C"),
-        quantity("outside", "Over all", DIAMETER, "", True),
+        quantity(name="outside", label="Over all", measure=DIAMETER, start="", optional=True),
         (Question("cores", "Cores", "whole", bounds=(1, 60), optional=True), ""),
         choice("earth", "A green-yellow core", ((False, "no"), (True, "yes")), "no"),
     ),

@@ -211,7 +211,13 @@ def order(build: BuildPlan, done: Done = (), seconds: float = SECONDS) -> Order:
         if found is not None:
             by_id = {j.id: j for j in jobs}
             steps = tuple(_step(build, by_id[name]) for name in found.ids)
-            return Order(steps, len(far), found.end_changes, found.tool_changes, found.proven)
+            return Order(
+                steps=steps,
+                far_fed=len(far),
+                end_changes=found.end_changes,
+                tool_changes=found.tool_changes,
+                proven=found.proven,
+            )
     stuck = _stuck(build)
     if stuck:
         return Order((), stuck=stuck)

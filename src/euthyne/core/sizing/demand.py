@@ -46,13 +46,25 @@ def _running(load: Load, system: System, volts: float) -> float:
         return sum(_share(one, load, system, at) for one in load.loads)
     if load.amps is not None:
         return load.amps
-    return amps_of_watts(load.watts or 0.0, system, at, load.power_factor, load.efficiency)
+    return amps_of_watts(
+        watts=load.watts or 0.0,
+        system=system,
+        volts=at,
+        power_factor=load.power_factor,
+        efficiency=load.efficiency,
+    )
 
 
 def _share(one: OneLoad, load: Load, system: System, volts: float) -> float:
     each = one.amps
     if each is None:
-        each = amps_of_watts(one.watts or 0.0, system, volts, load.power_factor, load.efficiency)
+        each = amps_of_watts(
+            watts=one.watts or 0.0,
+            system=system,
+            volts=volts,
+            power_factor=load.power_factor,
+            efficiency=load.efficiency,
+        )
     return each * one.quantity * one.diversity
 
 
@@ -66,5 +78,9 @@ def demand(brief: SizingBrief) -> Demand:
         margin = 1.0
     heats = brief.load.heating_amps or running
     return Demand(
-        running, heats * margin, heats * math.sqrt(duty), running * brief.load.start_multiple, duty
+        running_amps=running,
+        design_amps=heats * margin,
+        heating_amps=heats * math.sqrt(duty),
+        start_amps=running * brief.load.start_multiple,
+        duty=duty,
     )

@@ -63,4 +63,11 @@ def _opening(plan: Plan, way: Recovery) -> WayBack:
     then = ""
     if way.steps:
         then = way.steps[0].what
-    return WayBack(way.how, tuple(reversed(opened)), way.scrap, spent, way.length_lost_mm, then)
+    return WayBack(
+        how=way.how,
+        opened=tuple(reversed(opened)),
+        scrap=way.scrap,
+        sleeves=spent,
+        length_lost_mm=way.length_lost_mm,
+        then=then,
+    )

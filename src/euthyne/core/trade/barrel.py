@@ -71,12 +71,12 @@ def lugs() -> tuple[Lug, ...]:
     """Every lug of the table, metric ones and then those by gauge, smallest first."""
     return tuple(
         Lug(
-            size_named(f"{r['size']} {r['unit']}"),
-            float(r["bore_mm"]),
-            float(r["outside_mm"]),
-            float(r["barrel_mm"]),
-            r["die_code"],
-            r["source"],
+            size=size_named(f"{r['size']} {r['unit']}"),
+            bore_mm=float(r["bore_mm"]),
+            outside_mm=float(r["outside_mm"]),
+            barrel_mm=float(r["barrel_mm"]),
+            die_code=r["die_code"],
+            source=r["source"],
         )
         for r in rows("lugs.csv")
     )

@@ -211,7 +211,15 @@ def cleared(
         lasts = LONGEST_SECONDS
     else:
         lasts = seconds
-    return Cleared(kind, far, by if in_time else None, lasts, within_s, passes, stands)
+    return Cleared(
+        kind=kind,
+        amps=far,
+        by=by if in_time else None,
+        seconds=lasts,
+        within_s=within_s,
+        passes_a2s=passes,
+        stands_a2s=stands,
+    )
 
 
 def longest_m(

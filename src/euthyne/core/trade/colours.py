@@ -27,7 +27,11 @@ def schemes() -> dict[str, Scheme]:
     for name, t in toml("core-colours.toml").items():
         check_keys(f"core-colours.toml, {name}", t, ("source", "colours"), ("order", "words"))
         found[name] = Scheme(
-            name, t["colours"], t["source"], tuple(t.get("order", ())), t.get("words", "")
+            name=name,
+            colours=t["colours"],
+            source=t["source"],
+            order=tuple(t.get("order", ())),
+            words=t.get("words", ""),
         )
     return found
 

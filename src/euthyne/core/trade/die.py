@@ -50,7 +50,9 @@ def pressed(outside_mm: float, bore_mm: float, copper_mm2: float, die_mm2: float
     verdict, words = _judged(ratio)
     if fill < FILL_LEAST:
         words = f"The copper fills {fill:.0%} of the bore: the lug is a size too big. {words}"
-    return Pressed(metal, die_mm2, ratio, fill, verdict, words)
+    return Pressed(
+        metal_mm2=metal, die_mm2=die_mm2, ratio=ratio, fill=fill, verdict=verdict, words=words
+    )
 
 
 def _judged(ratio: float) -> tuple[Verdict, str]:

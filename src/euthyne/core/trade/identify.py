@@ -202,16 +202,18 @@ def identify(question: WireQuestion) -> WireAnswer:
     else:
         cables = ()
     return WireAnswer(
-        tuple(areas),
-        _down(best, [metric(x) for x in metric_resistances()]),
-        _down(best, [awg(g) for g in GAUGES]),
-        question.printed,
-        short,
-        verdict,
-        dense[0] if dense else None,
-        metal,
-        cables,
-        _say(question, best, short, verdict, metal, cables),
+        areas=tuple(areas),
+        next_down_mm2=_down(best, [metric(x) for x in metric_resistances()]),
+        next_down_awg=_down(best, [awg(g) for g in GAUGES]),
+        printed=question.printed,
+        short_percent=short,
+        verdict=verdict,
+        density_g_cm3=dense[0] if dense else None,
+        metal=metal,
+        cables=cables,
+        text=_say(
+            question=question, area=best, short=short, verdict=verdict, metal=metal, cables=cables
+        ),
     )
 
 

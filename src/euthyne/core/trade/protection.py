@@ -36,13 +36,13 @@ def families() -> dict[str, Family]:
     """Every family by name."""
     return {
         r["family"]: Family(
-            r["family"],
-            r["words"],
-            float(r["volts"]),
-            r["kind"],
-            float(r["breaking_capacity_ka"]),
-            tuple(float(a) for a in r["amps"].split()),
-            r["source"],
+            name=r["family"],
+            words=r["words"],
+            volts=float(r["volts"]),
+            kind=r["kind"],
+            breaking_capacity_ka=float(r["breaking_capacity_ka"]),
+            amps=tuple(float(a) for a in r["amps"].split()),
+            source=r["source"],
         )
         for r in rows("fuses.csv")
     }

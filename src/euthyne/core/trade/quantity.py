@@ -29,24 +29,39 @@ class Entry:
     echo: str = ""
 
 
-LENGTH = Measure("length", "m", 0.05, 2000, "25 m, 80 ft or 3 ft 6 in", "m")
-LEG = Measure("length", "m", 0.001, 2000, "4.2 m + 3 m + 11 ft", "m")
-NEAR = Measure("length", "m", 0, 20, "0.15 m or 6 in", "m")
-MONEY = Measure("price", "", 0.001, 1e6, "11.50", "")
-SHORT = Measure("length", "mm", 0, 5000, "300 mm or 1 ft", "mm")
-DIAMETER = Measure("diameter", "mm", 0.5, 80, "10.6 mm", "mm")
-AREA = Measure("cross section", "mm**2", 0, 1000, "2.5 mm²", "mm²")
-CURRENT = Measure("current", "A", 0.001, 5000, "13 A", "A")
-SHORTED_AMPS = Measure("current", "A", 1, 200_000, "5000 A", "A")
-HEAT = Measure("heat of a metre", "W", 0.1, 1000, "18 W/m or 5 W/ft", "W/m")
-POWER = Measure("power", "W", 0.1, 1e6, "1500 W or 2.2 kW", "W")
-VOLTS = Measure("volts", "V", 1, 1500, "230 V", "V")
-TORQUE = Measure("torque", "N*m", 0, 100, "0.8 N m", "N m")
-PERCENT = Measure("share", "percent", 0.05, 100, "3 %", "%")
-CELSIUS = Measure("temperature", "degC", -50, 150, "30 C or 86 F", "°C")
-OHMS = Measure("resistance", "ohm", 0, 1e5, "0.42 ohm or 420 mohm", "ohm")
+LENGTH = Measure(
+    word="length", unit="m", low=0.05, high=2000, example="25 m, 80 ft or 3 ft 6 in", shown="m"
+)
+LEG = Measure(
+    word="length", unit="m", low=0.001, high=2000, example="4.2 m + 3 m + 11 ft", shown="m"
+)
+NEAR = Measure(word="length", unit="m", low=0, high=20, example="0.15 m or 6 in", shown="m")
+MONEY = Measure(word="price", unit="", low=0.001, high=1e6, example="11.50", shown="")
+SHORT = Measure(word="length", unit="mm", low=0, high=5000, example="300 mm or 1 ft", shown="mm")
+DIAMETER = Measure(word="diameter", unit="mm", low=0.5, high=80, example="10.6 mm", shown="mm")
+AREA = Measure(word="cross section", unit="mm**2", low=0, high=1000, example="2.5 mm²", shown="mm²")
+CURRENT = Measure(word="current", unit="A", low=0.001, high=5000, example="13 A", shown="A")
+SHORTED_AMPS = Measure(word="current", unit="A", low=1, high=200_000, example="5000 A", shown="A")
+HEAT = Measure(
+    word="heat of a metre", unit="W", low=0.1, high=1000, example="18 W/m or 5 W/ft", shown="W/m"
+)
+POWER = Measure(word="power", unit="W", low=0.1, high=1e6, example="1500 W or 2.2 kW", shown="W")
+VOLTS = Measure(word="volts", unit="V", low=1, high=1500, example="230 V", shown="V")
+TORQUE = Measure(word="torque", unit="N*m", low=0, high=100, example="0.8 N m", shown="N m")
+PERCENT = Measure(word="share", unit="percent", low=0.05, high=100, example="3 %", shown="%")
+CELSIUS = Measure(
+    word="temperature", unit="degC", low=-50, high=150, example="30 C or 86 F", shown="°C"
+)
+OHMS = Measure(
+    word="resistance", unit="ohm", low=0, high=1e5, example="0.42 ohm or 420 mohm", shown="ohm"
+)
 MEGOHMS = Measure(
-    "insulation", "megaohm", 0, 1e6, "200 Mohm, or >999 when the meter is at its end", "Mohm"
+    word="insulation",
+    unit="megaohm",
+    low=0,
+    high=1e6,
+    example="200 Mohm, or >999 when the meter is at its end",
+    shown="Mohm",
 )
 
 LONG_IN_INCHES = 24

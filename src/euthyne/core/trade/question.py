@@ -76,7 +76,9 @@ def read_answer(question: Question, text: str) -> tuple[Any, str]:
             return _quantity(question, text)
         case "whole":
             low, high = question.bounds
-            return read_whole(text, low, high, question.path, question.label.lower()), ""
+            return read_whole(
+                text=text, low=low, high=high, field=question.path, word=question.label.lower()
+            ), ""
         case "choice":
             return _choice(question, text), ""
         case "size":

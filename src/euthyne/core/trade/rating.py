@@ -36,7 +36,13 @@ class Rated:
 def bases() -> dict[str, Basis]:
     """Every rating basis by name."""
     return {
-        name: Basis(name, float(t["reference_c"]), float(t["limit_c"]), t["words"], t["source"])
+        name: Basis(
+            name=name,
+            reference_c=float(t["reference_c"]),
+            limit_c=float(t["limit_c"]),
+            words=t["words"],
+            source=t["source"],
+        )
         for name, t in toml("bases.toml").items()
     }
 

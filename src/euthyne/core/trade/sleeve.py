@@ -32,11 +32,11 @@ def sleeves() -> tuple[Sleeve, ...]:
     """Every sleeve of the table, smallest bore first."""
     found = [
         Sleeve(
-            r["ratio"],
-            r["adhesive"] == "yes",
-            float(r["expanded_mm"]),
-            float(r["recovered_mm"]),
-            r["source"],
+            ratio=r["ratio"],
+            adhesive=r["adhesive"] == "yes",
+            expanded_mm=float(r["expanded_mm"]),
+            recovered_mm=float(r["recovered_mm"]),
+            source=r["source"],
         )
         for r in rows("heat-shrink.csv")
     ]

@@ -89,4 +89,10 @@ def worked(
         figure = f"{shown:.4g}"
     else:
         figure = f"{shown:.0f}"
-    return Working(title, formula, sum_of.text, f"{figure} {unit}{more}".strip(), source)
+    return Working(
+        title=title,
+        formula=formula,
+        put_in=sum_of.text,
+        answer=f"{figure} {unit}{more}".strip(),
+        source=source,
+    )

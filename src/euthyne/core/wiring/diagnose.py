@@ -77,13 +77,25 @@ def diagnose(wiring: Wiring, heard: Heard, names: Names | None = None) -> Diagno
     against = contradictions(wiring.points, heard)
     if against:
         found, proven = _explained(wiring, reconciled(wiring.points, heard), names or Names())
-        return Diagnosis(False, False, found, _to_probe_again(heard, against), proven)
+        return Diagnosis(
+            agrees=False,
+            consistent=False,
+            explanations=found,
+            probe_next=_to_probe_again(heard, against),
+            proven=proven,
+        )
     if _as_heard(wiring, heard, ()):
         left = next_probe(wiring, heard)
         return Diagnosis(left is None, True, (), () if left is None else (left,))
     found, proven = _explained(wiring, heard, names or Names())
     settles = _splitting(wiring, heard, found) if len(found) > 1 and not heard.rest else None
-    return Diagnosis(False, True, found, () if settles is None else (settles,), proven)
+    return Diagnosis(
+        agrees=False,
+        consistent=True,
+        explanations=found,
+        probe_next=() if settles is None else (settles,),
+        proven=proven,
+    )
 
 
 def _explained(wiring: Wiring, heard: Heard, names: Names) -> tuple[tuple[Explanation, ...], bool]:

@@ -6,7 +6,9 @@ from euthyne.drawing.pen import circle, path, rect
 
 def examples() -> list[Example]:
     good = _wings(70, 4) + strands(54, 64, 16, 2) + strands(86, 64, 16, 2)
-    open_ = path("M30 26v50q0 20 40 20t40-20v-50", "barrel-open") + strands(70, 70, 20, 2, 1.2)
+    open_ = path("M30 26v50q0 20 40 20t40-20v-50", "barrel-open") + strands(
+        x=70, y=70, r=20, rings=2, gap=1.2
+    )
     inside = _wings(70, 4) + circle(54, 64, 17, "insulation") + strands(86, 64, 16, 2)
     return [
         Example("B shape, even", True, good),

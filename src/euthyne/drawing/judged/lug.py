@@ -8,12 +8,12 @@ def examples() -> list[Example]:
     good = (
         hexagon(70, 58, 46, "barrel")
         + hexagon(70, 58, 34, "barrel-bore")
-        + strands(70, 58, 31, 3, 0.98)
+        + strands(x=70, y=58, r=31, rings=3, gap=0.98)
     )
     loose = (
         circle(70, 58, 46, "barrel")
         + circle(70, 58, 36, "barrel-bore")
-        + strands(70, 58, 24, 3, 1.22)
+        + strands(x=70, y=58, r=24, rings=3, gap=1.22)
     )
     ears = path("M24 58l-16-7v14zM116 58l16-7v14z", "barrel")
     crack = path("M70 12l-5 14 8 8-4 10", "crack")
@@ -21,7 +21,7 @@ def examples() -> list[Example]:
         ears
         + hexagon(70, 58, 46, "barrel")
         + hexagon(70, 58, 32, "barrel-bore")
-        + strands(70, 58, 30, 3, 0.95)
+        + strands(x=70, y=58, r=30, rings=3, gap=0.95)
     )
     return [
         Example("strands pressed into one", True, good),

@@ -233,12 +233,29 @@ class ConductorStage:
         insulation, area = self.cable_type.insulation, taken.cross_section_mm2
         far = taken.far_end_fault_amps
         near = self.guards.loop_volts / brief.loop_ohms
-        found = [cleared("short", (far, near), area, insulation, guard)]
+        found = [
+            cleared(
+                kind="short",
+                amps=(far, near),
+                cross_section_mm2=area,
+                insulation=insulation,
+                guard=guard,
+            )
+        ]
         if brief.earthed:
             share = self.brief.stands_at.to_earth / self.guards.loop_volts
             within_s = self.guards.earth_seconds
             amps = (far * share, near * share)
-            found.append(cleared("earth", amps, area, insulation, guard, within_s))
+            found.append(
+                cleared(
+                    kind="earth",
+                    amps=amps,
+                    cross_section_mm2=area,
+                    insulation=insulation,
+                    guard=guard,
+                    within_s=within_s,
+                )
+            )
         return tuple(found)
 
     @cached_property

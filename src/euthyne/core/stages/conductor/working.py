@@ -37,34 +37,44 @@ def _demand(sized: ConductorStage) -> Working:
     brief = sized.given.lead.brief
     if brief.feeds == "socket":
         return Working(
-            "Demand",
-            "the rating of its socket, or of the fuse or breaker it carries, whichever is less",
-            f"{sized.given.b.words}; {sized.protection.words}",
-            f"{sized.brief.demand_amps or 0:.2f} A",
-            sized.given.b.standard,
+            title="Demand",
+            formula="the rating of its socket, or of the fuse or breaker it carries, whichever is less",
+            put_in=f"{sized.given.b.words}; {sized.protection.words}",
+            answer=f"{sized.brief.demand_amps or 0:.2f} A",
+            source=sized.given.b.standard,
         )
     if brief.feeds == "current":
         amps = put(brief.amps or 0, "A") * put(brief.margin)
         source = "as it is said"
         if Trait.LIVE_BY_DAY in sized.given.kind.traits:
             source = "IEC 62548 1.25; NEC 690.8 1.56"
-        return worked("Demand", "amps x the margin its kind wants", amps, "A", source)
+        return worked(
+            title="Demand",
+            formula="amps x the margin its kind wants",
+            sum_of=amps,
+            unit="A",
+            source=source,
+        )
     if brief.feeds == "power":
         lowest = put(sized.brief.cut_off_volts, "V")
         amps = put(brief.watts or 0, "W") / (lowest * put(brief.efficiency_percent / 100))
         return worked(
-            "Demand", "watts / (lowest volts it runs at x efficiency)", amps, "A", "Ohm's law"
+            title="Demand",
+            formula="watts / (lowest volts it runs at x efficiency)",
+            sum_of=amps,
+            unit="A",
+            source="Ohm's law",
         )
     if brief.feeds == "tape":
         amps = (
             put(brief.tape_m or 0, "m") * put(brief.watts_per_m or 0, "W") / put(brief.volts, "V")
         )
         return worked(
-            "Demand",
-            "metres of tape x watts a metre / volts",
-            amps,
-            "A",
-            "Ohm's law; its maker's sheet",
+            title="Demand",
+            formula="metres of tape x watts a metre / volts",
+            sum_of=amps,
+            unit="A",
+            source="Ohm's law; its maker's sheet",
         )
     amps = _load(brief, brief.loads[0])
     for one in brief.loads[1:]:
@@ -72,7 +82,7 @@ def _demand(sized: ConductorStage) -> Working:
     formula = "watts / (volts x power factor), added up with how many and how many at once"
     if brief.system == "ac-three":
         formula = formula.replace("volts x", "root of three x volts between lines x")
-    return worked("Demand", formula, amps, "A", "Ohm's law")
+    return worked(title="Demand", formula=formula, sum_of=amps, unit="A", source="Ohm's law")
 
 
 def _load(brief: Brief, one: OneLoad) -> Figured:
@@ -104,12 +114,12 @@ def _rating(sized: ConductorStage, brief: SizingBrief) -> Working:
         put(_table_amps(sized, brief), "A") * hot * put(takes_off.crowding) * put(takes_off.metal)
     )
     return Working(
-        f"What {sized.size_name} carries here",
-        f"table value x ambient factor ({brief.place.ambient_c:g} °C{weakest}) x the worse of bunching and drum "
+        title=f"What {sized.size_name} carries here",
+        formula=f"table value x ambient factor ({brief.place.ambient_c:g} °C{weakest}) x the worse of bunching and drum "
         f"({crowd}) x metal ({brief.conductor.metal})",
-        carries.text,
-        f"{at_most(carries.value, 2)} A",
-        f"{basis.source}; bunching: IEC 60364-5-52; drum: IEC 60204-1; ambient: root of the margin left",
+        put_in=carries.text,
+        answer=f"{at_most(carries.value, 2)} A",
+        source=f"{basis.source}; bunching: IEC 60364-5-52; drum: IEC 60204-1; ambient: root of the margin left",
     )
 
 
@@ -124,7 +134,14 @@ def _temperature(sized: ConductorStage, brief: SizingBrief, c: Candidate) -> Wor
     if warm.value > c.conductor_c + 0.01:
         over = f": over {c.conductor_c:g} °C, which is as far as the sums go"
     formula = "ambient + (limit - reference) x (amps / amps at the reference) squared"
-    return worked("Conductor under load", formula, warm, "°C", basis.source, over)
+    return worked(
+        title="Conductor under load",
+        formula=formula,
+        sum_of=warm,
+        unit="°C",
+        source=basis.source,
+        more=over,
+    )
 
 
 def _ohms(brief: SizingBrief, c: Candidate) -> Working:
@@ -142,7 +159,9 @@ def _ohms(brief: SizingBrief, c: Candidate) -> Working:
     source = "ASTM B258, nominal"
     if "mm2" in c.size:
         source = "IEC 60228 class 5, maximum"
-    return worked("Resistance of a metre", formula, warm, "mohm", source)
+    return worked(
+        title="Resistance of a metre", formula=formula, sum_of=warm, unit="mohm", source=source
+    )
 
 
 def _lengths(system: str, poles: int) -> tuple[Figured, str]:
@@ -188,14 +207,21 @@ def _drop(sized: ConductorStage, brief: SizingBrief, c: Candidate) -> tuple[Work
     if brief.load.duty_percent < 100:
         duty = " while it works"
     return (
-        worked("Lost on the way", formula, lost, "V", "Ohm's law", share),
         worked(
-            "Heat in the cord",
-            "amps squared x resistance of a metre x run x conductors that carry it",
-            burnt,
-            "W",
-            "Joule's law",
-            duty,
+            title="Lost on the way",
+            formula=formula,
+            sum_of=lost,
+            unit="V",
+            source="Ohm's law",
+            more=share,
+        ),
+        worked(
+            title="Heat in the cord",
+            formula="amps squared x resistance of a metre x run x conductors that carry it",
+            sum_of=burnt,
+            unit="W",
+            source="Joule's law",
+            more=duty,
         ),
         *_school(sized, brief),
     )
@@ -211,11 +237,11 @@ def _school(sized: ConductorStage, brief: SizingBrief) -> tuple[Working, ...]:
     mils = put(CIRCULAR_MIL_OHM_FT) * put(sized.sizing.running_amps, "A") * feet
     return (
         worked(
-            "The circular-mil school, beside it",
-            f"{CIRCULAR_MIL_OHM_FT:g} x amps x feet of loop / volts allowed",
-            mils / put(sized.sizing.drop_limit_volts, "V"),
-            "cmil",
-            "drop alone, K = 10.4 at 20 °C; the table above decides",
-            f": nearest {school.nearest or '-'}, next up {school.next_up or '-'}",
+            title="The circular-mil school, beside it",
+            formula=f"{CIRCULAR_MIL_OHM_FT:g} x amps x feet of loop / volts allowed",
+            sum_of=mils / put(sized.sizing.drop_limit_volts, "V"),
+            unit="cmil",
+            source="drop alone, K = 10.4 at 20 °C; the table above decides",
+            more=f": nearest {school.nearest or '-'}, next up {school.next_up or '-'}",
         ),
     )

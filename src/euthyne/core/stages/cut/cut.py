@@ -28,7 +28,13 @@ class CutStage:
         cable = self.conductor
         layers = layered(cable.cable_type.name)
         return {
-            end.name: strip_plan(end.part, end.landing, cable.copper_mm2, cable.core_mm, layers)
+            end.name: strip_plan(
+                part=end.part,
+                landing=end.landing,
+                copper_mm2=cable.copper_mm2,
+                core_mm=cable.core_mm,
+                cable=layers,
+            )
             for end in self.ends.both
         }
 
@@ -45,7 +51,13 @@ class CutStage:
             return None
         swallows = (self.strips["A"].swallows_mm, self.strips["B"].swallows_mm)
         told = self.told
-        return cut_length(run_m, swallows, told.slack_percent, told.loops_mm, told.reworks)
+        return cut_length(
+            run_m=run_m,
+            swallows_mm=swallows,
+            slack_percent=told.slack_percent,
+            loops_mm=told.loops_mm,
+            reworks=told.reworks,
+        )
 
     @property
     def legs_m(self) -> tuple[float, ...]:

@@ -38,5 +38,9 @@ def cut_length(
     """
     slack = max(run_m * slack_percent / 100, LEAST_SLACK_M)
     return CutLength(
-        run_m, sum(swallows_mm) / 1000, slack, loops_mm / 1000, reworks * max(swallows_mm) / 1000
+        run_m=run_m,
+        ends_m=sum(swallows_mm) / 1000,
+        slack_m=slack,
+        loops_m=loops_mm / 1000,
+        rework_m=reworks * max(swallows_mm) / 1000,
     )

@@ -117,16 +117,16 @@ def strip_plan(
     longest = max(length.values(), default=0.0)
     cores = tuple(
         CoreStrip(
-            core,
-            cavity,
-            path[cavity],
-            slack.get(core, 0.0),
-            bare.aim_mm,
-            bare.low_mm,
-            bare.high_mm,
-            length[core],
-            longest - length[core],
-            bent[cavity],
+            core=core,
+            cavity=cavity,
+            path_mm=path[cavity],
+            slack_mm=slack.get(core, 0.0),
+            strip_mm=bare.aim_mm,
+            strip_low_mm=bare.low_mm,
+            strip_high_mm=bare.high_mm,
+            core_mm=length[core],
+            trim_mm=longest - length[core],
+            round_mm=bent[cavity],
         )
         for core, cavity in landing.items()
     )
@@ -138,7 +138,15 @@ def strip_plan(
         stairs, whose = (staircase(steps, sheath), steps.whose)
     else:
         stairs, whose = ((), "")
-    return StripPlan(cores, part.inside_mm, sheath, longest, earth_last, stairs, whose)
+    return StripPlan(
+        cores=cores,
+        inside_mm=part.inside_mm,
+        sheath_mm=sheath,
+        swallows_mm=longest,
+        earth_last=earth_last,
+        stairs=stairs,
+        whose=whose,
+    )
 
 
 Judged = Literal["good", "trim", "cut-back"]

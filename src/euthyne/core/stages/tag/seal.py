@@ -40,7 +40,14 @@ def digest(previous: str, record: dict[str, Any]) -> str:
 
 def seal(number: int, at: str, by: str, previous: str, record: dict[str, Any]) -> Seal:
     """Freeze a record."""
-    return Seal(number, at, by, previous, digest(previous, record), record)
+    return Seal(
+        number=number,
+        sealed_at=at,
+        sealed_by=by,
+        previous=previous,
+        sha256=digest(previous, record),
+        record=record,
+    )
 
 
 def holds(sealed: Seal) -> bool:
