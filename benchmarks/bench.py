@@ -1,4 +1,6 @@
-"""What both benchmarks share: the demonstration served in this process, an empty page to compare with, medians."""
+"""What both benchmarks share: the demonstration served in this process, an empty page to compare
+with, medians.
+"""
 
 import statistics
 import tempfile
@@ -12,7 +14,9 @@ from euthyne.web import create_app
 
 
 def demonstration():
-    """The application on the demonstration leads, with an empty Jinja page at /empty; and its data folder."""
+    """The application on the demonstration leads, with an empty Jinja page at /empty; and its data
+    folder.
+    """
     folder = Path(tempfile.mkdtemp())
     load_demo(folder)
     app = create_app(open_store(folder), folder)
@@ -23,7 +27,9 @@ def demonstration():
 
 
 def median_ms(work, rounds=60):
-    """Median milliseconds of a piece of work that takes its round's number, after five rounds to warm up."""
+    """Median milliseconds of a piece of work that takes its round's number, after five rounds to
+    warm up.
+    """
     times = []
     for i in range(rounds + 5):
         start = time.perf_counter()
@@ -33,7 +39,9 @@ def median_ms(work, rounds=60):
 
 
 def asking(client, address, part=False, **fields):
-    """A request: an address as a browser opens it, or the part that changes; with fields, as a form while typed in."""
+    """A request: an address as a browser opens it, or the part that changes; with fields, as a form
+    while typed in.
+    """
 
     def ask(i):
         headers = {"HX-Request": "true"} if part else {}

@@ -1,4 +1,5 @@
-"""At the bench and on paper: a step confirmed, a step looked at, the way back, the traveller and the template.
+"""At the bench and on paper: a step confirmed, a step looked at, the way back, the traveller and
+the template.
 
 Run: .venv/bin/python benchmarks/build.py
 Aims: the next step within 6 empty pages, a traveller within 1 s.

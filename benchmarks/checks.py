@@ -1,4 +1,5 @@
-"""All checks of a 37-cavity lead, the Ends page and the finder, drawing included. Aims: 5 ms, 10 and 6 empty pages.
+"""All checks of a 37-cavity lead, the Ends page and the finder, drawing included. Aims: 5 ms, 10
+and 6 empty pages.
 
 Run: .venv/bin/python benchmarks/checks.py
 """

@@ -1,4 +1,6 @@
-"""How long it takes to name a wiring fault: straight leads with one to three random mistakes, median and worst."""
+"""How long it takes to name a wiring fault: straight leads with one to three random mistakes,
+median and worst.
+"""
 
 import random
 import statistics

@@ -1,4 +1,5 @@
-"""The order solver on random builds that can be built: twenty and forty steps, the worst, and its memory.
+"""The order solver on random builds that can be built: twenty and forty steps, the worst, and its
+memory.
 
 Run: .venv/bin/python benchmarks/order.py
 Aims: twenty steps in 20 ms, forty in 1 s at the median, under 200 MB.
@@ -16,7 +17,9 @@ TOOLS = ("knife", "driver", "press 16", "heat gun", "spanner")
 
 
 def build(steps, chance):
-    """A build of two ends, with cores, that can be built: parts wide enough for the cable, needed late."""
+    """A build of two ends, with cores, that can be built: parts wide enough for the cable, needed
+    late.
+    """
     cores = dict.fromkeys("LNE", 2.8)
     parts, events = [], []
     for end in "AB":
@@ -62,7 +65,8 @@ def main():
         base = base or middle
         unproven = sum(not proven for _, proven in found)
         print(
-            f"{steps} steps: median {middle:7.2f} ms ({middle / base:5.1f}x ten steps), worst {max(took):7.1f} ms, "
+            f"{steps} steps: median {middle:7.2f} ms ({middle / base:5.1f}x ten steps), worst "
+            f"{max(took):7.1f} ms, "
             f"{unproven} of {many} not proven"
         )
     print(f"peak resident memory {psutil.Process().memory_info().rss / 1e6:.0f} MB")

@@ -1,4 +1,5 @@
-"""Server time of each main page as a ratio to an empty Jinja page, start-up as a ratio to its libraries, and memory.
+"""Server time of each main page as a ratio to an empty Jinja page, start-up as a ratio to its
+libraries, and memory.
 
 Run: .venv/bin/python benchmarks/pages.py
 Aim: no page above 12, start-up below 2, resident memory under 150 MB.
@@ -44,15 +45,18 @@ def main():
         asking(client, "/leads/TR-0023/conductor", **{"brief.run_m": lambda i: f"{20 + i} m"})
     )
     print(
-        f"{'ladder, as one types':<28}{moved:5.2f} ms {moved / empty:5.1f}x   (kept on disk each time)"
+        f"{'ladder, as one types':<28}{moved:5.2f} ms {moved / empty:5.1f}x   (kept on disk "
+        "each time)"
     )
     ours = start_ms(
-        "import tempfile, pathlib; from euthyne.cli import open_store; from euthyne.web import create_app;"
+        "import tempfile, pathlib; from euthyne.cli import open_store; from euthyne.web import "
+        "create_app;"
         f"p = pathlib.Path({str(folder)!r}); create_app(open_store(p), p)"
     )
     libraries = start_ms("import flask, sqlalchemy, sqlalchemy.orm")
     print(
-        f"start-up {ours:.0f} ms, Flask and SQLAlchemy alone {libraries:.0f} ms: {ours / libraries:.2f}x"
+        f"start-up {ours:.0f} ms, Flask and SQLAlchemy alone {libraries:.0f} ms: "
+        f"{ours / libraries:.2f}x"
     )
     print(f"resident memory {psutil.Process().memory_info().rss / 1e6:.0f} MB")
 

@@ -1,4 +1,5 @@
-"""A whole brief, the fragment the ladder answers with, and a sheet of curves, in one run. Aims: 3 ms, 6 pages, 30 ms.
+"""A whole brief, the fragment the ladder answers with, and a sheet of curves, in one run. Aims: 3
+ms, 6 pages, 30 ms.
 
 Run: .venv/bin/python benchmarks/sizing.py
 """
@@ -51,7 +52,8 @@ def main():
     print(f"empty Jinja page                        {empty:6.2f} ms   1.0x")
     print(f"a whole brief with its cross-check      {one:6.2f} ms  {one / empty:4.1f}x")
     print(
-        f"curves: 200 lengths of every size            {sheet:6.2f} ms  {sheet / one:4.0f}x a whole brief"
+        f"curves: 200 lengths of every size            {sheet:6.2f} ms  {sheet / one:4.0f}x a "
+        "whole brief"
     )
     for words, work in (
         ("an instrument's answer", asked),

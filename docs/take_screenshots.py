@@ -1,4 +1,6 @@
-"""Takes the pictures of docs/screenshots from the demonstration leads; names on the command line take only those."""
+"""Takes the pictures of docs/screenshots from the demonstration leads; names on the command line
+take only those.
+"""
 
 import logging
 import sys
@@ -65,7 +67,8 @@ def main() -> None:
                 f"http://127.0.0.1:{server.effective_port}{address}", wait_until="networkidle"
             )
             page.evaluate(
-                "document.querySelectorAll('#working').forEach(w => w.open = location.pathname.includes('TR-0014'))"
+                "document.querySelectorAll('#working').forEach(w => w.open = "
+                "location.pathname.includes('TR-0014'))"
             )
             page.screenshot(path=OUT / f"{name}.png")
             page.close()

@@ -1,4 +1,6 @@
-"""What every test shares: random examples with a fixed seed and no clock; the demonstration loaded once."""
+"""What every test shares: random examples with a fixed seed and no clock; the demonstration loaded
+once.
+"""
 
 import os
 import shutil

@@ -38,7 +38,9 @@ DEMO_ORDER = (
 
 
 def data_folder(given: str | None, demo: bool = False) -> Path:
-    """The data folder: the one given, else the platform's own; the demo keeps apart from real leads."""
+    """The data folder: the one given, else the platform's own; the demo keeps apart from real
+    leads.
+    """
     if given:
         return Path(given)
     from platformdirs import user_data_path
@@ -137,7 +139,9 @@ def size_command(brief: BinaryIO) -> None:
 @main.command("wire")
 @click.argument("question", type=click.File("rb"))
 def wire_command(question: BinaryIO) -> None:
-    """Say what a wire is, from strands, weight, resistance or diameter in JSON (- for standard input)."""
+    """Say what a wire is, from strands, weight, resistance or diameter in JSON (- for standard
+    input).
+    """
     from euthyne.core.trade.identify import identify
     from euthyne.exchange.wire_contract import answer_json, read_question
 
@@ -158,7 +162,9 @@ def _answer(work: Callable[[], str]) -> None:
 @main.command("order")
 @click.argument("build", type=click.File("rb"))
 def order_command(build: BinaryIO) -> None:
-    """Put a build in JSON in its best order, or say what is stuck, or the way back (- for standard input)."""
+    """Put a build in JSON in its best order, or say what is stuck, or the way back (- for standard
+    input).
+    """
     from euthyne.exchange.order_contract import answer_json
 
     _answer(lambda: answer_json(build.read()))
@@ -167,7 +173,9 @@ def order_command(build: BinaryIO) -> None:
 @main.command("diagnose")
 @click.argument("grid", type=click.File("rb"))
 def diagnose_command(grid: BinaryIO) -> None:
-    """Name the mistakes that explain what a continuity meter heard, from JSON (- for standard input)."""
+    """Name the mistakes that explain what a continuity meter heard, from JSON (- for standard
+    input).
+    """
     from euthyne.exchange.wiring_contract import diagnosis_json
 
     _answer(lambda: diagnosis_json(grid.read()))
@@ -265,7 +273,9 @@ def export_command(lead: str, data: str | None) -> None:
 @click.argument("file", type=click.File("rb"))
 @DATA
 def import_command(file: BinaryIO, data: str | None) -> None:
-    """Take in a lead's JSON document (- for standard input); a document with faults is not taken at all."""
+    """Take in a lead's JSON document (- for standard input); a document with faults is not taken at
+    all.
+    """
     from euthyne.exchange.lead_file import read_lead
 
     def take_in() -> str:

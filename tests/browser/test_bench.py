@@ -1,4 +1,6 @@
-"""At the bench: gates that ask for each part, what was forgotten, what is not right, by keyboard alone."""
+"""At the bench: gates that ask for each part, what was forgotten, what is not right, by keyboard
+alone.
+"""
 
 import re
 
@@ -155,6 +157,7 @@ def test_no_step_of_any_build_needs_a_scroll_or_hides_its_key(page, served, size
         box = page.locator("#key-go").bounding_box()
         assert box["y"] + box["height"] <= size["height"], step.key
         cut_off = page.evaluate(
-            "[...document.querySelectorAll('#bench > *')].some((e) => e.scrollHeight > e.clientHeight + 8)"
+            "[...document.querySelectorAll('#bench > *')].some((e) => e.scrollHeight > "
+            "e.clientHeight + 8)"
         )
         assert not cut_off, step.key

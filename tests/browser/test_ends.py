@@ -1,4 +1,6 @@
-"""Ends through the interface: a harness stopped and put right, taps swapped, a joint moved by key and by hand."""
+"""Ends through the interface: a harness stopped and put right, taps swapped, a joint moved by key
+and by hand.
+"""
 
 import re
 

@@ -1,4 +1,6 @@
-"""Pins on both ends: the bench does not let a cut be confirmed, paper says why, and the fix opens the bench."""
+"""Pins on both ends: the bench does not let a cut be confirmed, paper says why, and the fix opens
+the bench.
+"""
 
 import io
 

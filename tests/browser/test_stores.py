@@ -1,4 +1,6 @@
-"""Stores, Cut and rework through the interface: a reel taken in, a lead laid out, cut from it, and what is left."""
+"""Stores, Cut and rework through the interface: a reel taken in, a lead laid out, cut from it, and
+what is left.
+"""
 
 import re
 from pathlib import Path
@@ -76,10 +78,19 @@ def test_a_school_taken_up_shows_its_steps_beside_it(page):
 
 @pytest.mark.parametrize(
     "address",
-    ["/stores", "/stores?add=cable", "/stores/one?name=Reel 2", "/leads/TR-0027/cut", "/leads/TR-0019/build/wrong",
-     "/leads/TR-0014/build", "/leads/TR-0014/build/bench", "/shelf/terminations", "/shelf/practices",
-     "/shelf/part/lugs-m8"],
-)  # fmt: skip
+    [
+        "/stores",
+        "/stores?add=cable",
+        "/stores/one?name=Reel 2",
+        "/leads/TR-0027/cut",
+        "/leads/TR-0019/build/wrong",
+        "/leads/TR-0014/build",
+        "/leads/TR-0014/build/bench",
+        "/shelf/terminations",
+        "/shelf/practices",
+        "/shelf/part/lugs-m8",
+    ],
+)
 def test_axe_finds_nothing_serious_on_the_pages_of_cut_and_build(page, address):
     page.goto(address)
     page.evaluate(AXE)

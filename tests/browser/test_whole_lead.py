@@ -65,8 +65,13 @@ def test_an_extension_lead_from_brief_to_sealed_tag(page, served):
         settle(page)
     page.get_by_role("button", name="I probed the other 12: all silent").click()
     expect(page.get_by_text("Every square is as the map says")).to_be_visible()
-    for line, typed in (("core-L", "0.16"), ("core-N", "0.161"), ("earth", "170 mohm"), ("insulation-E", ">999"),
-                        ("insulation-LN", "550 Mohm")):  # fmt: skip
+    for line, typed in (
+        ("core-L", "0.16"),
+        ("core-N", "0.161"),
+        ("earth", "170 mohm"),
+        ("insulation-E", ">999"),
+        ("insulation-LN", "550 Mohm"),
+    ):
         page.locator(f"#reading-{line}").fill(typed)
         page.keyboard.press("Tab")
         settle(page)

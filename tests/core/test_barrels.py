@@ -1,4 +1,6 @@
-"""Barrels, layers and routes: what is stripped for each kind of terminal, in which steps, round which corners."""
+"""Barrels, layers and routes: what is stripped for each kind of terminal, in which steps, round
+which corners.
+"""
 
 from dataclasses import replace
 

@@ -1,4 +1,6 @@
-"""Every kind of lead: its cores, what it draws, what lies together, and the answer a builder would expect."""
+"""Every kind of lead: its cores, what it draws, what lies together, and the answer a builder would
+expect.
+"""
 
 from dataclasses import replace
 

@@ -1,4 +1,6 @@
-"""The ordering contract, held against a checker and a search of its own that know only the written rules."""
+"""The ordering contract, held against a checker and a search of its own that know only the written
+rules.
+"""
 
 import json
 from itertools import combinations
@@ -35,7 +37,9 @@ def fits(build, p):
 
 
 def may_thread(build, p, entry, done, far, own_later):
-    """Rules 1 to 5 for a part, from the state alone; ``far`` and ``own_later``: parts fed each way in the end."""
+    """Rules 1 to 5 for a part, from the state alone; ``far`` and ``own_later``: parts fed each way
+    in the end.
+    """
     if not fits(build, p) or not set(p.after) <= done:
         return False
     mates = [

@@ -1,4 +1,6 @@
-"""Every kind of lead's own build, under any practices: the order holds by the written rules, the words are whole."""
+"""Every kind of lead's own build, under any practices: the order holds by the written rules, the
+words are whole.
+"""
 
 import re
 from dataclasses import replace
@@ -69,9 +71,11 @@ def breaks(plan):
             in_the_way = [
                 e
                 for e in build.events
-                if e.id in done and e.end == part.end and e.od_mm > part.bore_mm
+                if e.id in done
+                and e.end == part.end
+                and e.od_mm > part.bore_mm
                 and (e.on == CABLE or part.on == CABLE or part.on in e.places)
-            ]  # fmt: skip
+            ]
             fed_along = (
                 next(s for s in plan.build.steps if s.key == key).headline.find("far end") >= 0
             )

@@ -1,4 +1,6 @@
-"""What is printed: the strip template measured on the page at 300 dpi, and the traveller read again."""
+"""What is printed: the strip template measured on the page at 300 dpi, and the traveller read
+again.
+"""
 
 import io
 from dataclasses import replace
@@ -142,7 +144,10 @@ def test_a_traveller_has_a_box_for_every_step_part_and_tool():
 
 
 def test_what_the_style_sheet_says_is_written_on_each_element():
-    css = ":root { --ink: #123456; } .a { fill: var(--ink); } .b .a { stroke: #abcdef; font: 700 20px monospace Mono; }"
+    css = (
+        ":root { --ink: #123456; } .a { fill: var(--ink); } .b .a "
+        "{ stroke: #abcdef; font: 700 20px monospace Mono; }"
+    )
     svg = '<svg viewBox="0 0 9 9"><g class="b"><text class="a">x</text></g><rect class="a" width="4" height="2"/></svg>'
     text = styled(svg, css).decode()
     assert text.count('fill="#123456"') == 2

@@ -153,7 +153,9 @@ NEUTRAL_TO_EARTH = [(f"{x}.N", f"{y}.E") for x in "AB" for y in "AB"]
 
 
 def heard_with(moved, *, opens=(), shorts=()):
-    """Every probe of a lead whose load end was wired in another order, with cores open or shorted."""
+    """Every probe of a lead whose load end was wired in another order, with cores open or
+    shorted.
+    """
     p = plan()
     swap = {f"B.{a}": f"B.{b}" for a, b in moved.items()}
     sounding = {frozenset(swap.get(x, x) for x in pair) for pair in p.ends.wanted_pairs}

@@ -1,4 +1,6 @@
-"""A step that is not right, on random builds: what goes back is closed and smallest, and the lead can be finished."""
+"""A step that is not right, on random builds: what goes back is closed and smallest, and the lead
+can be finished.
+"""
 
 from itertools import combinations
 

@@ -1,4 +1,6 @@
-"""What has to be done again: a step that is not right, a forgotten part, a wrong cut; what it opens and costs."""
+"""What has to be done again: a step that is not right, a forgotten part, a wrong cut; what it opens
+and costs.
+"""
 
 from dataclasses import replace
 

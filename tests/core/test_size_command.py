@@ -20,9 +20,19 @@ def test_a_brief_is_answered(example):
     assert code == 0
     assert answer["chosen"]["size"] == example["expect"]["chosen"]
     assert set(answer["candidates"][0]) == {
-        "size", "cross_section_mm2", "rating_amps", "conductor_c", "ohms_per_m", "drop_volts", "drop_percent",
-        "start_drop_percent", "loss_watts", "far_end_fault_amps", "fits", "fails",
-    }  # fmt: skip
+        "size",
+        "cross_section_mm2",
+        "rating_amps",
+        "conductor_c",
+        "ohms_per_m",
+        "drop_volts",
+        "drop_percent",
+        "start_drop_percent",
+        "loss_watts",
+        "far_end_fault_amps",
+        "fits",
+        "fails",
+    }
 
 
 def test_a_brief_that_makes_no_sense_is_answered_with_every_fault():

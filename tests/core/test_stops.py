@@ -128,9 +128,18 @@ def test_a_string_is_sized_by_its_short_circuit_and_loses_by_its_working_point()
 
 def test_duty_is_counted_on_both_sides():
     """150 A at 40 % heats as 94.9 A; a coupler for 200 A at 60 % is worth 154.9 A of it."""
-    p = plan(**{**CURRENT, "kind": "welding-extension", "brief__amps": 150.0, "brief__duty_percent": 40.0,
-                "brief__poles": 1, "conductor__cable_type": "H01N2-D", "ends__a": "welding-16-pin",
-                "ends__b": "welding-16-socket"})  # fmt: skip
+    p = plan(
+        **{
+            **CURRENT,
+            "kind": "welding-extension",
+            "brief__amps": 150.0,
+            "brief__duty_percent": 40.0,
+            "brief__poles": 1,
+            "conductor__cable_type": "H01N2-D",
+            "ends__a": "welding-16-pin",
+            "ends__b": "welding-16-socket",
+        }
+    )
     assert p.conductor.sizing.wanted_amps == pytest.approx(94.87, abs=0.01)
     assert p.ends["A"].part.steady_amps == pytest.approx(154.92, abs=0.01)
     assert "under-rated-part" not in codes(p)

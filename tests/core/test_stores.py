@@ -1,4 +1,6 @@
-"""Stores: what a lead needs, what it is taken from, what is lacking, what would do, what a spoiled end costs."""
+"""Stores: what a lead needs, what it is taken from, what is lacking, what would do, what a spoiled
+end costs.
+"""
 
 import json
 
@@ -201,9 +203,18 @@ def test_what_is_typed_is_understood(kind, typed, what):
 
 @pytest.mark.parametrize(
     ("kind", "typed"),
-    [("cable", ""), ("cable", "string 3G1.5"), ("cable", "H07RN-F"), ("part", "c99"), ("part", "lugs-m8"),
-     ("part", "c13 50 mm2"), ("sleeve", "13 mm"), ("die", "fifty"), ("tool", "x")],
-)  # fmt: skip
+    [
+        ("cable", ""),
+        ("cable", "string 3G1.5"),
+        ("cable", "H07RN-F"),
+        ("part", "c99"),
+        ("part", "lugs-m8"),
+        ("part", "c13 50 mm2"),
+        ("sleeve", "13 mm"),
+        ("die", "fifty"),
+        ("tool", "x"),
+    ],
+)
 def test_what_can_not_be_is_refused(kind, typed):
     with pytest.raises((Refused, ValueError)):
         what_of(kind, typed)

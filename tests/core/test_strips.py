@@ -1,4 +1,6 @@
-"""Strips as they were measured: good, trim, or cut back; and what is laid out before anything is cut."""
+"""Strips as they were measured: good, trim, or cut back; and what is laid out before anything is
+cut.
+"""
 
 from dataclasses import replace
 

@@ -1,4 +1,6 @@
-"""Reference tables: each row has its source, a damaged one is refused, and the lug table makes sense."""
+"""Reference tables: each row has its source, a damaged one is refused, and the lug table makes
+sense.
+"""
 
 import math
 import re

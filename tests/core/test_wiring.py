@@ -1,4 +1,6 @@
-"""The wiring-fault contract: examples, random leads against what a meter would hear, brute force on small ones."""
+"""The wiring-fault contract: examples, random leads against what a meter would hear, brute force on
+small ones.
+"""
 
 import json
 import random

@@ -1,10 +1,14 @@
-"""Leads with mistakes made by the written rules alone: what a meter would hear of them. Knows nothing of the search."""
+"""Leads with mistakes made by the written rules alone: what a meter would hear of them. Knows
+nothing of the search.
+"""
 
 from itertools import combinations
 
 
 def hears(points, wires, mistakes):
-    """Groups of points that conduct together once mistakes are made, by the rules of the contract."""
+    """Groups of points that conduct together once mistakes are made, by the rules of the
+    contract.
+    """
     ends = [list(w) for w in wires]
     alive = [True] * len(wires)
     joins = []
@@ -65,10 +69,12 @@ def straight(ways, spare=0):
 
 
 def random_mistakes(draw, points, wires, count, mirror=None):
-    """So many mistakes by the contract's rules: no wire's end and no cavity displaced by two of them.
+    """So many mistakes by the contract's rules: no wire's end and no cavity displaced by two of
+    them.
 
-    ``draw`` has ``choice`` and ``sample`` and ``randint`` as random.Random has. On a straight lead two ends of one
-    wire are not displaced by two cycles, which nobody could tell from other mistakes.
+    ``draw`` has ``choice`` and ``sample`` and ``randint`` as random.Random has. On a straight lead
+    two ends of one wire are not displaced by two cycles, which nobody could tell from other
+    mistakes.
     """
     made, cavities, cycled, cut = [], set(), set(), set()
     fittings = sorted({p.partition(".")[0] for p in points})

@@ -1,4 +1,6 @@
-"""Pictures of the bench, the cut, the reels and the layers: what is done is on them, to scale, and inside the sheet."""
+"""Pictures of the bench, the cut, the reels and the layers: what is done is on them, to scale, and
+inside the sheet.
+"""
 
 import re
 from xml.etree import ElementTree

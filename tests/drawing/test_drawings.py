@@ -1,4 +1,6 @@
-"""Drawings say what the numbers say: to scale, in order, mirrored where they should be, and in words too."""
+"""Drawings say what the numbers say: to scale, in order, mirrored where they should be, and in
+words too.
+"""
 
 import math
 import re
@@ -123,8 +125,15 @@ def test_the_drawn_wiring_side_is_the_mirror_of_the_drawn_mating_face(part):
 
 def test_the_facing_ends_name_every_core_and_both_faces_of_both_ends():
     svg = facing(plan())
-    for said in ("L · brown", "N · blue", "E · green-yellow", "Plug, mating face", "Plug, wiring side",
-                 "Socket, wiring side", "Socket, mating face"):  # fmt: skip
+    for said in (
+        "L · brown",
+        "N · blue",
+        "E · green-yellow",
+        "Plug, mating face",
+        "Plug, wiring side",
+        "Socket, wiring side",
+        "Socket, mating face",
+    ):
         assert said in words(svg)
     assert len(of_class(svg, "core")) == 6
     assert "E green-yellow from E to E" in tree(svg).get("aria-label")
@@ -317,8 +326,14 @@ def test_every_cavity_can_be_landed_on_and_every_core_taken_in_hand():
 
 def test_turning_an_end_round_brings_its_mating_face_to_the_cores():
     straight, round_ = facing(plan()), facing(plan(), frozenset("A"))
-    places = [{c.get("data-mark"): float(c.get("cx")) for c in of_class(s, "spot") if c.get("data-end") == "a"}
-              for s in (straight, round_)]  # fmt: skip
+    places = [
+        {
+            c.get("data-mark"): float(c.get("cx"))
+            for c in of_class(s, "spot")
+            if c.get("data-end") == "a"
+        }
+        for s in (straight, round_)
+    ]
     middle = (places[0]["L"] + places[0]["N"]) / 2
     assert places[1]["L"] - middle == pytest.approx(middle - places[0]["L"])
 

@@ -5,7 +5,9 @@ from html import unescape
 
 
 class Person:
-    """Uses the pages as a browser without scripts would: opens them, fills forms, follows where they lead."""
+    """Uses the pages as a browser without scripts would: opens them, fills forms, follows where
+    they lead.
+    """
 
     def __init__(self, app):
         self.client = app.test_client()

@@ -1,4 +1,6 @@
-"""The Conductor without scripts: what each limit, metal, place and price does to the ladder and its checks."""
+"""The Conductor without scripts: what each limit, metal, place and price does to the ladder and its
+checks.
+"""
 
 import re
 

@@ -1,4 +1,6 @@
-"""Ends without scripts: what each kind is asked, starting maps, colours, studs, a face turned round."""
+"""Ends without scripts: what each kind is asked, starting maps, colours, studs, a face turned
+round.
+"""
 
 import re
 

@@ -160,8 +160,17 @@ def test_a_caution_passes_with_a_reason_that_is_kept(lead):
 
 def test_the_wire_map_is_edited_and_judged(lead):
     lead.send(BRIEF, brief__run_m="8 m")
-    lead.send("/leads/L-0001/ends", **{"joint.L.b": "N", "joint.N.b": "L", "joint.E.a": "E", "joint.E.b": "E",
-                                       "joint.L.a": "L", "joint.N.a": "N"})  # fmt: skip
+    lead.send(
+        "/leads/L-0001/ends",
+        **{
+            "joint.L.b": "N",
+            "joint.N.b": "L",
+            "joint.E.a": "E",
+            "joint.E.b": "E",
+            "joint.L.a": "L",
+            "joint.N.a": "N",
+        },
+    )
     assert "Polarity crossed in the map" in lead.open("/leads/L-0001/ends")
     lead.send("/leads/L-0001/fix/crossed", stage="ends")
     assert "Polarity crossed" not in lead.open("/leads/L-0001/ends")

@@ -1,4 +1,6 @@
-"""The instruments of the Envelope: their worked values, bad entries, and a lead from each in one press."""
+"""The instruments of the Envelope: their worked values, bad entries, and a lead from each in one
+press.
+"""
 
 import pytest
 from person import words
@@ -17,11 +19,23 @@ def test_each_opens_with_a_sum_done_and_drawn(person, name):
 @pytest.mark.parametrize(
     ("address", "said"),
     [
-        ("size?system=ac-single&volts=230&amps=13&run=25 m&loss=5&basis=light-cord", "Size 1.5 mm²"),
+        (
+            "size?system=ac-single&volts=230&amps=13&run=25 m&loss=5&basis=light-cord",
+            "Size 1.5 mm²",
+        ),
         ("size?system=dc&volts=48&amps=16&run=22 m&loss=4&basis=boat-vehicle-105", "Size 10 mm²"),
-        ("drop?size=2.5&system=ac-single&volts=230&amps=16&run=20 m&basis=light-cord", "Lost 5.55 V"),
-        ("current?size=1.5&system=ac-single&volts=230&run=100 ft&loss=3&basis=rubber-60", "The loss decides"),
-        ("current?size=1.5&system=ac-single&volts=230&run=3 m&loss=5&basis=rubber-60", "At most 16 A"),
+        (
+            "drop?size=2.5&system=ac-single&volts=230&amps=16&run=20 m&basis=light-cord",
+            "Lost 5.55 V",
+        ),
+        (
+            "current?size=1.5&system=ac-single&volts=230&run=100 ft&loss=3&basis=rubber-60",
+            "The loss decides",
+        ),
+        (
+            "current?size=1.5&system=ac-single&volts=230&run=3 m&loss=5&basis=rubber-60",
+            "At most 16 A",
+        ),
         ("gauge?size=12 AWG", "Copper 3.309 mm²"),
         ("gauge?size=12 AWG", "Circular mils 6530 cmil"),
         ("gauge?size=2/0", "Next metric up 70 mm²"),
@@ -29,13 +43,16 @@ def test_each_opens_with_a_sum_done_and_drawn(person, name):
         ("duty?amps=160&duty=35", "Heats as 94.7 A"),
         ("fuse?amps=2.6&rating=6&family=bs1362-plug", "Fuse 3 A"),
         ("fuse?amps=11&rating=6&family=bs1362-plug", "larger than the cable carries"),
-        ("heat?size=2.5&cores=3&outside=10.3 mm&amps=25&ambient=30&limit=60", "Reaches its limit at 23.4 A"),
+        (
+            "heat?size=2.5&cores=3&outside=10.3 mm&amps=25&ambient=30&limit=60",
+            "Reaches its limit at 23.4 A",
+        ),
         ("earth?size=1.5&volts=230&loop=0.8&family=breaker-iec&amps=16&curve=B", "At most 62"),
         ("earth?size=1.5&volts=230&loop=0.8&family=bs1362-plug&amps=13", "At most 48.8 m"),
         ("wire?size=10 AWG&strands=37&strand=0.36 mm", "28 % short of the 10 AWG"),
         ("wire?size=&strands=&strand=&outside=10.4 mm&cores=3&earth=yes", "H07RN-F 3G1.5"),
     ],
-)  # fmt: skip
+)
 def test_worked_values(person, address, said):
     assert said in words(person.open(f"/envelope/{address}"))
 

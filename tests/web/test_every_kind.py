@@ -1,4 +1,6 @@
-"""Whatever is chosen or typed in the Brief of any kind of lead, every stage still opens and says something."""
+"""Whatever is chosen or typed in the Brief of any kind of lead, every stage still opens and says
+something.
+"""
 
 import pytest
 from person import words
@@ -13,7 +15,9 @@ EACH_KIND = [kind.starts[0].id for kind in KINDS.values()]
 
 
 def odd(number):
-    """What is typed into a field: everything in a long run, else three of them, others in the next field."""
+    """What is typed into a field: everything in a long run, else three of them, others in the next
+    field.
+    """
     return ODD if LONG else [ODD[(3 * number + i) % len(ODD)] for i in range(3)]
 
 

@@ -1,4 +1,6 @@
-"""A step that is not right, a gate that was not answered, a press too many: what the pages say and what is kept."""
+"""A step that is not right, a gate that was not answered, a press too many: what the pages say and
+what is kept.
+"""
 
 import pytest
 from person import words

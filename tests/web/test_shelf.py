@@ -1,4 +1,6 @@
-"""The Shelf: search, parts of one's own, their files; leaflets; the list of checks; `euthyne check`."""
+"""The Shelf: search, parts of one's own, their files; leaflets; the list of checks; `euthyne
+check`.
+"""
 
 import io
 import json

@@ -1,4 +1,6 @@
-"""A stop stops: at the bench, on every page of paper, at the press that settles; what is saved is never blocked."""
+"""A stop stops: at the bench, on every page of paper, at the press that settles; what is saved is
+never blocked.
+"""
 
 import io
 import json

@@ -16,7 +16,8 @@ from euthyne.core.stages.tag.tag import TagStage
 class Plan:
     """A lead, what each of its stages comes to, and the kind it is of.
 
-    ``plan.conductor.size``, ``plan.ends["A"].part``, ``plan.cut.length``: a stage is computed on earlier ones only.
+    ``plan.conductor.size``, ``plan.ends["A"].part``, ``plan.cut.length``: a stage is computed on
+    earlier ones only.
     """
 
     def __init__(self, lead: Lead) -> None:
@@ -64,5 +65,7 @@ class Plan:
 
 @lru_cache(maxsize=256)
 def plan_of(lead: Lead) -> Plan:
-    """The plan of a lead; the same lead is computed once. Raises Refused when its parts are not on the shelf."""
+    """The plan of a lead; the same lead is computed once. Raises Refused when its parts are not on
+    the shelf.
+    """
     return Plan(lead)

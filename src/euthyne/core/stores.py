@@ -1,4 +1,6 @@
-"""Stores: what is on hand, what a lead needs of it, which piece it is cut from, what is lacking and what would do."""
+"""Stores: what is on hand, what a lead needs of it, which piece it is cut from, what is lacking and
+what would do.
+"""
 
 import math
 from dataclasses import dataclass, replace
@@ -50,10 +52,12 @@ NO_INSTEAD = {
 
 @dataclass(frozen=True)
 class Stock:
-    """Something in Stores: a reel or an offcut of cable, sleeving by the metre, parts by count, tools and dies.
+    """Something in Stores: a reel or an offcut of cable, sleeving by the metre, parts by count,
+    tools and dies.
 
-    ``name`` is its own, such as Reel 3; ``what`` is what it is, as a need asks for it; ``left`` in metres for cable
-    and sleeving, else pieces; ``price`` per metre or piece; ``source`` where it came from.
+    ``name`` is its own, such as Reel 3; ``what`` is what it is, as a need asks for it; ``left`` in
+    metres for cable and sleeving, else pieces; ``price`` per metre or piece; ``source`` where it
+    came from.
     """
 
     name: Annotated[str, MinLen(1), MaxLen(40)]
@@ -68,9 +72,11 @@ class Stock:
 
 @dataclass(frozen=True)
 class Need:
-    """Something a lead needs: how much of it, in metres or pieces, and others that would do, best first.
+    """Something a lead needs: how much of it, in metres or pieces, and others that would do, best
+    first.
 
-    A cable is needed in so many ``pieces``, each of ``amount`` / ``pieces`` metres; no piece is ever joined.
+    A cable is needed in so many ``pieces``, each of ``amount`` / ``pieces`` metres; no piece is
+    ever joined.
     """
 
     kind: StockKind
@@ -111,7 +117,9 @@ class Taken:
 
 @dataclass(frozen=True)
 class Laid:
-    """A need held against Stores: what it is taken from, another thing that would do, or what may stand in for it."""
+    """A need held against Stores: what it is taken from, another thing that would do, or what may
+    stand in for it.
+    """
 
     need: Need
     taken: tuple[Taken, ...]
@@ -126,10 +134,23 @@ class Laid:
 
 
 KNOWN_TOOLS = (
-    "cable shear", "knife", "ring stripper", "automatic stripper", "wire stripper", "driver", "torque driver",
-    "hex key", "press",
-    "hammer and indenter", "ratchet, insulated", "ratchet, butt", "contact crimper", "iron", "heat gun", "small flame",
-)  # fmt: skip
+    "cable shear",
+    "knife",
+    "ring stripper",
+    "automatic stripper",
+    "wire stripper",
+    "driver",
+    "torque driver",
+    "hex key",
+    "press",
+    "hammer and indenter",
+    "ratchet, insulated",
+    "ratchet, butt",
+    "contact crimper",
+    "iron",
+    "heat gun",
+    "small flame",
+)
 
 
 def what_of(kind: StockKind, text: str) -> str:
@@ -331,8 +352,9 @@ def laid_out(
 ) -> tuple[Laid, ...]:
     """Each need against Stores.
 
-    Parameters: needed; stores; piece, the name of the reel or offcut the builder chose, None for the one to take
-    first. Returns: a Laid for each need, in order; what one takes is not there for the next.
+    Parameters: needed; stores; piece, the name of the reel or offcut the builder chose, None for
+    the one to take first. Returns: a Laid for each need, in order; what one takes is not there for
+    the next.
     """
     found, left = [], {s.name: s for s in stores}
     for need in needed:
@@ -385,7 +407,9 @@ def _counted(need: Need, own: list[Stock]) -> tuple[Taken, ...]:
 
 
 def _cut_from(need: Need, own: list[Stock], piece: str | None) -> tuple[Taken, ...]:
-    """The pieces a cable is cut from: the chosen one first, then the shortest that is long enough, never joined."""
+    """The pieces a cable is cut from: the chosen one first, then the shortest that is long enough,
+    never joined.
+    """
     each, wanted, taken = need.amount / need.pieces, need.pieces, []
     for stock in sorted(own, key=lambda s: (s.name != piece, s.left)):
         many = min(math.floor(stock.left / each + 1e-9), wanted)
@@ -398,7 +422,9 @@ def _cut_from(need: Need, own: list[Stock], piece: str | None) -> tuple[Taken, .
 
 
 def spoiled_needs(plan: Plan, rework: Rework) -> tuple[Need, ...]:
-    """What went with something done again: parts whose cores were ended in them, sleeves that were shrunk."""
+    """What went with something done again: parts whose cores were ended in them, sleeves that were
+    shrunk.
+    """
     job = plan.build.job
     found = []
     for end, e in job.ends:
@@ -421,7 +447,9 @@ def spoiled_needs(plan: Plan, rework: Rework) -> tuple[Need, ...]:
 def shortages(
     wanted: list[tuple[Need, ...]], stores: tuple[Stock, ...]
 ) -> list[tuple[Need, float]]:
-    """What Stores lack for several leads together: each need summed, with what is on hand, most wanted first."""
+    """What Stores lack for several leads together: each need summed, with what is on hand, most
+    wanted first.
+    """
     summed: dict[str, Need] = {}
     for needed in wanted:
         for need in needed:

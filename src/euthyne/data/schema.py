@@ -1,4 +1,6 @@
-"""What every row of a reference table must be: its columns, what they hold, and which of them name it."""
+"""What every row of a reference table must be: its columns, what they hold, and which of them name
+it.
+"""
 
 import re
 from collections.abc import Callable, Iterable, Mapping
@@ -42,7 +44,9 @@ def share(text: str) -> bool:
 
 
 def volts(text: str) -> bool:
-    """Volts as a sheet writes them: 250, 125/250, 380-415, 1500 DC, 600 or 1000 DC, 100/100 (150 DC)."""
+    """Volts as a sheet writes them: 250, 125/250, 380-415, 1500 DC, 600 or 1000 DC, 100/100 (150
+    DC).
+    """
     number = r"\d+(\.\d+)?"
     return (
         re.fullmatch(
@@ -91,7 +95,9 @@ UNITS = one_of("mm2", "AWG")
 
 @dataclass(frozen=True)
 class Row:
-    """A table's columns but its source, those that name a row, and pairs whose first may not exceed the second."""
+    """A table's columns but its source, those that name a row, and pairs whose first may not exceed
+    the second.
+    """
 
     columns: Mapping[str, Cell]
     names: tuple[str, ...]
@@ -256,7 +262,10 @@ def _check_cells(where: str, row: Mapping[str, str], wanted: Row) -> None:
 def check_keys(
     where: str, table: Mapping[str, object], needed: Iterable[str], optional: Iterable[str] = ()
 ) -> None:
-    """Hold the keys of a table to those that are read. Raises: TableError naming the place and the key."""
+    """Hold the keys of a table to those that are read.
+
+    Raises: TableError naming the place and the key.
+    """
     needed, allowed = set(needed), {*needed, *optional}
     for key in table:
         if key not in allowed:

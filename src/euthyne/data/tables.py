@@ -39,7 +39,8 @@ def toml(name: str) -> dict[str, Any]:
 
 @cache
 def records(name: str, kind: str) -> dict[str, Any]:
-    """Records of one kind of a TOML table that holds several, as ``[kind.name]``; each must carry a source.
+    """Records of one kind of a TOML table that holds several, as ``[kind.name]``; each must carry a
+    source.
 
     Raises: TableError when a record has no source, or there are none of that kind.
     """

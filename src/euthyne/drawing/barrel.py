@@ -1,4 +1,6 @@
-"""Circles to one scale beside each other: a barrel and its die, a sleeve over the widest and the thinnest."""
+"""Circles to one scale beside each other: a barrel and its die, a sleeve over the widest and the
+thinnest.
+"""
 
 import math
 
@@ -9,7 +11,9 @@ WIDTH, HEIGHT, TALL, GAP = 848.0, 210.0, 132.0, 46.0
 
 
 def discs(shown: tuple[Disc, ...]) -> str:
-    """Discs side by side, all to one scale, each with its name and its figure; rings show their bore."""
+    """Discs side by side, all to one scale, each with its name and its figure; rings show their
+    bore.
+    """
     widest = max(d.outside_mm for d in shown)
     scale = min(TALL / widest, (WIDTH - GAP * (len(shown) + 1)) / sum(d.outside_mm for d in shown))
     x, body = GAP, ""

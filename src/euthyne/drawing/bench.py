@@ -28,7 +28,9 @@ BODY_WORDS = {
 
 
 class _Bench:
-    """The end being worked on at a step: what is done before it, and how thick and how far apart its cores are."""
+    """The end being worked on at a step: what is done before it, and how thick and how far apart
+    its cores are.
+    """
 
     def __init__(self, plan: Plan, step: BuildStep, end: End) -> None:
         self.plan = plan
@@ -62,7 +64,9 @@ class _Bench:
 
     @property
     def spread(self) -> float:
-        """From the middle of the first core to that of the last, in px: room for sleeves, within the sheet."""
+        """From the middle of the first core to that of the last, in px: room for sleeves, within
+        the sheet.
+        """
         apart = max(46.0, 1.42 * self.thick + 16)
         return min(apart * (len(self.strip.cores) - 1), 208.0)
 
@@ -75,7 +79,9 @@ class _Bench:
 
 
 def bench_drawing(plan: Plan, step: BuildStep) -> str:
-    """The end being worked on, as it should look at a step: all that comes before it done, nothing after it."""
+    """The end being worked on, as it should look at a step: all that comes before it done, nothing
+    after it.
+    """
     if step.end is None:
         return _whole(plan, step)
     bench = _Bench(plan, step, step.end)
@@ -212,7 +218,9 @@ def _on_core(bench: _Bench, core: str, end: float, lie: _Lie) -> str:
 
 
 def _terminal(part: Part, end: float, bare: float, lie: _Lie, *, landed: bool) -> str:
-    """What a core is ended in: a lug over its bare copper, a cup or barrel, or a terminal with its screw."""
+    """What a core is ended in: a lug over its bare copper, a cup or barrel, or a terminal with its
+    screw.
+    """
     kind = "terminal terminal-now"
     if landed:
         kind = "terminal"

@@ -19,7 +19,9 @@ class _Share:
 
 
 def cutting_drawing(plan: Plan) -> str:
-    """The length to cut as one cord under its whole dimension, each share of it named; shares are not to one scale."""
+    """The length to cut as one cord under its whole dimension, each share of it named; shares are
+    not to one scale.
+    """
     cut = plan.cut.length
     if cut is None:
         return ""

@@ -32,7 +32,10 @@ def shell(face: Face, class_: str = "shell", contact: str = "socket") -> str:
         return circle(0, 0, w / 2, class_) + circle(0, 0, w / 2 - 4.4, "shell-inner") + key
     if kind == "bevelled":
         cut = h * 0.34
-        d = f"M{-w / 2} {h / 2}V{-h / 2 + cut}L{-w / 2 + cut} {-h / 2}H{w / 2 - cut}L{w / 2} {-h / 2 + cut}V{h / 2}Z"
+        d = (
+            f"M{-w / 2} {h / 2}V{-h / 2 + cut}L{-w / 2 + cut} {-h / 2}H{w / 2 - cut}L{w / 2} "
+            f"{-h / 2 + cut}V{h / 2}Z"
+        )
         return path(d, class_, stroke_linejoin="round")
     if kind in CORNERS:
         points = " ".join(f"{x * w / 2:g},{y * h / 2:g}" for x, y in CORNERS[kind])
@@ -45,7 +48,10 @@ def shell(face: Face, class_: str = "shell", contact: str = "socket") -> str:
     if kind == "capsule":
         return rect(-w / 2, -h / 2, w, h, class_, rx=h / 2)
     if kind == "notched":
-        d = f"M{-w / 2} {h / 2}V{-h * 0.16}L{-w / 2 + h * 0.34} {-h / 2}H{w / 2 - h * 0.34}L{w / 2} {-h * 0.16}V{h / 2}"
+        d = (
+            f"M{-w / 2} {h / 2}V{-h * 0.16}L{-w / 2 + h * 0.34} "
+            f"{-h / 2}H{w / 2 - h * 0.34}L{w / 2} {-h * 0.16}V{h / 2}"
+        )
         return path(d + f"H{2.2}V{h / 2 - 2.6}H{-2.2}V{h / 2}Z", class_, stroke_linejoin="round")
     if kind == "keyed":
         return circle(0, 0, w / 2, class_) + rect(-1.6, -h / 2 - 0.4, 3.2, 3, "shell-key")
@@ -60,11 +66,19 @@ def cavity(c: Cavity, class_: str) -> str:
         c.x - c.w / 2, -c.y - c.h / 2, c.w, c.h, "clip" if c.shape == "clip" else class_, rx=0.5
     )
     if c.shape == "tee":
-        shape = path(f"M{c.x - c.w / 2:g} {-c.y - c.h / 2:g}h{c.w:g}v{c.h / 2 - c.w / 2:g}h{c.h * 0.4:g}v{c.w:g}"
-                     f"h{-c.h * 0.4:g}v{c.h / 2 - c.w / 2:g}h{-c.w:g}z", class_)  # fmt: skip
+        shape = path(
+            f"M{c.x - c.w / 2:g} "
+            f"{-c.y - c.h / 2:g}h{c.w:g}v{c.h / 2 - c.w / 2:g}h{c.h * 0.4:g}v{c.w:g}"
+            f"h{-c.h * 0.4:g}v{c.h / 2 - c.w / 2:g}h{-c.w:g}z",
+            class_,
+        )
     elif c.shape == "ell":
-        shape = path(f"M{c.x - c.w / 2:g} {-c.y - c.h / 2:g}h{c.h * 0.62:g}v{c.w:g}h{c.w - c.h * 0.62:g}"
-                     f"v{c.h - c.w:g}h{-c.w:g}z", class_)  # fmt: skip
+        shape = path(
+            f"M{c.x - c.w / 2:g} "
+            f"{-c.y - c.h / 2:g}h{c.h * 0.62:g}v{c.w:g}h{c.w - c.h * 0.62:g}"
+            f"v{c.h - c.w:g}h{-c.w:g}z",
+            class_,
+        )
     if c.angle:
         return group(shape, transform=f"rotate({c.angle:g} {c.x:g} {-c.y:g})")
     return shape
@@ -103,7 +117,9 @@ def face_drawing(face: Face, contact: str, cx: float, cy: float, scale: float) -
 
 
 def wiring_drawing(face: Face, contact: str, cx: float, cy: float, scale: float) -> str:
-    """A wiring side: the shell with a terminal at each cavity, a screw where there is room to show it."""
+    """A wiring side: the shell with a terminal at each cavity, a screw where there is room to show
+    it.
+    """
     if pitch(face) * scale < CROWDED_PX:
         r = pitch(face) * scale * 0.36
         small = "".join(

@@ -18,8 +18,9 @@ SEEN = {"pin": "as the socket sees it", "socket": "as the plug sees it"}
 def facing(plan: Plan, turned_round: frozenset[str] = frozenset(), presses: bool = True) -> str:
     """Both ends of a lead with both their faces, and its cores between them.
 
-    Parameters: plan; turned_round, the ends ("A", "B") whose faces have changed places: the cores then run to the
-    mating face, as the other half sees it; presses, False on paper, where nothing can be turned. Returns: SVG text.
+    Parameters: plan; turned_round, the ends ("A", "B") whose faces have changed places: the cores
+    then run to the mating face, as the other half sees it; presses, False on paper, where nothing
+    can be turned. Returns: SVG text.
     """
     cores = len(plan.ends.joints)
     height = max(LEAST_HEIGHT + 34, HEAD + 64 + cores * CORE_ROW)
@@ -73,7 +74,9 @@ def facing(plan: Plan, turned_round: frozenset[str] = frozenset(), presses: bool
 
 
 def _spots(end: str, face: Face, x: float, middle: float) -> str:
-    """Where a core can be put: one spot on each cavity of the inner face, for a tap, a drop or a key."""
+    """Where a core can be put: one spot on each cavity of the inner face, for a tap, a drop or a
+    key.
+    """
     scale = _scale(face)
     size = min(22.0, pitch(face) * scale / 2)
     return "".join(

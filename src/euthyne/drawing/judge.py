@@ -13,7 +13,10 @@ APART = 268.0
 
 
 def examples(kind: str) -> list[Example]:
-    """Good and bad pictures of a kind of termination, good first. Each termination is drawn in a file of its own."""
+    """Good and bad pictures of a kind of termination, good first.
+
+    Each termination is drawn in a file of its own.
+    """
     if kind in FINISHES and hasattr(finishes, kind):
         drawn: list[Example] = getattr(finishes, kind)()
         return drawn
@@ -23,7 +26,9 @@ def examples(kind: str) -> list[Example]:
 
 @cache
 def row(kind: str) -> str:
-    """The pictures of a kind of termination side by side, each marked and named, as a drawing of their own."""
+    """The pictures of a kind of termination side by side, each marked and named, as a drawing of
+    their own.
+    """
     body, shown = "", examples(kind)
     for i, one in enumerate(shown):
         at = 6 + i * APART

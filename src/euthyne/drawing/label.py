@@ -34,7 +34,9 @@ class Square:
 
 
 def layout(facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: bool) -> list[Words | Square]:
-    """Everything on the label, in mm from its top left corner; before the seal it says that it is no tag."""
+    """Everything on the label, in mm from its top left corner; before the seal it says that it is
+    no tag.
+    """
     last = "NOT PROVEN, NOT A TAG YET"
     if sealed:
         last = f"test again by {facts.next_test}"
@@ -57,7 +59,9 @@ def layout(facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: bool) -> l
 
 
 def _rolled(facts: TagFacts) -> list[Words | Square]:
-    """What it carries rolled up, and in how many layers; nothing for a lead that is never rolled up."""
+    """What it carries rolled up, and in how many layers; nothing for a lead that is never rolled
+    up.
+    """
     if not facts.rolls:
         return [Words(4, 23.2, 2.7, "the most it carries")]
     layers = ""
@@ -106,8 +110,15 @@ def label_svg(facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: bool) -
             weight = "400"
             if item.heavy:
                 weight = "700"
-            body += text(item.x, item.y, item.words, font_size=item.size, font_weight=weight, fill="#22282B",
-                         font_family="Atkinson Hyperlegible Next, sans-serif")  # fmt: skip
+            body += text(
+                item.x,
+                item.y,
+                item.words,
+                font_size=item.size,
+                font_weight=weight,
+                fill="#22282B",
+                font_family="Atkinson Hyperlegible Next, sans-serif",
+            )
     body += path(dark, fill="#22282B", shape_rendering="crispEdges")
     drawn = sheet(WIDTH_MM, HEIGHT_MM, body, "label", f"Label of {facts.tag}")
     return drawn.replace("<svg ", f'<svg width="{WIDTH_MM:g}mm" height="{HEIGHT_MM:g}mm" ', 1)

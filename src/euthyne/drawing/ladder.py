@@ -13,13 +13,21 @@ WIDTH, HEAD, ROW = 848.0, 30.0, 44.0
 CARRIES_X, CARRIES_W = 176.0, 138.0
 LOSES_X, LOSES_W = 400.0, 146.0
 HEATS_X, METAL_X, WORD_X = 617.0, 703.0, 836.0
-WORDS = {"current": "too thin", "drop": "too lossy", "start": "dips low", "protection": "over-fused",
-         "smallest": "too small", "not-made": "not made"}  # fmt: skip
+WORDS = {
+    "current": "too thin",
+    "drop": "too lossy",
+    "start": "dips low",
+    "protection": "over-fused",
+    "smallest": "too small",
+    "not-made": "not made",
+}
 AROUND = 3
 
 
 def shown(sizing: Sizing, taken: str | None) -> tuple[Candidate, ...]:
-    """The rungs around the taken size: enough below to see what fails, enough above to see what more would bring."""
+    """The rungs around the taken size: enough below to see what fails, enough above to see what
+    more would bring.
+    """
     names = [c.size for c in sizing.candidates]
     if taken in names:
         at = names.index(taken)
@@ -39,9 +47,9 @@ def ladder(
 ) -> str:
     """The ladder.
 
-    Parameters: brief; sizing; taken, the size in use; settled, whether the builder took it;
-    post, the address that takes a size (None: nothing can be pressed); metal, by size its kg and, where a price is
-    known, what it costs. Returns: SVG text.
+    Parameters: brief; sizing; taken, the size in use; settled, whether the builder took it; post,
+    the address that takes a size (None: nothing can be pressed); metal, by size its kg and, where a
+    price is known, what it costs. Returns: SVG text.
     """
     rungs = shown(sizing, taken)
     wanted = sizing.wanted_amps
@@ -121,7 +129,9 @@ def _heads(weighed: bool) -> str:
 
 
 def _dip(c: Candidate, y: float, most_drop: float, limit: float, start_limit: float) -> str:
-    """The dip at the start as a thin bar, drawn so that its own limit falls on the line of the other."""
+    """The dip at the start as a thin bar, drawn so that its own limit falls on the line of the
+    other.
+    """
     share = min(c.start_drop_percent / start_limit * limit / most_drop, 1.0)
     kind = "fits"
     if "start" in c.fails:

@@ -1,4 +1,6 @@
-"""Outlines of ends: plugs from the side with their pins out, sockets from the front with their holes."""
+"""Outlines of ends: plugs from the side with their pins out, sockets from the front with their
+holes.
+"""
 
 from dataclasses import dataclass
 from functools import cache
@@ -46,7 +48,9 @@ def _cord_sleeve(x: float = 0.0, y: float = 0.0) -> str:
 
 
 def _pins(part: Part, x: float, mid: float, inside: bool = False) -> str:
-    """The pins seen from the side; where two lie behind each other the part is seen from above instead."""
+    """The pins seen from the side; where two lie behind each other the part is seen from above
+    instead.
+    """
     lines = [c for c in part.face.cavities if c.mark != "E"]
     flat = len({c.y for c in lines}) == 1 and not any(
         c.mark == "E" and c.shape != "clip" for c in part.face.cavities
@@ -177,7 +181,10 @@ def _shrouded(part: Part) -> Outline:
     depth, half, start = part.depth_mm, part.height_mm / 2, SLEEVE_MM - 1
     rear = depth * 0.5
     neck, shoulder = half * 0.5, start + rear * 0.5
-    d = f"M{start} {-neck:g}L{shoulder:g} {-half:g}H{start + rear:g}V{half:g}H{shoulder:g}L{start} {neck:g}Z"
+    d = (
+        f"M{start} {-neck:g}L{shoulder:g} "
+        f"{-half:g}H{start + rear:g}V{half:g}H{shoulder:g}L{start} {neck:g}Z"
+    )
     front = start + rear
     reach = max(part.pin_mm, part.earth_pin_mm) + 4
     walls = rect(front, -half, reach, half * 2, "shroud") + _pins(part, front, 0, inside=True)
@@ -191,7 +198,9 @@ def _shrouded(part: Part) -> Outline:
 
 
 def scale_of(part: Part, tall: float) -> float:
-    """Px to the mm at which an end is about ``tall`` high, and reaches no more than half as far again."""
+    """Px to the mm at which an end is about ``tall`` high, and reaches no more than half as far
+    again.
+    """
     shape = outline(part)
     return min(tall / (shape.above_mm + shape.below_mm), tall / 34, tall * 1.5 / shape.reach_mm)
 

@@ -121,7 +121,10 @@ def sheet(
 def mark(kind: str, x: float, y: float, r: float = 6) -> str:
     """The mark of a stage or a check, told apart by shape: done, open, caution, stop, note."""
     if kind in ("done", "pass"):
-        tick = f"M{x - r * 0.45:g} {y + r * 0.05:g}l{r * 0.32:g} {r * 0.34:g} {r * 0.58:g} {-r * 0.66:g}"
+        tick = (
+            f"M{x - r * 0.45:g} {y + r * 0.05:g}l{r * 0.32:g} {r * 0.34:g} {r * 0.58:g} "
+            f"{-r * 0.66:g}"
+        )
         return circle(x, y, r, "mark-done") + path(tick, "mark-tick")
     if kind == "caution":
         return path(f"M{x:g} {y - r:g}L{x + r:g} {y + r * 0.85:g}H{x - r:g}Z", "mark-caution")

@@ -14,7 +14,9 @@ LEFT, RIGHT, TOP, FOOT = 34.0, 352.0, 18.0, 172.0
 
 
 def reach(brief: SizingBrief, sizing: Sizing, taken: str | None) -> str:
-    """Percent lost against metres of run, for the rungs of the ladder, with the longest run of each at the limit."""
+    """Percent lost against metres of run, for the rungs of the ladder, with the longest run of each
+    at the limit.
+    """
     rungs = shown(sizing, taken)
     limit = brief.drop_limit_percent
     runs = {c.size: longest_run_m(brief, c.drop_percent) for c in rungs}
@@ -69,5 +71,8 @@ def reach(brief: SizingBrief, sizing: Sizing, taken: str | None) -> str:
     body += text(RIGHT + 6, FOOT + 15, unit, "reach-words") + text(
         LEFT, FOOT + 15, "0", "reach-words", "middle"
     )
-    label = f"Drop along the length; {taken} reaches {runs.get(taken or '', 0):.0f} m before {limit:g} % is lost"
+    label = (
+        f"Drop along the length; {taken} reaches {runs.get(taken or '', 0):.0f} m before "
+        f"{limit:g} % is lost"
+    )
     return sheet(WIDTH, HEIGHT, body, "reach", label)

@@ -1,4 +1,6 @@
-"""Reels, coils and offcuts, each with the length left on it, to one scale; and a cut taken from them."""
+"""Reels, coils and offcuts, each with the length left on it, to one scale; and a cut taken from
+them.
+"""
 
 from euthyne.core.stores import Stock, Taken
 from euthyne.drawing.pen import circle, line, rect, sheet, text
@@ -9,7 +11,9 @@ CUT_WIDTH, CUT_ROW, CUT_SPAN = 860.0, 84.0, 700.0
 
 
 def length_left(stock: Stock, longest_m: float) -> str:
-    """One piece in a list: what it lies on, and its length, the longest of the list filling the row."""
+    """One piece in a list: what it lies on, and its length, the longest of the list filling the
+    row.
+    """
     long = max(SPAN * stock.left / max(longest_m, 0.1), 2.0)
     body = _lies_on(stock.offcut, 26, ROW / 2, 13)
     body += rect(START - 18, ROW / 2 - 4.5, long + 18, 9, "cord")

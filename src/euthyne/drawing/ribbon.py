@@ -40,7 +40,8 @@ LIST = Form(
 def ribbon(plan: Plan, progress: Progress, form: Form, base: str, here: Stage | None = None) -> str:
     """The ribbon of a lead.
 
-    Parameters: plan; progress; form, its size; base, the address its bands link under; here, the stage being shown.
+    Parameters: plan; progress; form, its size; base, the address its bands link under; here, the
+    stage being shown.
     Returns: SVG text.
     """
     left, reach_a = _end(plan.ends["A"].part, form, left=True)
@@ -53,7 +54,10 @@ def ribbon(plan: Plan, progress: Progress, form: Form, base: str, here: Stage | 
     bands = _bands(
         standings=progress.standings, form=form, start=start, end=end, base=base, here=here
     )
-    label = f"{plan.lead.name}: {plan.ends['A'].part.words} to {plan.ends['B'].part.words}; next: {progress.next_action}"
+    label = (
+        f"{plan.lead.name}: {plan.ends['A'].part.words} to {plan.ends['B'].part.words}; "
+        f"next: {progress.next_action}"
+    )
     size = "row"
     if form.words:
         size = "page"

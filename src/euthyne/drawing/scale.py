@@ -13,7 +13,8 @@ ROW = 21.0
 def scale(marks: Sequence[ScaleMark], unit: str, log: bool = False) -> str:
     """The scale of an instrument; marks are named above it on as many levels as they need.
 
-    Parameters: marks; unit; log, for sizes that grow by ratio. Returns: SVG text, empty without marks.
+    Parameters: marks; unit; log, for sizes that grow by ratio. Returns: SVG text, empty without
+    marks.
     """
     if not marks:
         return ""

@@ -1,4 +1,6 @@
-"""A layered cable stripped in steps: each layer to scale, cut back from the tip further than the one inside it."""
+"""A layered cable stripped in steps: each layer to scale, cut back from the tip further than the
+one inside it.
+"""
 
 from euthyne.core.trade.layers import Drawn, Stair
 from euthyne.drawing.pen import line, path, rect, sheet, text
@@ -8,9 +10,11 @@ TALLEST, THINNER, ROW = 124.0, 20.0, 30.0
 
 
 def staircase_drawing(stairs: tuple[Stair, ...], whose: str, now: str = "") -> str:
-    """The layers of a cable as they are cut back; with ``now``, as far as that layer and no further.
+    """The layers of a cable as they are cut back; with ``now``, as far as that layer and no
+    further.
 
-    Parameters: stairs, outermost first; whose cable it is; now, the id of the layer being worked on.
+    Parameters: stairs, outermost first; whose cable it is; now, the id of the layer being worked
+    on.
     """
     ids = [s.layer.id for s in stairs]
     if now in ids:

@@ -14,7 +14,10 @@ PAPERS = {"a4": (210.0, 297.0), "letter": (215.9, 279.4)}
 MARGIN, RULE_MM, ROW, STAIR, HEAD = 15.0, 100.0, 9.0, 7.0, 30.0
 STOP_ROW, STOP_WIDE = 5.0, 95  # mm a row of a stop takes, and letters in it
 SHEATH, COPPER, GREEN, YELLOW, STRIPE = "#D9D6D0", "#A9542B", "#3F8F4A", "#E8C63A", 3.0
-WARNING = "Printed at 100 %? This rule must measure 100 mm. If it does not, the page was scaled: do not cut by it."
+WARNING = (
+    "Printed at 100 %? This rule must measure 100 mm. If it does not, the page was "
+    "scaled: do not cut by it."
+)
 
 
 @dataclass(frozen=True)
@@ -55,9 +58,11 @@ Item = Mark | Patch | Note
 
 
 def pages(plan: Plan, paper: str, stops: tuple[str, ...] = ()) -> list[list[Item]]:
-    """The pages of a template: both ends on one where they fit, the rule and its warning on every page.
+    """The pages of a template: both ends on one where they fit, the rule and its warning on every
+    page.
 
-    Parameters: plan; paper, a name of PAPERS; stops, sentences that stand across the top of every page.
+    Parameters: plan; paper, a name of PAPERS; stops, sentences that stand across the top of every
+    page.
     Returns: items of each page, in mm from its top left corner.
     """
     _, tall = PAPERS[paper]
@@ -169,7 +174,9 @@ def _core(core: CoreStrip, tint: str, datum: float, y: float) -> list[Item]:
 
 
 def _insulation(tint: str, x: float, y: float, long: float) -> list[Item]:
-    """A core's insulation in its colour, edged so that white and yellow show on paper; stripes where it has them."""
+    """A core's insulation in its colour, edged so that white and yellow show on paper; stripes
+    where it has them.
+    """
     edge: list[Item] = [Patch(x=x, y=y - 0.3, w=long, h=3.0, fill="#333333")] if long > 0 else []
     if tint != "green-yellow":
         return [*edge, Patch(x=x, y=y, w=long, h=2.4, fill=core_paint(tint))]

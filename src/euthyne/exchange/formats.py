@@ -49,7 +49,8 @@ def formats_markdown() -> str:
             _section("`euthyne wire`: the answer", "Written to standard output.", answers[1]),
             _section(
                 "`euthyne diagnose` and `euthyne probes`: what should join, and what was heard",
-                "In a gang of `silent` the other point is under `with`; `euthyne probes` needs no `sounds`.",
+                "In a gang of `silent` the other point is under `with`; `euthyne probes` needs "
+                "no `sounds`.",
                 wiring_contract.adapter().json_schema(),
             ),
             _section(
@@ -73,8 +74,14 @@ def formats_markdown() -> str:
 
 def checks_markdown() -> str:
     """The page of every check, by stage."""
-    head = "# Checks\n\nGenerated from the code by `euthyne checks`. A stop blocks its stage, a caution wants a reason "
-    head += "that the record keeps, a note only says.\n\n| code | level | stage | watches | why | clears it |\n"
+    head = (
+        "# Checks\n\nGenerated from the code by `euthyne checks`. A stop blocks its stage, a "
+        "caution wants a reason "
+    )
+    head += (
+        "that the record keeps, a note only says.\n\n| code | level | stage | watches | why "
+        "| clears it |\n"
+    )
     lines = [
         f"| `{c.code}` | {c.level} | {c.stage.word} | {c.watches} | {c.why} | {c.clears} |\n"
         for c in listed()

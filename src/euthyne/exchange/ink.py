@@ -1,4 +1,6 @@
-"""Drawings on paper: the same SVG as on screen, with its style sheet written into it, as a ReportLab drawing."""
+"""Drawings on paper: the same SVG as on screen, with its style sheet written into it, as a
+ReportLab drawing.
+"""
 
 import re
 from collections.abc import Iterator
@@ -23,7 +25,9 @@ SVG = "{http://www.w3.org/2000/svg}"
 
 @cache
 def fonts() -> None:
-    """Make the screen's fonts known to ReportLab and svglib, once: ``next`` and ``mono``, each plain and bold."""
+    """Make the screen's fonts known to ReportLab and svglib, once: ``next`` and ``mono``, each
+    plain and bold.
+    """
     from reportlab.pdfbase.pdfmetrics import registerFontFamily
     from svglib.svglib import register_font
 
@@ -38,7 +42,8 @@ def fonts() -> None:
 def on_paper(svg: str, css: str, wide: float) -> Any:
     """A drawing as ReportLab draws it.
 
-    Parameters: svg text of a drawing; css, the style sheet it is shown with on screen; wide, its width in points.
+    Parameters: svg text of a drawing; css, the style sheet it is shown with on screen; wide, its
+    width in points.
     Returns: a ReportLab Drawing of that width.
     """
     from svglib.svglib import svg2rlg
@@ -112,7 +117,9 @@ def _matcher(css: str) -> Any:
 
 
 def _stripe(root: ElementTree.Element) -> None:
-    """Green and yellow stripes as a green line with yellow dashes on it, since paper knows no patterns."""
+    """Green and yellow stripes as a green line with yellow dashes on it, since paper knows no
+    patterns.
+    """
     for parent in list(root.iter()):
         for i, element in reversed(list(enumerate(parent))):
             if element.get("stroke") == STRIPED:

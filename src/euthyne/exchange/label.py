@@ -1,4 +1,6 @@
-"""The tag's label as files: SVG, and PDF true to the millimetre, with the record's address as a QR code."""
+"""The tag's label as files: SVG, and PDF true to the millimetre, with the record's address as a QR
+code.
+"""
 
 from functools import lru_cache
 from io import BytesIO

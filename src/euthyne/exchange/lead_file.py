@@ -138,7 +138,9 @@ def _joint_faults(lead: Lead) -> list[Fault]:
 
 
 def _sealed_lead(seal: Seal) -> Lead | None:
-    """The lead a record froze, read as today's program reads it: fields that are newer take their defaults."""
+    """The lead a record froze, read as today's program reads it: fields that are newer take their
+    defaults.
+    """
     try:
         return read(lead_adapter(), dict(seal.record.get("lead") or {}))
     except Refused:

@@ -1,4 +1,6 @@
-"""The ordering contract: a build in, its best order out with the gates; or what is stuck; or the way back."""
+"""The ordering contract: a build in, its best order out with the gates; or what is stuck; or the
+way back.
+"""
 
 import json
 from dataclasses import dataclass, field
@@ -58,7 +60,9 @@ class DoneStep:
 
 @dataclass(frozen=True)
 class BuildFile:
-    """The document: the cable, its cores, ends, parts and events; what is done, and what was forgotten."""
+    """The document: the cable, its cores, ends, parts and events; what is done, and what was
+    forgotten.
+    """
 
     cable: CableOf
     parts: tuple[Threaded, ...] = ()
@@ -76,7 +80,10 @@ def adapter() -> "TypeAdapter[BuildFile]":
 
 
 def read_build(text: str | bytes) -> tuple[BuildPlan, Done, str | None]:
-    """A build from JSON text, what is done of it, what was forgotten. Raises Refused listing every wrong field."""
+    """A build from JSON text, what is done of it, what was forgotten.
+
+    Raises Refused listing every wrong field.
+    """
     document = parse_json(text)
     for step in document.get("done") or ():
         if isinstance(step, dict) and "from" in step:

@@ -16,7 +16,9 @@ STRICT = {"extra": "forbid", "allow_inf_nan": False}
 
 
 def adapter_for(cls: type[T]) -> "TypeAdapter[T]":
-    """A document model of a core dataclass: unknown fields refused, no infinities, inner dataclasses alike."""
+    """A document model of a core dataclass: unknown fields refused, no infinities, inner
+    dataclasses alike.
+    """
     from pydantic import TypeAdapter
 
     cls.__pydantic_config__ = STRICT  # type: ignore[attr-defined]
@@ -24,7 +26,9 @@ def adapter_for(cls: type[T]) -> "TypeAdapter[T]":
 
 
 def schema_of(adapter: "TypeAdapter[Any]") -> dict[str, Any]:
-    """The JSON Schema of a document, with the names that the shelf and the kinds of lead know as its choices."""
+    """The JSON Schema of a document, with the names that the shelf and the kinds of lead know as
+    its choices.
+    """
     schema: dict[str, Any] = adapter.json_schema()
     known = {("Lead", "kind"): list(KINDS), ("Part", "joint"): list(TERMINATIONS)}
     for (model, name), choices in known.items():

@@ -55,14 +55,18 @@ def read_brief(text: str | bytes) -> SizingBrief:
 
 
 def _kin(one: str, other: str) -> bool:
-    """True when one path is the other, or lies inside it: the later fault may only be an echo of the first."""
+    """True when one path is the other, or lies inside it: the later fault may only be an echo of
+    the first.
+    """
     a, b = one.split("."), other.split(".")
     n = min(len(a), len(b))
     return a[:n] == b[:n]
 
 
 def _stand_in(document: dict[str, Any], path: str) -> None:
-    """Put a value that would do at a wrong field, or take the field out, so that the rest can be read too."""
+    """Put a value that would do at a wrong field, or take the field out, so that the rest can be
+    read too.
+    """
     *parents, last = path.split(".")
     here: Any = document
     spare: Any = STAND_IN

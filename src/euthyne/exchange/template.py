@@ -10,7 +10,8 @@ from euthyne.exchange.ink import fonts
 def template_pdf(plan: Plan, paper: str, stops: tuple[str, ...] = ()) -> bytes:
     """The strip plan of a lead at its true size, as a PDF.
 
-    Parameters: plan; paper, ``"a4"`` or ``"letter"``; stops, sentences across the top of every page. Returns: the file.
+    Parameters: plan; paper, ``"a4"`` or ``"letter"``; stops, sentences across the top of every
+    page. Returns: the file.
     """
     from reportlab.lib.units import mm
     from reportlab.pdfgen.canvas import Canvas

@@ -1,4 +1,6 @@
-"""The traveller: the whole plan of a lead on paper, with the screen's drawings, boxes to tick, room to write."""
+"""The traveller: the whole plan of a lead on paper, with the screen's drawings, boxes to tick, room
+to write.
+"""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -26,7 +28,9 @@ Rows = Sequence[Sequence[str]]
 
 @dataclass(frozen=True)
 class _Sheet:
-    """What every piece of the traveller is laid on: the style sheet of its drawings, its width in points, its hand."""
+    """What every piece of the traveller is laid on: the style sheet of its drawings, its width in
+    points, its hand.
+    """
 
     css: str
     wide: float
@@ -73,8 +77,10 @@ class _Sheet:
 def traveller_pdf(plan: Plan, progress: Progress, css: str, paper: str) -> bytes:
     """The whole plan of a lead to work from on paper.
 
-    Parameters: plan; progress, for its ribbon; css, the style sheet of its drawings; paper, ``"a4"`` or ``"letter"``.
-    Returns: the file: ribbon, brief, cut and strip, wire map with both faces, what to lay out, steps, proof.
+    Parameters: plan; progress, for its ribbon; css, the style sheet of its drawings; paper,
+    ``"a4"`` or ``"letter"``.
+    Returns: the file: ribbon, brief, cut and strip, wire map with both faces, what to lay out,
+    steps, proof.
     """
     from reportlab.lib.units import mm
     from reportlab.platypus import SimpleDocTemplate
@@ -158,7 +164,8 @@ def _standing(plan: Plan) -> str:
     if plan.lead.wanted_by:
         wanted = f", wanted by {plan.lead.wanted_by}"
     return _text(
-        f"{made}{wanted}. Computed from the tables named in the record; local rules, the makers' sheets and a licensed "
+        f"{made}{wanted}. Computed from the tables named in the record; local rules, the "
+        "makers' sheets and a licensed "
         "person decide."
     )
 
@@ -304,7 +311,9 @@ def _proof(sheet: _Sheet, plan: Plan) -> list[Any]:
 
 
 def _edge(name: str, wide: float, tall: float, shut: bool) -> Any:
-    """What stands on the edge of every page: at its foot the lead and its page; on top that it is not to be built."""
+    """What stands on the edge of every page: at its foot the lead and its page; on top that it is
+    not to be built.
+    """
     from reportlab.lib.units import mm
 
     def draw(canvas: Any, document: Any) -> None:

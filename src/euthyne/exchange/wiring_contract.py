@@ -1,4 +1,6 @@
-"""The wiring-fault contract: what should join and what was heard in; the mistakes, or the probes to make, out."""
+"""The wiring-fault contract: what should join and what was heard in; the mistakes, or the probes to
+make, out.
+"""
 
 import json
 from collections.abc import Callable, Iterable, Iterator
@@ -33,10 +35,11 @@ class SilentGang:
 
 @dataclass(frozen=True)
 class GridFile:
-    """The document: every contact, the wires that should be there, what sounded, what stayed silent.
+    """The document: every contact, the wires that should be there, what sounded, what stayed
+    silent.
 
-    ``silent`` is the word rest, or a list of pairs and gangs; ``mirror`` the other face of a fitting's drawing;
-    ``gangs`` whether there are clips to strap points together.
+    ``silent`` is the word rest, or a list of pairs and gangs; ``mirror`` the other face of a
+    fitting's drawing; ``gangs`` whether there are clips to strap points together.
     """
 
     points: dict[str, Cavities]
@@ -56,8 +59,8 @@ def adapter() -> "TypeAdapter[GridFile]":
 def read_grid(text: str | bytes, heard: bool = True) -> tuple[Wiring, Heard, bool]:
     """A document from JSON text.
 
-    Parameters: text; heard, whether what sounded must be given. Returns: what should be there, what was heard, and
-    whether there are clips for gangs. Raises: Refused listing every wrong field.
+    Parameters: text; heard, whether what sounded must be given. Returns: what should be there, what
+    was heard, and whether there are clips for gangs. Raises: Refused listing every wrong field.
     """
     document = parse_json(text)
     _plain_keys(document)
@@ -213,7 +216,9 @@ def _mirror_faults(file: GridFile) -> Iterator[Fault]:
 
 
 def diagnosis_json(text: str | bytes) -> str:
-    """The contract's answer to a document: agrees, or the explanations, or what to probe next. Raises Refused."""
+    """The contract's answer to a document: agrees, or the explanations, or what to probe next.
+    Raises Refused.
+    """
     wiring, heard, _ = read_grid(text)
     return json.dumps(_diagnosis(diagnose(wiring, heard)), indent=1)
 

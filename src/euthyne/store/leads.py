@@ -36,7 +36,9 @@ class IsSealed(Exception):
 
 @dataclass(frozen=True)
 class Held:
-    """A lead as the store holds it, with texts typed at its fields that could not be used, by field."""
+    """A lead as the store holds it, with texts typed at its fields that could not be used, by
+    field.
+    """
 
     lead: Lead
     sealed: bool
@@ -80,7 +82,9 @@ class LeadStore:
             yield session
 
     def all(self, words: str = "") -> list[Held]:
-        """Leads whose tag, name, maker's customer or document holds every word; newest change first."""
+        """Leads whose tag, name, maker's customer or document holds every word; newest change
+        first.
+        """
         query = HELD.order_by(LeadRow.changed_at.desc(), LeadRow.tag.desc())
         for word in words.split():
             like = f"%{word}%"
@@ -124,7 +128,8 @@ class LeadStore:
         what: str,
         also: Also | None = None,
     ) -> Held:
-        """Change a lead in one transaction; ``also`` is done in the same one, where the lead did change.
+        """Change a lead in one transaction; ``also`` is done in the same one, where the lead did
+        change.
 
         Raises: NoSuchLead, IsSealed, and what ``change`` raises.
         """
@@ -142,7 +147,10 @@ class LeadStore:
             return _held(row)
 
     def seal(self, tag: str, at: str, by: str, record: Callable[[Lead], dict[str, Any]]) -> Seal:
-        """Freeze a lead's record as the next link of the chain. Raises NoSuchLead, IsSealed, and what record raises."""
+        """Freeze a lead's record as the next link of the chain.
+
+        Raises NoSuchLead, IsSealed, and what record raises.
+        """
         with self._writing() as session:
             row = _row(session, tag)
             if row.sealed:
@@ -224,7 +232,8 @@ class LeadStore:
     def practise(self, practices: Practices, at: str, by: str, what: str) -> int:
         """Keep how this bench works, in one transaction with every lead whose build has not begun.
 
-        Returns: how many leads took it up. A lead whose build has begun keeps what it was begun with.
+        Returns: how many leads took it up. A lead whose build has begun keeps what it was begun
+        with.
         """
         taken = 0
         with self._writing() as session:

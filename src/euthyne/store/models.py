@@ -34,7 +34,9 @@ class DraftRow(Base):
 
 
 class SealRow(Base):
-    """A sealed record: never changed, never taken out. ``own`` is False for one sealed in another log."""
+    """A sealed record: never changed, never taken out. ``own`` is False for one sealed in another
+    log.
+    """
 
     __tablename__ = "seal"
     id: Mapped[int] = mapped_column(primary_key=True)

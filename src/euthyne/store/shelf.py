@@ -22,7 +22,9 @@ KINDS = (
 
 @dataclass(frozen=True)
 class Leaflet:
-    """A leaflet without its content: its number, name, kind by content, when it was added and by whom."""
+    """A leaflet without its content: its number, name, kind by content, when it was added and by
+    whom.
+    """
 
     id: int
     name: str
@@ -32,7 +34,9 @@ class Leaflet:
 
 
 def kind_of(content: bytes) -> str:
-    """What a file is by its content: a PDF or a picture. Raises Refused for anything else, or for too much."""
+    """What a file is by its content: a PDF or a picture. Raises Refused for anything else, or for
+    too much.
+    """
     if len(content) > LEAFLET_BYTES:
         size = f"{len(content) / 1e6:.1f} MB is too much"
         raise Refused(
@@ -79,7 +83,10 @@ class ShelfStore:
             session.execute(delete(PartRow).where(PartRow.id == name))
 
     def keep_leaflet(self, tag: str, name: str, content: bytes, at: str, by: str) -> None:
-        """Keep a leaflet with a lead. Raises NoSuchLead, and Refused for a file that is no picture and no PDF."""
+        """Keep a leaflet with a lead.
+
+        Raises NoSuchLead, and Refused for a file that is no picture and no PDF.
+        """
         kind = kind_of(content)
         with self._writing() as session, session.begin():
             lead = session.scalar(select(LeadRow.id).where(LeadRow.tag == tag))
@@ -111,7 +118,10 @@ class ShelfStore:
             return [Leaflet(*row) for row in db.execute(query)]
 
     def leaflet(self, tag: str, number: int) -> tuple[str, bytes]:
-        """Kind and content of a leaflet of a lead. Raises NoSuchLead when the lead has none of that number."""
+        """Kind and content of a leaflet of a lead.
+
+        Raises NoSuchLead when the lead has none of that number.
+        """
         query = (
             select(LeafletRow.kind, LeafletRow.content)
             .join(LeadRow, LeadRow.id == LeafletRow.lead_id)

@@ -1,4 +1,6 @@
-"""Keeping Stores: what is on hand, and every movement of it, in the transaction of the step that caused it."""
+"""Keeping Stores: what is on hand, and every movement of it, in the transaction of the step that
+caused it.
+"""
 
 from dataclasses import asdict, dataclass
 from typing import Any
@@ -72,7 +74,10 @@ class StoresStore:
             session.add(_movement(row=row, change=stock.left, at=at, by=by, why=why))
 
     def count(self, name: str, left: float, at: str, by: str) -> None:
-        """Set what is left to what was counted or measured. Raises Refused without a stock of that name."""
+        """Set what is left to what was counted or measured.
+
+        Raises Refused without a stock of that name.
+        """
         with self._writing() as session, session.begin():
             row = _row(session, name)
             if left != row.left:
@@ -80,7 +85,9 @@ class StoresStore:
                 row.left = left
 
     def drop(self, name: str, at: str, by: str) -> None:
-        """Take something off the list; what is known of it stays. Raises Refused without a stock of that name."""
+        """Take something off the list; what is known of it stays. Raises Refused without a stock of
+        that name.
+        """
         with self._writing() as session, session.begin():
             row = _row(session, name)
             session.add(
@@ -103,7 +110,9 @@ class StoresStore:
 
 
 def draw_down(session: Session, lead_id: int, before: Lead, after: Lead) -> None:
-    """Take out of Stores what the steps that were just done use, and put back what a step taken back had used."""
+    """Take out of Stores what the steps that were just done use, and put back what a step taken
+    back had used.
+    """
     was, now = {d.step: d for d in before.build.done}, {d.step: d for d in after.build.done}
     for step in OUT_OF_STORES:
         if step in now and step not in was:

@@ -55,7 +55,9 @@ def save(tag: str) -> str | Response:
 
 
 def read_route() -> Entered:
-    """The legs of the run, where it was typed as legs; a run that can not be read keeps what there was."""
+    """The legs of the run, where it was typed as legs; a run that can not be read keeps what there
+    was.
+    """
     try:
         return Entered(
             values={"brief.legs_m": read_legs(request.form["brief.run_m"], "brief.run_m")}
@@ -65,7 +67,9 @@ def read_route() -> Entered:
 
 
 def read_loads(drafts: dict[str, str]) -> Entered | None:
-    """The list of loads as the form holds it; rows left empty are dropped, rows that make no sense kept as typed."""
+    """The list of loads as the form holds it; rows left empty are dropped, rows that make no sense
+    kept as typed.
+    """
     rows = [f"brief.loads.{i}" for i in range(20) if f"brief.loads.{i}.draws" in request.form]
     if not rows:
         return None
@@ -85,7 +89,9 @@ def read_loads(drafts: dict[str, str]) -> Entered | None:
 
 
 def read_load(typed: dict[str, str], row: str) -> OneLoad:
-    """One load from what was typed: its name, what it draws, how many, and the share on at once. Raises Refused."""
+    """One load from what was typed: its name, what it draws, how many, and the share on at once.
+    Raises Refused.
+    """
     draws, count = typed["draws"], typed["quantity"] or "1"
     at_once = read_quantity(typed["diversity"] or "100 %", PERCENT, f"{row}.diversity").value / 100
     if count.replace(",", ".").replace(".", "", 1).isdigit():

@@ -70,7 +70,9 @@ HOW_PUT_RIGHT = {
 
 
 def rework_words(plan: Plan, done_again: Rework) -> str:
-    """What had to be done again, in words: a part or step by its name, how it was put right, what it cost."""
+    """What had to be done again, in words: a part or step by its name, how it was put right, what
+    it cost.
+    """
     named = {s.key: s.headline for s in plan.build.steps}
 
     def called(key: str) -> str:
@@ -145,7 +147,9 @@ def _bench_page(page: LeadPage, step: BuildStep | None) -> str:
 
 
 def judged(plan: Plan, step: BuildStep) -> Markup | None:
-    """Good and bad of what a step makes, drawn side by side; None where there is nothing to judge by eye."""
+    """Good and bad of what a step makes, drawn side by side; None where there is nothing to judge
+    by eye.
+    """
     if not step.judge:
         return None
     return Markup(

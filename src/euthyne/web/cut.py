@@ -73,9 +73,15 @@ def show(tag: str) -> str:
         if strip.stairs
     ]
     return show_stage(
-        page, Stage.CUT, fields=fields, drawings=drawings, strips=_strips(page), source=_source(page),
-        cutting=cutting, stairs=stairs,
-    )  # fmt: skip
+        page,
+        Stage.CUT,
+        fields=fields,
+        drawings=drawings,
+        strips=_strips(page),
+        source=_source(page),
+        cutting=cutting,
+        stairs=stairs,
+    )
 
 
 def _fields(page: LeadPage) -> tuple[Question, ...]:
@@ -87,8 +93,9 @@ def _fields(page: LeadPage) -> tuple[Question, ...]:
 
 @dataclass(frozen=True)
 class Source:
-    """Where a lead is cut from: the cable it needs against Stores, its drawing, the pieces that are long
-    enough, the longest there is, and how many of the wanted lengths there are."""
+    """Where a lead is cut from: the cable it needs against Stores, its drawing, the pieces that are
+    long enough, the longest there is, and how many of the wanted lengths there are.
+    """
 
     laid: Laid | None
     drawing: Markup | None

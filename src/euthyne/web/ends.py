@@ -41,7 +41,9 @@ LUGS = Question("ends.lugs_on_post", "Lugs on the post", "whole", bounds=(1, 12)
 
 
 def fields_of(plan: Plan) -> tuple[Question, ...]:
-    """What the ends of a lead are asked: parts and colours always, the rest where the parts give cause."""
+    """What the ends of a lead are asked: parts and colours always, the rest where the parts give
+    cause.
+    """
     own = tuple(
         (p.id, p.words)
         for p in {
@@ -50,8 +52,15 @@ def fields_of(plan: Plan) -> tuple[Question, ...]:
             plan.ends["B"].part.id: plan.ends["B"].part,
         }.values()
     )
-    return _fields(mains=plan.mains, cores=plan.cores, switched=plan.lead.ends.switch != "none", stud_a=plan.ends["A"].part.stud, stud_b=plan.ends["B"].part.stud, own=own,
-                   sealed="wire-seal" in (plan.ends["A"].part.joint, plan.ends["B"].part.joint))  # fmt: skip
+    return _fields(
+        mains=plan.mains,
+        cores=plan.cores,
+        switched=plan.lead.ends.switch != "none",
+        stud_a=plan.ends["A"].part.stud,
+        stud_b=plan.ends["B"].part.stud,
+        own=own,
+        sealed="wire-seal" in (plan.ends["A"].part.joint, plan.ends["B"].part.joint),
+    )
 
 
 @lru_cache(maxsize=128)
@@ -178,7 +187,9 @@ def _read_tints(page: LeadPage) -> Entered:
 
 
 def _own_parts(page: LeadPage) -> Entered:
-    """Copies of the parts of one's own that the lead now uses: they stay with it whatever becomes of the shelf."""
+    """Copies of the parts of one's own that the lead now uses: they stay with it whatever becomes
+    of the shelf.
+    """
     ends = page.held.lead.ends
     names = {request.form.get(f"ends.{end}", getattr(ends, end)) for end in ("a", "b")}
     kept = {p.id: p for p in ends.own} | {
@@ -191,7 +202,9 @@ def _own_parts(page: LeadPage) -> Entered:
 
 
 def _read_joints(page: LeadPage) -> Entered | None:
-    """The wire map as the form holds it; empty when it is the usual one, so that a change of part keeps it right."""
+    """The wire map as the form holds it; empty when it is the usual one, so that a change of part
+    keeps it right.
+    """
     if not any(k.startswith("joint.") for k in request.form):
         return None
     if any(

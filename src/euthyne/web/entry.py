@@ -57,7 +57,9 @@ def keep(tag: str, stage: Stage, entered: Entered) -> None:
 def enter(
     tag: str, stage: Stage, specs: tuple[Question, ...], more: Entered | None = None
 ) -> str | Response:
-    """Take a stage's form, and answer with the parts that changed or send the browser back to the stage."""
+    """Take a stage's form, and answer with the parts that changed or send the browser back to the
+    stage.
+    """
     refuse_stale(tag, stage)
     entered = read_form(specs, request.form)
     if more is not None:

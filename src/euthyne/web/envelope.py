@@ -1,4 +1,6 @@
-"""Envelope: quick sums with no lead attached, each at an address of its own that can be sent to someone."""
+"""Envelope: quick sums with no lead attached, each at an address of its own that can be sent to
+someone.
+"""
 
 from collections.abc import Mapping
 from typing import Any

@@ -74,7 +74,10 @@ def _no_such_lead(error: NoSuchLead) -> tuple[str, int]:
 
 def _is_sealed(error: IsSealed) -> tuple[str, int]:
     tag = str(error)
-    why = "Its record is frozen, so that a change would show. A correction is a new entry that points at this one."
+    why = (
+        "Its record is frozen, so that a change would show. A correction is a new entry that "
+        "points at this one."
+    )
     return _page(
         code=409,
         title=f"{tag} is sealed.",
@@ -95,7 +98,10 @@ def _not_now(error: NotNow) -> tuple[str, int]:
 
 
 def _stale(error: "Stale") -> tuple[str, int]:
-    why = "Someone changed this stage after you opened it. What you typed is below; nothing of it was kept."
+    why = (
+        "Someone changed this stage after you opened it. What you typed is below; nothing of "
+        "it was kept."
+    )
     address = url_for(f"{error.stage.value}.show", tag=error.tag)
     return _page(
         code=409,
@@ -120,7 +126,10 @@ def _refused(error: Refused) -> tuple[str, int]:
 
 def _old_form(_error: CSRFError) -> tuple[str, int]:
     typed = {k: v for k, v in request.form.items() if k not in ("csrf_token", "stamp") and v}
-    why = "It was opened before this program was started anew. What you typed is below; nothing of it was kept."
+    why = (
+        "It was opened before this program was started anew. What you typed is below; nothing "
+        "of it was kept."
+    )
     return _page(
         code=400,
         title="This form had grown old.",

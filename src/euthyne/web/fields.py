@@ -1,4 +1,6 @@
-"""What a person types into a stage: kept where it can be used, kept as a draft where not, and shown as understood."""
+"""What a person types into a stage: kept where it can be used, kept as a draft where not, and shown
+as understood.
+"""
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
@@ -89,7 +91,9 @@ def put_in(lead: Lead, entered: Entered) -> Lead:
 
 
 def without_typed(lead: Lead, paths: list[str]) -> Lead:
-    """The lead with the typed texts of some paths forgotten, since their values were set another way."""
+    """The lead with the typed texts of some paths forgotten, since their values were set another
+    way.
+    """
     return replace(lead, typed={k: v for k, v in lead.typed.items() if k not in paths})
 
 

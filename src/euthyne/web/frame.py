@@ -1,4 +1,6 @@
-"""What every page of a lead shares: the lead as it is held, its plan, its progress, the frame around the stage."""
+"""What every page of a lead shares: the lead as it is held, its plan, its progress, the frame
+around the stage.
+"""
 
 from collections.abc import Callable
 from dataclasses import dataclass
@@ -118,7 +120,9 @@ def drawn(draw: Callable[[Plan], str], lead: Lead) -> Markup:
 
 
 def page_of(held: Held) -> LeadPage:
-    """The page of a lead as it is held; what was computed of the very same lead before is used again."""
+    """The page of a lead as it is held; what was computed of the very same lead before is used
+    again.
+    """
     return LeadPage(held, plan_of(held.lead), _progress(held.lead, held.sealed))
 
 
@@ -128,7 +132,9 @@ def lead_page(tag: str) -> LeadPage:
 
 
 def stamp_of(page: LeadPage, stage: Stage) -> str:
-    """A short sum of what a stage holds, to notice a form that was opened before someone else changed it."""
+    """A short sum of what a stage holds, to notice a form that was opened before someone else
+    changed it.
+    """
     section = getattr(page.held.lead, stage.value, page.held.lead)
     return sha256(repr(section).encode()).hexdigest()[:12]
 

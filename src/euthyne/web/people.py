@@ -25,7 +25,9 @@ def save() -> Response:
 
 
 def initials_given() -> str:
-    """The initials of a form, kept on this device; those kept already, or a question mark, where it has none."""
+    """The initials of a form, kept on this device; those kept already, or a question mark, where it
+    has none.
+    """
     given = request.form.get("initials", "").strip()[:12] or str(session.get("who", "")) or "?"
     session["who"], session.permanent = given, True
     return given

@@ -66,7 +66,9 @@ def _building(tag: str) -> LeadPage:
 
 @blueprint.get("/leads/<tag>/build/wrong")
 def wrong(tag: str) -> str | Response:
-    """A step that is not right, the last one unless another is asked for: what doing it again takes."""
+    """A step that is not right, the last one unless another is asked for: what doing it again
+    takes.
+    """
     page = _building(tag)
     done = [d.step for d in page.held.lead.build.done]
     if not done:
@@ -152,7 +154,9 @@ def forgot(tag: str) -> str:
 
 
 def _parts(page: LeadPage) -> list[tuple[str, str]]:
-    """Every threaded part with its words: those ticked off first, the newest foremost; they are the likeliest."""
+    """Every threaded part with its words: those ticked off first, the newest foremost; they are the
+    likeliest.
+    """
     done = [d.step for d in page.held.lead.build.done]
     parts = sorted(
         page.plan.build.threading.parts,
@@ -183,7 +187,9 @@ def go_back(tag: str) -> Response:
 def _opened(
     lead: Lead, way: WayBack | None, what: str, initials: str, why: str | None = None
 ) -> Lead:
-    """The lead with a way back taken; ``why`` is given for a step that was not right, None for a forgotten part."""
+    """The lead with a way back taken; ``why`` is given for a step that was not right, None for a
+    forgotten part.
+    """
     if way is None or not way.possible:
         raise NotNow(WAYS["impossible"], url_for("build.show", tag=lead.tag), "Back to the build")
     kept = tuple(d for d in lead.build.done if d.step not in way.opened)

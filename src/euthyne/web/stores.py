@@ -1,4 +1,6 @@
-"""Stores: reels and offcuts drawn by their length, parts and sleeves counted, tools and dies; what is short."""
+"""Stores: reels and offcuts drawn by their length, parts and sleeves counted, tools and dies; what
+is short.
+"""
 
 from dataclasses import dataclass
 from functools import lru_cache
@@ -178,9 +180,15 @@ def _read(typed: dict[str, str]) -> Stock:
         raise Refused(*faults)
     name = typed.get("name", "")[:40] or _fresh(kind, what)
     return Stock(
-        name=name, kind=kind, what=what, left=left, offcut=bool(typed.get("offcut")), place=typed.get("place", "")[:60], price=price,
+        name=name,
+        kind=kind,
+        what=what,
+        left=left,
+        offcut=bool(typed.get("offcut")),
+        place=typed.get("place", "")[:60],
+        price=price,
         source=typed.get("source", "")[:120],
-    )  # fmt: skip
+    )
 
 
 def _amount(kind: StockKind, text: str) -> float:

@@ -1,4 +1,6 @@
-"""Every check, found by looking into this folder: a function of the plan, silent or saying what it found."""
+"""Every check, found by looking into this folder: a function of the plan, silent or saying what it
+found.
+"""
 
 from dataclasses import replace
 from importlib import import_module
@@ -32,7 +34,9 @@ def listed() -> tuple[Check | Caution, ...]:
 
 
 def checks(plan: Plan) -> tuple[Found, ...]:
-    """Everything found in a plan, stops first, then in the order of the stages; a passed caution carries its reason."""
+    """Everything found in a plan, stops first, then in the order of the stages; a passed caution
+    carries its reason.
+    """
     current = "DC"
     if plan.mains:
         current = "AC"

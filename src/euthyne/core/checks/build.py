@@ -29,7 +29,8 @@ def trapped(plan: Plan) -> Said | None:
     ] or ["a sleeve"]
     return Said(
         "A part does not go over the cord",
-        f"{', '.join(names).capitalize()}: the bore is smaller than the {plan.conductor.cable_od_mm:g} mm the cord may be.",
+        f"{', '.join(names).capitalize()}: the bore is smaller than the "
+        f"{plan.conductor.cable_od_mm:g} mm the cord may be.",
     )
 
 
@@ -73,7 +74,10 @@ def crimp_soldered(plan: Plan) -> Said | None:
 @check(
     "caution",
     Stage.BUILD,
-    why="An indent is as deep as the blow; a shallow one holds at the tug and heats at the first load.",
+    why=(
+        "An indent is as deep as the blow; a shallow one holds at the tug and heats at the "
+        "first load."
+    ),
     clears="A press with the lug's own die, or a reason, with every joint pulled and measured.",
 )
 def hammer_crimp(plan: Plan) -> Said | None:
@@ -126,7 +130,8 @@ def torque_by_feel(plan: Plan) -> Said | None:
     why = plan.build.job.practices.reason("torque")
     return Said(
         "Screws by feel",
-        f"The sheet of the {given[0].short} gives {given[0].torque_nm:g} N m. The bench says: {why}",
+        f"The sheet of the {given[0].short} gives {given[0].torque_nm:g} N m. The bench says: "
+        f"{why}",
     )
 
 
@@ -161,7 +166,8 @@ def plan_changed_after_build(plan: Plan) -> Said | None:
         return None
     return Said(
         "The plan changed after building began",
-        f"{len(build.done)} steps were done to another plan. Look at what is on the bench against this one.",
+        f"{len(build.done)} steps were done to another plan. Look at what is on the bench "
+        "against this one.",
     )
 
 
@@ -177,7 +183,8 @@ def repair_ways(plan: Plan) -> Said | None:
     if Trait.MENDED not in plan.kind.traits:
         return None
     ways = {
-        "coupler": "Cut the damage out, then join with a rated in-line coupler, its holes on the supply side.",
+        "coupler": "Cut the damage out, then join with a rated in-line coupler, its holes on "
+        "the supply side.",
         "resin": "Cut the damage out; stagger the joints, crimp, and pour resin over all of it.",
         "shorten": "Cut the damage out and shorten: the end goes on again.",
     }

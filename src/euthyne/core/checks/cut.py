@@ -21,7 +21,10 @@ def bent_too_tight(plan: Plan) -> Said | None:
         "moved": "six times, moved",
         "drum": "eight times, on a drum",
     }
-    said = f"Bent to {bend:g} mm; its {plan.conductor.cable_od_mm:g} mm ask for {least:.0f} mm, {how[plan.cut.bending]}."
+    said = (
+        f"Bent to {bend:g} mm; its {plan.conductor.cable_od_mm:g} mm ask for {least:.0f} mm, "
+        f"{how[plan.cut.bending]}."
+    )
     return Said(
         "Bent too tight", said, Fix(f"Bend it to {least:.0f} mm", (("cut.bend_mm", least),))
     )
@@ -43,5 +46,6 @@ def earth_last(plan: Plan) -> Said | None:
         return None
     return Said(
         "Little room for the earth to part last",
-        f"The {tight.short} holds {tight.room_mm:g} mm of spare core; the steps between the cores are made smaller.",
+        f"The {tight.short} holds {tight.room_mm:g} mm of spare core; the steps between the "
+        "cores are made smaller.",
     )

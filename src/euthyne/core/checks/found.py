@@ -21,7 +21,9 @@ class Fix:
 
 @dataclass(frozen=True)
 class Said:
-    """What a check found in one lead: a title, the numbers, a fix where there is one, a graver or lighter level."""
+    """What a check found in one lead: a title, the numbers, a fix where there is one, a graver or
+    lighter level.
+    """
 
     title: str
     text: str
@@ -31,7 +33,9 @@ class Said:
 
 @dataclass(frozen=True)
 class Found:
-    """A check that fired: stable code, level, stage, title, the numbers, why it matters, what would clear it."""
+    """A check that fired: stable code, level, stage, title, the numbers, why it matters, what would
+    clear it.
+    """
 
     code: str
     level: Level
@@ -53,7 +57,8 @@ class Found:
 class Check:
     """A check: what is known of it before any lead is, and the function that looks.
 
-    ``on`` the kind of current it watches, None for either. Called with a plan it is silent, or says what it found.
+    ``on`` the kind of current it watches, None for either. Called with a plan it is silent, or says
+    what it found.
     """
 
     code: str
@@ -88,9 +93,11 @@ LISTED: dict[str, Check] = {}
 def check(
     level: Level, stage: Stage, why: str, clears: str, on: Current | None = None
 ) -> Callable[[Callable[[Plan], Said | None]], Check]:
-    """Make a check of a function and list it: its code is the function's name, what it watches its docstring.
+    """Make a check of a function and list it: its code is the function's name, what it watches its
+    docstring.
 
-    Parameters: level and stage; why it matters; what clears it; on, the current it watches, None for either.
+    Parameters: level and stage; why it matters; what clears it; on, the current it watches, None
+    for either.
     Raises: ValueError when its code is taken.
     """
 
@@ -102,7 +109,7 @@ def check(
             code=code,
             level=level,
             stage=stage,
-            watches=(look.__doc__ or "").strip(),
+            watches=" ".join((look.__doc__ or "").split()),
             why=why,
             clears=clears,
             on=on,

@@ -70,7 +70,8 @@ def plan_changed_after_proof(plan: Plan) -> Said | None:
         return None
     return Said(
         "The plan changed after the proof began",
-        "Readings were taken when the plan said something else. They are now judged against this one.",
+        "Readings were taken when the plan said something else. They are now judged against "
+        "this one.",
     )
 
 

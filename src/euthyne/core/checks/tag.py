@@ -13,7 +13,8 @@ def weakest_part(plan: Plan) -> Said | None:
         return None
     return Said(
         "What sets the rating",
-        f"The weakest link is {plan.conductor.weakest.words}, {at_most(plan.conductor.weakest.amps)} A. That figure goes on the tag.",
+        f"The weakest link is {plan.conductor.weakest.words}, "
+        f"{at_most(plan.conductor.weakest.amps)} A. That figure goes on the tag.",
     )
 
 

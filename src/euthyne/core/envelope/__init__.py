@@ -1,4 +1,6 @@
-"""Quick sums on the back of an envelope, with no lead attached: one file an instrument, found by looking in here."""
+"""Quick sums on the back of an envelope, with no lead attached: one file an instrument, found by
+looking in here.
+"""
 
 from importlib import import_module
 from pkgutil import iter_modules
@@ -11,7 +13,10 @@ SHARED = ("answer", "asked", "path")
 
 
 def _found() -> tuple[Instrument, ...]:
-    """Every instrument, in the order of their row. Raises: AttributeError for a file that holds none."""
+    """Every instrument, in the order of their row.
+
+    Raises: AttributeError for a file that holds none.
+    """
     names = [module.name for module in iter_modules(__path__) if module.name not in SHARED]
     found = [import_module(f"{__name__}.{name}").INSTRUMENT for name in names]
     return tuple(sorted(found, key=lambda instrument: instrument.place))

@@ -31,7 +31,8 @@ def what_amps(watts: float, volts: float, power_factor: float, efficiency: float
     single = amps["single-phase"]
     return Sum(
         tuple(Figure(name, value, "A", 2) for name, value in amps.items()),
-        "A load that draws constant power draws most at the lowest volts it still runs at: size at those.",
+        "A load that draws constant power draws most at the lowest volts it still runs at: size "
+        "at those.",
         tuple(ScaleMark(value, name, "answer") for name, value in amps.items()),
         "A",
         workings=(

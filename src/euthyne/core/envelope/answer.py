@@ -16,7 +16,8 @@ Marked = Literal["given", "answer", "limit", "quiet"]
 class Figure:
     """A number that answers: what it is, its value, its unit, how many places are worth showing.
 
-    ``limit`` says that it is the most or the least there may be, and is then rounded to the side of caution.
+    ``limit`` says that it is the most or the least there may be, and is then rounded to the side of
+    caution.
     """
 
     words: str
@@ -38,7 +39,9 @@ class ScaleMark:
 
 @dataclass(frozen=True)
 class Disc:
-    """Something round, drawn to scale: its outside and bore in mm, what fills the bore in mm2, its words and figure."""
+    """Something round, drawn to scale: its outside and bore in mm, what fills the bore in mm2, its
+    words and figure.
+    """
 
     words: str
     figure: str
@@ -49,7 +52,9 @@ class Disc:
 
 @dataclass(frozen=True)
 class Sum:
-    """What an instrument answers: figures, a sentence, the marks of its scale, the working, the brief behind it."""
+    """What an instrument answers: figures, a sentence, the marks of its scale, the working, the
+    brief behind it.
+    """
 
     figures: tuple[Figure, ...]
     sentence: str
@@ -66,7 +71,8 @@ class Sum:
 
 @dataclass(frozen=True)
 class Instrument:
-    """One instrument: its name in an address, its question, its fields with what stands in them at first, its sum.
+    """One instrument: its name in an address, its question, its fields with what stands in them at
+    first, its sum.
 
     ``place`` is where it stands in the row of instruments.
     """

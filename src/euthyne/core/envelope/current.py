@@ -10,7 +10,9 @@ from euthyne.core.sizing.size import size
 
 
 def what_current(brief: SizingBrief, name: str) -> Sum:
-    """The most a size may carry over a run: by its rating, and by the loss allowed, whichever is less."""
+    """The most a size may carry over a run: by its rating, and by the loss allowed, whichever is
+    less.
+    """
     rating = candidate(size(brief), name).rating_amps
     low, high = 0.0, rating * 4
     for _ in range(50):

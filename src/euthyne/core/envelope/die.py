@@ -11,7 +11,10 @@ from euthyne.core.trade.worked import Working
 
 
 def what_die(outside_mm: float, bore_mm: float, copper_mm2: float, across_flats_mm: float) -> Sum:
-    """What a hexagonal die makes of a lug and its copper. Raises Refused where the bore is wider than the barrel."""
+    """What a hexagonal die makes of a lug and its copper.
+
+    Raises Refused where the bore is wider than the barrel.
+    """
     if bore_mm >= outside_mm:
         raise Refused(
             Fault(

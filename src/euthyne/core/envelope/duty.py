@@ -13,7 +13,8 @@ def what_duty(amps: float, duty_percent: float) -> Sum:
     heating = amps * math.sqrt(duty_percent / 100)
     return Sum(
         (Figure("Heats as", heating, "A"), Figure("Drops volts as", amps, "A")),
-        "Volt drop goes by the full current. On a ten-minute cycle a thin lead heats more than this says.",
+        "Volt drop goes by the full current. On a ten-minute cycle a thin lead heats more than "
+        "this says.",
         (ScaleMark(amps, "while it works", "given"), ScaleMark(heating, "heats as", "answer")),
         "A",
         workings=(

@@ -25,7 +25,9 @@ AC_FAMILIES = tuple((f.name, f.words) for f in families().values() if f.kind == 
 
 @dataclass(frozen=True)
 class FaultPath:
-    """A supply's fault path: volts to earth, the loop up to the lead (ohm), what guards it; the cable's insulation."""
+    """A supply's fault path: volts to earth, the loop up to the lead (ohm), what guards it; the
+    cable's insulation.
+    """
 
     volts: float
     loop_ohms: float
@@ -35,14 +37,19 @@ class FaultPath:
 
 
 def what_earth_length(which: Size, path: FaultPath) -> Sum:
-    """The longest lead at whose far end a fault to earth clears in time, and whether its copper outlasts a short.
+    """The longest lead at whose far end a fault to earth clears in time, and whether its copper
+    outlasts a short.
 
-    Parameters: which size; path, the supply's. Returns: Sum. Source: IEC 60364-4-41, IEC 60364-4-43.
+    Parameters: which size; path, the supply's. Returns: Sum. Source: IEC 60364-4-41, IEC
+    60364-4-43.
     """
     guard, within = path.guard, earth_fault_seconds(path.volts)
     wanted = amps_to_clear(guard, within)
     if wanted is None:
-        said = f"Nothing is known of how soon {guard.word} acts: only a residual-current device answers in time."
+        said = (
+            f"Nothing is known of how soon {guard.word} acts: only a residual-current device "
+            "answers in time."
+        )
         return Sum((Figure("At most", "not known"),), said)
     cool = put(Wire(which).ohms_per_m_20, "mohm", 1000)
     alpha = put(materials()["copper"].alpha20_per_k)
@@ -55,11 +62,20 @@ def what_earth_length(which: Size, path: FaultPath) -> Sum:
     stands = withstand_a2s(which.cross_section_mm2, path.insulation)
     passes = max(let_through_a2s(guard, a) for a in (wanted, near))
     loop = (put(0.95) * put(path.volts, "V") / put(wanted, "A") - put(path.loop_ohms, "ohm")) / hot
-    said = f"{guard.word[0].upper()}{guard.word[1:]} clears a fault to earth within {within:g} s up to there."
+    said = (
+        f"{guard.word[0].upper()}{guard.word[1:]} clears a fault to earth within {within:g} "
+        "s up to there."
+    )
     if not run:
-        said = f"The supply's own loop lets too little through already for {within:g} s: a residual-current device."
+        said = (
+            f"The supply's own loop lets too little through already for {within:g} s: a "
+            "residual-current device."
+        )
     if passes > stands:
-        said += f" But a short lets {passes:.0f} A²s through, and the copper stands {stands:.0f}: take a larger size."
+        said += (
+            f" But a short lets {passes:.0f} A²s through, and the copper stands "
+            f"{stands:.0f}: take a larger size."
+        )
     figures = (
         Figure("At most", run, "m", limit="most"),
         Figure("Current wanted", wanted, "A", 0, limit="least"),

@@ -46,7 +46,8 @@ def what_gauge(given: Size) -> Sum:
         figures.append(Figure("Usual strands", strands[0].replace("x", " x ")))
     return Sum(
         tuple(figures),
-        "A bigger gauge number is a thinner wire. A metric size is a maximum resistance; a gauge is nominal copper.",
+        "A bigger gauge number is a thinner wire. A metric size is a maximum resistance; a "
+        "gauge is nominal copper.",
         (*marks, ScaleMark(area, given.name.replace("mm2", "mm²"), "answer")),
         "mm²",
         log=True,

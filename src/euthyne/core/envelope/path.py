@@ -18,7 +18,10 @@ def path_brief(
     drop_percent: float,
     unit: str | None = None,
 ) -> SizingBrief:
-    """A brief of the few things an envelope knows. Raises Refused when they make no sense together."""
+    """A brief of the few things an envelope knows.
+
+    Raises Refused when they make no sense together.
+    """
     wanted = ConductorWanted(basis, unit if unit in units_of(basis) or unit == "AWG" else None)  # type: ignore[arg-type]
     return SizingBrief(
         Supply(system, volts), Load(amps=amps), run_m, wanted, limits=Limits(drop_percent)

@@ -9,7 +9,10 @@ from euthyne.core.trade.worked import Working
 
 
 def what_sleeve(widest_mm: float, thinnest_mm: float, covered_mm: float, adhesive: bool) -> Sum:
-    """Which sleeve goes over the widest and grips the thinnest, and how long to cut it. Raises Refused."""
+    """Which sleeve goes over the widest and grips the thinnest, and how long to cut it.
+
+    Raises Refused.
+    """
     if thinnest_mm > widest_mm:
         raise Refused(
             Fault(
@@ -34,7 +37,10 @@ def what_sleeve(widest_mm: float, thinnest_mm: float, covered_mm: float, adhesiv
         Disc("thinnest", f"{thinnest_mm:g} mm", thinnest_mm),
     )
     if found is None:
-        said = f"No single size does both: {ratio:.1f} to 1 would. Take two layers, or a sleeve of a higher ratio."
+        said = (
+            f"No single size does both: {ratio:.1f} to 1 would. Take two layers, or a sleeve "
+            "of a higher ratio."
+        )
         return Sum((Figure("Sleeve", "none"), cut), said, workings=(work,), discs=things)
     before = Disc(
         "sleeve, before", f"{found.expanded_mm:g} mm bore", found.expanded_mm + 1, found.expanded_mm

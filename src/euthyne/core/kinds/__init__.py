@@ -1,4 +1,6 @@
-"""The kinds of lead: one file a kind, found by looking into this folder; nothing else in the program names one."""
+"""The kinds of lead: one file a kind, found by looking into this folder; nothing else in the
+program names one.
+"""
 
 from importlib import import_module
 from pkgutil import iter_modules
@@ -12,7 +14,10 @@ SHARED = ("kind", "asked", "makeup", "cautions", "beginning")
 
 
 def _found() -> dict[str, Kind]:
-    """Every kind by its name, family by family. Raises: ImportError for a file that holds none, or half of one."""
+    """Every kind by its name, family by family.
+
+    Raises: ImportError for a file that holds none, or half of one.
+    """
     kinds = []
     for module in iter_modules(__path__):
         if module.name in SHARED:

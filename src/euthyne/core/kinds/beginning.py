@@ -16,7 +16,9 @@ SPLIT_VOLTS = (
 
 @dataclass(frozen=True)
 class Known:
-    """What a quick sum knows of a lead: system, volts, amps or watts, run (m), loss (percent), size, rating basis."""
+    """What a quick sum knows of a lead: system, volts, amps or watts, run (m), loss (percent),
+    size, rating basis.
+    """
 
     system: System | None = None
     volts: float | None = None
@@ -42,7 +44,9 @@ def new_lead(kind: Kind, start: Start, tag: str, at: str) -> Lead:
 
 
 def starts_for(known: Known) -> tuple[tuple[Kind, Start], ...]:
-    """The starting points a sum can be: those of its system, and on alternating current of its band of volts."""
+    """The starting points a sum can be: those of its system, and on alternating current of its band
+    of volts.
+    """
     return tuple((kind, start) for kind, start in starts() if _suits(start.brief, known))
 
 

@@ -62,7 +62,8 @@ KIND = Kind(
             level="note",
             stage=Stage.BUILD,
             watches=(
-                "The two bus wires of a tape never meet, its braid is the earth, its far end is sealed."
+                "The two bus wires of a tape never meet, its braid is the earth, its far end is "
+                "sealed."
             ),
             title="The bus wires never meet",
             text="Cut the far end back in a step and seal it. The braid is the earth.",

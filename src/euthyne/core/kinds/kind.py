@@ -44,7 +44,9 @@ class Trait(Enum):
 
 @dataclass(frozen=True)
 class Start:
-    """A point to begin at: its name in an address, its words, the parts at its ends, and all that is set already."""
+    """A point to begin at: its name in an address, its words, the parts at its ends, and all that
+    is set already.
+    """
 
     id: str
     name: str
@@ -65,7 +67,9 @@ class Group:
 
 @dataclass(frozen=True)
 class Caution:
-    """What is always said of a kind, whatever its figures: its code, level and stage, and the words of a check."""
+    """What is always said of a kind, whatever its figures: its code, level and stage, and the words
+    of a check.
+    """
 
     code: str
     level: Level
@@ -81,9 +85,10 @@ class Caution:
 class Kind:
     """A kind of lead. Nothing has a default: what is left out is an error before any lead is drawn.
 
-    ``headline`` is the question of its Brief; ``source`` what the loop begins at; ``groups`` what its Brief asks;
-    ``make_up`` gives its cores by function; ``cables`` the cables offered by name; ``traits`` what checks ask of it;
-    ``proof`` the tests it is proven by, none while nobody has worked them out; ``cautions`` what is always said of it.
+    ``headline`` is the question of its Brief; ``source`` what the loop begins at; ``groups`` what
+    its Brief asks; ``make_up`` gives its cores by function; ``cables`` the cables offered by name;
+    ``traits`` what checks ask of it; ``proof`` the tests it is proven by, none while nobody has
+    worked them out; ``cautions`` what is always said of it.
     """
 
     id: str

@@ -8,9 +8,11 @@ LINES = {"ac-single": ("L",), "ac-split": ("L1", "L2"), "ac-three": ("L1", "L2",
 
 
 def lines_and_earth(brief: Brief, a: Part, b: Part) -> tuple[str, ...]:
-    """The lines of the system, the neutral where a coupler has one, and the earth where it is asked for.
+    """The lines of the system, the neutral where a coupler has one, and the earth where it is asked
+    for.
 
-    Single phase between couplers that know two lines only runs on two lines. Raises: Refused on direct current.
+    Single phase between couplers that know two lines only runs on two lines. Raises: Refused on
+    direct current.
     """
     if brief.system == "dc":
         raise Refused(Fault("brief.system", "direct current has no lines", "a system of mains"))
@@ -28,7 +30,9 @@ def lines_and_earth(brief: Brief, a: Part, b: Part) -> tuple[str, ...]:
 
 
 def poles_and_taps(brief: Brief, a: Part, b: Part) -> tuple[str, ...]:
-    """Plus and minus, or the one pole that is lengthened; a tap for each cell joint and both pack ends."""
+    """Plus and minus, or the one pole that is lengthened; a tap for each cell joint and both pack
+    ends.
+    """
     if brief.taps and brief.cells:
         taps = range(brief.cells + 1)
     else:

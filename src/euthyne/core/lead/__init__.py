@@ -1,4 +1,6 @@
-"""The lead: what is known of it at each stage. Values only; everything computed lives in its own module."""
+"""The lead: what is known of it at each stage. Values only; everything computed lives in its own
+module.
+"""
 
 from dataclasses import dataclass, field, replace
 from typing import Annotated, Any, Literal
@@ -138,7 +140,9 @@ class CoreTint:
 
 @dataclass(frozen=True)
 class Ends:
-    """The part on each end by its shelf name, the colour scheme of the cable, and the joints of the wire map."""
+    """The part on each end by its shelf name, the colour scheme of the cable, and the joints of the
+    wire map.
+    """
 
     a: Text
     b: Text
@@ -168,8 +172,10 @@ class Stripped:
 
 @dataclass(frozen=True)
 class Cut:
-    """Allowances on the measured run: slack (percent), service loops (mm), reworks (spare tries); strips measured;
-    the reel or offcut it is cut from; what the legs were measured with, and the radius corners are bent to (mm)."""
+    """Allowances on the measured run: slack (percent), service loops (mm), reworks (spare tries);
+    strips measured; the reel or offcut it is cut from; what the legs were measured with, and the
+    radius corners are bent to (mm).
+    """
 
     slack_percent: Annotated[float, Ge(0), Le(100)] = 3.0
     loops_mm: Annotated[float, Ge(0), Le(1e5)] = 0.0
@@ -192,8 +198,10 @@ class StepDone:
 
 @dataclass(frozen=True)
 class Rework:
-    """What had to be done again, and what it cost: the part that was forgotten or the step that was not right, how it
-    was put right, steps undone, scrap, and length lost in mm; what was wrong with it, where that was said."""
+    """What had to be done again, and what it cost: the part that was forgotten or the step that was
+    not right, how it was put right, steps undone, scrap, and length lost in mm; what was wrong with
+    it, where that was said.
+    """
 
     part: Text
     how: Text
@@ -239,7 +247,9 @@ class Probe:
 
 @dataclass(frozen=True)
 class Reading:
-    """A typed reading of one line, in its SI unit (ohm, or Mohm for insulation); ``above`` when at the meter's end."""
+    """A typed reading of one line, in its SI unit (ohm, or Mohm for insulation); ``above`` when at
+    the meter's end.
+    """
 
     line: Text
     value: Annotated[float, Ge(0)]

@@ -1,4 +1,6 @@
-"""The name of a step: what is done, at which end, on what. Documents and journals keep it as text; only here is it read."""
+"""The name of a step: what is done, at which end, on what. Documents and journals keep it as text;
+only here is it read.
+"""
 
 from dataclasses import dataclass
 from typing import Literal, get_args
@@ -15,7 +17,9 @@ GATE = "gate-"
 
 @dataclass(frozen=True)
 class StepName:
-    """A step of a build: ``on`` is the core, the layer or the threaded part it is done to, empty for the whole end."""
+    """A step of a build: ``on`` is the core, the layer or the threaded part it is done to, empty
+    for the whole end.
+    """
 
     end: End
     does: Does
@@ -39,10 +43,11 @@ class StepName:
 
 
 def step_named(key: str) -> StepName | None:
-    """The step of a name as documents keep it; None for what is done to neither end, such as the laying out.
+    """The step of a name as documents keep it; None for what is done to neither end, such as the
+    laying out.
 
-    What is no verb, or lacks what its verb is done to, is the name of a threaded part: a body may have a part of its
-    own that is called as a verb is.
+    What is no verb, or lacks what its verb is done to, is the name of a threaded part: a body may
+    have a part of its own that is called as a verb is.
 
     >>> step_named("A-land-L"), step_named("B-lock-nut").on, step_named("lay-out")
     (StepName(end='A', does='land', on='L'), 'lock-nut', None)

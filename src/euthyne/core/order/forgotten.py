@@ -23,7 +23,9 @@ How = Literal["still-time", "other-end", "split", "undo", "cut-back", "impossibl
 
 @dataclass(frozen=True)
 class Recovery:
-    """How a forgotten part still gets on: what is taken back, scrapped and lost (mm), and the steps from there."""
+    """How a forgotten part still gets on: what is taken back, scrapped and lost (mm), and the steps
+    from there.
+    """
 
     how: How
     undo: tuple[str, ...] = ()
@@ -35,9 +37,10 @@ class Recovery:
 def recover(build: BuildPlan, done: Done, missing: str) -> Recovery:
     """The first way that works: still time, the other end, a split part, undoing, cutting back.
 
-    Parameters: build; done, the steps done, in order, the missing part not among them; missing, its id.
-    Returns: Recovery, its steps the best order from the new state to the finished lead. Raises: KeyError without a
-    part of that id.
+    Parameters: build; done, the steps done, in order, the missing part not among them; missing, its
+    id.
+    Returns: Recovery, its steps the best order from the new state to the finished lead. Raises:
+    KeyError without a part of that id.
     """
     part = build.part(missing)
     if part is None:
@@ -60,10 +63,12 @@ def recover(build: BuildPlan, done: Done, missing: str) -> Recovery:
 
 
 def redo(build: BuildPlan, done: Done, wrong: str) -> Recovery:
-    """The way back when a done step is not right: take it back with all that waited for it, or cut its end off.
+    """The way back when a done step is not right: take it back with all that waited for it, or cut
+    its end off.
 
-    Parameters: build; done, the steps done, in order; wrong, the id of one of them. Returns: Recovery: ``undo`` where
-    nothing that must go is irreversible, else ``cut-back``. Raises: KeyError when no such step is done.
+    Parameters: build; done, the steps done, in order; wrong, the id of one of them. Returns:
+    Recovery: ``undo`` where nothing that must go is irreversible, else ``cut-back``. Raises:
+    KeyError when no such step is done.
     """
     step = next((s for s in done if s.what == wrong), None)
     if step is None:
@@ -80,7 +85,9 @@ def redo(build: BuildPlan, done: Done, wrong: str) -> Recovery:
 
 
 def _in_the_way(build: BuildPlan, part: Threaded, done: Done) -> set[str]:
-    """Done steps that must be taken back before a part can go on from its own end, and whatever waited for them."""
+    """Done steps that must be taken back before a part can go on from its own end, and whatever
+    waited for them.
+    """
     over = {s.what for s in done}
     if part.needed_by:
         wrong = {part.needed_by}
@@ -126,7 +133,9 @@ def _undo(build: BuildPlan, part: Threaded, done: Done) -> Recovery | None:
 
 
 def _taken_back(build: BuildPlan, done: Done, back: set[str]) -> Recovery | None:
-    """Some done steps taken back; None when one of them can not be, or no order leads on from there."""
+    """Some done steps taken back; None when one of them can not be, or no order leads on from
+    there.
+    """
     if not back or any((e := build.event(x)) is not None and e.irreversible for x in back):
         return None
     kept = tuple(s for s in done if s.what not in back)

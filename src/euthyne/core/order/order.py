@@ -1,4 +1,6 @@
-"""The threading order: which parts go on when, so that nothing done earlier locks out what comes later."""
+"""The threading order: which parts go on when, so that nothing done earlier locks out what comes
+later.
+"""
 
 from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, field, replace
@@ -20,7 +22,9 @@ Millimetres = Annotated[float, Ge(0)]
 
 @dataclass(frozen=True)
 class Threaded:
-    """A part to thread: its end, where it goes, its rank from the tip inwards, the fattest cable it passes in mm."""
+    """A part to thread: its end, where it goes, its rank from the tip inwards, the fattest cable it
+    passes in mm.
+    """
 
     id: Name
     end: End
@@ -37,7 +41,9 @@ class Threaded:
 
 @dataclass(frozen=True)
 class Event:
-    """Something done at an end: its tool, the obstruction it leaves (mm), what it waits for, what cutting it costs."""
+    """Something done at an end: its tool, the obstruction it leaves (mm), what it waits for, what
+    cutting it costs.
+    """
 
     id: Name
     end: End
@@ -49,7 +55,9 @@ class Event:
     cut_back_mm: Millimetres = 0.0
 
     def stands_at(self, place: str) -> bool:
-        """True when it obstructs the cable or a core: what is done on the cable obstructs its cores too."""
+        """True when it obstructs the cable or a core: what is done on the cable obstructs its cores
+        too.
+        """
         return place == CABLE or CABLE in self.places or place in self.places
 
     @property
@@ -62,7 +70,9 @@ class Event:
 
 @dataclass(frozen=True)
 class EndState:
-    """An end as it is found: open, or finished with its diameter and what cutting it off would cost in mm."""
+    """An end as it is found: open, or finished with its diameter and what cutting it off would cost
+    in mm.
+    """
 
     state: Literal["open", "finished"] = "open"
     od_mm: Millimetres = 0.0
@@ -124,8 +134,9 @@ class Stuck:
 
 @dataclass(frozen=True)
 class Order:
-    """The best order and what it costs; or, without steps, the parts that are stuck, the ring of what waits, or that
-    what is done already leaves no way on."""
+    """The best order and what it costs; or, without steps, the parts that are stuck, the ring of
+    what waits, or that what is done already leaves no way on.
+    """
 
     steps: tuple[Step, ...]
     far_fed: int = 0
@@ -196,9 +207,11 @@ def faults_in(build: BuildPlan) -> list[Fault]:
 
 
 def order(build: BuildPlan, done: Done = (), seconds: float = SECONDS) -> Order:
-    """The best valid order: fewest parts fed from the far end, changes of end, changes of tool; irreversible last.
+    """The best valid order: fewest parts fed from the far end, changes of end, changes of tool;
+    irreversible last.
 
-    Parameters: build; done, the steps done already; seconds to search before an unproven order is returned.
+    Parameters: build; done, the steps done already; seconds to search before an unproven order is
+    returned.
     Returns: Order; without steps when none exists, saying what is stuck.
     """
     for far in _far_fed(build, done):
@@ -243,7 +256,9 @@ def _jobs(build: BuildPlan, far: frozenset[str], done: Done) -> tuple[Job, ...]:
 
 
 def _far_fed(build: BuildPlan, done: Done) -> Iterator[frozenset[str]]:
-    """Sets of parts to feed from the far end, fewest first: with a part, every higher rank of its end goes too."""
+    """Sets of parts to feed from the far end, fewest first: with a part, every higher rank of its
+    end goes too.
+    """
     over = {s.what for s in done}
     choices: list[frozenset[str]] = [frozenset()]
     for end in ("A", "B"):
@@ -261,7 +276,9 @@ def _far_fed(build: BuildPlan, done: Done) -> Iterator[frozenset[str]]:
 
 
 def precedence(build: BuildPlan, far: frozenset[str], done: Done = ()) -> Edges | None:
-    """What each step waits for, with these parts fed from the far end; None when a part can not go on at all."""
+    """What each step waits for, with these parts fed from the far end; None when a part can not go
+    on at all.
+    """
     over = {s.what for s in done}
     edges: Edges = {x.id: set() for x in build.everything}
     for e in build.events:
@@ -298,7 +315,9 @@ def _beside(build: BuildPlan, p: Threaded) -> list[Threaded]:
 
 
 def _must_wait_for(build: BuildPlan, p: Threaded, far: frozenset[str], entry: End) -> set[str]:
-    """Everything that comes after a part, because the part could not go on any more, or is waited for."""
+    """Everything that comes after a part, because the part could not go on any more, or is waited
+    for.
+    """
     if p.needed_by:
         waits = {p.needed_by}
     else:
@@ -323,7 +342,9 @@ def obstacles(build: BuildPlan, p: Threaded, entry: End) -> list[Event]:
 
 
 def static_blocks(build: BuildPlan, p: Threaded, entry: End) -> tuple[str, ...]:
-    """What keeps a part off from an end whatever the order: the cable or core, what it must pass, a finished end."""
+    """What keeps a part off from an end whatever the order: the cable or core, what it must pass, a
+    finished end.
+    """
     if p.on == CABLE:
         thick = build.cable_od_mm
     else:
@@ -412,7 +433,9 @@ def _ring(build: BuildPlan, done: Done) -> tuple[str, ...]:
 
 @dataclass(frozen=True)
 class Gate:
-    """Before something that can not be undone: what must be on now, from the tip inwards, and what it locks out."""
+    """Before something that can not be undone: what must be on now, from the tip inwards, and what
+    it locks out.
+    """
 
     before: str
     on_cable_from_tip: tuple[str, ...]

@@ -1,4 +1,6 @@
-"""Putting jobs in order: the fewest changes of end, then of tool, what can not be undone as late as it can be."""
+"""Putting jobs in order: the fewest changes of end, then of tool, what can not be undone as late as
+it can be.
+"""
 
 import heapq
 import time
@@ -11,7 +13,9 @@ SECONDS = 1.0
 
 @dataclass(frozen=True)
 class Job:
-    """Something to do at an end with a tool; ``lasting`` when it can not be undone, ``early`` when sooner is kinder."""
+    """Something to do at an end with a tool; ``lasting`` when it can not be undone, ``early`` when
+    sooner is kinder.
+    """
 
     id: str
     end: str
@@ -80,11 +84,13 @@ def best_sequence(
     last: Job | None = None,
     seconds: float = SECONDS,
 ) -> Sequence | None:
-    """The best order of jobs, each after those it waits for; None when they wait for each other in a ring.
+    """The best order of jobs, each after those it waits for; None when they wait for each other in
+    a ring.
 
-    Parameters: jobs; before, for a job the ids it waits for (others are taken as done); last, the job done before the
-    first of them; seconds to search before the best order found so far is returned unproven.
-    Complexity: best first over sets of finished jobs; jobs of one end and tool that can be undone are done together.
+    Parameters: jobs; before, for a job the ids it waits for (others are taken as done); last, the
+    job done before the first of them; seconds to search before the best order found so far is
+    returned unproven. Complexity: best first over sets of finished jobs; jobs of one end and tool
+    that can be undone are done together.
     """
     board = _Board(jobs, before)
     usual = _step_by_step(board, 0, last)
@@ -132,7 +138,9 @@ def _search(board: _Board, start: Job | None, until: float) -> tuple[int, ...] |
 
 
 def _moves(board: _Board, done: int, last: Job | None) -> list[list[int]]:
-    """What is worth trying next: all undoable jobs of a class together, or one lasting job of a class."""
+    """What is worth trying next: all undoable jobs of a class together, or one lasting job of a
+    class.
+    """
     classes: dict[tuple[str, str], list[int]] = {}
     for i in board.free(done):
         classes.setdefault((board.jobs[i].end, board.jobs[i].tool), []).append(i)

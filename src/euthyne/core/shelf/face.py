@@ -1,4 +1,6 @@
-"""Faces: the pattern of cavities two mating couplers share, what of it makes no sense, and its other side."""
+"""Faces: the pattern of cavities two mating couplers share, what of it makes no sense, and its
+other side.
+"""
 
 import math
 import re
@@ -9,7 +11,9 @@ HOUR_GIVE = 0.2  # hours a contact may be off the hour its note says
 
 @dataclass(frozen=True)
 class Cavity:
-    """One contact's place on the face, in mm from its middle, x right and y up as one looks into the socket."""
+    """One contact's place on the face, in mm from its middle, x right and y up as one looks into
+    the socket.
+    """
 
     mark: str
     x: float
@@ -37,7 +41,9 @@ class Face:
 
 
 def face_faults(face: Face) -> list[str]:
-    """What of a face makes no sense: a cavity outside its body, one twice, or places against its own words."""
+    """What of a face makes no sense: a cavity outside its body, one twice, or places against its
+    own words.
+    """
     found = []
     marks = [c.mark for c in face.cavities]
     found += [
@@ -85,6 +91,8 @@ def _wrong_sides(said: str, at: dict[str, Cavity]) -> list[str]:
 
 
 def turned(face: Face) -> Face:
-    """The face seen from its other side: its mirror image left to right. Turning twice gives the face back."""
+    """The face seen from its other side: its mirror image left to right. Turning twice gives the
+    face back.
+    """
     mirrored = tuple(replace(c, x=-c.x, angle=-c.angle) for c in face.cavities)
     return replace(face, cavities=mirrored)

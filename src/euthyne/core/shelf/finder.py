@@ -1,4 +1,6 @@
-"""Finding a part from what one sees: what it shows, how many, round or flat, earthed, locked, how big."""
+"""Finding a part from what one sees: what it shows, how many, round or flat, earthed, locked, how
+big.
+"""
 
 from collections import Counter
 from collections.abc import Iterable
@@ -14,7 +16,9 @@ LOCKED = ("lock", "lever", "thread")
 
 @dataclass(frozen=True)
 class Question:
-    """A question of the finder: its id, its words, its answers as (id, words), and what may mislead."""
+    """A question of the finder: its id, its words, its answers as (id, words), and what may
+    mislead.
+    """
 
     id: str
     words: str
@@ -34,7 +38,8 @@ QUESTIONS = (
             ("clamp", "a clamp"),
             ("none", "terminals inside"),
         ),
-        "The contact names it, not the housing: pins make a plug or an inlet, holes a socket or a connector, "
+        "The contact names it, not the housing: pins make a plug or an inlet, holes a socket or "
+        "a connector, "
         "even where a shroud makes pins look like a socket.",
     ),
     Question(
@@ -90,7 +95,9 @@ def _agrees(seen: dict[str, str], answers: dict[str, str]) -> bool:
 
 
 def left(parts: Iterable[Part], answers: dict[str, str]) -> dict[tuple[str, str], int]:
-    """For each answer that could be given next, how many parts it would leave; another answer replaces one given."""
+    """For each answer that could be given next, how many parts it would leave; another answer
+    replaces one given.
+    """
     seen = [seen_of(p) for p in parts]
     counts: dict[tuple[str, str], int] = {}
     for question in QUESTIONS:

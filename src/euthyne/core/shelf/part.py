@@ -41,7 +41,9 @@ OUT_OF_REACH = ("yes", "recessed", "boot", "cover", "insulated")
 
 @dataclass(frozen=True)
 class ThreadedPart:
-    """A part that goes on the cord before the terminals: the fattest cord it passes (mm), and which way it faces."""
+    """A part that goes on the cord before the terminals: the fattest cord it passes (mm), and which
+    way it faces.
+    """
 
     id: str
     words: str
@@ -51,7 +53,9 @@ class ThreadedPart:
 
 @dataclass(frozen=True)
 class Post:
-    """A post or boss a core lies round on its way to a cavity: its radius in mm, how far round in degrees."""
+    """A post or boss a core lies round on its way to a cavity: its radius in mm, how far round in
+    degrees.
+    """
 
     cavity: str
     radius_mm: float
@@ -62,11 +66,11 @@ class Post:
 class Part:
     """A coupler in its body.
 
-    ``grip_mm`` cord diameters held; ``terminal_mm2`` conductor areas; ``path_mm`` from the grip's inner edge to each
-    terminal, without the ``posts`` it lies round; ``strip_mm`` bare copper, least and most, where no barrel says more:
-    ``lug_by_size`` for lugs as deep as their size, ``wings`` for open barrels; ``room_mm`` spare core the body holds;
-    ``amps`` at
-    ``duty_percent``; ``torque_nm`` of its screws, 0 when its sheet gives none; ``layers`` names what it joins, where
+    ``grip_mm`` cord diameters held; ``terminal_mm2`` conductor areas; ``path_mm`` from the grip's
+    inner edge to each terminal, without the ``posts`` it lies round; ``strip_mm`` bare copper,
+    least and most, where no barrel says more: ``lug_by_size`` for lugs as deep as their size,
+    ``wings`` for open barrels; ``room_mm`` spare core the body holds; ``amps`` at ``duty_percent``;
+    ``torque_nm`` of its screws, 0 when its sheet gives none; ``layers`` names what it joins, where
     that is layered.
     """
 
@@ -123,7 +127,10 @@ class Part:
 
     @property
     def keeps_out_water(self) -> int:
-        """The second figure of its ingress protection, 0 where its sheet gives none. Source: IEC 60529."""
+        """The second figure of its ingress protection, 0 where its sheet gives none.
+
+        Source: IEC 60529.
+        """
         found = re.fullmatch(INGRESS, self.ip)
         if found and found[2].isdigit():
             return int(found[2])
@@ -147,7 +154,9 @@ class Part:
 
     @property
     def marks(self) -> tuple[str, ...]:
-        """The cavities by mark: lines first, earth after them; numbered ones as the face counts them."""
+        """The cavities by mark: lines first, earth after them; numbered ones as the face counts
+        them.
+        """
         named = [c.mark for c in self.face.cavities]
         return (*(m for m in MARKS if m in named), *(m for m in named if m not in MARKS))
 
@@ -258,7 +267,9 @@ def _unreadable(own: Part) -> list[Fault]:
 
 
 def mating_face(of: Part) -> Face:
-    """What the other half sees: the socket's front as the table has it, or for pins its mirror image."""
+    """What the other half sees: the socket's front as the table has it, or for pins its mirror
+    image.
+    """
     if of.contact == "pin":
         return turned(of.face)
     return of.face

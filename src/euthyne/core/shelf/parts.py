@@ -110,7 +110,10 @@ def shelf() -> dict[str, Part]:
 
 
 def _grown(own: dict[str, dict[str, Any]]) -> dict[str, dict[str, Any]]:
-    """Every record with what it takes from the one it is like, however far back. Raises: TableError."""
+    """Every record with what it takes from the one it is like, however far back.
+
+    Raises: TableError.
+    """
     grown: dict[str, dict[str, Any]] = {}
     for name, record in own.items():
         like = record.get("like")
@@ -206,7 +209,8 @@ def part(name: str, field: str = "part") -> Part:
 
 
 def stand_ins(like: Part, cord_mm: tuple[float, float], copper_mm2: float) -> list[Part]:
-    """Other parts of the shelf with the same face and contact, whose grip and terminals take a cord.
+    """Other parts of the shelf with the same face and contact, whose grip and terminals take a
+    cord.
 
     Parameters: like; cord_mm, its diameter, least and most; copper_mm2 of each core.
     """

@@ -22,10 +22,11 @@ def _table(scheme: str) -> dict[tuple[str, str], float]:
 
 
 def pull_out_n(size_name: str, joint: str) -> float | None:
-    """What a crimped joint of a size must hold, in newtons; None where the tables have no figure for it.
+    """What a crimped joint of a size must hold, in newtons; None where the tables have no figure
+    for it.
 
-    Parameters: size_name, such as ``1.5 mm2`` or ``8 AWG``; joint. Source: IEC 60352-2 for contacts and terminals in
-    mm2, UL 486A for AWG.
+    Parameters: size_name, such as ``1.5 mm2`` or ``8 AWG``; joint. Source: IEC 60352-2 for contacts
+    and terminals in mm2, UL 486A for AWG.
 
     >>> pull_out_n("1.5 mm2", "click-in"), pull_out_n("50 mm2", "lug"), pull_out_n("8 AWG", "lug")
     (150.0, None, 400.0)
@@ -41,7 +42,9 @@ def pull_out_n(size_name: str, joint: str) -> float | None:
 
 
 def hand_tug(size_name: str, joint: str) -> tuple[float, float] | None:
-    """Newtons of a hand tug, least and most: 10 to 20 percent of what the joint must hold, 200 N at most."""
+    """Newtons of a hand tug, least and most: 10 to 20 percent of what the joint must hold, 200 N at
+    most.
+    """
     holds = pull_out_n(size_name, joint)
     if holds is None:
         return None

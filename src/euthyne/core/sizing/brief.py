@@ -1,4 +1,6 @@
-"""What the sizing is asked: the supply, the load, the run, the limits, the place, the conductor wanted."""
+"""What the sizing is asked: the supply, the load, the run, the limits, the place, the conductor
+wanted.
+"""
 
 from dataclasses import dataclass, field
 from typing import Annotated, Literal
@@ -41,7 +43,8 @@ class OneLoad:
 class Load:
     """The load: amps, or watts, or a list of loads; and how it behaves.
 
-    ``heating_amps`` where more heats it than drops volts: a string's short-circuit current beside its working one.
+    ``heating_amps`` where more heats it than drops volts: a string's short-circuit current beside
+    its working one.
     """
 
     amps: Positive | None = None
@@ -58,7 +61,9 @@ class Load:
 
 @dataclass(frozen=True)
 class Limits:
-    """Volt drop allowed, in percent of the supply: running (None: 3 on dc, else 5) and at the start."""
+    """Volt drop allowed, in percent of the supply: running (None: 3 on dc, else 5) and at the
+    start.
+    """
 
     drop_percent: Percent | None = None
     start_drop_percent: Percent = 15
@@ -75,7 +80,9 @@ class Place:
 
 @dataclass(frozen=True)
 class ConductorWanted:
-    """Rating basis, unit of sizes, metal, weakest temperature (C), and a smallest size to consider."""
+    """Rating basis, unit of sizes, metal, weakest temperature (C), and a smallest size to
+    consider.
+    """
 
     basis: str
     unit: Unit | None = None
@@ -241,7 +248,10 @@ def _size_faults(where: str, name: str, listed: bool) -> list[Fault]:
 def _place_faults(brief: SizingBrief) -> list[Fault]:
     found = []
     if brief.conductor.basis in bases() and brief.place.ambient_c >= brief.max_c:
-        problem = f"{brief.place.ambient_c:g} C around it leaves nothing of the {brief.max_c:g} C it may reach"
+        problem = (
+            f"{brief.place.ambient_c:g} C around it leaves nothing of the {brief.max_c:g} "
+            "C it may reach"
+        )
         found.append(
             Fault("place.ambient_c", problem, f"a place below {brief.max_c:g} C, or a hotter cable")
         )

@@ -1,4 +1,6 @@
-"""Sizes held against a brief: what each carries where it lies, what it loses, and which limits it does not meet."""
+"""Sizes held against a brief: what each carries where it lies, what it loses, and which limits it
+does not meet.
+"""
 
 import math
 from collections.abc import Collection
@@ -84,7 +86,9 @@ def factors(brief: SizingBrief) -> Factors:
 
 
 def listed(brief: SizingBrief, unit: Unit | None = None) -> tuple[Rated, ...]:
-    """The rows of the brief's rating table, in its unit or another; none where it has no such column."""
+    """The rows of the brief's rating table, in its unit or another; none where it has no such
+    column.
+    """
     basis = brief.conductor.basis
     loaded = loaded_conductors(basis, brief.supply.system) or 0
     return table(basis, unit or brief.unit, loaded)
@@ -99,7 +103,9 @@ def rating_of(brief: SizingBrief, name: str, unit: Unit | None = None) -> float 
 
 
 def protection_for(brief: SizingBrief, amps: Demand) -> ProtectionChosen | None:
-    """The breaker that is there, else the smallest of the family that carries the design current; None if unsought."""
+    """The breaker that is there, else the smallest of the family that carries the design current;
+    None if unsought.
+    """
     wanted = brief.protection
     if wanted.existing_amps is not None:
         return ProtectionChosen(wanted.family, wanted.existing_amps)
@@ -126,7 +132,9 @@ def conductor_celsius(brief: SizingBrief, heating_amps: float, amps_at_reference
 
 
 class Trial:
-    """A brief with all that is the same for every size: its currents, what is taken off, what guards it."""
+    """A brief with all that is the same for every size: its currents, what is taken off, what
+    guards it.
+    """
 
     def __init__(self, brief: SizingBrief) -> None:
         self.brief = brief
@@ -202,7 +210,9 @@ class Trial:
         return which.cross_section_mm2 < size_named(smallest).cross_section_mm2
 
     def _guarded_above(self, rating_amps: float) -> bool:
-        """True where what guards the lead lets more pass than a size carries, or no fuse of the family is found."""
+        """True where what guards the lead lets more pass than a size carries, or no fuse of the
+        family is found.
+        """
         if self.protection is None:
             return False
         return self.protection.amps is None or self.protection.amps > rating_amps

@@ -8,7 +8,9 @@ from euthyne.core.sizing.brief import Load, OneLoad, SizingBrief, System
 
 @dataclass(frozen=True)
 class Demand:
-    """The currents of a brief, in amps: running, for design, for heating, at the start; and the duty as a share."""
+    """The currents of a brief, in amps: running, for design, for heating, at the start; and the
+    duty as a share.
+    """
 
     running_amps: float
     design_amps: float
@@ -27,8 +29,9 @@ def amps_of_watts(
 ) -> float:
     """Current a power draws.
 
-    Parameters: watts at the output of what it feeds; system; volts, line to line on three-phase; power factor;
-    efficiency of what it feeds. Returns: amps. Source: I = P / (k V pf eff), k = sqrt(3) on three-phase.
+    Parameters: watts at the output of what it feeds; system; volts, line to line on three-phase;
+    power factor; efficiency of what it feeds. Returns: amps. Source: I = P / (k V pf eff), k =
+    sqrt(3) on three-phase.
 
     >>> amps_of_watts(2300, "ac-single", 230)
     10.0
@@ -69,7 +72,10 @@ def _share(one: OneLoad, load: Load, system: System, volts: float) -> float:
 
 
 def demand(brief: SizingBrief) -> Demand:
-    """The currents of a brief. A continuous load counts 1.25 times on the North American cord table (NEC 210.19)."""
+    """The currents of a brief.
+
+    A continuous load counts 1.25 times on the North American cord table (NEC 210.19).
+    """
     running = _running(brief.load, brief.supply.system, brief.supply.volts)
     duty = brief.load.duty_percent / 100
     if brief.load.continuous and brief.conductor.basis == "cord-na":

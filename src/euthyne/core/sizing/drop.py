@@ -16,7 +16,9 @@ SCHOOL_GAUGES = tuple(g for g in GAUGES_OFFERED if g != "3")
 
 
 def conductors_in_loop(system: System, poles: int) -> float:
-    """How many lengths of the lead the drop counts: sqrt(3) on three-phase, the poles on dc, else out and back."""
+    """How many lengths of the lead the drop counts: sqrt(3) on three-phase, the poles on dc, else
+    out and back.
+    """
     if system == "ac-three":
         return math.sqrt(3)
     if system == "dc":
@@ -34,7 +36,9 @@ def impedance_per_m(
 
 
 def ohms_already(there: AlreadyThere, celsius: float) -> float:
-    """Resistance of one conductor of a length already in the path, plain copper, at a conductor temperature."""
+    """Resistance of one conductor of a length already in the path, plain copper, at a conductor
+    temperature.
+    """
     return there.run_m * Wire(size_named(there.size)).ohms_per_m(celsius)
 
 
@@ -53,10 +57,11 @@ def already_percent(brief: SizingBrief) -> float:
 
 
 def longest_run_m(brief: SizingBrief, drop_percent: float) -> float:
-    """Longest run of a size before the limit is lost, in m, its conductor as warm as under the brief.
+    """Longest run of a size before the limit is lost, in m, its conductor as warm as under the
+    brief.
 
-    Parameters: brief; drop_percent of the size over the brief's run. Returns: metres, 0 when what is
-    there takes it all.
+    Parameters: brief; drop_percent of the size over the brief's run. Returns: metres, 0 when what
+    is there takes it all.
     """
     here = already_percent(brief)
     along = (drop_percent - here) / brief.run_m
@@ -66,7 +71,8 @@ def longest_run_m(brief: SizingBrief, drop_percent: float) -> float:
 def drops_along(brief: SizingBrief, drop_percent: float, runs_m: Sequence[float]) -> list[float]:
     """What a size loses over other runs, its conductor as warm as under the brief.
 
-    Parameters: brief; drop_percent of the size over the brief's own run; runs_m. Returns: percent, one a run.
+    Parameters: brief; drop_percent of the size over the brief's own run; runs_m. Returns: percent,
+    one a run.
     """
     here = already_percent(brief)
     along = (drop_percent - here) / brief.run_m

@@ -1,4 +1,6 @@
-"""What there is to know about a sizing, in sentences with the numbers: what comes close, what would do instead."""
+"""What there is to know about a sizing, in sentences with the numbers: what comes close, what would
+do instead.
+"""
 
 from dataclasses import dataclass, replace
 

@@ -56,7 +56,8 @@ class Sizing:
 
 
 def size(brief: SizingBrief, made: Collection[str] | None = None) -> Sizing:
-    """Hold every size of the brief's basis against every limit, and take the smallest that meets them all.
+    """Hold every size of the brief's basis against every limit, and take the smallest that meets
+    them all.
 
     Parameters: brief; made, the names of the sizes the cable is made in (None: all).
     Returns: Sizing. Raises: Refused with every fault when the brief makes no sense.

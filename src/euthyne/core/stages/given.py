@@ -9,7 +9,9 @@ from euthyne.core.shelf.part import Part
 
 @dataclass(frozen=True, eq=False)
 class Given:
-    """A lead with its kind, the part on its supply end ``a`` and on its load end ``b``, and its cores by function."""
+    """A lead with its kind, the part on its supply end ``a`` and on its load end ``b``, and its
+    cores by function.
+    """
 
     lead: Lead
     kind: Kind
@@ -34,7 +36,10 @@ class Given:
 
 
 def given(lead: Lead) -> Given:
-    """What every stage of a lead computes on. Raises: Refused for a kind or a part that is not known."""
+    """What every stage of a lead computes on.
+
+    Raises: Refused for a kind or a part that is not known.
+    """
     kind = kind_named(lead.kind)
     a = part_on(lead.ends, "a")
     b = part_on(lead.ends, "b")

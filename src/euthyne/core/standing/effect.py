@@ -11,8 +11,9 @@ from euthyne.core.trade.practices import Practices
 
 @dataclass(frozen=True)
 class Effect:
-    """A lead's steps under some practices, each with whether the usual practices have it; the steps of those that
-    went; and the checks that come of it."""
+    """A lead's steps under some practices, each with whether the usual practices have it; the steps
+    of those that went; and the checks that come of it.
+    """
 
     steps: tuple[tuple[BuildStep, bool], ...]
     gone: tuple[BuildStep, ...]
@@ -31,7 +32,10 @@ class Effect:
 
 
 def effect_of(lead: Lead, practices: Practices) -> Effect:
-    """What practices do to a lead, against the usual ones. Raises Refused when its parts are not on the shelf."""
+    """What practices do to a lead, against the usual ones.
+
+    Raises Refused when its parts are not on the shelf.
+    """
     usual, worked = _practised(lead, Practices()), _practised(lead, practices)
     said, now = {_read(s) for s in usual.build.steps}, {_read(s) for s in worked.build.steps}
     steps = tuple((s, _read(s) not in said or _moved(s, usual, worked)) for s in worked.build.steps)

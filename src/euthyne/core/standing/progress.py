@@ -32,13 +32,17 @@ class Progress:
 
     @property
     def at_the_end_of_reach(self) -> bool:
-        """True when every stage that is worked out for this kind of lead is done, and others are not worked out yet."""
+        """True when every stage that is worked out for this kind of lead is done, and others are
+        not worked out yet.
+        """
         done = {s.stage for s in self.standings if s.finished and s.mark != "stop"}
         return len(self.reach) < len(Stage) and done >= set(self.reach)
 
     @property
     def next_stage(self) -> Stage:
-        """The first stage that lacks something or is stopped; then the first with a caution; then the tag."""
+        """The first stage that lacks something or is stopped; then the first with a caution; then
+        the tag.
+        """
         reached = [s for s in self.standings if s.stage in self.reach]
         if self.at_the_end_of_reach:
             return next((s.stage for s in reached if s.mark == "caution"), self.reach[-1])
@@ -73,7 +77,9 @@ class Progress:
 
     @property
     def shut(self) -> tuple[Found, ...]:
-        """The stops that shut the bench: those of Brief, Conductor and Ends. Nothing is cut while one stands."""
+        """The stops that shut the bench: those of Brief, Conductor and Ends. Nothing is cut while
+        one stands.
+        """
         return tuple(f for stage in BEFORE_THE_CUT for f in self.stops(stage))
 
     @property
@@ -108,7 +114,9 @@ def finished(plan: Plan, stage: Stage, sealed: bool) -> bool:
 
 
 def reach_of(plan: Plan) -> tuple[Stage, ...]:
-    """The stages worked out for a kind of lead: all of them where its proof is, else up to the build."""
+    """The stages worked out for a kind of lead: all of them where its proof is, else up to the
+    build.
+    """
     if plan.mains and plan.kind.proof:
         return tuple(Stage)
     return tuple(s for s in Stage if s not in (Stage.PROVE, Stage.TAG))
@@ -155,5 +163,7 @@ def _mark(stage: Stage, found: tuple[Found, ...], done: bool, sealed: bool) -> M
 
 
 def not_to_be_built(standing: Progress) -> tuple[str, ...]:
-    """What stands across every page of paper while a stop shuts the bench: a sentence for each stop."""
+    """What stands across every page of paper while a stop shuts the bench: a sentence for each
+    stop.
+    """
     return tuple(f"Not to be built: {f.title}. {f.text}" for f in standing.shut)

@@ -12,7 +12,9 @@ Back = How | Literal["cut-again"]
 
 @dataclass(frozen=True)
 class WayBack:
-    """How a build goes on after a mistake: steps opened again, newest first; what is scrapped; length lost in mm."""
+    """How a build goes on after a mistake: steps opened again, newest first; what is scrapped;
+    length lost in mm.
+    """
 
     how: Back
     opened: tuple[str, ...]
@@ -28,7 +30,9 @@ class WayBack:
 
 
 def back_to(plan: Plan, part_id: str) -> WayBack | None:
-    """The way back when a part that was ticked off is not on after all; None when the build has no such part."""
+    """The way back when a part that was ticked off is not on after all; None when the build has no
+    such part.
+    """
     build = plan.build.threading
     if build.part(part_id) is None:
         return None
@@ -39,7 +43,8 @@ def back_to(plan: Plan, part_id: str) -> WayBack | None:
 def back_from(plan: Plan, key: str) -> WayBack | None:
     """The way back when a done step is not right; None when it is not done.
 
-    A wrong cut costs its whole length. A gate, or what is done to no part of the cable, is only opened again.
+    A wrong cut costs its whole length. A gate, or what is done to no part of the cable, is only
+    opened again.
     """
     done = [d.step for d in plan.lead.build.done]
     if key not in done:
@@ -55,7 +60,9 @@ def back_from(plan: Plan, key: str) -> WayBack | None:
 
 
 def _opening(plan: Plan, way: Recovery) -> WayBack:
-    """A recovery with the gates before what is done again, and the sleeves that are shrunk already and so are spent."""
+    """A recovery with the gates before what is done again, and the sleeves that are shrunk already
+    and so are spent.
+    """
     again = {s.what for s in way.steps}
     names = {d.step: step_named(d.step) for d in plan.lead.build.done}
     opened = [key for key, name in names.items() if name is not None and name.key in again]

@@ -1,4 +1,6 @@
-"""Barrels: how deep, how often pressed, how much copper each wants bare; lugs by size, open barrels of contacts."""
+"""Barrels: how deep, how often pressed, how much copper each wants bare; lugs by size, open barrels
+of contacts.
+"""
 
 import math
 from dataclasses import dataclass
@@ -25,7 +27,9 @@ class Bare:
 
 @dataclass(frozen=True)
 class Lug:
-    """A lug for one conductor size: bore, outside and depth of its barrel in mm; its die code, where stamped."""
+    """A lug for one conductor size: bore, outside and depth of its barrel in mm; its die code,
+    where stamped.
+    """
 
     size: Size
     bore_mm: float
@@ -42,7 +46,9 @@ class Lug:
 
 @dataclass(frozen=True)
 class OpenBarrel:
-    """An open-barrel contact along its wire, in mm: conductor wings, the window behind them, insulation wings."""
+    """An open-barrel contact along its wire, in mm: conductor wings, the window behind them,
+    insulation wings.
+    """
 
     conductor_mm: float
     window_mm: float
@@ -83,9 +89,11 @@ def lugs() -> tuple[Lug, ...]:
 
 
 def lug_for(copper_mm2: float) -> Lug | None:
-    """The lug for a conductor: the smallest of its own series that holds it, none for one beyond the table.
+    """The lug for a conductor: the smallest of its own series that holds it, none for one beyond
+    the table.
 
-    A gauge conductor gets a gauge lug: in the next metric one up its copper would fill half of the bore.
+    A gauge conductor gets a gauge lug: in the next metric one up its copper would fill half of the
+    bore.
 
     >>> lug_for(50).die_code, lug_for(awg("1/0").cross_section_mm2).size.name
     ('14', '1/0 AWG')
@@ -116,8 +124,9 @@ def closed_bare(barrel_mm: float, conductor_mm: float) -> Bare:
     """Bare copper for a closed barrel.
 
     Parameters: depth of the barrel and diameter of the conductor, in mm. Returns: Bare.
-    Source: strip = depth + 1 mm + what the barrel grows when pressed, 7 % of the pressed length where its maker
-    says nothing; copper between insulation and barrel afterwards at most half the conductor's diameter, 2 mm at most.
+    Source: strip = depth + 1 mm + what the barrel grows when pressed, 7 % of the pressed length
+    where its maker says nothing; copper between insulation and barrel afterwards at most half the
+    conductor's diameter, 2 mm at most.
 
     >>> round(closed_bare(28, 9.2).aim_mm, 2)
     30.05
@@ -128,10 +137,12 @@ def closed_bare(barrel_mm: float, conductor_mm: float) -> Bare:
 
 
 def open_bare(barrel: OpenBarrel, brush_mm: tuple[float, float] = (0.5, 1.0)) -> Bare:
-    """Bare copper for an open barrel: through the conductor wings, a brush beyond, the insulation's end in the window.
+    """Bare copper for an open barrel: through the conductor wings, a brush beyond, the insulation's
+    end in the window.
 
-    Parameters: barrel; brush_mm, least and most strand ends beyond the wings. Returns: Bare. The insulation may end
-    anywhere in the middle three fifths of the window, so that both are seen in it.
+    Parameters: barrel; brush_mm, least and most strand ends beyond the wings. Returns: Bare. The
+    insulation may end anywhere in the middle three fifths of the window, so that both are seen in
+    it.
 
     >>> round(open_bare(OpenBarrel(4.0, 1.0, 3.0)).aim_mm, 2)
     5.25

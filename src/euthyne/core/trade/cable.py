@@ -12,9 +12,11 @@ CORD_BASES = ("light-cord", "rubber-60", "cord-na")
 
 @dataclass(frozen=True)
 class CableType:
-    """A cable by designation: what people call it, rating basis, sheath, fit for outdoors, volts, its use.
+    """A cable by designation: what people call it, rating basis, sheath, fit for outdoors, volts,
+    its use.
 
-    ``insulation`` is the kind the let-through table knows; ``screened`` where a screen lies under the sheath.
+    ``insulation`` is the kind the let-through table knows; ``screened`` where a screen lies under
+    the sheath.
     """
 
     name: str
@@ -35,7 +37,9 @@ class CableType:
 
     @property
     def harmonised(self) -> bool:
-        """True for cable of the harmonised standards, which takes more volts on direct current than its print says."""
+        """True for cable of the harmonised standards, which takes more volts on direct current than
+        its print says.
+        """
         return self.source in HARMONISED
 
     @property
@@ -46,7 +50,9 @@ class CableType:
 
 @dataclass(frozen=True)
 class Diameter:
-    """Outside diameter in mm, thinnest and fattest the standard lets it be; equal when it was measured."""
+    """Outside diameter in mm, thinnest and fattest the standard lets it be; equal when it was
+    measured.
+    """
 
     low_mm: float
     high_mm: float

@@ -1,4 +1,6 @@
-"""Whether a fault at the far end clears: to earth in time for a person, live to neutral in time for the cord."""
+"""Whether a fault at the far end clears: to earth in time for a person, live to neutral in time for
+the cord.
+"""
 
 import math
 from dataclasses import dataclass
@@ -17,7 +19,8 @@ WITHSTAND_K = {
 LONGEST_SECONDS = 5.0  # beyond, heat leaves the conductor and k2 S2 says nothing, IEC 60364-4-43
 MAGNETIC_SECONDS = 0.1
 INSTANT_SECONDS = 0.01  # half a period: what a breaker lets through at once, generic
-TWICE = 2.0  # total let-through of a fuse at a dead short, as a share of I2t at its curve's 0.1 s point, generic
+# total let-through of a fuse at a dead short, as a share of I2t at its curve's 0.1 s point, generic
+TWICE = 2.0
 RESIDUAL_SECONDS = 0.3  # 30 mA device at its rated residual current, IEC 61008
 NOMINAL = 1.06  # a supply up to 6 % above counts as its nominal volts: 240 V as 230, IEC 60038
 CENTRE_TAPPED_VOLTS = 120.0  # a two-hot supply up to this is the site transformer, 55 V to earth
@@ -25,7 +28,9 @@ CENTRE_TAPPED_VOLTS = 120.0  # a two-hot supply up to this is the site transform
 
 @dataclass(frozen=True)
 class Guard:
-    """What guards a lead: family, amps, curve if an IEC breaker, and whether a residual-current device is there."""
+    """What guards a lead: family, amps, curve if an IEC breaker, and whether a residual-current
+    device is there.
+    """
 
     family: str
     amps: float
@@ -42,10 +47,11 @@ class Guard:
 
 @dataclass(frozen=True)
 class Cleared:
-    """What becomes of a fault: its current (A), what clears it (None: nothing in time), how soon, what passes.
+    """What becomes of a fault: its current (A), what clears it (None: nothing in time), how soon,
+    what passes.
 
-    ``within_s`` is the time it has; ``passes_a2s`` the largest energy let through by a fault at the far end or at the
-    near one; ``stands_a2s`` what the conductor stands; both in A2 s.
+    ``within_s`` is the time it has; ``passes_a2s`` the largest energy let through by a fault at the
+    far end or at the near one; ``stands_a2s`` what the conductor stands; both in A2 s.
     """
 
     kind: FaultKind
@@ -75,7 +81,8 @@ def earth_fault_seconds(volts_to_earth: float, centre_tapped: bool = False) -> f
     """Time a fault to earth has to be cleared in.
 
     Parameters: volts_to_earth, alternating; centre_tapped, a site transformer with 55 V to earth.
-    Returns: seconds. Source: IEC 60364-4-41 table 41.1; the centre-tapped supply by 411.8 of BS 7671.
+    Returns: seconds. Source: IEC 60364-4-41 table 41.1; the centre-tapped supply by 411.8 of BS
+    7671.
 
     >>> [earth_fault_seconds(v) for v in (120, 230, 240, 277)]
     [0.8, 0.4, 0.4, 0.2]
@@ -90,7 +97,9 @@ def earth_fault_seconds(volts_to_earth: float, centre_tapped: bool = False) -> f
 
 @cache
 def curve_of(family: str, amps: float) -> tuple[tuple[float, float], ...]:
-    """A device's gates: multiples of its rating and the seconds each clears in, slowest first; none where unknown."""
+    """A device's gates: multiples of its rating and the seconds each clears in, slowest first; none
+    where unknown.
+    """
     listed = [
         r
         for r in rows("fuse-curves.csv")
@@ -114,7 +123,8 @@ def gates_of(guard: Guard) -> tuple[tuple[float, float], ...]:
 def seconds_to_clear(guard: Guard, fault_amps: float) -> float | None:
     """How soon a fuse or breaker clears a current; None when not within five seconds.
 
-    Source: B, C, D at 5, 10, 20 times, IEC 60898; fuses by a straight line in log, log between their gates.
+    Source: B, C, D at 5, 10, 20 times, IEC 60898; fuses by a straight line in log, log between
+    their gates.
     """
     multiple = fault_amps / guard.amps
     gates = gates_of(guard)
@@ -150,8 +160,9 @@ def amps_to_clear(guard: Guard, within_s: float) -> float | None:
 def let_through_a2s(guard: Guard, fault_amps: float) -> float:
     """Energy a device lets through at a current, in A2 s.
 
-    Slower than a tenth of a second it is the current squared by the time. Faster, the device itself limits it: a fuse
-    to twice its energy at the curve's last gate, a breaker to its class, or to half a period where that is less.
+    Slower than a tenth of a second it is the current squared by the time. Faster, the device itself
+    limits it: a fuse to twice its energy at the curve's last gate, a breaker to its class, or to
+    half a period where that is less.
     Source: generic, the maker's let-through figure decides; breakers EN 60898-1.
     """
     seconds = seconds_to_clear(guard, fault_amps)
@@ -185,11 +196,13 @@ def cleared(
     guard: Guard,
     within_s: float = LONGEST_SECONDS,
 ) -> Cleared:
-    """What clears a fault at the far end, and whether the conductor outlasts it, wherever along it the fault is.
+    """What clears a fault at the far end, and whether the conductor outlasts it, wherever along it
+    the fault is.
 
-    Parameters: which fault; its currents at the far end and at the near one (A); area (mm2); insulation, a key of
-    WITHSTAND_K; what guards the lead; within_s, the time a fault to earth has. A residual-current device answers for
-    the earth fault only, never for the short. Returns: Cleared. Source: IEC 60364-4-41, IEC 60364-4-43.
+    Parameters: which fault; its currents at the far end and at the near one (A); area (mm2);
+    insulation, a key of WITHSTAND_K; what guards the lead; within_s, the time a fault to earth has.
+    A residual-current device answers for the earth fault only, never for the short. Returns:
+    Cleared. Source: IEC 60364-4-41, IEC 60364-4-43.
     """
     stands = withstand_a2s(cross_section_mm2, insulation)
     far, near = amps

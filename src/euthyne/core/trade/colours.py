@@ -11,7 +11,9 @@ from euthyne.data.tables import toml
 
 @dataclass(frozen=True)
 class Scheme:
-    """A core-colour scheme: the colour of each function, where it is written down, and where it is met with."""
+    """A core-colour scheme: the colour of each function, where it is written down, and where it is
+    met with.
+    """
 
     name: str
     colours: dict[str, str]
@@ -46,7 +48,9 @@ def schemes_for(cores: tuple[str, ...]) -> tuple[Scheme, ...]:
 
 
 def colour(scheme: str, core: str) -> str:
-    """The colour of a core by its function; numbered cores and balance taps go round the scheme's list."""
+    """The colour of a core by its function; numbered cores and balance taps go round the scheme's
+    list.
+    """
     colours = schemes()[scheme].colours
     if core in colours:
         return colours[core]
@@ -61,7 +65,9 @@ def colour(scheme: str, core: str) -> str:
 
 @dataclass(frozen=True)
 class Colours:
-    """The colours of a lead's cores: its scheme's, those set one by one, and which cores there are to tell apart."""
+    """The colours of a lead's cores: its scheme's, those set one by one, and which cores there are
+    to tell apart.
+    """
 
     scheme: str
     own: Mapping[str, str] = field(hash=False)
@@ -76,7 +82,8 @@ class Colours:
         return self.own.get(core) or colour(self.scheme, core)
 
     def called(self, core: str) -> str:
-        """The colour as it is said at the bench; of two alike, with what is printed on the core or tied to it.
+        """The colour as it is said at the bench; of two alike, with what is printed on the core or
+        tied to it.
 
         >>> Colours("numbered", {}, ("1", "2")).called("2")
         'black number 2'
@@ -93,7 +100,8 @@ def false_friends(
 ) -> tuple[tuple[str, str, str], ...]:
     """Colours that mean one core on the cable and another on the plug's leaflet.
 
-    Returns: (colour, what it is on the cable, what the leaflet takes it for), one for each such colour.
+    Returns: (colour, what it is on the cable, what the leaflet takes it for), one for each such
+    colour.
     """
     there = {colour(leaflet, core): core for core in cores}
     pairs = [(colour(cable, core), core) for core in cores]

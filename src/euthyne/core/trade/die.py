@@ -11,7 +11,9 @@ FILL_LEAST = 0.58
 
 @dataclass(frozen=True)
 class Pressed:
-    """A lug in a die: metal and die area in mm2, their ratio, how far the copper fills the bore, and what it says."""
+    """A lug in a die: metal and die area in mm2, their ratio, how far the copper fills the bore,
+    and what it says.
+    """
 
     metal_mm2: float
     die_mm2: float
@@ -42,7 +44,8 @@ def filled(bore_mm: float, copper_mm2: float) -> float:
 def pressed(outside_mm: float, bore_mm: float, copper_mm2: float, die_mm2: float) -> Pressed:
     """What a closed die makes of a barrel and its copper.
 
-    Parameters: outside and bore of the barrel in mm; copper in mm2; closed die area in mm2. Returns: Pressed.
+    Parameters: outside and bore of the barrel in mm; copper in mm2; closed die area in mm2.
+    Returns: Pressed.
     Source: press ratio = (barrel section + copper) / closed die area; 1.02 to 1.20 usual.
     """
     metal = math.pi / 4 * (outside_mm**2 - bore_mm**2) + copper_mm2
@@ -67,5 +70,6 @@ def _judged(ratio: float) -> tuple[Verdict, str]:
         return "usual", "Usual. The maker's die code decides."
     return (
         "heavy",
-        "More metal than the die holds: flash or cracks. The die is too small, or the barrel overfilled.",
+        "More metal than the die holds: flash or cracks. The die is too small, or the barrel "
+        "overfilled.",
     )

@@ -1,4 +1,6 @@
-"""What is wrong with an entry, and what would be right: the form every refusal takes; how grave a finding is."""
+"""What is wrong with an entry, and what would be right: the form every refusal takes; how grave a
+finding is.
+"""
 
 from dataclasses import dataclass
 from typing import Literal

@@ -53,7 +53,8 @@ def convection_w_per_m(sheath_c: float, ambient_c: float, outside_mm: float) -> 
     """Heat a metre of horizontal cylinder gives to still air.
 
     Parameters: sheath and ambient in C; outside diameter in mm. Returns: W/m.
-    Source: Churchill and Chu, natural convection from a horizontal cylinder; air by power laws about 300 K.
+    Source: Churchill and Chu, natural convection from a horizontal cylinder; air by power laws
+    about 300 K.
     """
     rise = sheath_c - ambient_c
     if rise <= 0:
@@ -70,7 +71,10 @@ def convection_w_per_m(sheath_c: float, ambient_c: float, outside_mm: float) -> 
 
 
 def radiation_w_per_m(sheath_c: float, ambient_c: float, outside_mm: float) -> float:
-    """Heat a metre radiates to surroundings at ambient, in W/m. Source: Stefan and Boltzmann, emissivity 0.9."""
+    """Heat a metre radiates to surroundings at ambient, in W/m.
+
+    Source: Stefan and Boltzmann, emissivity 0.9.
+    """
     difference = (sheath_c + KELVIN) ** 4 - (ambient_c + KELVIN) ** 4
     return EMISSIVITY * STEFAN_BOLTZMANN * math.pi * outside_mm / 1000 * difference
 
@@ -83,13 +87,19 @@ def surface_w_per_m(sheath_c: float, ambient_c: float, outside_mm: float) -> flo
 
 
 def sheath_k_per_w_per_m(cable: Cable) -> float:
-    """Thermal resistance from the laid-up copper to the surface, in K m/W. Source: IEC 60287-2-1."""
+    """Thermal resistance from the laid-up copper to the surface, in K m/W.
+
+    Source: IEC 60287-2-1.
+    """
     ratio = max(cable.outside_mm / cable.copper_mm, 1.0)
     return SHEATH_K_M_PER_W / (2 * math.pi) * math.log(ratio)
 
 
 def _root(below: float, above: float, grows: Callable[[float], float]) -> float:
-    """Where a growing function passes zero, between two bounds, to a micro-unit. Source: false position, Illinois."""
+    """Where a growing function passes zero, between two bounds, to a micro-unit.
+
+    Source: false position, Illinois.
+    """
     low, high = grows(below), grows(above)
     if low >= 0 or high <= 0:
         if low >= 0:
@@ -117,7 +127,8 @@ def _root(below: float, above: float, grows: Callable[[float], float]) -> float:
 def warmth(cable: Cable, amps: float, ambient_c: float) -> Warmth:
     """Temperatures a cable settles at, alone in still air.
 
-    Parameters: cable; amps in each loaded core; ambient in C. Returns: Warmth; held at 400 C, where nothing is left.
+    Parameters: cable; amps in each loaded core; ambient in C. Returns: Warmth; held at 400 C, where
+    nothing is left.
     """
     through = sheath_k_per_w_per_m(cable)
 

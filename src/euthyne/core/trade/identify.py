@@ -1,4 +1,6 @@
-"""What wire is this? From strands, weight, resistance and diameter: what it is, against what is printed on it."""
+"""What wire is this? From strands, weight, resistance and diameter: what it is, against what is
+printed on it.
+"""
 
 import math
 from dataclasses import dataclass
@@ -55,7 +57,9 @@ class Measured:
 
 @dataclass(frozen=True)
 class Outside:
-    """The cable from outside: diameter over all (mm), how many cores, and whether one is green-yellow."""
+    """The cable from outside: diameter over all (mm), how many cores, and whether one is green-
+    yellow.
+    """
 
     outside_mm: Annotated[float, Gt(0), Le(200)]
     cores: Annotated[int, Ge(1), Le(60)]
@@ -85,7 +89,9 @@ class Area:
 
 @dataclass(frozen=True)
 class CableMatch:
-    """A cable whose diameter range holds the one measured: ``middle`` 0 at the middle of the range, 1 at its edge."""
+    """A cable whose diameter range holds the one measured: ``middle`` 0 at the middle of the range,
+    1 at its edge.
+    """
 
     cable: str
     middle: float
@@ -93,7 +99,9 @@ class CableMatch:
 
 @dataclass(frozen=True)
 class WireAnswer:
-    """What the wire is: areas, sizes it still makes, against the print, metal by density, cables that fit, in words."""
+    """What the wire is: areas, sizes it still makes, against the print, metal by density, cables
+    that fit, in words.
+    """
 
     areas: tuple[Area, ...]
     next_down_mm2: str | None
@@ -141,7 +149,9 @@ def area_by_strands(strands: Strands) -> Area:
 
 
 def area_by_resistance(measured: Measured) -> Area:
-    """Area a copper conductor of that resistance would have: rho L / R at the conductor's temperature."""
+    """Area a copper conductor of that resistance would have: rho L / R at the conductor's
+    temperature.
+    """
     rho = at_celsius(materials()["copper"].rho20, "copper", measured.celsius)
     area, out = rho * measured.length_m / measured.ohms, measured.meter_percent / 100
     return Area("resistance", area, area / (1 + out), area / (1 - out) if out < 1 else math.inf)
@@ -185,7 +195,8 @@ def cables_holding(outside: Outside) -> tuple[CableMatch, ...]:
 def identify(question: WireQuestion) -> WireAnswer:
     """Say what a wire is.
 
-    Parameters: question. Returns: WireAnswer. Source: IEC 60228, ASTM B258, densities of materials.csv.
+    Parameters: question. Returns: WireAnswer. Source: IEC 60228, ASTM B258, densities of
+    materials.csv.
     """
     areas = []
     if question.strands:
@@ -226,9 +237,11 @@ def _down(area: Area | None, sizes: list[Size]) -> str | None:
 
 
 def metal_by_resistance(question: WireQuestion) -> str | None:
-    """The metal whose density times resistivity is what weight and resistance of a metre give; no strand counted.
+    """The metal whose density times resistivity is what weight and resistance of a metre give; no
+    strand counted.
 
-    None where they were not both measured, or where none of the metals lies within the instruments' error.
+    None where they were not both measured, or where none of the metals lies within the instruments'
+    error.
     """
     weight, ohms = question.weight, question.resistance
     if weight is None or ohms is None:
@@ -248,7 +261,9 @@ def metal_by_resistance(question: WireQuestion) -> str | None:
 
 
 def worth(area: Area, metal: str | None) -> Area:
-    """The copper area that an area of another metal is worth: by their resistivities. A resistance says it already."""
+    """The copper area that an area of another metal is worth: by their resistivities. A resistance
+    says it already.
+    """
     if metal not in NOT_COPPER or area.by == "resistance":
         return area
     share = materials()["copper"].rho20 / materials()[metal].rho20
@@ -273,7 +288,9 @@ def _against_print(
 
 
 def _least_mm2(printed: Size) -> float:
-    """The least copper that still meets the printed size: by maximum resistance for metric, 3 % under for a gauge."""
+    """The least copper that still meets the printed size: by maximum resistance for metric, 3 %
+    under for a gauge.
+    """
     if printed.unit == "mm2" and printed.cross_section_mm2 in metric_resistances():
         return materials()["copper"].rho20 / Wire(printed).ohms_per_m_20
     return printed.cross_section_mm2 * 0.97
@@ -292,7 +309,10 @@ def _say(
         words = ""
         if metal in NOT_COPPER:
             words = "worth "
-        found = f"{area.mm2:.2f} mm2 of copper by {area.by}, between {area.low_mm2:.2f} and {area.high_mm2:.2f}."
+        found = (
+            f"{area.mm2:.2f} mm2 of copper by {area.by}, between {area.low_mm2:.2f} and "
+            f"{area.high_mm2:.2f}."
+        )
         parts.append(f"{words}{found}".capitalize() if words else found)
     if verdict == "not-copper":
         printed = ""
@@ -303,15 +323,18 @@ def _say(
         parts.append(f"It is {short:.0f} % short of the {question.printed} printed on it.")
     elif verdict == "cannot-say":
         parts.append(
-            f"Whether it is the {question.printed} printed on it lies within the instruments' error."
+            f"Whether it is the {question.printed} printed on it lies within the instruments' "
+            "error."
         )
     elif verdict is not None:
         parts.append(
-            f"It is {'' if verdict == 'as-printed' else 'more than '}the {question.printed} printed on it."
+            f"It is {'' if verdict == 'as-printed' else 'more than '}the {question.printed} "
+            "printed on it."
         )
     if metal is not None and metal.startswith("cca"):
         parts.append(
-            "Its weight is that of copper-clad aluminium: scrape one strand and look at the cut end."
+            "Its weight is that of copper-clad aluminium: scrape one strand and look at the cut "
+            "end."
         )
     elif metal == "aluminium":
         parts.append("Its weight is that of aluminium.")

@@ -1,4 +1,6 @@
-"""Layered cables: what comes off, from the outside in, each layer with its own cut-back: steps of a staircase."""
+"""Layered cables: what comes off, from the outside in, each layer with its own cut-back: steps of a
+staircase.
+"""
 
 from dataclasses import dataclass, replace
 from functools import cache
@@ -11,8 +13,9 @@ Drawn = Literal["sheath", "braid", "foil", "inner", "conductive", "bus"]
 
 @dataclass(frozen=True)
 class Layer:
-    """A layer: how far it shows beyond the one outside it in mm, what to do, the mistake made, how it is drawn; what
-    to do instead at an end where no shield is landed."""
+    """A layer: how far it shows beyond the one outside it in mm, what to do, the mistake made, how
+    it is drawn; what to do instead at an end where no shield is landed.
+    """
 
     id: str
     words: str
@@ -25,7 +28,9 @@ class Layer:
 
 @dataclass(frozen=True)
 class Layered:
-    """Layers of a cable from the outside in: whose they are, from its tip to the outermost cut in mm, 0 if unsaid."""
+    """Layers of a cable from the outside in: whose they are, from its tip to the outermost cut in
+    mm, 0 if unsaid.
+    """
 
     whose: str
     layers: tuple[Layer, ...]
@@ -63,8 +68,10 @@ def without_shield(of: Layered) -> Layered:
 def staircase(of: Layered, reach_mm: float) -> tuple[Stair, ...]:
     """Each layer's cut-back from the tip, the outermost first.
 
-    Parameters: of; reach_mm from the tip to the outermost cut, used where the layers name none of their own.
-    Returns: Stairs, each cut back less than the one outside it; a layer that would pass the tip ends there.
+    Parameters: of; reach_mm from the tip to the outermost cut, used where the layers name none of
+    their own.
+    Returns: Stairs, each cut back less than the one outside it; a layer that would pass the tip
+    ends there.
     Source: the layers' own table.
     """
     left, found = of.reach_mm or reach_mm, []

@@ -1,4 +1,6 @@
-"""Working practices: where good builders differ, what each school says for itself, and what it changes."""
+"""Working practices: where good builders differ, what each school says for itself, and what it
+changes.
+"""
 
 from dataclasses import dataclass, replace
 from typing import Annotated, Any, Literal
@@ -22,7 +24,9 @@ class PracticeReason:
 
 @dataclass(frozen=True)
 class Practices:
-    """How this bench works, one choice for each practice; ``labels_every`` in metres, 0 for the ends only."""
+    """How this bench works, one choice for each practice; ``labels_every`` in metres, 0 for the
+    ends only.
+    """
 
     crimp: Crimp = "crimp-only"
     pressed_with: Literal["press", "hammer"] = "press"
@@ -52,7 +56,9 @@ class Practices:
 
 @dataclass(frozen=True)
 class Choice:
-    """One school: its value, in words, what speaks for it, and whether it wants a reason of one's own."""
+    """One school: its value, in words, what speaks for it, and whether it wants a reason of one's
+    own.
+    """
 
     value: str
     words: str
@@ -62,7 +68,9 @@ class Choice:
 
 @dataclass(frozen=True)
 class Practice:
-    """A practice: the field of Practices it sets, the question, its choices (the default first), what it changes."""
+    """A practice: the field of Practices it sets, the question, its choices (the default first),
+    what it changes.
+    """
 
     name: str
     question: str
@@ -86,7 +94,8 @@ PRACTICES = (
                 "Keeps damp out of a joint that is never flexed.",
             ),
         ),
-        "A soldering step after each press, and a caution: solder wicks, and strands break at its edge.",
+        "A soldering step after each press, and a caution: solder wicks, and strands break at "
+        "its edge.",
     ),
     Practice(
         "pressed_with",
@@ -100,7 +109,8 @@ PRACTICES = (
                 asks_reason=True,
             ),
         ),
-        "The tool, the landing step and its pictures, and a caution: tug and resistance are not left out.",
+        "The tool, the landing step and its pictures, and a caution: tug and resistance are not "
+        "left out.",
     ),
     Practice(
         "first_core",
@@ -139,7 +149,8 @@ PRACTICES = (
                 "feel", "by feel, then a tug", "Where no driver fits the body.", asks_reason=True
             ),
         ),
-        "The tool and the figure in each landing step of a part whose sheet gives a torque; by feel, a caution.",
+        "The tool and the figure in each landing step of a part whose sheet gives a torque; by "
+        "feel, a caution.",
     ),
     Practice(
         "heat",
@@ -264,7 +275,10 @@ def practice(name: str) -> Practice:
 
 
 def taken_up(now: Practices, name: str, value: str, reason: str = "") -> Practices:
-    """The practices with one choice changed. Raises Refused for an unknown choice, or a reason that is lacking."""
+    """The practices with one choice changed.
+
+    Raises Refused for an unknown choice, or a reason that is lacking.
+    """
     choice = next((c for c in practice(name).choices if c.value == value), None)
     if choice is None:
         raise Refused(Fault(name, f"{value!r} is not one of the choices", "one of those listed"))

@@ -6,9 +6,11 @@ from functools import cache
 from euthyne.data.tables import rows
 
 PREFERRED_PLUG = (3.0, 13.0, 5.0, 10.0, 7.0, 2.0, 1.0)  # 3 and 13 are what every shop has, BS 1362
-STARTS_AT = 4.6  # a plug fuse rides through a start of a few seconds up to so many times its rating, fuse-curves.csv
+# a plug fuse rides through a start of a few seconds up to so many times its rating, fuse-curves.csv
+STARTS_AT = 4.6
 HOURS = 1.25  # a fuse run for hours has a quarter in hand, generic
-FOR_LONG = 0.8  # share of its figure that a blade or bolt-down fuse carries for long, generic, check your part
+# share of its figure that a blade or bolt-down fuse carries for long, generic, check your part
+FOR_LONG = 0.8
 STRING_MARGIN = 1.5  # a string fuse over the short-circuit current, IEC 62548
 RUN_AT_A_SHARE = ("blade-32v", "bolt-down-32v")
 MAGNETIC_MULTIPLE = {
@@ -20,7 +22,9 @@ MAGNETIC_MULTIPLE = {
 
 @dataclass(frozen=True)
 class Family:
-    """A family of fuses or breakers: usual ratings in amps, volts, kind of current, breaking capacity in kA."""
+    """A family of fuses or breakers: usual ratings in amps, volts, kind of current, breaking
+    capacity in kA.
+    """
 
     name: str
     words: str
@@ -58,13 +62,16 @@ def smallest_carrying(family: str, amps: float) -> float | None:
 
 
 def far_end_fault_amps(u0_volts: float, loop_ohms: float, lead_ohms: float) -> float:
-    """Current of a dead short at the far end; ``lead_ohms`` out and back, hot. Source: IEC 60364-4-41, factor 0.95."""
+    """Current of a dead short at the far end; ``lead_ohms`` out and back, hot. Source: IEC
+    60364-4-41, factor 0.95.
+    """
     return 0.95 * u0_volts / (loop_ohms + lead_ohms)
 
 
 @dataclass(frozen=True)
 class FuseWanted:
-    """What a lead's fuse has to carry (A): running, at the start, and whether for hours; what couplers and cord carry.
+    """What a lead's fuse has to carry (A): running, at the start, and whether for hours; what
+    couplers and cord carry.
 
     ``cord_amps`` None while no size is taken: the cord then follows the fuse.
     """
@@ -77,9 +84,11 @@ class FuseWanted:
 
 
 def plug_fuse(wanted: FuseWanted) -> float | None:
-    """The fuse of a plug: 3 A, else 13 A, where it carries the load, rides through its start, and guards what follows.
+    """The fuse of a plug: 3 A, else 13 A, where it carries the load, rides through its start, and
+    guards what follows.
 
-    Never above what couplers and cord carry: then 5 or 10 A, or one of the others. None where none does all of it.
+    Never above what couplers and cord carry: then 5 or 10 A, or one of the others. None where none
+    does all of it.
     Source: BS 1362, preferred ratings; start and hours generic.
 
     >>> plug_fuse(FuseWanted(0.8, 0.8, False, 10.0)), plug_fuse(FuseWanted(7.0, 7.0, False, 10.0))
@@ -96,10 +105,12 @@ def plug_fuse(wanted: FuseWanted) -> float | None:
 
 
 def fuse_for(family: str, amps: float, short_circuit_amps: float | None = None) -> float | None:
-    """The smallest usual fuse at a source that carries a load for long; None when the family has none large enough.
+    """The smallest usual fuse at a source that carries a load for long; None when the family has
+    none large enough.
 
     Parameters: family; amps; short_circuit_amps of a solar string, whose fuse is held against that.
-    Source: blade and bolt-down fuses carry 80 % of their figure for long; string fuses 1.5 Isc, IEC 62548.
+    Source: blade and bolt-down fuses carry 80 % of their figure for long; string fuses 1.5 Isc, IEC
+    62548.
 
     >>> fuse_for("blade-32v", 6.1), fuse_for("solar-gPV", 11.0, 9.0)
     (10.0, 15.0)

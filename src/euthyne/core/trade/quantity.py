@@ -1,4 +1,6 @@
-"""Reading what people type: 25 m, 80 ft, 3 ft 6 in, 2.2 kW, 3 %, 14 AWG. Always says what it understood."""
+"""Reading what people type: 25 m, 80 ft, 3 ft 6 in, 2.2 kW, 3 %, 14 AWG. Always says what it
+understood.
+"""
 
 import re
 from dataclasses import dataclass
@@ -11,7 +13,9 @@ from euthyne.core.trade.wire import Size, metric_resistances, size_named
 
 @dataclass(frozen=True)
 class Measure:
-    """A kind of quantity: its SI unit, the unit of a bare number, the bounds that make sense, an example."""
+    """A kind of quantity: its SI unit, the unit of a bare number, the bounds that make sense, an
+    example.
+    """
 
     word: str
     unit: str
@@ -68,8 +72,21 @@ LONG_IN_INCHES = 24
 LONGEST_TEXT = 100
 METRES_PER_FOOT = 0.3048
 SURE_SHARE = 0.1  # a bare number up to this is a share of one; up to one it may be that or percent
-MARKS = str.maketrans({"’": "'", "‘": "'", "”": '"', "“": '"', "½": " 1/2", "¼": " 1/4", "¾": " 3/4", "⅛": " 1/8",
-                       "⅜": " 3/8", "⅝": " 5/8", "⅞": " 7/8"})  # fmt: skip
+MARKS = str.maketrans(
+    {
+        "’": "'",
+        "‘": "'",
+        "”": '"',
+        "“": '"',
+        "½": " 1/2",
+        "¼": " 1/4",
+        "¾": " 3/4",
+        "⅛": " 1/8",
+        "⅜": " 3/8",
+        "⅝": " 5/8",
+        "⅞": " 7/8",
+    }
+)
 FRACTION = re.compile(r"(?:(\d{1,4})[ -]+)?(\d{1,3})/(\d{1,3})(?=\s*[A-Za-z\"'″′]|$)")
 LOOP = re.compile(
     r"(.+?)[\s,]*(?:loop|round trip|(?:out|there) and back|both ways|in all, out and back)",
@@ -144,7 +161,10 @@ def _registry() -> Any:
 
 @cache
 def _line(unit: str, target: str) -> tuple[float, float]:
-    """Slope and offset that take a value in one unit to the target unit. Raises ValueError when they do not convert."""
+    """Slope and offset that take a value in one unit to the target unit.
+
+    Raises ValueError when they do not convert.
+    """
     if unit == target:
         return 1.0, 0.0
     import pint
@@ -245,7 +265,9 @@ def _heat(typed: str, field: str) -> Entry:
 
 
 def _route(typed: str, field: str) -> Entry | None:
-    """A length typed as the whole loop, or as legs with a plus between them; None when it is neither."""
+    """A length typed as the whole loop, or as legs with a plus between them; None when it is
+    neither.
+    """
     loop = LOOP.fullmatch(typed)
     if loop is None and "+" not in typed:
         return None
@@ -272,7 +294,8 @@ def _legs(typed: str, field: str) -> tuple[float, ...]:
 
 
 def read_legs(text: str, field: str = "") -> tuple[float, ...]:
-    """The legs of a run in metres, as they were typed with a plus between them; none where it is one, or a loop.
+    """The legs of a run in metres, as they were typed with a plus between them; none where it is
+    one, or a loop.
 
     Raises: Refused.
 
@@ -314,7 +337,10 @@ def _sum_of_terms(typed: str, measure: Measure, field: str) -> tuple[float, bool
 
 
 def _units(typed: str, terms: list[re.Match[str]], measure: Measure, field: str) -> list[str]:
-    """The unit of each term. Of several, each says its own; only inches after feet need not. Raises Refused."""
+    """The unit of each term.
+
+    Of several, each says its own; only inches after feet need not. Raises Refused.
+    """
     units = [_spelled((m[2] or "").strip(), measure) for m in terms]
     if len(terms) == 1:
         return [units[0] or measure.unit]

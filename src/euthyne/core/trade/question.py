@@ -14,10 +14,12 @@ Reads = Literal["quantity", "choice", "date", "whole", "text", "size", "size-nam
 
 @dataclass(frozen=True)
 class Question:
-    """A question: the path of its value in what is asked about, its words, and how an answer is read.
+    """A question: the path of its value in what is asked about, its words, and how an answer is
+    read.
 
-    ``measure`` of a quantity; ``choices`` as (value, words); ``bounds`` of a whole number, or of the letters of a text;
-    ``drag`` the least and most it may be pulled to; ``of_volts`` the supply a loss may also be given in volts of.
+    ``measure`` of a quantity; ``choices`` as (value, words); ``bounds`` of a whole number, or of
+    the letters of a text; ``drag`` the least and most it may be pulled to; ``of_volts`` the supply
+    a loss may also be given in volts of.
     """
 
     path: str
@@ -62,7 +64,8 @@ def written(value: Any, question: Question | None = None) -> str:
 def read_answer(question: Question, text: str) -> tuple[Any, str]:
     """The value of an answer, and a note where it was not read as it stands.
 
-    Parameters: question; text as it was typed. Returns: (value, note); None for an empty answer that may be left out.
+    Parameters: question; text as it was typed. Returns: (value, note); None for an empty answer
+    that may be left out.
     Raises: Refused with what would do.
 
     >>> read_answer(Question("n", "Cells", "whole", bounds=(1, 64)), " 3 ")
@@ -148,7 +151,8 @@ def read_answers(
 ) -> tuple[dict[str, Any], dict[str, str]]:
     """Read every question that is answered.
 
-    Parameters: questions; answers by path. Returns: values by path, and by path the answers that can not be read.
+    Parameters: questions; answers by path. Returns: values by path, and by path the answers that
+    can not be read.
     """
     values: dict[str, Any] = {}
     unread: dict[str, str] = {}

@@ -86,8 +86,10 @@ def loaded_conductors(basis: str, system: str) -> int | None:
 def table(basis: str, unit: str, loaded: int) -> tuple[Rated, ...]:
     """The sizes of a basis with their table ratings, smallest first.
 
-    Parameters: basis, a name of :func:`bases`; unit, ``"mm2"`` or ``"AWG"``; loaded, conductors carrying current.
-    Returns: listed rows, or gauges read between the metric rows where the basis has metric sizes only.
+    Parameters: basis, a name of :func:`bases`; unit, ``"mm2"`` or ``"AWG"``; loaded, conductors
+    carrying current.
+    Returns: listed rows, or gauges read between the metric rows where the basis has metric sizes
+    only.
     """
     listed = _listed(basis)
     if (unit, loaded) in listed:
@@ -123,7 +125,9 @@ def _amps_at(metric_rows: tuple[Rated, ...], area: float) -> float:
 
 
 def k_ambient(basis: Basis, ambient_c: float, max_c: float) -> float:
-    """Factor for a place hotter than the table's, or a weaker terminal; never above 1, 0 at the limit itself."""
+    """Factor for a place hotter than the table's, or a weaker terminal; never above 1, 0 at the
+    limit itself.
+    """
     margin = (max_c - ambient_c) / (basis.limit_c - basis.reference_c)
     if margin > 0:
         return min(1.0, math.sqrt(margin))

@@ -1,4 +1,6 @@
-"""The route: legs round corners, how tightly a cable may be bent, and what rounding the corners leaves over."""
+"""The route: legs round corners, how tightly a cable may be bent, and what rounding the corners
+leaves over.
+"""
 
 import math
 from typing import Literal
@@ -10,7 +12,8 @@ SAVED = 2 - math.pi / 2
 
 
 def least_bend_mm(over_all_mm: float, how: Moved) -> float:
-    """The tightest a cable may be bent, as a radius in mm: 4 diameters lying still, 6 moved, 8 on a drum.
+    """The tightest a cable may be bent, as a radius in mm: 4 diameters lying still, 6 moved, 8 on a
+    drum.
 
     Source: usual rule for flexible cords, generic; the maker's sheet decides.
 
@@ -21,9 +24,11 @@ def least_bend_mm(over_all_mm: float, how: Moved) -> float:
 
 
 def left_over_mm(corners: int, bend_mm: float, measured_with: MeasuredWith) -> float:
-    """What the corners leave over, in mm, of legs measured with a tape into each corner; none of a string's.
+    """What the corners leave over, in mm, of legs measured with a tape into each corner; none of a
+    string's.
 
-    Parameters: right-angled corners; radius they are bent to in mm; what the legs were measured with.
+    Parameters: right-angled corners; radius they are bent to in mm; what the legs were measured
+    with.
     Source: a quarter round of radius r is pi/2 r long, its two tangents 2 r.
 
     >>> round(left_over_mm(2, 60, "tape"), 1)

@@ -1,4 +1,6 @@
-"""Heat-shrink: which sleeve passes the widest and grips the thinnest, how long to cut it; or what would."""
+"""Heat-shrink: which sleeve passes the widest and grips the thinnest, how long to cut it; or what
+would.
+"""
 
 import math
 from dataclasses import dataclass
@@ -44,9 +46,11 @@ def sleeves() -> tuple[Sleeve, ...]:
 
 
 def sleeves_for(widest_mm: float, thinnest_mm: float, adhesive: bool = False) -> list[Sleeve]:
-    """Every sleeve that passes the widest and grips the thinnest, the one to take first; empty when none does both.
+    """Every sleeve that passes the widest and grips the thinnest, the one to take first; empty when
+    none does both.
 
-    Source: expanded bore at least 1.1 times the widest, recovered bore at most 0.9 times the thinnest.
+    Source: expanded bore at least 1.1 times the widest, recovered bore at most 0.9 times the
+    thinnest.
     """
     fits = (s for s in sleeves() if s.adhesive or not adhesive)
     good = [
@@ -82,5 +86,8 @@ def covered_on_lug_mm(barrel_mm: float) -> float:
 
 
 def copper_mm(cross_section_mm2: float) -> float:
-    """Diameter of a bunch of fine strands in mm. Source: usual fill of a class 5 bunch, 0.75; generic, check yours."""
+    """Diameter of a bunch of fine strands in mm.
+
+    Source: usual fill of a class 5 bunch, 0.75; generic, check yours.
+    """
     return math.sqrt(4 * cross_section_mm2 / (math.pi * 0.75))

@@ -18,7 +18,10 @@ def studs() -> tuple[str, ...]:
 
 
 def stud_mm(name: str) -> float:
-    """Diameter of a stud in mm. Raises KeyError for one that is not listed. Source: stud-holes.csv."""
+    """Diameter of a stud in mm.
+
+    Raises KeyError for one that is not listed. Source: stud-holes.csv.
+    """
     return _studs()[name][0]
 
 

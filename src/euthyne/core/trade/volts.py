@@ -18,8 +18,9 @@ BELOW_BAND, ABOVE_BAND = (
 class MadeFor:
     """Volts something is made for.
 
-    ``to_earth`` (U0) and ``between`` (U) in AC volts; ``dc`` in DC volts, None where the sheet gives none;
-    ``lowest`` where a band is moulded on it; all 0 where the volts follow from something else.
+    ``to_earth`` (U0) and ``between`` (U) in AC volts; ``dc`` in DC volts, None where the sheet
+    gives none; ``lowest`` where a band is moulded on it; all 0 where the volts follow from
+    something else.
     """
 
     to_earth: float
@@ -41,8 +42,9 @@ class OnLead:
 def made_for(written: str) -> MadeFor:
     """Volts as a sheet writes them.
 
-    ``300/500`` is U0/U; ``125/250`` to earth and between; ``380-415`` a band; ``1500 DC`` direct only;
-    ``600 or 1000 or 2000 DC`` may be the least of them until the print says which; 0 follows the conductor.
+    ``300/500`` is U0/U; ``125/250`` to earth and between; ``380-415`` a band; ``1500 DC`` direct
+    only; ``600 or 1000 or 2000 DC`` may be the least of them until the print says which; 0 follows
+    the conductor.
 
     Raises: ValueError for what is none of these.
 
@@ -72,8 +74,8 @@ def made_for(written: str) -> MadeFor:
 def on_lead(system: System, volts: float, two_hots: bool = False) -> OnLead:
     """Volts a lead stands at.
 
-    Parameters: system; volts, between lines where there are several; two_hots, a single phase between two hots of a
-    centre-tapped supply. Returns: OnLead.
+    Parameters: system; volts, between lines where there are several; two_hots, a single phase
+    between two hots of a centre-tapped supply. Returns: OnLead.
 
     >>> round(on_lead("ac-three", 400).to_earth), on_lead("ac-split", 240).to_earth
     (231, 120.0)
@@ -90,8 +92,9 @@ def on_lead(system: System, volts: float, two_hots: bool = False) -> OnLead:
 def excess(made: MadeFor, there: OnLead, harmonised: bool = False) -> tuple[float, float] | None:
     """The volts that are too many and the most it is made for; None where it stands them.
 
-    Parameters: made, what it is made for; there, what the lead puts on it; harmonised, whether the direct-current
-    rule of harmonised cable holds (1.5 times its U, EN 50565-1). Returns: (volts there, volts it is made for).
+    Parameters: made, what it is made for; there, what the lead puts on it; harmonised, whether the
+    direct-current rule of harmonised cable holds (1.5 times its U, EN 50565-1). Returns: (volts
+    there, volts it is made for).
     """
     if there.direct:
         if made.dc is not None:

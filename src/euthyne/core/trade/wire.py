@@ -51,7 +51,9 @@ class Size:
 
 @dataclass(frozen=True)
 class Material:
-    """A conductor metal: resistivity (ohm mm2/m at 20 C), density (g/cm3), temperature coefficient (1/K), source."""
+    """A conductor metal: resistivity (ohm mm2/m at 20 C), density (g/cm3), temperature coefficient
+    (1/K), source.
+    """
 
     rho20: float
     density_g_cm3: float
@@ -85,7 +87,9 @@ def awg_label(gauge: int) -> str:
 
 
 def awg_gauge(label: str) -> int:
-    """The gauge number of a label: ``"2/0"`` and ``"00"`` are -1. Raises ValueError for anything else."""
+    """The gauge number of a label: ``"2/0"`` and ``"00"`` are -1. Raises ValueError for anything
+    else.
+    """
     text = label.strip()
     if match := re.fullmatch(r"([1-4])/0", text):
         return 1 - int(match[1])
@@ -139,7 +143,9 @@ def all_sizes() -> tuple[Size, ...]:
 
 @cache
 def in_other_series(size: Size) -> Size:
-    """The nearest size of the other series by area: a metric size for a gauge, a gauge for a metric size."""
+    """The nearest size of the other series by area: a metric size for a gauge, a gauge for a metric
+    size.
+    """
     others = [o for o in all_sizes() if o.unit != size.unit]
     return min(others, key=lambda o: abs(o.cross_section_mm2 / size.cross_section_mm2 - 1))
 
@@ -165,7 +171,10 @@ def materials() -> dict[str, Material]:
 
 @cache
 def metric_resistances() -> dict[float, tuple[float, float]]:
-    """Maximum resistance at 20 C of class 5 copper in ohm/m, plain and tinned, by mm2. Source: IEC 60228."""
+    """Maximum resistance at 20 C of class 5 copper in ohm/m, plain and tinned, by mm2.
+
+    Source: IEC 60228.
+    """
     return {
         float(r["cross_section_mm2"]): (
             float(r["r20_plain_ohm_per_km"]) / 1000,
@@ -185,12 +194,15 @@ class Wire:
 
     @property
     def words(self) -> str:
-        """The wire as it is said, its metal where that is not plain copper left to others: ``tinned 1.5 mm2``."""
+        """The wire as it is said, its metal where that is not plain copper left to others: ``tinned
+        1.5 mm2``.
+        """
         return f"{'tinned ' if self.tinned else ''}{self.size.name}"
 
     @property
     def ohms_per_m_20(self) -> float:
-        """Resistance of a metre at 20 C, in ohm/m: class maximum for metric sizes, nominal for gauges.
+        """Resistance of a metre at 20 C, in ohm/m: class maximum for metric sizes, nominal for
+        gauges.
 
         Source: IEC 60228, ASTM B258. Raises: KeyError for a metric size that is not in IEC 60228.
 
@@ -210,10 +222,16 @@ class Wire:
         return plain * rho / stuff["copper"].rho20
 
     def ohms_per_m(self, celsius: float) -> float:
-        """Resistance of a metre at a conductor temperature, in ohm/m. Source: IEC 60228 annex, materials.csv."""
+        """Resistance of a metre at a conductor temperature, in ohm/m.
+
+        Source: IEC 60228 annex, materials.csv.
+        """
         return at_celsius(self.ohms_per_m_20, self.metal, celsius)
 
 
 def at_celsius(ohms_20: float, metal: Metal, celsius: float) -> float:
-    """A resistance known at 20 C, at another conductor temperature. Source: IEC 60228 annex, materials.csv."""
+    """A resistance known at 20 C, at another conductor temperature.
+
+    Source: IEC 60228 annex, materials.csv.
+    """
     return ohms_20 * (1 + materials()[metal].alpha20_per_k * (celsius - 20))

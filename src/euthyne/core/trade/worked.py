@@ -1,4 +1,6 @@
-"""A number and its explanation as one value: what is put in, what it gives, and where it comes from."""
+"""A number and its explanation as one value: what is put in, what it gives, and where it comes
+from.
+"""
 
 import math
 from dataclasses import dataclass
@@ -8,7 +10,9 @@ SUM, PRODUCT, WHOLE = 0, 1, 2
 
 @dataclass(frozen=True)
 class Figured:
-    """A figure with the sum that made it: the value in SI, the sum as it is written, how tightly it binds."""
+    """A figure with the sum that made it: the value in SI, the sum as it is written, how tightly it
+    binds.
+    """
 
     value: float
     text: str
@@ -43,7 +47,8 @@ class Figured:
 def put(value: float, unit: str = "", scale: float = 1.0) -> Figured:
     """A figure that is put in.
 
-    Parameters: value, in SI; unit, as it is shown; scale, how many of that unit make one of SI. Returns: Figured.
+    Parameters: value, in SI; unit, as it is shown; scale, how many of that unit make one of SI.
+    Returns: Figured.
 
     >>> (put(13, "A") * put(2) * put(0.0154, "mohm", 1000)).text
     '13 A x 2 x 15.4 mohm'
@@ -81,8 +86,8 @@ def worked(
 ) -> Working:
     """The working of a sum, its answer taken from the same figures that are shown.
 
-    Parameters: title; formula in words; sum_of; unit the answer is shown in (mohm of ohm); source; more, words after
-    the answer. Returns: Working.
+    Parameters: title; formula in words; sum_of; unit the answer is shown in (mohm of ohm); source;
+    more, words after the answer. Returns: Working.
     """
     shown = sum_of.value * (1000 if unit == "mohm" else 1)
     if abs(shown) < 1e4:

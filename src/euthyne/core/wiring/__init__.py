@@ -1,1 +1,3 @@
-"""Wiring faults: what should join, what was heard, the fewest mistakes that explain it, the probes that prove it."""
+"""Wiring faults: what should join, what was heard, the fewest mistakes that explain it, the probes
+that prove it.
+"""

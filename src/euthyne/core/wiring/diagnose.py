@@ -1,4 +1,6 @@
-"""From what was heard to a named fault: agrees, or the fewest mistakes in words, or what to probe next."""
+"""From what was heard to a named fault: agrees, or the fewest mistakes in words, or what to probe
+next.
+"""
 
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
@@ -50,9 +52,10 @@ class Explanation:
 class Diagnosis:
     """What the hearings come to.
 
-    ``agrees`` when everything probed is as it should be and no pair that matters is left; ``consistent`` False when
-    the hearings contradict each other; ``explanations`` all of one least count, commoner mistakes first;
-    ``probe_next`` what settles it; ``proven`` when fewer mistakes are impossible.
+    ``agrees`` when everything probed is as it should be and no pair that matters is left;
+    ``consistent`` False when the hearings contradict each other; ``explanations`` all of one least
+    count, commoner mistakes first; ``probe_next`` what settles it; ``proven`` when fewer mistakes
+    are impossible.
     """
 
     agrees: bool
@@ -65,8 +68,9 @@ class Diagnosis:
 def diagnose(wiring: Wiring, heard: Heard, names: Names | None = None) -> Diagnosis:
     """Name the mistakes that explain what was heard.
 
-    Parameters: wiring, what should be there; heard, what sounded and what stayed silent; names, how wires and ends are
-    called in the sentences. Returns: Diagnosis; its explanations reproduce what was heard exactly.
+    Parameters: wiring, what should be there; heard, what sounded and what stayed silent; names, how
+    wires and ends are called in the sentences. Returns: Diagnosis; its explanations reproduce what
+    was heard exactly.
 
     >>> a, b = [tuple(Point(f, c) for c in "LNE") for f in "AB"]
     >>> wiring = Wiring((*a, *b), tuple(zip(a, b)))
@@ -142,7 +146,9 @@ def _drawn(wiring: Wiring, heard: Heard, mistakes: list[Mistake]) -> list[Mistak
 
 
 def _displaces_anew(wiring: Wiring, mistake: Mistake, rest: list[Mistake]) -> bool:
-    """True when a mistake displaces no cavity that another one of the same explanation displaces."""
+    """True when a mistake displaces no cavity that another one of the same explanation
+    displaces.
+    """
     taken = set(_cavities(mistake))
     return not any(taken & set(_cavities(m)) for m in rest)
 
@@ -170,7 +176,9 @@ def _named(wiring: Wiring, turn: Turned) -> Turned:
 
 
 def _at_other_end(wiring: Wiring, mistake: Mistake) -> Exchanged | Turned | None:
-    """The same mistake as it would be at the other end of the wires it displaces; None where there is no such end."""
+    """The same mistake as it would be at the other end of the wires it displaces; None where there
+    is no such end.
+    """
     if isinstance(mistake, Exchanged):
         return _exchanged_at_other_end(mistake)
     if isinstance(mistake, Turned):
@@ -213,7 +221,8 @@ def _turned_at_other_end(wiring: Wiring, turn: Turned) -> Turned | None:
 
 
 def _preferred(wiring: Wiring, one: Mistake, other: Exchanged | Turned) -> Mistake:
-    """Of the same mistake at two ends, the one it is drawn as: the better name, then the second fitting of its wires.
+    """Of the same mistake at two ends, the one it is drawn as: the better name, then the second
+    fitting of its wires.
 
     Its end is said to be either.
     """
@@ -261,7 +270,9 @@ def next_probe(wiring: Wiring, heard: Heard) -> Pair | None:
 
 
 def _to_probe_again(heard: Heard, against: tuple[Pair, ...]) -> tuple[Pair, ...]:
-    """The pairs of a contradiction: each silent one, and the chain of sounding ones that contradicts it."""
+    """The pairs of a contradiction: each silent one, and the chain of sounding ones that
+    contradicts it.
+    """
     found: dict[Pair, None] = {}
     for silent in against:
         one, other = sorted(silent)

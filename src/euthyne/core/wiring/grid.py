@@ -33,9 +33,10 @@ def pair(one: Point, other: Point) -> Pair:
 class Wiring:
     """What should be there.
 
-    ``points`` are every contact, wired or not, fitting by fitting in the order the faces count them. A wire joins two
-    of them; two wires may share a point, and one may join two points of one fitting. ``mirror`` says for a fitting
-    which cavity changes with which when the other face of its drawing is read.
+    ``points`` are every contact, wired or not, fitting by fitting in the order the faces count
+    them. A wire joins two of them; two wires may share a point, and one may join two points of one
+    fitting. ``mirror`` says for a fitting which cavity changes with which when the other face of
+    its drawing is read.
     """
 
     points: tuple[Point, ...]
@@ -53,7 +54,9 @@ class Wiring:
 
     @cached_property
     def nets(self) -> tuple[tuple[Point, ...], ...]:
-        """What should conduct together, net by net; a contact that lands nowhere is a net of its own."""
+        """What should conduct together, net by net; a contact that lands nowhere is a net of its
+        own.
+        """
         return grouped(self.points, self.wires)
 
 
@@ -67,7 +70,9 @@ class Gang:
 
 @dataclass(frozen=True)
 class Heard:
-    """What the meter said: pairs that sounded, and pairs or gangs that stayed silent; ``rest`` when all others did."""
+    """What the meter said: pairs that sounded, and pairs or gangs that stayed silent; ``rest`` when
+    all others did.
+    """
 
     sounds: tuple[Pair, ...]
     silent: tuple[Pair, ...] = ()
@@ -76,7 +81,9 @@ class Heard:
 
     @property
     def silences(self) -> frozenset[Pair]:
-        """Every pair known to be silent by a probe of its own or by a gang; not those that ``rest`` adds."""
+        """Every pair known to be silent by a probe of its own or by a gang; not those that ``rest``
+        adds.
+        """
         ganged = (pair(p, gang.against) for gang in self.gangs for p in gang.points)
         return frozenset((*self.silent, *ganged))
 
@@ -84,9 +91,11 @@ class Heard:
 def grouped(
     points: Sequence[Place], joins: Iterable[Iterable[Place]]
 ) -> tuple[tuple[Place, ...], ...]:
-    """Points, or the numbers of points, in groups that conduct together, in the order of their first points.
+    """Points, or the numbers of points, in groups that conduct together, in the order of their
+    first points.
 
-    Parameters: points; joins, pairs of them that conduct. Returns: the groups, each in the order of ``points``.
+    Parameters: points; joins, pairs of them that conduct. Returns: the groups, each in the order of
+    ``points``.
     """
     above = {p: p for p in points}
 
@@ -105,7 +114,8 @@ def grouped(
 
 
 def contradictions(points: Sequence[Point], heard: Heard) -> tuple[Pair, ...]:
-    """Pairs heard silent although a chain of pairs that sounded joins them; none when the hearings agree.
+    """Pairs heard silent although a chain of pairs that sounded joins them; none when the hearings
+    agree.
 
     A probe slipped, or a joint opens when it is pushed.
     """
@@ -125,10 +135,11 @@ def contradictions(points: Sequence[Point], heard: Heard) -> tuple[Pair, ...]:
 
 
 def reconciled(points: Sequence[Point], heard: Heard) -> Heard:
-    """The hearings after one smallest change that makes them agree: what is heard less often gives way.
+    """The hearings after one smallest change that makes them agree: what is heard less often gives
+    way.
 
-    Each group of points that sounded together, and holds a contradiction, is split in two where the fewest answers
-    have to change, or taken as one where that changes fewer still.
+    Each group of points that sounded together, and holds a contradiction, is split in two where the
+    fewest answers have to change, or taken as one where that changes fewer still.
     """
     sounds = set(heard.sounds)
     against = set(contradictions(points, heard))
@@ -151,7 +162,9 @@ MOST_SPLIT = 12  # points of one contradictory group whose every split in two is
 
 
 def _smallest_change(group: tuple[Point, ...], sounds: set[Pair], silent: set[Pair]) -> set[Pair]:
-    """The pairs of a group that sound after the smallest change: all of them, or those of the cheapest two halves."""
+    """The pairs of a group that sound after the smallest change: all of them, or those of the
+    cheapest two halves.
+    """
     every = {pair(one, other) for one, other in combinations(group, 2)}
     cheapest, best = len(silent), every
     if len(group) > MOST_SPLIT:

@@ -19,7 +19,8 @@ class Open:
 
 @dataclass(frozen=True)
 class Exchanged:
-    """Two wires whose ends at a fitting changed places; ``end`` is the fitting, or either of a straight lead.
+    """Two wires whose ends at a fitting changed places; ``end`` is the fitting, or either of a
+    straight lead.
 
     ``cavities`` are where the two ends belong at the fitting the mistake is drawn at.
     """
@@ -47,7 +48,8 @@ class Joined:
 
 @dataclass(frozen=True)
 class Turned:
-    """Everything in a row of cavities landed in others of the same fitting, as ``to`` says; None is nowhere.
+    """Everything in a row of cavities landed in others of the same fitting, as ``to`` says; None is
+    nowhere.
 
     ``end`` is the fitting, or either of a straight lead; ``fitting`` the one ``to`` is drawn for.
     """
@@ -68,9 +70,11 @@ def rank(mistake: Mistake) -> int:
 
 
 def groups_after(wiring: Wiring, mistakes: Sequence[Mistake]) -> tuple[tuple[Point, ...], ...]:
-    """What conducts together once mistakes are made; they displace different ends, so their order does not matter.
+    """What conducts together once mistakes are made; they displace different ends, so their order
+    does not matter.
 
-    Parameters: wiring, as it should be; mistakes. Returns: the groups of points that sound with each other.
+    Parameters: wiring, as it should be; mistakes. Returns: the groups of points that sound with
+    each other.
     """
     ends: list[list[Point | None]] = [list(w) for w in wiring.wires]
     where: dict[tuple[Course, Point], tuple[int, int]] = {}
@@ -108,7 +112,9 @@ def _turn(wiring: Wiring, m: Turned, ends: list[list[Point | None]]) -> None:
 
 
 def row_turns(wiring: Wiring, fitting: str) -> list[Turned]:
-    """Every way a whole row is turned at once: its other face, from the other side, one place along."""
+    """Every way a whole row is turned at once: its other face, from the other side, one place
+    along.
+    """
     row = wiring.cavities(fitting)
     found: list[tuple[TurnName, dict[str, str | None]]] = []
     if mirror := wiring.mirror.get(fitting):

@@ -1,4 +1,6 @@
-"""The shortest plan of probes that proves a lead: each net joined up, then each net against all the others at once."""
+"""The shortest plan of probes that proves a lead: each net joined up, then each net against all the
+others at once.
+"""
 
 from dataclasses import dataclass
 
@@ -7,7 +9,8 @@ from euthyne.core.wiring.grid import Course, Point, Wiring
 
 @dataclass(frozen=True)
 class Probe:
-    """One probe: a point, what it is held against (one point, or a gang strapped together), and what should be heard.
+    """One probe: a point, what it is held against (one point, or a gang strapped together), and
+    what should be heard.
 
     ``sounds`` True means that it should sound; a gang should stay silent.
     """
@@ -19,7 +22,9 @@ class Probe:
 
 @dataclass(frozen=True)
 class ProbePlan:
-    """The probes in order; and wires that continuity cannot prove, because their net is joined without them too."""
+    """The probes in order; and wires that continuity cannot prove, because their net is joined
+    without them too.
+    """
 
     probes: tuple[Probe, ...]
     not_provable: tuple[tuple[Course, ...], ...]
@@ -28,9 +33,10 @@ class ProbePlan:
 def probe_plan(wiring: Wiring, gangs: bool = True) -> ProbePlan:
     """The shortest plan that proves what joins and what does not.
 
-    With P points in N nets it takes P - N probes that sound to join up each net, and N - 1 that stay silent, each net
-    against one point of every earlier one strapped together: fewer cannot join P points in N nets, nor part N nets
-    one by one. Without clips each pair of nets is a probe of its own.
+    With P points in N nets it takes P - N probes that sound to join up each net, and N - 1 that
+    stay silent, each net against one point of every earlier one strapped together: fewer cannot
+    join P points in N nets, nor part N nets one by one. Without clips each pair of nets is a probe
+    of its own.
 
     Parameters: wiring; gangs, whether there are clips to strap points together. Returns: ProbePlan.
     """
@@ -48,7 +54,9 @@ def probe_plan(wiring: Wiring, gangs: bool = True) -> ProbePlan:
 
 
 def _not_provable(wiring: Wiring) -> tuple[tuple[Course, ...], ...]:
-    """Wires of each net that may be broken unheard: those that stand in a ring with others of their net."""
+    """Wires of each net that may be broken unheard: those that stand in a ring with others of their
+    net.
+    """
     found = []
     for net in wiring.nets:
         own = tuple(w for w in wiring.wires if w[0] in net)

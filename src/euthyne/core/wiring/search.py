@@ -1,14 +1,17 @@
 """The fewest mistakes that explain what was heard.
 
-Why it is right. A net that conducts otherwise than was heard stays wrong until some mistake touches it: opens or moves
-one of its wires, lands another wire in it, or joins it to another. So the search takes one wrong net after the other
-and tries only the mistakes that touch it, one mistake deeper at a time; the first depth that explains everything is
-the least. One mistake puts at most two nets right, unless it turns a row; so a branch with more wrong nets than twice
-the mistakes left can only go on with a turned row, and a row's turn is read off the hearings instead of being guessed:
-where a cavity's wires are heard is where everything in it went. What has nothing to do with each other (no net and no
-hearing in common) is explained apart, which keeps fifty wires with three mistakes as small as three times a few wires.
+Why it is right. A net that conducts otherwise than was heard stays wrong until some mistake touches
+it: opens or moves one of its wires, lands another wire in it, or joins it to another. So the search
+takes one wrong net after the other and tries only the mistakes that touch it, one mistake deeper at
+a time; the first depth that explains everything is the least. One mistake puts at most two nets
+right, unless it turns a row; so a branch with more wrong nets than twice the mistakes left can only
+go on with a turned row, and a row's turn is read off the hearings instead of being guessed: where a
+cavity's wires are heard is where everything in it went. What has nothing to do with each other (no
+net and no hearing in common) is explained apart, which keeps fifty wires with three mistakes as
+small as three times a few wires.
 
-Cost: a few dozen tries for each wrong net, at the power of the mistakes that hang together; no permutations.
+Cost: a few dozen tries for each wrong net, at the power of the mistakes that hang together; no
+permutations.
 """
 
 from collections.abc import Iterable, Iterator, Sequence
@@ -33,9 +36,11 @@ NOWHERE = -1
 
 @dataclass(frozen=True)
 class State:
-    """Where each wire's ends are by now, and what may not be displaced again. Points and wires are numbers.
+    """Where each wire's ends are by now, and what may not be displaced again. Points and wires are
+    numbers.
 
-    A wire is turned at one end only: two long cycles, one at each end, would explain any muddle with two mistakes.
+    A wire is turned at one end only: two long cycles, one at each end, would explain any muddle
+    with two mistakes.
     """
 
     ends: Ends
@@ -128,7 +133,9 @@ class Search:
     def explain(
         self, state: State, points: Sequence[int], wires: Sequence[int], most: int
     ) -> list[list[Mistake]]:
-        """Every smallest explanation of what is wrong among some points, of at most so many mistakes; none: empty."""
+        """Every smallest explanation of what is wrong among some points, of at most so many
+        mistakes; none: empty.
+        """
         whole: list[list[Mistake]] = [[]]
         left = most
         for part in self.parts(state, points, wires):
@@ -184,7 +191,9 @@ class Search:
         made: frozenset[Mistake],
         seen: set[frozenset[Mistake]],
     ) -> list[list[Mistake]]:
-        """Every explanation of exactly so many mistakes of what is still wrong in a part after a step."""
+        """Every explanation of exactly so many mistakes of what is still wrong in a part after a
+        step.
+        """
         parts = self.parts(step.after, part.points, part.wires)
         if not parts:
             if not left:
@@ -205,7 +214,9 @@ class Search:
         return [one for one in whole if len(one) == left]
 
     def _plain(self, state: State, part: "Part") -> list[Mistake]:
-        """An explanation that always holds: open what sounds through and should not, join what is left apart."""
+        """An explanation that always holds: open what sounds through and should not, join what is
+        left apart.
+        """
         cut = [w for w in part.wires if w not in state.opened and self._bridges(state.ends[w])]
         opened = replace(state, opened=state.opened | set(cut))
         found: list[Mistake] = [Open(self.wiring.wires[w]) for w in cut]
@@ -313,7 +324,9 @@ class Search:
     def rotated(
         self, state: State, fitting: str, cycle: Sequence[int], wires: Sequence[int]
     ) -> Step | None:
-        """One cycle of cavities, each one's wires landed in the next; None where an end was displaced before."""
+        """One cycle of cavities, each one's wires landed in the next; None where an end was
+        displaced before.
+        """
         to = dict(zip(cycle, (*cycle[1:], cycle[0]), strict=True))
         landed = [(w, s, to[at]) for w in wires for s, at in enumerate(state.ends[w]) if at in to]
         moving = {w for w, _, _ in landed}
@@ -332,8 +345,9 @@ class Search:
     ) -> list[tuple[int, ...]]:
         """Cycles of three or more cavities that the hearings show, at most one of them empty.
 
-        A chain that ends in an empty cavity, or in one whose wires are silent, is closed there; two chains may be one
-        cycle. Several wires in spare cavities are not a cycle: each was moved by itself.
+        A chain that ends in an empty cavity, or in one whose wires are silent, is closed there; two
+        chains may be one cycle. Several wires in spare cavities are not a cycle: each was moved by
+        itself.
         """
         if len(row) < 3:
             return []
@@ -348,7 +362,9 @@ class Search:
         return sorted((c for c in found if len(c) >= 3), key=len, reverse=True)[:MOST_KEPT]
 
     def _without_doubt(self, targets: dict[int, list[int]]) -> Iterator[dict[int, list[int]]]:
-        """What is heard; and, where two cavities are heard in one, each of them left out: a joint may speak for it."""
+        """What is heard; and, where two cavities are heard in one, each of them left out: a joint
+        may speak for it.
+        """
         yield targets
         came: dict[int, list[int]] = {}
         for p, to in targets.items():
@@ -362,7 +378,9 @@ class Search:
     def _closed(
         self, targets: dict[int, list[int]], row: Sequence[int], filled: set[int], left: int
     ) -> Iterator[tuple[int, ...]]:
-        """Chains closed to one cycle: up to three, so many of whose last wires are silent as mistakes are left."""
+        """Chains closed to one cycle: up to three, so many of whose last wires are silent as
+        mistakes are left.
+        """
         sure = {to[0] for to in targets.values() if len(to) == 1}
         heads = [p for p in row if p not in sure]
         chains = [c for p in heads for c in self._walks(targets, p, None)][:MOST_CHAINS]
@@ -385,7 +403,9 @@ class Search:
     def _landings(
         self, state: State, at: int, row: Sequence[int], wires: Sequence[int]
     ) -> list[int]:
-        """Where the wires of a cavity are heard now, other than in it; none where they are silent or heard in it."""
+        """Where the wires of a cavity are heard now, other than in it; none where they are silent
+        or heard in it.
+        """
         far = [
             state.ends[w][1 - side]
             for w in wires
@@ -402,7 +422,9 @@ class Search:
     def _walks(
         self, targets: dict[int, list[int]], start: int, home: int | None
     ) -> list[tuple[int, ...]]:
-        """Ways from a cavity to the next where its wires are heard: back home, or to where they are not heard."""
+        """Ways from a cavity to the next where its wires are heard: back home, or to where they are
+        not heard.
+        """
         found: list[tuple[int, ...]] = []
         ways: list[tuple[int, ...]] = [(start,)]
         while ways and len(found) < MOST_KEPT:
@@ -446,7 +468,9 @@ class Part:
 
 
 def _beginnings(search: Search, many: int) -> Iterator[tuple[list[Mistake], State]]:
-    """What a search begins from: no row turned; or one row, or one wide cycle; or two rows, at two fittings."""
+    """What a search begins from: no row turned; or one row, or one wide cycle; or two rows, at two
+    fittings.
+    """
     if many == 0:
         yield [], search.start
         return
@@ -463,7 +487,9 @@ def _beginnings(search: Search, many: int) -> Iterator[tuple[list[Mistake], Stat
 
 
 def _wide_cycles(search: Search) -> Iterator[tuple[list[Mistake], State]]:
-    """Cycles that nothing else holds together: one made of two chains that have no hearing in common."""
+    """Cycles that nothing else holds together: one made of two chains that have no hearing in
+    common.
+    """
     wires = range(len(search.start.ends))
     parts = search.parts(search.start, range(len(search.points)), wires)
     if len(parts) < 2:
@@ -478,7 +504,8 @@ def _wide_cycles(search: Search) -> Iterator[tuple[list[Mistake], State]]:
 
 
 def fewest(wiring: Wiring, heard: Heard) -> tuple[list[list[Mistake]], bool]:
-    """Every smallest set of mistakes that explains what was heard, and whether fewer are proven impossible.
+    """Every smallest set of mistakes that explains what was heard, and whether fewer are proven
+    impossible.
 
     Parameters: wiring, as it should be; heard, without contradictions.
     Returns: the explanations, all of one count; True when no smaller one exists.

@@ -32,9 +32,11 @@ class Names:
 
 
 def said(mistakes: list[Mistake], names: Names, mirror: frozenset[Mistake] = frozenset()) -> str:
-    """An explanation in sentences: what happened, then what to do; what may be a face misread comes first.
+    """An explanation in sentences: what happened, then what to do; what may be a face misread comes
+    first.
 
-    Parameters: mistakes; names; mirror, those mistakes that reading the other face of a drawing would make.
+    Parameters: mistakes; names; mirror, those mistakes that reading the other face of a drawing
+    would make.
     """
     if mirror or any(isinstance(m, Turned) and m.name == "mirrored" for m in mistakes):
         face = [FACE_FIRST]
@@ -58,13 +60,16 @@ def sentence(mistake: Mistake, names: Names) -> str:
             return f"{both} at {names.end(end)}. Change them over there."
         case Moved(wire, belongs, to):
             return (
-                f"{_capital(names.wire(wire))} sits in {names.point(to)} and belongs in {names.point(belongs)}. "
+                f"{_capital(names.wire(wire))} sits in {names.point(to)} and belongs in "
+                f"{names.point(belongs)}. "
                 "Move it back."
             )
         case Joined((one, other)):
             return (
-                f"{_capital(names.point(one))} and {names.point(other)} are joined. Where along the lead, a meter "
-                "cannot tell: open both ends and look for a strand; if both are clean, the cable is crushed."
+                f"{_capital(names.point(one))} and {names.point(other)} are joined. Where along "
+                "the lead, a meter "
+                "cannot tell: open both ends and look for a strand; if both are clean, the "
+                "cable is crushed."
             )
     return _turned(mistake, names)
 
@@ -77,7 +82,10 @@ def _turned(mistake: Turned, names: Names) -> str:
     if mistake.name == "mirrored":
         return f"Every core sits as if the other face of {where} had been read."
     if mistake.name == "reversed":
-        return f"The row of {where} was counted from its other side. Land it again from the first cavity."
+        return (
+            f"The row of {where} was counted from its other side. Land it again from the "
+            "first cavity."
+        )
     if mistake.name == "shifted":
         return f"Every core sits one place along at {where}. Look for the cavity that was skipped."
     chain = ", ".join(f"what belongs in {a} is in {b or 'no cavity'}" for a, b in mistake.to)

@@ -20,7 +20,10 @@ def examples() -> list[Example]:
 
 def _wings(x: float, bulge: float) -> str:
     """An open barrel cut across, its wings rolled in like a B."""
-    d = f"M{x - 40} 50Q{x - 40} 96 {x} 96Q{x + 40} 96 {x + 40} 50Q{x + 40} {14 - bulge} {x + 4} {34 + bulge}"
+    d = (
+        f"M{x - 40} 50Q{x - 40} 96 {x} 96Q{x + 40} 96 {x + 40} 50Q{x + 40} {14 - bulge} {x + 4} "
+        f"{34 + bulge}"
+    )
     return path(d + f"L{x} 46L{x - 4} {34 + bulge}Q{x - 40} {14 - bulge} {x - 40} 50Z", "barrel")
 
 

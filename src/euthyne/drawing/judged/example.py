@@ -18,7 +18,9 @@ class Example:
 
 
 def strands(x: float, y: float, r: float, rings: int, gap: float = 1.0) -> str:
-    """Strands of a bunch cut across: one in the middle and rings of six round it, ``gap`` 1 when they touch."""
+    """Strands of a bunch cut across: one in the middle and rings of six round it, ``gap`` 1 when
+    they touch.
+    """
     small = r / (2 * rings + 1)
     body = circle(x, y, small, "strand")
     for ring in range(1, rings + 1):

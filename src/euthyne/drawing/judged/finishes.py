@@ -83,7 +83,9 @@ def shield() -> list[Example]:
 
 
 def _stud(parts: list[tuple[float, float, str]], turned: float = 0.0) -> str:
-    """A post with what lies on it, from below: (height, width, class) of each, and how far its nut leans."""
+    """A post with what lies on it, from below: (height, width, class) of each, and how far its nut
+    leans.
+    """
     body = rect(20, 96, 150, 16, "terminal-open") + rect(84, 6, 22, 92, "screw-body")
     y = 96.0
     for tall, wide, kind in parts:

@@ -71,7 +71,10 @@ def fuse_breaking(plan: Plan) -> Said | None:
 @check(
     "stop",
     Stage.BRIEF,
-    why="A cut-off above the battery never lets the load run, and sizes the lead for less than it draws.",
+    why=(
+        "A cut-off above the battery never lets the load run, and sizes the lead for less than "
+        "it draws."
+    ),
     clears="The volts at which the load gives up, below the battery's own.",
     on="DC",
 )
@@ -102,7 +105,10 @@ def cut_off_low(plan: Plan) -> Said | None:
         or at >= LOW_CUT_OFF_SHARE * plan.brief.volts - 1e-9
     ):
         return None
-    text = f"It cuts off at {at:g} V on a battery of {plan.brief.volts:g} V: {plan.brief.demand_amps or 0:.0f} A are wanted there."
+    text = (
+        f"It cuts off at {at:g} V on a battery of {plan.brief.volts:g} V: "
+        f"{plan.brief.demand_amps or 0:.0f} A are wanted there."
+    )
     return Said(
         "Cuts off far below the battery",
         text,
@@ -123,7 +129,10 @@ def short_unknown(plan: Plan) -> Said | None:
     if brief.fuse_family in ("none", "solar-gPV") or brief.battery_short_amps is not None:
         return None
     breaks = families()[brief.fuse_family].breaking_capacity_ka * 1000
-    text = f"What the source gives when shorted is not said: whether {breaks:.0f} A is enough to break it cannot be "
+    text = (
+        f"What the source gives when shorted is not said: whether {breaks:.0f} A is enough "
+        "to break it cannot be "
+    )
     return Said("The short-circuit current is not known", text + "judged.")
 
 
@@ -169,7 +178,8 @@ def fuse_volts(plan: Plan) -> Said | None:
         return None
     return Said(
         "The fuse is made for fewer volts",
-        f"A {families()[name].words} is made for {families()[name].volts:g} V; the Brief says {plan.brief.volts:g} V.",
+        f"A {families()[name].words} is made for {families()[name].volts:g} V; the Brief says "
+        f"{plan.brief.volts:g} V.",
     )
 
 
@@ -247,7 +257,10 @@ def blade_over_share(plan: Plan) -> Said | None:
     "caution",
     Stage.BRIEF,
     why="The pack with the shorter leads, or the higher volts, does the work of both.",
-    clears="Leads of equal length, diagonal take-off, packs brought within 0.05 V before they are joined.",
+    clears=(
+        "Leads of equal length, diagonal take-off, packs brought within 0.05 V before they "
+        "are joined."
+    ),
     on="DC",
 )
 def packs_unequal(plan: Plan) -> Said | None:

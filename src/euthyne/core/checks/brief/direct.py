@@ -20,7 +20,10 @@ def string_fuse_over_module(plan: Plan) -> Said | None:
     amps, most = plan.conductor.protection.amps, plan.lead.brief.module_fuse_amps
     if Trait.LIVE_BY_DAY not in plan.kind.traits or amps is None or most is None or amps <= most:
         return None
-    text = f"{amps:g} A is 1.5 times the short-circuit current and up; the modules allow {most:g} A (IEC 62548)."
+    text = (
+        f"{amps:g} A is 1.5 times the short-circuit current and up; the modules allow "
+        f"{most:g} A (IEC 62548)."
+    )
     return Said("The fuse is larger than the modules allow", text)
 
 
@@ -37,7 +40,8 @@ def solar_is_live(plan: Plan) -> Said | None:
         return None
     return Said(
         "Live in daylight",
-        f"The string stands at {plan.brief.volts:g} V whenever there is light. Cover the panels, or work by night.",
+        f"The string stands at {plan.brief.volts:g} V whenever there is light. Cover the "
+        "panels, or work by night.",
     )
 
 
@@ -55,14 +59,17 @@ def lithium(plan: Plan) -> Said | None:
         return None
     return Said(
         "Never charged alone or below freezing",
-        f"{plan.brief.volts:.1f} V when full. Charger end first, battery last; part them the other way round.",
+        f"{plan.brief.volts:.1f} V when full. Charger end first, battery last; part them the "
+        "other way round.",
     )
 
 
 @check(
     "caution",
     Stage.BRIEF,
-    why="Current that returns through a building or a hoist burns its bearings and its earth wires.",
+    why=(
+        "Current that returns through a building or a hoist burns its bearings and its earth wires."
+    ),
     clears="A return lead of the same size to the joint; a reason kept here.",
     on="DC",
 )

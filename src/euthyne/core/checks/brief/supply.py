@@ -41,7 +41,8 @@ def drum_use(plan: Plan) -> Said | None:
         words = f"{layers} layers"
     return Said(
         "Used on a drum",
-        f"With {words} left on, {plan.conductor.size_name} carries {at_most(plan.conductor.cord_amps_on_drum)} A, not "
+        f"With {words} left on, {plan.conductor.size_name} carries "
+        f"{at_most(plan.conductor.cord_amps_on_drum)} A, not "
         f"{at_most(plan.conductor.cord_amps)} A. The tag says what it carries wholly rolled up.",
         Fix("It is always fully unwound", (("brief.drum_layers", 0),)),
     )
@@ -116,7 +117,10 @@ def tape_without_device(plan: Plan) -> Said | None:
 @check(
     "stop",
     Stage.BRIEF,
-    why="Through an earth rod a fault draws too little to trip anything else, and every case on the lead stays live.",
+    why=(
+        "Through an earth rod a fault draws too little to trip anything else, and every case on "
+        "the lead stays live."
+    ),
     clears="A 30 mA residual-current device upstream, tried by its button each time.",
     on="AC",
 )
@@ -147,24 +151,31 @@ def vehicle_charging(plan: Plan) -> Said | None:
         return None
     return Said(
         "No permission to charge through an extension",
-        "A vehicle draws its full current for hours. Nothing is recorded of its maker allowing an extension.",
+        "A vehicle draws its full current for hours. Nothing is recorded of its maker allowing "
+        "an extension.",
     )
 
 
 @check(
     "stop",
     Stage.BRIEF,
-    why="Whatever is plugged in decides the current. Something must hold it to what the cord carries.",
+    why=(
+        "Whatever is plugged in decides the current. Something must hold it to what the cord "
+        "carries."
+    ),
     clears="The breaker upstream, or a breaker on the lead.",
     on="AC",
 )
 def no_protection(plan: Plan) -> Said | None:
-    """A lead loaded by whatever is plugged in needs something that holds the current to what it carries."""
+    """A lead loaded by whatever is plugged in needs something that holds the current to what it
+    carries.
+    """
     if plan.lead.brief.run_m is None or plan.conductor.protection.amps is not None:
         return None
     return Said(
         "Nothing is known to protect it",
-        "The Brief does not say which fuse or breaker feeds this lead, and it carries none of its own.",
+        "The Brief does not say which fuse or breaker feeds this lead, and it carries none of "
+        "its own.",
         _usual_breaker(plan),
     )
 
@@ -190,7 +201,10 @@ def _usual_breaker(plan: Plan) -> Fix | None:
     "caution",
     Stage.BRIEF,
     why="Its neutral floats, so a residual-current device on it may never see a fault.",
-    clears="A generator with its neutral bonded to its frame, or a reason. Never feed it back into a building.",
+    clears=(
+        "A generator with its neutral bonded to its frame, or a reason. Never feed it back "
+        "into a building."
+    ),
     on="AC",
 )
 def from_a_generator(plan: Plan) -> Said | None:
@@ -253,5 +267,8 @@ def chain_limit(plan: Plan) -> Said | None:
     by_manual = "the manual is not said"
     if allowed is not None:
         by_manual = f"the manual allows {allowed}"
-    text = f"{most} units by current ({plan.conductor.weakest.words}, {at_most(plan.conductor.weakest.amps)} A); {by_manual}."
+    text = (
+        f"{most} units by current ({plan.conductor.weakest.words}, "
+        f"{at_most(plan.conductor.weakest.amps)} A); {by_manual}."
+    )
     return Said(f"At most {min(most, allowed) if allowed is not None else most} units", text)

@@ -36,7 +36,8 @@ def not_made(plan: Plan) -> Said | None:
         return None
     return Said(
         "That size is not made in this cord",
-        f"{plan.conductor.cable_type.name} with {len(plan.cores)} cores is not listed in {taken or plan.conductor.size_name}.",
+        f"{plan.conductor.cable_type.name} with {len(plan.cores)} cores is not listed in "
+        f"{taken or plan.conductor.size_name}.",
     )
 
 
@@ -47,13 +48,18 @@ def not_made(plan: Plan) -> Said | None:
     clears="A cable made for the volts.",
 )
 def volts_over_cable(plan: Plan) -> Said | None:
-    """The insulation is made for the volts: to earth U0, between cores U; 1.5 times U on DC where it is harmonised."""
+    """The insulation is made for the volts: to earth U0, between cores U; 1.5 times U on DC where
+    it is harmonised.
+    """
     cable = plan.conductor.cable_type
     over = excess(cable.made_for, plan.brief.stands_at, cable.harmonised)
     if over is None:
         return None
     there, most = over
-    text = f"{cable.name} is made for {cable.volts} V, here {most:g} V; the lead stands at {round(there, 1):g} V."
+    text = (
+        f"{cable.name} is made for {cable.volts} V, here {most:g} V; the lead stands at "
+        f"{round(there, 1):g} V."
+    )
     return Said("The cable is made for fewer volts", text)
 
 
@@ -64,7 +70,9 @@ def volts_over_cable(plan: Plan) -> Said | None:
     clears="Copper, plain or tinned.",
 )
 def copper_clad_refused(plan: Plan) -> Said | None:
-    """Aluminium, clad with copper or bare, is never crimped into a battery lead, nor made into a mains cord."""
+    """Aluminium, clad with copper or bare, is never crimped into a battery lead, nor made into a
+    mains cord.
+    """
     metal = METAL_WORDS.get(plan.lead.conductor.metal)
     if metal is None or not _refused_in(plan):
         return None
@@ -110,7 +118,10 @@ def copper_clad(plan: Plan) -> Said | None:
     "caution",
     Stage.CONDUCTOR,
     why="Old insulation cracks where it bends, and green strands carry no more than half.",
-    clears="New cable; or a reason: bright strands at both ends, no stiff length, its resistance measured.",
+    clears=(
+        "New cable; or a reason: bright strands at both ends, no stiff length, its "
+        "resistance measured."
+    ),
 )
 def salvaged_cable(plan: Plan) -> Said | None:
     """Cable that has lived already is judged before it is trusted."""
@@ -141,7 +152,9 @@ def cord_for_the_place(plan: Plan) -> Said | None:
 
 
 def _heavy_rubber(plan: Plan) -> Fix | None:
-    """Heavy rubber cord, with parts that take it where these do not; None where no such parts are on the shelf."""
+    """Heavy rubber cord, with parts that take it where these do not; None where no such parts are
+    on the shelf.
+    """
     changes: tuple[tuple[str, Any], ...] = (
         ("conductor.cable_type", "H07RN-F"),
         ("conductor.size", None),

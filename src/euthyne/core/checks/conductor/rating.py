@@ -44,7 +44,8 @@ def under_rated_cord(plan: Plan) -> Said | None:
         fix = Fix(f"Take {sizing.chosen.size}", (("conductor.size", sizing.chosen.size),))
     return Said(
         "The cord is too thin for its current",
-        f"{found.size} carries {at_most(found.rating_amps)} A as it lies; {sizing.wanted_amps:.1f} A is wanted.",
+        f"{found.size} carries {at_most(found.rating_amps)} A as it lies; "
+        f"{sizing.wanted_amps:.1f} A is wanted.",
         fix,
     )
 
@@ -72,7 +73,8 @@ def protection_too_large(plan: Plan) -> Said | None:
         )
     return Said(
         "The protection is larger than the lead carries",
-        f"{amps:g} A {plan.conductor.protection.words}; {found.size} carries {at_most(found.rating_amps)} A as it lies.",
+        f"{amps:g} A {plan.conductor.protection.words}; {found.size} carries "
+        f"{at_most(found.rating_amps)} A as it lies.",
         fix,
     )
 
@@ -154,7 +156,8 @@ def near_rating(plan: Plan) -> Said | None:
         return None
     return Said(
         "Close to its rating",
-        f"{plan.conductor.sizing.wanted_amps:.1f} A on {at_most(plan.conductor.candidate.rating_amps)} A: {share:.0%} of it.",
+        f"{plan.conductor.sizing.wanted_amps:.1f} A on "
+        f"{at_most(plan.conductor.candidate.rating_amps)} A: {share:.0%} of it.",
         level="caution" if plan.lead.brief.continuous else "note",
     )
 
@@ -173,7 +176,8 @@ def hot_sheath(plan: Plan) -> Said | None:
         return None
     return Said(
         "Too hot to hold",
-        f"The sheath settles at {warm.sheath_c:.0f} °C, the conductor at {warm.conductor_c:.0f} °C, "
+        f"The sheath settles at {warm.sheath_c:.0f} °C, the conductor at {warm.conductor_c:.0f} "
+        "°C, "
         f"{'as it lies on the drum' if layers else 'laid out straight'}.",
     )
 
@@ -191,7 +195,8 @@ def tables_and_physics(plan: Plan) -> Said | None:
         return None
     return Said(
         "Table and physics differ",
-        f"The table says {at_most(table)} A; a heat balance of this cord in still air says {at_most(physics)} A.",
+        f"The table says {at_most(table)} A; a heat balance of this cord in still air says "
+        f"{at_most(physics)} A.",
     )
 
 
@@ -258,7 +263,8 @@ def long_for_its_size(plan: Plan) -> Said | None:
         return None
     return Said(
         "Long for its size",
-        f"{run:g} m; the usual guidance for {size.name} is {usual:g} m unless it is behind a residual-current device.",
+        f"{run:g} m; the usual guidance for {size.name} is {usual:g} m unless it is behind a "
+        "residual-current device.",
         Fix("A 30 mA device is upstream", (("brief.rcd", "30 mA"),)),
     )
 
@@ -266,7 +272,10 @@ def long_for_its_size(plan: Plan) -> Said | None:
 @check(
     "note",
     Stage.CONDUCTOR,
-    why="The coldest volts and the brightest current never come together: the loss is shown on neither's terms.",
+    why=(
+        "The coldest volts and the brightest current never come together: the loss is shown on "
+        "neither's terms."
+    ),
     clears="The volts and amps the string works at, from its modules' sheet, in the Brief.",
     on="DC",
 )
@@ -278,7 +287,10 @@ def working_point(plan: Plan) -> Said | None:
     lacking = "other half"
     if not (brief.working_volts or brief.working_amps):
         lacking = "volts and amps"
-    text = f"The {lacking} it works at are not said: the loss is worked at {brief.margin:g} times the short-circuit "
+    text = (
+        f"The {lacking} it works at are not said: the loss is worked at {brief.margin:g} "
+        "times the short-circuit "
+    )
     return Said(
         "The working point is not known",
         text + "current and the coldest volts, which is not what arrives.",

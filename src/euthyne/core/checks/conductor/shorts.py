@@ -26,9 +26,15 @@ def _far_end(plan: Plan, kind: str) -> Said | None:
     name = "earth fault"
     if kind == "short":
         name = "short"
-    energy = f"{fault.passes_a2s:.0f} A²s passes; {plan.conductor.size_name} stands {fault.stands_a2s:.0f}."
+    energy = (
+        f"{fault.passes_a2s:.0f} A²s passes; {plan.conductor.size_name} stands "
+        f"{fault.stands_a2s:.0f}."
+    )
     if fault.survives:
-        text = f"{fault.amps:.0f} A at the far end; {fault.by} clears it in about {fault.seconds:.2g} s. {energy}"
+        text = (
+            f"{fault.amps:.0f} A at the far end; {fault.by} clears it in about "
+            f"{fault.seconds:.2g} s. {energy}"
+        )
         return Said(f"Far-end {name}", text, level="note")
     if fault.by:
         how = f"{fault.by} takes {fault.seconds:.2g} s"
@@ -62,5 +68,8 @@ def loop_unknown(plan: Plan) -> Said | None:
     """A fault loop that nobody has measured."""
     if plan.conductor.candidate is None or plan.lead.brief.loop_ohms is not None:
         return None
-    text = "The loop up to the lead is not said: whether a fault at its far end clears cannot be judged."
+    text = (
+        "The loop up to the lead is not said: whether a fault at its far end clears cannot "
+        "be judged."
+    )
     return Said("The fault loop is not known", text)

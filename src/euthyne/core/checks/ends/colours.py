@@ -17,12 +17,17 @@ MEANT_FOR_LINES = ("black", "red", "brown", "grey")
     clears="Each core in the cavity of its own colour, at both ends.",
 )
 def colour_against_function(plan: Plan) -> Said | None:
-    """A core that lands on another function's cavity at both ends alike: red on minus, blue on live."""
+    """A core that lands on another function's cavity at both ends alike: red on minus, blue on
+    live.
+    """
     for j in plan.ends.joints:
         alike = j.a == j.b and j.a is not None and j.a != j.core
         if alike and has_one_place(j.core) and has_one_place(j.a or ""):
             tint = plan.ends.colours.of(j.core)
-            text = f"The {tint} core, {function_of(j.core)}, lands on {function_of(j.a or '')} at both ends."
+            text = (
+                f"The {tint} core, {function_of(j.core)}, lands on {function_of(j.a or '')} "
+                "at both ends."
+            )
             return Said(
                 f"{tint.capitalize()} on {function_of(j.a or '')} at both ends", text, AS_IT_SHOULD
             )
@@ -33,7 +38,10 @@ def colour_against_function(plan: Plan) -> Said | None:
     "caution",
     Stage.ENDS,
     why="Whoever follows the leaflet with this cable in hand swaps two cores.",
-    clears="A cable in the leaflet's colours; or a reason, with the list of cores kept beside the leaflet.",
+    clears=(
+        "A cable in the leaflet's colours; or a reason, with the list of cores kept beside "
+        "the leaflet."
+    ),
 )
 def false_friend(plan: Plan) -> Said | None:
     """The same colour means another core on the cable than on the plug's leaflet."""
@@ -63,7 +71,8 @@ def old_colours(plan: Plan) -> Said | None:
         return None
     return Said(
         "Old core colours",
-        f"Black is neutral on this cord ({schemes()[scheme].source}); black is live in North America.",
+        f"Black is neutral on this cord ({schemes()[scheme].source}); black is live in North "
+        "America.",
     )
 
 
@@ -75,7 +84,9 @@ def old_colours(plan: Plan) -> Said | None:
     on="AC",
 )
 def core_re_marked(plan: Plan) -> Said | None:
-    """A cord made with a neutral, used where there are two hots and none: its neutral core is a line."""
+    """A cord made with a neutral, used where there are two hots and none: its neutral core is a
+    line.
+    """
     if plan.cores[:2] != ("L1", "L2") or "N" in plan.cores or not plan.conductor.cable_type.cord:
         return None
     set_apart = next((t.colour for t in plan.lead.ends.tints if t.core == "L2"), None)

@@ -54,7 +54,9 @@ def _gripping(plan: Plan) -> list[tuple[str, Part]]:
 
 
 def fitting_parts(plan: Plan) -> Fix | None:
-    """Parts of the same faces and contacts, at each end that does not take this cord, that do; None where one lacks."""
+    """Parts of the same faces and contacts, at each end that does not take this cord, that do; None
+    where one lacks.
+    """
     cord, size = plan.conductor.diameter, plan.conductor.size
     if cord is None or size is None:
         return None
@@ -77,7 +79,9 @@ def both_ends(plan: Plan) -> tuple[tuple[str, Part], tuple[str, Part]]:
 
 
 def _takes(p: Part, cord: Diameter, copper_mm2: float) -> bool:
-    """True when a part's grip holds a cord, whatever its standard lets it be, and its terminals its copper."""
+    """True when a part's grip holds a cord, whatever its standard lets it be, and its terminals its
+    copper.
+    """
     gripped = p.panel_mm or p.grip_mm[0] <= cord.low_mm and cord.high_mm <= p.grip_mm[1]
     return bool(gripped) and p.terminal_mm2[0] <= copper_mm2 <= p.terminal_mm2[1]
 
@@ -120,7 +124,10 @@ def terminal_overfull(plan: Plan) -> Said | None:
         for mark in dict.fromkeys(marks):
             together = marks.count(mark) * area
             if marks.count(mark) > 1 and together > p.terminal_mm2[1]:
-                text = f"{marks.count(mark)} cores of {area:g} mm² are {together:g} mm²; {mark} of the {p.short} takes "
+                text = (
+                    f"{marks.count(mark)} cores of {area:g} mm² are {together:g} mm²; {mark} "
+                    f"of the {p.short} takes "
+                )
                 return Said(
                     "More copper than the terminal takes", f"{text}{p.terminal_mm2[1]:g} mm²."
                 )
@@ -145,14 +152,20 @@ def lug_too_big(plan: Plan) -> Said | None:
     share = filled(lug.bore_mm, area)
     if share >= FILL_LEAST:
         return None
-    text = f"{plan.conductor.size.name} fills {share:.0%} of the {lug.size.name} lug; {FILL_LEAST:.0%} is the least."
+    text = (
+        f"{plan.conductor.size.name} fills {share:.0%} of the {lug.size.name} lug; "
+        f"{FILL_LEAST:.0%} is the least."
+    )
     return Said("The lug is a size too big", text)
 
 
 @check(
     "stop",
     Stage.ENDS,
-    why="It is sold moulded onto its cord only: what opens and closes again is not made to its standard.",
+    why=(
+        "It is sold moulded onto its cord only: what opens and closes again is not made to its "
+        "standard."
+    ),
     clears="A plug that is made to be wired, or a cord that comes with it moulded on.",
 )
 def moulded_only(plan: Plan) -> Said | None:
@@ -193,7 +206,8 @@ def measure_the_cord(plan: Plan) -> Said | None:
         if cord.low_mm < low or cord.high_mm > high:
             return Said(
                 f"Measure the cord for the {p.short}",
-                f"{plan.conductor.written} may be {cord.low_mm:g} to {cord.high_mm:g} mm; the grip takes {low:g} to {high:g} mm.",
+                f"{plan.conductor.written} may be {cord.low_mm:g} to {cord.high_mm:g} mm; the "
+                f"grip takes {low:g} to {high:g} mm.",
                 fitting_parts(plan),
             )
     return None

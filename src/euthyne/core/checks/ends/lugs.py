@@ -21,7 +21,9 @@ def lug_hole_small(plan: Plan) -> Said | None:
 
 
 def _lugs(plan: Plan) -> list[tuple[str, str, str]]:
-    """Each lugged end with a stud said: its short name, the lug's own stud size, the stud it goes on."""
+    """Each lugged end with a stud said: its short name, the lug's own stud size, the stud it goes
+    on.
+    """
     ends = (
         (plan.ends["A"].part, plan.lead.ends.stud_a),
         (plan.ends["B"].part, plan.lead.ends.stud_b),

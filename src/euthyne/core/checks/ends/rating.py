@@ -48,7 +48,9 @@ def under_rated_part(plan: Plan) -> Said | None:
     clears="A part made for the current it carries.",
 )
 def wrong_kind(plan: Plan) -> Said | None:
-    """A part made for alternating current says nothing of direct current, and the other way about."""
+    """A part made for alternating current says nothing of direct current, and the other way
+    about.
+    """
     wanted = "DC"
     if plan.mains:
         wanted = "AC"
@@ -76,7 +78,10 @@ def volts_over_part(plan: Plan) -> Said | None:
         over = excess(p.made_for, plan.brief.stands_at)
         if over is not None:
             there, most = over
-            text = f"{p.words} is made for {most:g} V of {p.volts} V; the lead stands at {round(there, 1):g} V."
+            text = (
+                f"{p.words} is made for {most:g} V of {p.volts} V; the lead stands at "
+                f"{round(there, 1):g} V."
+            )
             return Said("A part is made for fewer volts", text)
     return None
 
@@ -85,7 +90,9 @@ def volts_over_part(plan: Plan) -> Said | None:
     "caution",
     Stage.ENDS,
     why="The coupler melts, not the cord: its contacts are warm for hours and lose their spring.",
-    clears="A coupler of a higher rating, a smaller load, or a reason: looked at after each long run.",
+    clears=(
+        "A coupler of a higher rating, a smaller load, or a reason: looked at after each long run."
+    ),
 )
 def hours_on_a_coupler(plan: Plan) -> Said | None:
     """A coupler run for three hours or more has something in hand."""
@@ -97,7 +104,10 @@ def hours_on_a_coupler(plan: Plan) -> Said | None:
         else:
             most = HOURS_SHARE * p.steady_amps
         if plan.brief.steady_amps > most + 1e-9:
-            text = f"{p.words}: {plan.brief.steady_amps:.1f} A for hours; {at_most(most)} A is the most that is usual."
+            text = (
+                f"{p.words}: {plan.brief.steady_amps:.1f} A for hours; {at_most(most)} A is "
+                "the most that is usual."
+            )
             return Said("Hours on end at a coupler's rating", text)
     return None
 

@@ -14,7 +14,9 @@ from euthyne.core.shelf.parts import shelf
     clears="Holes, or contacts behind a guard, on every end that another end can make live.",
 )
 def live_contact(plan: Plan) -> Said | None:
-    """An end that another end can make live keeps its contacts out of reach, whatever its gender is called."""
+    """An end that another end can make live keeps its contacts out of reach, whatever its gender is
+    called.
+    """
     ends = (("A", "a", plan.ends["A"].part), ("B", "b", plan.ends["B"].part))
     bare = next(
         (
@@ -38,13 +40,16 @@ def live_contact(plan: Plan) -> Said | None:
         end = "load end"
     return Said(
         "A live contact can be touched",
-        f"The {end} shows {p.contact_words} ({p.words}), and they are live once the other end is in.",
+        f"The {end} shows {p.contact_words} ({p.words}), and they are live once the other end "
+        "is in.",
         fix,
     )
 
 
 def _same_face(like: Part, contact: str) -> Part | None:
-    """The other half of a part: of its family and face, with other contacts; of the same terminals where several."""
+    """The other half of a part: of its family and face, with other contacts; of the same terminals
+    where several.
+    """
     found = [
         p
         for p in shelf().values()

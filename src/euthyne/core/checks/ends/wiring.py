@@ -106,7 +106,10 @@ def _sounds(plan: Plan, one: str, other: str) -> bool:
 @check(
     "stop",
     Stage.ENDS,
-    why="The case of everything plugged in then carries the return current, and a residual-current device trips.",
+    why=(
+        "The case of everything plugged in then carries the return current, and a "
+        "residual-current device trips."
+    ),
     clears="Each in its own cavity, at both ends.",
     on="AC",
 )
@@ -141,7 +144,9 @@ def reversible(plan: Plan) -> Said | None:
 @check(
     "note",
     Stage.ENDS,
-    why="The drawing shows the earth in its place; the other two may be the other way on your part.",
+    why=(
+        "The drawing shows the earth in its place; the other two may be the other way on your part."
+    ),
     clears="Read L and N on the part itself.",
     on="AC",
 )
@@ -157,7 +162,10 @@ def marks_decide(plan: Plan) -> Said | None:
     "stop",
     Stage.ENDS,
     why="A balance wire that is shifted by one shorts a cell through a wire as thin as a hair.",
-    clears="Taps from pack minus to pack plus, in order. Measure the pack with a voltmeter before wiring.",
+    clears=(
+        "Taps from pack minus to pack plus, in order. Measure the pack with a voltmeter "
+        "before wiring."
+    ),
     on="DC",
 )
 def taps_out_of_order(plan: Plan) -> Said | None:
@@ -177,7 +185,10 @@ def taps_out_of_order(plan: Plan) -> Said | None:
 @check(
     "caution",
     Stage.ENDS,
-    why="Landed nowhere it does nothing; landed at both ends it carries whatever the two earths disagree about.",
+    why=(
+        "Landed nowhere it does nothing; landed at both ends it carries whatever the two earths "
+        "disagree about."
+    ),
     clears="The shield landed at one end, its other end cut back and insulated; or a reason.",
     on="DC",
 )

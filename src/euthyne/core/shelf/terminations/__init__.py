@@ -11,7 +11,10 @@ SHARED = ("termination", "finishes")
 
 
 def _found() -> dict[str, Termination]:
-    """Every kind by its name. Raises: ImportError for a file that holds none, or for two of one name."""
+    """Every kind by its name.
+
+    Raises: ImportError for a file that holds none, or for two of one name.
+    """
     found: dict[str, Termination] = {}
     for module in iter_modules(__path__):
         if module.name in SHARED:

@@ -8,7 +8,9 @@ FinishKind = Literal["grip", "gland", "close", "hammer", "shield", "stud", "mate
 
 @dataclass(frozen=True)
 class Finish:
-    """What is done round the joints, or once the lead is proven: what to do, the mistake made, what good looks like."""
+    """What is done round the joints, or once the lead is proven: what to do, the mistake made, what
+    good looks like.
+    """
 
     kind: FinishKind
     words: str
@@ -23,7 +25,9 @@ FINISHES: dict[FinishKind, Finish] = {
         Finish(
             kind="grip",
             words="cord grip",
-            detail="Parts in order, the clamp on the sheath. Pull, then twist: 2 mm of slip at most.",
+            detail=(
+                "Parts in order, the clamp on the sheath. Pull, then twist: 2 mm of slip at most."
+            ),
             mistake="A grip on the cores instead of the sheath pulls them from their terminals.",
             judge=("sheath through the grip", "no tilt, an even gap", "2 mm of slip at most"),
         ),
@@ -31,16 +35,23 @@ FINISHES: dict[FinishKind, Finish] = {
             kind="gland",
             words="gland",
             detail=(
-                "Seal seated in its seat first, the nut by hand, then to its torque where one is given. Pull, then twist: "
+                "Seal seated in its seat first, the nut by hand, then to its torque where one "
+                "is given. Pull, then twist: "
                 "2 mm of slip at most."
             ),
-            mistake="A nut that started crooked feels tight, and seals nothing. Some glands can not be opened again.",
+            mistake=(
+                "A nut that started crooked feels tight, and seals nothing. Some glands can "
+                "not be opened again."
+            ),
             judge=("an even gap all round", "no tilt", "seal seen whole", "2 mm of slip at most"),
         ),
         Finish(
             kind="close",
             words="closing the body",
-            detail="Every core in its place, none across the joint of the body. It closes without force, as it was made to.",
+            detail=(
+                "Every core in its place, none across the joint of the body. It closes "
+                "without force, as it was made to."
+            ),
             mistake="A core pinched in the joint of the body is cut through as it closes.",
             judge=("nothing pinched", "closes without force", "what holds it is home and firm"),
         ),
@@ -48,7 +59,8 @@ FINISHES: dict[FinishKind, Finish] = {
             kind="hammer",
             words="indent by hammer or vice",
             detail=(
-                "Only where allowed and there is no press. One deep indent in the middle of the barrel, square to it. "
+                "Only where allowed and there is no press. One deep indent in the middle of the "
+                "barrel, square to it. "
                 "Tug and resistance are not left out."
             ),
             mistake="A shallow indent holds at the tug and heats at the first load.",
@@ -62,7 +74,10 @@ FINISHES: dict[FinishKind, Finish] = {
         Finish(
             kind="shield",
             words="shield, braid",
-            detail="Combed out, twisted or clamped all round. Spare cores cut back. At one end, unless the map says both.",
+            detail=(
+                "Combed out, twisted or clamped all round. Spare cores cut back. At one end, "
+                "unless the map says both."
+            ),
             mistake="One wire of the braid across a terminal, and the signal is earth.",
             judge=(
                 "no loose strand",
@@ -74,7 +89,8 @@ FINISHES: dict[FinishKind, Finish] = {
             kind="stud",
             words="stud joint",
             detail=(
-                "Bright post, the largest lug on it, nothing between. Flat washer, spring washer, nut; four lugs at most. "
+                "Bright post, the largest lug on it, nothing between. Flat washer, spring "
+                "washer, nut; four lugs at most. "
                 "Torque, mark, check again, cover on."
             ),
             mistake="A washer under the lug carries the current instead of the post.",
@@ -83,7 +99,10 @@ FINISHES: dict[FinishKind, Finish] = {
         Finish(
             kind="mated",
             words="mated pair",
-            detail="Line up, push to the click, the clip the right way. Parted only with its tool, never under load.",
+            detail=(
+                "Line up, push to the click, the clip the right way. Parted only with its "
+                "tool, never under load."
+            ),
             mistake="A pair that has not clicked carries the current on its tips.",
             judge=("no gap", "holds a light pull", "clip across, the right way"),
         ),

@@ -8,9 +8,12 @@ TERMINATION = Termination(
     tool="driver",
     lasting=False,
     headline="Put the {tint} core in the {short}, terminal {cavity}",
-    detail="Screw slack first, strands in to the insulation, tighten, tug. Again after ten minutes.",
+    detail=(
+        "Screw slack first, strands in to the insulation, tighten, tug. Again after ten minutes."
+    ),
     mistake=(
-        "A strand outside the terminal, or insulation under its screw, is a fault waiting for a load."
+        "A strand outside the terminal, or insulation under its screw, is a fault waiting for a "
+        "load."
     ),
     judge=("no strand out", "no insulation under the clamp", "no copper showing"),
     looks="screw",

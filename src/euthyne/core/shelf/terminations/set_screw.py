@@ -9,7 +9,8 @@ TERMINATION = Termination(
     lasting=False,
     headline="Clamp the {tint} core in the {short}",
     detail=(
-        "The copper sleeve round all {size}, the screw onto its solid side. Again after ten minutes."
+        "The copper sleeve round all {size}, the screw onto its solid side. Again after ten "
+        "minutes."
     ),
     mistake="A screw on bare strands parts them, and holds half.",
     judge=("sleeve flush with the end", "no strand behind the sleeve", "screw on the solid side"),

@@ -1,4 +1,6 @@
-"""What a kind of termination is: one value with all that is done, obstructed, judged and pulled when a core is ended."""
+"""What a kind of termination is: one value with all that is done, obstructed, judged and pulled
+when a core is ended.
+"""
 
 from collections.abc import Callable
 from dataclasses import dataclass
@@ -31,14 +33,15 @@ def nothing_more(practices: Practices, mains: bool) -> str:
 class Termination:
     """A kind of termination.
 
-    ``tool`` ends it, ``lasting`` where it can not be undone; ``headline``, ``detail`` and ``mistake`` are the words of
-    its step, ``done`` what its button says, ``practised`` what this bench's practices add; ``judge`` is what good looks
-    like. ``grips`` says whether its body holds the cord; ``sleeved`` joints get a sleeve that ``covers`` so many mm and
-    lies ``under_sleeve``, adhesive where ``lined``. ``sealed`` joints have a seal threaded on the core.
-    ``pull_tested`` joints have a figure to hold, ``crimped`` ones refuse aluminium, ``solderable`` ones may be soldered
-    after the press, ``hammered`` ones may be indented by hammer, ``coloured`` ones are picked by colour.
-    ``by_size`` is counted for each core and by its size; ``from_afar`` is done far row first, one after another.
-    ``looks`` is how the bench draws it.
+    ``tool`` ends it, ``lasting`` where it can not be undone; ``headline``, ``detail`` and
+    ``mistake`` are the words of its step, ``done`` what its button says, ``practised`` what this
+    bench's practices add; ``judge`` is what good looks like. ``grips`` says whether its body holds
+    the cord; ``sleeved`` joints get a sleeve that ``covers`` so many mm and lies ``under_sleeve``,
+    adhesive where ``lined``. ``sealed`` joints have a seal threaded on the core. ``pull_tested``
+    joints have a figure to hold, ``crimped`` ones refuse aluminium, ``solderable`` ones may be
+    soldered after the press, ``hammered`` ones may be indented by hammer, ``coloured`` ones are
+    picked by colour. ``by_size`` is counted for each core and by its size; ``from_afar`` is done
+    far row first, one after another. ``looks`` is how the bench draws it.
     """
 
     joint: str

@@ -21,7 +21,9 @@ class BriefStage:
 
     @property
     def sources(self) -> tuple[str, ...]:
-        """The ends at which something gives current: the supply end, or both where two sources meet."""
+        """The ends at which something gives current: the supply end, or both where two sources
+        meet.
+        """
         if Trait.TWO_SOURCES in self.given.kind.traits:
             return ("A", "B")
         return ("A",)
@@ -39,17 +41,23 @@ class BriefStage:
 
     @property
     def sent_volts(self) -> float:
-        """Volts that the loss is counted against: a string's at its working point, else the supply's."""
+        """Volts that the loss is counted against: a string's at its working point, else the
+        supply's.
+        """
         return self.told.working_volts or self.volts
 
     @property
     def sent_amps(self) -> float | None:
-        """Amps that lose volts on the way: a string's at its working point, else those that heat it."""
+        """Amps that lose volts on the way: a string's at its working point, else those that heat
+        it.
+        """
         return self.told.working_amps or self.demand_amps
 
     @cached_property
     def cut_off_volts(self) -> float:
-        """The lowest volts a load that draws constant power still runs at: as said, or 0.875 of the battery."""
+        """The lowest volts a load that draws constant power still runs at: as said, or 0.875 of the
+        battery.
+        """
         return self.told.at_volts or CUT_OFF_SHARE * self.volts
 
     @cached_property
@@ -60,7 +68,9 @@ class BriefStage:
 
     @cached_property
     def demand_amps(self) -> float | None:
-        """Running amps: what may be plugged in, what is said, or the loads added up; None while unknown."""
+        """Running amps: what may be plugged in, what is said, or the loads added up; None while
+        unknown.
+        """
         match self.told.feeds:
             case "socket":
                 return self._socket_amps
@@ -118,14 +128,18 @@ class BriefStage:
 
     @cached_property
     def steady_amps(self) -> float | None:
-        """Amps that heat the lead as its load does: the running amps over their duty; None while unknown."""
+        """Amps that heat the lead as its load does: the running amps over their duty; None while
+        unknown.
+        """
         if self.demand_amps is None:
             return None
         return self.demand_amps * math.sqrt(self.told.duty_percent / 100)
 
     @property
     def circuits(self) -> int:
-        """Loaded pairs lying together: those the Brief counts, times the pairs of a multi-pole cable."""
+        """Loaded pairs lying together: those the Brief counts, times the pairs of a multi-pole
+        cable.
+        """
         if self.told.ways:
             pairs = math.ceil(self.told.ways / 2)
         else:

@@ -1,4 +1,6 @@
-"""The steps before the joints and after them: parts threaded, sheath and layers off, grip, fuse and body."""
+"""The steps before the joints and after them: parts threaded, sheath and layers off, grip, fuse and
+body.
+"""
 
 from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.terminations.finishes import FINISHES

@@ -1,4 +1,6 @@
-"""A lead's own build as the order solver takes it: parts and events, from its ends and the bench's practices."""
+"""A lead's own build as the order solver takes it: parts and events, from its ends and the bench's
+practices.
+"""
 
 from functools import cache
 
@@ -20,7 +22,9 @@ LANDED_OVER_CORE = 2.2  # a core that is ended is so much wider than its insulat
 
 
 def threading_plan(job: Job) -> BuildPlan:
-    """The build as the order solver takes it: parts and events of both ends, on the cable and on its cores."""
+    """The build as the order solver takes it: parts and events of both ends, on the cable and on
+    its cores.
+    """
     cores = {c.core: job.cable.core_mm for _, e in job.ends for c in e.strip.cores}
     threaded = [t for end, _ in job.ends for t in _threaded(end, job)]
     events = [v for end, _ in job.ends for v in _EndEvents(end, job).in_order()]
@@ -46,7 +50,9 @@ def _threaded(end: End, job: Job) -> list[Threaded]:
 
 
 def _first_joint(end: End, e: EndToBuild) -> str | None:
-    """What a loose part has to be on for: the body shutting or, without one, the first core landing."""
+    """What a loose part has to be on for: the body shutting or, without one, the first core
+    landing.
+    """
     if e.closes:
         return StepName(end, "close").key
     if e.strip.cores:
@@ -115,7 +121,9 @@ class _EndEvents:
         return [*found, Event(id=key, end=self.end, tool="wire stripper", after=everything)]
 
     def _ended(self, after: str) -> list[Event]:
-        """Cores in their turn; in a body, or where far ones come first, each waits for the one before."""
+        """Cores in their turn; in a body, or where far ones come first, each waits for the one
+        before.
+        """
         one_by_one = self.in_body or self.e.termination.from_afar
         found: list[Event] = []
         for core in _turns(self.e, self.how):
@@ -183,7 +191,9 @@ class _EndEvents:
 
 
 def _turns(e: EndToBuild, how: Practices) -> list[CoreStrip]:
-    """Cores in the order they are landed: the longest first or as this bench does; cups from the far side."""
+    """Cores in the order they are landed: the longest first or as this bench does; cups from the
+    far side.
+    """
     if e.termination.from_afar:
         return _far_first(e, how)
     longest = sorted(e.strip.cores, key=lambda c: -c.core_mm)
@@ -195,7 +205,9 @@ def _turns(e: EndToBuild, how: Practices) -> list[CoreStrip]:
 
 
 def _far_first(e: EndToBuild, how: Practices) -> list[CoreStrip]:
-    """Cores by their cups as one looks at the wiring side: the far row first, and away from the hand with the iron."""
+    """Cores by their cups as one looks at the wiring side: the far row first, and away from the
+    hand with the iron.
+    """
     if how.iron_hand == "right":
         side = 1
     else:

@@ -9,8 +9,10 @@ from euthyne.core.trade.practices import Stripper
 MISTAKES = {
     "lay-out": "Parts not counted before the cut are found missing after it.",
     "cut": "Cut from the wrong mark, a lead is only ever shorter.",
-    "thread": "Forgotten more often than anything else: then every core comes out of its terminal again.",
-    "cores": "A nicked strand is a hot strand. None of up to six, one of 7 to 15, six in a hundred above that.",
+    "thread": "Forgotten more often than anything else: then every core comes out of its "
+    "terminal again.",
+    "cores": "A nicked strand is a hot strand. None of up to six, one of 7 to 15, six in a "
+    "hundred above that.",
     "fuse": "A bigger fuse than the lead carries protects nothing.",
     "gate": "This is where a forgotten part costs a connector and an evening.",
     "shrink": "Heat in one place burns the sleeve and leaves its end loose.",
@@ -23,7 +25,8 @@ MISTAKES = {
 SHEATH_OFF: dict[Stripper, tuple[str, str]] = {
     "knife": (
         "Bend the cord and look.",
-        "A blade that rings the sheath too deep marks a core. A marked core is cut back and done again.",
+        "A blade that rings the sheath too deep marks a core. A marked core is cut back and "
+        "done again.",
     ),
     "ring": (
         "Set the depth on an offcut first, turn once, bend and pull.",

@@ -19,7 +19,9 @@ JOINT_OVER_COPPER = (
 
 @dataclass(frozen=True)
 class EndToBuild:
-    """An end as the build needs it: its part, its strip plan, its cores' colours, the fuse it takes."""
+    """An end as the build needs it: its part, its strip plan, its cores' colours, the fuse it
+    takes.
+    """
 
     part: Part
     strip: StripPlan
@@ -39,7 +41,9 @@ class EndToBuild:
 
 @dataclass(frozen=True)
 class CableToBuild:
-    """The cable as the build needs it: over all and each core in mm, whether a sheath is round them, the conductor."""
+    """The cable as the build needs it: over all and each core in mm, whether a sheath is round
+    them, the conductor.
+    """
 
     over_all_mm: float
     core_mm: float
@@ -50,7 +54,9 @@ class CableToBuild:
 
 @dataclass(frozen=True)
 class Job:
-    """What is built: both ends, the cable, how this bench works, whether it is mains, tags along the run."""
+    """What is built: both ends, the cable, how this bench works, whether it is mains, tags along
+    the run.
+    """
 
     a: EndToBuild
     b: EndToBuild
@@ -71,7 +77,9 @@ class Job:
 
 
 def fittings(end: End, job: Job) -> tuple[ThreadedPart, ...]:
-    """What goes on the cable at an end, nearest the tip last: printed sleeves with the tag, then the part's own."""
+    """What goes on the cable at an end, nearest the tip last: printed sleeves with the tag, then
+    the part's own.
+    """
     own = job[end].part.threaded
     sleeve = marker_on(job)
     if sleeve is None:
@@ -94,16 +102,20 @@ def fittings(end: End, job: Job) -> tuple[ThreadedPart, ...]:
 
 
 def marker_on(job: Job) -> Sleeve | None:
-    """The sleeve that carries the tag on this cable; None where tags are wrapped on, or no sleeve fits."""
+    """The sleeve that carries the tag on this cable; None where tags are wrapped on, or no sleeve
+    fits.
+    """
     if job.practices.labels != "printed-sleeve":
         return None
     return sleeve_for(job.cable.over_all_mm, job.cable.over_all_mm)
 
 
 def sleeves_on(e: EndToBuild, cable: CableToBuild) -> list[Sleeve]:
-    """Sleeves that do for each core of an end, over its insulation and gripping the copper's barrel, best first.
+    """Sleeves that do for each core of an end, over its insulation and gripping the copper's
+    barrel, best first.
 
-    A barrel is as wide as its lug; others are taken half as wide again as their copper: generic, check your part.
+    A barrel is as wide as its lug; others are taken half as wide again as their copper: generic,
+    check your part.
     """
     if not e.termination.sleeved:
         return []
@@ -122,7 +134,9 @@ def sleeve_on(e: EndToBuild, cable: CableToBuild) -> Sleeve | None:
 
 
 def lug_on(e: EndToBuild, cable: CableToBuild) -> Lug | None:
-    """The lug on each core of an end; None where its part has barrels of its own, or the table has none so big."""
+    """The lug on each core of an end; None where its part has barrels of its own, or the table has
+    none so big.
+    """
     if e.part.lug_by_size and cable.copper_mm2:
         return lug_for(cable.copper_mm2)
     return None

@@ -86,7 +86,9 @@ def land(turn: Turn) -> BuildStep:
 
 
 def _of_joint(turn: Turn) -> list[Figure]:
-    """The numbers of a kind of joint on this lead: its barrel and presses, its colour, torque and tug."""
+    """The numbers of a kind of joint on this lead: its barrel and presses, its colour, torque and
+    tug.
+    """
     e, cable, how = turn.e, turn.job.cable, turn.job.practices
     found = []
     lug = lug_on(e, cable)
@@ -154,7 +156,9 @@ def shrink(turn: Turn) -> BuildStep:
 
 
 def judged_kind(part: Part, step_kind: str, how: Practices) -> str:
-    """What a judged step is judged as: the part's own joint, a hammer's, its grip or gland, its lid."""
+    """What a judged step is judged as: the part's own joint, a hammer's, its grip or gland, its
+    lid.
+    """
     if step_kind == "grip":
         if sealed_grip(part):
             return "gland"

@@ -8,7 +8,9 @@ from euthyne.core.stages.build.build import BuildStage
 
 @dataclass(frozen=True)
 class Spoiled:
-    """What one spoiled end costs in mm, how often the cut allows for it, and what is spare then, in metres."""
+    """What one spoiled end costs in mm, how often the cut allows for it, and what is spare then, in
+    metres.
+    """
 
     end: str
     costs_mm: float
@@ -19,7 +21,8 @@ class Spoiled:
 def spoiled(build: BuildStage) -> tuple[Spoiled, ...]:
     """For each end, whether it may be cut off and begun again and the run still be reached.
 
-    Source: cutting an end back costs all that it swallows; slack, loops and spare tries pay for it, less what went.
+    Source: cutting an end back costs all that it swallows; slack, loops and spare tries pay for it,
+    less what went.
     """
     if build.cut.length is None:
         return ()

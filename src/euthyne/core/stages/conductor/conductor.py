@@ -1,4 +1,6 @@
-"""What a Conductor comes to: the sizes and the one taken, the cable round it, the chain's rating, how warm it gets."""
+"""What a Conductor comes to: the sizes and the one taken, the cable round it, the chain's rating,
+how warm it gets.
+"""
 
 from dataclasses import dataclass, replace
 from functools import cached_property
@@ -196,7 +198,8 @@ class ConductorStage:
     def cable_od_mm(self) -> float:
         """The fattest the cable may be, for what must pass over it.
 
-        Where nothing is known of it: 8 mm for a cord, for a single its copper and 0.8 mm of insulation; generic.
+        Where nothing is known of it: 8 mm for a cord, for a single its copper and 0.8 mm of
+        insulation; generic.
         """
         if self.diameter is not None:
             return self.diameter.high_mm
@@ -206,7 +209,9 @@ class ConductorStage:
 
     @cached_property
     def core_mm(self) -> float:
-        """Diameter of a core: under a sheath its copper and 0.8 mm of insulation round it, else the cable itself."""
+        """Diameter of a core: under a sheath its copper and 0.8 mm of insulation round it, else the
+        cable itself.
+        """
         if not self.cable_type.cord:
             return self.cable_od_mm
         return copper_mm(self.copper_mm2) + 2 * INSULATION_MM
@@ -274,7 +279,8 @@ class ConductorStage:
     def warmth(self, layers: int, ambient_c: float | None = None) -> Warmth | None:
         """Temperatures under the running current, laid out or rolled up.
 
-        Rolled up, the cord is as warm as it would be straight with its current divided by the table's drum factor.
+        Rolled up, the cord is as warm as it would be straight with its current divided by the
+        table's drum factor.
         """
         factor = k_drum(layers)
         if self.heat_cable is None or self.sizing is None or factor is None:
@@ -287,7 +293,9 @@ class ConductorStage:
 
     @cached_property
     def physics_amps(self) -> float | None:
-        """Current that brings the straight cord to its table's own limit at the place's ambient; None while unknown."""
+        """Current that brings the straight cord to its table's own limit at the place's ambient;
+        None while unknown.
+        """
         if self.heat_cable is None:
             return None
         limit_c = bases()[self.cable_type.basis].limit_c
@@ -300,7 +308,9 @@ class ConductorStage:
 
     @cached_property
     def cord_amps_rolled(self) -> float | None:
-        """What the cord carries rolled up in four layers, whatever part of it the brief leaves on a drum."""
+        """What the cord carries rolled up in four layers, whatever part of it the brief leaves on a
+        drum.
+        """
         return self._cord_amps_at(ROLLED_UP_LAYERS)
 
     @cached_property
@@ -316,7 +326,9 @@ class ConductorStage:
 
     @property
     def can_be_rolled_up(self) -> bool:
-        """True for a cord that is moved and long enough to be left in a roll; a jumper in a box is not."""
+        """True for a cord that is moved and long enough to be left in a roll; a jumper in a box is
+        not.
+        """
         run_m = self.given.lead.brief.run_m or 0.0
         moved = self.cable_type.cord and not self.given.kind.lies_still
         return moved and run_m > SHORTEST_TO_ROLL_M

@@ -1,4 +1,6 @@
-"""What guards a lead against overload and shorts: the fuse in its plug, at its source, or the breaker upstream."""
+"""What guards a lead against overload and shorts: the fuse in its plug, at its source, or the
+breaker upstream.
+"""
 
 import math
 from collections.abc import Callable
@@ -26,7 +28,9 @@ class Protected:
 
 
 class Protection:
-    """What guards a lead: what the sizing is told of it, what is there in the end, what it does to a fault."""
+    """What guards a lead: what the sizing is told of it, what is there in the end, what it does to
+    a fault.
+    """
 
     def __init__(
         self, given: Given, brief: BriefStage, carried: Callable[[str | None], float | None]
@@ -37,7 +41,9 @@ class Protection:
 
     @property
     def wanted(self) -> ProtectionWanted:
-        """What the sizing is told: the plug's fuse, the fuse at the source, the lead's own breaker, or the one ahead."""
+        """What the sizing is told: the plug's fuse, the fuse at the source, the lead's own breaker,
+        or the one ahead.
+        """
         told, taken = self.given.lead.brief, self.given.lead.conductor
         if self.given.fused_plug:
             return ProtectionWanted(self.given.a.fuse_family, taken.fuse_amps or self._plug_fuse)
@@ -65,7 +71,9 @@ class Protection:
 
     @property
     def _source_fuse(self) -> float | None:
-        """The fuse at the source where nobody chose one; a string's is held against its short-circuit current."""
+        """The fuse at the source where nobody chose one; a string's is held against its short-
+        circuit current.
+        """
         if self.brief.steady_amps is None:
             return None
         told = self.given.lead.brief
@@ -100,7 +108,8 @@ class Protection:
 
     @property
     def breaker_family(self) -> str:
-        """The family of the device upstream as said, or of a breaker on the lead: North American on such a supply.
+        """The family of the device upstream as said, or of a breaker on the lead: North American on
+        such a supply.
 
         A breaker on the lead is a breaker, whatever stands upstream.
         """
@@ -115,7 +124,9 @@ class Protection:
 
     @property
     def loop_volts(self) -> float:
-        """Volts the sizing drives a far-end fault with: to neutral, or of one hot of a split supply."""
+        """Volts the sizing drives a far-end fault with: to neutral, or of one hot of a split
+        supply.
+        """
         return self.brief.volts / LOOP_VOLTS_DIVISOR.get(self.given.lead.brief.system, 1.0)
 
     @property

@@ -20,7 +20,9 @@ FEET_PER_M = 1 / 0.3048
 
 
 def working(sized: ConductorStage) -> tuple[Working, ...]:
-    """The working behind the taken size, in the order a person would do the sums; empty while nothing is taken."""
+    """The working behind the taken size, in the order a person would do the sums; empty while
+    nothing is taken.
+    """
     brief, taken = sized.sizing_brief, sized.candidate
     if brief is None or taken is None or sized.sizing is None:
         return ()
@@ -38,7 +40,9 @@ def _demand(sized: ConductorStage) -> Working:
     if brief.feeds == "socket":
         return Working(
             title="Demand",
-            formula="the rating of its socket, or of the fuse or breaker it carries, whichever is less",
+            formula=(
+                "the rating of its socket, or of the fuse or breaker it carries, whichever is less"
+            ),
             put_in=f"{sized.given.b.words}; {sized.protection.words}",
             answer=f"{sized.brief.demand_amps or 0:.2f} A",
             source=sized.given.b.standard,
@@ -115,11 +119,15 @@ def _rating(sized: ConductorStage, brief: SizingBrief) -> Working:
     )
     return Working(
         title=f"What {sized.size_name} carries here",
-        formula=f"table value x ambient factor ({brief.place.ambient_c:g} °C{weakest}) x the worse of bunching and drum "
+        formula=f"table value x ambient factor ({brief.place.ambient_c:g} °C{weakest}) x the "
+        "worse of bunching and drum "
         f"({crowd}) x metal ({brief.conductor.metal})",
         put_in=carries.text,
         answer=f"{at_most(carries.value, 2)} A",
-        source=f"{basis.source}; bunching: IEC 60364-5-52; drum: IEC 60204-1; ambient: root of the margin left",
+        source=(
+            f"{basis.source}; bunching: IEC 60364-5-52; drum: IEC 60204-1; ambient: root of "
+            "the margin left"
+        ),
     )
 
 

@@ -83,7 +83,9 @@ class CutStage:
 
     @property
     def left_over_mm(self) -> float:
-        """What rounding the corners of the route leaves over, in mm, where a tape was laid into each."""
+        """What rounding the corners of the route leaves over, in mm, where a tape was laid into
+        each.
+        """
         corners = len(self.legs_m) - 1
         bend_mm = self.told.bend_mm or self.least_bend_mm
         return left_over_mm(corners, bend_mm, self.told.measured_with)

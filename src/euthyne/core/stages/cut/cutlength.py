@@ -30,8 +30,9 @@ def cut_length(
 ) -> CutLength:
     """Cut length from a measured run.
 
-    Parameters: run_m; swallows_mm, what each end takes in; slack_percent, at least 50 mm in all; loops_mm;
-    reworks, spare tries at the ends, each costing what the longer end takes in. Returns: CutLength in metres.
+    Parameters: run_m; swallows_mm, what each end takes in; slack_percent, at least 50 mm in all;
+    loops_mm; reworks, spare tries at the ends, each costing what the longer end takes in. Returns:
+    CutLength in metres.
 
     >>> round(cut_length(25, (57, 57)).cut_m, 3)
     25.864

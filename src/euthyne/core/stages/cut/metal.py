@@ -1,4 +1,6 @@
-"""What the metal of a size weighs and costs over the whole lead, and the sizes beside the one that is taken."""
+"""What the metal of a size weighs and costs over the whole lead, and the sizes beside the one that
+is taken.
+"""
 
 from dataclasses import dataclass
 
@@ -9,9 +11,11 @@ from euthyne.core.trade.wire import in_other_series, materials, size_named
 
 @dataclass(frozen=True)
 class Neighbour:
-    """A size beside the taken one: what it loses (percent), burns in a year of use (kWh), weighs in metal (kg).
+    """A size beside the taken one: what it loses (percent), burns in a year of use (kWh), weighs in
+    metal (kg).
 
-    ``price`` is what its metal costs, None while no price is given; ``nearest`` is its like in the other series.
+    ``price`` is what its metal costs, None while no price is given; ``nearest`` is its like in the
+    other series.
     """
 
     size: str
@@ -36,7 +40,9 @@ def neighbours(cut: CutStage) -> tuple[Neighbour, ...]:
 
 
 def metal_kg(cut: CutStage, c: Candidate) -> float:
-    """What the metal of a size weighs over the whole lead as it is cut, every core counted, in kg."""
+    """What the metal of a size weighs over the whole lead as it is cut, every core counted,
+    in kg.
+    """
     given = cut.given
     if cut.length:
         length_m = cut.length.cut_m

@@ -16,8 +16,9 @@ PARTS_FIRST_TO_LAST = ("L", "N", "E")
 
 @dataclass(frozen=True)
 class CoreStrip:
-    """One core at one end, in mm: path to its terminal, slack, bare copper (aim, least, most), length, trim; and how
-    much of its path lies round posts."""
+    """One core at one end, in mm: path to its terminal, slack, bare copper (aim, least, most),
+    length, trim; and how much of its path lies round posts.
+    """
 
     core: str
     cavity: str
@@ -38,10 +39,11 @@ class CoreStrip:
 
 @dataclass(frozen=True)
 class StripPlan:
-    """An end's strip plan: cores, the sheath to take off, and what the end swallows beyond the grip, in mm.
+    """An end's strip plan: cores, the sheath to take off, and what the end swallows beyond the
+    grip, in mm.
 
-    ``earth_last`` is False when the body has no room to let the earth part last; ``stairs`` are the layers of what is
-    stripped in steps, and ``whose`` they are.
+    ``earth_last`` is False when the body has no room to let the earth part last; ``stairs`` are the
+    layers of what is stripped in steps, and ``whose`` they are.
     """
 
     cores: tuple[CoreStrip, ...]
@@ -54,14 +56,17 @@ class StripPlan:
 
     @property
     def below_sheath(self) -> tuple[Stair, ...]:
-        """The layers that are steps of their own: all of another's, of the cord's own those below its sheath."""
+        """The layers that are steps of their own: all of another's, of the cord's own those below
+        its sheath.
+        """
         if self.whose == "the cord":
             return self.stairs[1:]
         return self.stairs
 
 
 def slacks(cores: tuple[str, ...], room_mm: float) -> tuple[dict[str, float], bool]:
-    """Spare length for each core in mm, so that the live parts first and the earth last, as the body's room allows.
+    """Spare length for each core in mm, so that the live parts first and the earth last, as the
+    body's room allows.
 
     Returns: slack by core, and whether the wanted steps fit.
     """
@@ -98,8 +103,9 @@ def strip_plan(
 ) -> StripPlan:
     """The strip plan of an end.
 
-    Parameters: part; landing, the cavity each core lands in; copper_mm2 and diameter core_mm of each core, 0 while
-    unknown; cable, its layers where there are more than a sheath. Returns: StripPlan, in mm.
+    Parameters: part; landing, the cavity each core lands in; copper_mm2 and diameter core_mm of
+    each core, 0 while unknown; cable, its layers where there are more than a sheath. Returns:
+    StripPlan, in mm.
     Source: core = path + slack + strip; sheath = longest core - inside; the part's own dimensions.
     """
     slack, earth_last = slacks(tuple(landing), part.room_mm)
@@ -154,7 +160,9 @@ Judged = Literal["good", "trim", "cut-back"]
 
 @dataclass(frozen=True)
 class StripVerdict:
-    """A measured strip: good, to be trimmed, or to be cut back and done again; what to do, and the length it costs."""
+    """A measured strip: good, to be trimmed, or to be cut back and done again; what to do, and the
+    length it costs.
+    """
 
     word: Judged
     words: str
@@ -164,8 +172,9 @@ class StripVerdict:
 def judge_strip(core: CoreStrip, bare_mm: float) -> StripVerdict:
     """Bare copper as measured, against what the terminal wants.
 
-    Parameters: core, its strip plan; bare_mm as measured. Returns: StripVerdict. Too long is trimmed at the tip; too
-    short is cut back and stripped again, which the core's slack pays for while there is some.
+    Parameters: core, its strip plan; bare_mm as measured. Returns: StripVerdict. Too long is
+    trimmed at the tip; too short is cut back and stripped again, which the core's slack pays for
+    while there is some.
     """
     if core.strip_low_mm <= bare_mm <= core.strip_high_mm:
         return StripVerdict("good", f"{bare_mm:g} mm: good.")

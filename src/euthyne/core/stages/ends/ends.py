@@ -15,7 +15,9 @@ ENDS: tuple[End, End] = ("A", "B")
 
 @dataclass(frozen=True)
 class LeadEnd:
-    """One end of a lead: its name, its part, the cavity each core lands in, and the stud it goes on where one is said."""
+    """One end of a lead: its name, its part, the cavity each core lands in, and the stud it goes on
+    where one is said.
+    """
 
     name: End
     part: Part

@@ -7,7 +7,9 @@ from euthyne.core.shelf.part import Part
 
 
 def by_function(a: Part, b: Part, cores: tuple[str, ...]) -> tuple[Joint, ...]:
-    """The usual map: each core to the cavity of its own function at both ends, a shield at the supply end only."""
+    """The usual map: each core to the cavity of its own function at both ends, a shield at the
+    supply end only.
+    """
     return tuple(
         Joint(
             c,
@@ -60,7 +62,9 @@ def joints(ends: Ends, a: Part, b: Part, cores: tuple[str, ...]) -> tuple[Joint,
 
 
 def connected(mapped: tuple[Joint, ...]) -> frozenset[frozenset[str]]:
-    """Every pair of points that must sound on a continuity meter, as ``{"A.L", "B.L"}``; joined cores count through."""
+    """Every pair of points that must sound on a continuity meter, as ``{"A.L", "B.L"}``; joined
+    cores count through.
+    """
     groups: list[set[str]] = []
     for joint in mapped:
         points = {f"{end}.{mark}" for end, mark in (("A", joint.a), ("B", joint.b)) if mark}

@@ -7,7 +7,9 @@ from euthyne.core.shelf.part import Part
 
 @dataclass(frozen=True)
 class LookLine:
-    """One thing to look at: its id, the question whose good answer is yes, and what a bad one looks like."""
+    """One thing to look at: its id, the question whose good answer is yes, and what a bad one looks
+    like.
+    """
 
     id: str
     question: str

@@ -1,4 +1,6 @@
-"""What Prove comes to: the looks, the grid with what explains it, the readings with their bands and verdicts."""
+"""What Prove comes to: the looks, the grid with what explains it, the readings with their bands and
+verdicts.
+"""
 
 from functools import cached_property
 
@@ -82,7 +84,9 @@ class ProveStage:
 
     @cached_property
     def unlike_cores(self) -> dict[str, Verdict]:
-        """Cores that read more than their twins of the same cord by more than sound joints explain."""
+        """Cores that read more than their twins of the same cord by more than sound joints
+        explain.
+        """
         ohms = {}
         for line in self.lines:
             read = self.reading(line.id)

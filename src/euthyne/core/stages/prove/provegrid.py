@@ -68,9 +68,11 @@ def read_grid(points: tuple[str, ...], wanted: Iterable[Pair], probes: Iterable[
 def name_faults(
     a: Part, b: Part, joints: tuple[Joint, ...], probes: tuple[Probe, ...]
 ) -> tuple[NamedFault, ...]:
-    """What explains a grid that is not as the map says, the fewest mistakes first; none where nothing is wrong.
+    """What explains a grid that is not as the map says, the fewest mistakes first; none where
+    nothing is wrong.
 
-    Parameters: the part on each end; the map; the probes taken so far, a part of the grid or all of it.
+    Parameters: the part on each end; the map; the probes taken so far, a part of the grid or all of
+    it.
     """
     if not probes:
         return ()
@@ -111,7 +113,8 @@ def _names(cores: dict[Course, str]) -> Names:
 
 
 def mirror_of(face: Face) -> dict[str, str]:
-    """Which cavity changes places with which when the other face of a drawing is read; empty where none does.
+    """Which cavity changes places with which when the other face of a drawing is read; empty where
+    none does.
 
     Two cavities change places when one sits where the mirror image of the other would.
     """

@@ -25,14 +25,18 @@ class Verdict:
 
 @dataclass(frozen=True)
 class Meter:
-    """Stated accuracy of an instrument: percent of reading, smallest step (ohm), and the test-lead zero (ohm)."""
+    """Stated accuracy of an instrument: percent of reading, smallest step (ohm), and the test-lead
+    zero (ohm).
+    """
 
     percent: float = 1.0
     step_ohm: float = 0.001
     zero_ohm: float = 0.0
 
     def uncertainty_ohm(self, reading_ohm: float) -> float:
-        """How far a reading with the zero taken off may be out, in ohm: the reading's own error and the zero's."""
+        """How far a reading with the zero taken off may be out, in ohm: the reading's own error and
+        the zero's.
+        """
         return (reading_ohm + self.zero_ohm) * self.percent / 100 + 2 * self.step_ohm
 
 
@@ -40,9 +44,10 @@ def unlike(readings: dict[str, float], amps: float, meter: Meter) -> dict[str, V
     """Cores of one size in one cord against the lowest of them, the fuse out.
 
     Parameters: what was read of each core in ohm, by its name; amps, the lead's rating; meter.
-    Returns: a verdict for each core that reads more than its twin by more than sound joints explain.
-    Source: good practice, generic: F is the smaller of 20 mohm and 100 mV at the rating; watch over the larger of F/2
-    and 2 %, fail over the larger of F and 4 %, each plus twice the meter's error.
+    Returns: a verdict for each core that reads more than its twin by more than sound joints
+    explain.
+    Source: good practice, generic: F is the smaller of 20 mohm and 100 mV at the rating; watch over
+    the larger of F/2 and 2 %, fail over the larger of F and 4 %, each plus twice the meter's error.
     """
     if len(readings) < 2:
         return {}

@@ -12,7 +12,9 @@ FIRST = "0" * 64
 
 @dataclass(frozen=True)
 class Seal:
-    """A seal: its place in the log, when and by whom, the seal before it, its own sum, and the record it froze."""
+    """A seal: its place in the log, when and by whom, the seal before it, its own sum, and the
+    record it froze.
+    """
 
     number: Annotated[int, Ge(1)]
     sealed_at: str
@@ -23,7 +25,9 @@ class Seal:
 
 
 def canonical(record: dict[str, Any]) -> str:
-    """The one way a record is written: keys in order, no spaces, plain figures. Raises ValueError on infinities."""
+    """The one way a record is written: keys in order, no spaces, plain figures. Raises ValueError
+    on infinities.
+    """
     return json.dumps(
         record, sort_keys=True, separators=(",", ":"), ensure_ascii=False, allow_nan=False
     )
@@ -56,7 +60,9 @@ def holds(sealed: Seal) -> bool:
 
 
 def broken_links(seals: list[Seal]) -> list[int]:
-    """Numbers of the seals whose record was changed, or whose link to the one before does not hold."""
+    """Numbers of the seals whose record was changed, or whose link to the one before does not
+    hold.
+    """
     before = [FIRST] + [s.sha256 for s in seals]
     return [
         s.number

@@ -13,8 +13,9 @@ RETEST_KIND = {"indoor": "indoor", "outdoor": "outdoor", "wet": "outdoor"}
 
 @dataclass(frozen=True)
 class TagFacts:
-    """The figures a tag carries; ``rolled_layers`` 0 where a record does not say which roll ``amps_rolled`` is for,
-    ``rolls`` False for a lead that is never rolled up."""
+    """The figures a tag carries; ``rolled_layers`` 0 where a record does not say which roll
+    ``amps_rolled`` is for, ``rolls`` False for a lead that is never rolled up.
+    """
 
     tag: str
     name: str
@@ -50,7 +51,10 @@ def months_on(day: date, months: int) -> date:
 
 
 def retest_months(place: str) -> int:
-    """Months between tests for a kind of place. Source: proof-limits.toml; your own policy decides."""
+    """Months between tests for a kind of place.
+
+    Source: proof-limits.toml; your own policy decides.
+    """
     return int(toml("proof-limits.toml")["retest_months"][RETEST_KIND[place]])
 
 

@@ -1,4 +1,6 @@
-"""The tests a lead is proven by, beside looking and probing: one file a test, found by looking into this folder."""
+"""The tests a lead is proven by, beside looking and probing: one file a test, found by looking into
+this folder.
+"""
 
 from collections.abc import Callable
 from importlib import import_module
@@ -13,7 +15,10 @@ Lines = Callable[[tuple[str, ...], Measured], tuple[Line, ...]]
 
 
 def _found() -> dict[str, Lines]:
-    """What each test expects of a lead, by its name. Raises: AttributeError for a file that holds no test."""
+    """What each test expects of a lead, by its name.
+
+    Raises: AttributeError for a file that holds no test.
+    """
     names = [module.name for module in iter_modules(__path__) if module.name not in SHARED]
     return {name: import_module(f"{__name__}.{name}").lines for name in names}
 
@@ -26,7 +31,8 @@ def expected(
 ) -> tuple[Line, ...]:
     """Every line a lead is measured on.
 
-    Parameters: tests by name, as its kind has them; cores by function; measured, what the meter is put to.
+    Parameters: tests by name, as its kind has them; cores by function; measured, what the meter is
+    put to.
     Returns: lines, each with its band. Raises: KeyError for a test that is not known.
     """
     return tuple(line for test in tests for line in TESTS[test](cores, measured))

@@ -10,7 +10,8 @@ from euthyne.core.stages.prove.readings.resistance import (
 from euthyne.core.trade.corewords import function_of
 from euthyne.data.tables import toml
 
-FUSE_WATTS = 1.0  # what a plug fuse burns at its rating at most, BS 1362; cold it has about half that resistance
+# what a plug fuse burns at its rating at most, BS 1362; cold it has about half that resistance
+FUSE_WATTS = 1.0
 ASTRAY = (
     "Flex one end at a time while reading: where it jumps, the joint is bad. "
     "If it is still, look at the size."

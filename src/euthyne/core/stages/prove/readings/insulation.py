@@ -74,7 +74,10 @@ def _line(key: str, words: str) -> InsulationLine:
         words=f"insulation, {words}",
         fail_under=fail,
         watch_under=watch,
-        how=f"{limits['mains_test_volts']} V, the lead connected to nothing. Discharge it afterwards.",
+        how=(
+            f"{limits['mains_test_volts']} V, the lead connected to nothing. Discharge it "
+            "afterwards."
+        ),
         why=f"a new lead under {fail} Mohm is refused, under {watch} Mohm watched",
         source=limits["source"],
     )

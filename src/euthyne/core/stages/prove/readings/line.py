@@ -1,4 +1,6 @@
-"""A line of the table of readings: what to measure and how, in which unit, and how a reading is judged."""
+"""A line of the table of readings: what to measure and how, in which unit, and how a reading is
+judged.
+"""
 
 from abc import ABC, abstractmethod
 from dataclasses import dataclass
@@ -12,7 +14,9 @@ AT_ITS_END = ("ol", "open", "over")  # what a meter shows, and people write, pas
 
 @dataclass(frozen=True)
 class Measured:
-    """What is measured: the wire of each core, its length as cut (m), the room (C), the fuse in a plug (A)."""
+    """What is measured: the wire of each core, its length as cut (m), the room (C), the fuse in a
+    plug (A).
+    """
 
     wire: Wire
     length_m: float
@@ -22,7 +26,8 @@ class Measured:
 
 @dataclass(frozen=True, kw_only=True)
 class Line(ABC):
-    """A reading to take: its id and words, how to take it, why its band is what it is, and where its limits are from.
+    """A reading to take: its id and words, how to take it, why its band is what it is, and where
+    its limits are from.
 
     ``core`` names the core it is a reading of where others of the same cord are its twins.
     """
@@ -53,7 +58,8 @@ class Line(ABC):
     def judge(self, value: float, meter: Meter, above: bool) -> Verdict:
         """Judge a reading.
 
-        Parameters: value in the unit of ``measure``; meter it was taken with; above, the meter stood at its end.
+        Parameters: value in the unit of ``measure``; meter it was taken with; above, the meter
+        stood at its end.
         Returns: Verdict. A limit inside the meter's uncertainty is "unsure": it cannot be said.
         """
 

@@ -1,4 +1,6 @@
-"""Readings of a conductor's resistance, end to end: their band, and what a reading outside it tells."""
+"""Readings of a conductor's resistance, end to end: their band, and what a reading outside it
+tells.
+"""
 
 from dataclasses import dataclass, replace
 
@@ -15,8 +17,8 @@ BAND_SHARE = 5  # a meter tells a band apart when right within a fifth of it, go
 class ResistanceLine(Line):
     """A resistance to read, in ohm: least, most, and from where on it is watched.
 
-    ``thinner`` is the next thinner size and the least it would read, None where there is none; ``astray`` says where to
-    look for what reads too much.
+    ``thinner`` is the next thinner size and the least it would read, None where there is none;
+    ``astray`` says where to look for what reads too much.
     """
 
     low: float
@@ -87,7 +89,9 @@ class ResistanceLine(Line):
         return Verdict("pass", f"{said}, and a sound one reads {band}.{thin}")
 
     def _as_a_thinner_one(self, most: float) -> str:
-        """What a reading cannot tell apart: the next thinner size, where the lead is too short for it."""
+        """What a reading cannot tell apart: the next thinner size, where the lead is too short for
+        it.
+        """
         if self.thinner is None or most < self.thinner[1]:
             return ""
         size = self.thinner[0]
@@ -95,7 +99,9 @@ class ResistanceLine(Line):
 
 
 def band_factors(size: Size) -> tuple[float, float]:
-    """Least and most a conductor may measure, as a share of its table value: class maximum, or nominal for a gauge."""
+    """Least and most a conductor may measure, as a share of its table value: class maximum, or
+    nominal for a gauge.
+    """
     t = toml("proof-limits.toml")["band"]
     if size.unit == "AWG":
         return t["awg_low"], t["awg_high"]
@@ -106,7 +112,8 @@ def core_band_ohm(wire: Wire, length_m: float, room_c: float) -> tuple[float, fl
     """Band a single core's resistance must fall in, without its contacts.
 
     Parameters: wire; length_m, as cut; room_c. Returns: least and most, ohm.
-    Source: IEC 60228 class 5 maximum or nominal gauge; how far below it good cable measures, proof-limits.toml.
+    Source: IEC 60228 class 5 maximum or nominal gauge; how far below it good cable measures,
+    proof-limits.toml.
     """
     table = length_m * wire.ohms_per_m(room_c)
     low, high = band_factors(wire.size)
