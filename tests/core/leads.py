@@ -1,5 +1,6 @@
 """Small lead documents for the tests of the core."""
 
+from euthyne.core.checks import checks
 from euthyne.core.lead import Brief, Conductor, Ends, Lead, with_value
 from euthyne.core.plan import Plan
 
@@ -24,3 +25,73 @@ def extension(**changes) -> Lead:
 
 def plan(**changes) -> Plan:
     return Plan(extension(**changes))
+
+
+def codes(p):
+    return {f.code for f in checks(p)}
+
+
+LUGS = {"ends__a": "lugs-m8", "ends__b": "inverter-lugs-m8", "ends__scheme": "dc-red-black"}
+INVERTER = {
+    **LUGS,
+    "kind": "inverter-link",
+    "brief__system": "dc",
+    "brief__feeds": "power",
+    "brief__watts": 1500.0,
+    "brief__efficiency_percent": 88.0,
+    "brief__volts": 12.0,
+    "brief__at_volts": 10.5,
+    "brief__run_m": 1.8,
+    "brief__fuse_family": "high-breaking-dc",
+    "conductor__cable_type": "battery-105",
+    "conductor__size": None,
+    "conductor__drop_percent": 3.0,
+}
+CURRENT = {
+    **INVERTER,
+    "brief__feeds": "current",
+    "brief__watts": None,
+    "brief__fuse_family": "none",
+}
+SOLAR = {
+    **CURRENT,
+    "kind": "solar-string",
+    "brief__amps": 9.0,
+    "brief__margin": 1.25,
+    "brief__volts": 118.0,
+    "brief__run_m": 18.0,
+    "brief__ambient_c": 60.0,
+    "conductor__cable_type": "H1Z2Z2-K",
+    "conductor__tinned": True,
+}
+WELDING = {
+    **CURRENT,
+    "kind": "welding-extension",
+    "brief__amps": 150.0,
+    "brief__duty_percent": 40.0,
+    "brief__volts": 26.0,
+    "brief__poles": 1,
+    "brief__run_m": 14.0,
+    "brief__ambient_c": 35.0,
+    "conductor__cable_type": "H01N2-D",
+    "conductor__drop_percent": 8.0,
+}
+SIGNAL = {
+    **CURRENT,
+    "kind": "signal-lead",
+    "ends__a": "d25-pin",
+    "ends__b": "round-8",
+    "ends__scheme": "din-47100",
+    "brief__amps": 0.4,
+    "brief__volts": 24.0,
+    "brief__ways": 6,
+    "brief__shield": True,
+    "conductor__cable_type": "screened-multicore",
+}
+TAPE = {
+    "kind": "heating-tape",
+    "ends__b": "tape-joint",
+    "brief__feeds": "tape",
+    "brief__tape_m": 14.0,
+    "brief__watts_per_m": 18.0,
+}

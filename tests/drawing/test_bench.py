@@ -8,8 +8,7 @@ from xml.etree import ElementTree
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from leads import plan
-from test_checks import INVERTER, SIGNAL, TAPE
+from leads import INVERTER, SIGNAL, TAPE, plan
 
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.shelf.terminations.finishes import FINISHES

@@ -7,8 +7,7 @@ import re
 from xml.etree import ElementTree
 
 import pytest
-from leads import extension, plan
-from test_checks import INVERTER, SOLAR, WELDING
+from leads import INVERTER, SOLAR, WELDING, extension, plan
 
 from euthyne.core.envelope.answer import ScaleMark
 from euthyne.core.envelope.gauge import what_gauge

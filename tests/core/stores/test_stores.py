@@ -7,8 +7,7 @@ import json
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from leads import AT, extension, plan
-from test_checks import INVERTER
+from leads import AT, INVERTER, extension, plan
 
 from euthyne.core.lead import Build, Rework, with_value
 from euthyne.core.plan import Plan

@@ -3,8 +3,7 @@
 from dataclasses import replace
 
 import pytest
-from leads import extension, plan
-from test_checks import INVERTER
+from leads import INVERTER, extension, plan
 
 from euthyne.core.lead import with_value
 from euthyne.core.order.order import faults_in

@@ -4,10 +4,10 @@ can be finished.
 
 from itertools import combinations
 
+from builds import builds, may_thread
 from hypothesis import assume, given
 from hypothesis import strategies as st
 from sampling import examples
-from test_order import builds, may_thread
 
 from euthyne.core.order.forgotten import recover, redo
 from euthyne.core.order.order import BuildPlan, EndState, Event, Step, Threaded, order

@@ -7,8 +7,7 @@ from dataclasses import replace
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from leads import plan
-from test_checks import INVERTER, SIGNAL, TAPE
+from leads import INVERTER, SIGNAL, TAPE, plan
 
 from euthyne.core.checks import checks
 from euthyne.core.shelf.part import Post, faults_of

@@ -7,8 +7,7 @@ from dataclasses import replace
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from leads import AT, plan
-from test_checks import INVERTER, SIGNAL
+from leads import AT, INVERTER, SIGNAL, plan
 
 from euthyne.core.checks import checks
 from euthyne.core.lead import Build, Rework, StepDone, with_value

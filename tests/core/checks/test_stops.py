@@ -1,8 +1,7 @@
 """Stops that must stand, and figures that must hold, each recomputed by hand."""
 
 import pytest
-from leads import plan
-from test_checks import CURRENT, INVERTER, SIGNAL, SOLAR, codes
+from leads import CURRENT, INVERTER, SIGNAL, SOLAR, codes, plan
 
 from euthyne.core.checks import checks
 from euthyne.core.lead import Joint

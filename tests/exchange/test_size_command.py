@@ -1,12 +1,16 @@
 """The sizing contract at the command line."""
 
 import json
+from pathlib import Path
 
 import pytest
 from click.testing import CliRunner
-from test_sizing import EXAMPLES
 
 from euthyne.cli import main
+
+EXAMPLES = json.loads(
+    (Path(__file__).parents[1] / "core" / "sizing" / "size-examples.json").read_text()
+)
 
 
 def size(text):

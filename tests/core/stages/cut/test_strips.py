@@ -7,8 +7,7 @@ from dataclasses import replace
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from leads import plan
-from test_checks import INVERTER
+from leads import INVERTER, plan
 
 from euthyne.core.lead import Stripped, with_value
 from euthyne.core.plan import Plan

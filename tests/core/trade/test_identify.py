@@ -111,5 +111,5 @@ def test_a_question_that_makes_no_sense_is_refused_field_by_field(document, fiel
 
 
 def test_the_published_formats_are_those_of_the_program():
-    page = Path(__file__).parents[2] / "docs" / "formats.md"
+    page = Path(__file__).parents[3] / "docs" / "formats.md"
     assert page.read_text() == formats_markdown(), "run: euthyne formats > docs/formats.md"
