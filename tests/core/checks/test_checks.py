@@ -324,13 +324,35 @@ def test_every_check_has_its_case():
     assert {c.code for c in listed()} == set(FIRES)
 
 
+LIGHTER = {"near-rating": "note", "far-end-short": "note", "far-end-earth": "note"}
+
+
 @pytest.mark.parametrize("code", FIRES)
-def test_it_fires_with_its_reasons(code):
+def test_it_fires_as_it_is_listed(code):
     found = next(f for f in checks(changed_plan(code)) if f.code == code)
-    for words in (found.title, found.text, found.why, found.clears):
-        assert words.strip()
-    assert found.level in ("stop", "caution", "note")
+    known = next(c for c in listed() if c.code == code)
+    assert (found.stage, found.why, found.clears) == (known.stage, known.why, known.clears)
+    assert found.level in (known.level, LIGHTER.get(code))
     assert found.open == (found.level != "note")
+    assert not found.title.endswith(".")
+
+
+@pytest.mark.parametrize(("fuse_in", "said"), [("N", "the neutral."), ("all", "the live and the")])
+def test_a_fuse_in_the_neutral_says_where_it_is(fuse_in, said):
+    found = {f.code: f for f in checks(plan(ends__fuse_in=fuse_in))}["fuse-in-neutral"]
+    assert f"a fuse in {said}" in found.text
+
+
+def test_table_and_physics_are_told_apart_from_a_quarter_on():
+    told = {}
+    for tenths in range(50, 260):
+        p = plan(conductor__size="1 mm2", conductor__measured_od_mm=tenths / 10)
+        ratio = p.conductor.physics_amps / p.conductor.cord_amps
+        told[abs(ratio - 1)] = "tables-and-physics" in codes(p)
+    within = [apart for apart, said in told.items() if not said]
+    beyond = [apart for apart, said in told.items() if said]
+    assert max(within) <= 0.25 < min(beyond)
+    assert min(beyond) - max(within) < 0.02
 
 
 @pytest.mark.parametrize("code", sorted(set(FIRES) - ALWAYS))

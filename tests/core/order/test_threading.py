@@ -3,7 +3,7 @@
 import pytest
 from leads import plan
 
-from euthyne.core.order.order import BuildPlan, Event, Threaded, order
+from euthyne.core.order.order import BuildPlan, Event, Step, Threaded, order
 
 
 def end(letter, *parts):
@@ -99,3 +99,13 @@ def test_no_order_while_the_size_is_open():
 @pytest.mark.parametrize("od", [11.5, 20.0])
 def test_a_cord_too_fat_for_the_cover_traps_it(od):
     assert plan(conductor__measured_od_mm=od).build.trapped == ("B-cover",)
+
+
+def test_a_part_from_the_far_end_does_not_pass_one_that_is_on_already():
+    parts = (Threaded("nut", "A", 1, 16), Threaded("seal", "A", 2, 16))
+    plug = Event("A-plug", "A", "driver", 30)
+    cord = BuildPlan(12.0, parts, (plug, Event("B-plug", "B", "driver", 30)))
+    shut = Step("A-plug", "A", "driver", threads=False)
+    seal_on = Step("seal", "A", "hand", threads=True)
+    assert order(cord, done=(shut,)).far_fed == 2
+    assert not order(cord, done=(seal_on, shut)).possible

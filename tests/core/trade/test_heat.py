@@ -4,7 +4,13 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from euthyne.core.trade.heat import Cable, amps_at, convection_w_per_m, warmth
+from euthyne.core.trade.heat import (
+    Cable,
+    amps_at,
+    convection_w_per_m,
+    radiation_w_per_m,
+    warmth,
+)
 from euthyne.core.trade.wire import Wire, metric
 
 REFERENCE = [
@@ -57,3 +63,9 @@ def test_no_current_is_no_warmth():
 
 def test_far_too_much_current_is_held_where_nothing_is_left():
     assert warmth(CORD, 500, 30).conductor_c == 400
+
+
+def test_radiation_is_that_of_stefan_and_boltzmann_at_nine_tenths():
+    hot, cool, round_mm = 60 + 273.15, 30 + 273.15, 3.14159265 * 10.3
+    by_hand = 0.9 * 5.670374e-8 * round_mm / 1000 * (hot**4 - cool**4)
+    assert radiation_w_per_m(60, 30, 10.3) == pytest.approx(by_hand, rel=1e-6)

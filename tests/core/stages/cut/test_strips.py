@@ -48,8 +48,13 @@ def test_only_what_the_terminal_wants_is_good(bare):
 
 
 def test_the_plan_knows_which_strips_were_measured():
-    p = Plan(with_value(plan().lead, "cut.stripped", (Stripped("A", "L", 9.0),)))
+    measured = (Stripped("A", "L", 9.0), Stripped("A", "N", 7.0), Stripped("B", "N", 3.0))
+    p = Plan(with_value(plan().lead, "cut.stripped", measured))
     assert p.cut.verdict("A", "L").word == "trim"
+    assert p.cut.verdict("A", "N").word == "good"
+    neutral = next(c for c in p.cut.strips["B"].cores if c.core == "N")
+    assert p.cut.verdict("B", "N") == judge_strip(neutral, 3.0)
+    assert p.cut.verdict("B", "N").word == "cut-back"
     assert p.cut.verdict("B", "L") is None
     assert p.cut.verdict("A", "Q") is None
 
