@@ -5,13 +5,17 @@ from euthyne.core.plan import Plan
 from euthyne.core.shelf.face import Cavity, Face
 from euthyne.core.shelf.part import Part, mating_face, wiring_side
 from euthyne.drawing.colours import STRIPES, core_paint
+from euthyne.drawing.crowded import crowded_facing, is_crowded
 from euthyne.drawing.face import face_drawing, pitch, wiring_drawing
-from euthyne.drawing.pen import circle, element, path, rect, sheet, text
+from euthyne.drawing.pen import circle, element, group, path, rect, sheet, text
 
 WIDTH, LEAST_HEIGHT, HEAD = 1232.0, 258.0, 66.0
 CORE_ROW, FEW = 26.0, 4
 A_MATING, A_WIRING, B_WIRING, B_MATING = 112.0, 330.0, 902.0, 1120.0
 FACE_PX = 172.0
+CROWDED_PX = (
+    24.0  # cavities nearer than this to each other are drawn large, one end above the other
+)
 SEEN = {"pin": "as the socket sees it", "socket": "as the plug sees it"}
 
 
@@ -22,6 +26,8 @@ def facing(plan: Plan, turned_round: frozenset[str] = frozenset(), presses: bool
     then run to the mating face, as the other half sees it; presses, False on paper, where nothing
     can be turned. Returns: SVG text.
     """
+    if any(is_crowded(part, FACE_PX, CROWDED_PX) for part in plan.ends.parts):
+        return crowded_facing(plan, turned_round, presses)
     cores = len(plan.ends.joints)
     height = max(LEAST_HEIGHT + 34, HEAD + 64 + cores * CORE_ROW)
     middle = HEAD - 12 + (height - HEAD) / 2
@@ -165,7 +171,7 @@ def _core(
         aria_label=f"{joint.core} · {tint}: take this core",
         aria_pressed="false",
     )
-    return edges + handle
+    return group(edges + handle, class_="core-run")
 
 
 def _broken_by(plan: Plan, core: str, edge: float, y: float) -> str:

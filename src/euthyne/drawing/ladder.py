@@ -2,17 +2,39 @@
 
 import math
 from collections.abc import Mapping
+from dataclasses import dataclass
 
 from euthyne.core.sizing.brief import SizingBrief
 from euthyne.core.sizing.size import Candidate, Sizing
 from euthyne.core.trade.shown import at_most
-from euthyne.core.trade.wire import in_other_series, size_named
+from euthyne.core.trade.wire import GAUGES, awg, size_named
 from euthyne.drawing.pen import circle, element, group, line, rect, sheet, text
 
 WIDTH, HEAD, ROW = 848.0, 30.0, 44.0
-CARRIES_X, CARRIES_W = 176.0, 138.0
-LOSES_X, LOSES_W = 400.0, 146.0
 HEATS_X, METAL_X, WORD_X = 617.0, 703.0, 836.0
+
+
+@dataclass(frozen=True)
+class _Column:
+    """A column of bars: its figures end at ``figures``, its bars begin at ``x``, its limit stands at ``limit``.
+
+    A bar is a share of its limit: what runs past the line does not do. ``most`` is the share at its far end.
+    """
+
+    head: str
+    figures: float
+    x: float
+    limit: float
+    most: float = 1.5
+
+    @property
+    def width(self) -> float:
+        """How wide its longest bar is, in px."""
+        return (self.limit - self.x) * self.most
+
+
+CARRIES = _Column("Carries", figures=238.0, x=248.0, limit=322.0)
+LOSES = _Column("Loses on the way", figures=450.0, x=460.0, limit=540.0)
 WORDS = {
     "current": "too thin",
     "drop": "too lossy",
@@ -52,61 +74,33 @@ def ladder(
     price is known, what it costs. Returns: SVG text.
     """
     rungs = shown(sizing, taken)
-    wanted = sizing.wanted_amps
-    most_amps = max(max(c.rating_amps for c in rungs), wanted * 1.25)
-    limit = brief.drop_limit_percent
-    most_drop = min(max(max(c.drop_percent for c in rungs), limit * 1.3), limit * 2.6)
-    scale = (ROW / 2 - 2) / math.sqrt(rungs[-1].cross_section_mm2)
+    wanted, limit = sizing.wanted_amps, brief.drop_limit_percent
     weighed = metal or {}
-    body, words = _heads(bool(weighed)), ""
-    for i, c in enumerate(rungs):
-        y = HEAD + i * ROW
-        body += _rung(
+    scale = (ROW / 2 - 2) / math.sqrt(rungs[-1].cross_section_mm2)
+    body = _heads(bool(weighed))
+    for place, c in enumerate(rungs):
+        rung = _Rung(
             c=c,
-            y=y,
-            most_amps=most_amps,
-            most_drop=most_drop,
+            y=HEAD + place * ROW,
+            loaded=wanted / c.rating_amps,
+            lost=c.drop_percent / limit,
             scale=scale,
             taken=c.size == taken,
             settled=settled,
-            post=post,
             metal=weighed.get(c.size),
         )
+        body += rung.drawn(post)
         if brief.load.start_multiple > 1:
-            body += _dip(
-                c=c,
-                y=y,
-                most_drop=most_drop,
-                limit=limit,
-                start_limit=brief.limits.start_drop_percent,
-            )
-        words += _bar_words(
-            x=CARRIES_X,
-            width=CARRIES_W,
-            share=c.rating_amps / most_amps,
-            y=y,
-            fails=_too_thin(c),
-            words=f"{_amps(c)} A",
-        )
-        words += _bar_words(
-            x=LOSES_X,
-            width=LOSES_W,
-            share=c.drop_percent / most_drop,
-            y=y,
-            fails=_too_lossy(c),
-            words=f"{c.drop_percent:.1f} %",
-        )
+            dips = c.start_drop_percent / brief.limits.start_drop_percent
+            body += _dip(rung.y, dips, fails="start" in c.fails)
     foot = HEAD + len(rungs) * ROW
-    x_amps = CARRIES_X + CARRIES_W * wanted / most_amps
-    x_drop = LOSES_X + LOSES_W * limit / most_drop
-    body += line(x_amps, HEAD - 6, x_amps, foot + 2, "limit") + line(
-        x_drop, HEAD - 6, x_drop, foot + 2, "limit"
-    )
+    for column in (CARRIES, LOSES):
+        body += line(column.limit, HEAD - 6, column.limit, foot + 2, "limit")
     duty = ""
     if brief.load.duty_percent < 100:
         duty = f" ({sizing.running_amps:.3g} A, {brief.load.duty_percent:g} %)"
-    body += text(x_amps, foot + 20, f"{wanted:.3g} A wanted{duty}", "limit-words", "middle")
-    body += text(x_drop, foot + 20, f"{limit:g} % limit", "limit-words", "middle") + words
+    body += text(CARRIES.limit, foot + 20, f"{wanted:.3g} A wanted{duty}", "limit-words", "middle")
+    body += text(LOSES.limit, foot + 20, f"{limit:g} % limit", "limit-words", "middle")
     if brief.load.start_multiple > 1:
         dip = f"thin bar: start, {brief.limits.start_drop_percent:g} % at the line"
         body += text(WIDTH - 12, foot + 20, dip, "ladder-small", "end")
@@ -118,114 +112,141 @@ def ladder(
 
 
 def _heads(weighed: bool) -> str:
-    heads = [
-        (17, "Copper, to scale"),
-        (CARRIES_X, "Carries"),
-        (LOSES_X, "Loses on the way"),
-        (HEATS_X, "Heats to"),
-    ]
+    heads = [(17.0, "Copper, to scale"), (HEATS_X, "Heats to")]
+    heads += [(column.figures - 62, column.head) for column in (CARRIES, LOSES)]
     heads += [(METAL_X, "Metal")] if weighed else []
     return "".join(text(x, 16, words, "ladder-head") for x, words in heads)
 
 
-def _dip(c: Candidate, y: float, most_drop: float, limit: float, start_limit: float) -> str:
-    """The dip at the start as a thin bar, drawn so that its own limit falls on the line of the
-    other.
-    """
-    share = min(c.start_drop_percent / start_limit * limit / most_drop, 1.0)
-    kind = "fits"
-    if "start" in c.fails:
-        kind = "fails"
-    return rect(LOSES_X, y + ROW / 2 + 11, max(2.0, share * LOSES_W), 4, f"bar bar-{kind}")
+def _dip(y: float, share: float, *, fails: bool) -> str:
+    """The dip at the start as a thin bar against the same line, which is its own limit."""
+    long = max(2.0, min(share, LOSES.most) * (LOSES.limit - LOSES.x))
+    kind = "fails" if fails else "fits"
+    return rect(LOSES.x, y + ROW / 2 + 11, long, 4, f"bar bar-{kind}")
 
 
-def _rung(
-    c: Candidate,
-    y: float,
-    most_amps: float,
-    most_drop: float,
-    scale: float,
-    taken: bool,
-    settled: bool,
-    post: str | None,
-    metal: tuple[float, float | None] | None,
-) -> str:
-    mid = y + ROW / 2
-    if taken:
-        frame = rect(1.5, y + 1, WIDTH - 3, ROW - 2, "rung-frame")
-    else:
-        frame = line(3, y + ROW, WIDTH, y + ROW, "rule")
-    standing = "fails"
-    if c.fits:
-        standing = "fits"
-    word = (
-        ("taken" if settled else "fits first")
-        if taken and c.fits
-        else "fits"
-        if c.fits
-        else WORDS[c.fails[0]]
-    )
-    face = frame + rect(0, y, WIDTH, ROW, "rung-touch") + _copper(c, mid, standing, scale)
-    face += _bar(
-        x=CARRIES_X, width=CARRIES_W, share=c.rating_amps / most_amps, mid=mid, fails=_too_thin(c)
-    )
-    face += _bar(
-        x=LOSES_X, width=LOSES_W, share=c.drop_percent / most_drop, mid=mid, fails=_too_lossy(c)
-    )
-    at_limit = "current" in c.fails
-    heats = f"{'>' if at_limit else ''}{c.conductor_c:.0f} °C"
-    watts = f"{c.loss_watts:.0f} W"
-    face += " " + text(HEATS_X, mid - 2, heats, "ladder-figure")
-    face += " " + text(HEATS_X, mid + 15, watts, "ladder-small")
-    seen = f"{' '.join(_size_lines(c))} {heats} {watts}"
-    if metal is not None:
-        kg, price = metal
-        weighs, costs = (
-            f"{kg:.2g} kg" if kg < 10 else f"{kg:.0f} kg",
-            "" if price is None else f" costs {price:.2f}",
+@dataclass(frozen=True)
+class _Rung:
+    """One size as a row: how hard it is loaded and what is lost, each as a share of its limit."""
+
+    c: Candidate
+    y: float
+    loaded: float
+    lost: float
+    scale: float
+    taken: bool
+    settled: bool
+    metal: tuple[float, float | None] | None
+
+    @property
+    def mid(self) -> float:
+        """The middle of the row."""
+        return self.y + ROW / 2
+
+    @property
+    def standing(self) -> str:
+        """Whether it fits, as styles name it."""
+        return "fits" if self.c.fits else "fails"
+
+    @property
+    def word(self) -> str:
+        """What is said of it at the end of the row."""
+        if not self.c.fits:
+            return WORDS[self.c.fails[0]]
+        if not self.taken:
+            return "fits"
+        return "taken" if self.settled else "fits first"
+
+    @property
+    def heats(self) -> str:
+        """What its conductor warms to."""
+        over = ">" if "current" in self.c.fails else ""
+        return f"{over}{self.c.conductor_c:.0f} °C"
+
+    @property
+    def watts(self) -> str:
+        """What it burns."""
+        return f"{self.c.loss_watts:.0f} W"
+
+    @property
+    def weighs(self) -> str:
+        """What its metal weighs; empty where nobody asked."""
+        if self.metal is None:
+            return ""
+        kg = self.metal[0]
+        return f"{kg:.2g} kg" if kg < 10 else f"{kg:.0f} kg"
+
+    @property
+    def costs(self) -> str:
+        """What its metal costs; empty while no price is given."""
+        price = self.metal[1] if self.metal else None
+        return "" if price is None else f" costs {price:.2f}"
+
+    def drawn(self, post: str | None) -> str:
+        """The row. Parameters: post, the address that takes the size, None where it can not be pressed."""
+        face = self._face()
+        if post is None:
+            return group(face, class_=f"rung rung-{self.standing}")
+        seen = [
+            *_size_lines(self.c),
+            self.heats,
+            self.watts,
+            f"{self.weighs}{self.costs}",
+            self.word,
+        ]
+        said = " ".join(words for words in seen if words)
+        does = f"carries {_amps(self.c)} A, loses {self.c.drop_percent:.1f} %"
+        return element(
+            "g",
+            face,
+            class_=f"rung rung-{self.standing}",
+            role="button",
+            tabindex="0",
+            aria_label=f"{said}: {does}. Take it",
+            aria_pressed="true" if self.taken and self.settled else "false",
+            hx_post=post,
+            hx_vals=f'{{"size": "{self.c.size}"}}',
+            hx_trigger="click, keydown[key=='Enter'], keydown[key==' ']",
+            id="rung-" + self.c.size.replace(" ", "-").replace("/", "o"),
         )
-        face += " " + text(METAL_X, mid - 2, weighs, "ladder-figure")
-        face += text(METAL_X, mid + 15, costs, "ladder-small") if costs else ""
-        seen += f" {weighs}{costs}"
-    seen += f" {word}"
-    face += " " + text(
-        WORD_X, mid + 5, word, f"rung-word rung-{'taken' if taken else standing}", "end"
-    )
-    if post is None:
-        return group(face, class_=f"rung rung-{standing}")
-    said = f"{seen}: carries {_amps(c)} A, loses {c.drop_percent:.1f} %. Take it"
-    return element(
-        "g",
-        face,
-        class_=f"rung rung-{standing}",
-        role="button",
-        tabindex="0",
-        aria_label=said,
-        aria_pressed="true" if taken and settled else "false",
-        hx_post=post,
-        hx_vals=f'{{"size": "{c.size}"}}',
-        hx_trigger="click, keydown[key=='Enter'], keydown[key==' ']",
-        id="rung-" + c.size.replace(" ", "-").replace("/", "o"),
-    )
+
+    def _face(self) -> str:
+        frame = line(3, self.y + ROW, WIDTH, self.y + ROW, "rule")
+        if self.taken:
+            frame = rect(1.5, self.y + 1, WIDTH - 3, ROW - 2, "rung-frame")
+        thin = bool({"current", "protection"} & set(self.c.fails))
+        lossy = bool({"drop", "start"} & set(self.c.fails))
+        kind = "taken" if self.taken else self.standing
+        return " ".join(
+            (
+                frame + rect(0, self.y, WIDTH, ROW, "rung-touch"),
+                _copper(self.c, self.mid, self.standing, self.scale),
+                _bar(CARRIES, self.mid, self.loaded, f"{_amps(self.c)} A", fails=thin),
+                _bar(LOSES, self.mid, self.lost, f"{self.c.drop_percent:.1f} %", fails=lossy),
+                text(HEATS_X, self.mid - 2, self.heats, "ladder-figure"),
+                text(HEATS_X, self.mid + 15, self.watts, "ladder-small"),
+                text(METAL_X, self.mid - 2, self.weighs, "ladder-figure") if self.weighs else "",
+                text(METAL_X, self.mid + 15, self.costs, "ladder-small") if self.costs else "",
+                text(WORD_X, self.mid + 5, self.word, f"rung-word rung-{kind}", "end"),
+            )
+        )
 
 
 def _size_lines(c: Candidate) -> tuple[str, str]:
-    """A size in two lines: its own figure, and its unit with what is near to it in the other."""
+    """A size in two lines: as it is said, and where it lies in the other series."""
     size = size_named(c.size)
-    if size.unit == "mm2":
-        return size.label, f"mm² ~{in_other_series(size).label} AWG"
-    return size.label, f"AWG, {c.cross_section_mm2:.2f} mm²"
+    if size.unit == "AWG":
+        return f"{size.label} AWG", f"{c.cross_section_mm2:.2f} mm²"
+    thinner = [g for g in GAUGES if awg(g).cross_section_mm2 <= size.cross_section_mm2]
+    return f"{size.label} mm²", f"over {thinner[-1]} AWG" if thinner else ""
 
 
 def _copper(c: Candidate, mid: float, standing: str, scale: float) -> str:
     label, unit = _size_lines(c)
     radius = math.sqrt(c.cross_section_mm2) * scale
-    return (
-        circle(39, mid, radius, f"copper copper-{standing}")
-        + text(74, mid + 1, label, "ladder-size")
-        + " "
-        + text(74, mid + 17, unit, "ladder-small")
-    )
+    figure = text(74, mid + 1, label, "ladder-size")
+    small = text(74, mid + 17, unit, "ladder-small")
+    return circle(39, mid, radius, f"copper copper-{standing}") + figure + " " + small
 
 
 def _amps(c: Candidate) -> str:
@@ -233,26 +254,13 @@ def _amps(c: Candidate) -> str:
     return at_most(c.rating_amps, 1 if c.rating_amps < 100 else 0)
 
 
-def _too_thin(c: Candidate) -> bool:
-    return "current" in c.fails or "protection" in c.fails
-
-
-def _too_lossy(c: Candidate) -> bool:
-    return "drop" in c.fails or "start" in c.fails
-
-
-def _bar(x: float, width: float, share: float, mid: float, fails: bool) -> str:
-    long = max(2.0, min(share, 1.0) * width)
-    if share <= 1.0:
-        broken = ""
-    else:
-        broken = line(x + long - 7, mid - 13, x + long - 1, mid + 13, "bar-break")
-    return rect(x, mid - 9, long, 18, f"bar bar-{'fails' if fails else 'fits'}") + broken
-
-
-def _bar_words(x: float, width: float, share: float, y: float, fails: bool, words: str) -> str:
-    """The figure at the end of a bar, drawn over the limit line with a rim of paper."""
-    end = x + max(2.0, min(share, 1.0) * width)
-    return text(
-        end + 9, y + ROW / 2 + 5, words, f"ladder-figure over figure-{'fails' if fails else 'fits'}"
-    )
+def _bar(column: _Column, mid: float, share: float, words: str, *, fails: bool) -> str:
+    """A bar against its limit, broken where it runs off its column, with its figure before it."""
+    kind = "fails" if fails else "fits"
+    long = max(2.0, min(share, column.most) * (column.limit - column.x))
+    end = column.x + long
+    drawn = rect(column.x, mid - 9, long, 18, f"bar bar-{kind}")
+    if share > column.most:
+        drawn += line(end - 7, mid - 13, end - 1, mid + 13, "bar-break")
+    figure = text(column.figures, mid + 5, words, f"ladder-figure figure-{kind}", "end")
+    return drawn + figure

@@ -32,6 +32,12 @@ PAGE = Form(
 ROW = Form(
     width=640, height=88, cord_y=56, end_tall=58, cord=9, band=22, words=False, dimension=False
 )
+BENCH = Form(
+    width=720, height=58, cord_y=38, end_tall=38, cord=7, band=19, words=False, dimension=False
+)
+START = Form(
+    width=280, height=70, cord_y=50, end_tall=44, cord=7, band=18, words=False, dimension=False
+)
 LIST = Form(
     width=470, height=78, cord_y=52, end_tall=52, cord=8, band=20, words=False, dimension=False
 )

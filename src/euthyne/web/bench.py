@@ -1,16 +1,28 @@
 """The Bench: every lead in hand, drawn, with its next action; and what is due for a test."""
 
+from dataclasses import dataclass
 from datetime import date, timedelta
 
 from flask import Blueprint, redirect, render_template, url_for
 from werkzeug.wrappers import Response
 
+from euthyne.core.lead.stage import Stage
 from euthyne.web.frame import LeadPage, page_of, store
 from euthyne.web.stores import short
 
 blueprint = Blueprint("bench", __name__)
 SOON = timedelta(days=30)
 LATELY = 4
+
+
+@dataclass(frozen=True)
+class Group:
+    """Leads in hand that wait for the same thing: at which stage, what is to be done, whether a stop stands."""
+
+    stage: Stage
+    action: str
+    stopped: bool
+    pages: list[LeadPage]
 
 
 @blueprint.get("/")
@@ -29,10 +41,25 @@ def show() -> str:
     return render_template(
         "bench/page.html",
         in_hand=in_hand,
+        groups=grouped(in_hand),
         due=[s for s in sealed if s[1] <= soon],
         sealed=sealed[:LATELY],
         short=short([p.held.lead for p in in_hand]),
     )
+
+
+def grouped(in_hand: list[LeadPage]) -> list[Group]:
+    """Leads in hand by what is to be done next: those that are stopped first, then the nearest to their tag."""
+    found: dict[tuple[bool, int, str], list[LeadPage]] = {}
+    for page in in_hand:
+        stage = page.progress.next_stage
+        stopped = page.progress.mark(stage) == "stop"
+        key = (not stopped, -stage.number, page.progress.next_action)
+        found.setdefault(key, []).append(page)
+    return [
+        Group(pages[0].progress.next_stage, action, stopped=not going, pages=pages)
+        for (going, _, action), pages in sorted(found.items(), key=lambda group: group[0])
+    ]
 
 
 def due_on(page: LeadPage) -> str:

@@ -16,13 +16,13 @@ from euthyne.core.lead import Lead, with_value
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.standing.progress import Progress, progress
-from euthyne.drawing.ribbon import LIST, PAGE, ROW, ribbon
+from euthyne.drawing.ribbon import BENCH, LIST, PAGE, ROW, ribbon
 from euthyne.exchange.lead_file import LeadFile
 from euthyne.store.leads import Held, LeadStore
 from euthyne.web.words import day
 
 WHERE = {"indoor": "indoors", "outdoor": "outdoors", "wet": "in the wet"}
-FORMS = {"page": PAGE, "row": ROW, "list": LIST}
+FORMS = {"page": PAGE, "row": ROW, "list": LIST, "bench": BENCH}
 
 
 def store() -> LeadStore:

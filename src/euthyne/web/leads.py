@@ -1,23 +1,40 @@
 """Leads: the list of every lead, the search, new ones, and a lead's document in and out."""
 
+from dataclasses import dataclass
 from functools import cache
 
 from flask import Blueprint, abort, redirect, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.kinds import Kind, Start, starts
+from euthyne.core.kinds import Family, Kind, Start, starts
 from euthyne.core.kinds.beginning import new_lead
 from euthyne.core.lead.stage import Stage
-from euthyne.core.plan import Plan, plan_of
+from euthyne.core.plan import plan_of
 from euthyne.core.standing.progress import progress
 from euthyne.core.trade.fault import Refused
-from euthyne.drawing.ribbon import ROW, ribbon
+from euthyne.drawing.ribbon import START, ribbon
 from euthyne.exchange.lead_file import read_lead, write_lead
 from euthyne.store.leads import file_of
-from euthyne.web.frame import begin_lead, lead_page, now, page_of, store, who
+from euthyne.web.frame import begin_lead, lead_page, now, page_of, store, wants_part, who
 
 blueprint = Blueprint("leads", __name__)
+LATELY = 4
+
+
+@dataclass(frozen=True)
+class Offered:
+    """A starting point as it is offered: its kind, its words, its drawing."""
+
+    kind: Kind
+    start: Start
+    words: str
+    drawing: Markup
+
+    @property
+    def said(self) -> str:
+        """Everything it can be found by."""
+        return f"{self.start.name} {self.kind.name} {self.kind.family.value} {self.words}"
 
 
 @blueprint.get("/leads")
@@ -31,15 +48,45 @@ def show() -> str:
 @blueprint.get("/leads/new")
 def new() -> str:
     """The starting points, each drawn."""
-    return render_template(
-        "leads/new.html", drawn=[(start, _drawn(kind, start)) for kind, start in starts()]
-    )
+    words = request.args.get("q", "").strip()[:100].lower()
+    template = "leads/starts.html" if wants_part() else "leads/new.html"
+    return render_template(template, families=_families(words), words=words)
+
+
+def _families(words: str) -> list[tuple[str, list[Offered]]]:
+    """The starting points that hold every word, family by family; what was made last stands first, by itself."""
+    offered = [_offered(kind, start) for kind, start in starts()]
+    offered = [one for one in offered if all(w in one.said.lower() for w in words.split())]
+    last = _made_last(offered)
+    families = [("Made last", last)]
+    for family in Family:
+        others = [one for one in offered if one.kind.family is family and one not in last]
+        families.append((family.value, others))
+    return [(title, them) for title, them in families if them]
+
+
+def _made_last(offered: list[Offered]) -> list[Offered]:
+    """The starting points of the newest leads, each once; none while nothing was made."""
+    made = sorted(store().all(), key=lambda held: held.lead.created_at, reverse=True)
+    found: dict[str, Offered] = {}
+    for held in made[:LATELY]:
+        ends = (held.lead.kind, held.lead.ends.a, held.lead.ends.b)
+        for one in offered:
+            if (one.kind.id, one.start.a, one.start.b) == ends:
+                found[one.start.id] = one
+    return list(found.values())
 
 
 @cache
-def _drawn(kind: Kind, start: Start) -> tuple[Plan, Markup]:
+def _offered(kind: Kind, start: Start) -> Offered:
     plan = plan_of(new_lead(kind, start, "new", "2026-01-01T00:00:00"))
-    return plan, Markup(ribbon(plan, progress(plan, False), ROW, "#"))
+    supply, load = plan.ends.parts
+    words = f"{supply.words}; up to its build so far"
+    if plan.mains:
+        ends = f"{supply.standard} {supply.contact_words} to {load.standard} {load.contact_words}"
+        words = f"{ends}, {start.brief.volts:g} V"
+    drawing = Markup(ribbon(plan, progress(plan, False), START, "#"))
+    return Offered(kind, start, words, drawing)
 
 
 @blueprint.post("/leads/new")

@@ -58,9 +58,21 @@ def show() -> str:
     words = request.args.get("q", "").strip()[:100]
     own = added().parts()
     found = [p for p in (shelf() | own).values() if _holds(p, words)]
+    template = "shelf/parts.html" if wants_part() else "shelf/page.html"
     return render_template(
-        "shelf/page.html", parts=[(p, _drawn(p)) for p in found], words=words, own=own
+        template, families=_families(found), many=len(found), words=words, own=own
     )
+
+
+def _families(parts: list[Part]) -> list[tuple[str, list[tuple[Part, Markup]]]]:
+    """Parts by the standard they are made to; those made to none by what they carry."""
+    found: dict[str, list[tuple[Part, Markup]]] = {}
+    for part in parts:
+        title = part.standard
+        if part.standard == "generic":
+            title = "No standard, direct current" if "DC" in part.kind else "No standard, mains"
+        found.setdefault(title, []).append((part, _drawn(part)))
+    return sorted(found.items(), key=lambda family: family[0].startswith("No standard"))
 
 
 def _holds(part: Part, words: str) -> bool:
