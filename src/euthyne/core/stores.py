@@ -202,6 +202,8 @@ def words_of(kind: StockKind, what: str) -> str:
         if size:
             return f"{shelf()[name].words}, {size}"
         return shelf()[name].words
+    if kind == "cable" and name in cable_types():
+        return f"{cable_types()[name].called} {size}"
     return {"sleeve": f"{what} sleeve", "die": f"die for lugs of {what}"}.get(kind, what)
 
 
@@ -247,7 +249,7 @@ def _cable(plan: Plan, cut_m: float) -> Need:
     )
     return Need(
         kind="cable",
-        what=plan.conductor.written,
+        what=plan.conductor.stock_name,
         words=plan.conductor.written,
         amount=cut_m * plan.conductor.pieces,
         others=others,

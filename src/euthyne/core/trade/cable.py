@@ -31,6 +31,15 @@ class CableType:
     source: str
 
     @property
+    def called(self) -> str:
+        """What it is called on a tag and at the bench: its designation, in words where no standard gives it one.
+
+        >>> cable_types()["H07RN-F"].called, cable_types()["battery-105"].called
+        ('H07RN-F', 'battery cable')
+        """
+        return self.words if self.source.startswith("generic") else self.name
+
+    @property
     def cord(self) -> bool:
         """True where its cores lie under one sheath."""
         return self.basis in CORD_BASES

@@ -36,7 +36,7 @@ def not_made(plan: Plan) -> Said | None:
         return None
     return Said(
         "That size is not made in this cord",
-        f"{plan.conductor.cable_type.name} with {len(plan.cores)} cores is not listed in "
+        f"{plan.conductor.cable_type.called} with {len(plan.cores)} cores is not listed in "
         f"{taken or plan.conductor.size_name}.",
     )
 
@@ -146,7 +146,7 @@ def cord_for_the_place(plan: Plan) -> Said | None:
         return None
     return Said(
         "An indoor cord, used outdoors",
-        f"{plan.conductor.cable_type.name}: {plan.conductor.cable_type.use}.",
+        f"{plan.conductor.cable_type.called}: {plan.conductor.cable_type.use}.",
         _heavy_rubber(plan),
     )
 
@@ -200,7 +200,7 @@ def solar_cable(plan: Plan) -> Said | None:
         return None
     return Said(
         "Not a solar cable",
-        f"{plan.conductor.cable_type.name}: {plan.conductor.cable_type.use}.",
+        f"{plan.conductor.cable_type.called}: {plan.conductor.cable_type.use}.",
         Fix(
             "Take H1Z2Z2-K",
             (

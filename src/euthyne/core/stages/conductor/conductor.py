@@ -171,18 +171,21 @@ class ConductorStage:
         return len(self.given.cores)
 
     @property
-    def _made_up(self) -> str | None:
-        """Cores and size as they are written; None while no size is taken."""
+    def made_up(self) -> str:
+        """Cores and size as they are written, ``3G1.5``; empty while no size is taken."""
         if self.size_name is None:
-            return None
+            return ""
         return make_up(self.cores_in_cable, self.given.earthed, self.size_name)
 
     @cached_property
     def written(self) -> str:
-        """The cord as it is written: ``H07RN-F 3G1.5``."""
-        if self._made_up:
-            return f"{self.cable_type.name} {self._made_up}"
-        return self.cable_type.name
+        """The cord as it is said and written: ``H07RN-F 3G1.5``, ``battery cable 1x50``."""
+        return f"{self.cable_type.called} {self.made_up}".strip()
+
+    @property
+    def stock_name(self) -> str:
+        """The cord as Stores know it: its type and its make-up."""
+        return f"{self.cable_type.name} {self.made_up}".strip()
 
     @cached_property
     def diameter(self) -> Diameter | None:
@@ -190,9 +193,9 @@ class ConductorStage:
         measured = self.told.measured_od_mm
         if measured is not None:
             return Diameter(measured, measured, "measured")
-        if self._made_up is None:
+        if not self.made_up:
             return None
-        return outside_diameter(self.cable_type.name, self._made_up)
+        return outside_diameter(self.cable_type.name, self.made_up)
 
     @cached_property
     def cable_od_mm(self) -> float:
