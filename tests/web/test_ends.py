@@ -112,8 +112,11 @@ def test_every_kind_shows_both_faces_and_a_core_for_each_joint(person, store, st
         **{"brief.run_m": "3 m", "brief.amps": "2 A", "brief.cells": "3", "brief.watts": "90"},
     )
     page = person.open(f"/leads/{tag}/ends")
-    assert page.count("mating face") >= 2
     assert page.count("wiring side") >= 2
+    if "?turn=A" in page:  # faces of many ways are shown one side at a time
+        assert person.open(f"/leads/{tag}/ends?turn=AB").count("mating face") >= 2
+    else:
+        assert page.count("mating face") >= 2
     handles = re.findall(r'data-core="([^"]+)"', page)
     selects = re.findall(r'name="joint\.([^"]+)\.a"', page)
     assert sorted(handles) == sorted(selects)

@@ -26,57 +26,60 @@ def facing(plan: Plan, turned_round: frozenset[str] = frozenset(), presses: bool
     then run to the mating face, as the other half sees it; presses, False on paper, where nothing
     can be turned. Returns: SVG text.
     """
-    if any(is_crowded(part, FACE_PX, CROWDED_PX) for part in plan.ends.parts):
+    if _crowded(plan):
         return crowded_facing(plan, turned_round, presses)
     cores = len(plan.ends.joints)
     height = max(LEAST_HEIGHT + 34, HEAD + 64 + cores * CORE_ROW)
     middle = HEAD - 12 + (height - HEAD) / 2
-    ends = (
-        ("A", plan.ends["A"].part, A_MATING, A_WIRING),
-        ("B", plan.ends["B"].part, B_MATING, B_WIRING),
-    )
     body = ""
     inner = {}
-    for end, part, outside, inside in ends:
+    for end, outside, inside in (("A", A_MATING, A_WIRING), ("B", B_MATING, B_WIRING)):
+        part = plan.ends[end].part
+        face = wiring_side(part)
         places = {"mating": outside, "wiring": inside}
         if end in turned_round:
-            places = {"mating": inside, "wiring": outside}
-        seen = SEEN.get(part.contact, "as you look in")
-        body += _titled(part, "mating face", seen, places["mating"])
-        body += _titled(part, "wiring side", "as you hold it open", places["wiring"])
-        body += face_drawing(
-            face=mating_face(part),
-            contact=part.contact,
-            cx=places["mating"],
-            cy=middle,
-            scale=_scale(part.face),
-        )
-        body += wiring_drawing(
-            face=wiring_side(part),
-            contact=part.contact,
-            cx=places["wiring"],
-            cy=middle,
-            scale=_scale(part.face),
-        )
-        if end in turned_round:
             face = mating_face(part)
-        else:
-            face = wiring_side(part)
+            places = {"mating": inside, "wiring": outside}
         inner[end] = (face, inside)
+        body += _both_faces(part, places, middle)
         if presses:
             body += _spots(end, face, inside, middle) + _turn(
                 end=end, part=part, x=inside, height=height, turned_round=turned_round
             )
-    rows = _by_height(plan)
     body += "".join(
         _core(plan=plan, joint=j, inner=inner, place=i, total=cores, middle=middle)
-        for i, j in enumerate(rows)
+        for i, j in enumerate(_by_height(plan))
     )
     label = "; ".join(
         f"{j.core} {plan.ends.colours.of(j.core)} from {j.a or 'nowhere'} to {j.b or 'nowhere'}"
         for j in plan.ends.joints
     )
     return sheet(WIDTH, height, STRIPES + body, "facing", f"Wire map. {label}", role="group")
+
+
+def facing_on_paper(plan: Plan) -> tuple[str, ...]:
+    """All four faces with nothing to press: one drawing, or two where many ways need the room."""
+    if _crowded(plan):
+        wiring_sides = crowded_facing(plan, frozenset(), presses=False)
+        return wiring_sides, crowded_facing(plan, frozenset("AB"), presses=False)
+    return (facing(plan, presses=False),)
+
+
+def _crowded(plan: Plan) -> bool:
+    return any(is_crowded(part, FACE_PX, CROWDED_PX) for part in plan.ends.parts)
+
+
+def _both_faces(part: Part, places: dict[str, float], middle: float) -> str:
+    """The mating face and the wiring side of an end, each under its title."""
+    scale = _scale(part.face)
+    mating, wiring = places["mating"], places["wiring"]
+    seen = SEEN.get(part.contact, "as you look in")
+    return (
+        _titled(part, "mating face", seen, mating)
+        + _titled(part, "wiring side", "as you hold it open", wiring)
+        + face_drawing(mating_face(part), part.contact, mating, cy=middle, scale=scale)
+        + wiring_drawing(wiring_side(part), part.contact, wiring, cy=middle, scale=scale)
+    )
 
 
 def _spots(end: str, face: Face, x: float, middle: float) -> str:

@@ -189,6 +189,8 @@ class _Rung:
             return group(face, class_=f"rung rung-{self.standing}")
         seen = [
             *_size_lines(self.c),
+            f"{_amps(self.c)} A",
+            f"{self.c.drop_percent:.1f} %",
             self.heats,
             self.watts,
             f"{self.weighs}{self.costs}",

@@ -14,7 +14,7 @@ from euthyne.core.stores import needs
 from euthyne.core.trade.corewords import function_of
 from euthyne.core.trade.shown import at_most
 from euthyne.drawing.cutting import cutting_drawing
-from euthyne.drawing.facing import facing
+from euthyne.drawing.facing import facing_on_paper
 from euthyne.drawing.ribbon import PAGE, ribbon
 from euthyne.drawing.staircase import staircase_drawing
 from euthyne.drawing.strip import strip_drawing
@@ -256,9 +256,10 @@ def _map(sheet: _Sheet, plan: Plan) -> list[Any]:
                 _text(j.b or "cut back"),
             )
         )
-    faces = sheet.drawing(facing(plan, presses=False))
+    first, *more = [sheet.drawing(faces) for faces in facing_on_paper(plan)]
     return [
-        KeepTogether([sheet.words("Wire map: both faces of both ends", "section"), faces]),
+        KeepTogether([sheet.words("Wire map: both faces of both ends", "section"), first]),
+        *more,
         sheet.table(rows, (0.3, 0.3, 0.2, 0.2), head=True),
     ]
 

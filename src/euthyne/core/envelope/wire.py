@@ -1,53 +1,81 @@
 """What a wire is, whatever is printed on it."""
 
+from dataclasses import replace
 from typing import Any
 
 from euthyne.core.envelope.answer import Figure, Instrument, ScaleMark, Sum
 from euthyne.core.envelope.asked import METALS, choice, quantity
-from euthyne.core.trade.identify import Measured, Outside, Strands, Weighed, WireQuestion, identify
+from euthyne.core.trade.identify import (
+    Measured,
+    Outside,
+    Strands,
+    Weighed,
+    WireAnswer,
+    WireQuestion,
+    identify,
+)
 from euthyne.core.trade.quantity import CELSIUS, DIAMETER, LENGTH, OHMS, Measure
 from euthyne.core.trade.question import Question
+from euthyne.core.trade.wire import Size
 
 MASS = Measure(word="weight", unit="g", low=0.01, high=1e6, example="28.5 g", shown="g")
 STRAND = Measure(word="diameter", unit="mm", low=0.02, high=20, example="0.25 mm", shown="mm")
 
 
 def _wire(v: dict[str, Any]) -> Sum:
-    strands = (
-        Strands(v["strands"], v["strand"], v["caliper"] or 0.0)
-        if v["strands"] and v["strand"]
-        else None
+    question = _question(v)
+    found = identify(question)
+    said = found.text or "Count and measure: strands, a weight, a resistance, or the outside."
+    return Sum(
+        figures=tuple(_figures(found)),
+        sentence=said,
+        marks=_marks(found, v["size"]),
+        unit="mm²",
+        extra=tuple(c.cable for c in found.cables[:6]),
     )
-    weight = Weighed(v["weighed"], v["weight"]) if v["weighed"] and v["weight"] else None
-    ohms = Measured(v["measured"], v["ohms"], v["celsius"]) if v["measured"] and v["ohms"] else None
-    outside = Outside(v["outside"], v["cores"] or 1, v["earth"]) if v["outside"] else None
-    printed = v["size"].name if v["size"] else None
-    found = identify(
-        WireQuestion(
-            printed=printed, strands=strands, weight=weight, resistance=ohms, outside=outside
-        )
-    )
+
+
+def _question(v: dict[str, Any]) -> WireQuestion:
+    """What was counted and measured; a figure that lacks its other half is not asked about."""
+    question = WireQuestion()
+    if v["size"]:
+        question = replace(question, printed=v["size"].name)
+    if v["strands"] and v["strand"]:
+        strands = Strands(v["strands"], v["strand"], v["caliper"] or 0.0)
+        question = replace(question, strands=strands)
+    if v["weighed"] and v["weight"]:
+        question = replace(question, weight=Weighed(v["weighed"], v["weight"]))
+    if v["measured"] and v["ohms"]:
+        measured = Measured(v["measured"], v["ohms"], v["celsius"])
+        question = replace(question, resistance=measured)
+    if v["outside"]:
+        outside = Outside(v["outside"], v["cores"] or 1, v["earth"])
+        question = replace(question, outside=outside)
+    return question
+
+
+def _marks(found: WireAnswer, printed: Size | None) -> tuple[ScaleMark, ...]:
+    if not found.areas:
+        return ()
     marks = [
         ScaleMark(a.low_mm2, f"by {a.by}, {a.mm2:.2f}", "answer", upto=a.high_mm2)
         for a in found.areas
     ]
-    if v["size"]:
-        marks.append(
-            ScaleMark(
-                v["size"].cross_section_mm2, f"printed, {printed}".replace("mm2", "mm²"), "limit"
-            )
-        )
+    if printed:
+        words = f"printed, {printed.name}".replace("mm2", "mm²")
+        marks.append(ScaleMark(printed.cross_section_mm2, words, "limit"))
+    return tuple(marks)
+
+
+def _figures(found: WireAnswer) -> list[Figure]:
     figures = [Figure(f"By {a.by}", a.mm2, "mm²", 2) for a in found.areas]
     if found.next_down_mm2 or found.next_down_awg:
         figures.append(Figure("Still makes", found.next_down_mm2 or "none"))
         figures.append(Figure("or", found.next_down_awg or "none"))
     if found.metal or found.density_g_cm3:
-        figures.append(
-            Figure("Metal by weight", dict(METALS).get(found.metal or "", "none of the table"))
-        )
-    said = found.text or "Count and measure: strands, a weight, a resistance, or the outside."
-    cables = tuple(c.cable for c in found.cables[:6])
-    return Sum(tuple(figures), said, tuple(marks) if found.areas else (), "mm²", extra=cables)
+        metal = dict(METALS).get(found.metal or "", "none of the table")
+        figures.append(Figure("Metal by weight", metal))
+    return figures
 
 
 INSTRUMENT = Instrument(

@@ -9,6 +9,7 @@ from euthyne.core.order.order import (
     BuildPlan,
     Done,
     End,
+    Event,
     Order,
     Step,
     Threaded,
@@ -45,21 +46,39 @@ def recover(build: BuildPlan, done: Done, missing: str) -> Recovery:
     part = build.part(missing)
     if part is None:
         raise KeyError(missing)
+    return (
+        _put_on_now(build, part, done)
+        or _split(build, part, done)
+        or _undo(build, part, done)
+        or _cut_back(build, part.end, done)
+        or Recovery("impossible")
+    )
+
+
+def _put_on_now(build: BuildPlan, part: Threaded, done: Done) -> Recovery | None:
+    """Nothing is taken back: the part goes on here, or from the other end."""
     over = frozenset(s.what for s in done)
+    how: How
     if not _in_the_way(build, part, done) and could_go_on(build, part, part.end, over):
-        found = order(build, done)
-        if found.possible:
-            return Recovery("still-time", steps=found.steps)
-    if part.needed_by not in over and could_go_on(build, part, OTHER[part.end], over):
-        found = order(build, done)
-        if found.possible:
-            return Recovery("other-end", steps=found.steps)
-    if part.split_exists:
-        split = with_split(build, missing)
-        found = order(split, done)
-        if found.possible:
-            return Recovery("split", steps=found.steps)
-    return _undo(build, part, done) or _cut_back(build, part.end, done) or Recovery("impossible")
+        how = "still-time"
+    elif part.needed_by not in over and could_go_on(build, part, OTHER[part.end], over):
+        how = "other-end"
+    else:
+        return None
+    found = order(build, done)
+    if found.possible:
+        return Recovery(how, steps=found.steps)
+    return None
+
+
+def _split(build: BuildPlan, part: Threaded, done: Done) -> Recovery | None:
+    """The part is made in a form that closes round the cable, and goes on as it is."""
+    if not part.split_exists:
+        return None
+    found = order(with_split(build, part.id), done)
+    if found.possible:
+        return Recovery("split", steps=found.steps)
+    return None
 
 
 def redo(build: BuildPlan, done: Done, wrong: str) -> Recovery:
@@ -160,15 +179,19 @@ def _cut_back(build: BuildPlan, end: End, done: Done) -> Recovery | None:
     found: Order = order(opened, kept)
     if not found.possible:
         return None
-    spoiled = [
-        e
-        for e in build.events
-        if e.irreversible and e.id in {s.what for s in done} and e.end == end
-    ]
-    in_order = tuple(s.what for s in done if s.what in {e.id for e in spoiled})
-    lost = max(
-        [e.cut_back_mm for e in spoiled]
-        + ([at.cut_back_mm or 0.0] if at.state == "finished" else []),
-        default=0.0,
+    spoiled = _spoiled(build, end, done)
+    lost = [e.cut_back_mm for e in spoiled]
+    if at.state == "finished":
+        lost.append(at.cut_back_mm or 0.0)
+    return Recovery(
+        "cut-back",
+        scrap=tuple(e.id for e in spoiled),
+        length_lost_mm=max(lost, default=0.0),
+        steps=found.steps,
     )
-    return Recovery("cut-back", scrap=in_order, length_lost_mm=lost, steps=found.steps)
+
+
+def _spoiled(build: BuildPlan, end: End, done: Done) -> list[Event]:
+    """What was done at an end and can not be undone, in the order it was done."""
+    events = [build.event(s.what) for s in done]
+    return [e for e in events if e is not None and e.irreversible and e.end == end]

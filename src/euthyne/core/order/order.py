@@ -2,6 +2,7 @@
 later.
 """
 
+from collections import Counter
 from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, field, replace
 from itertools import combinations
@@ -164,46 +165,50 @@ Edges = dict[str, set[str]]
 
 def faults_in(build: BuildPlan) -> list[Fault]:
     """Everything about a build that names what is not there, or the same thing twice."""
-    found = []
-    names = [p.id for p in build.parts] + [e.id for e in build.events]
     events, places = {e.id for e in build.events}, {CABLE, *build.cores}
-    for twice in sorted({n for n in names if names.count(n) > 1}):
-        found.append(
-            Fault(
-                "parts" if build.part(twice) else "events",
-                f"{twice} is there twice",
-                "an id for each",
-            )
-        )
+    found = _named_twice(build)
     for i, p in enumerate(build.parts):
-        named = {
-            "needed_by": [p.needed_by] if p.needed_by else [],
-            "after": p.after,
-            "must_pass": p.must_pass,
-        }
-        for key, ids in named.items():
-            for lacking in [x for x in ids if x not in events]:
-                found.append(
-                    Fault(f"parts.{i}.{key}", f"there is no event {lacking}", "the id of an event")
-                )
-        if p.on not in places:
-            found.append(
-                Fault(
-                    f"parts.{i}.on", f"there is no core {p.on}", "cable, or a core that is listed"
-                )
-            )
+        found += _astray_part(f"parts.{i}", p, events, places)
     for i, e in enumerate(build.events):
-        for lacking in [x for x in e.after if x not in events]:
-            found.append(
-                Fault(f"events.{i}.after", f"there is no event {lacking}", "the id of an event")
-            )
-        for core in [c for c in e.places if c not in places]:
-            found.append(
-                Fault(
-                    f"events.{i}.on", f"there is no core {core}", "cable, or cores that are listed"
-                )
-            )
+        found += _no_such_event(f"events.{i}.after", e.after, events)
+        found += [
+            Fault(f"events.{i}.on", f"there is no core {core}", "cable, or cores that are listed")
+            for core in e.places
+            if core not in places
+        ]
     return found
+
+
+def _named_twice(build: BuildPlan) -> list[Fault]:
+    found = []
+    count = Counter(x.id for x in build.everything)
+    for twice in sorted(name for name, n in count.items() if n > 1):
+        if build.part(twice):
+            field = "parts"
+        else:
+            field = "events"
+        found.append(Fault(field, f"{twice} is there twice", "an id for each"))
+    return found
+
+
+def _astray_part(field: str, p: Threaded, events: set[str], places: set[str]) -> list[Fault]:
+    found = []
+    if p.needed_by:
+        found += _no_such_event(f"{field}.needed_by", [p.needed_by], events)
+    found += _no_such_event(f"{field}.after", p.after, events)
+    found += _no_such_event(f"{field}.must_pass", p.must_pass, events)
+    if p.on not in places:
+        what = f"there is no core {p.on}"
+        found.append(Fault(f"{field}.on", what, "cable, or a core that is listed"))
+    return found
+
+
+def _no_such_event(field: str, ids: Iterable[str], events: set[str]) -> list[Fault]:
+    return [
+        Fault(field, f"there is no event {lacking}", "the id of an event")
+        for lacking in ids
+        if lacking not in events
+    ]
 
 
 def order(build: BuildPlan, done: Done = (), seconds: float = SECONDS) -> Order:
@@ -258,15 +263,16 @@ def _jobs(build: BuildPlan, far: frozenset[str], done: Done) -> tuple[Job, ...]:
 def _far_fed(build: BuildPlan, done: Done) -> Iterator[frozenset[str]]:
     """Sets of parts to feed from the far end, fewest first: with a part, every higher rank of its
     end goes too.
+
+    A higher rank lies further in. A part fed from the far end comes to rest behind all that is on
+    its end, so a higher rank fed from the near end would have to pass it, or lie in its way: it
+    comes from the far end too. That leaves, for each end, one rank that is divided between the two
+    ways and whole ranks above it. Those are listed; no other set can be carried out.
     """
     over = {s.what for s in done}
     choices: list[frozenset[str]] = [frozenset()]
     for end in ("A", "B"):
-        loose = [
-            p
-            for p in build.parts
-            if p.end == end and p.on == CABLE and not p.split and p.id not in over
-        ]
+        loose = [p for p in build.parts if p.end == end and _slides(p) and p.id not in over]
         for rank in sorted({p.rank for p in loose}, reverse=True):
             above = [p.id for p in loose if p.rank > rank]
             level = [p.id for p in loose if p.rank == rank]
@@ -275,36 +281,51 @@ def _far_fed(build: BuildPlan, done: Done) -> Iterator[frozenset[str]]:
     return iter(sorted(choices, key=len))
 
 
+def _slides(p: Threaded) -> bool:
+    """A closed part on the whole cable: it comes on over an end, and can travel to the other."""
+    return p.on == CABLE and not p.split
+
+
 def precedence(build: BuildPlan, far: frozenset[str], done: Done = ()) -> Edges | None:
     """What each step waits for, with these parts fed from the far end; None when a part can not go
     on at all.
     """
     over = {s.what for s in done}
-    edges: Edges = {x.id: set() for x in build.everything}
-    for e in build.events:
-        edges[e.id] |= set(e.after)
+    edges: Edges = {x.id: set(x.after) for x in build.everything}
     for p in build.parts:
-        if p.id in far:
-            entry = OTHER[p.end]
-        else:
-            entry = p.end
-        if p.id not in over and static_blocks(build, p, entry):
+        entry = _entry(p, far)
+        later = _must_wait_for(build, p, far, entry)
+        if p.id not in over and _too_late(build, p, far, later, over):
             return None
-        edges[p.id] |= set(p.after)
-        for later in _must_wait_for(build, p, far, entry):
-            edges[later].add(p.id)
-        missed = {x for x in _must_wait_for(build, p, far, entry) if x in over}
-        if p.id in far:
-            missed -= {q.id for q in _beside(build, p) if q.rank < p.rank}
-        if missed and p.id not in over:
-            return None
-        if (
-            p.id in far
-            and p.id not in over
-            and any(q.id in over and q.rank > p.rank for q in _beside(build, p))
-        ):
-            return None
+        for name in later:
+            edges[name].add(p.id)
     return {x: waits - over for x, waits in edges.items()}
+
+
+def _entry(p: Threaded, far: frozenset[str]) -> End:
+    """The end a part goes on from."""
+    if p.id in far:
+        return OTHER[p.end]
+    return p.end
+
+
+def _too_late(
+    build: BuildPlan, p: Threaded, far: frozenset[str], later: set[str], over: set[str]
+) -> bool:
+    """True when a part that is still off can not go on any more, from the end it is fed from.
+
+    ``later`` is all that has to come after it. From the far end it still comes up behind the lower
+    ranks of its own end, never past a higher one.
+    """
+    if static_blocks(build, p, _entry(p, far)):
+        return True
+    missed = later & over
+    if p.id not in far:
+        return bool(missed)
+    beside = _beside(build, p)
+    inner = {q.id for q in beside if q.rank > p.rank}
+    tipwards = {q.id for q in beside if q.rank < p.rank}
+    return bool(inner & over or missed - tipwards)
 
 
 def _beside(build: BuildPlan, p: Threaded) -> list[Threaded]:
@@ -318,22 +339,28 @@ def _must_wait_for(build: BuildPlan, p: Threaded, far: frozenset[str], entry: En
     """Everything that comes after a part, because the part could not go on any more, or is waited
     for.
     """
+    waits: set[str] = set()
     if p.needed_by:
-        waits = {p.needed_by}
-    else:
-        waits = set()
+        waits.add(p.needed_by)
     if p.split:
         return waits
     waits |= {e.id for e in obstacles(build, p, entry)}
-    for q in build.parts:
-        if q.end == p.end and q.on == p.on and q.id != p.id:
-            inner_first = q.rank < p.rank and q.id not in far
-            outer_far = q.rank > p.rank and q.id in far and p.id in far
-            if inner_first or outer_far:
-                waits.add(q.id)
-        if p.id in far and q.end == entry and q.on == CABLE and not q.split:
-            waits.add(q.id)
+    waits |= {q.id for q in build.parts if _comes_first(p, q, far)}
+    if p.id in far:
+        waits |= {q.id for q in build.parts if q.end == entry and _slides(q)}
     return waits
+
+
+def _comes_first(p: Threaded, q: Threaded, far: frozenset[str]) -> bool:
+    """True when a part goes on before another of its place and end: the higher rank lies further in.
+
+    Two that are both fed from the far end go on the other way about.
+    """
+    if q.end != p.end or q.on != p.on:
+        return False
+    if q.rank < p.rank:
+        return q.id not in far
+    return q.rank > p.rank and q.id in far and p.id in far
 
 
 def obstacles(build: BuildPlan, p: Threaded, entry: End) -> list[Event]:
@@ -415,20 +442,26 @@ def _why(p: Threaded, blocked: Mapping[str, Iterable[str]]) -> str:
 def _ring(build: BuildPlan, done: Done) -> tuple[str, ...]:
     """Steps that wait for each other in a ring; empty when there is none."""
     edges = precedence(build, frozenset(), done) or {x.id: set(x.after) for x in build.everything}
-    left = dict(edges)
-    while True:
-        free = [x for x, waits in left.items() if not waits & set(left)]
-        if not free:
-            break
-        for x in free:
-            del left[x]
-        if not left:
-            return ()
+    left = _waiting_for_ever(edges)
+    if not left:
+        return ()
+    # Every step left waits for another that is left, so walking back must come round.
     here, trail = next(iter(left)), []
     while here not in trail:
         trail.append(here)
         here = next(x for x in sorted(left[here]) if x in left)
     return tuple(reversed(trail[trail.index(here) :]))
+
+
+def _waiting_for_ever(edges: Edges) -> Edges:
+    """What is left when every step that can be done has been: the rings and what hangs on them."""
+    left = dict(edges)
+    free = [x for x, waits in left.items() if not waits & set(left)]
+    while free:
+        for x in free:
+            del left[x]
+        free = [x for x, waits in left.items() if not waits & set(left)]
+    return left
 
 
 @dataclass(frozen=True)
@@ -458,36 +491,39 @@ def gates(build: BuildPlan, steps: tuple[Step, ...]) -> tuple[Gate, ...]:
 def _gate(build: BuildPlan, event: Event, done: frozenset[str]) -> Gate:
     here = [p for p in build.parts if p.end == event.end]
     on = sorted((p for p in here if p.id in done and not p.split), key=lambda p: p.rank)
-    cores = {c: tuple(p.id for p in on if p.on == c) for c in build.cores}
-    before, after = done, done | {event.id}
-    locked = [
-        p.id
-        for p in here
-        if could_go_on(build, p, p.end, before) and not could_go_on(build, p, p.end, after)
-    ]
+    by_place: dict[str, list[str]] = {}
+    for p in on:
+        by_place.setdefault(p.on, []).append(p.id)
+    after = done | {event.id}
     return Gate(
-        event.id,
-        tuple(p.id for p in on if p.on == CABLE),
-        {c: ids for c, ids in cores.items() if ids},
-        tuple(locked),
+        before=event.id,
+        on_cable_from_tip=tuple(by_place.get(CABLE, ())),
+        on_core_from_tip={c: tuple(by_place[c]) for c in build.cores if c in by_place},
+        locked_out_after=tuple(
+            p.id
+            for p in here
+            if could_go_on(build, p, p.end, done) and not could_go_on(build, p, p.end, after)
+        ),
     )
 
 
 def could_go_on(build: BuildPlan, p: Threaded, entry: End, done: frozenset[str]) -> bool:
     """True when a part, as if it were still off, can go on from an end with so much done."""
-    outer = [q.id for q in _beside(build, p) if q.rank > p.rank]
+    inner = {q.id for q in _beside(build, p) if q.rank > p.rank}
     if static_blocks(build, p, entry) or not set(p.after) <= done:
         return False
     if p.split:
-        return set(outer) <= done
+        return inner <= done
     if any(e.id in done for e in obstacles(build, p, entry)):
         return False
     if entry == p.end:
-        return set(outer) <= done
-    across = any(
-        q.end == entry and q.on == CABLE and not q.split and q.id in done for q in build.parts
-    )
-    return p.on == CABLE and not across and not set(outer) & done
+        return inner <= done
+    return p.on == CABLE and not inner & done and not _something_on(build, entry, done)
+
+
+def _something_on(build: BuildPlan, end: End, done: frozenset[str]) -> bool:
+    """True when a closed part is on the cable at an end: nothing travels past it."""
+    return any(q.end == end and _slides(q) and q.id in done for q in build.parts)
 
 
 def with_split(build: BuildPlan, name: str) -> BuildPlan:

@@ -2,6 +2,7 @@
 
 import math
 import re
+from collections import Counter
 from dataclasses import dataclass
 from typing import Annotated, Literal
 
@@ -173,84 +174,90 @@ class Part:
 
 def faults_of(own: Part) -> list[Fault]:
     """Everything about a part of one's own that makes no sense, each with its field."""
+    found = [
+        *_ranges(own),
+        *_unreadable(own),
+        *_unknown_joint(own),
+        *_cavities(own),
+        *_shapes(own),
+        *_threading(own),
+    ]
+    if not own.source.strip():
+        what = "nothing says where the figures are from"
+        found.append(Fault("part.source", what, "the sheet and its date"))
+    return found
+
+
+def _ranges(own: Part) -> list[Fault]:
+    """Figures no part can have."""
     found = []
     for name in ("grip_mm", "terminal_mm2", "strip_mm"):
         low, high = getattr(own, name)
         if not 0 <= low <= high:
-            found.append(
-                Fault(f"part.{name}", f"{low:g} to {high:g} is no range", "least first, then most")
-            )
+            what = f"{low:g} to {high:g} is no range"
+            found.append(Fault(f"part.{name}", what, "least first, then most"))
     if not 0 <= own.torque_nm <= 100:
-        found.append(
-            Fault(
-                "part.torque_nm", f"{own.torque_nm:g} N m is no torque for a screw", "0 to 100 N m"
-            )
-        )
+        what = f"{own.torque_nm:g} N m is no torque for a screw"
+        found.append(Fault("part.torque_nm", what, "0 to 100 N m"))
     if not 0 < own.amps < float("inf"):
         found.append(Fault("part.amps", f"{own.amps:g} A is no rating", "amps above nothing"))
-    found += _unreadable(own)
-    if own.joint not in TERMINATIONS:
-        known = ", ".join(TERMINATIONS)
-        found.append(
-            Fault("part.joint", f"{own.joint!r}: no such kind of termination", f"one of: {known}")
-        )
+    return found
+
+
+def _unknown_joint(own: Part) -> list[Fault]:
+    if own.joint in TERMINATIONS:
+        return []
+    what = f"{own.joint!r}: no such kind of termination"
+    return [Fault("part.joint", what, f"one of: {', '.join(TERMINATIONS)}")]
+
+
+def _cavities(own: Part) -> list[Fault]:
+    """Each cavity is there once, with one path of sensible length."""
     marks = [c.mark for c in own.face.cavities]
-    for twice in sorted({m for m in marks if marks.count(m) > 1}):
-        found.append(
-            Fault("part.face.cavities", f"cavity {twice} is there twice", "one place for each mark")
-        )
     paths = [m for m, _ in own.path_mm]
+    found = []
+    for twice in sorted(m for m, n in Counter(marks).items() if n > 1):
+        what = f"cavity {twice} is there twice"
+        found.append(Fault("part.face.cavities", what, "one place for each mark"))
     for mark, mm in own.path_mm:
         if not 0 <= mm < 1000:
-            found.append(
-                Fault("part.path_mm", f"{mm:g} mm is no way to cavity {mark}", "0 to 1000 mm")
-            )
+            what = f"{mm:g} mm is no way to cavity {mark}"
+            found.append(Fault("part.path_mm", what, "0 to 1000 mm"))
+    for lacking in [m for m in marks if m not in paths]:
+        what = f"nothing says how far it is to cavity {lacking}"
+        found.append(Fault("part.path_mm", what, "a path for each cavity"))
+    for astray in [m for m in paths if m not in marks]:
+        what = f"the face has no cavity {astray}"
+        found.append(Fault("part.path_mm", what, "a path for each cavity, no other"))
+    return found
+
+
+def _shapes(own: Part) -> list[Fault]:
+    """Posts a core is led round, and the lengths of an open barrel."""
+    found = []
     for post in own.posts:
         if not (0 < post.radius_mm < 100 and 0 < post.degrees <= 360):
-            problem = f"nothing lies {post.degrees:g} degrees round a post of {post.radius_mm:g} mm"
-            found.append(
-                Fault("part.posts", problem, "a radius up to 100 mm, and up to 360 degrees")
-            )
-    if (
-        own.wings
-        and not min(own.wings.conductor_mm, own.wings.window_mm, own.wings.insulation_mm) > 0
-    ):
-        found.append(
-            Fault(
-                "part.wings",
-                "a barrel has no length there",
-                "mm above nothing for wings and window",
-            )
-        )
-    for lacking in [m for m in marks if m not in paths]:
-        found.append(
-            Fault(
-                "part.path_mm",
-                f"nothing says how far it is to cavity {lacking}",
-                "a path for each cavity",
-            )
-        )
-    for astray in [m for m in paths if m not in marks]:
-        found.append(
-            Fault(
-                "part.path_mm",
-                f"the face has no cavity {astray}",
-                "a path for each cavity, no other",
-            )
-        )
-    for t in own.threaded:
-        if t.bore_mm < own.grip_mm[1]:
-            problem = f"the {t.words} passes {t.bore_mm:g} mm, the grip holds {own.grip_mm[1]:g} mm"
-            found.append(
-                Fault("part.threaded", problem, "a bore at least as wide as the grip's most")
-            )
-    if not own.source.strip():
-        found.append(
-            Fault(
-                "part.source", "nothing says where the figures are from", "the sheet and its date"
-            )
-        )
+            what = f"nothing lies {post.degrees:g} degrees round a post of {post.radius_mm:g} mm"
+            found.append(Fault("part.posts", what, "a radius up to 100 mm, and up to 360 degrees"))
+    barrel = own.wings
+    if barrel and not min(barrel.conductor_mm, barrel.window_mm, barrel.insulation_mm) > 0:
+        what = "a barrel has no length there"
+        found.append(Fault("part.wings", what, "mm above nothing for wings and window"))
     return found
+
+
+def _threading(own: Part) -> list[Fault]:
+    """What is threaded passes the fattest cable the grip holds."""
+    most = own.grip_mm[1]
+    return [
+        Fault(
+            "part.threaded",
+            f"the {t.words} passes {t.bore_mm:g} mm, the grip holds {most:g} mm",
+            "a bore at least as wide as the grip's most",
+        )
+        for t in own.threaded
+        if t.bore_mm < most
+    ]
 
 
 def _unreadable(own: Part) -> list[Fault]:

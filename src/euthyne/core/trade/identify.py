@@ -203,15 +203,12 @@ def identify(question: WireQuestion) -> WireAnswer:
         areas.append(area_by_strands(question.strands))
     if question.resistance:
         areas.append(area_by_resistance(question.resistance))
-    dense = density(question.weight, areas[0]) if question.weight and question.strands else None
-    metal = metal_of(*dense) if dense else None
-    metal = metal or metal_by_resistance(question)
-    best = min((worth(a, metal) for a in areas), key=lambda a: a.mm2) if areas else None
+    metal, found_density = _metal(question)
+    best = min((worth(a, metal) for a in areas), key=lambda a: a.mm2, default=None)
     short, verdict = _against_print(question, best, metal)
+    cables: tuple[CableMatch, ...] = ()
     if question.outside:
         cables = cables_holding(question.outside)
-    else:
-        cables = ()
     return WireAnswer(
         areas=tuple(areas),
         next_down_mm2=_down(best, [metric(x) for x in metric_resistances()]),
@@ -219,13 +216,21 @@ def identify(question: WireQuestion) -> WireAnswer:
         printed=question.printed,
         short_percent=short,
         verdict=verdict,
-        density_g_cm3=dense[0] if dense else None,
+        density_g_cm3=found_density,
         metal=metal,
         cables=cables,
         text=_say(
             question=question, area=best, short=short, verdict=verdict, metal=metal, cables=cables
         ),
     )
+
+
+def _metal(question: WireQuestion) -> tuple[str | None, float | None]:
+    """The metal, and the density in g/cm3 where strands and a weight give it."""
+    if not (question.weight and question.strands):
+        return metal_by_resistance(question), None
+    dense, low, high = density(question.weight, area_by_strands(question.strands))
+    return metal_of(dense, low, high) or metal_by_resistance(question), dense
 
 
 def _down(area: Area | None, sizes: list[Size]) -> str | None:
@@ -304,48 +309,56 @@ def _say(
     metal: str | None,
     cables: tuple[CableMatch, ...],
 ) -> str:
-    parts = []
-    if area is not None:
-        words = ""
-        if metal in NOT_COPPER:
-            words = "worth "
-        found = (
-            f"{area.mm2:.2f} mm2 of copper by {area.by}, between {area.low_mm2:.2f} and "
-            f"{area.high_mm2:.2f}."
-        )
-        parts.append(f"{words}{found}".capitalize() if words else found)
+    parts = [
+        _say_area(area, metal),
+        _say_print(question.printed, short, verdict),
+        _say_metal(question, metal),
+    ]
+    if question.outside and cables:
+        parts.append(f"From outside it may be {cables[0].cable}.")
+    elif question.outside:
+        parts.append("No cable of the table has that diameter.")
+    return " ".join(filter(None, parts))
+
+
+def _say_area(area: Area | None, metal: str | None) -> str:
+    if area is None:
+        return ""
+    found = (
+        f"{area.mm2:.2f} mm2 of copper by {area.by}, between {area.low_mm2:.2f} and "
+        f"{area.high_mm2:.2f}."
+    )
+    if metal in NOT_COPPER:
+        return f"Worth {found}"
+    return found
+
+
+def _say_print(printed: str | None, short: float | None, verdict: Verdict | None) -> str:
+    if verdict == "not-copper" and printed:
+        return f"It is not copper. It is not the {printed} printed on it."
     if verdict == "not-copper":
-        printed = ""
-        if question.printed:
-            printed = f" It is not the {question.printed} printed on it."
-        parts.append(f"It is not copper.{printed}")
-    elif verdict == "thinner" and short is not None:
-        parts.append(f"It is {short:.0f} % short of the {question.printed} printed on it.")
-    elif verdict == "cannot-say":
-        parts.append(
-            f"Whether it is the {question.printed} printed on it lies within the instruments' "
-            "error."
-        )
-    elif verdict is not None:
-        parts.append(
-            f"It is {'' if verdict == 'as-printed' else 'more than '}the {question.printed} "
-            "printed on it."
-        )
+        return "It is not copper."
+    if verdict == "thinner" and short is not None:
+        return f"It is {short:.0f} % short of the {printed} printed on it."
+    if verdict == "cannot-say":
+        return f"Whether it is the {printed} printed on it lies within the instruments' error."
+    if verdict == "as-printed":
+        return f"It is the {printed} printed on it."
+    if verdict is not None:
+        return f"It is more than the {printed} printed on it."
+    return ""
+
+
+def _say_metal(question: WireQuestion, metal: str | None) -> str:
     if metal is not None and metal.startswith("cca"):
-        parts.append(
+        return (
             "Its weight is that of copper-clad aluminium: scrape one strand and look at the cut "
             "end."
         )
-    elif metal == "aluminium":
-        parts.append("Its weight is that of aluminium.")
-    elif metal is not None:
-        parts.append("Its weight is that of copper.")
-    elif question.weight and question.strands:
-        parts.append("Its weight fits no metal of the table: count the strands again.")
-    if question.outside:
-        parts.append(
-            f"From outside it may be {cables[0].cable}."
-            if cables
-            else "No cable of the table has that diameter."
-        )
-    return " ".join(parts)
+    if metal == "aluminium":
+        return "Its weight is that of aluminium."
+    if metal is not None:
+        return "Its weight is that of copper."
+    if question.weight and question.strands:
+        return "Its weight fits no metal of the table: count the strands again."
+    return ""
