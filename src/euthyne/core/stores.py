@@ -157,27 +157,38 @@ def what_of(kind: StockKind, text: str) -> str:
     """What a text names, as a need asks for it. Raises Refused when there is no such thing."""
     text = " ".join(text.split())
     if kind == "cable":
-        cable, _, made = text.partition(" ")
-        if cable not in cable_types() or not made:
-            problem = "nothing says which cable"
-            if text:
-                problem = f"{text!r} is no cable Euthyne knows"
-            raise Refused(Fault("what", problem, "its type and make-up, such as H07RN-F 3G1.5"))
-    elif kind == "part":
-        name, _, size = text.partition(" ")
-        if name not in shelf() or counted_by_size(shelf()[name]) != bool(size):
-            raise Refused(Fault("what", f"the shelf has no part {text!r}", "one of the list"))
-        return part_what(shelf()[name], read_size(size, "what").name if size else "")
-    elif kind == "sleeve" and text not in {s.words for s in sleeves()}:
-        raise Refused(
-            Fault(
-                "what",
-                f"{text!r} is not in the table of sleeves",
-                "one of the list, such as 12 mm 3:1",
-            )
-        )
-    elif kind == "die":
+        return _cable_what(text)
+    if kind == "part":
+        return _shelf_what(text)
+    if kind == "die":
         return read_size(text, "what").name
+    if kind == "sleeve" and text not in {s.words for s in sleeves()}:
+        what = f"{text!r} is not in the table of sleeves"
+        raise Refused(Fault("what", what, "one of the list, such as 12 mm 3:1"))
+    return _in_words(text)
+
+
+def _cable_what(text: str) -> str:
+    cable, _, made = text.partition(" ")
+    if cable not in cable_types() or not made:
+        what = "nothing says which cable"
+        if text:
+            what = f"{text!r} is no cable Euthyne knows"
+        raise Refused(Fault("what", what, "its type and make-up, such as H07RN-F 3G1.5"))
+    return _in_words(text)
+
+
+def _shelf_what(text: str) -> str:
+    name, _, size = text.partition(" ")
+    part = shelf().get(name)
+    if part is None or counted_by_size(part) != bool(size):
+        raise Refused(Fault("what", f"the shelf has no part {text!r}", "one of the list"))
+    if size:
+        return part_what(part, read_size(size, "what").name)
+    return part_what(part, "")
+
+
+def _in_words(text: str) -> str:
     if len(text) < 3:
         raise Refused(Fault("what", "nothing says what it is", "a few words"))
     return text[:80]
@@ -377,19 +388,16 @@ def _laid(need: Need, stores: tuple[Stock, ...], piece: str | None) -> Laid:
     if taken:
         return Laid(need, taken, on_hand)
     other = next((s for what in need.others for s in stores if _would_do(s, what, need)), None)
-    if other is not None:
-        if need.kind == "cable":
-            words = f"{other.name} would do: {other.what}"
-        else:
-            words = f"{other.name} would do"
-        return Laid(need=need, taken=(), on_hand=on_hand, other=other, instead=words)
-    return Laid(
-        need=need,
-        taken=(),
-        on_hand=on_hand,
-        other=None,
-        instead=INSTEAD.get(need.what, NO_INSTEAD.get(need.kind, "")),
-    )
+    return Laid(need=need, taken=(), on_hand=on_hand, other=other, instead=_instead(need, other))
+
+
+def _instead(need: Need, other: Stock | None) -> str:
+    """What to do where nothing was taken, in words."""
+    if other is None:
+        return INSTEAD.get(need.what, NO_INSTEAD.get(need.kind, ""))
+    if need.kind == "cable":
+        return f"{other.name} would do: {other.what}"
+    return f"{other.name} would do"
 
 
 def _would_do(stock: Stock, what: str, need: Need) -> bool:

@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 
 from euthyne.core.plan import Plan
+from euthyne.core.stages.cut.cutlength import CutLength
 from euthyne.drawing.pen import line, path, rect, sheet, text
 
 WIDTH, LEFT, RIGHT = 1180.0, 10.0, 1170.0
@@ -25,31 +26,17 @@ def cutting_drawing(plan: Plan) -> str:
     cut = plan.cut.length
     if cut is None:
         return ""
-    ends = {name: strip.swallows_mm / 1000 for name, strip in plan.cut.strips.items()}
-    shares = [
-        _Share(f"in the {plan.ends['A'].part.short}", ends["A"], "share-end"),
-        _Share(
-            "run" if len(plan.cut.legs_m) == 1 else f"run, {len(plan.cut.legs_m)} legs",
-            cut.run_m,
-            "cord",
-        ),
-        _Share(f"in the {plan.ends['B'].part.short}", ends["B"], "share-end"),
-        _Share("slack", cut.slack_m, "share-spare"),
-        _Share("loops", cut.loops_m, "share-spare"),
-        _Share("spare tries", cut.rework_m, "share-spare"),
-    ]
-    shares = [s for s in shares if s.metres > 0]
+    shares = _shares(plan, cut)
     small = [s for s in shares if s.class_ != "cord"]
     room = RIGHT - LEFT - LEAST * 1.25 * len(small)
     body, x = "", LEFT
     for share in shares:
         if share.class_ == "cord":
-            wide = room
+            body += _share(share, x, room) + _legs(plan.cut.legs_m, x, room)
+            x += room
         else:
-            wide = LEAST * 1.25
-        body += _share(share, x, wide)
-        body += _legs(plan.cut.legs_m, x, wide) if share.class_ == "cord" else ""
-        x += wide
+            body += _share(share, x, LEAST * 1.25)
+            x += LEAST * 1.25
     many = ""
     if plan.conductor.pieces > 1:
         many = f"{plan.conductor.pieces} × "
@@ -58,6 +45,23 @@ def cutting_drawing(plan: Plan) -> str:
         f"{s.metres:.3f} m {s.words}" for s in shares
     )
     return sheet(WIDTH, CORD_Y + 78, body, "cutting", label)
+
+
+def _shares(plan: Plan, cut: CutLength) -> list[_Share]:
+    """What the length is made of, from the supply end on; what comes to nothing is left out."""
+    swallowed = {name: strip.swallows_mm / 1000 for name, strip in plan.cut.strips.items()}
+    run = "run"
+    if len(plan.cut.legs_m) > 1:
+        run = f"run, {len(plan.cut.legs_m)} legs"
+    every = (
+        _Share(f"in the {plan.ends['A'].part.short}", swallowed["A"], "share-end"),
+        _Share(run, cut.run_m, "cord"),
+        _Share(f"in the {plan.ends['B'].part.short}", swallowed["B"], "share-end"),
+        _Share("slack", cut.slack_m, "share-spare"),
+        _Share("loops", cut.loops_m, "share-spare"),
+        _Share("spare tries", cut.rework_m, "share-spare"),
+    )
+    return [s for s in every if s.metres > 0]
 
 
 def _share(share: _Share, x: float, wide: float) -> str:

@@ -1,6 +1,7 @@
 """Faces of couplers: the shell, and every cavity where the part has it."""
 
 import math
+from collections.abc import Callable
 
 from euthyne.core.shelf.face import Cavity, Face
 from euthyne.drawing.pen import circle, element, group, path, rect, text
@@ -15,47 +16,79 @@ CORNERS = {
 
 def shell(face: Face, class_: str = "shell", contact: str = "socket") -> str:
     """The rim of a face, in mm around its middle; plugs may have a rim of their own."""
-    w, h = face.width, face.height
+    kind = face.shell
     if contact == "pin":
         kind = face.plug_shell
-    else:
-        kind = face.shell
-    if kind == "arch":
-        d = f"M{-w / 2} {h * 0.44}V{h * -0.02}C{-w / 2} {-h * 0.36} {-w * 0.28} {-h / 2} 0 {-h / 2}"
-        d += f"C{w * 0.28} {-h / 2} {w / 2} {-h * 0.36} {w / 2} {h * -0.02}"
-        d += f"V{h * 0.44}Q{w / 2} {h / 2} {w * 0.42} {h / 2}"
-        return path(d + f"H{-w * 0.42}Q{-w / 2} {h / 2} {-w / 2} {h * 0.44}Z", class_)
-    if kind == "round":
-        return circle(0, 0, w / 2, class_) + circle(0, 0, w / 2 - 2.6, "shell-inner")
-    if kind == "collar":
-        key = rect(-3.6, h / 2 - 6.4, 7.2, 6.4, "shell-key")
-        return circle(0, 0, w / 2, class_) + circle(0, 0, w / 2 - 4.4, "shell-inner") + key
-    if kind == "bevelled":
-        cut = h * 0.34
-        d = (
-            f"M{-w / 2} {h / 2}V{-h / 2 + cut}L{-w / 2 + cut} {-h / 2}H{w / 2 - cut}L{w / 2} "
-            f"{-h / 2 + cut}V{h / 2}Z"
-        )
-        return path(d, class_, stroke_linejoin="round")
+    w, h = face.width, face.height
     if kind in CORNERS:
         points = " ".join(f"{x * w / 2:g},{y * h / 2:g}" for x, y in CORNERS[kind])
         return element("polygon", points=points, class_=class_, stroke_linejoin="round")
-    if kind == "clover":
-        leaf = h * 0.29
-        places = ((0.0, -h / 2 + leaf), (-w / 2 + leaf, h / 2 - leaf), (w / 2 - leaf, h / 2 - leaf))
-        body = "".join(circle(x, y, leaf, class_) for x, y in places)
-        return body + circle(0, h * 0.1, h * 0.26, "shell-fill")
-    if kind == "capsule":
-        return rect(-w / 2, -h / 2, w, h, class_, rx=h / 2)
-    if kind == "notched":
-        d = (
-            f"M{-w / 2} {h / 2}V{-h * 0.16}L{-w / 2 + h * 0.34} "
-            f"{-h / 2}H{w / 2 - h * 0.34}L{w / 2} {-h * 0.16}V{h / 2}"
-        )
-        return path(d + f"H{2.2}V{h / 2 - 2.6}H{-2.2}V{h / 2}Z", class_, stroke_linejoin="round")
-    if kind == "keyed":
-        return circle(0, 0, w / 2, class_) + rect(-1.6, -h / 2 - 0.4, 3.2, 3, "shell-key")
-    return rect(-w / 2, -h / 2, w, h, class_, rx=min(w, h) * (0.04 if kind == "none" else 0.13))
+    if kind in RIMS:
+        return RIMS[kind](w, h, class_)
+    corner = 0.13
+    if kind == "none":
+        corner = 0.04
+    return rect(-w / 2, -h / 2, w, h, class_, rx=min(w, h) * corner)
+
+
+def _arch(w: float, h: float, class_: str) -> str:
+    d = f"M{-w / 2} {h * 0.44}V{h * -0.02}C{-w / 2} {-h * 0.36} {-w * 0.28} {-h / 2} 0 {-h / 2}"
+    d += f"C{w * 0.28} {-h / 2} {w / 2} {-h * 0.36} {w / 2} {h * -0.02}"
+    d += f"V{h * 0.44}Q{w / 2} {h / 2} {w * 0.42} {h / 2}"
+    return path(d + f"H{-w * 0.42}Q{-w / 2} {h / 2} {-w / 2} {h * 0.44}Z", class_)
+
+
+def _round(w: float, h: float, class_: str) -> str:
+    return circle(0, 0, w / 2, class_) + circle(0, 0, w / 2 - 2.6, "shell-inner")
+
+
+def _collar(w: float, h: float, class_: str) -> str:
+    key = rect(-3.6, h / 2 - 6.4, 7.2, 6.4, "shell-key")
+    return circle(0, 0, w / 2, class_) + circle(0, 0, w / 2 - 4.4, "shell-inner") + key
+
+
+def _bevelled(w: float, h: float, class_: str) -> str:
+    cut = h * 0.34
+    d = (
+        f"M{-w / 2} {h / 2}V{-h / 2 + cut}L{-w / 2 + cut} {-h / 2}H{w / 2 - cut}L{w / 2} "
+        f"{-h / 2 + cut}V{h / 2}Z"
+    )
+    return path(d, class_, stroke_linejoin="round")
+
+
+def _clover(w: float, h: float, class_: str) -> str:
+    leaf = h * 0.29
+    places = ((0.0, -h / 2 + leaf), (-w / 2 + leaf, h / 2 - leaf), (w / 2 - leaf, h / 2 - leaf))
+    body = "".join(circle(x, y, leaf, class_) for x, y in places)
+    return body + circle(0, h * 0.1, h * 0.26, "shell-fill")
+
+
+def _capsule(w: float, h: float, class_: str) -> str:
+    return rect(-w / 2, -h / 2, w, h, class_, rx=h / 2)
+
+
+def _notched(w: float, h: float, class_: str) -> str:
+    d = (
+        f"M{-w / 2} {h / 2}V{-h * 0.16}L{-w / 2 + h * 0.34} "
+        f"{-h / 2}H{w / 2 - h * 0.34}L{w / 2} {-h * 0.16}V{h / 2}"
+    )
+    return path(d + f"H{2.2}V{h / 2 - 2.6}H{-2.2}V{h / 2}Z", class_, stroke_linejoin="round")
+
+
+def _keyed(w: float, h: float, class_: str) -> str:
+    return circle(0, 0, w / 2, class_) + rect(-1.6, -h / 2 - 0.4, 3.2, 3, "shell-key")
+
+
+RIMS: dict[str, Callable[[float, float, str], str]] = {
+    "arch": _arch,
+    "round": _round,
+    "collar": _collar,
+    "bevelled": _bevelled,
+    "clover": _clover,
+    "capsule": _capsule,
+    "notched": _notched,
+    "keyed": _keyed,
+}
 
 
 def cavity(c: Cavity, class_: str) -> str:

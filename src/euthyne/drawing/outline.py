@@ -51,30 +51,26 @@ def _pins(part: Part, x: float, mid: float, inside: bool = False) -> str:
     """The pins seen from the side; where two lie behind each other the part is seen from above
     instead.
     """
+    pins = [c for c in part.face.cavities if c.shape != "clip"]
     lines = [c for c in part.face.cavities if c.mark != "E"]
-    flat = len({c.y for c in lines}) == 1 and not any(
-        c.mark == "E" and c.shape != "clip" for c in part.face.cavities
-    )
-    seen = {
-        (-c.x if flat else c.y, c.mark == "E", min(c.w, c.h))
-        for c in part.face.cavities
-        if c.shape != "clip"
-    }
-    shapes = []
-    for offset, earth, thick in sorted(seen):
+    flat = len({c.y for c in lines}) == 1 and not any(c.mark == "E" for c in pins)
+    if flat:
+        offsets = {(-c.x, c.mark == "E", min(c.w, c.h)) for c in pins}
+    else:
+        offsets = {(c.y, c.mark == "E", min(c.w, c.h)) for c in pins}
+    class_ = "pin"
+    if inside:
+        class_ = "pin-in"
+    drawn = ""
+    for offset, earth, thick in sorted(offsets):
+        length, tall = part.pin_mm, max(thick, 3.0)
         if earth:
-            length = part.earth_pin_mm
-        else:
-            length = part.pin_mm
-        if not earth:
-            thick = max(thick, 3.0)
-        else:
-            thick = max(thick, 3.6)
-        top = mid - offset - thick / 2
-        shapes.append(rect(x, top, length, thick, "pin-in" if inside else "pin", rx=0.8))
+            length, tall = part.earth_pin_mm, max(thick, 3.6)
+        top = mid - offset - tall / 2
+        drawn += rect(x, top, length, tall, class_, rx=0.8)
         if part.sleeved and not earth:
-            shapes.append(rect(x, top, length * part.sleeved, thick, "pin-sleeve"))
-    return "".join(shapes)
+            drawn += rect(x, top, length * part.sleeved, tall, "pin-sleeve")
+    return drawn
 
 
 def _pair(part: Part) -> Outline:

@@ -13,6 +13,20 @@ WIDTH, HEIGHT = 400.0, 200.0
 LEFT, RIGHT, TOP, FOOT = 34.0, 352.0, 18.0, 172.0
 
 
+Spot = tuple[float, float]
+
+
+def _rung_line(start: Spot, end: Spot, label: str, *, taken: bool, to_the_edge: bool) -> str:
+    """The loss of one size along the run, its name beside the end, or above where it leaves early."""
+    kind = words = ""
+    if taken:
+        kind, words = " reach-taken", " reach-words-taken"
+    drawn = path(f"M{start[0]:.1f} {start[1]:.1f}L{end[0]:.1f} {end[1]:.1f}", f"reach-line{kind}")
+    if to_the_edge:
+        return drawn + text(end[0] + 5, end[1], label, f"reach-words{words}", "start")
+    return drawn + text(end[0], end[1] - 5, label, f"reach-words{words}", "middle")
+
+
 def reach(brief: SizingBrief, sizing: Sizing, taken: str | None) -> str:
     """Percent lost against metres of run, for the rungs of the ladder, with the longest run of each
     at the limit.
@@ -41,28 +55,10 @@ def reach(brief: SizingBrief, sizing: Sizing, taken: str | None) -> str:
         )
         end_m = min(most_m, runs_out_m)
         start_percent, end_percent = drops_along(brief, c.drop_percent, (0.0, end_m))
-        kind = "reach-line"
-        if c.size == taken:
-            kind = "reach-line reach-taken"
+        start = (x(0), y(min(start_percent, most_percent)))
         end = (x(end_m), y(end_percent))
-        body += path(
-            f"M{x(0):.1f} {y(min(start_percent, most_percent)):.1f}L{end[0]:.1f} {end[1]:.1f}", kind
-        )
         label = c.size.replace(" mm2", "").replace(" AWG", "")
-        words = "reach-words"
-        if c.size == taken:
-            words = "reach-words reach-words-taken"
-        if end_m >= most_m:
-            along = 5
-        else:
-            along = 0
-        body += text(
-            end[0] + along,
-            end[1] - (0 if along else 5),
-            label,
-            words,
-            "start" if along else "middle",
-        )
+        body += _rung_line(start, end, label, taken=c.size == taken, to_the_edge=end_m >= most_m)
     if taken in runs:
         body += circle(x(runs[taken]), y(limit), 5, "reach-dot")
         words = f"{at_most(runs[taken], 0 if runs[taken] >= 10 else 1)} m at most"

@@ -102,23 +102,26 @@ def read_build(text: str | bytes) -> tuple[BuildPlan, Done, str | None]:
     for i, given in enumerate(file.done):
         step = _done(build, given)
         if step is None:
-            faults.append(
-                Fault(
-                    f"done.{i}", "the build has no such step", "a part or an event that is listed"
-                )
-            )
+            what = "the build has no such step"
+            faults.append(Fault(f"done.{i}", what, "a part or an event that is listed"))
         else:
             steps.append(step)
-    over = {s.what for s in steps}
-    if file.missing is not None and build.part(file.missing) is None:
-        faults.append(Fault("missing", f"there is no part {file.missing}", "the id of a part"))
-    elif file.missing in over:
-        faults.append(
-            Fault("missing", f"{file.missing} is among the steps done", "a part that is not on yet")
-        )
+    faults += _missing_faults(build, steps, file.missing)
     if faults:
         raise Refused(*faults)
     return build, tuple(steps), file.missing
+
+
+def _missing_faults(build: BuildPlan, steps: list[Step], missing: str | None) -> list[Fault]:
+    """What is wrong with the part that is said to be missing."""
+    if missing is None:
+        return []
+    if build.part(missing) is None:
+        return [Fault("missing", f"there is no part {missing}", "the id of a part")]
+    if missing in {s.what for s in steps}:
+        what = f"{missing} is among the steps done"
+        return [Fault("missing", what, "a part that is not on yet")]
+    return []
 
 
 def _done(build: BuildPlan, given: DoneStep) -> Step | None:

@@ -29,29 +29,34 @@ def adapter() -> "TypeAdapter[SizingBrief]":
     return adapter_for(SizingBrief)
 
 
+ROWS: dict[str, dict[str, Any]] = {"already": {"run_m": 1, "size": "1 mm2"}}
+MOST_ROUNDS = 50  # of reading again with what was wrong put right; a document has fewer fields
+
+
 def read_brief(text: str | bytes) -> SizingBrief:
     """A brief from JSON text. Raises Refused listing every wrong field at once."""
     document = parse_json(text)
     faults: dict[str, Fault] = {}
-    for _ in range(50):
+    brief = None
+    for _ in range(MOST_ROUNDS):
         try:
             brief = read(adapter(), document)
+            break
         except Refused as refused:
             fresh = [f for f in refused.faults if f.field not in faults]
-            faults.update({f.field: f for f in fresh})
             if not fresh:
                 break
+            faults.update({f.field: f for f in fresh})
             document = deepcopy(document)
             for fault in fresh:
                 _stand_in(document, fault.field)
-        else:
-            for fault in faults_in(brief):
-                if not any(_kin(fault.field, known) for known in faults):
-                    faults[fault.field] = fault
-            if not faults:
-                return brief
-            break
-    raise Refused(*faults.values())
+    if brief is not None:
+        for fault in faults_in(brief):
+            if not any(_kin(fault.field, known) for known in faults):
+                faults[fault.field] = fault
+    if brief is None or faults:
+        raise Refused(*faults.values())
+    return brief
 
 
 def _kin(one: str, other: str) -> bool:
@@ -84,17 +89,11 @@ def _stand_in(document: dict[str, Any], path: str) -> None:
     if isinstance(spare, dict) and last in spare:
         here[last] = deepcopy(spare[last])
     elif isinstance(here, list):
-        if parents == ["already"]:
-            here[int(last)] = {"run_m": 1, "size": "1 mm2"}
-        else:
-            here[int(last)] = {"amps": 1}
+        here[int(last)] = deepcopy(ROWS.get(".".join(parents), {"amps": 1}))
     elif last in here:
         del here[last]
     else:
-        if last == "run_m":
-            here[last] = 1
-        else:
-            here[last] = "1 mm2"
+        here[last] = {"run_m": 1}.get(last, "1 mm2")
 
 
 def answer_json(answer: Sizing) -> str:

@@ -29,24 +29,27 @@ def untested(plan: Plan) -> Said | None:
     """No lead is sealed with a mandatory line untested."""
     if not plan.prove.lines:
         return None
-    answered = {a.line for a in plan.lead.proof.looks if a.good}
-    missing = [x.question for x in plan.prove.looks if x.id not in answered]
-    missing += (
-        [f"{len(plan.prove.grid.unprobed)} squares of the polarity grid"]
-        if plan.prove.grid.unprobed
-        else []
-    )
-    missing += [
-        x.words
-        for x in plan.prove.lines
-        if x.id not in plan.prove.verdicts or plan.prove.verdicts[x.id].word == "unsure"
-    ]
+    missing = _unanswered(plan)
     if not missing:
         return None
     rest = ""
     if len(missing) > 1:
         rest = f", and {len(missing) - 1} more"
     return Said("Not everything is proven", f"Still open: {missing[0]}{rest}.")
+
+
+def _unanswered(plan: Plan) -> list[str]:
+    """The looks, the squares and the lines of Prove that are still open, in the order of the page."""
+    answered = {a.line for a in plan.lead.proof.looks if a.good}
+    missing = [x.question for x in plan.prove.looks if x.id not in answered]
+    squares = len(plan.prove.grid.unprobed)
+    if squares:
+        missing.append(f"{squares} squares of the polarity grid")
+    for line in plan.prove.lines:
+        verdict = plan.prove.verdicts.get(line.id)
+        if verdict is None or verdict.word == "unsure":
+            missing.append(line.words)
+    return missing
 
 
 @check(

@@ -34,25 +34,35 @@ class Sequence:
     proven: bool
 
 
+def _bits(places: Iterable[int]) -> int:
+    """A set of places as one number, a bit for each."""
+    whole = 0
+    for place in places:
+        whole |= 1 << place
+    return whole
+
+
 class _Board:
     """The jobs as bits: what each waits for, and the class (end and tool) it belongs to."""
 
     def __init__(self, jobs: tuple[Job, ...], before: Mapping[str, Iterable[str]]) -> None:
         place = {job.id: i for i, job in enumerate(jobs)}
         self.jobs = jobs
-        self.waits = [
-            sum(1 << place[x] for x in set(before.get(job.id, ())) if x in place) for job in jobs
-        ]
+        self.waits = [_bits(place[x] for x in before.get(job.id, ()) if x in place) for job in jobs]
         self.unlocks = [
-            sum(1 << j for j, w in enumerate(self.waits) if w >> i & 1) for i in range(len(jobs))
+            _bits(j for j, waits in enumerate(self.waits) if waits >> i & 1)
+            for i in range(len(jobs))
         ]
         self.all = (1 << len(jobs)) - 1
-        self.ends = self._bits([job.end for job in jobs])
-        self.tools = self._bits([job.tool for job in jobs])
-        self.lasting = sum(1 << i for i, job in enumerate(jobs) if job.lasting)
+        self.ends = self._by_name([job.end for job in jobs])
+        self.tools = self._by_name([job.tool for job in jobs])
+        self.lasting = _bits(i for i, job in enumerate(jobs) if job.lasting)
 
-    def _bits(self, names: list[str]) -> dict[str, int]:
-        return {name: sum(1 << i for i, n in enumerate(names) if n == name) for name in set(names)}
+    def _by_name(self, names: list[str]) -> dict[str, int]:
+        return {
+            name: _bits(i for i, n in enumerate(names) if n == name)
+            for name in dict.fromkeys(names)
+        }
 
     def free(self, done: int) -> list[int]:
         """Jobs that may come next."""
@@ -121,20 +131,30 @@ def _search(board: _Board, start: Job | None, until: float) -> tuple[int, ...] |
         if tie % 64 == 0 and time.monotonic() > until:
             return None
         for moves in _moves(board, done, last):
-            now, cost, place = done, spent, len(ids)
-            previous = last
-            for i in moves:
-                job = board.jobs[i]
-                ends, tools = board.cost(previous, job)
-                place += 1
-                late, soon = (place if job.lasting else 0), (place if job.early else 0)
-                cost = (cost[0] + ends, cost[1] + tools, cost[2] - late, cost[3] + soon)
-                now, previous = now | 1 << i, job
+            now = done | _bits(moves)
+            cost, previous = _spent(board, spent, last, moves, len(ids))
             least = board.at_least(now, previous)
             rank = (cost[0] + least[0], cost[1] + least[1], cost[2] + least[2], cost[3])
             tie += 1
             heapq.heappush(heap, (rank, tie, now, previous, cost, ids + tuple(moves)))
     return None
+
+
+def _spent(
+    board: _Board, spent: Rank, last: Job | None, moves: list[int], place: int
+) -> tuple[Rank, Job | None]:
+    """What an order costs with these jobs added to it, and the job it then ends on."""
+    ends, tools, late, soon = spent
+    for place_of_job, i in enumerate(moves, place + 1):
+        job = board.jobs[i]
+        end_changes, tool_changes = board.cost(last, job)
+        ends, tools = ends + end_changes, tools + tool_changes
+        if job.lasting:
+            late -= place_of_job
+        if job.early:
+            soon += place_of_job
+        last = job
+    return (ends, tools, late, soon), last
 
 
 def _moves(board: _Board, done: int, last: Job | None) -> list[list[int]]:
@@ -144,16 +164,19 @@ def _moves(board: _Board, done: int, last: Job | None) -> list[list[int]]:
     classes: dict[tuple[str, str], list[int]] = {}
     for i in board.free(done):
         classes.setdefault((board.jobs[i].end, board.jobs[i].tool), []).append(i)
-    here = (last.end, last.tool) if last else None
-    if here in classes and any(not board.jobs[i].lasting for i in classes[here]):
-        return [_together(board, done, here)]
+    undoable = {
+        name for name, found in classes.items() if any(not board.jobs[i].lasting for i in found)
+    }
+    # Staying at the end with the tool in hand costs nothing, and what can be undone locks nothing.
+    if last is not None and (last.end, last.tool) in undoable:
+        return [_together(board, done, (last.end, last.tool))]
     moves = []
     for name, found in classes.items():
-        if any(not board.jobs[i].lasting for i in found):
+        if name in undoable:
             moves.append(_together(board, done, name))
-            continue
-        alike = {board.unlocks[i]: i for i in reversed(found)}
-        moves += [[i] for i in alike.values()]
+        else:
+            # Of lasting jobs that unlock the same, one stands for all: they may change places.
+            moves += [[i] for i in {board.unlocks[i]: i for i in reversed(found)}.values()]
     return moves
 
 

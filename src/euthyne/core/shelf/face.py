@@ -4,6 +4,7 @@ other side.
 
 import math
 import re
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 HOUR_GIVE = 0.2  # hours a contact may be off the hour its note says
@@ -74,20 +75,26 @@ def _against_its_words(face: Face) -> list[str]:
     return found
 
 
+# What a note says of a contact's place, the contact, and what then holds of it and the line contacts.
+SIDES: tuple[tuple[str, str, Callable[[Cavity, list[float]], bool]], ...] = (
+    (r"neutral(?: left|,[^,;]*, left)", "N", lambda c, lines: c.x < 0),
+    (r"neutral right", "N", lambda c, lines: c.x > 0),
+    (r"live left", "L", lambda c, lines: c.x < 0),
+    (r"live right", "L", lambda c, lines: c.x > 0),
+    (r"earth (?:up|at the top)", "E", lambda c, lines: c.y > max(lines)),
+    (r"earth down", "E", lambda c, lines: c.y < min(lines)),
+)
+
+
 def _wrong_sides(said: str, at: dict[str, Cavity]) -> list[str]:
     """Of what a note says of left, right, up and down, what does not hold."""
     lines = [c.y for c in at.values() if c.mark != "E"]
-    holds = {
-        r"neutral(?: left|,[^,;]*, left)": "N" in at and at["N"].x < 0,
-        r"neutral right": "N" in at and at["N"].x > 0,
-        r"live left": "L" in at and at["L"].x < 0,
-        r"live right": "L" in at and at["L"].x > 0,
-        r"earth (?:up|at the top)": "E" in at and at["E"].y > max(lines),
-        r"earth down": "E" in at and at["E"].y < min(lines),
-    }
-    return [
-        found[0] for words, true in holds.items() if not true and (found := re.search(words, said))
-    ]
+    wrong = []
+    for words, mark, holds in SIDES:
+        found = re.search(words, said)
+        if found and not (mark in at and holds(at[mark], lines)):
+            wrong.append(found[0])
+    return wrong
 
 
 def turned(face: Face) -> Face:

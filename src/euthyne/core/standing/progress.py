@@ -44,12 +44,10 @@ class Progress:
         the tag.
         """
         reached = [s for s in self.standings if s.stage in self.reach]
-        if self.at_the_end_of_reach:
-            return next((s.stage for s in reached if s.mark == "caution"), self.reach[-1])
         lacking = [s.stage for s in reached if s.mark == "stop" or not s.finished]
-        if lacking[:1] not in ([], [Stage.TAG]):
+        if lacking and lacking[0] is not Stage.TAG:
             return lacking[0]
-        return next((s.stage for s in self.standings if s.mark == "caution"), Stage.TAG)
+        return next((s.stage for s in reached if s.mark == "caution"), self.reach[-1])
 
     @property
     def next_action(self) -> str:
@@ -59,13 +57,18 @@ class Progress:
         stage = self.next_stage
         if self.at_the_end_of_reach and self.mark(stage) != "caution":
             return "As far as it is worked out"
-        worst = next(
-            (f for f in self.of(stage) if f.open and f.code not in ("untested", "unbuilt")), None
-        )
+        worst = self._worst(stage)
         settled = next(s.finished for s in self.standings if s.stage == stage)
         if worst and (worst.level == "stop" or settled):
             return worst.title
         return NEXT_ACTION[stage]
+
+    def _worst(self, stage: Stage) -> Found | None:
+        """What stands first at a stage, but that it is not done yet: the next action says so itself."""
+        found = [f for f in self.of(stage) if f.open and f.code not in ("untested", "unbuilt")]
+        if found:
+            return found[0]
+        return None
 
     def mark(self, stage: Stage) -> Mark:
         """The mark of a stage."""

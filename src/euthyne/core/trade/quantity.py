@@ -208,24 +208,20 @@ def read_quantity(text: str, measure: Measure, field: str = "") -> Entry:
     if measure is HEAT:
         return _heat(typed, field)
     if re.search(r"\d,\d{3}(?!\d)", typed):
-        joined = typed.replace(",", "")
-        raise Refused(
-            Fault(
-                field,
-                f"{typed} can be read two ways",
-                f"type {joined} or {typed.replace(',', '.')}",
-            )
-        )
+        either = f"type {typed.replace(',', '')} or {typed.replace(',', '.')}"
+        raise Refused(Fault(field, f"{typed} can be read two ways", either))
     if measure is LENGTH and (route := _route(typed, field)) is not None:
         return route
     value, plain = _sum_of_terms(typed, measure, field)
     value, note = _percent_slip(value, typed, measure, field)
-    if not measure.low <= value <= measure.high:
-        raise _refuse(
-            field, f"{typed} is {'too small' if value < measure.low else 'too large'}", measure
-        )
+    if value < measure.low:
+        raise _refuse(field, f"{typed} is too small", measure)
+    if value > measure.high:
+        raise _refuse(field, f"{typed} is too large", measure)
     note = note or _inches_slip(value, typed, measure)
-    return Entry(value, note or ("" if plain else f"read as {_shown(value)} {measure.shown}"))
+    if not (note or plain):
+        note = f"read as {_shown(value)} {measure.shown}"
+    return Entry(value, note)
 
 
 def _plain(typed: str, measure: Measure) -> str:

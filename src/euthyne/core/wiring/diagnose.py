@@ -196,28 +196,38 @@ def _exchanged_at_other_end(mistake: Exchanged) -> Exchanged | None:
 
 
 def _turned_at_other_end(wiring: Wiring, turn: Turned) -> Turned | None:
-    across: dict[str, Point] = {}
-    for wire in wiring.wires:
-        for at, far in (wire, wire[::-1]):
-            if at.fitting != turn.fitting or at.cavity not in dict(turn.to):
-                continue
-            if at.cavity in across or far.fitting == turn.fitting:
-                return None
-            across[at.cavity] = far
+    """The same turn as it would be told from the fittings the wires run to; None where they run to
+    several, or where it has no name there.
+    """
     to = dict(turn.to)
-    if set(across) != set(to) or len({p.fitting for p in across.values()}) != 1:
+    across = _across(wiring, turn)
+    if across is None or set(across) != set(to) or len({p.fitting for p in across.values()}) != 1:
         return None
     fitting = next(iter(across.values())).fitting
     back = {across[b].cavity: across[a].cavity for a, b in to.items() if b is not None}
-    whole: dict[str, str | None] = {across[c].cavity: back.get(across[c].cavity) for c in to}
+    whole = {across[c].cavity: back.get(across[c].cavity) for c in to}
     order = wiring.cavities(fitting)
     found = Turned(
         fitting, fitting, "rotated", tuple(sorted(whole.items(), key=lambda x: order.index(x[0])))
     )
     named = _named(wiring, found)
-    if named.name != "rotated" or None not in whole.values():
-        return named
-    return None
+    if named.name == "rotated" and None in whole.values():
+        return None
+    return named
+
+
+def _across(wiring: Wiring, turn: Turned) -> dict[str, Point] | None:
+    """Where the wire of each turned cavity runs to; None where one has two, or stays on the fitting."""
+    across: dict[str, Point] = {}
+    turned = {Point(turn.fitting, cavity) for cavity in dict(turn.to)}
+    for wire in wiring.wires:
+        for at, far in (wire, wire[::-1]):
+            if at not in turned:
+                continue
+            if at.cavity in across or far.fitting == turn.fitting:
+                return None
+            across[at.cavity] = far
+    return across
 
 
 def _preferred(wiring: Wiring, one: Mistake, other: Exchanged | Turned) -> Mistake:
@@ -254,14 +264,26 @@ def _misread(wiring: Wiring, mistakes: Iterable[Mistake]) -> frozenset[Mistake]:
 
 
 def next_probe(wiring: Wiring, heard: Heard) -> Pair | None:
-    """The next pair that the proof of a sound lead still needs; None when nothing is left."""
+    """The next pair that the proof of a sound lead still needs; None when nothing is left.
+
+    First each net is heard together; then one silent pair tells two whole nets apart, since every
+    contact of a net stands for all of it.
+    """
     if heard.rest:
         return None
     home = {p: i for i, g in enumerate(grouped(wiring.points, heard.sounds)) for p in g}
+    return _still_apart(wiring, home) or _not_told_apart(wiring, heard, home)
+
+
+def _still_apart(wiring: Wiring, home: dict[Point, int]) -> Pair | None:
     for net in wiring.nets:
-        apart = next((p for p in net if home[p] != home[net[0]]), None)
-        if apart is not None:
-            return pair(net[0], apart)
+        for p in net:
+            if home[p] != home[net[0]]:
+                return pair(net[0], p)
+    return None
+
+
+def _not_told_apart(wiring: Wiring, heard: Heard, home: dict[Point, int]) -> Pair | None:
     silent = {frozenset(home[p] for p in x) for x in heard.silences}
     for one, other in combinations(wiring.nets, 2):
         if frozenset((home[one[0]], home[other[0]])) not in silent:

@@ -77,10 +77,11 @@ def groups_after(wiring: Wiring, mistakes: Sequence[Mistake]) -> tuple[tuple[Poi
     each other.
     """
     ends: list[list[Point | None]] = [list(w) for w in wiring.wires]
-    where: dict[tuple[Course, Point], tuple[int, int]] = {}
-    for i, wire in enumerate(wiring.wires):
-        for side, point in enumerate(wire):
-            where[wire, point] = (i, side)
+    where = {
+        (wire, point): (i, side)
+        for i, wire in enumerate(wiring.wires)
+        for side, point in enumerate(wire)
+    }
     cut: set[int] = set()
     joins: list[tuple[Point, Point]] = []
     for m in mistakes:
@@ -98,8 +99,12 @@ def groups_after(wiring: Wiring, mistakes: Sequence[Mistake]) -> tuple[tuple[Poi
                 joins.append(m.points)
             case Turned():
                 _turn(wiring, m, ends)
-    wires = [(one, other) for i, (one, other) in enumerate(ends) if i not in cut and one and other]
-    return grouped(wiring.points, [*wires, *joins])
+    return grouped(wiring.points, [*_whole(ends, cut), *joins])
+
+
+def _whole(ends: list[list[Point | None]], cut: set[int]) -> list[tuple[Point, Point]]:
+    """The wires that still run from one contact to another."""
+    return [(one, other) for i, (one, other) in enumerate(ends) if i not in cut and one and other]
 
 
 def _turn(wiring: Wiring, m: Turned, ends: list[list[Point | None]]) -> None:

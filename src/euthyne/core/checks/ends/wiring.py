@@ -1,5 +1,7 @@
 """The wire map: earth, neutral, crossings, what is left out, what shares a cavity."""
 
+from collections import Counter
+
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
@@ -57,14 +59,12 @@ def left_out(plan: Plan) -> Said | None:
 def shared_cavity(plan: Plan) -> Said | None:
     """Two cores in one cavity of a single-phase lead are a short or a mistake."""
     fixed = [j for j in plan.ends.joints if has_one_place(j.core)]
-    for end, marks in (("A", [j.a for j in fixed if j.a]), ("B", [j.b for j in fixed if j.b])):
-        twice = next((m for m in marks if marks.count(m) > 1), None)
+    landed = {"supply": Counter(j.a for j in fixed), "load": Counter(j.b for j in fixed)}
+    for end, marks in landed.items():
+        twice = next((mark for mark, n in marks.items() if mark and n > 1), None)
         if twice:
-            return Said(
-                "Two cores in one terminal",
-                f"Two cores land in {twice} at the {'supply' if end == 'A' else 'load'} end.",
-                AS_IT_SHOULD,
-            )
+            what = f"Two cores land in {twice} at the {end} end."
+            return Said("Two cores in one terminal", what, AS_IT_SHOULD)
     return None
 
 

@@ -77,19 +77,26 @@ def name_faults(
     if not probes:
         return ()
     cores = {(Point("A", j.a), Point("B", j.b)): j.core for j in joints if j.a and j.b}
-    points = (*(Point("A", m) for m in a.marks), *(Point("B", m) for m in b.marks))
-    mirror = {end: other for end, p in (("A", a), ("B", b)) if (other := mirror_of(p.face))}
-    wiring = Wiring(points, tuple(cores), mirror)
+    wiring = _wiring(a, b, tuple(cores))
     found = diagnose(wiring, _heard(probes), _names(cores))
     if not found.consistent:
-        again = "; ".join(" to ".join(_place(p) for p in sorted(x)) for x in found.probe_next)
+        again = "; ".join(_to_probe(x) for x in found.probe_next)
         return (NamedFault("The probes contradict each other", f"Probe these again: {again}."),)
     settles = ""
     if len(found.explanations) > 1 and found.probe_next:
-        settles = (
-            f" What tells: probe {' to '.join(_place(p) for p in sorted(found.probe_next[0]))}."
-        )
+        settles = f" What tells: probe {_to_probe(found.probe_next[0])}."
     return tuple(NamedFault(_title(e), e.text + settles) for e in found.explanations)
+
+
+def _wiring(a: Part, b: Part, wires: tuple[Course, ...]) -> Wiring:
+    """The lead as the grid sees it: every contact, the wires it should have, faces that mirror."""
+    points = (*(Point("A", m) for m in a.marks), *(Point("B", m) for m in b.marks))
+    mirrors = {"A": mirror_of(a.face), "B": mirror_of(b.face)}
+    return Wiring(points, wires, {end: other for end, other in mirrors.items() if other})
+
+
+def _to_probe(where: frozenset[Point]) -> str:
+    return " to ".join(_place(p) for p in sorted(where))
 
 
 def _heard(probes: Iterable[Probe]) -> Heard:
