@@ -47,22 +47,24 @@ def _cord_sleeve(x: float = 0.0, y: float = 0.0) -> str:
     return rect(x, y - 4, SLEEVE_MM, 8, "body", rx=1.6) + ribs
 
 
+def _pins_from_the_side(part: Part) -> list[tuple[float, bool, float]]:
+    """Each pin one sees: how high it lies over the middle in mm, whether it is earth, how thick."""
+    pins = [c for c in part.face.cavities if c.shape != "clip"]
+    lines = {c.y for c in part.face.cavities if c.mark != "E"}
+    if len(lines) == 1 and not any(c.mark == "E" for c in pins):
+        return sorted({(-c.x, False, min(c.w, c.h)) for c in pins})
+    return sorted({(c.y, c.mark == "E", min(c.w, c.h)) for c in pins})
+
+
 def _pins(part: Part, x: float, mid: float, inside: bool = False) -> str:
     """The pins seen from the side; where two lie behind each other the part is seen from above
     instead.
     """
-    pins = [c for c in part.face.cavities if c.shape != "clip"]
-    lines = [c for c in part.face.cavities if c.mark != "E"]
-    flat = len({c.y for c in lines}) == 1 and not any(c.mark == "E" for c in pins)
-    if flat:
-        offsets = {(-c.x, c.mark == "E", min(c.w, c.h)) for c in pins}
-    else:
-        offsets = {(c.y, c.mark == "E", min(c.w, c.h)) for c in pins}
     class_ = "pin"
     if inside:
         class_ = "pin-in"
     drawn = ""
-    for offset, earth, thick in sorted(offsets):
+    for offset, earth, thick in _pins_from_the_side(part):
         length, tall = part.pin_mm, max(thick, 3.0)
         if earth:
             length, tall = part.earth_pin_mm, max(thick, 3.6)

@@ -27,12 +27,16 @@ def open_database(folder: Path) -> Engine:
 
 
 def _prepare(connection: Any, _record: Any) -> None:
+    # The driver would open a transaction late, on the first write; `_begin` does it when asked.
     connection.isolation_level = None
+    # FULL: a commit has reached the disk before it returns, so what was answered is kept.
     for pragma in ("journal_mode=WAL", "synchronous=FULL", "foreign_keys=ON"):
         connection.execute(f"PRAGMA {pragma}")
 
 
 def _begin(connection: Connection) -> None:
+    # A writer takes its lock before it reads. Two that read first and then both want to write would
+    # each wait for the other.
     writing = connection.get_execution_options().get("writing", False)
     connection.exec_driver_sql("BEGIN IMMEDIATE" if writing else "BEGIN")
 

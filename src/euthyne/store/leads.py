@@ -56,6 +56,7 @@ class JournalLine:
     what: str
 
 
+# The same text is the same lead, and neither ever changes: a list of leads is read once.
 @lru_cache(maxsize=512)
 def _lead(document: str) -> Lead:
     return lead_adapter().validate_json(document)
@@ -114,6 +115,7 @@ class LeadStore:
             session.add(row)
             session.flush()
             if file.seal is not None:
+                # A record from another log keeps its own chain; it does not join this one.
                 own = file.seal.previous == self._head(session)[1]
                 session.add(SealRow(lead_id=row.id, document=_seal_text(file.seal), own=own))
             session.add(JournalRow(lead_id=row.id, at=at, by=by, what=what))
@@ -139,6 +141,7 @@ class LeadStore:
                 raise IsSealed(tag)
             before = _lead(row.document)
             after = change(before)
+            # How it was typed is part of what was typed: 80 ft stays 80 ft on the page.
             if after != before or after.typed != before.typed:
                 _write(row, after, at)
                 session.add(JournalRow(lead_id=row.id, at=at, by=by, what=what))
@@ -244,6 +247,7 @@ class LeadStore:
             )
             for row in session.scalars(select(LeadRow).where(LeadRow.sealed.is_(False))):
                 lead = _lead(row.document)
+                # Half a build one way and half the other would be worse than either.
                 if lead.build.done or lead.build.practices == practices:
                     continue
                 _write(row, with_value(lead, "build.practices", practices), at)

@@ -16,7 +16,7 @@ LATELY = 4
 
 
 @dataclass(frozen=True)
-class Group:
+class Waiting:
     """Leads in hand that wait for the same thing: at which stage, what is to be done, whether a stop stands."""
 
     stage: Stage
@@ -48,7 +48,7 @@ def show() -> str:
     )
 
 
-def grouped(in_hand: list[LeadPage]) -> list[Group]:
+def grouped(in_hand: list[LeadPage]) -> list[Waiting]:
     """Leads in hand by what is to be done next: those that are stopped first, then the nearest to their tag."""
     found: dict[tuple[bool, int, str], list[LeadPage]] = {}
     for page in in_hand:
@@ -57,7 +57,7 @@ def grouped(in_hand: list[LeadPage]) -> list[Group]:
         key = (not stopped, -stage.number, page.progress.next_action)
         found.setdefault(key, []).append(page)
     return [
-        Group(pages[0].progress.next_stage, action, stopped=not going, pages=pages)
+        Waiting(pages[0].progress.next_stage, action, stopped=not going, pages=pages)
         for (going, _, action), pages in sorted(found.items(), key=lambda group: group[0])
     ]
 

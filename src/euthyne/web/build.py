@@ -124,25 +124,30 @@ def _picture(lead: Lead, key: str) -> Markup:
 
 def _bench_page(page: LeadPage, step: BuildStep | None) -> str:
     steps = page.plan.build.steps
+    at = len(steps)
+    shown: dict[str, object] = {"laid": (), "drawing": None, "judged": None}
     if step:
         at = steps.index(step)
-    else:
-        at = len(steps)
-    done = {d.step: d for d in page.held.lead.build.done}
+        shown["judged"] = judged(page.plan, step)
+        if step.kind == "lay-out":
+            shown["laid"] = laid(page.plan)
+        else:
+            shown["drawing"] = _picture(page.held.lead, step.key)
+    template = "build/bench.html"
+    if wants_part():
+        template = "build/bench_part.html"
     return render_template(
-        "build/bench_part.html" if wants_part() else "build/bench.html",
+        template,
         page=page,
         step=step,
         at=at,
         steps=steps,
-        done=done,
+        done={d.step: d for d in page.held.lead.build.done},
         who=who(),
-        laid=laid(page.plan) if step and step.kind == "lay-out" else (),
         ticked=page.held.lead.build.ticked,
-        drawing=_picture(page.held.lead, step.key) if step and step.kind != "lay-out" else None,
-        judged=judged(page.plan, step) if step else None,
-        before=steps[at - 1] if at > 0 else None,
-        after=steps[at + 1] if step and at + 1 < len(steps) else None,
+        before=next(iter(steps[max(at - 1, 0) : at]), None),
+        after=next(iter(steps[at + 1 :]), None),
+        **shown,
     )
 
 
@@ -150,17 +155,10 @@ def judged(plan: Plan, step: BuildStep) -> Markup | None:
     """Good and bad of what a step makes, drawn side by side; None where there is nothing to judge
     by eye.
     """
-    if not step.judge:
+    if not step.judge or step.end is None:
         return None
-    return Markup(
-        row(
-            judged_kind(
-                plan.ends["A"].part if step.end == "A" else plan.ends["B"].part,
-                step.kind,
-                plan.build.job.practices,
-            )
-        )
-    )
+    part = plan.ends[step.end].part
+    return Markup(row(judged_kind(part, step.kind, plan.build.job.practices)))
 
 
 @blueprint.post("/leads/<tag>/build/done")

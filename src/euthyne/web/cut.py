@@ -109,17 +109,17 @@ def _source(page: LeadPage) -> Source:
     found = next((x for x in laid(page.plan) if x.need.kind == "cable"), None)
     if found is None or page.plan.cut.length is None:
         return Source(laid=None, drawing=None, pieces=(), longest_m=0.0, there=0, spoiled=())
-    own = [s for s in on_hand() if (s.kind, s.what) == ("cable", found.need.what)]
-    drawing = Markup(cut_drawing(found.taken, page.plan.cut.length.cut_m)) if found.taken else None
     each = page.plan.cut.length.cut_m
-    pieces, there = tuple(s for s in own if s.left >= each), sum(int(s.left // each) for s in own)
-    longest = max((s.left for s in own), default=0.0)
+    own = [s for s in on_hand() if (s.kind, s.what) == ("cable", found.need.what)]
+    drawing = None
+    if found.taken:
+        drawing = Markup(cut_drawing(found.taken, each))
     return Source(
         laid=found,
         drawing=drawing,
-        pieces=pieces,
-        longest_m=longest,
-        there=there,
+        pieces=tuple(s for s in own if s.left >= each),
+        longest_m=max((s.left for s in own), default=0.0),
+        there=sum(int(s.left // each) for s in own),
         spoiled=spoiled(page.plan.build),
     )
 

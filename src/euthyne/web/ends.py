@@ -37,6 +37,12 @@ OVER_ALL = Question(
     optional=True,
     hint="empty: its standard's range",
 )
+SWITCH = Question("ends.switch", "Switch", "choice", choices=SWITCHED)
+FUSE_IN = Question("ends.fuse_in", "Fuse of its own", "choice", choices=SWITCHED)
+LAMP = Question("ends.switch_lit", "Lamp in it", "choice", choices=((False, "no"), (True, "yes")))
+BLANKED = Question(
+    "ends.blanked", "Empty cavities", "choice", choices=((False, "open"), (True, "blanked"))
+)
 LUGS = Question("ends.lugs_on_post", "Lugs on the post", "whole", bounds=(1, 12))
 
 
@@ -76,46 +82,35 @@ def _fields(
     suits = {p.id: p.words for p in shelf().values() if p.mains == mains or p.kind == "AC/DC"}
     parts = tuple((suits | dict(own)).items())
     tints = tuple((s.name, _scheme_words(s, cores)) for s in schemes_for(cores))
+    leaflet = ((None, "the same"), *tints)
     found = [
         Question("ends.a", "Supply end", "choice", choices=parts),
         Question("ends.b", "Load end", "choice", choices=parts),
         Question("ends.scheme", "Colours of the cable", "choice", choices=tints),
-        Question(
-            "ends.plug_scheme",
-            "Colours on the leaflet",
-            "choice",
-            choices=((None, "the same"), *tints),
-        ),
+        Question("ends.plug_scheme", "Colours on the leaflet", "choice", choices=leaflet),
         OVER_ALL,
     ]
     if mains:
-        found.append(Question("ends.switch", "Switch", "choice", choices=SWITCHED))
-        found.append(Question("ends.fuse_in", "Fuse of its own", "choice", choices=SWITCHED))
+        found += [SWITCH, FUSE_IN]
     if mains and switched:
-        found.append(
-            Question(
-                "ends.switch_lit", "Lamp in it", "choice", choices=((False, "no"), (True, "yes"))
-            )
-        )
-    on = ((None, "not said"), *((s, s) for s in studs()))
-    for end, stud in (("a", stud_a), ("b", stud_b)):
-        if stud:
-            words = "Stud, load end"
-            if end == "a":
-                words = "Stud, supply end"
-            found.append(Question(f"ends.stud_{end}", words, "choice", choices=on))
-    if stud_a or stud_b:
-        found.append(LUGS)
+        found.append(LAMP)
+    found += _studs(stud_a, stud_b)
     if sealed:
-        found.append(
-            Question(
-                "ends.blanked",
-                "Empty cavities",
-                "choice",
-                choices=((False, "open"), (True, "blanked")),
-            )
-        )
+        found.append(BLANKED)
     return tuple(found)
+
+
+def _studs(stud_a: str, stud_b: str) -> list[Question]:
+    """The stud each lug goes on, and how the lugs are made; nothing where there is no lug."""
+    on = ((None, "not said"), *((s, s) for s in studs()))
+    found = []
+    if stud_a:
+        found.append(Question("ends.stud_a", "Stud, supply end", "choice", choices=on))
+    if stud_b:
+        found.append(Question("ends.stud_b", "Stud, load end", "choice", choices=on))
+    if found:
+        found.append(LUGS)
+    return found
 
 
 def _scheme_words(scheme: Scheme, cores: tuple[str, ...]) -> str:

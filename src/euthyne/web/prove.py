@@ -187,6 +187,11 @@ def afresh(tag: str) -> str | Response:
     return back(tag, Stage.PROVE)
 
 
+def _kept_already(plan: Plan, line: str, value: float, above: bool) -> bool:
+    kept = plan.prove.reading(line)
+    return kept is not None and (kept.value, kept.above) == (value, above)
+
+
 @blueprint.post("/leads/<tag>/prove")
 def save(tag: str) -> str | Response:
     """Readings and the meter, as typed."""
@@ -196,16 +201,15 @@ def save(tag: str) -> str | Response:
     seen = {f"prove.{x.id}" for x in plan.prove.lines if f"reading.{x.id}" in request.form}
     fresh: list[Reading] = []
     for line in plan.prove.lines:
-        text = request.form.get(f"reading.{line.id}")
-        if text is None or not text.strip():
+        text = request.form.get(f"reading.{line.id}", "")
+        if not text.strip():
             continue
         try:
             value, above = read_value(line, text)
         except Refused:
             drafts[f"prove.{line.id}"] = text
             continue
-        kept = plan.prove.reading(line.id)
-        if kept is None or (kept.value, kept.above) != (value, above):
+        if not _kept_already(plan, line.id, value, above):
             fresh.append(Reading(line=line.id, value=value, at=now(), by=who(), above=above))
     if fresh:
         words = "; ".join(f"{r.line} {'>' if r.above else ''}{r.value:g}" for r in fresh)

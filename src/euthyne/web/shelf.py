@@ -171,31 +171,11 @@ def correct(name: str) -> str | Response | tuple[str, int]:
 def _corrected(part: Part, typed: dict[str, str]) -> Part:
     """The part with what its sheet says. Raises Refused with every fault."""
     faults: list[Fault] = []
-    figures: dict[str, float] = {}
-    wanted = [
-        (f"{name}.{end}", measure) for name, _, _, measure in RANGES for end in ("least", "most")
-    ]
-    for field, measure in (("amps", CURRENT), *wanted):
-        try:
-            figures[field] = read_quantity(typed.get(field, ""), measure, f"part.{field}").value
-        except Refused as refused:
-            faults += refused.faults
-    for mark, _ in _paths(part):
-        figures[f"path.{mark}"] = _figure(
-            typed=typed,
-            field=f"path.{mark}",
-            measure=SHORT,
-            before=dict(part.path_mm)[mark],
-            faults=faults,
-        )
-    torque = _figure(
-        typed=typed, field="torque", measure=TORQUE, before=part.torque_nm, faults=faults
-    )
+    figures = _figures_of_sheet(part, typed, faults)
     words = typed.get("words", "").strip()[:80]
     if len(words) < 3:
-        faults.append(
-            Fault("part.words", "it has no name", "what is printed on it, in a few words")
-        )
+        what = "what is printed on it, in a few words"
+        faults.append(Fault("part.words", "it has no name", what))
     if faults:
         raise Refused(*faults)
     strip = (figures["strip_mm.least"], figures["strip_mm.most"])
@@ -213,11 +193,31 @@ def _corrected(part: Part, typed: dict[str, str]) -> Part:
         lug_by_size=part.lug_by_size and as_before,
         wings=part.wings if as_before else None,
         path_mm=tuple((mark, figures.get(f"path.{mark}", mm)) for mark, mm in part.path_mm),
-        torque_nm=torque,
+        torque_nm=figures["torque"],
     )
     if found := faults_of(mine):
         raise Refused(*found)
     return mine
+
+
+def _figures_of_sheet(part: Part, typed: dict[str, str], faults: list[Fault]) -> dict[str, float]:
+    """Every figure of the form by its field; what can not be read is added to ``faults``."""
+    figures: dict[str, float] = {}
+    wanted = [
+        (f"{name}.{end}", measure) for name, _, _, measure in RANGES for end in ("least", "most")
+    ]
+    for field, measure in (("amps", CURRENT), *wanted):
+        try:
+            figures[field] = read_quantity(typed.get(field, ""), measure, f"part.{field}").value
+        except Refused as refused:
+            faults += refused.faults
+    before = {f"path.{mark}": (mm, SHORT) for mark, mm in _paths(part)}
+    before["torque"] = (part.torque_nm, TORQUE)
+    for field, (value, measure) in before.items():
+        figures[field] = _figure(
+            typed=typed, field=field, measure=measure, before=value, faults=faults
+        )
+    return figures
 
 
 def _paths(part: Part) -> tuple[tuple[str, float], ...]:

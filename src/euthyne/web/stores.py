@@ -31,7 +31,7 @@ from euthyne.core.stores import (
 )
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.quantity import LEG, MONEY, read_quantity, read_whole
-from euthyne.core.trade.sleeve import sleeves
+from euthyne.core.trade.sleeve import Sleeve, sleeves
 from euthyne.core.trade.wire import all_sizes
 from euthyne.drawing.reel import length_left
 from euthyne.exchange.stores_file import write_stores
@@ -78,7 +78,7 @@ def short(leads: list[Lead]) -> list[tuple[Need, float]]:
 
 
 @dataclass(frozen=True)
-class Shown:
+class OnHand:
     """Something on hand as a row: its words, its drawing where it has a length."""
 
     stock: Stock
@@ -93,46 +93,54 @@ def show() -> str:
 
 
 def _shown(add: str, typed: dict[str, str], wrong: dict[str, str]) -> str:
-    stock = on_hand()
     kind = next((k for k in KINDS if k == add), None)
-    longest = max((s.left for s in stock if s.kind == "cable"), default=1.0)
-    rows = [
-        Shown(
-            s,
-            words_of(s.kind, s.what),
-            Markup(length_left(s, longest)) if s.kind == "cable" else None,
-        )
-        for s in stock
-    ]
+    stock = on_hand()
     return render_template(
         "stores/page.html",
-        cables=sorted(
-            (r for r in rows if r.drawing),
-            key=lambda r: (r.stock.what, r.stock.offcut, -r.stock.left),
-        ),
-        counted=[r for r in rows if r.stock.kind in USED_UP and not r.drawing],
-        tools=[r for r in rows if r.stock.kind in ("tool", "die")],
+        cables=_cables(stock),
+        counted=_listed(stock, set(USED_UP) - {"cable"}),
+        tools=_listed(stock, {"tool", "die"}),
         kinds=KINDS,
         by_length=BY_LENGTH,
         add=kind,
-        choices=_choices(kind) if kind else [],
+        choices=_choices(kind),
         typed=typed,
         wrong=wrong,
         short=short([held.lead for held in store().all() if not held.sealed]),
     )
 
 
-def _choices(kind: StockKind) -> list[tuple[str, str]]:
+def _cables(stock: tuple[Stock, ...]) -> list[OnHand]:
+    """Cables by make-up, whole ones before offcuts, each drawn against the longest."""
+    cables = [s for s in stock if s.kind == "cable"]
+    longest = max((s.left for s in cables), default=1.0)
+    cables.sort(key=lambda s: (s.what, s.offcut, -s.left))
+    return [OnHand(s, words_of(s.kind, s.what), Markup(length_left(s, longest))) for s in cables]
+
+
+def _listed(stock: tuple[Stock, ...], kinds: set[StockKind]) -> list[OnHand]:
+    return [OnHand(s, words_of(s.kind, s.what), None) for s in stock if s.kind in kinds]
+
+
+def _choices(kind: StockKind | None) -> list[tuple[str, str]]:
     """What a kind can be, where there is a list of it."""
+    if kind is None:
+        return []
     if kind == "part":
         whats = [w for p in shelf().values() for w in _sizes_of(p)]
         return sorted(((w, words_of("part", w)) for w in whats), key=lambda pair: pair[1])
     if kind == "sleeve":
-        return [
-            (s.words, f"{s.words}{', adhesive-lined' if s.adhesive else ''}") for s in sleeves()
-        ]
-    asked = {n.what for held in store().all() for n in _needs(held.lead) if n.kind == kind}
-    return [(x, x) for x in sorted(asked | (set(KNOWN_TOOLS) if kind == "tool" else set()))]
+        return [(s.words, _sleeve_words(s)) for s in sleeves()]
+    known = {n.what for held in store().all() for n in _needs(held.lead) if n.kind == kind}
+    if kind == "tool":
+        known |= set(KNOWN_TOOLS)
+    return [(x, x) for x in sorted(known)]
+
+
+def _sleeve_words(sleeve: Sleeve) -> str:
+    if sleeve.adhesive:
+        return f"{sleeve.words}, adhesive-lined"
+    return sleeve.words
 
 
 def _sizes_of(part: Part) -> list[str]:

@@ -15,6 +15,14 @@ from euthyne.core.trade.worked import Working
 from euthyne.data.tables import rows
 
 
+def _usual_strands(area: float) -> list[Figure]:
+    """How a metric size is usually stranded; nothing for a size the table has not."""
+    for r in rows("conductors-metric.csv"):
+        if float(r["cross_section_mm2"]) == area:
+            return [Figure("Usual strands", r["usual_strands"].replace("x", " x "))]
+    return []
+
+
 def what_gauge(given: Size) -> Sum:
     """A size in the other units: mm2, gauge, circular mils, strands."""
     area = given.cross_section_mm2
@@ -26,24 +34,15 @@ def what_gauge(given: Size) -> Sum:
         for s in near
         if s.name != given.name
     )
-    strands = [
-        r["usual_strands"]
-        for r in rows("conductors-metric.csv")
-        if float(r["cross_section_mm2"]) == area
-    ]
-    ohms = (
-        Wire(given).ohms_per_m_20 if given.unit == "AWG" or area in metric_resistances() else None
-    )
     figures = [
         Figure("Copper", area, "mm²", 3),
         Figure("Circular mils", circular_mils(area), "cmil", 0),
         Figure("Next metric up", up_metric),
         Figure("Next gauge up", up_gauge),
     ]
-    if ohms is not None:
-        figures.append(Figure("A metre at 20 °C", ohms * 1000, "mohm", 2))
-    if strands:
-        figures.append(Figure("Usual strands", strands[0].replace("x", " x ")))
+    if given.unit == "AWG" or area in metric_resistances():
+        figures.append(Figure("A metre at 20 °C", Wire(given).ohms_per_m_20 * 1000, "mohm", 2))
+    figures += _usual_strands(area)
     return Sum(
         tuple(figures),
         "A bigger gauge number is a thinner wire. A metric size is a maximum resistance; a "

@@ -161,6 +161,7 @@ def _taken_back(build: BuildPlan, done: Done, back: set[str]) -> Recovery | None
     found = order(build, kept)
     if not found.possible:
         return None
+    # What was put on last comes off first.
     newest_first = tuple(s.what for s in reversed(done) if s.what in back)
     return Recovery("undo", undo=newest_first, steps=found.steps)
 

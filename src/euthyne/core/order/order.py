@@ -271,13 +271,12 @@ def _far_fed(build: BuildPlan, done: Done) -> Iterator[frozenset[str]]:
     """
     over = {s.what for s in done}
     choices: list[frozenset[str]] = [frozenset()]
-    for end in ("A", "B"):
-        loose = [p for p in build.parts if p.end == end and _slides(p) and p.id not in over]
-        for rank in sorted({p.rank for p in loose}, reverse=True):
-            above = [p.id for p in loose if p.rank > rank]
-            level = [p.id for p in loose if p.rank == rank]
-            for n in range(1, len(level) + 1):
-                choices += [frozenset((*above, *some)) for some in combinations(level, n)]
+    loose = [p for p in build.parts if _slides(p) and p.id not in over]
+    for end, rank in sorted({(p.end, p.rank) for p in loose}, key=lambda x: (x[0], -x[1])):
+        above = [p.id for p in loose if p.end == end and p.rank > rank]
+        level = [p.id for p in loose if p.end == end and p.rank == rank]
+        for n in range(1, len(level) + 1):
+            choices += [frozenset((*above, *some)) for some in combinations(level, n)]
     return iter(sorted(choices, key=len))
 
 

@@ -125,9 +125,11 @@ def _search(board: _Board, start: Job | None, until: float) -> tuple[int, ...] |
         if done == board.all:
             return ids
         key = (done, (last.end, last.tool) if last else None)
+        # The same steps done, with the same tool at the same end, at less cost: what follows is alike.
         if key in settled and settled[key] <= spent:
             continue
         settled[key] = spent
+        # The clock costs more than a step of the search, so it is read seldom.
         if tie % 64 == 0 and time.monotonic() > until:
             return None
         for moves in _moves(board, done, last):

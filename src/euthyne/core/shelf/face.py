@@ -101,5 +101,6 @@ def turned(face: Face) -> Face:
     """The face seen from its other side: its mirror image left to right. Turning twice gives the
     face back.
     """
+    # A slanted slot leans the other way in the mirror.
     mirrored = tuple(replace(c, x=-c.x, angle=-c.angle) for c in face.cavities)
     return replace(face, cavities=mirrored)

@@ -15,8 +15,8 @@ LOCKED = ("lock", "lever", "thread")
 
 
 @dataclass(frozen=True)
-class Question:
-    """A question of the finder: its id, its words, its answers as (id, words), and what may
+class Sight:
+    """What to look at: a question of the finder: its id, its words, its answers as (id, words), and what may
     mislead.
     """
 
@@ -27,7 +27,7 @@ class Question:
 
 
 QUESTIONS = (
-    Question(
+    Sight(
         "shows",
         "What does it show?",
         (
@@ -42,15 +42,15 @@ QUESTIONS = (
         "a connector, "
         "even where a shroud makes pins look like a socket.",
     ),
-    Question(
+    Sight(
         "count",
         "How many contacts, the earth counted?",
         tuple((str(n), str(n)) for n in (1, 2, 3, 4, 5, 6, 9, 26)),
     ),
-    Question("shape", "Round or flat?", (("round", "round"), ("flat", "flat"))),
-    Question("earth", "Has it an earth?", (("yes", "yes"), ("no", "no"))),
-    Question("lock", "Does it lock?", (("yes", "yes: twist, lever or thread"), ("no", "no"))),
-    Question(
+    Sight("shape", "Round or flat?", (("round", "round"), ("flat", "flat"))),
+    Sight("earth", "Has it an earth?", (("yes", "yes"), ("no", "no"))),
+    Sight("lock", "Does it lock?", (("yes", "yes: twist, lever or thread"), ("no", "no"))),
+    Sight(
         "size",
         "How wide is its face?",
         (("small", "under 20 mm"), ("middle", "20 to 45 mm"), ("large", "over 45 mm")),

@@ -214,21 +214,21 @@ def _unknown_joint(own: Part) -> list[Fault]:
 def _cavities(own: Part) -> list[Fault]:
     """Each cavity is there once, with one path of sensible length."""
     marks = [c.mark for c in own.face.cavities]
-    paths = [m for m, _ in own.path_mm]
+    paths = dict(own.path_mm)
     found = []
     for twice in sorted(m for m, n in Counter(marks).items() if n > 1):
         what = f"cavity {twice} is there twice"
         found.append(Fault("part.face.cavities", what, "one place for each mark"))
-    for mark, mm in own.path_mm:
-        if not 0 <= mm < 1000:
-            what = f"{mm:g} mm is no way to cavity {mark}"
-            found.append(Fault("part.path_mm", what, "0 to 1000 mm"))
     for lacking in [m for m in marks if m not in paths]:
         what = f"nothing says how far it is to cavity {lacking}"
         found.append(Fault("part.path_mm", what, "a path for each cavity"))
-    for astray in [m for m in paths if m not in marks]:
-        what = f"the face has no cavity {astray}"
-        found.append(Fault("part.path_mm", what, "a path for each cavity, no other"))
+    for mark, mm in own.path_mm:
+        if mark not in marks:
+            what = f"the face has no cavity {mark}"
+            found.append(Fault("part.path_mm", what, "a path for each cavity, no other"))
+        if not 0 <= mm < 1000:
+            what = f"{mm:g} mm is no way to cavity {mark}"
+            found.append(Fault("part.path_mm", what, "0 to 1000 mm"))
     return found
 
 

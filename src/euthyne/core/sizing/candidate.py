@@ -127,6 +127,7 @@ def carrying(brief: SizingBrief) -> int:
 def conductor_celsius(brief: SizingBrief, heating_amps: float, amps_at_reference: float) -> float:
     """Conductor temperature under load, held at the weakest of insulation and terminals."""
     basis = bases()[brief.conductor.basis]
+    # Loss goes with the square of the current, and the rise over the place with the loss.
     rise = (basis.limit_c - basis.reference_c) * (heating_amps / amps_at_reference) ** 2
     return min(brief.max_c, brief.place.ambient_c + rise)
 
@@ -159,6 +160,8 @@ class Trial:
         brief, amps = self.brief, self.amps
         conductor = brief.conductor
         wire = Wire(rated.size, conductor.metal, conductor.tinned)
+        # Heat is reckoned from the table's own ambient: a rating already cut for a hot place would
+        # count that place twice.
         at_reference = rated.amps * self.factors.at_reference
         celsius = conductor_celsius(brief, amps.heating_amps, at_reference)
         per_amp = self._volts_per_amp(wire, celsius)

@@ -105,6 +105,7 @@ def _choose(brief: SizingBrief, candidates: tuple[Candidate, ...], amps: Demand)
     chosen = next((c for c in candidates if c.fits), None)
     if chosen is None:
         return None
+    # A size nobody makes did not lose against a limit, so it can not say which limit decided.
     made = [c for c in candidates if "not-made" not in c.fails]
     smaller = [c for c in made if c.cross_section_mm2 < chosen.cross_section_mm2]
     decider = "smallest-made"

@@ -44,6 +44,7 @@ class Progress:
         the tag.
         """
         reached = [s for s in self.standings if s.stage in self.reach]
+        # A tag that is not made is no lack: it is what is left when all else is done.
         lacking = [s.stage for s in reached if s.mark == "stop" or not s.finished]
         if lacking and lacking[0] is not Stage.TAG:
             return lacking[0]

@@ -21,7 +21,7 @@ MAGNETIC_MULTIPLE = {
 
 
 @dataclass(frozen=True)
-class Family:
+class GuardFamily:
     """A family of fuses or breakers: usual ratings in amps, volts, kind of current, breaking
     capacity in kA.
     """
@@ -36,10 +36,10 @@ class Family:
 
 
 @cache
-def families() -> dict[str, Family]:
+def families() -> dict[str, GuardFamily]:
     """Every family by name."""
     return {
-        r["family"]: Family(
+        r["family"]: GuardFamily(
             name=r["family"],
             words=r["words"],
             volts=float(r["volts"]),

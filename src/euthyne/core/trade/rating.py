@@ -117,6 +117,7 @@ def _between(metric_rows: tuple[Rated, ...]) -> tuple[Rated, ...]:
 
 def _amps_at(metric_rows: tuple[Rated, ...], area: float) -> float:
     """Straight line between neighbours in log(area), log(amps)."""
+    # Ratings follow a power of the area, which is a straight line in logarithms.
     pairs = zip(metric_rows, metric_rows[1:], strict=False)
     below, above = next((a, b) for a, b in pairs if area <= b.size.cross_section_mm2)
     start, end = below.size.cross_section_mm2, above.size.cross_section_mm2
@@ -128,6 +129,7 @@ def k_ambient(basis: Basis, ambient_c: float, max_c: float) -> float:
     """Factor for a place hotter than the table's, or a weaker terminal; never above 1, 0 at the
     limit itself.
     """
+    # The rise goes with the square of the current, so the current with the root of the rise left.
     margin = (max_c - ambient_c) / (basis.limit_c - basis.reference_c)
     if margin > 0:
         return min(1.0, math.sqrt(margin))

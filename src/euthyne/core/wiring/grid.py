@@ -169,6 +169,7 @@ def _smallest_change(group: tuple[Point, ...], sounds: set[Pair], silent: set[Pa
     cheapest, best = len(silent), every
     if len(group) > MOST_SPLIT:
         return best
+    # The last point stays in the other half: a split and its mirror image are the same.
     for chosen in range(1, 2 ** (len(group) - 1)):
         half = {p for i, p in enumerate(group) if chosen >> i & 1}
         across = {x for x in every if len(x & half) == 1}

@@ -87,6 +87,7 @@ def groups_after(wiring: Wiring, mistakes: Sequence[Mistake]) -> tuple[tuple[Poi
     for m in mistakes:
         match m:
             case Open():
+                # Only marked: another mistake may still say where its ends would have been.
                 cut.add(where[m.wire, m.wire[0]][0])
             case Exchanged():
                 for wire, at, other in zip(m.wires, m.cavities, reversed(m.cavities), strict=True):

@@ -106,6 +106,7 @@ class Search:
     def parts(self, state: State, points: Sequence[int], wires: Sequence[int]) -> list["Part"]:
         """What is wrong, in parts that have neither a net nor a hearing in common."""
         nets = self.nets(state, points, wires)
+        # Groups that a wrong net holds together belong to one part, however long the chain of them.
         home = {g: g for g in {self.group[p] for p in points}}
 
         def top(g: int) -> int:
@@ -199,6 +200,7 @@ class Search:
             if not left:
                 return [[]]
             return []
+        # Each part needs a mistake of its own.
         if len(parts) > left:
             return []
         if len(parts) == 1:
@@ -206,6 +208,7 @@ class Search:
         whole: list[list[Mistake]] = [[]]
         for one in parts:
             found: list[list[Mistake]] = []
+            # One mistake stays in hand for each of the other parts.
             for depth in range(1, left - (len(parts) - 1) + 1):
                 found = self._within(step.after, one, depth, made, set())
                 if found:
@@ -415,6 +418,7 @@ class Search:
         ]
         groups = {self.group[p] for p in far}
         heard = [p for p in row if self.group[p] in groups and p not in far]
+        # Heard where it belongs and nowhere else: it was not moved.
         if at in heard and len(heard) == 1:
             return []
         return [p for p in heard if p != at]

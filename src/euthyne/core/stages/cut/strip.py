@@ -94,6 +94,12 @@ def bare_wanted(part: Part, copper_mm2: float = 0.0) -> Bare:
     return Bare(low, (low + high) / 2, high)
 
 
+def _round_posts_mm(part: Part, mark: str, core_mm: float) -> float:
+    """How much longer a core is for being led round the posts on its way."""
+    posts = [p for p in part.posts if p.cavity == mark]
+    return sum(round_post_mm(p.radius_mm, p.degrees, core_mm) for p in posts)
+
+
 def strip_plan(
     part: Part,
     landing: dict[str, str],
@@ -109,12 +115,7 @@ def strip_plan(
     Source: core = path + slack + strip; sheath = longest core - inside; the part's own dimensions.
     """
     slack, earth_last = slacks(tuple(landing), part.room_mm)
-    bent = {
-        mark: sum(
-            round_post_mm(p.radius_mm, p.degrees, core_mm) for p in part.posts if p.cavity == mark
-        )
-        for mark in part.marks
-    }
+    bent = {mark: _round_posts_mm(part, mark, core_mm) for mark in part.marks}
     path = {mark: straight + bent.get(mark, 0.0) for mark, straight in part.path_mm}
     bare = bare_wanted(part, copper_mm2)
     length = {

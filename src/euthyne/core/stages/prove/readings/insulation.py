@@ -61,7 +61,9 @@ def lines(cores: tuple[str, ...], measured: Measured) -> tuple[Line, ...]:
         pairs.append((f"insulation-{one}{other}", words))
     else:
         pairs += [
-            (f"insulation-{c}", f"{function_of(c)} to the others joined") for c in carrying[:-1]
+            # The last one was measured against all others when they were measured against it.
+            (f"insulation-{c}", f"{function_of(c)} to the others joined")
+            for c in carrying[:-1]
         ]
     return tuple(_line(key, words) for key, words in pairs)
 
