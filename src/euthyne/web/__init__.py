@@ -73,7 +73,9 @@ def create_app(store: LeadStore, folder: Path) -> Flask:
     app.jinja_env.globals["csrf_token"] = _token
     app.jinja_env.globals["sheets"] = SHEETS
     forms: Any = app.jinja_env.get_template("forms.html").module
-    app.jinja_env.globals.update(post=forms.post, form_token=forms.form_token)
+    app.jinja_env.globals.update(
+        post=forms.post, form_token=forms.form_token, form_field=forms.form_field
+    )
     for room in (
         bench,
         leads,

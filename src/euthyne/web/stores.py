@@ -3,7 +3,7 @@ is short.
 """
 
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import lru_cache, partial
 
 from flask import Blueprint, current_app, redirect, render_template, request, url_for
 from markupsafe import Markup
@@ -26,11 +26,9 @@ from euthyne.core.stores import (
     needs,
     part_what,
     shortages,
-    what_of,
     words_of,
 )
 from euthyne.core.trade.fault import Fault, Refused
-from euthyne.core.trade.quantity import LEG, MONEY, read_quantity, read_whole
 from euthyne.core.trade.sleeve import Sleeve, sleeves
 from euthyne.core.trade.wire import all_sizes
 from euthyne.drawing.reel import length_left
@@ -38,6 +36,7 @@ from euthyne.exchange.stores_file import write_stores
 from euthyne.store.stores import StoresStore
 from euthyne.web.fields import say
 from euthyne.web.frame import now, store, who
+from euthyne.web.takein import TakeIn, read_amount, take_in
 
 blueprint = Blueprint("stores", __name__)
 KINDS: dict[StockKind, str] = {
@@ -89,12 +88,17 @@ class OnHand:
 @blueprint.get("/stores")
 def show() -> str:
     """Everything on hand, and what is short."""
-    return _shown(request.args.get("add", ""), {"what": request.args.get("what", "")}, {})
+    kind = next((k for k in KINDS if k == request.args.get("add")), None)
+    if kind is None:
+        return _shown(None)
+    return _shown(take_in(kind, _choices(kind), what=request.args.get("what", "")))
 
 
-def _shown(add: str, typed: dict[str, str], wrong: dict[str, str]) -> str:
-    kind = next((k for k in KINDS if k == add), None)
+def _shown(form: TakeIn | None) -> str:
     stock = on_hand()
+    choices: list[tuple[str, str]] = []
+    if form is not None:
+        choices = _choices(form.asked)
     return render_template(
         "stores/page.html",
         cables=_cables(stock),
@@ -102,10 +106,8 @@ def _shown(add: str, typed: dict[str, str], wrong: dict[str, str]) -> str:
         tools=_listed(stock, {"tool", "die"}),
         kinds=KINDS,
         by_length=BY_LENGTH,
-        add=kind,
-        choices=_choices(kind),
-        typed=typed,
-        wrong=wrong,
+        form=form,
+        choices=choices,
         short=short([held.lead for held in store().all() if not held.sealed]),
     )
 
@@ -122,10 +124,8 @@ def _listed(stock: tuple[Stock, ...], kinds: set[StockKind]) -> list[OnHand]:
     return [OnHand(s, words_of(s.kind, s.what), None) for s in stock if s.kind in kinds]
 
 
-def _choices(kind: StockKind | None) -> list[tuple[str, str]]:
+def _choices(kind: StockKind) -> list[tuple[str, str]]:
     """What a kind can be, where there is a list of it."""
-    if kind is None:
-        return []
     if kind == "part":
         whats = [w for p in shelf().values() for w in _sizes_of(p)]
         return sorted(((w, words_of("part", w)) for w in whats), key=lambda pair: pair[1])
@@ -154,55 +154,20 @@ def _sizes_of(part: Part) -> list[str]:
 @blueprint.post("/stores")
 def add() -> str | Response | tuple[str, int]:
     """Take something in; what can not be used is said beside its field, nothing typed is lost."""
-    typed = {k: v.strip() for k, v in request.form.items() if k != "csrf_token"}
-    try:
-        kept().add(_read(typed), now(), who())
-    except Refused as refused:
-        return _shown(typed.get("kind", ""), typed, {f.field: say(f) for f in refused.faults}), 422
-    return redirect(url_for("stores.show"), 303)
-
-
-def _read(typed: dict[str, str]) -> Stock:
-    """What a form says. Raises Refused with every fault."""
-    kind = next((k for k in KINDS if k == typed.get("kind")), None)
+    kind = next((k for k in KINDS if k == request.form.get("kind")), None)
     if kind is None:
-        raise Refused(
-            Fault("kind", "nothing says what kind of thing it is", "one of the presses above")
-        )
-    faults: list[Fault] = []
-    what, left, price = "", 0.0, None
+        what = "nothing says what kind of thing it is"
+        raise Refused(Fault("kind", what, "one of those under Take in"))
+    form = take_in(kind, _choices(kind), given=request.form)
+    if not form.validate():
+        return _shown(form), 422
     try:
-        what = what_of(kind, typed.get("what", ""))
+        kept().add(form.stock(partial(_fresh, kind)), now(), who())
     except Refused as refused:
-        faults += refused.faults
-    try:
-        left = _amount(kind, typed.get("left", ""))
-    except Refused as refused:
-        faults += refused.faults
-    if typed.get("price"):
-        try:
-            price = read_quantity(typed["price"], MONEY, "price").value
-        except Refused as refused:
-            faults += refused.faults
-    if faults:
-        raise Refused(*faults)
-    name = typed.get("name", "")[:40] or _fresh(kind, what)
-    return Stock(
-        name=name,
-        kind=kind,
-        what=what,
-        left=left,
-        offcut=bool(typed.get("offcut")),
-        place=typed.get("place", "")[:60],
-        price=price,
-        source=typed.get("source", "")[:120],
-    )
-
-
-def _amount(kind: StockKind, text: str) -> float:
-    if kind in BY_LENGTH:
-        return read_quantity(text, LEG, "left").value
-    return float(read_whole(text=text, low=0, high=100_000, field="left", word="how many"))
+        for fault in refused.faults:
+            form[fault.field].errors = [say(fault)]
+        return _shown(form), 422
+    return redirect(url_for("stores.show"), 303)
 
 
 def _fresh(kind: StockKind, what: str) -> str:
@@ -249,7 +214,7 @@ def count() -> str | Response | tuple[str, int]:
     name, typed = request.form.get("name", ""), request.form.get("left", "")
     stock = next((s for s in on_hand() if s.name == name), None)
     try:
-        kept().count(name, _amount(stock.kind if stock else "part", typed), now(), who())
+        kept().count(name, read_amount(stock.kind if stock else "part", typed), now(), who())
     except Refused as refused:
         return _one(name, typed, say(refused.faults[0]))
     return redirect(url_for("stores.one", name=name), 303)
