@@ -115,7 +115,7 @@ def _heads(weighed: bool) -> str:
     heads = [(17.0, "Copper, to scale"), (HEATS_X, "Heats to")]
     heads += [(column.figures - 62, column.head) for column in (CARRIES, LOSES)]
     heads += [(METAL_X, "Metal")] if weighed else []
-    return "".join(text(x, 16, words, "ladder-head") for x, words in heads)
+    return "".join(text(x, 16, words, "ladder-head") for x, words in sorted(heads))
 
 
 def _dip(y: float, share: float, *, fails: bool) -> str:
