@@ -115,7 +115,7 @@ def test_a_piece_that_is_too_short_is_said_to_be_so(person):
     for name in ("Reel 1", "Reel 2"):
         person.send("/stores/one/count", name=name, left="20 m")
     assert "the longest is 20.00 m. It is never joined." in words(person.open("/leads/TR-0023/cut"))
-    assert "Stores have no screened-multicore 8x0.75." in words(person.open("/leads/TR-0027/cut"))
+    assert "Stores have no screened multicore 8x0.75." in words(person.open("/leads/TR-0027/cut"))
     person.send("/stores/one/count", name="Reel 6", left="3 m")
     assert "Stores hold 1 of the 2 lengths wanted." in words(person.open("/leads/TR-0014/cut"))
 
