@@ -86,9 +86,16 @@ def _cables(kind: Kind) -> list[CableType]:
     return [cable_types()[name] for name in kind.cables]
 
 
+def _cable_words(cable: CableType) -> str:
+    """A cable as one picks it: its designation and what it is, or what it is alone."""
+    if cable.called == cable.name:
+        return f"{cable.name}, {cable.words}"
+    return cable.words
+
+
 def fields_of(plan: Plan) -> tuple[Question, ...]:
     """The fields beside the ladder; a fused plug adds its fuse."""
-    cord_choices = tuple((c.name, f"{c.words}, {c.name}") for c in _cables(plan.kind))
+    cord_choices = tuple((c.name, _cable_words(c)) for c in _cables(plan.kind))
     brief = plan.lead.brief
     found = [
         Question("brief.run_m", "Run, one way", measure=LENGTH, drag=(0.2, 200.0)),
