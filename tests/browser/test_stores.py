@@ -14,7 +14,7 @@ RULES = "['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']"
 
 def test_a_reel_is_taken_in_and_a_lead_is_cut_from_it(page):
     page.goto("/leads/TR-0027/cut")
-    expect(page.get_by_text("Stores have no screened-multicore 8x0.75")).to_be_visible()
+    expect(page.get_by_text("Stores have no screened multicore 8x0.75")).to_be_visible()
     page.get_by_role("link", name="Take some in").click()
     expect(page.get_by_label("Type and make-up")).to_have_value("screened-multicore 8x0.75")
     page.get_by_label("Length on it").fill("a lot")
