@@ -44,6 +44,8 @@ WORDS = {
     "not-made": "not made",
 }
 AROUND = 3
+# Worked out once: a ladder is drawn at every letter that is typed.
+GAUGE_MM2 = tuple((g, awg(g).cross_section_mm2) for g in GAUGES)
 
 
 def shown(sizing: Sizing, taken: str | None) -> tuple[Candidate, ...]:
@@ -239,7 +241,7 @@ def _size_lines(c: Candidate) -> tuple[str, str]:
     size = size_named(c.size)
     if size.unit == "AWG":
         return f"{size.label} AWG", f"{c.cross_section_mm2:.2f} mm²"
-    thinner = [g for g in GAUGES if awg(g).cross_section_mm2 <= size.cross_section_mm2]
+    thinner = [g for g, mm2 in GAUGE_MM2 if mm2 <= size.cross_section_mm2]
     return f"{size.label} mm²", f"over {thinner[-1]} AWG" if thinner else ""
 
 
