@@ -197,7 +197,7 @@ def _one(name: str, typed: str, wrong: str) -> str | tuple[str, int]:
     page = render_template(
         "stores/one.html",
         stock=stock,
-        words=words_of(stock.kind, stock.what),
+        called=words_of(stock.kind, stock.what),
         by_length=stock.kind in BY_LENGTH,
         moves=kept().movements(name),
         typed=typed,
