@@ -1,5 +1,5 @@
-"""The order solver on random builds that can be built: twenty and forty steps, the worst, and its
-memory.
+"""The order solver on random builds that can be built: twenty and forty steps on one cable, forty
+on four, the worst, and its memory.
 
 Run: .venv/bin/python benchmarks/order.py
 Aims: twenty steps in 20 ms, forty in 1 s at the median, under 200 MB.
@@ -11,42 +11,67 @@ import time
 
 import psutil
 
-from euthyne.core.order.order import BuildPlan, Event, Threaded, order
+from euthyne.core.order.laid import BuildPlan, CableEnd, EndState, Event, Laid, Threaded
+from euthyne.core.order.order import order
 
 TOOLS = ("knife", "driver", "press 16", "heat gun", "spanner")
 
 
-def build(steps, chance):
-    """A build of two ends, with cores, that can be built: parts wide enough for the cable, needed
-    late.
+def build(steps, chance, cables=1):
+    """A build that can be built: cables with cores, parts wide enough for them, needed late; the
+    ends of several cables lie at two places.
     """
     cores = dict.fromkeys("LNE", 2.8)
     parts, events = [], []
-    for end in "AB":
-        half = steps // 2
-        n_events = max(3, round(half * chance.uniform(0.5, 0.75)))
+    names = [f"c{n}" for n in range(cables)]
+    for at in (CableEnd(name, end) for name in names for end in "AB"):
+        here = steps // (2 * cables)
+        n_events = max(3, round(here * chance.uniform(0.5, 0.75)))
+        own = []
         for i in range(n_events):
-            before = [e.id for e in events if e.end == end]
-            after = tuple(chance.sample(before, min(len(before), chance.choice((1, 1, 2)))))
-            on = chance.choice(("cable", ("L",), ("N",), ("E",)))
-            od = chance.choice((0, 4, 12, 30))
+            after = tuple(chance.sample(own, min(len(own), chance.choice((1, 1, 2)))))
+            on = chance.choice(((), ("L",), ("N",), ("E",)))
+            own.append(f"{at.words}-e{i}")
             events.append(
                 Event(
-                    f"{end}-e{i}", end, chance.choice(TOOLS), od, after, chance.random() < 0.3, on
+                    own[-1],
+                    (at,),
+                    chance.choice(TOOLS),
+                    chance.choice((0, 4, 12, 30)),
+                    after,
+                    chance.random() < 0.3,
+                    tuple(f"{at.cable}.{core}" for core in on),
                 )
             )
-        last = [e.id for e in events if e.end == end][-1]
-        for i in range(half - n_events):
+        for i in range(here - n_events):
             on = chance.choice(("cable", "cable", "L", "N"))
             bore = chance.choice((13, 16, 40)) if on == "cable" else chance.choice((4.5, 6, 40))
-            parts.append(Threaded(f"{end}-p{i}", end, i + 1, bore, last, on=on))
-    return BuildPlan(12.0, tuple(parts), tuple(events), cores)
+            name = f"{at.words}-p{i}"
+            parts.append(Threaded(name, at.end, i + 1, bore, own[-1], on=on, cable=at.cable))
+    a, b = EndState(place="battery"), EndState(place="inverter")
+    laid = tuple(Laid(name, 12.0, cores, a, b) for name in names)
+    return BuildPlan(laid, tuple(parts), tuple(events))
 
 
-def times(steps, many, chance):
+def lugs(cables):
+    """Singles between two places with a lug at each end, all made in the same way."""
+    parts, events = [], []
+    for at in (CableEnd(f"c{n}", end) for n in range(cables) for end in "AB"):
+        strip, press, shrink = (f"{at.words}-{does}" for does in ("strip", "press", "shrink"))
+        parts.append(Threaded(f"{at.words}-sleeve", at.end, 1, 17, shrink, cable=at.cable))
+        parts.append(Threaded(f"{at.words}-tag", at.end, 2, 17, shrink, cable=at.cable))
+        events.append(Event(strip, (at,), "knife"))
+        events.append(Event(press, (at,), "press 14", 21, (strip,), irreversible=True))
+        events.append(Event(shrink, (at,), "heat gun", 0, (press,)))
+    a, b = EndState(place="battery"), EndState(place="inverter")
+    laid = tuple(Laid(f"c{n}", 14.6, {}, a, b) for n in range(cables))
+    return BuildPlan(laid, tuple(parts), tuple(events))
+
+
+def times(steps, many, chance, cables=1):
     found = []
     while len(found) < many:
-        one = build(steps, chance)
+        one = build(steps, chance, cables)
         start = time.perf_counter()
         answer = order(one)
         took = (time.perf_counter() - start) * 1000
@@ -58,17 +83,22 @@ def times(steps, many, chance):
 def main():
     chance = random.Random(8)
     base = None
-    for steps, many in ((10, 200), (20, 200), (40, 200)):
-        found = times(steps, many, chance)
+    for steps, cables, many in ((10, 1, 200), (20, 1, 200), (40, 1, 200), (40, 4, 100)):
+        found = times(steps, many, chance, cables)
         took = [t for t, _ in found]
         middle = statistics.median(took)
         base = base or middle
         unproven = sum(not proven for _, proven in found)
         print(
-            f"{steps} steps: median {middle:7.2f} ms ({middle / base:5.1f}x ten steps), worst "
+            f"{steps} steps, {cables} cables: median {middle:7.2f} ms ({middle / base:5.1f}x ten steps), worst "
             f"{max(took):7.1f} ms, "
             f"{unproven} of {many} not proven"
         )
+    for cables in (2, 4):
+        start = time.perf_counter()
+        answer = order(lugs(cables))
+        took = (time.perf_counter() - start) * 1000
+        print(f"{cables} singles with lugs: {took:.1f} ms, {took / base:.1f}x, {answer.proven}")
     print(f"peak resident memory {psutil.Process().memory_info().rss / 1e6:.0f} MB")
 
 

@@ -11,7 +11,7 @@ from annotated_types import Ge, Le, MaxLen, MinLen
 
 from euthyne.core.lead import Rework
 from euthyne.core.lead.step import steps_named
-from euthyne.core.order.order import HAND
+from euthyne.core.order.laid import HAND
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.parts import shelf, stand_ins

@@ -1,6 +1,6 @@
 """The strip plan of an end, true to scale along the cord: sheath, cores, bare copper, trims."""
 
-from euthyne.core.order.order import End
+from euthyne.core.order.laid import End
 from euthyne.core.plan import Plan
 from euthyne.core.stages.cut.strip import CoreStrip, StripPlan
 from euthyne.drawing.colours import STRIPES, core_paint

@@ -7,7 +7,7 @@ from itertools import combinations
 from pathlib import Path
 
 import pytest
-from builds import builds, may_thread
+from builds import FAR, builds, changes, event, may_thread, one_cable, step
 from click.testing import CliRunner
 from hypothesis import given
 from hypothesis import strategies as st
@@ -15,32 +15,36 @@ from sampling import examples
 
 from euthyne.cli import main
 from euthyne.core.order.forgotten import recover
-from euthyne.core.order.order import BuildPlan, EndState, Event, Step, Threaded, gates, order
-from euthyne.exchange.order_contract import answer_json
+from euthyne.core.order.gates import gates
+from euthyne.core.order.laid import CableEnd, EndState, Threaded
+from euthyne.core.order.order import order
+from euthyne.exchange.order_contract import answer_json, read_build
 
-EXAMPLES = json.loads((Path(__file__).parent / "order-examples.json").read_text())
+HERE = Path(__file__).parent
+EXAMPLES = json.loads((HERE / "order-examples.json").read_text())
+CABLES = json.loads((HERE / "order-cables-examples.json").read_text())
 
 
 def check(build, steps):
     """Walks an order by the rules; raises where it breaks one. Returns what it costs."""
-    far = {s.what for s in steps if s.threads and s.end != build.part(s.what).end}
+    far = {s.what for s in steps if s.threads and s.at[0].end != build.part(s.what).end}
     own = {s.what for s in steps if s.threads and s.what not in far}
-    done, costs, lasting, last = set(), [len(far), 0, 0], 0, None
+    done, costs, lasting, last = set(), [len(far), 0, 0, 0], 0, None
     for place, s in enumerate(steps, start=1):
         p, e = build.part(s.what), build.event(s.what)
         if p is not None:
-            assert may_thread(build, p, s.end, done, far, own - done), (
-                f"{s.what} can not go on from {s.end}"
+            entry = s.at[0].end
+            assert may_thread(build, p, entry, done, far, own - done), (
+                f"{s.what} can not go on from {entry}"
             )
         else:
             assert set(e.after) <= done
             assert {q.id for q in build.parts if q.needed_by == e.id} <= done
             lasting += place if e.irreversible else 0
-        if last is not None:
-            costs[1] += last.end != s.end
-            costs[2] += last.tool != s.tool
+        changed = changes(build, last, (s.at, s.tool))
+        costs[1:] = [cost + more for cost, more in zip(costs[1:], changed, strict=True)]
         done.add(s.what)
-        last = s
+        last = (s.at, s.tool)
     assert len(done) == len(steps) == len(build.parts) + len(build.events)
     return (*costs, -lasting)
 
@@ -51,7 +55,7 @@ def brute(build):
     best = None
     for n in range(len(loose) + 1):
         for some in combinations(loose, n):
-            found = _walk(build, frozenset(some), frozenset(), None, (n, 0, 0, 0), 0, {})
+            found = _walk(build, frozenset(some), frozenset(), None, (n, 0, 0, 0, 0), 0, {})
             best = min((x for x in (best, found) if x is not None), default=None)
         if best is not None:
             return best
@@ -71,19 +75,19 @@ def _walk(build, far, done, last, cost, place, seen):
         if x.id in done:
             continue
         if isinstance(x, Threaded):
-            entry = {"A": "B", "B": "A"}[x.end] if x.id in far else x.end
+            entry = FAR[x.end] if x.id in far else x.end
             if not may_thread(build, x, entry, done, far, own - done):
                 continue
-            now, late = (entry, "hand"), 0
+            now, late = ((CableEnd(x.cable, entry),), "hand"), 0
         else:
             if (
                 not set(x.after) <= done
                 or not {p.id for p in build.parts if p.needed_by == x.id} <= done
             ):
                 continue
-            now, late = (x.end, x.tool), (place + 1 if x.irreversible else 0)
-        ends, tools = (0, 0) if last is None else (last[0] != now[0], last[1] != now[1])
-        spent = (cost[0], cost[1] + ends, cost[2] + tools, cost[3] - late)
+            now, late = (x.at, x.tool), (place + 1 if x.irreversible else 0)
+        ends, cables, tools = changes(build, last, now)
+        spent = (cost[0], cost[1] + ends, cost[2] + cables, cost[3] + tools, cost[4] - late)
         found = _walk(build, far, done | {x.id}, now, spent, place + 1, seen)
         best = min((y for y in (best, found) if y is not None), default=None)
     return best
@@ -97,8 +101,19 @@ def test_the_worked_answers_hold(example):
         assert found == wanted
 
 
+@pytest.mark.parametrize("example", CABLES, ids=lambda e: e["name"])
+def test_the_worked_answers_for_several_cables_hold(example):
+    answer = json.loads(answer_json(json.dumps(example["input"])))
+    assert {key: answer[key] for key in example["counts"]} == example["counts"]
+    build, _, _ = read_build(json.dumps(example["input"]))
+    named = {x.id: x for x in build.everything}
+    steps = [named[s.get("part") or s["event"]] for s in answer["steps"]]
+    assert answer["proven"]
+    assert len({x.id for x in steps}) == len(build.everything)
+
+
 @examples(150)
-@given(builds())
+@given(builds(most=8))
 def test_no_order_breaks_a_rule_and_none_is_better(build):
     found, least = order(build), brute(build)
     if least is None:
@@ -107,7 +122,8 @@ def test_no_order_breaks_a_rule_and_none_is_better(build):
     else:
         assert found.proven
         assert check(build, found.steps) == least
-        assert (found.far_fed, found.end_changes, found.tool_changes) == least[:3]
+        counts = (found.place_changes, found.cable_changes, found.tool_changes)
+        assert (found.far_fed, *counts) == least[:4]
 
 
 @examples(80)
@@ -119,13 +135,15 @@ def test_a_gate_shows_what_is_on_and_what_it_locks_out(build, data):
         s.what for s in found.steps if (e := build.event(s.what)) and e.irreversible
     ]
     for gate in told:
-        event = build.event(gate.before)
-        ranks = [build.part(p).rank for p in gate.on_cable_from_tip]
-        assert ranks == sorted(ranks)
+        shuts = build.event(gate.before)
+        for at, names in gate.on_cable.items():
+            assert at in shuts.at
+            ranks = [build.part(p).rank for p in names]
+            assert ranks == sorted(ranks)
         for name in gate.locked_out_after:
             part = build.part(name)
-            assert part.end == event.end
-            assert part.bore_mm < event.od_mm
+            assert part.home in shuts.at
+            assert part.bore_mm < shuts.od_mm
 
 
 @examples(100)
@@ -139,10 +157,8 @@ def test_the_way_back_ends_in_a_finished_lead(build, data):
     upto = data.draw(st.integers(0, len(found.steps)))
     done = tuple(s for s in found.steps[:upto] if s.what != missing)
     way = recover(build, done, missing)
-    gone = set(way.undo)
-    if way.how == "cut-back":
-        end = build.part(missing).end
-        gone = {s.what for s in done if (build.part(s.what) or build.event(s.what)).end == end}
+    cut = set(way.lost_mm)
+    gone = set(way.undo) | {s.what for s in done if cut & set(build.ends_of(s.what))}
     if way.how != "impossible":
         left = {s.what for s in done} - gone
         assert left | {s.what for s in way.steps} == {x.id for x in (*build.parts, *build.events)}
@@ -158,13 +174,13 @@ def boot(done, missing="A-boot", **boot_has):
         Threaded("A-collar", "A", 1, 14.0, "A-cover"),
     )
     events = (
-        Event("A-strip", "A", "knife"),
-        Event("A-crimp", "A", "press 16", 15.0, ("A-strip",), irreversible=True, cut_back_mm=35.0),
-        Event("A-cover", "A", "hand", 28.0, ("A-crimp",)),
+        event("A-strip", "A", "knife"),
+        event("A-crimp", "A", "press 16", 15.0, ("A-strip",), irreversible=True, cut_back_mm=35.0),
+        event("A-cover", "A", "hand", 28.0, ("A-crimp",)),
     )
-    build = BuildPlan(9.0, parts, events, b=EndState("finished", 32.0))
+    build = one_cable(9.0, parts, events, b=EndState("finished", 32.0))
     steps = {
-        x.id: Step(x.id, "A", getattr(x, "tool", "hand"), isinstance(x, Threaded))
+        x.id: step(x.id, "A", getattr(x, "tool", "hand"), isinstance(x, Threaded))
         for x in (*parts, *events)
     }
     return recover(build, tuple(steps[x] for x in done), missing)
@@ -193,11 +209,11 @@ def test_a_boot_that_is_made_split_goes_on_after_the_crimp():
 def test_the_other_end_is_used_while_it_is_open():
     parts = (Threaded("A-nut", "A", 1, 14.0, "A-close"),)
     events = (
-        Event("A-wire", "A", "driver", 30.0, irreversible=True),
-        Event("A-close", "A", "spanner", 40.0, ("A-wire",)),
+        event("A-wire", "A", "driver", 30.0, irreversible=True),
+        event("A-close", "A", "spanner", 40.0, ("A-wire",)),
     )
-    way = recover(BuildPlan(9.0, parts, events), (Step("A-wire", "A", "driver", False),), "A-nut")
-    assert (way.how, way.steps[0].end) == ("other-end", "B")
+    way = recover(one_cable(9.0, parts, events), (step("A-wire", "A", "driver"),), "A-nut")
+    assert (way.how, way.steps[0].at[0].end) == ("other-end", "B")
 
 
 def run(document):

@@ -4,26 +4,39 @@ can be finished.
 
 from itertools import combinations
 
-from builds import builds, may_thread
+from builds import builds, event, may_thread, one_cable, step
 from hypothesis import assume, given
 from hypothesis import strategies as st
 from sampling import examples
 
 from euthyne.core.order.forgotten import recover, redo
-from euthyne.core.order.order import BuildPlan, EndState, Event, Step, Threaded, order
+from euthyne.core.order.laid import EndState, Threaded
+from euthyne.core.order.order import order
 
 
-def end_of(build, name):
-    return (build.part(name) or build.event(name)).end
+def ends_of(build, name):
+    return set(build.ends_of(name))
 
 
 def waited_for(build, name):
     """What a step waited for, from the written rules alone."""
-    event, part = build.event(name), build.part(name)
-    if event is not None:
-        return set(event.after) | {p.id for p in build.parts if p.needed_by == name}
-    mates = [q for q in build.parts if (q.end, q.on) == (part.end, part.on) and not q.split]
+    done, part = build.event(name), build.part(name)
+    if done is not None:
+        return set(done.after) | {p.id for p in build.parts if p.needed_by == name}
+    mates = [q for q in build.parts if q.slot == part.slot and not q.split]
     return set(part.after) | {q.id for q in mates if q.rank > part.rank}
+
+
+def taken(build, way, done):
+    """The steps that go with a way back: taken back, or done at an end that is cut off."""
+    cut = set(way.lost_mm)
+    return set(way.undo) | {s.what for s in done if cut & ends_of(build, s.what)}
+
+
+def reaches(build, name, gone):
+    """True when a step goes because of others: it waited for one, or hangs on an end they cut."""
+    shares = any(ends_of(build, name) & ends_of(build, x) for x in gone)
+    return bool(waited_for(build, name) & gone) or shares
 
 
 def lasting(build, names):
@@ -52,13 +65,19 @@ def test_a_wrong_step_goes_back_with_all_that_waited_for_it_or_its_end_is_cut(bu
         assert list(way.undo) == newest_first
         assert (way.scrap, way.length_lost_mm) == ((), 0.0)
     elif way.how == "cut-back":
-        here = {s.what for s in done if end_of(build, s.what) == end_of(build, wrong)}
-        assert set(way.scrap) == {x for x in here if lasting(build, {x})}
-        costs = [build.event(x).cut_back_mm for x in way.scrap]
-        ends = build.end(end_of(build, wrong))
-        assert way.length_lost_mm == max(
-            [*costs, ends.cut_back_mm or 0.0 if ends.state == "finished" else 0.0, 0.0]
-        )
+        cut = set(way.lost_mm)
+        assert ends_of(build, wrong) <= cut
+        gone = taken(build, way, done)
+        assert set(way.scrap) == {x for x in gone if lasting(build, {x})}
+        assert all(ends_of(build, x) <= cut for x in way.scrap)
+        for at, mm in way.lost_mm.items():
+            costs = [build.event(x).cut_back_mm for x in way.scrap if at in ends_of(build, x)]
+            found = build.end(at)
+            costs.append(found.cut_back_mm or 0.0 if found.state == "finished" else 0.0)
+            assert mm == max([*costs, 0.0])
+        own = {at.cable for at in ends_of(build, wrong)}
+        waits = {x for x in gone if not {at.cable for at in ends_of(build, x)} & own}
+        assert all(reaches(build, x, gone - {x}) for x in waits)
     else:
         assert way.how == "impossible"
 
@@ -70,9 +89,7 @@ def test_after_the_way_back_everything_is_there_once(build, data):
     wrong = data.draw(st.sampled_from(done)).what
     way = redo(build, done, wrong)
     assume(way.how != "impossible")
-    gone = set(way.undo)
-    if way.how == "cut-back":
-        gone = {s.what for s in done if end_of(build, s.what) == end_of(build, wrong)}
+    gone = taken(build, way, done)
     kept = [s.what for s in done if s.what not in gone]
     again = [s.what for s in way.steps]
     assert sorted(kept + again) == sorted(x.id for x in build.everything)
@@ -101,11 +118,7 @@ def test_no_smaller_set_of_steps_could_be_taken_back_for_a_forgotten_part(build,
             closed = all(not waited_for(build, x) & back for x in kept)
             if not closed or lasting(build, back) or part.needed_by in kept:
                 continue
-            below = {
-                q.id
-                for q in build.parts
-                if (q.end, q.on) == (part.end, part.on) and q.rank < part.rank
-            }
+            below = {q.id for q in build.parts if q.slot == part.slot and q.rank < part.rank}
             free = part.split or not below & kept
             own = {p.id for p in build.parts} - kept
             assert not (
@@ -137,10 +150,10 @@ def test_a_split_part_that_went_on_before_its_outer_one_is_taken_off_again():
         Threaded("A-boot", "A", 2, 10.5, "A-cover"),
         Threaded("A-clip", "A", 1, 14.0, "A-cover", split=True),
     )
-    build = BuildPlan(
-        9.0, parts, (Event("A-cover", "A", "hand", 28.0),), b=EndState("finished", 32.0)
+    build = one_cable(
+        9.0, parts, (event("A-cover", "A", "hand", 28.0),), b=EndState("finished", 32.0)
     )
-    way = recover(build, (Step("A-clip", "A", "hand", True),), "A-boot")
+    way = recover(build, (step("A-clip", "A", "hand", True),), "A-boot")
     assert (way.how, way.undo, way.scrap) == ("undo", ("A-clip",), ())
     assert [s.what for s in way.steps] == ["A-boot", "A-clip", "A-cover"]
 
@@ -148,21 +161,21 @@ def test_a_split_part_that_went_on_before_its_outer_one_is_taken_off_again():
 def test_a_split_part_goes_on_over_what_an_unsplit_one_could_not_pass():
     parts = (Threaded("A-clip", "A", 1, 14.0, "A-cover", split=True),)
     events = (
-        Event("A-press", "A", "press", 20.0, irreversible=True),
-        Event("A-cover", "A", after=("A-press",)),
+        event("A-press", "A", "press", 20.0, irreversible=True),
+        event("A-cover", "A", after=("A-press",)),
     )
-    way = recover(BuildPlan(9.0, parts, events), (Step("A-press", "A", "press", False),), "A-clip")
+    way = recover(one_cable(9.0, parts, events), (step("A-press", "A", "press", False),), "A-clip")
     assert (way.how, [s.what for s in way.steps]) == ("still-time", ["A-clip", "A-cover"])
 
 
 def test_what_obstructs_only_after_the_part_has_its_place_is_taken_back_alone():
     parts = (Threaded("A-boot", "A", 1, 10.5, "A-cover"),)
     events = (
-        Event("A-strip", "A", "knife"),
-        Event("A-tape", "A", "hand", 12.0, ("A-strip",)),
-        Event("A-cover", "A", "hand", 28.0, ("A-tape",)),
+        event("A-strip", "A", "knife"),
+        event("A-tape", "A", "hand", 12.0, ("A-strip",)),
+        event("A-cover", "A", "hand", 28.0, ("A-tape",)),
     )
-    build = BuildPlan(9.0, parts, events, b=EndState("finished", 32.0))
-    done = (Step("A-strip", "A", "knife", False), Step("A-tape", "A", "hand", False))
+    build = one_cable(9.0, parts, events, b=EndState("finished", 32.0))
+    done = (step("A-strip", "A", "knife", False), step("A-tape", "A", "hand", False))
     way = recover(build, done, "A-boot")
     assert (way.how, way.undo) == ("undo", ("A-tape",))

@@ -1,9 +1,11 @@
 """The order of a build: nothing is ever locked out."""
 
 import pytest
+from builds import event, one_cable, step
 from leads import plan
 
-from euthyne.core.order.order import BuildPlan, Event, Step, Threaded, order
+from euthyne.core.order.laid import Threaded
+from euthyne.core.order.order import order
 
 
 def end(letter, *parts):
@@ -13,15 +15,15 @@ def end(letter, *parts):
         for name, rank, bore in parts
     )
     events = (
-        Event(f"{letter}-strip", letter, "knife"),
-        Event(f"{letter}-wire", letter, "driver", 30, (f"{letter}-strip",)),
-        Event(f"{letter}-close", letter, "spanner", 45, (f"{letter}-wire",)),
+        event(f"{letter}-strip", letter, "knife"),
+        event(f"{letter}-wire", letter, "driver", 30, (f"{letter}-strip",)),
+        event(f"{letter}-close", letter, "spanner", 45, (f"{letter}-wire",)),
     )
     return threaded, events
 
 
 def build(od, a, b):
-    return BuildPlan(od, a[0] + b[0], a[1] + b[1])
+    return one_cable(od, a[0] + b[0], a[1] + b[1])
 
 
 def test_two_ends_with_nuts_and_seals():
@@ -32,7 +34,7 @@ def test_two_ends_with_nuts_and_seals():
             end("B", ("nut", 2, 16), ("seal", 1, 13), ("tag", 3, 14)),
         )
     )
-    assert (found.far_fed, found.end_changes, found.tool_changes) == (0, 1, 7)
+    assert (found.far_fed, found.place_changes, found.tool_changes) == (0, 1, 7)
     ids = [s.what for s in found.steps]
     assert ids.index("A-nut") < ids.index("A-seal") < ids.index("A-wire")
     assert ids.index("B-tag") < ids.index("B-nut") < ids.index("B-seal")
@@ -42,13 +44,13 @@ def test_a_boot_goes_on_before_the_crimp():
     a = (
         (Threaded("A-boot", "A", 2, 10.5, "A-cover"), Threaded("A-collar", "A", 1, 14, "A-cover")),
         (
-            Event("A-strip", "A", "knife"),
-            Event("A-crimp", "A", "press 16", 15, ("A-strip",), irreversible=True),
-            Event("A-cover", "A", "hand", 0, ("A-crimp",)),
+            event("A-strip", "A", "knife"),
+            event("A-crimp", "A", "press 16", 15, ("A-strip",), irreversible=True),
+            event("A-cover", "A", "hand", 0, ("A-crimp",)),
         ),
     )
     found = order(build(9, a, ((), ())))
-    assert (found.far_fed, found.end_changes, found.tool_changes) == (0, 0, 3)
+    assert (found.far_fed, found.place_changes, found.tool_changes) == (0, 0, 3)
     assert [s.what for s in found.steps][:2] == ["A-boot", "A-collar"]
 
 
@@ -63,7 +65,7 @@ def test_a_part_locked_out_at_home_is_fed_from_the_far_end():
     late = Threaded("A-sleeve", "A", 1, 20, "A-close", after=("A-wire",))
     found = order(build(9, ((late,), a[1]), b))
     assert found.far_fed == 1
-    assert next(s for s in found.steps if s.what == "A-sleeve").end == "B"
+    assert next(s for s in found.steps if s.what == "A-sleeve").at[0].end == "B"
 
 
 def test_the_steps_of_a_lead_thread_before_they_land():
@@ -103,9 +105,9 @@ def test_a_cord_too_fat_for_the_cover_traps_it(od):
 
 def test_a_part_from_the_far_end_does_not_pass_one_that_is_on_already():
     parts = (Threaded("nut", "A", 1, 16), Threaded("seal", "A", 2, 16))
-    plug = Event("A-plug", "A", "driver", 30)
-    cord = BuildPlan(12.0, parts, (plug, Event("B-plug", "B", "driver", 30)))
-    shut = Step("A-plug", "A", "driver", threads=False)
-    seal_on = Step("seal", "A", "hand", threads=True)
+    plug = event("A-plug", "A", "driver", 30)
+    cord = one_cable(12.0, parts, (plug, event("B-plug", "B", "driver", 30)))
+    shut = step("A-plug", "A", "driver", threads=False)
+    seal_on = step("seal", "A", "hand", threads=True)
     assert order(cord, done=(shut,)).far_fed == 2
     assert not order(cord, done=(seal_on, shut)).possible

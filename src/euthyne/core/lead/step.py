@@ -5,7 +5,7 @@ only here is it read.
 from dataclasses import dataclass
 from typing import Literal, get_args
 
-from euthyne.core.order.order import End as End
+from euthyne.core.order.laid import End as End
 
 WholeEnd = Literal["strip", "cores", "grip", "fuse", "close"]
 OnSomething = Literal["layer", "land", "solder", "shrink", "sleeve", "wireseal"]

@@ -1,38 +1,32 @@
 """A part that was forgotten, or a step that is not right: the cheapest way back."""
 
-from dataclasses import dataclass, replace
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
 from typing import Literal
 
-from euthyne.core.order.order import (
-    OPEN,
-    OTHER,
-    BuildPlan,
-    Done,
-    End,
-    Event,
-    Order,
-    Step,
-    Threaded,
-    could_go_on,
-    obstacles,
-    order,
-    with_split,
-)
+from euthyne.core.order.feeding import could_go_on, obstacles, with_split
+from euthyne.core.order.laid import BuildPlan, CableEnd, Event, Laid, Threaded
+from euthyne.core.order.order import Done, Step, order
 
 How = Literal["still-time", "other-end", "split", "undo", "cut-back", "impossible"]
 
 
 @dataclass(frozen=True)
 class Recovery:
-    """How a forgotten part still gets on: what is taken back, scrapped and lost (mm), and the steps
-    from there.
+    """How a forgotten part still gets on: what is taken back, scrapped and lost (mm, by cable end),
+    and the steps from there.
     """
 
     how: How
     undo: tuple[str, ...] = ()
     scrap: tuple[str, ...] = ()
-    length_lost_mm: float = 0.0
+    lost_mm: Mapping[CableEnd, float] = field(default_factory=dict)
     steps: tuple[Step, ...] = ()
+
+    @property
+    def length_lost_mm(self) -> float:
+        """The most that one cable end loses, in mm."""
+        return max(self.lost_mm.values(), default=0.0)
 
 
 def recover(build: BuildPlan, done: Done, missing: str) -> Recovery:
@@ -50,7 +44,7 @@ def recover(build: BuildPlan, done: Done, missing: str) -> Recovery:
         _put_on_now(build, part, done)
         or _split(build, part, done)
         or _undo(build, part, done)
-        or _cut_back(build, part.end, done)
+        or _cut_back(build, (part.home,), done)
         or Recovery("impossible")
     )
 
@@ -59,9 +53,9 @@ def _put_on_now(build: BuildPlan, part: Threaded, done: Done) -> Recovery | None
     """Nothing is taken back: the part goes on here, or from the other end."""
     over = frozenset(s.what for s in done)
     how: How
-    if not _in_the_way(build, part, done) and could_go_on(build, part, part.end, over):
+    if not _in_the_way(build, part, done) and could_go_on(build, part, part.home, over):
         how = "still-time"
-    elif part.needed_by not in over and could_go_on(build, part, OTHER[part.end], over):
+    elif part.needed_by not in over and could_go_on(build, part, part.home.other, over):
         how = "other-end"
     else:
         return None
@@ -83,23 +77,22 @@ def _split(build: BuildPlan, part: Threaded, done: Done) -> Recovery | None:
 
 def redo(build: BuildPlan, done: Done, wrong: str) -> Recovery:
     """The way back when a done step is not right: take it back with all that waited for it, or cut
-    its end off.
+    its cable ends off.
 
     Parameters: build; done, the steps done, in order; wrong, the id of one of them. Returns:
     Recovery: ``undo`` where nothing that must go is irreversible, else ``cut-back``. Raises:
     KeyError when no such step is done.
     """
-    step = next((s for s in done if s.what == wrong), None)
-    if step is None:
+    if wrong not in {s.what for s in done}:
         raise KeyError(wrong)
     part = build.part(wrong)
-    own = part or build.event(wrong)
-    assert own is not None
     back = _with_dependents(
         build, done, {wrong} | (_in_the_way(build, part, done) if part else set())
     )
     return (
-        _taken_back(build, done, back) or _cut_back(build, own.end, done) or Recovery("impossible")
+        _taken_back(build, done, back)
+        or _cut_back(build, build.ends_of(wrong), done)
+        or Recovery("impossible")
     )
 
 
@@ -113,10 +106,8 @@ def _in_the_way(build: BuildPlan, part: Threaded, done: Done) -> set[str]:
     else:
         wrong = set()
     if not part.split:
-        wrong |= {e.id for e in obstacles(build, part, part.end)}
-        wrong |= {
-            q.id for q in build.parts if (q.end, q.on) == (part.end, part.on) and q.rank < part.rank
-        }
+        wrong |= {e.id for e in obstacles(build, part, part.home)}
+        wrong |= {q.id for q in build.in_slot(part.slot) if q.rank < part.rank}
     return _with_dependents(build, done, wrong & over)
 
 
@@ -134,19 +125,16 @@ def _waited_for(build: BuildPlan, step: str) -> set[str]:
     event, part = build.event(step), build.part(step)
     if event is not None:
         return set(event.after) | {p.id for p in build.parts if p.needed_by == step}
-    assert part is not None
-    above = {
-        q.id
-        for q in build.parts
-        if (q.end, q.on) == (part.end, part.on) and q.rank > part.rank and not q.split
-    }
+    if part is None:
+        raise KeyError(step)
+    above = {q.id for q in build.in_slot(part.slot) if q.rank > part.rank and not q.split}
     return set(part.after) | above
 
 
 def _undo(build: BuildPlan, part: Threaded, done: Done) -> Recovery | None:
     back = _in_the_way(build, part, done)
     kept = frozenset(s.what for s in done if s.what not in back)
-    if could_go_on(build, part, part.end, kept):
+    if could_go_on(build, part, part.home, kept):
         return _taken_back(build, done, back)
     return None
 
@@ -161,38 +149,83 @@ def _taken_back(build: BuildPlan, done: Done, back: set[str]) -> Recovery | None
     found = order(build, kept)
     if not found.possible:
         return None
-    # What was put on last comes off first.
-    newest_first = tuple(s.what for s in reversed(done) if s.what in back)
-    return Recovery("undo", undo=newest_first, steps=found.steps)
+    return Recovery("undo", undo=_newest_first(done, back), steps=found.steps)
 
 
-def _cut_back(build: BuildPlan, end: End, done: Done) -> Recovery | None:
-    """An end is cut off and begun again."""
-    at = build.end(end)
-    if at.state == "finished" and at.cut_back_mm is None:
+def _newest_first(done: Done, back: set[str]) -> tuple[str, ...]:
+    """What was put on last comes off first."""
+    return tuple(s.what for s in reversed(done) if s.what in back)
+
+
+def _cut_back(build: BuildPlan, ends: tuple[CableEnd, ...], done: Done) -> Recovery | None:
+    """Cable ends are cut off and begun again, with those that hang on them; None when one of them
+    can not be cut.
+    """
+    cut, back = _spoilt_with(build, ends, done)
+    if any((at := build.end(x)).state == "finished" and at.cut_back_mm is None for x in cut):
         return None
-    here = {x.id for x in build.everything if x.end == end}
-    kept = tuple(s for s in done if s.what not in here)
-    if end == "A":
-        opened = replace(build, a=OPEN)
-    else:
-        opened = replace(build, b=OPEN)
-    found: Order = order(opened, kept)
+    kept = tuple(s for s in done if s.what not in back)
+    found = order(_opened(build, cut), kept)
     if not found.possible:
         return None
-    spoiled = _spoiled(build, end, done)
-    lost = [e.cut_back_mm for e in spoiled]
-    if at.state == "finished":
-        lost.append(at.cut_back_mm or 0.0)
+    spoiled = [e for e in _events(build, done) if e.irreversible and e.id in back]
+    at_the_cut = {x.id for x in build.everything if cut & set(build.ends_of(x.id))}
     return Recovery(
         "cut-back",
+        undo=_newest_first(done, back - at_the_cut),
         scrap=tuple(e.id for e in spoiled),
-        length_lost_mm=max(lost, default=0.0),
+        lost_mm={end: _lost_mm(build, end, spoiled) for end in sorted(cut)},
         steps=found.steps,
     )
 
 
-def _spoiled(build: BuildPlan, end: End, done: Done) -> list[Event]:
-    """What was done at an end and can not be undone, in the order it was done."""
-    events = [build.event(s.what) for s in done]
-    return [e for e in events if e is not None and e.irreversible and e.end == end]
+def _spoilt_with(
+    build: BuildPlan, ends: tuple[CableEnd, ...], done: Done
+) -> tuple[set[CableEnd], set[str]]:
+    """The cable ends that go when some are cut off, and the steps that go with them.
+
+    Everything done at an end goes with it. On another cable goes only what waited for that; and
+    where it can not be taken back, its own ends are cut as well.
+    """
+    cut = set(ends)
+    while True:
+        cables = {end.cable for end in cut}
+        here = {s.what for s in done if cut & set(build.ends_of(s.what))}
+        back = here | {
+            name
+            for name in _with_dependents(build, done, set(here))
+            if not any(end.cable in cables for end in build.ends_of(name))
+        }
+        lasting = [e for e in _events(build, done) if e.irreversible and e.id in back]
+        more = {end for e in lasting for end in e.at} - cut
+        if not more:
+            return cut, back
+        cut |= more
+
+
+def _events(build: BuildPlan, done: Done) -> list[Event]:
+    events = (build.event(s.what) for s in done)
+    return [e for e in events if e is not None]
+
+
+def _opened(build: BuildPlan, cut: set[CableEnd]) -> BuildPlan:
+    """The build with some cable ends open again."""
+    return replace(build, cables=tuple(_opened_cable(cable, cut) for cable in build.cables))
+
+
+def _opened_cable(cable: Laid, cut: set[CableEnd]) -> Laid:
+    a, b = cable.a, cable.b
+    if CableEnd(cable.name, "A") in cut:
+        a = a.opened
+    if CableEnd(cable.name, "B") in cut:
+        b = b.opened
+    return replace(cable, a=a, b=b)
+
+
+def _lost_mm(build: BuildPlan, end: CableEnd, spoiled: list[Event]) -> float:
+    """What cutting one end off costs: what is scrapped there, and its finish if it had one."""
+    lost = [e.cut_back_mm for e in spoiled if end in e.at]
+    at = build.end(end)
+    if at.state == "finished":
+        lost.append(at.cut_back_mm or 0.0)
+    return max(lost, default=0.0)

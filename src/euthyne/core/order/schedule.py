@@ -1,5 +1,5 @@
-"""Putting jobs in order: the fewest changes of end, then of tool, what can not be undone as late as
-it can be.
+"""Putting jobs in order: the fewest changes of place, then of cable, then of tool, what can not be
+undone as late as it can be.
 """
 
 import heapq
@@ -7,31 +7,59 @@ import time
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
-Rank = tuple[int, int, int, int]
+Rank = tuple[int, int, int, int, int]
+Class = tuple[frozenset[str], frozenset[str], str]
+NOTHING_SPENT: Rank = (0, 0, 0, 0, 0)
 SECONDS = 1.0
 
 
 @dataclass(frozen=True)
 class Job:
-    """Something to do at an end with a tool; ``lasting`` when it can not be undone, ``early`` when
-    sooner is kinder.
+    """Something to do with a tool at one place or several, to one cable or several; ``lasting`` when
+    it can not be undone, ``early`` when sooner is kinder.
     """
 
     id: str
-    end: str
+    places: frozenset[str]
+    cables: frozenset[str]
     tool: str
     lasting: bool = False
     early: bool = False
 
+    @property
+    def of_class(self) -> Class:
+        """What is alike of jobs that follow each other at no cost."""
+        return self.places, self.cables, self.tool
+
 
 @dataclass(frozen=True)
 class Sequence:
-    """An order of jobs, its changes of end and of tool, and whether no better one exists."""
+    """An order of jobs, its changes of place, of cable and of tool, and whether no better one exists."""
 
     ids: tuple[str, ...]
-    end_changes: int
+    place_changes: int
+    cable_changes: int
     tool_changes: int
     proven: bool
+
+
+@dataclass(frozen=True)
+class _Cell:
+    """Jobs that hang together by place and by cable: the region of places they stand in, and all of
+    them as bits.
+    """
+
+    region: int
+    jobs: int
+
+
+@dataclass(frozen=True)
+class _Left:
+    """What is left of a cell: its tools, those it can be entered with, those it can be left with."""
+
+    tools: frozenset[str]
+    entered: frozenset[str]
+    left: frozenset[str]
 
 
 def _bits(places: Iterable[int]) -> int:
@@ -42,8 +70,22 @@ def _bits(places: Iterable[int]) -> int:
     return whole
 
 
+def _together_by(names: Mapping[int, frozenset[str]]) -> list[list[int]]:
+    """Jobs in groups that share names, directly or through others of the group."""
+    groups: list[tuple[set[str], list[int]]] = []
+    for job, own in names.items():
+        joined = [g for g in groups if g[0] & own]
+        groups = [g for g in groups if not g[0] & own]
+        words, members = set(own), [job]
+        for other_words, others in joined:
+            words |= other_words
+            members += others
+        groups.append((words, members))
+    return [members for _, members in groups]
+
+
 class _Board:
-    """The jobs as bits: what each waits for, and the class (end and tool) it belongs to."""
+    """The jobs as bits: what each waits for, and the cells of place and cable they stand in."""
 
     def __init__(self, jobs: tuple[Job, ...], before: Mapping[str, Iterable[str]]) -> None:
         place = {job.id: i for i, job in enumerate(jobs)}
@@ -54,15 +96,30 @@ class _Board:
             for i in range(len(jobs))
         ]
         self.all = (1 << len(jobs)) - 1
-        self.ends = self._by_name([job.end for job in jobs])
-        self.tools = self._by_name([job.tool for job in jobs])
         self.lasting = _bits(i for i, job in enumerate(jobs) if job.lasting)
+        self.classes = [job.of_class for job in jobs]
+        self.regions = _together_by({i: job.places for i, job in enumerate(jobs)})
+        self.cells = [
+            _Cell(region, _bits(found))
+            for region, members in enumerate(self.regions)
+            for found in _together_by({i: jobs[i].cables for i in members})
+        ]
+        self.region_bits = [_bits(members) for members in self.regions]
+        self.ancestors = self._ancestors()
+        self._left: dict[int, _Left] = {}
+        self._touched: dict[Class, tuple[list[int], list[_Cell]]] = {}
 
-    def _by_name(self, names: list[str]) -> dict[str, int]:
-        return {
-            name: _bits(i for i, n in enumerate(names) if n == name)
-            for name in dict.fromkeys(names)
-        }
+    def _ancestors(self) -> list[int]:
+        """For each job all that comes before it, however far."""
+        before = list(self.waits)
+        for k in range(len(before)):
+            for i, waits in enumerate(before):
+                if waits >> k & 1:
+                    before[i] |= before[k]
+        return before
+
+    def _of(self, bits: int) -> list[int]:
+        return [i for i in range(len(self.jobs)) if bits >> i & 1]
 
     def free(self, done: int) -> list[int]:
         """Jobs that may come next."""
@@ -70,22 +127,93 @@ class _Board:
             i for i in range(len(self.jobs)) if not done >> i & 1 and self.waits[i] & ~done == 0
         ]
 
-    def cost(self, last: Job | None, job: Job) -> tuple[int, int]:
-        """Changes of end and of tool from one job to the next."""
+    def cost(self, last: Job | None, job: Job) -> tuple[int, int, int]:
+        """Changes of place, of cable and of tool from one job to the next."""
         if last is None:
-            return (0, 0)
-        return (last.end != job.end, last.tool != job.tool)
+            return (0, 0, 0)
+        return (
+            last.places.isdisjoint(job.places),
+            last.cables.isdisjoint(job.cables),
+            last.tool != job.tool,
+        )
 
     def at_least(self, done: int, last: Job | None) -> Rank:
-        """What is left can not cost less than this."""
+        """What is left can not cost less than this.
+
+        Each region of places is entered at least once, each cell of cables in it, each tool in that;
+        an order that enters one of them again is dearer in a graver count already.
+        """
         left = self.all & ~done
-        ends = [e for e, bits in self.ends.items() if bits & left]
-        tools = [t for t, bits in self.tools.items() if bits & left]
         n, m = len(self.jobs), (self.lasting & left).bit_count()
         latest = sum(range(n - m + 1, n + 1))
+        here, own = self._touches(last)
+        regions = [r for r, bits in enumerate(self.region_bits) if bits & left]
+        cells = [cell for cell in self.cells if cell.jobs & left]
+        places = len([r for r in regions if r not in here])
+        cables = 0
+        for r in regions:
+            found = [cell for cell in cells if cell.region == r]
+            if here == [r]:
+                cables += len([cell for cell in found if cell not in own])
+            else:
+                cables += len(found) - 1
         if last is None:
-            return max(len(ends) - 1, 0), max(len(tools) - 1, 0), -latest, 0
-        return sum(e != last.end for e in ends), sum(t != last.tool for t in tools), -latest, 0
+            places = max(places - 1, 0)
+        return places, cables, self._tools(left, cells, own, last), -latest, 0
+
+    def _tools(self, left: int, cells: list[_Cell], own: list[_Cell], last: Job | None) -> int:
+        """The least changes of tool: within each cell, and from one to the next where none can be
+        kept in the hand.
+        """
+        there = [(cell, self._left_of(cell.jobs & left)) for cell in cells]
+        changes = unmatched = 0
+        for cell, now in there:
+            if last is not None and own == [cell]:
+                changes += len(now.tools - {last.tool})
+                continue
+            changes += len(now.tools) - 1
+            hands = [other.left for c, other in there if c is not cell]
+            if last is not None and not (len(own) == 1 and own[0].jobs & left):
+                hands.append(frozenset((last.tool,)))
+            unmatched += all(now.entered.isdisjoint(tools) for tools in hands)
+        if last is None:
+            unmatched = max(unmatched - 1, 0)
+        return changes + unmatched
+
+    def _left_of(self, bits: int) -> _Left:
+        if bits not in self._left:
+            jobs = self._of(bits)
+            inner = 0
+            for i in jobs:
+                inner |= self.ancestors[i] & bits
+            self._left[bits] = _Left(
+                tools=frozenset(self.jobs[i].tool for i in jobs),
+                entered=frozenset(self.jobs[i].tool for i in jobs if not self.ancestors[i] & bits),
+                left=frozenset(self.jobs[i].tool for i in jobs if not inner >> i & 1),
+            )
+        return self._left[bits]
+
+    def _touches(self, last: Job | None) -> tuple[list[int], list[_Cell]]:
+        """The regions and the cells that a job stands in."""
+        if last is None:
+            return [], []
+        if last.of_class not in self._touched:
+            self._touched[last.of_class] = self._standing(last)
+        return self._touched[last.of_class]
+
+    def _standing(self, last: Job) -> tuple[list[int], list[_Cell]]:
+        regions = [
+            r
+            for r, members in enumerate(self.regions)
+            if any(last.places & self.jobs[i].places for i in members)
+        ]
+        cells = [
+            cell
+            for cell in self.cells
+            if cell.region in regions
+            and any(last.cables & self.jobs[i].cables for i in self._of(cell.jobs))
+        ]
+        return regions, cells
 
 
 def best_sequence(
@@ -99,7 +227,7 @@ def best_sequence(
 
     Parameters: jobs; before, for a job the ids it waits for (others are taken as done); last, the
     job done before the first of them; seconds to search before the best order found so far is
-    returned unproven. Complexity: best first over sets of finished jobs; jobs of one end and tool
+    returned unproven. Complexity: best first over sets of finished jobs; jobs of one place, cable and tool
     that can be undone are done together.
     """
     board = _Board(jobs, before)
@@ -118,14 +246,14 @@ def best_sequence(
 def _search(board: _Board, start: Job | None, until: float) -> tuple[int, ...] | None:
     tie = 0
     heap: list[tuple[Rank, int, int, Job | None, Rank, tuple[int, ...]]] = []
-    heapq.heappush(heap, (board.at_least(0, start), tie, 0, start, (0, 0, 0, 0), ()))
-    settled: dict[tuple[int, tuple[str, str] | None], Rank] = {}
+    heapq.heappush(heap, (board.at_least(0, start), tie, 0, start, NOTHING_SPENT, ()))
+    settled: dict[tuple[int, Class | None], Rank] = {}
     while heap:
         _, _, done, last, spent, ids = heapq.heappop(heap)
         if done == board.all:
             return ids
-        key = (done, (last.end, last.tool) if last else None)
-        # The same steps done, with the same tool at the same end, at less cost: what follows is alike.
+        key = (done, last.of_class if last else None)
+        # The same steps done, with the same tool at the same place, at less cost: what follows is alike.
         if key in settled and settled[key] <= spent:
             continue
         settled[key] = spent
@@ -136,42 +264,52 @@ def _search(board: _Board, start: Job | None, until: float) -> tuple[int, ...] |
             now = done | _bits(moves)
             cost, previous = _spent(board, spent, last, moves, len(ids))
             least = board.at_least(now, previous)
-            rank = (cost[0] + least[0], cost[1] + least[1], cost[2] + least[2], cost[3])
+            rank = _sum_of(cost, least)
             tie += 1
             heapq.heappush(heap, (rank, tie, now, previous, cost, ids + tuple(moves)))
     return None
+
+
+def _sum_of(spent: Rank, least: Rank) -> Rank:
+    return (
+        spent[0] + least[0],
+        spent[1] + least[1],
+        spent[2] + least[2],
+        spent[3] + least[3],
+        spent[4] + least[4],
+    )
 
 
 def _spent(
     board: _Board, spent: Rank, last: Job | None, moves: list[int], place: int
 ) -> tuple[Rank, Job | None]:
     """What an order costs with these jobs added to it, and the job it then ends on."""
-    ends, tools, late, soon = spent
+    places, cables, tools, late, soon = spent
     for place_of_job, i in enumerate(moves, place + 1):
         job = board.jobs[i]
-        end_changes, tool_changes = board.cost(last, job)
-        ends, tools = ends + end_changes, tools + tool_changes
+        changed = board.cost(last, job)
+        places, cables, tools = places + changed[0], cables + changed[1], tools + changed[2]
         if job.lasting:
             late -= place_of_job
         if job.early:
             soon += place_of_job
         last = job
-    return (ends, tools, late, soon), last
+    return (places, cables, tools, late, soon), last
 
 
 def _moves(board: _Board, done: int, last: Job | None) -> list[list[int]]:
     """What is worth trying next: all undoable jobs of a class together, or one lasting job of a
     class.
     """
-    classes: dict[tuple[str, str], list[int]] = {}
+    classes: dict[Class, list[int]] = {}
     for i in board.free(done):
-        classes.setdefault((board.jobs[i].end, board.jobs[i].tool), []).append(i)
+        classes.setdefault(board.classes[i], []).append(i)
     undoable = {
         name for name, found in classes.items() if any(not board.jobs[i].lasting for i in found)
     }
-    # Staying at the end with the tool in hand costs nothing, and what can be undone locks nothing.
-    if last is not None and (last.end, last.tool) in undoable:
-        return [_together(board, done, (last.end, last.tool))]
+    # Staying with the tool in hand costs nothing, and what can be undone locks nothing.
+    if last is not None and last.of_class in undoable:
+        return [_together(board, done, last.of_class)]
     moves = []
     for name, found in classes.items():
         if name in undoable:
@@ -182,11 +320,11 @@ def _moves(board: _Board, done: int, last: Job | None) -> list[list[int]]:
     return moves
 
 
-def _together(board: _Board, done: int, name: tuple[str, str]) -> list[int]:
+def _together(board: _Board, done: int, name: Class) -> list[int]:
     """Every undoable job of a class that can be done before the class is left, in order."""
     moves: list[int] = []
     while True:
-        more = [i for i in board.free(done) if (board.jobs[i].end, board.jobs[i].tool) == name]
+        more = [i for i in board.free(done) if board.classes[i] == name]
         more = [i for i in more if not board.jobs[i].lasting]
         if not more:
             return moves
@@ -207,9 +345,10 @@ def _step_by_step(board: _Board, done: int, last: Job | None) -> tuple[int, ...]
     return tuple(ids)
 
 
-def _changes(board: _Board, ids: tuple[int, ...], last: Job | None) -> tuple[int, int]:
-    ends = tools = 0
+def _changes(board: _Board, ids: tuple[int, ...], last: Job | None) -> tuple[int, int, int]:
+    places = cables = tools = 0
     for i in ids:
         changed = board.cost(last, board.jobs[i])
-        ends, tools, last = ends + changed[0], tools + changed[1], board.jobs[i]
-    return ends, tools
+        places, cables, tools = places + changed[0], cables + changed[1], tools + changed[2]
+        last = board.jobs[i]
+    return places, cables, tools

@@ -13,7 +13,7 @@ from sampling import examples
 from euthyne.core.kinds import starts
 from euthyne.core.kinds.beginning import new_lead
 from euthyne.core.lead import with_value
-from euthyne.core.order.order import CABLE
+from euthyne.core.order.laid import CABLE
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.shelf.terminations.finishes import FINISHES
@@ -85,12 +85,7 @@ def breaks(plan):
             assert part is not None
             found += [f"{key} before {x}" for x in part.after if x not in done]
             in_the_way = [
-                e
-                for e in build.events
-                if e.id in done
-                and e.end == part.end
-                and e.od_mm > part.bore_mm
-                and (e.on == CABLE or part.on == CABLE or part.on in e.places)
+                e for e in build.events if e.id in done and e.stands_before(part, part.home)
             ]
             fed_along = (
                 next(s for s in plan.build.steps if s.key == key).headline.find("far end") >= 0

@@ -6,7 +6,7 @@ import pytest
 from leads import INVERTER, extension, plan
 
 from euthyne.core.lead import with_value
-from euthyne.core.order.order import faults_in
+from euthyne.core.order.laid import faults_in
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.parts import part
 from euthyne.core.shelf.pull import HAND_MOST_N, hand_tug, pull_out_n

@@ -4,7 +4,8 @@ import hashlib
 import math
 from functools import cached_property
 
-from euthyne.core.order.order import BuildPlan, Step
+from euthyne.core.order.laid import BuildPlan
+from euthyne.core.order.order import Step
 from euthyne.core.stages.build import buildsteps
 from euthyne.core.stages.build.buildplan import order_of, threading_plan
 from euthyne.core.stages.build.buildstep import BuildStep

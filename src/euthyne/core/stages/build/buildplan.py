@@ -5,7 +5,8 @@ practices.
 from functools import cache
 
 from euthyne.core.lead.step import Does, End, StepName
-from euthyne.core.order.order import CABLE, HAND, BuildPlan, Event, Order, Threaded, order
+from euthyne.core.order.laid import HAND, BuildPlan, CableEnd, Event, Laid, Threaded
+from euthyne.core.order.order import Order, order
 from euthyne.core.shelf.part import wiring_side
 from euthyne.core.stages.build.jobs import EndToBuild, Job, fittings, sleeve_on, soldered, tool_of
 from euthyne.core.stages.cut.strip import CoreStrip
@@ -28,7 +29,8 @@ def threading_plan(job: Job) -> BuildPlan:
     cores = {c.core: job.cable.core_mm for _, e in job.ends for c in e.strip.cores}
     threaded = [t for end, _ in job.ends for t in _threaded(end, job)]
     events = [v for end, _ in job.ends for v in _EndEvents(end, job).in_order()]
-    return BuildPlan(job.cable.over_all_mm, tuple(threaded), tuple(events), cores)
+    laid = Laid("", job.cable.over_all_mm, cores)
+    return BuildPlan((laid,), tuple(threaded), tuple(events))
 
 
 def _threaded(end: End, job: Job) -> list[Threaded]:
@@ -95,6 +97,7 @@ class _EndEvents:
 
     def __init__(self, end: End, job: Job) -> None:
         self.end = end
+        self.at = (CableEnd("", end),)
         self.job = job
         self.e = job[end]
         self.how = job.practices
@@ -111,14 +114,14 @@ class _EndEvents:
         found: list[Event] = []
         if self.job.cable.sheathed:
             key = StepName(self.end, "strip").key
-            found.append(Event(id=key, end=self.end, tool=STRIPPERS[self.how.stripper]))
+            found.append(Event(id=key, at=self.at, tool=STRIPPERS[self.how.stripper]))
         for stair in self.e.strip.below_sheath:
             key = StepName(self.end, "layer", stair.layer.id).key
             before = tuple(event.id for event in found[-1:])
-            found.append(Event(id=key, end=self.end, tool="knife", after=before))
+            found.append(Event(id=key, at=self.at, tool="knife", after=before))
         everything = tuple(event.id for event in found)
         key = StepName(self.end, "cores").key
-        return [*found, Event(id=key, end=self.end, tool="wire stripper", after=everything)]
+        return [*found, Event(id=key, at=self.at, tool="wire stripper", after=everything)]
 
     def _ended(self, after: str) -> list[Event]:
         """Cores in their turn; in a body, or where far ones come first, each waits for the one
@@ -136,15 +139,15 @@ class _EndEvents:
     def _one_core(self, core: CoreStrip, after: str) -> list[Event]:
         """A core landed; soldered and sleeved where it is."""
         body_mm = self.e.part.height_mm
-        on: str | tuple[str, ...] = CABLE
+        on: tuple[str, ...] = ()
         wide_mm = body_mm
         if not self.in_body:
-            on = (core.core,)
+            on = (f".{core.core}",)
             wide_mm = max(LANDED_OVER_CORE * self.job.cable.core_mm, body_mm / 2)
         found = [
             Event(
                 id=StepName(self.end, "land", core.core).key,
-                end=self.end,
+                at=self.at,
                 tool=tool_of(self.e.part, self.how),
                 od_mm=wide_mm,
                 after=(after,),
@@ -156,18 +159,16 @@ class _EndEvents:
         if soldered(self.e.part, self.how):
             key = StepName(self.end, "solder", core.core).key
             before = (found[-1].id,)
-            found.append(
-                Event(id=key, end=self.end, tool="iron", od_mm=wide_mm, after=before, on=on)
-            )
+            found.append(Event(id=key, at=self.at, tool="iron", od_mm=wide_mm, after=before, on=on))
         if self.sleeve is not None:
             found.append(
                 Event(
                     id=StepName(self.end, "shrink", core.core).key,
-                    end=self.end,
+                    at=self.at,
                     tool=HEATS[self.how.heat],
                     od_mm=wide_mm,
                     after=(found[-1].id,),
-                    on=(core.core,),
+                    on=(f".{core.core}",),
                 )
             )
         return found
@@ -185,7 +186,7 @@ class _EndEvents:
         for does, tool in wanted:
             key = StepName(self.end, does).key
             body_mm = self.e.part.height_mm
-            found.append(Event(id=key, end=self.end, tool=tool, od_mm=body_mm, after=after))
+            found.append(Event(id=key, at=self.at, tool=tool, od_mm=body_mm, after=after))
             after = (key,)
         return found
 

@@ -4,7 +4,9 @@ from collections.abc import Callable
 from functools import lru_cache
 
 from euthyne.core.lead.step import Does, step_named
-from euthyne.core.order.order import HAND, BuildPlan, Gate, Step, gates
+from euthyne.core.order.gates import Gate, gates
+from euthyne.core.order.laid import HAND, BuildPlan
+from euthyne.core.order.order import Step
 from euthyne.core.shelf.pull import hand_tug
 from euthyne.core.stages.build import bodysteps, joinsteps
 from euthyne.core.stages.build.buildplan import order_of, threading_plan
@@ -43,7 +45,7 @@ def steps(job: Job, cable_words: str, cut_m: float, pieces: int = 1) -> tuple[Bu
     found = [_lay_out(job, build), _cut(cable_words, cut_m, pieces)]
     for step in solved.steps:
         gate = shut.get(step.what)
-        if gate is not None and (gate.on_cable_from_tip or gate.on_core_from_tip):
+        if gate is not None and gate.anything_on:
             found.append(_gate(gate, job))
         found.append(_said(step, job))
     if job.tags_along or job.practices.labels == "printed-sleeve":
@@ -58,7 +60,7 @@ def _said(step: Step, job: Job) -> BuildStep:
     name = step_named(step.what)
     if name is None:
         raise ValueError(f"{step.what} is done to neither end")
-    return SAID[name.does](Turn(name, job, fed_from=step.end))
+    return SAID[name.does](Turn(name, job, fed_from=step.at[0].end))
 
 
 def part_words(part_id: str, job: Job) -> str:
@@ -81,9 +83,9 @@ def _gate(gate: Gate, job: Job) -> BuildStep:
     name = step_named(gate.before)
     if name is None:
         raise ValueError(f"{gate.before} shuts neither end")
-    of_core = gate.on_core_from_tip.items()
+    of_core = gate.on_core.items()
     on = [*gate.on_cable_from_tip]
-    on += [x for core, ids in of_core if name.on in ("", core) for x in ids]
+    on += [x for (_, core), ids in of_core if name.on in ("", core) for x in ids]
     locked = [part_words(x, job) for x in gate.locked_out_after]
     after = ""
     if locked:

@@ -3,7 +3,7 @@
 import math
 from functools import cached_property
 
-from euthyne.core.order.order import End
+from euthyne.core.order.laid import End
 from euthyne.core.stages.conductor.conductor import ConductorStage
 from euthyne.core.stages.cut.cutlength import CutLength, cut_length
 from euthyne.core.stages.cut.strip import StripPlan, StripVerdict, judge_strip, strip_plan

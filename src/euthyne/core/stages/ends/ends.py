@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from euthyne.core.lead import Joint
-from euthyne.core.order.order import End
+from euthyne.core.order.laid import End
 from euthyne.core.shelf.part import Part
 from euthyne.core.stages.ends import wiremap
 from euthyne.core.stages.given import Given
