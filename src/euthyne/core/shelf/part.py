@@ -64,6 +64,16 @@ class Post:
 
 
 @dataclass(frozen=True)
+class Position:
+    """What a part joins inside, in one position of it: pairs of cavities; a part that is no switch
+    has one position without a name.
+    """
+
+    name: str
+    joins: tuple[tuple[str, str], ...]
+
+
+@dataclass(frozen=True)
 class Part:
     """A coupler in its body.
 
@@ -72,7 +82,7 @@ class Part:
     least and most, where no barrel says more: ``lug_by_size`` for lugs as deep as their size,
     ``wings`` for open barrels; ``room_mm`` spare core the body holds; ``amps`` at ``duty_percent``;
     ``torque_nm`` of its screws, 0 when its sheet gives none; ``layers`` names what it joins, where
-    that is layered.
+    that is layered; ``positions``, what it joins inside.
     """
 
     id: str
@@ -115,6 +125,7 @@ class Part:
     duty_percent: float = 100.0
     family: str = ""
     rewirable: Rewirable = "yes"
+    positions: tuple[Position, ...] = ()
 
     @property
     def steady_amps(self) -> float:
@@ -181,6 +192,7 @@ def faults_of(own: Part) -> list[Fault]:
         *_cavities(own),
         *_shapes(own),
         *_threading(own),
+        *_joins(own),
     ]
     if not own.source.strip():
         what = "nothing says where the figures are from"
@@ -244,6 +256,17 @@ def _shapes(own: Part) -> list[Fault]:
         what = "a barrel has no length there"
         found.append(Fault("part.wings", what, "mm above nothing for wings and window"))
     return found
+
+
+def _joins(own: Part) -> list[Fault]:
+    """What it joins inside are cavities of its own."""
+    return [
+        Fault("part.positions", f"the face has no cavity {mark}", "pairs of its own cavities")
+        for position in own.positions
+        for pair in position.joins
+        for mark in pair
+        if mark not in own.marks
+    ]
 
 
 def _threading(own: Part) -> list[Fault]:

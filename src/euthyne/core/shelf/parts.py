@@ -4,7 +4,15 @@ from functools import cache
 from typing import Any, TypeVar
 
 from euthyne.core.shelf.face import Cavity, Face, face_faults
-from euthyne.core.shelf.part import Contact, Part, Post, Rewirable, ThreadedPart, faults_of
+from euthyne.core.shelf.part import (
+    Contact,
+    Part,
+    Position,
+    Post,
+    Rewirable,
+    ThreadedPart,
+    faults_of,
+)
 from euthyne.core.trade.barrel import OpenBarrel
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.data.schema import check_keys
@@ -42,6 +50,7 @@ PART_KEYS = (
 )
 PART_MAY_SAY = (
     "like",
+    "through",
     "family",
     "duty_percent",
     "fuse",
@@ -168,6 +177,7 @@ def _part(name: str, record: dict[str, Any], where: str) -> Part:
         duty_percent=float(record.get("duty_percent", 100)),
         family=record.get("family", standard),
         rewirable=_one_of(REWIRABLE, record.get("rewirable", "yes"), f"{where}: rewirable"),
+        positions=_positions(record, where),
     )
 
 
@@ -189,6 +199,17 @@ def _wings(record: dict[str, Any]) -> OpenBarrel | None:
         return None
     conductor, window, insulation = record["wings_mm"]
     return OpenBarrel(float(conductor), float(window), float(insulation))
+
+
+def _positions(record: dict[str, Any], where: str) -> tuple[Position, ...]:
+    """What it joins inside, for each of its positions. Raises: TableError."""
+    found = []
+    for name, pairs in record.get("through", {}).items():
+        for pair in pairs:
+            if len(pair) != 2:
+                raise TableError(f"{where}: through joins {pair!r}, wanted: two cavities")
+        found.append(Position(name.strip(), tuple((one, other) for one, other in pairs)))
+    return tuple(found)
 
 
 def _posts(record: dict[str, Any]) -> tuple[Post, ...]:

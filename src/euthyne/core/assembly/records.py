@@ -1,0 +1,258 @@
+"""What a lead is made of: places its ends live in, fittings that cores land in, pieces of cable, and
+the course of every core. Values only; they are the document too.
+"""
+
+from dataclasses import dataclass
+from functools import cached_property
+from typing import Annotated, Literal
+
+from annotated_types import Ge, Gt, Le, Len, MaxLen
+
+from euthyne.core.order.laid import CableEnd, End
+
+Id = Annotated[str, Len(1, 24)]
+Words = Annotated[str, MaxLen(80)]
+Side = Literal["supply", "load"]
+Volts = tuple[Annotated[float, Ge(0), Le(1e6)], Annotated[float, Ge(0), Le(1e6)]]
+Metres = Annotated[float, Gt(0), Le(1e5)]
+Millimetres = Annotated[float, Gt(0), Le(1e4)]
+NOT_IN_A_NAME = ".:@ "
+POWER = "power"
+
+Tint = Literal[
+    "brown",
+    "blue",
+    "green-yellow",
+    "green",
+    "black",
+    "white",
+    "red",
+    "yellow",
+    "grey",
+    "orange",
+    "violet",
+    "pink",
+    "bare",
+]
+
+
+@dataclass(frozen=True)
+class Place:
+    """Where an end lives and what it goes to: its words where its name says too little, its side,
+    whether volts can come from it (least, most), whether it is ours to open.
+    """
+
+    id: Id
+    side: Side
+    words: Words = ""
+    source: bool = False
+    volts: Volts | None = None
+    ours: bool = True
+
+    @property
+    def called(self) -> str:
+        """The place as it is said."""
+        return self.words or self.id
+
+
+@dataclass(frozen=True)
+class Fitting:
+    """Whatever cores land in: its part on the Shelf, the place it stands at, None in the middle of a
+    lead; the stud it goes on.
+
+    One that was there before, ``existing``, may name its own ``cavities`` in place of a part;
+    ``blanked`` are ways that are closed with nothing in them.
+    """
+
+    id: Id
+    part: Annotated[str, MaxLen(60)] | None = None
+    place: Id | None = None
+    stud: Annotated[str, MaxLen(8)] | None = None
+    existing: bool = False
+    cavities: tuple[Id, ...] = ()
+    blanked: tuple[Id, ...] = ()
+
+
+@dataclass(frozen=True)
+class Core:
+    """A core of a cable, and its colour where it is not what the cable's scheme says."""
+
+    id: Id
+    colour: Tint | None = None
+
+
+@dataclass(frozen=True)
+class Existing:
+    """A cable that was there before: which of its ends is shut in something that is not opened, or
+    that both are ours to cut; its diameter, what cutting the shut end off would cost, what it was
+    and how long it is, where that is known.
+    """
+
+    finished: Literal["a", "b"] | None = None
+    salvaged: bool = False
+    od_mm: Millimetres | None = None
+    cut_back_mm: Millimetres | None = None
+    had: Annotated[str, MaxLen(120)] = ""
+    length_m: Metres | None = None
+
+
+@dataclass(frozen=True)
+class Cable:
+    """One piece of cable: its cores, the circuit that sizes it, and whatever of it is not as its
+    circuit says: type, size; the legs of its own run in m; whether it was there before; a jumper
+    joins two cavities of one place.
+    """
+
+    id: Id
+    cores: Annotated[tuple[Core, ...], Len(1)]
+    circuit: Id = POWER
+    type: Annotated[str, MaxLen(60)] | None = None
+    size: Annotated[str, MaxLen(20)] | None = None
+    legs_m: tuple[Metres, ...] = ()
+    existing: Existing | None = None
+    jumper: bool = False
+
+    @property
+    def new(self) -> bool:
+        """True for a piece that is cut for this lead."""
+        return self.existing is None
+
+
+@dataclass(frozen=True)
+class Wire:
+    """One core's course, named ``cable.core``: the cavity at each end, named ``fitting.cavity``, or
+    None where it is cut back and covered; ``spare`` when it goes nowhere at either end.
+    """
+
+    core: Annotated[str, Len(3, 50)]
+    a: Annotated[str, Len(3, 50)] | None
+    b: Annotated[str, Len(3, 50)] | None
+    spare: bool = False
+
+
+def parted(name: str) -> tuple[str, str]:
+    """The two halves of ``fitting.cavity`` or ``cable.core``.
+
+    >>> parted("battery+.1")
+    ('battery+', '1')
+    """
+    whole, _, rest = name.partition(".")
+    return whole, rest
+
+
+@dataclass(frozen=True)
+class Course:
+    """A wire with its halves apart: its cable and core, and fitting and cavity at each end."""
+
+    cable: str
+    core: str
+    a: tuple[str, str] | None
+    b: tuple[str, str] | None
+
+    def at(self, end: End) -> tuple[str, str] | None:
+        """Fitting and cavity at an end of its cable."""
+        if end == "A":
+            return self.a
+        return self.b
+
+
+@dataclass(frozen=True)
+class Landing:
+    """A core that lands: the cable end it comes from, and the cavity of a fitting it goes into."""
+
+    at: CableEnd
+    core: str
+    fitting: str
+    cavity: str
+
+
+@dataclass(frozen=True)
+class Assembly:
+    """All that a lead is made of."""
+
+    places: tuple[Place, ...] = ()
+    fittings: tuple[Fitting, ...] = ()
+    cables: tuple[Cable, ...] = ()
+    wires: tuple[Wire, ...] = ()
+
+    @cached_property
+    def courses(self) -> tuple[Course, ...]:
+        """Every wire with its halves apart."""
+        return tuple(
+            Course(
+                *parted(wire.core),
+                a=parted(wire.a) if wire.a is not None else None,
+                b=parted(wire.b) if wire.b is not None else None,
+            )
+            for wire in self.wires
+        )
+
+    def place(self, name: str | None) -> Place | None:
+        """A place by its id."""
+        return next((p for p in self.places if p.id == name), None)
+
+    def fitting(self, name: str) -> Fitting:
+        """A fitting by its id. Raises KeyError."""
+        return self._fittings[name]
+
+    @cached_property
+    def _fittings(self) -> dict[str, Fitting]:
+        return {f.id: f for f in self.fittings}
+
+    def cable(self, name: str) -> Cable:
+        """A cable by its id. Raises KeyError."""
+        return self._cables[name]
+
+    @cached_property
+    def _cables(self) -> dict[str, Cable]:
+        return {c.id: c for c in self.cables}
+
+    def of_circuit(self, circuit: str) -> tuple[Cable, ...]:
+        """The cables of a circuit."""
+        return tuple(c for c in self.cables if c.circuit == circuit)
+
+    @cached_property
+    def cable_ends(self) -> tuple[CableEnd, ...]:
+        """Both ends of every cable."""
+        letters: tuple[End, End] = ("A", "B")
+        return tuple(CableEnd(c.id, end) for c in self.cables for end in letters)
+
+    @cached_property
+    def landings(self) -> tuple[Landing, ...]:
+        """Where every core lands, at the A ends first."""
+        letters: tuple[End, End] = ("A", "B")
+        return tuple(
+            Landing(CableEnd(c.cable, end), c.core, *to)
+            for end in letters
+            for c in self.courses
+            if (to := c.at(end)) is not None
+        )
+
+    def landing_at(self, end: CableEnd) -> tuple[Landing, ...]:
+        """Where each core of a cable end lands."""
+        return tuple(x for x in self.landings if x.at == end)
+
+    def fittings_at(self, end: CableEnd) -> tuple[str, ...]:
+        """The fittings that a cable end lands in, in the order its cores say."""
+        return tuple(dict.fromkeys(x.fitting for x in self.landing_at(end)))
+
+    def ends_in(self, fitting: str) -> tuple[CableEnd, ...]:
+        """The cable ends that land in a fitting."""
+        return tuple(end for end in self.cable_ends if fitting in self.fittings_at(end))
+
+    def places_at(self, end: CableEnd) -> tuple[str, ...]:
+        """The places a cable end lies at; a fitting in the middle of the lead is its own place."""
+        found = (self.fitting(name) for name in self.fittings_at(end))
+        return tuple(dict.fromkeys(f.place or f.id for f in found))
+
+    @cached_property
+    def core_names(self) -> dict[tuple[str, str], str]:
+        """What each core is called in the whole lead: its own id, with its cable before it where
+        another cable has a core of that id.
+        """
+        ids = [core.id for cable in self.cables for core in cable.cores]
+        return {
+            (cable.id, core.id): core.id if ids.count(core.id) == 1 else f"{cable.id}.{core.id}"
+            for cable in self.cables
+            for core in cable.cores
+        }
