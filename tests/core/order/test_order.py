@@ -16,7 +16,7 @@ from sampling import examples
 from euthyne.cli import main
 from euthyne.core.order.forgotten import recover
 from euthyne.core.order.gates import gates
-from euthyne.core.order.laid import CableEnd, EndState, Threaded
+from euthyne.core.order.laid import CableEnd, EndState, Event, Threaded
 from euthyne.core.order.order import order
 from euthyne.exchange.order_contract import answer_json, read_build
 
@@ -267,3 +267,19 @@ def test_the_steps_of_every_demonstration_lead_are_told():
             answer = CliRunner().invoke(main, ["steps", str(file)])
             assert answer.exit_code == 0
             assert set(json.loads(answer.output)) == {"not_to_be_built", "steps", "trapped"}
+
+
+# A build that a random run found, kept.
+
+
+def test_what_is_done_at_both_ends_is_kept_to_go_from_one_to_the_other():
+    both = (CableEnd("", "A"), CableEnd("", "B"))
+    events = (
+        Event("both", both, "knife"),
+        event("B-tie", "B", after=("both",)),
+        Event("again", both, "knife"),
+        event("A-tie", "A", after=("both",)),
+    )
+    found = order(one_cable(9.0, (), events))
+    assert (found.place_changes, found.tool_changes) == (0, 3)
+    assert check(one_cable(9.0, (), events), found.steps)[1] == 0

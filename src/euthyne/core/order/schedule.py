@@ -308,16 +308,25 @@ def _moves(board: _Board, done: int, last: Job | None) -> list[list[int]]:
         name for name, found in classes.items() if any(not board.jobs[i].lasting for i in found)
     }
     # Staying with the tool in hand costs nothing, and what can be undone locks nothing.
-    if last is not None and last.of_class in undoable:
+    if last is not None and last.of_class in undoable and not _bridges(last.of_class):
         return [_together(board, done, last.of_class)]
     moves = []
     for name, found in classes.items():
-        if name in undoable:
+        if _bridges(name):
+            # Which of them is kept for later matters: it saves a change from one place to another.
+            moves += [[i] for i in found]
+        elif name in undoable:
             moves.append(_together(board, done, name))
         else:
             # Of lasting jobs that unlock the same, one stands for all: they may change places.
             moves += [[i] for i in {board.unlocks[i]: i for i in reversed(found)}.values()]
     return moves
+
+
+def _bridges(name: Class) -> bool:
+    """True for what is done at several places, or to several cables, at once."""
+    places, cables, _ = name
+    return len(places) > 1 or len(cables) > 1
 
 
 def _together(board: _Board, done: int, name: Class) -> list[int]:
