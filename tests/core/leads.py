@@ -1,26 +1,34 @@
 """Small lead documents for the tests of the core."""
 
+from dataclasses import replace
+
 from euthyne.core.checks import checks
-from euthyne.core.lead import Brief, Conductor, Ends, Lead, with_value
+from euthyne.core.lead import Brief, Lead
 from euthyne.core.plan import Plan
+from euthyne.exchange.lifting import lift
+from euthyne.exchange.version1 import Conductor1, Ends1, Lead1
 
 AT = "2026-11-02T09:00:00"
 
 
 def extension(**changes) -> Lead:
-    """A 10 m indoor extension that draws no stop and no caution; change values by ``stage__field``."""
-    lead = Lead(
+    """A 10 m indoor extension that draws no stop and no caution; change values by ``stage__field``, as
+    the first document named them.
+    """
+    lead = Lead1(
         tag="TR-0001",
         name="Workbench extension",
         kind="extension",
         brief=Brief(run_m=10.0),
-        conductor=Conductor(size="1.5 mm2"),
-        ends=Ends("bs1363-plug", "bs1363-socket", accepted=True),
+        conductor=Conductor1(size="1.5 mm2"),
+        ends=Ends1("bs1363-plug", "bs1363-socket", accepted=True),
         created_at=AT,
     )
     for path, value in changes.items():
-        lead = with_value(lead, path.replace("__", "."), value)
-    return lead
+        section, _, name = path.partition("__")
+        held = replace(getattr(lead, section), **{name: value}) if name else value
+        lead = replace(lead, **{section: held})
+    return lift(lead)
 
 
 def plan(**changes) -> Plan:

@@ -3,14 +3,16 @@ what would do.
 """
 
 import math
+from collections import Counter
 from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import Annotated, Literal
 
 from annotated_types import Ge, Le, MaxLen, MinLen
 
+from euthyne.core.assembly.records import POWER
 from euthyne.core.lead import Rework
-from euthyne.core.lead.step import steps_named
+from euthyne.core.lead.step import StepName, steps_named
 from euthyne.core.order.laid import HAND
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import Part
@@ -18,13 +20,15 @@ from euthyne.core.shelf.parts import shelf, stand_ins
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.stages.build.jobs import (
     TAG_SLEEVE_MM,
-    EndToBuild,
+    Body,
+    Job,
     marker_on,
     sleeve_cut_mm,
     sleeve_on,
     sleeves_on,
     soldered,
 )
+from euthyne.core.stages.conductor.laid import LaidCable
 from euthyne.core.trade.cable import cable_types, make_up
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.quantity import read_size
@@ -223,49 +227,64 @@ def needs(plan: Plan) -> tuple[Need, ...]:
     if plan.cut.length is None or plan.conductor.size_name is None:
         return ()
     found = [
-        _cable(plan, plan.cut.length.cut_m),
+        *_cables(plan),
         *_parts(plan),
         *_sleeves(plan),
         *_consumables(plan),
         *_tools(plan),
     ]
-    added: dict[str, Need] = {}
-    for need in found:
-        known = added.get(need.key)
-        amount = need.amount + (known.amount if known and need.kind in USED_UP else 0)
-        added[need.key] = Need(
-            kind=need.kind,
-            what=need.what,
-            words=need.words,
-            amount=amount,
-            others=need.others,
-            pieces=need.pieces,
-        )
+    return _summed(found)
+
+
+def _summed(needed: list[Need]) -> tuple[Need, ...]:
+    """Needs with those that are alike taken together; cables of two lengths are two needs."""
+    added: dict[tuple[str, float], Need] = {}
+    for need in needed:
+        key = (need.key, need.amount / need.pieces if need.kind == "cable" else 0.0)
+        known = added.get(key)
+        if known is None:
+            added[key] = need
+        elif need.kind == "cable":
+            pieces = known.pieces + need.pieces
+            added[key] = replace(known, amount=known.amount + need.amount, pieces=pieces)
+        elif need.kind in USED_UP:
+            added[key] = replace(known, amount=known.amount + need.amount)
     return tuple(added.values())
 
 
-def _cable(plan: Plan, cut_m: float) -> Need:
-    if plan.conductor.sizing:
-        larger = [c.size for c in plan.conductor.sizing.candidates if not c.fails]
-    else:
-        larger = []
-    if plan.conductor.size_name in larger:
-        later = larger[larger.index(plan.conductor.size_name) + 1 :][:2]
-    else:
-        later = []
-    earthed = "E" in plan.cores
-    others = tuple(
-        f"{plan.conductor.cable_type.name} {make_up(plan.conductor.cores_in_cable, earthed, size)}"
-        for size in later
-    )
-    return Need(
-        kind="cable",
-        what=plan.conductor.stock_name,
-        words=plan.conductor.written,
-        amount=cut_m * plan.conductor.pieces,
-        others=others,
-        pieces=plan.conductor.pieces,
-    )
+def _cables(plan: Plan) -> list[Need]:
+    """The cables that are cut: pieces alike, of one length, together."""
+    cut = [(laid, length) for laid in plan.conductor.laid.values() for length in _cut_m(plan, laid)]
+    pieces = Counter((laid.stock_name, length) for laid, length in cut)
+    of_name = {laid.stock_name: laid for laid, _ in cut}
+    return [
+        Need(
+            kind="cable",
+            what=name,
+            words=of_name[name].written,
+            amount=length * many,
+            others=_larger(plan, of_name[name]),
+            pieces=many,
+        )
+        for (name, length), many in pieces.items()
+    ]
+
+
+def _cut_m(plan: Plan, laid: LaidCable) -> list[float]:
+    if laid.id in plan.cut.lengths:
+        return [plan.cut.lengths[laid.id].cut_m]
+    return []
+
+
+def _larger(plan: Plan, laid: LaidCable) -> tuple[str, ...]:
+    """The next two sizes that would do in place of a power cable, as Stores know them."""
+    if laid.cable.circuit != POWER or not plan.conductor.sizing:
+        return ()
+    fit = [c.size for c in plan.conductor.sizing.candidates if not c.fails]
+    if laid.size_name not in fit:
+        return ()
+    later = fit[fit.index(laid.size_name) + 1 :][:2]
+    return tuple(f"{laid.type.name} {make_up(laid.count, laid.earthed, size)}" for size in later)
 
 
 def _parts(plan: Plan) -> list[Need]:
@@ -273,90 +292,85 @@ def _parts(plan: Plan) -> list[Need]:
         cord = (plan.conductor.diameter.low_mm, plan.conductor.diameter.high_mm)
     else:
         cord = (0.0, 0.0)
-    if plan.conductor.size:
-        area = plan.conductor.size.cross_section_mm2
-    else:
-        area = 0.0
     found = []
-    for _, e in plan.build.job.ends:
-        if e.part.there_already:
+    for body in plan.build.job.bodies:
+        if body.part.there_already:
             continue
-        what = part_what(e.part, plan.build.job.cable.size)
+        cable = plan.build.job.at(body.at[0]).cable
+        what = part_what(body.part, cable.size)
         others = tuple(
-            part_what(p, plan.build.job.cable.size) for p in stand_ins(e.part, cord, area)
+            part_what(p, cable.size) for p in stand_ins(body.part, cord, cable.copper_mm2)
         )
         found.append(
             Need(
                 kind="part",
                 what=what,
                 words=words_of("part", what),
-                amount=_count(e),
+                amount=_count(plan, body),
                 others=others,
             )
         )
     return found
 
 
-def _count(e: EndToBuild) -> float:
+def _count(plan: Plan, body: Body) -> float:
     """A lug is counted for each core, a coupler once."""
-    if e.termination.by_size:
-        return len(e.strip.cores)
-    return 1
+    if not body.termination.by_size:
+        return 1
+    ends = (plan.build.job.at(at) for at in body.at)
+    return len([c for e in ends for c in e.strip.cores if c.fitting == body.id])
 
 
 def _sleeves(plan: Plan) -> list[Need]:
     found = []
-    for _, e in plan.build.job.ends:
-        sleeve = sleeve_on(e, plan.build.job.cable)
+    job = plan.build.job
+    for e, body in [(end, body) for end in job.ends for body in end.bodies]:
+        sleeve = sleeve_on(e, body)
         if sleeve is not None:
-            others = tuple(s.words for s in sleeves_on(e, plan.build.job.cable)[1:])
-            long = len(e.strip.cores) * sleeve_cut_mm(e, sleeve, plan.build.job.cable) / 1000
+            others = tuple(s.words for s in sleeves_on(e, body)[1:])
+            many = len([c for c in e.strip.cores if c.fitting == body.id])
             found.append(
                 Need(
                     kind="sleeve",
                     what=sleeve.words,
                     words=f"{sleeve.words} sleeve",
-                    amount=long,
+                    amount=many * sleeve_cut_mm(e, sleeve, body) / 1000,
                     others=others,
                 )
             )
-    marker = marker_on(plan.build.job)
-    if marker is not None:
-        long = (2 + plan.build.job.tags_along) * TAG_SLEEVE_MM / 1000
-        found.append(Need("sleeve", marker.words, f"{marker.words} sleeve, printed", long))
+    for cable in job.cables:
+        marker = marker_on(job, cable)
+        if marker is not None:
+            long = (2 + job.tags_along) * TAG_SLEEVE_MM / 1000
+            found.append(Need("sleeve", marker.words, f"{marker.words} sleeve, printed", long))
     return found
 
 
 def _consumables(plan: Plan) -> list[Need]:
+    bodies, how = plan.build.job.bodies, plan.build.job.practices
     found = [
         Need(
             "consumable",
-            f"{e.fuse_amps:g} A fuse",
-            f"{e.fuse_amps:g} A fuse for the {e.part.short}",
+            f"{body.fuse_amps:g} A fuse",
+            f"{body.fuse_amps:g} A fuse for the {body.part.short}",
             1,
         )
-        for _, e in plan.build.job.ends
-        if e.fuse_amps is not None
+        for body in bodies
+        if body.fuse_amps is not None
     ]
-    solders = any(
-        e.termination.tool == "iron" or soldered(e.part, plan.build.job.practices)
-        for _, e in plan.build.job.ends
-    )
-    if solders:
+    if any(body.termination.tool == "iron" or soldered(body.part, how) for body in bodies):
         return [*found, Need("consumable", "flux-cored solder", "flux-cored solder", 1)]
     return found
 
 
 def _tools(plan: Plan) -> list[Need]:
+    job = plan.build.job
     tools = ["cable shear", *(e.tool for e in plan.build.threading.events if e.tool != HAND)]
     found = [Need("tool", tool, tool, 1) for tool in dict.fromkeys(tools)]
-    if any(e.termination.by_size for _, e in plan.build.job.ends):
-        found.append(
-            Need(
-                "die", plan.build.job.cable.size, f"die for lugs of {plan.build.job.cable.size}", 1
-            )
-        )
-    return found
+    lugged = (job.at(body.at[0]).cable.size for body in job.bodies if body.termination.by_size)
+    return found + [
+        Need("die", size, f"die for lugs of {size}", 1) for size in dict.fromkeys(lugged)
+    ]
 
 
 @lru_cache(maxsize=128)
@@ -437,21 +451,24 @@ def spoiled_needs(plan: Plan, rework: Rework) -> tuple[Need, ...]:
     """
     job = plan.build.job
     found = []
-    for end, e in job.ends:
-        ended = len(steps_named(rework.scrap, end, "land"))
+    for body in job.bodies:
+        ended = _of_body(job, body, steps_named(rework.scrap, "land"))
         if ended:
-            what = part_what(e.part, job.cable.size)
-            if e.termination.by_size:
-                amount = ended
-            else:
-                amount = 1
+            cable = job.end_of(ended[0]).cable
+            what = part_what(body.part, cable.size)
+            amount = len(ended) if body.termination.by_size else 1
             found.append(Need("part", what, words_of("part", what), amount))
-        shrunk = len(steps_named(rework.scrap, end, "shrink"))
-        sleeve = sleeve_on(e, job.cable)
-        if shrunk and sleeve is not None:
-            long_m = shrunk * sleeve_cut_mm(e, sleeve, job.cable) / 1000
-            found.append(Need("sleeve", sleeve.words, f"{sleeve.words} sleeve", long_m))
-    return tuple(found)
+        for name in _of_body(job, body, steps_named(rework.scrap, "shrink")):
+            e = job.end_of(name)
+            sleeve = sleeve_on(e, body)
+            if sleeve is not None:
+                long_m = sleeve_cut_mm(e, sleeve, body) / 1000
+                found.append(Need("sleeve", sleeve.words, f"{sleeve.words} sleeve", long_m))
+    return _summed(found)
+
+
+def _of_body(job: Job, body: Body, names: tuple[StepName, ...]) -> list[StepName]:
+    return [name for name in names if job.body_of(name).id == body.id]
 
 
 def shortages(

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from euthyne.core.lead.step import Does, End, StepName
+from euthyne.core.lead.step import Does, StepName, step_named
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import Part, ThreadedPart
 from euthyne.core.shelf.terminations import TERMINATIONS
@@ -10,7 +10,7 @@ from euthyne.core.stages.build.buildstep import BuildStep
 from euthyne.core.stages.build.jobs import fittings
 from euthyne.core.stages.cut.strip import CoreStrip
 from euthyne.drawing.colours import STRIPES, core_paint
-from euthyne.drawing.outline import end_drawing
+from euthyne.drawing.laidout import Form, lay, said_of
 from euthyne.drawing.pen import circle, group, line, mark, path, rect, sheet, text
 from euthyne.drawing.staircase import staircase_drawing
 
@@ -18,6 +18,11 @@ WIDTH, HEIGHT, LOW, CORD_Y, CORD = 1240.0, 380.0, 300.0, 150.0, 62.0
 SHEATH_END, CORE_END, BARE = 880.0, 1060.0, 46.0
 SINGLE, PER_MM, MOST_BARE = 48.0, 3.4, 104.0
 SHAPE_HALF = {"cover": 74.0, "shell": 74.0, "nut": 60.0, "marker": 38.0, "along": 38.0}
+
+
+WHOLE_FORM = Form(
+    width=1240, height=380, cord_y=190, end_tall=190, cord=38, band=60, words=True, dimension=False
+)
 
 
 BODY_WORDS = {
@@ -32,22 +37,28 @@ class _Bench:
     its cores are.
     """
 
-    def __init__(self, plan: Plan, step: BuildStep, end: End) -> None:
+    def __init__(self, plan: Plan, step: BuildStep, name: StepName) -> None:
         self.plan = plan
         self.step = step
-        self.end = end
-        self.part = plan.ends[end].part
-        self.strip = plan.cut.strips[end]
-        self.corded = plan.conductor.cable_type.cord
+        self.job = plan.build.job
+        self.e = self.job.end_of(name)
+        self.part = self.job.body_of(name).part
+        self.strip = self.e.strip
+        self.corded = self.e.cable.sheathed
         self._done = {s.key for s in plan.build.steps[: plan.build.steps.index(step)]}
+
+    def _key(self, does: Does, on: str) -> str:
+        if does in ("strip", "cores", "layer", "thread"):
+            return self.job.step(does, self.e.at, on).key
+        return self.job.step_on_core(does, self.e.at, on).key
 
     def done(self, does: Does, on: str = "") -> bool:
         """True when something is done at this end before the step."""
-        return StepName(self.end, does, on).key in self._done
+        return self._key(does, on) in self._done
 
     def done_or_now(self, does: Does, on: str = "") -> bool:
         """True when something is done at this end, or is what the step does."""
-        return self.done(does, on) or self.step.key == StepName(self.end, does, on).key
+        return self.done(does, on) or self.step.key == self._key(does, on)
 
     @property
     def bare(self) -> bool:
@@ -57,9 +68,8 @@ class _Bench:
     @property
     def thick(self) -> float:
         """A core's thickness in px: its share of the cord; a single cable fills the hand by itself."""
-        cable = self.plan.conductor
         if self.corded:
-            return CORD * cable.core_mm / cable.cable_od_mm
+            return CORD * self.e.cable.core_mm / self.e.cable.over_all_mm
         return SINGLE
 
     @property
@@ -82,9 +92,10 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
     """The end being worked on, as it should look at a step: all that comes before it done, nothing
     after it.
     """
-    if step.end is None:
+    name = step_named(step.key)
+    if step.end is None or name is None:
         return _whole(plan, step)
-    bench = _Bench(plan, step, step.end)
+    bench = _Bench(plan, step, name)
     if step.kind == "layer":
         return staircase_drawing(bench.strip.stairs, bench.strip.whose, step.part or "")
     if bench.bare:
@@ -96,7 +107,7 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
         body += rect(0, CORD_Y - CORD / 2, tip, CORD, "cord")
         body += line(0, CORD_Y - 18, tip, CORD_Y - 18, "cord-shine wide")
     body += _cores(bench) if bench.bare else path(f"M{tip} {CORD_Y - 31}v62", "cut-end")
-    on_cable = fittings(bench.end, plan.build.job)
+    on_cable = fittings(bench.e.at, plan.build.job)
     for place, part in enumerate(on_cable):
         body += _threaded(bench, part, place, len(on_cable))
     if step.kind in BODY_WORDS:
@@ -111,32 +122,26 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
 def _whole(plan: Plan, step: BuildStep) -> str:
     """The whole lead, laid out or cut."""
     low = CORD_Y + 40
-    left = end_drawing(plan.ends["A"].part, 300, low, 190, left=True)
-    right = end_drawing(plan.ends["B"].part, 900, low, 190, left=False)
-    if step.kind == "cut":
-        apart = 46
-    else:
-        apart = 90
-    cord = rect(300 + apart, low - 19, 600 - 2 * apart, 38, "cord") + line(
-        300 + apart, low - 9, 900 - apart, low - 9, "cord-shine wide"
-    )
+    laid = lay(plan, WHOLE_FORM)
+    apart = 46 if step.kind == "cut" else 90
     words = ""
     if plan.cut.length is not None:
         y = low + 80
-        words = text(600, y + 7, f"{plan.cut.length.cut_m:.2f} m", "bench-figure", "middle")
+        lengths = dict.fromkeys(f"{x.cut_m:.2f} m" for x in plan.cut.lengths.values())
+        words = text(600, y + 7, " and ".join(lengths), "bench-figure", "middle")
         words += line(300 + apart, y, 500, y, "dimension") + line(
             700, y, 900 - apart, y, "dimension"
         )
         words += line(300 + apart, y - 9, 300 + apart, y + 9, "dimension")
         words += line(900 - apart, y - 9, 900 - apart, y + 9, "dimension")
-    names = text(30, 352, plan.ends["A"].part.words, "bench-part") + text(
-        1210, 352, plan.ends["B"].part.words, "bench-part", "end"
+    names = text(30, 352, said_of(plan, "A"), "bench-part") + text(
+        1210, 352, said_of(plan, "B"), "bench-part", "end"
     )
-    cordname = text(600, low - 44, plan.conductor.written, "bench-part", "middle")
+    cordname = text(620, low - 84, plan.conductor.written, "bench-part", "middle")
     return sheet(
         WIDTH,
         HEIGHT,
-        cord + left + right + words + names + cordname,
+        laid.drawn + words + names + cordname,
         "bench-drawing",
         step.headline,
     )

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from euthyne.core.lead import Joint
+from euthyne.core.assembly.joints import Joint
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.face import Cavity, Face
 from euthyne.core.shelf.part import Part, mating_face, wiring_side
@@ -189,13 +189,13 @@ def _title(shown: _Shown, y: float, turned: bool) -> str:
 
 def _spots(shown: _Shown) -> str:
     """Where a core can be put: one spot on each cavity, for a tap, a drop or a key."""
-    words = "Supply end" if shown.end.name == "A" else "Load end"
+    words = shown.end.named.capitalize()
     return "".join(
         circle(
             *shown.at(c),
             shown.r + 3,
             "spot",
-            data_end=shown.end.name.lower(),
+            data_end=(shown.end.side or "A").lower(),
             data_mark=c.mark,
             tabindex="0",
             role="button",
@@ -207,10 +207,11 @@ def _spots(shown: _Shown) -> str:
 
 def _turn(end: LeadEnd, y: float, turned_round: frozenset[str]) -> str:
     """The press that turns an end round or back, the other end left as it is."""
-    words = f"turn the {end.part.short} {'back' if end.name in turned_round else 'round'}"
-    then = "".join(sorted(turned_round ^ {end.name}))
+    side = end.side or "A"
+    words = f"turn the {end.part.short} {'back' if side in turned_round else 'round'}"
+    then = "".join(sorted(turned_round ^ {side}))
     press = rect(WIDTH - 190, y, 170, 22, "turn-press", rx=3)
     press += text(WIDTH - 105, y + 16, words, "turn-words", "middle")
     return element(
-        "a", press, class_="turn", data_turn=end.name, href=f"?turn={then}", aria_label=words
+        "a", press, class_="turn", data_turn=side, href=f"?turn={then}", aria_label=words
     )

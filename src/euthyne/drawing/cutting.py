@@ -49,14 +49,14 @@ def cutting_drawing(plan: Plan) -> str:
 
 def _shares(plan: Plan, cut: CutLength) -> list[_Share]:
     """What the length is made of, from the supply end on; what comes to nothing is left out."""
-    swallowed = {name: strip.swallows_mm / 1000 for name, strip in plan.cut.strips.items()}
+    supply, load = plan.cut.at_side("A"), plan.cut.at_side("B")
     run = "run"
     if len(plan.cut.legs_m) > 1:
         run = f"run, {len(plan.cut.legs_m)} legs"
     every = (
-        _Share(f"in the {plan.ends['A'].part.short}", swallowed["A"], "share-end"),
+        _Share(f"in the {plan.ends['A'].part.short}", supply.swallows_mm / 1000, "share-end"),
         _Share(run, cut.run_m, "cord"),
-        _Share(f"in the {plan.ends['B'].part.short}", swallowed["B"], "share-end"),
+        _Share(f"in the {plan.ends['B'].part.short}", load.swallows_mm / 1000, "share-end"),
         _Share("slack", cut.slack_m, "share-spare"),
         _Share("loops", cut.loops_m, "share-spare"),
         _Share("spare tries", cut.rework_m, "share-spare"),

@@ -1,6 +1,6 @@
 """Facing ends: mating face, wiring side, cores, wiring side, mating face."""
 
-from euthyne.core.lead import Joint
+from euthyne.core.assembly.joints import Joint
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.face import Cavity, Face
 from euthyne.core.shelf.part import Part, mating_face, wiring_side
@@ -8,6 +8,7 @@ from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.crowded import crowded_facing, is_crowded
 from euthyne.drawing.face import face_drawing, pitch, wiring_drawing
 from euthyne.drawing.pen import circle, element, group, path, rect, sheet, text
+from euthyne.drawing.strands import hangs_together_otherwise, strands
 
 WIDTH, LEAST_HEIGHT, HEAD = 1232.0, 258.0, 66.0
 CORE_ROW, FEW = 26.0, 4
@@ -26,6 +27,8 @@ def facing(plan: Plan, turned_round: frozenset[str] = frozenset(), presses: bool
     then run to the mating face, as the other half sees it; presses, False on paper, where nothing
     can be turned. Returns: SVG text.
     """
+    if hangs_together_otherwise(plan):
+        return strands(plan, presses)
     if _crowded(plan):
         return crowded_facing(plan, turned_round, presses)
     cores = len(plan.ends.joints)
@@ -59,7 +62,7 @@ def facing(plan: Plan, turned_round: frozenset[str] = frozenset(), presses: bool
 
 def facing_on_paper(plan: Plan) -> tuple[str, ...]:
     """All four faces with nothing to press: one drawing, or two where many ways need the room."""
-    if _crowded(plan):
+    if _crowded(plan) and not hangs_together_otherwise(plan):
         wiring_sides = crowded_facing(plan, frozenset(), presses=False)
         return wiring_sides, crowded_facing(plan, frozenset("AB"), presses=False)
     return (facing(plan, presses=False),)

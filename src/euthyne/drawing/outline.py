@@ -26,7 +26,7 @@ class Outline:
 def outline(part: Part) -> Outline:
     """The outline of a part, whichever way it is recognised best."""
     if part.outline in ("lug", "coupler"):
-        return _pair(part)
+        return _one_of_a_pair(part) if len(part.marks) == 1 else _pair(part)
     if part.outline == "box":
         return _box(part)
     if part.outline == "clamp":
@@ -80,17 +80,24 @@ def _pair(part: Part) -> Outline:
     body = ""
     for y in (-7.5, 7.5):
         fork = path(f"M0 0C6 0 5 {y} 12 {y}H16", "cord-end cord-thin")
-        if part.outline == "lug":
-            shape = (
-                rect(14, y - 3.4, 12, 6.8, "clip", rx=1)
-                + circle(33, y, 7, "clip")
-                + circle(33, y, 3.4, "shell")
-            )
-        else:
-            shape = rect(14, y - 4.6, 18, 9.2, "body", rx=2) + rect(32, y - 3, 9, 6, "body", rx=1)
-            shape += line(20, y - 4.6, 20, y + 4.6, "rib") + line(23, y - 4.6, 23, y + 4.6, "rib")
-        body += fork + shape
+        body += fork + _on_one_single(part, 14, y)
     return Outline(body, 41.0, 15.0, 15.0)
+
+
+def _one_of_a_pair(part: Part) -> Outline:
+    """A ring lug or a coupler on a single of its own."""
+    return Outline(_on_one_single(part, 0, 0), 27.0, 7.5, 7.5)
+
+
+def _on_one_single(part: Part, x: float, y: float) -> str:
+    if part.outline == "lug":
+        return (
+            rect(x, y - 3.4, 12, 6.8, "clip", rx=1)
+            + circle(x + 19, y, 7, "clip")
+            + circle(x + 19, y, 3.4, "shell")
+        )
+    shape = rect(x, y - 4.6, 18, 9.2, "body", rx=2) + rect(x + 18, y - 3, 9, 6, "body", rx=1)
+    return shape + "".join(line(x + dx, y - 4.6, x + dx, y + 4.6, "rib") for dx in (6, 9))
 
 
 def _front(part: Part) -> Outline:

@@ -1,29 +1,12 @@
 """The lead ribbon: a lead end to end, its stages as sleeves printed along the cord."""
 
-from dataclasses import dataclass
-
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.shelf.part import Part
 from euthyne.core.standing.progress import Progress, Standing
-from euthyne.drawing.outline import end_drawing, outline, scale_of
+from euthyne.drawing.laidout import BEFORE_THE_MIDDLE, Form, LaidOut, lay, said_of
 from euthyne.drawing.pen import element, line, mark, path, rect, sheet, text
 
 MARK_WORDS = {"done": "done", "open": "open", "caution": "needs a reason", "stop": "stopped"}
-
-
-@dataclass(frozen=True)
-class Form:
-    """The measures of a ribbon in one of its sizes, in px."""
-
-    width: float
-    height: float
-    cord_y: float
-    end_tall: float
-    cord: float
-    band: float
-    words: bool
-    dimension: bool
 
 
 PAGE = Form(
@@ -50,48 +33,22 @@ def ribbon(plan: Plan, progress: Progress, form: Form, base: str, here: Stage | 
     stage being shown.
     Returns: SVG text.
     """
-    left, reach_a = _end(plan.ends["A"].part, form, left=True)
-    right, reach_b = _end(plan.ends["B"].part, form, left=False)
-    start, end = reach_a, form.width - reach_b
-    cord = rect(start, form.cord_y - form.cord / 2, end - start, form.cord, "cord")
-    shine = line(
-        start, form.cord_y - form.cord * 0.22, end, form.cord_y - form.cord * 0.22, "cord-shine"
-    )
-    bands = _bands(
-        standings=progress.standings, form=form, start=start, end=end, base=base, here=here
-    )
-    label = (
-        f"{plan.lead.name}: {plan.ends['A'].part.words} to {plan.ends['B'].part.words}; "
-        f"next: {progress.next_action}"
-    )
+    laid = lay(plan, form)
+    start, end = laid.start, laid.end
+    bands = _bands(progress.standings, form=form, laid=laid, base=base, here=here)
+    ends = " to ".join(said_of(plan, side) for side in ("A", "B"))
+    label = f"{plan.lead.name}: {ends}; next: {progress.next_action}"
     size = "row"
     if form.words:
         size = "page"
-    body = (
-        cord
-        + shine
-        + left
-        + right
-        + bands
-        + (_dimension(plan, form, start, end) if form.dimension else "")
-    )
+    body = laid.drawn + bands + (_dimension(plan, form, start, end) if form.dimension else "")
     return sheet(form.width, form.height, body, f"ribbon ribbon-{size}", label, role="group")
-
-
-def _end(part: Part, form: Form, left: bool) -> tuple[str, float]:
-    reach = outline(part).reach_mm * scale_of(part, form.end_tall)
-    if left:
-        x = reach + 1
-    else:
-        x = form.width - reach - 1
-    return end_drawing(part=part, x=x, y=form.cord_y, tall=form.end_tall, left=left), reach
 
 
 def _bands(
     standings: tuple[Standing, ...],
     form: Form,
-    start: float,
-    end: float,
+    laid: LaidOut,
     base: str,
     here: Stage | None,
 ) -> str:
@@ -99,12 +56,19 @@ def _bands(
         gap = 13.0
     else:
         gap = 8.0
-    room = end - start - 2 * (24 if form.words else 14)
+    edge = 24 if form.words else 14
+    room = laid.end - laid.start - 2 * edge - laid.middle
     wide = (room - gap * 6) / 7
-    first = start + (24 if form.words else 14)
+    first = laid.start + edge
+    # What sits in the middle of the lead sits between the fourth stage and the fifth.
     return "".join(
         _band(
-            s=s, form=form, x=first + i * (wide + gap), wide=wide, base=base, here=s.stage == here
+            s=s,
+            form=form,
+            x=first + i * (wide + gap) + (laid.middle if i >= BEFORE_THE_MIDDLE else 0),
+            wide=wide,
+            base=base,
+            here=s.stage == here,
         )
         for i, s in enumerate(standings)
     )

@@ -1,7 +1,7 @@
 """The strip plan of an end, true to scale along the cord: sheath, cores, bare copper, trims."""
 
-from euthyne.core.order.laid import End
 from euthyne.core.plan import Plan
+from euthyne.core.stages.cut.cut import StripGroup
 from euthyne.core.stages.cut.strip import CoreStrip, StripPlan
 from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.pen import line, rect, sheet, text
@@ -40,13 +40,11 @@ class _Ruler:
         )
 
 
-def strip_drawing(plan: Plan, end: End) -> str:
-    """The strip plan of end ``"A"`` or ``"B"``, both ends drawn to the same scale."""
-    strip = plan.cut.strips[end]
-    part = plan.ends[end].part
-    ruler = _Ruler(plan.cut.longest_mm, tip_left=end == "A")
+def strip_drawing(plan: Plan, group: StripGroup) -> str:
+    """The strip plan of cable ends that are stripped alike, all of a lead to the same scale."""
+    strip, part, sheathed = group.strip, group.part, group.sheathed
+    ruler = _Ruler(plan.cut.longest_mm, tip_left=group.side == "A")
     foot = TOP + ROW * len(strip.cores)
-    sheathed = plan.conductor.cable_type.cord
     body = STRIPES + (_sheath(ruler, strip, foot) if sheathed else "")
     for i, core in enumerate(strip.cores):
         tint = plan.ends.colours.of(core.core)

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from textwrap import wrap
 
 from euthyne.core.plan import Plan
-from euthyne.core.shelf.part import Part
+from euthyne.core.stages.cut.cut import StripGroup
 from euthyne.core.stages.cut.strip import CoreStrip, StripPlan
 from euthyne.drawing.colours import core_paint
 from euthyne.drawing.pen import line, rect, sheet, text
@@ -70,10 +70,8 @@ def pages(plan: Plan, paper: str, stops: tuple[str, ...] = ()) -> list[list[Item
     top = STOP_ROW * len(banner)
     found: list[list[Item]] = []
     y = tall
-    for words, part, strip in (
-        ("Supply end", plan.ends["A"].part, plan.cut.strips["A"]),
-        ("Load end", plan.ends["B"].part, plan.cut.strips["B"]),
-    ):
+    for cut in plan.cut.groups:
+        strip = cut.strip
         height = (
             26.0
             + ROW * len(strip.cores)
@@ -82,7 +80,7 @@ def pages(plan: Plan, paper: str, stops: tuple[str, ...] = ()) -> list[list[Item
         if y + height > tall - MARGIN:
             found.append([*banner, *_head(plan, top)])
             y = HEAD + 24 + top
-        found[-1] += _end(plan=plan, words=words, part=part, strip=strip, y=y)
+        found[-1] += _end(plan, cut, y)
         y += height + 8
     return found
 
@@ -125,8 +123,9 @@ def _head(plan: Plan, top: float) -> list[Item]:
     ]
 
 
-def _end(plan: Plan, words: str, part: Part, strip: StripPlan, y: float) -> list[Item]:
-    sheathed = plan.conductor.cable_type.cord
+def _end(plan: Plan, cut: StripGroup, y: float) -> list[Item]:
+    strip, part, sheathed = cut.strip, cut.part, cut.sheathed
+    words = cut.named[0].upper() + cut.named[1:]
     datum = MARGIN + 25
     foot = y + 12 + ROW * len(strip.cores)
     off = ""

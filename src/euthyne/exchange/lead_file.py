@@ -5,20 +5,25 @@ from dataclasses import dataclass, replace
 from functools import cache
 from typing import TYPE_CHECKING, Any, Literal
 
+from euthyne.core.assembly.faults import faults_in
+from euthyne.core.assembly.records import POWER
 from euthyne.core.kinds import KINDS, kind_named
-from euthyne.core.kinds.makeup import numbered
-from euthyne.core.lead import Lead, part_on
-from euthyne.core.shelf.part import faults_of
+from euthyne.core.lead import Lead, part_of
+from euthyne.core.shelf.part import Part, faults_of
 from euthyne.core.shelf.parts import shelf
 from euthyne.core.stages.tag.seal import Seal, holds
 from euthyne.core.trade.cable import cable_types
 from euthyne.core.trade.colours import schemes
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.quantity import read_size
+from euthyne.exchange.lifting import NOW_CALLED, lift, part_then, told_then
 from euthyne.exchange.reading import adapter_for, parse_json, read, refuse_newer
+from euthyne.exchange.version1 import Lead1, LeadFile1, is_version1
 
 if TYPE_CHECKING:
     from pydantic import TypeAdapter
+
+VERSION: Literal[2] = 2
 
 
 @dataclass(frozen=True)
@@ -26,9 +31,14 @@ class LeadFile:
     """The document: what it is, its version, the lead, and its seal when it has one."""
 
     format: Literal["euthyne-lead"]
-    version: Literal[1]
+    version: Literal[2]
     lead: Lead
     seal: Seal | None = None
+
+
+def file_of_lead(lead: Lead, seal: Seal | None = None) -> LeadFile:
+    """The document of a lead."""
+    return LeadFile("euthyne-lead", VERSION, lead, seal)
 
 
 @cache
@@ -38,9 +48,21 @@ def adapter() -> "TypeAdapter[LeadFile]":
 
 
 @cache
+def adapter1() -> "TypeAdapter[LeadFile1]":
+    """The document model of version 1."""
+    return adapter_for(LeadFile1)
+
+
+@cache
 def lead_adapter() -> "TypeAdapter[Lead]":
     """The model of the lead alone."""
     return adapter_for(Lead)
+
+
+@cache
+def lead1_adapter() -> "TypeAdapter[Lead1]":
+    """The model of the lead alone, as version 1 had it."""
+    return adapter_for(Lead1)
 
 
 def lead_values(lead: Lead) -> dict[str, Any]:
@@ -48,24 +70,115 @@ def lead_values(lead: Lead) -> dict[str, Any]:
     return dict(lead_adapter().dump_python(lead, mode="json"))
 
 
+def kept_lead(values: dict[str, Any]) -> Lead:
+    """A lead from values that were kept or sealed, in whichever version; fields that are newer take
+    their defaults. Raises Refused.
+    """
+    if is_version1(values):
+        return _lifted(read(lead1_adapter(), values))
+    return read(lead_adapter(), values)
+
+
 def write_lead(lead: Lead, seal: Seal | None) -> str:
     """The document of a lead, as text that reads well and always comes out the same."""
-    document = adapter().dump_python(LeadFile("euthyne-lead", 1, lead, seal), mode="json")
+    document = adapter().dump_python(file_of_lead(lead, seal), mode="json")
     return json.dumps(document, indent=2, ensure_ascii=False) + "\n"
 
 
 def read_lead(text: str | bytes) -> LeadFile:
-    """A document from JSON text. Raises Refused listing every fault with its path."""
+    """A document from JSON text, of version 1 lifted. Raises Refused listing every fault with its
+    path.
+    """
     document = parse_json(text)
-    refuse_newer(document)
-    found = read(adapter(), document)
+    refuse_newer(document, VERSION)
+    if document.get("version") == 1:
+        found = _lifted_file(read(adapter1(), document))
+    else:
+        found = read(adapter(), document)
     faults = [*_lead_faults(found.lead), *_seal_faults(found)]
     if faults:
         raise Refused(*faults)
     return found
 
 
-def _kind_faults(lead: Lead) -> list[Fault]:
+def _lifted_file(old: LeadFile1) -> LeadFile:
+    return file_of_lead(_lifted(old.lead), old.seal)
+
+
+def _lifted(old: Lead1) -> Lead:
+    """A lead of version 1 as it is now. Raises Refused with the paths of version 1."""
+    faults = _faults_then(old)
+    if faults:
+        raise Refused(*faults)
+    return lift(old)
+
+
+def _faults_then(old: Lead1) -> list[Fault]:
+    """What keeps a lead of version 1 from being lifted."""
+    if kind_faults := _kind_faults(old):
+        return kind_faults
+    own = [p.id for p in old.ends.own]
+    known = {
+        "lead.ends.a": (old.ends.a, [*shelf(), *NOW_CALLED, *own], "the shelf has no such part"),
+        "lead.ends.b": (old.ends.b, [*shelf(), *NOW_CALLED, *own], "the shelf has no such part"),
+        "lead.ends.scheme": (old.ends.scheme, list(schemes()), "no such colour scheme"),
+        "lead.conductor.cable_type": (
+            old.conductor.cable_type,
+            list(cable_types()),
+            "no such cable",
+        ),
+    }
+    faults = [*_unknown(known), *_own_faults(old.ends.own), *_size_faults(old.conductor.size)]
+    return faults or _joint_faults(old)
+
+
+def _joint_faults(old: Lead1) -> list[Fault]:
+    """Joints of cores or cavities that are not there."""
+    made = kind_named(old.kind).make_up(told_then(old))
+    cores = [core.id for cable in made.cables for core in cable.cores]
+    ends = {end: part_then(old.ends, end) for end in ("a", "b")}
+    faults = []
+    for i, joint in enumerate(old.ends.joints):
+        where = f"lead.ends.joints.{i}"
+        if joint.core not in cores:
+            what = f"the cord has no core {joint.core!r}"
+            faults.append(Fault(f"{where}.core", what, "one of: " + ", ".join(cores)))
+        for end, own in ends.items():
+            mark = getattr(joint, end)
+            marks = own.marks if len(own.marks) > 1 else (*cores, *own.marks)
+            if mark is not None and mark not in marks:
+                problem = f"{own.words} has no cavity {mark!r}"
+                faults.append(Fault(f"{where}.{end}", problem, "one of: " + ", ".join(marks)))
+    return faults
+
+
+def _unknown(known: dict[str, tuple[str, list[str], str]]) -> list[Fault]:
+    return [
+        Fault(path, f"{given!r}: {problem}", "one of: " + ", ".join(choices))
+        for path, (given, choices, problem) in known.items()
+        if given not in choices
+    ]
+
+
+def _own_faults(own: tuple[Part, ...]) -> list[Fault]:
+    return [
+        replace(f, field=f.field.replace("part.", f"lead.ends.own.{i}.", 1))
+        for i, p in enumerate(own)
+        for f in faults_of(p)
+    ]
+
+
+def _size_faults(size: str | None, path: str = "lead.conductor.size") -> list[Fault]:
+    if size is None:
+        return []
+    try:
+        read_size(size, path)
+    except Refused as refused:
+        return list(refused.faults)
+    return []
+
+
+def _kind_faults(lead: Lead | Lead1) -> list[Fault]:
     """A kind that is not known, or a brief that its kind can not have."""
     if lead.kind not in KINDS:
         choices = ", ".join(KINDS)
@@ -78,7 +191,7 @@ def _kind_faults(lead: Lead) -> list[Fault]:
             wanted = "dc"
         problem = f"{lead.brief.system!r}: no system of a lead of this kind"
         found.append(Fault("lead.brief.system", problem, wanted))
-    if kind.make_up is numbered and lead.brief.ways is None:
+    if "brief.ways" in {q.path for q in kind.questions} and lead.brief.ways is None:
         found.append(Fault("lead.brief.ways", "it is missing", "how many cores there are"))
     return found
 
@@ -86,63 +199,69 @@ def _kind_faults(lead: Lead) -> list[Fault]:
 def _lead_faults(lead: Lead) -> list[Fault]:
     if kind_faults := _kind_faults(lead):
         return kind_faults
-    own = [p.id for p in lead.ends.own]
+    cables = list(cable_types())
     known = {
-        "lead.ends.a": (lead.ends.a, [*shelf(), *own], "the shelf has no such part"),
-        "lead.ends.b": (lead.ends.b, [*shelf(), *own], "the shelf has no such part"),
         "lead.ends.scheme": (lead.ends.scheme, list(schemes()), "no such colour scheme"),
-        "lead.conductor.cable_type": (
-            lead.conductor.cable_type,
-            list(cable_types()),
-            "no such cable",
-        ),
+        "lead.conductor.cable_type": (lead.conductor.cable_type, cables, "no such cable"),
     }
-    faults = [
-        Fault(path, f"{given!r}: {problem}", "one of: " + ", ".join(choices))
-        for path, (given, choices, problem) in known.items()
-        if given not in choices
-    ]
-    for i, p in enumerate(lead.ends.own):
-        faults += [
-            replace(f, field=f.field.replace("part.", f"lead.ends.own.{i}.", 1))
-            for f in faults_of(p)
-        ]
-    if lead.conductor.size is not None:
-        try:
-            read_size(lead.conductor.size, "lead.conductor.size")
-        except Refused as refused:
-            faults += refused.faults
-    return faults or _joint_faults(lead)
+    faults = [*_own_faults(lead.ends.own), *_size_faults(lead.conductor.size)]
+    for i, circuit in enumerate(lead.circuits):
+        where = f"lead.circuits.{i}.conductor"
+        known[f"{where}.cable_type"] = (circuit.conductor.cable_type, cables, "no such cable")
+        faults += _size_faults(circuit.conductor.size, f"{where}.size")
+    for i, cable in enumerate(lead.cables):
+        where = f"lead.cables.{i}"
+        if cable.type is not None:
+            known[f"{where}.type"] = (cable.type, cables, "no such cable")
+        faults += _size_faults(cable.size, f"{where}.size")
+    return [*_unknown(known), *faults] or _assembly_faults(lead)
 
 
-def _joint_faults(lead: Lead) -> list[Fault]:
-    ends = {end: part_on(lead.ends, end) for end in ("a", "b")}
-    cores = kind_named(lead.kind).make_up(lead.brief, ends["a"], ends["b"])
+def _assembly_faults(lead: Lead) -> list[Fault]:
+    """What the lead is made of makes no sense, each with its path."""
+    own = [p.id for p in lead.ends.own]
     faults = []
-    for i, joint in enumerate(lead.ends.joints):
-        where = f"lead.ends.joints.{i}"
-        if joint.core not in cores:
-            faults.append(
-                Fault(
-                    f"{where}.core",
-                    f"the cord has no core {joint.core!r}",
-                    "one of: " + ", ".join(cores),
-                )
-            )
-        for end, part in ends.items():
-            mark = getattr(joint, end)
-            if mark is not None and mark not in part.marks:
-                problem = f"{part.words} has no cavity {mark!r}"
-                faults.append(Fault(f"{where}.{end}", problem, "one of: " + ", ".join(part.marks)))
-    return faults
+    for i, fitting in enumerate(lead.fittings):
+        if fitting.part is not None and fitting.part not in (*shelf(), *own):
+            what = f"{fitting.part!r}: the shelf has no such part"
+            wanted = "one of: " + ", ".join((*shelf(), *own))
+            faults.append(Fault(f"lead.fittings.{i}.part", what, wanted))
+        if fitting.part is None and not (fitting.existing and fitting.cavities):
+            what = "it has no part"
+            wanted = "a part, or existing with the cavities it gives"
+            faults.append(Fault(f"lead.fittings.{i}.part", what, wanted))
+    sides = [place.side for place in lead.places]
+    if not {"supply", "load"} <= set(sides):
+        what = "a lead has an end on the supply side and one on the load side"
+        faults.append(Fault("lead.places", what, "a place on each side"))
+    if faults:
+        return faults
+    parts = {f.id: part_of(lead, f) for f in lead.fittings}
+    circuits = (POWER, *(c.id for c in lead.circuits))
+    return [
+        *(replace(f, field=f"lead.{f.field}") for f in faults_in(lead.assembly, parts, circuits)),
+        *_sides_without_a_fitting(lead),
+    ]
+
+
+def _sides_without_a_fitting(lead: Lead) -> list[Fault]:
+    """A side where nothing stands, or a lead without power."""
+    sides = {p.id: p.side for p in lead.places}
+    there = {sides[f.place] for f in lead.fittings if f.place in sides}
+    found = [
+        Fault("lead.fittings", f"nothing stands on the {side} side", "a fitting at a place there")
+        for side in ("supply", "load")
+        if side not in there
+    ]
+    if not lead.assembly.of_circuit(POWER):
+        found.append(Fault("lead.cables", "no cable carries the power", "a cable of that circuit"))
+    return found
 
 
 def _sealed_lead(seal: Seal) -> Lead | None:
-    """The lead a record froze, read as today's program reads it: fields that are newer take their
-    defaults.
-    """
+    """The lead a record froze, read as today's program reads it."""
     try:
-        return read(lead_adapter(), dict(seal.record.get("lead") or {}))
+        return kept_lead(dict(seal.record.get("lead") or {}))
     except Refused:
         return None
 

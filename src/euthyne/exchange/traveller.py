@@ -11,10 +11,11 @@ from euthyne.core.plan import Plan
 from euthyne.core.stages.build.buildstep import BuildStep
 from euthyne.core.standing.progress import Progress, not_to_be_built
 from euthyne.core.stores import needs
-from euthyne.core.trade.corewords import function_of
+from euthyne.core.trade.corewords import function_of, own_name
 from euthyne.core.trade.shown import at_most
 from euthyne.drawing.cutting import cutting_drawing
 from euthyne.drawing.facing import facing_on_paper
+from euthyne.drawing.laidout import said_of
 from euthyne.drawing.ribbon import PAGE, ribbon
 from euthyne.drawing.staircase import staircase_drawing
 from euthyne.drawing.strip import strip_drawing
@@ -199,9 +200,9 @@ def _brief(sheet: _Sheet, plan: Plan) -> list[Any]:
             "Carries",
             _mono(f"{amps}, {plan.brief.volts:g} V"),
             "From",
-            _text(plan.ends["A"].part.words),
+            _text(said_of(plan, "A")),
         ),
-        ("Run", _mono(run), "To", _text(plan.ends["B"].part.words)),
+        ("Run", _mono(run), "To", _text(said_of(plan, "B"))),
         (
             "Cable",
             _mono(plan.conductor.written),
@@ -217,28 +218,39 @@ def _cut(sheet: _Sheet, plan: Plan) -> list[Any]:
     """The cut, both ends stripped to scale, and a line to write each strip as it was measured."""
     from reportlab.platypus import Spacer, Table
 
-    if plan.cut.length is None:
+    if not plan.cut.lengths:
         return []
-    ends = [sheet.drawing(strip_drawing(plan, end), 0.49) for end in plan.cut.strips]
+    groups = plan.cut.groups
+    drawings = [sheet.drawing(strip_drawing(plan, g), 0.49) for g in groups]
     rows = [["End", "Core", "Core length", "Bare", "Measured"] * 2]
     told = [
-        [[which, s.core, f"{s.core_mm:.0f} mm", s.bare_words, "________ mm"] for s in strip.cores]
-        for which, strip in zip(("supply", "load"), plan.cut.strips.values(), strict=True)
+        [g.named, own_name(s.core), f"{s.core_mm:.0f} mm", s.bare_words, "________ mm"]
+        for g in groups
+        for s in g.strip.cores
     ]
-    for i in range(max(len(side) for side in told)):
-        rows.append([cell for side in told for cell in (side[i] if i < len(side) else [""] * 5)])
+    half = (len(told) + 1) // 2
+    for i in range(half):
+        rows.append([*told[i], *(told[half + i] if half + i < len(told) else [""] * 5)])
     stairs = [
         sheet.drawing(staircase_drawing(s.stairs, s.whose), 0.6)
-        for s in plan.cut.strips.values()
+        for s in (g.strip for g in groups)
         if s.stairs
     ][:1]
     return [
         *sheet.section("Cut and strip", 90),
         sheet.drawing(cutting_drawing(plan)),
-        Table([ends], colWidths=[sheet.wide / 2] * 2),
+        Table(_in_pairs(drawings), colWidths=[sheet.wide / 2] * 2),
         Spacer(1, GAP),
         sheet.table(rows, (0.07, 0.06, 0.12, 0.13, 0.12) * 2, head=True),
         *stairs,
+    ]
+
+
+def _in_pairs(drawings: list[Any]) -> list[list[Any]]:
+    """Drawings two a row."""
+    return [
+        [*drawings[i : i + 2], *[""] * (2 - len(drawings[i : i + 2]))]
+        for i in range(0, len(drawings), 2)
     ]
 
 

@@ -1,5 +1,6 @@
 """Keeping leads: loading, changing, sealing."""
 
+import json
 import re
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
@@ -10,12 +11,14 @@ from typing import Any
 from sqlalchemy import Engine, bindparam, delete, or_, select
 from sqlalchemy.orm import Session
 
-from euthyne.core.lead import Lead, with_value
+from euthyne.core.lead import Lead
+from euthyne.core.lead.paths import with_value
 from euthyne.core.stages.tag.seal import FIRST, Seal, broken_links, seal
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.practices import Practices
-from euthyne.exchange.lead_file import LeadFile, lead_adapter
+from euthyne.exchange.lead_file import LeadFile, file_of_lead, kept_lead, lead_adapter
 from euthyne.exchange.reading import adapter_for
+from euthyne.exchange.version1 import is_version1
 from euthyne.store.models import DraftRow, JournalRow, LeadRow, SealRow, SettingRow
 
 HELD = select(LeadRow.id, LeadRow.document, LeadRow.sealed, LeadRow.changed_at, LeadRow.revision)
@@ -59,6 +62,9 @@ class JournalLine:
 # The same text is the same lead, and neither ever changes: a list of leads is read once.
 @lru_cache(maxsize=512)
 def _lead(document: str) -> Lead:
+    values = json.loads(document)
+    if is_version1(values):
+        return kept_lead(values)
     return lead_adapter().validate_json(document)
 
 
@@ -296,7 +302,7 @@ def _write(row: LeadRow, lead: Lead, at: str) -> None:
 
 def file_of(store: LeadStore, tag: str) -> LeadFile:
     """The document of a kept lead. Raises NoSuchLead."""
-    return LeadFile("euthyne-lead", 1, store.get(tag).lead, store.seal_of(tag))
+    return file_of_lead(store.get(tag).lead, store.seal_of(tag))
 
 
 __all__ = ["Held", "IsSealed", "JournalLine", "LeadStore", "NoSuchLead", "file_of"]

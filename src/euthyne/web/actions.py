@@ -5,7 +5,8 @@ from dataclasses import replace
 from flask import Blueprint, redirect, request, url_for
 from werkzeug.wrappers import Response
 
-from euthyne.core.lead import Lead, Reason, with_value
+from euthyne.core.kinds.assembling import changed
+from euthyne.core.lead import Lead, Reason
 from euthyne.core.lead.stage import Stage
 from euthyne.web.entry import back
 from euthyne.web.errors import NotNow
@@ -36,9 +37,7 @@ def fix(tag: str, code: str) -> str | Response:
     changes = found.fix.changes
 
     def fixed(lead: Lead) -> Lead:
-        for path, value in changes:
-            lead = with_value(lead, path, value)
-        return without_typed(lead, [path for path, _ in changes])
+        return without_typed(changed(lead, changes), [path for path, _ in changes])
 
     store().change(
         tag=tag, change=fixed, at=now(), by=who(), what=f"{found.title}: {found.fix.words}"

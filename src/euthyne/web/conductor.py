@@ -8,7 +8,8 @@ from werkzeug.wrappers import Response
 
 from euthyne.core.kinds import Kind
 from euthyne.core.kinds.kind import EVERY_CORD
-from euthyne.core.lead import Brief, Conductor, Lead, with_value
+from euthyne.core.lead import Brief, Conductor, Lead
+from euthyne.core.lead.paths import value_at, with_value
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.stages.conductor.working import working
@@ -34,7 +35,7 @@ from euthyne.drawing.ladder import ladder
 from euthyne.drawing.reach import reach
 from euthyne.drawing.section import section
 from euthyne.web.entry import back, enter
-from euthyne.web.fields import Entered, put_in, read_form, show_fields, value_at, without_typed
+from euthyne.web.fields import Entered, put_in, read_form, show_fields, without_typed
 from euthyne.web.frame import LeadPage, lead_page, now, show_stage, store, who
 
 blueprint = Blueprint("conductor", __name__)
@@ -63,9 +64,7 @@ WEAKEST = (
 CLOSER = (
     Question("conductor.metal", "Metal", "choice", choices=METALS),
     Question("conductor.tinned", "Tinned", "choice", choices=((False, "plain"), (True, "tinned"))),
-    Question(
-        "conductor.salvaged", "Cable is", "choice", choices=((False, "new"), (True, "salvaged"))
-    ),
+    Question("cable.salvaged", "Cable is", "choice", choices=((False, "new"), (True, "salvaged"))),
     Question("brief.circuits_together", "Circuits lying together", "whole", bounds=(1, 20)),
     Question("conductor.start_drop_percent", "Dip at the start", measure=PERCENT),
     Question(

@@ -8,7 +8,8 @@ from flask import Blueprint, abort, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.lead import Lead, Stripped, with_value
+from euthyne.core.lead import Lead, Stripped
+from euthyne.core.lead.paths import with_value
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.stages.build.spoiled import Spoiled, spoiled
@@ -50,12 +51,12 @@ ROUND_CORNERS = (
 )
 
 
-def _supply_end(plan: Plan) -> str:
-    return strip_drawing(plan, "A")
-
-
-def _load_end(plan: Plan) -> str:
-    return strip_drawing(plan, "B")
+def _strip_drawings(plan: Plan) -> list[tuple[str, Markup]]:
+    """The strip plan of every group of cable ends, with what it is called."""
+    return [
+        (f"{g.named[0].upper()}{g.named[1:]}, {g.part.short}", Markup(strip_drawing(plan, g)))
+        for g in plan.cut.groups
+    ]
 
 
 @blueprint.get("/leads/<tag>/cut")
@@ -64,13 +65,13 @@ def show(tag: str) -> str:
     page = lead_page(tag)
     if not page.reached(Stage.CUT):
         return not_reached(page, Stage.CUT)
-    drawings = [drawn(_supply_end, page.held.lead), drawn(_load_end, page.held.lead)]
+    drawings = _strip_drawings(page.plan)
     fields = show_fields(_fields(page), page.held.lead, page.held.drafts)
     cutting = drawn(cutting_drawing, page.held.lead) if page.plan.cut.length else None
     stairs = [
-        (end, strip.whose, Markup(staircase_drawing(strip.stairs, strip.whose)))
-        for end, strip in page.plan.cut.strips.items()
-        if strip.stairs
+        (g.named, g.strip.whose, Markup(staircase_drawing(g.strip.stairs, g.strip.whose)))
+        for g in page.plan.cut.groups
+        if g.strip.stairs
     ]
     return show_stage(
         page,
@@ -137,24 +138,24 @@ def _strips(page: LeadPage) -> list[dict[str, object]]:
     """A row for each strip: what is wanted, what was typed, and what it means."""
     rows: list[dict[str, object]] = []
     typed, drafts = page.held.lead.typed, page.held.drafts
-    for end, strip in page.plan.cut.strips.items():
-        for core in strip.cores:
-            path = f"cut.stripped.{end}.{core.core}"
-            verdict = page.plan.cut.verdict(end, core.core)
-            fault = ""
-            if path in drafts:
-                fault = _fault(path, drafts[path])
-            text = drafts.get(path) or (typed.get(path, "") if verdict else "")
-            rows.append(
-                {
-                    "path": path,
-                    "end": end,
-                    "core": core,
-                    "text": text,
-                    "verdict": verdict,
-                    "fault": fault,
-                }
-            )
+    for group, core in [(g, core) for g in page.plan.cut.groups for core in g.strip.cores]:
+        end = group.side
+        path = f"cut.stripped.{end}.{core.core}"
+        verdict = page.plan.cut.verdict(end, core.core)
+        fault = ""
+        if path in drafts:
+            fault = _fault(path, drafts[path])
+        text = drafts.get(path) or (typed.get(path, "") if verdict else "")
+        rows.append(
+            {
+                "path": path,
+                "named": group.named,
+                "core": core,
+                "text": text,
+                "verdict": verdict,
+                "fault": fault,
+            }
+        )
     return rows
 
 
@@ -169,23 +170,21 @@ def _fault(path: str, text: str) -> str:
 def _read_strips(page: LeadPage) -> Entered:
     """The strips as the form holds them; what can not be read is kept as typed."""
     entered, kept = Entered(), {(s.end, s.core): s for s in page.held.lead.cut.stripped}
-    for end, strip in page.plan.cut.strips.items():
-        for core in strip.cores:
-            path = f"cut.stripped.{end}.{core.core}"
-            text = request.form.get(path)
-            if text is None:
-                continue
-            entered.cleared.add(path)
-            kept.pop((end, core.core), None)
-            if not text.strip():
-                continue
-            try:
-                kept[end, core.core] = Stripped(
-                    end, core.core, read_quantity(text, SHORT, path).value
-                )
-                entered.typed[path] = text.strip()
-            except Refused:
-                entered.drafts[path] = text
+    for group, core in [(g, core) for g in page.plan.cut.groups for core in g.strip.cores]:
+        end = group.side
+        path = f"cut.stripped.{end}.{core.core}"
+        text = request.form.get(path)
+        if text is None:
+            continue
+        entered.cleared.add(path)
+        kept.pop((end, core.core), None)
+        if not text.strip():
+            continue
+        try:
+            kept[end, core.core] = Stripped(end, core.core, read_quantity(text, SHORT, path).value)
+            entered.typed[path] = text.strip()
+        except Refused:
+            entered.drafts[path] = text
     if entered.cleared:
         entered.values["cut.stripped"] = tuple(kept.values())
     return entered

@@ -1,5 +1,6 @@
 """Ends: what is on each end, which way round, and the wire map between them."""
 
+from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import get_args
 
@@ -7,12 +8,19 @@ from flask import Blueprint, abort, redirect, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.lead import CoreTint, Joint, Lead, Tint, with_value
+from euthyne.core.assembly.joints import STARTING_MAPS, Joint, mapped
+from euthyne.core.assembly.records import Tint
+from euthyne.core.lead import Lead
+from euthyne.core.lead.paths import value_at, with_value
 from euthyne.core.lead.stage import Stage
+from euthyne.core.order.laid import CableEnd, End
 from euthyne.core.plan import Plan, plan_of
+from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.parts import shelf
-from euthyne.core.stages.ends.wiremap import STARTING_MAPS, by_function
+from euthyne.core.shelf.terminations import TERMINATIONS
+from euthyne.core.stages.ends.ends import LeadEnd
 from euthyne.core.trade.colours import Scheme, colour, schemes_for
+from euthyne.core.trade.corewords import own_name
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.quantity import DIAMETER
 from euthyne.core.trade.question import Question
@@ -40,9 +48,7 @@ OVER_ALL = Question(
 SWITCH = Question("ends.switch", "Switch", "choice", choices=SWITCHED)
 FUSE_IN = Question("ends.fuse_in", "Fuse of its own", "choice", choices=SWITCHED)
 LAMP = Question("ends.switch_lit", "Lamp in it", "choice", choices=((False, "no"), (True, "yes")))
-BLANKED = Question(
-    "ends.blanked", "Empty cavities", "choice", choices=((False, "open"), (True, "blanked"))
-)
+BLANKED = ((False, "open"), (True, "blanked"))
 LUGS = Question("ends.lugs_on_post", "Lugs on the post", "whole", bounds=(1, 12))
 
 
@@ -50,23 +56,47 @@ def fields_of(plan: Plan) -> tuple[Question, ...]:
     """What the ends of a lead are asked: parts and colours always, the rest where the parts give
     cause.
     """
-    own = tuple(
-        (p.id, p.words)
-        for p in {
-            **added().parts(),
-            plan.ends["A"].part.id: plan.ends["A"].part,
-            plan.ends["B"].part.id: plan.ends["B"].part,
-        }.values()
-    )
+    own = {p.id: p.words for p in (*added().parts().values(), *plan.ends.parts)}
     return _fields(
         mains=plan.mains,
         cores=plan.cores,
         switched=plan.lead.ends.switch != "none",
-        stud_a=plan.ends["A"].part.stud,
-        stud_b=plan.ends["B"].part.stud,
-        own=own,
-        sealed="wire-seal" in (plan.ends["A"].part.joint, plan.ends["B"].part.joint),
+        fitted=tuple(_fitted(plan)),
+        own=tuple(own.items()),
     )
+
+
+@dataclass(frozen=True)
+class _Fitted:
+    """What is asked of a fitting, or of all at a place: the path of its part, its words, whether its
+    stud and its empty ways are asked.
+    """
+
+    path: str
+    words: str
+    stud: str = ""
+    blank: str = ""
+
+
+def _fitted(plan: Plan) -> list[_Fitted]:
+    """A question for each place, where all that stands there is alike; else one for each fitting."""
+    found: dict[str, _Fitted] = {}
+    for end in plan.ends.ours:
+        here = [other for other in plan.ends.ours if other.place == end.place]
+        alike = {other.part.id for other in here} == {end.part.id} and not _of_a_gender(end)
+        blank = end.id if TERMINATIONS[end.part.joint].sealed else ""
+        if end.place is None or (len(here) > 1 and not alike):
+            one = _Fitted(f"fittings.{end.id}.part", end.named.capitalize(), blank=blank)
+        else:
+            stud = end.place.id if end.part.stud else ""
+            one = _Fitted(f"fit.{end.place.id}", end.place.said.capitalize(), stud, blank)
+        found.setdefault(one.path, one)
+    return list(found.values())
+
+
+def _of_a_gender(end: LeadEnd) -> bool:
+    """True for the coupler of one pole: which contact it has is chosen pole by pole."""
+    return end.fitting.function is not None and end.part.contact in ("pin", "socket")
 
 
 @lru_cache(maxsize=128)
@@ -74,18 +104,15 @@ def _fields(
     mains: bool,
     cores: tuple[str, ...],
     switched: bool,
-    stud_a: str,
-    stud_b: str,
+    fitted: tuple[_Fitted, ...],
     own: tuple[tuple[str, str], ...],
-    sealed: bool,
 ) -> tuple[Question, ...]:
     suits = {p.id: p.words for p in shelf().values() if p.mains == mains or p.kind == "AC/DC"}
     parts = tuple((suits | dict(own)).items())
     tints = tuple((s.name, _scheme_words(s, cores)) for s in schemes_for(cores))
     leaflet = ((None, "the same"), *tints)
-    found = [
-        Question("ends.a", "Supply end", "choice", choices=parts),
-        Question("ends.b", "Load end", "choice", choices=parts),
+    found = [Question(one.path, one.words, "choice", choices=parts) for one in fitted]
+    found += [
         Question("ends.scheme", "Colours of the cable", "choice", choices=tints),
         Question("ends.plug_scheme", "Colours on the leaflet", "choice", choices=leaflet),
         OVER_ALL,
@@ -94,20 +121,27 @@ def _fields(
         found += [SWITCH, FUSE_IN]
     if mains and switched:
         found.append(LAMP)
-    found += _studs(stud_a, stud_b)
-    if sealed:
-        found.append(BLANKED)
+    found += _studs(fitted)
+    found += [
+        Question(
+            f"blank.{one.blank}", f"Empty cavities, {one.words.lower()}", "choice", choices=BLANKED
+        )
+        for one in fitted
+        if one.blank
+    ]
     return tuple(found)
 
 
-def _studs(stud_a: str, stud_b: str) -> list[Question]:
-    """The stud each lug goes on, and how the lugs are made; nothing where there is no lug."""
+def _studs(fitted: tuple[_Fitted, ...]) -> list[Question]:
+    """The stud the lugs of each place go on, and how many lie on a post; nothing where there is no
+    lug.
+    """
     on = ((None, "not said"), *((s, s) for s in studs()))
-    found = []
-    if stud_a:
-        found.append(Question("ends.stud_a", "Stud, supply end", "choice", choices=on))
-    if stud_b:
-        found.append(Question("ends.stud_b", "Stud, load end", "choice", choices=on))
+    found = [
+        Question(f"stud.{one.stud}", f"Stud, {one.words.lower()}", "choice", choices=on)
+        for one in fitted
+        if one.stud
+    ]
     if found:
         found.append(LUGS)
     return found
@@ -135,11 +169,60 @@ def show(tag: str) -> str:
         drawing=_drawn(page.held.lead, frozenset(request.args.get("turn", "")) & {"A", "B"}),
         leaflets=added().leaflets(tag),
         maps=[(name, words) for name, (words, _) in STARTING_MAPS.items()],
-        joints=[(j, page.plan.ends.colours.of(j.core)) for j in page.plan.ends.joints],
+        joints=_rows(page.plan),
+        told=_told(page.plan),
         tints=get_args(Tint),
-        own_tints={t.core: t.colour for t in page.plan.lead.ends.tints},
         cord_mm=_cord_words(page),
     )
+
+
+@dataclass(frozen=True)
+class Row:
+    """A core in the table of the map: its joint, its colour, the marks it can land on at each end."""
+
+    joint: Joint
+    tint: str
+    marks: dict[str, tuple[str, ...]]
+
+
+def _rows(plan: Plan) -> list[Row]:
+    return [
+        Row(j, plan.ends.colours.of(j.core), {"a": _marks(plan, j, "A"), "b": _marks(plan, j, "B")})
+        for j in plan.ends.joints
+    ]
+
+
+def _marks(plan: Plan, joint: Joint, end: End) -> tuple[str, ...]:
+    return plan.given.map.marks_at(CableEnd(joint.cable, end))
+
+
+@dataclass(frozen=True)
+class Told:
+    """What is said of the fittings of one part at one place: its words, the part, when it is live."""
+
+    named: str
+    part: Part
+    live: str
+
+
+def _told(plan: Plan) -> list[Told]:
+    found: dict[tuple[str, str], Told] = {}
+    for end in plan.ends.all:
+        named = end.place.said if end.place else end.part.short
+        found.setdefault((named, end.part.id), Told(named, end.part, _live(plan, end)))
+    return list(found.values())
+
+
+def _live(plan: Plan, end: LeadEnd) -> str:
+    if end.side is None:
+        return "shut in the lead"
+    if end.part.contact in ("lug", "clamp"):
+        return "live from the moment it is on its post"
+    if not plan.brief.live_when_unmated(end.side):
+        return "live only when plugged in"
+    if end.side == "B":
+        return "live as soon as the other end is in"
+    return "live while the far end is in"
 
 
 @lru_cache(maxsize=256)
@@ -169,16 +252,16 @@ def save(tag: str) -> str | Response:
 def _read_tints(page: LeadPage) -> Entered:
     """Colours set core by core; a core whose colour is the scheme's own keeps none of its own."""
     scheme = page.held.lead.ends.scheme
+    cores = [j.core for j in page.plan.ends.joints]
     if request.form.get("ends.scheme", scheme) != scheme:
-        return Entered({"ends.tints": ()})
-    if not any(k.startswith("tint.") for k in request.form):
-        return Entered()
-    tints = []
-    for core in page.plan.cores:
+        return Entered({f"tint.{core}": None for core in cores})
+    tints = {}
+    for core in cores:
         given = request.form.get(f"tint.{core}", "")
-        if given in get_args(Tint) and given != colour(scheme, core):
-            tints.append(CoreTint(core, given))  # type: ignore[arg-type]
-    return Entered({"ends.tints": tuple(tints)})
+        if given in get_args(Tint):
+            usual = colour(scheme, own_name(core))
+            tints[f"tint.{core}"] = None if given == usual else given
+    return Entered(tints)
 
 
 def _own_parts(page: LeadPage) -> Entered:
@@ -186,7 +269,8 @@ def _own_parts(page: LeadPage) -> Entered:
     of the shelf.
     """
     ends = page.held.lead.ends
-    names = {request.form.get(f"ends.{end}", getattr(ends, end)) for end in ("a", "b")}
+    sent = {v for k, v in request.form.items() if k.startswith(("fit.", "fittings."))}
+    names = sent | {f.part for f in page.held.lead.fittings if f.part is not None}
     kept = {p.id: p for p in ends.own} | {
         n: p for n, p in added().parts().items() if n not in {o.id for o in ends.own}
     }
@@ -197,27 +281,23 @@ def _own_parts(page: LeadPage) -> Entered:
 
 
 def _read_joints(page: LeadPage) -> Entered | None:
-    """The wire map as the form holds it; empty when it is the usual one, so that a change of part
-    keeps it right.
-    """
+    """The wire map as the form holds it; none where the form changes a part."""
     if not any(k.startswith("joint.") for k in request.form):
         return None
-    if any(
-        request.form.get(p) not in (None, getattr(page.held.lead.ends, p[-1]))
-        for p in ("ends.a", "ends.b")
-    ):
-        return Entered({"ends.joints": ()})
+    lead = page.held.lead
+    parts = [k for k in request.form if k.startswith(("fit.", "fittings."))]
+    if any(request.form[path] != value_at(lead, path) for path in parts):
+        return None
     plan = page.plan
-    read = tuple(
-        Joint(
-            j.core,
-            _mark(f"joint.{j.core}.a", plan.ends["A"].part.marks),
-            _mark(f"joint.{j.core}.b", plan.ends["B"].part.marks),
+    read = [
+        replace(
+            j,
+            a=_mark(f"joint.{j.core}.a", _marks(plan, j, "A")),
+            b=_mark(f"joint.{j.core}.b", _marks(plan, j, "B")),
         )
         for j in plan.ends.joints
-    )
-    usual = by_function(plan.ends["A"].part, plan.ends["B"].part, plan.cores)
-    return Entered({"ends.joints": () if read == usual else read})
+    ]
+    return Entered({"wires": plan.given.map.wires(read)})
 
 
 def _mark(name: str, marks: tuple[str, ...]) -> str | None:
@@ -234,11 +314,10 @@ def start_map(tag: str) -> str | Response:
     if words is None or make is None:
         abort(400)
     plan = lead_page(tag).plan
-    made = make(plan.ends["A"].part, plan.ends["B"].part, plan.cores)
-    usual = by_function(plan.ends["A"].part, plan.ends["B"].part, plan.cores)
+    wires = plan.given.map.wires(mapped(plan.given.map, make))
 
     def begun(lead: Lead) -> Lead:
-        return with_value(lead, "ends.joints", () if made == usual else made)
+        return with_value(lead, "wires", wires)
 
     store().change(
         tag=tag,

@@ -9,7 +9,9 @@ from typing import Any
 
 from markupsafe import Markup, escape
 
-from euthyne.core.lead import Lead, with_value
+from euthyne.core.kinds.assembling import changed
+from euthyne.core.lead import Lead
+from euthyne.core.lead.paths import value_at
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.question import Question, read_answer, read_answers, written
 
@@ -27,7 +29,7 @@ class Shown:
     @property
     def id(self) -> str:
         """The id of its control."""
-        return self.field.path.replace(".", "-")
+        return self.field.path.replace(".", "-").replace("+", "plus")
 
 
 def options(shown: Shown) -> Markup:
@@ -63,14 +65,6 @@ class Entered:
         )
 
 
-def value_at(lead: Lead, path: str) -> Any:
-    """The value of a path in a lead."""
-    found: Any = lead
-    for part in path.split("."):
-        found = getattr(found, part)
-    return found
-
-
 def read_form(questions: tuple[Question, ...], form: Mapping[str, str]) -> Entered:
     """Read the questions a form answers; those it does not hold stay as they are."""
     values, drafts = read_answers(questions, form)
@@ -80,8 +74,8 @@ def read_form(questions: tuple[Question, ...], form: Mapping[str, str]) -> Enter
 def put_in(lead: Lead, entered: Entered) -> Lead:
     """The lead with what was entered; texts are kept where they say more than the value."""
     typed = dict(lead.typed)
+    lead = changed(lead, entered.values.items())
     for path, value in entered.values.items():
-        lead = with_value(lead, path, value)
         typed.pop(path, None)
         typed = {k: t for k, t in typed.items() if not k.startswith(f"{path}.")}
         if path in entered.typed and isinstance(value, float) and entered.typed[path]:

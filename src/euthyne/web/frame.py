@@ -12,12 +12,13 @@ from typing import Any
 from flask import current_app, render_template, request, session, url_for
 from markupsafe import Markup
 
-from euthyne.core.lead import Lead, with_value
+from euthyne.core.lead import Lead
+from euthyne.core.lead.paths import with_value
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.standing.progress import Progress, progress
 from euthyne.drawing.ribbon import BENCH, LIST, PAGE, ROW, ribbon
-from euthyne.exchange.lead_file import LeadFile
+from euthyne.exchange.lead_file import file_of_lead
 from euthyne.store.leads import Held, LeadStore
 from euthyne.web.words import day
 
@@ -44,7 +45,7 @@ def who() -> str:
 def begin_lead(lead: Lead, words: str) -> None:
     """Keep a new lead, built as this bench works."""
     lead = with_value(lead, "build.practices", store().practices())
-    store().add(LeadFile("euthyne-lead", 1, lead), now(), who(), words)
+    store().add(file_of_lead(lead), now(), who(), words)
 
 
 def wants_part() -> bool:

@@ -70,7 +70,9 @@ def _made_last(offered: list[Offered]) -> list[Offered]:
     made = sorted(store().all(), key=lambda held: held.lead.created_at, reverse=True)
     found: dict[str, Offered] = {}
     for held in made[:LATELY]:
-        ends = (held.lead.kind, held.lead.ends.a, held.lead.ends.b)
+        first, last = held.lead.places[0].id, held.lead.places[-1].id
+        parts = {f.place: f.part for f in held.lead.fittings}
+        ends = (held.lead.kind, parts.get(first), parts.get(last))
         for one in offered:
             if (one.kind.id, one.start.a, one.start.b) == ends:
                 found[one.start.id] = one
@@ -80,7 +82,7 @@ def _made_last(offered: list[Offered]) -> list[Offered]:
 @cache
 def _offered(kind: Kind, start: Start) -> Offered:
     plan = plan_of(new_lead(kind, start, "new", "2026-01-01T00:00:00"))
-    supply, load = plan.ends.parts
+    supply, load = plan.given.supply, plan.given.load
     words = f"{supply.words}; up to its build so far"
     if plan.mains:
         ends = f"{supply.standard} {supply.contact_words} to {load.standard} {load.contact_words}"

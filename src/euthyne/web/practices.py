@@ -3,7 +3,7 @@
 from flask import Blueprint, redirect, render_template, request, url_for
 from werkzeug.wrappers import Response
 
-from euthyne.core.lead import with_value
+from euthyne.core.lead.paths import with_value
 from euthyne.core.standing.effect import Effect, effect_of
 from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.practices import NOT_OFFERED, PRACTICES, Practices, taken_up

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from flask import Blueprint, request
 from werkzeug.wrappers import Response
 
+from euthyne.core.assembly.records import parted
 from euthyne.core.lead import Lead, Look, Probe, Proof, Reading
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
@@ -69,8 +70,15 @@ def show(tag: str) -> str:
         fields=show_fields(FIELDS, page.held.lead, drafts),
         looks=[(x, _answer(plan, x.id)) for x in plan.prove.looks],
         cells=cells,
+        sides={side: _points(plan, side) for side in ("A", "B")},
+        said={"A": plan.lead.places[0].said, "B": plan.lead.places[-1].said},
         readings=[_read_line(plan, x, drafts) for x in plan.prove.lines],
     )
+
+
+def _points(plan: Plan, side: str) -> list[tuple[str, str]]:
+    """The points of a side, each with the mark it is known by."""
+    return [(name, plan.given.map.mark(parted(name)) or name) for name in plan.ends.points_on(side)]
 
 
 def _answer(plan: Plan, line: str) -> bool | None:

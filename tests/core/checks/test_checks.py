@@ -6,9 +6,9 @@ import pytest
 from leads import AT, CURRENT, INVERTER, SIGNAL, SOLAR, TAPE, WELDING, codes, extension, plan
 
 from euthyne.core.checks import checks, listed
+from euthyne.core.kinds.assembling import changed
 from euthyne.core.lead import (
     Build,
-    Joint,
     Look,
     Probe,
     Proof,
@@ -16,8 +16,8 @@ from euthyne.core.lead import (
     Reason,
     Rework,
     StepDone,
-    with_value,
 )
+from euthyne.core.lead.paths import with_value
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.parts import part, shelf
@@ -26,6 +26,7 @@ from euthyne.core.standing.progress import progress
 from euthyne.core.trade.cable import cords
 from euthyne.core.trade.practices import Practices, taken_up
 from euthyne.core.trade.quantity import OHMS
+from euthyne.exchange.version1 import Joint
 
 STRAIGHT = {"L": ("L", "L"), "N": ("N", "N"), "E": ("E", "E")}
 
@@ -389,8 +390,7 @@ def test_every_fix_that_is_offered_clears_its_check_and_raises_no_stop(code):
     p = changed_plan(code)
     fix = next(f for f in checks(p) if f.code == code).fix
     lead = p.lead
-    for path, value in fix.changes:
-        lead = with_value(lead, path, value)
+    lead = changed(lead, fix.changes)
     after = {f.code: f.level for f in checks(Plan(lead))}
     assert code not in after
     stops = {c for c, level in after.items() if level == "stop"}

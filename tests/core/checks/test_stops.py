@@ -4,12 +4,12 @@ import pytest
 from leads import CURRENT, INVERTER, SIGNAL, SOLAR, codes, plan
 
 from euthyne.core.checks import checks
-from euthyne.core.lead import Joint
 from euthyne.core.sizing.brief import ConductorWanted, Load, OneLoad, SizingBrief, Supply
 from euthyne.core.sizing.size import size
 from euthyne.core.trade.identify import Measured, Strands, Weighed, WireQuestion, identify
 from euthyne.core.trade.protection import FuseWanted, fuse_for, plug_fuse
 from euthyne.core.trade.volts import excess, made_for, on_lead
+from euthyne.exchange.version1 import Joint
 
 STRING = {**SOLAR, "ends__a": "solar-pair", "ends__b": "solar-pair-far"}
 RED_ON_MINUS = (Joint("+", "-", "-"), Joint("-", "+", "+"))

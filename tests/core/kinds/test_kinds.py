@@ -2,17 +2,13 @@
 expect.
 """
 
-from dataclasses import replace
-
 import pytest
 from leads import plan
 
 from euthyne.core.kinds import starts
+from euthyne.core.kinds.assembling import changed
 from euthyne.core.kinds.beginning import new_lead
-from euthyne.core.kinds.makeup import lines_and_earth
-from euthyne.core.lead import Brief
 from euthyne.core.plan import Plan
-from euthyne.core.shelf.parts import part
 from euthyne.core.sizing.brief import OneLoad
 from euthyne.core.stages.conductor.working import working
 from euthyne.core.stages.cut.metal import neighbours
@@ -24,7 +20,7 @@ def begun(start, **brief):
     lead = new_lead(
         *next(pair for pair in starts() if pair[1].id == start), "TR-0001", "2026-11-02T09:00:00"
     )
-    return Plan(replace(lead, brief=replace(lead.brief, **brief)))
+    return Plan(changed(lead, [(f"brief.{name}", value) for name, value in brief.items()]))
 
 
 @pytest.mark.parametrize(
@@ -46,8 +42,8 @@ def test_the_cores_follow_from_the_brief(start, brief, cores):
 
 
 def test_two_hots_have_no_neutral():
-    couplers = part("nema-6-15p"), part("nema-6-15r")
-    assert lines_and_earth(Brief(volts=240.0), *couplers) == ("L1", "L2", "E")
+    p = plan(ends__a="nema-6-15p", ends__b="nema-6-15r", brief__volts=240.0)
+    assert p.cores == ("L1", "L2", "E")
 
 
 def test_cores_are_named_and_coloured_one_by_one():

@@ -10,7 +10,8 @@ from hypothesis import strategies as st
 from leads import AT, INVERTER, SIGNAL, plan
 
 from euthyne.core.checks import checks
-from euthyne.core.lead import Build, Rework, StepDone, with_value
+from euthyne.core.lead import Build, Rework, StepDone
+from euthyne.core.lead.paths import with_value
 from euthyne.core.order.forgotten import redo
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import wiring_side
@@ -50,36 +51,54 @@ def test_a_press_that_is_not_right_costs_its_end():
     p = built("A-shrink-+", **LINK)
     way = back_from(p, "A-land-+")
     assert way.how == "cut-back"
-    assert set(way.scrap) == {"A-land-+", "A-land--"}
+    assert way.scrap == ("A-land-+",)
     assert way.sleeves == ("A-shrink-+",)
     assert way.length_lost_mm > 30
-    assert {"gate-A-land-+", "gate-A-land--", "A-sleeve-+"} <= set(way.opened)
+    assert {"gate-A-land-+", "A-sleeve-+", "A-cores@plus"} <= set(way.opened)
     assert not {"cut", "lay-out"} & set(way.opened)
 
 
+def test_what_is_wrong_on_one_single_costs_the_other_nothing():
+    p = built("A-shrink--", **LINK)
+    assert {"A-land-+", "A-shrink-+"} <= {d.step for d in p.lead.build.done}
+    way = back_from(p, "A-land-+")
+    assert way.scrap == ("A-land-+",)
+    assert not [key for key in way.opened if key.endswith("--") or key.endswith("minus")]
+
+
+def test_a_forgotten_black_sleeve_comes_from_the_bare_far_end_and_costs_nothing():
+    keys = [s.key for s in plan(**LINK).build.steps]
+    last = max(("A-shrink-+", "A-land--"), key=keys.index)
+    p = built(last, **LINK)
+    assert "B-cores@minus" not in {d.step for d in p.lead.build.done}
+    way = back_to(p, "A-sleeve--")
+    assert (way.how, way.scrap, way.length_lost_mm) == ("other-end", (), 0.0)
+    assert way.then == "A-sleeve--"
+
+
 def test_a_sleeve_that_is_not_right_before_the_press_only_comes_off():
-    way = back_from(built("A-cores", **LINK), "A-sleeve-+")
+    way = back_from(built("A-cores@plus", **LINK), "A-sleeve-+")
     assert (way.how, way.opened, way.scrap) == ("undo", ("A-sleeve-+",), ())
 
 
 def test_a_wrong_cut_costs_its_whole_length_and_opens_all_after_it():
-    p = built("A-cores", **LINK)
+    p = built("A-cores@plus", **LINK)
     way = back_from(p, "cut")
     assert way.how == "cut-again"
     assert way.length_lost_mm == pytest.approx(2000 * p.cut.length.cut_m)
     assert way.opened[-1] == "cut"
-    assert way.opened[0] == "A-cores"
+    assert way.opened[0] == "A-cores@plus"
 
 
 def test_a_gate_or_the_laying_out_is_only_opened_again():
     p = built("A-land--", **LINK)
     assert back_from(p, "gate-A-land--").opened == ("gate-A-land--",)
     assert back_from(p, "lay-out").opened == ("lay-out",)
-    assert back_from(p, "B-cores") is None
+    assert back_from(p, "B-cores@plus") is None
 
 
 def test_a_step_that_was_never_done_can_not_be_done_again():
-    p = built("A-cores", **LINK)
+    p = built("A-cores@plus", **LINK)
     with pytest.raises(KeyError):
         redo(p.build.threading, p.build.done_on_cable, "A-land-+")
 
@@ -103,8 +122,8 @@ def test_whatever_is_not_right_the_lead_can_be_finished_and_nothing_is_opened_tw
 
 
 def test_a_forgotten_part_and_a_wrong_step_of_one_end_come_to_the_same_cut():
-    p = built("A-land-+", **LINK)
-    forgotten, wrong = back_to(p, "A-sleeve-+"), back_from(p, "A-land-+")
+    p = built("B-land-+", **LINK)
+    forgotten, wrong = back_to(p, "B-sleeve-+"), back_from(p, "B-land-+")
     assert (forgotten.how, forgotten.scrap, forgotten.length_lost_mm) == (
         wrong.how,
         wrong.scrap,
@@ -120,7 +139,7 @@ def test_what_was_spoiled_is_counted_in_parts_and_sleeves():
         n.kind: n
         for n in spoiled_needs(p, Rework("A-land-+", "cut-back", (), scrap, 40.0, AT, "RM"))
     }
-    assert (needs["part"].what, needs["part"].amount) == ("lugs-m8 50 mm2", 2)
+    assert (needs["part"].what, needs["part"].amount) == ("lug-m8 50 mm2", 2)
     assert needs["sleeve"].amount == pytest.approx(0.040 / 0.87, abs=0.001)
 
 

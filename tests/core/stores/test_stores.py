@@ -9,7 +9,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 from leads import AT, INVERTER, extension, plan
 
-from euthyne.core.lead import Build, Rework, with_value
+from euthyne.core.lead import Build, Rework
+from euthyne.core.lead.paths import with_value
 from euthyne.core.plan import Plan
 from euthyne.core.stages.build.spoiled import spoiled
 from euthyne.core.stores import (
@@ -53,8 +54,8 @@ def test_a_lead_needs_its_cable_couplers_fuse_and_tools():
 
 def test_lugs_are_counted_by_size_for_each_core_with_their_sleeves_and_die():
     p = plan(**LINK)
-    (a, b) = wanted(p, "part")
-    assert (a.what, a.amount, b.amount) == ("lugs-m8 50 mm2", 2, 2)
+    (lug,) = wanted(p, "part")
+    assert (lug.what, lug.amount) == ("lug-m8 50 mm2", 4)
     (sleeve,) = wanted(p, "sleeve")
     assert sleeve.amount == pytest.approx(4 * 0.040 / 0.87, abs=0.001)
     assert [n.what for n in wanted(p, "die")] == ["50 mm2"]
@@ -63,8 +64,11 @@ def test_lugs_are_counted_by_size_for_each_core_with_their_sleeves_and_die():
 
 
 def test_the_same_part_on_both_ends_is_counted_twice_and_a_tool_once():
-    p = plan(**{**LINK, "ends__b": "lugs-m8"})
-    assert [(n.what, n.amount) for n in wanted(p, "part")] == [("lugs-m8 50 mm2", 4)]
+    p = plan(**{**LINK, "ends__b": "lug-m10"})
+    assert [(n.what, n.amount) for n in wanted(p, "part")] == [
+        ("lug-m8 50 mm2", 2),
+        ("lug-m10 50 mm2", 2),
+    ]
     assert [n.amount for n in wanted(p, "tool") if n.what == "press"] == [1]
 
 
@@ -134,10 +138,13 @@ def test_what_is_taken_is_there_and_every_length_is_whole(lengths, each, many):
 
 def test_what_would_do_is_named_and_what_can_not_stand_in_is_said():
     p = plan(**LINK)
-    spare = Stock("Spare lugs", "part", "inverter-lugs-m8 50 mm2", 4)
-    found = {x.need.key: x for x in laid_out(needs(p), (spare,))}
-    assert found["part:lugs-m8 50 mm2"].instead == "Spare lugs would do"
-    assert found["part:lugs-m8 50 mm2"].other == spare
+    other = Stock("Spare lugs", "part", "lug-m10 50 mm2", 4)
+    found = {x.need.key: x for x in laid_out(needs(p), (other,))}
+    assert found["part:lug-m8 50 mm2"].other is None
+    spare = Stock("Rubber plugs", "part", "bs1363-plug-heavy", 4)
+    cord = {x.need.key: x for x in laid_out(needs(plan(conductor__measured_od_mm=8.5)), (spare,))}
+    assert cord["part:bs1363-plug"].instead == "Rubber plugs would do"
+    assert cord["part:bs1363-plug"].other == spare
     assert found["tool:press"].instead == "a press can be borrowed"
     assert found["die:50 mm2"].instead == "a die of another size can not stand in"
 
@@ -159,7 +166,7 @@ def test_what_one_end_takes_is_not_there_for_the_other():
 def test_a_spoiled_end_costs_what_it_swallows_and_the_slack_pays():
     p = plan(brief__run_m=10.0)
     supply, load = spoiled(p.build)
-    assert supply.costs_mm == p.cut.strips["A"].swallows_mm
+    assert supply.costs_mm == p.cut.at_side("A").swallows_mm
     assert supply.times == int(300 // supply.costs_mm)
     assert supply.spare_m == pytest.approx(0.3 - supply.costs_mm / 1000)
     tight = spoiled(plan(brief__run_m=1.0).build)
@@ -190,7 +197,7 @@ def test_shortages_are_summed_over_the_leads_that_wait():
     [
         ("cable", " H07RN-F   3G1.5 ", "H07RN-F 3G1.5"),
         ("part", "c13", "c13"),
-        ("part", "lugs-m8 50mm²", "lugs-m8 50 mm2"),
+        ("part", "lug-m8 50mm²", "lug-m8 50 mm2"),
         ("sleeve", "12 mm 3:1", "12 mm 3:1"),
         ("die", "50 mm²", "50 mm2"),
         ("tool", "press", "press"),
@@ -207,7 +214,7 @@ def test_what_is_typed_is_understood(kind, typed, what):
         ("cable", "string 3G1.5"),
         ("cable", "H07RN-F"),
         ("part", "c99"),
-        ("part", "lugs-m8"),
+        ("part", "lug-m8"),
         ("part", "c13 50 mm2"),
         ("sleeve", "13 mm"),
         ("die", "fifty"),
@@ -220,7 +227,7 @@ def test_what_can_not_be_is_refused(kind, typed):
 
 
 def test_things_are_said_in_the_words_of_the_shelf():
-    assert words_of("part", "lugs-m8 50 mm2") == "ring lugs, M8, booted, 50 mm2"
+    assert words_of("part", "lug-m8 50 mm2") == "ring lug, M8, booted, 50 mm2"
     assert words_of("die", "50 mm2") == "die for lugs of 50 mm2"
 
 

@@ -181,7 +181,7 @@ def test_a_heating_tape_is_opened_layer_by_layer_and_its_bus_wires_never_meet():
 
 
 def test_layers_are_drawn_to_scale_and_no_further_than_the_step():
-    stairs = plan(**SIGNAL).cut.strips["A"].stairs
+    stairs = plan(**SIGNAL).cut.at_side("A").stairs
     whole = staircase_drawing(stairs, "the cord")
     assert all(s.layer.words in whole for s in stairs)
     first = staircase_drawing(stairs, "the cord", stairs[1].layer.id)

@@ -54,13 +54,21 @@ class Place:
         """The place as it is said."""
         return self.words or self.id
 
+    @property
+    def said(self) -> str:
+        """An end at this place, as it is said: a side that has no name of its own is an end."""
+        if self.id == self.side:
+            return f"{self.side} end"
+        return self.called
+
 
 @dataclass(frozen=True)
 class Fitting:
     """Whatever cores land in: its part on the Shelf, the place it stands at, None in the middle of a
     lead; the stud it goes on.
 
-    One that was there before, ``existing``, may name its own ``cavities`` in place of a part;
+    ``function`` is what its only cavity is for: a lug, the contact of one pole. One that was there
+    before, ``existing``, may name its own ``cavities`` in place of a part;
     ``blanked`` are ways that are closed with nothing in them.
     """
 
@@ -68,6 +76,7 @@ class Fitting:
     part: Annotated[str, MaxLen(60)] | None = None
     place: Id | None = None
     stud: Annotated[str, MaxLen(8)] | None = None
+    function: Id | None = None
     existing: bool = False
     cavities: tuple[Id, ...] = ()
     blanked: tuple[Id, ...] = ()

@@ -24,7 +24,7 @@ def trapped(plan: Plan) -> Said | None:
         part.words
         for name in trapped_names
         if name is not None
-        for part in plan.ends[name.end].part.threaded
+        for part in plan.build.job.end_of(name).part.threaded
         if part.id == name.on
     ] or ["a sleeve"]
     return Said(
@@ -61,7 +61,7 @@ def no_longer_reaches(plan: Plan) -> Said | None:
 def crimp_soldered(plan: Plan) -> Said | None:
     """A press that is soldered afterwards."""
     ends = [
-        e.part.short for _, e in plan.build.job.ends if soldered(e.part, plan.build.job.practices)
+        b.part.short for b in plan.build.job.bodies if soldered(b.part, plan.build.job.practices)
     ]
     if not ends:
         return None
@@ -83,7 +83,7 @@ def crimp_soldered(plan: Plan) -> Said | None:
 def hammer_crimp(plan: Plan) -> Said | None:
     """A lug indented by hammer or vice."""
     ends = [
-        e.part.short for _, e in plan.build.job.ends if hammered(e.part, plan.build.job.practices)
+        b.part.short for b in plan.build.job.bodies if hammered(b.part, plan.build.job.practices)
     ]
     if not ends:
         return None
@@ -102,9 +102,7 @@ def hammer_crimp(plan: Plan) -> Said | None:
 )
 def flame_near_sleeves(plan: Plan) -> Said | None:
     """Sleeves shrunk by flame."""
-    sleeves = [
-        s for _, e in plan.build.job.ends if (s := sleeve_on(e, plan.build.job.cable)) is not None
-    ]
+    sleeves = [s for e in plan.build.job.ends if (s := sleeve_on(e)) is not None]
     if plan.build.job.practices.heat != "flame" or not sleeves:
         return None
     lined = "sleeves"
@@ -124,7 +122,7 @@ def flame_near_sleeves(plan: Plan) -> Said | None:
 )
 def torque_by_feel(plan: Plan) -> Said | None:
     """A screw tightened by feel although its sheet gives a torque."""
-    given = [e.part for _, e in plan.build.job.ends if e.part.torque_nm]
+    given = [b.part for b in plan.build.job.bodies if b.part.torque_nm]
     if plan.build.job.practices.torque != "feel" or not given:
         return None
     why = plan.build.job.practices.reason("torque")

@@ -40,7 +40,8 @@ def bent_too_tight(plan: Plan) -> Said | None:
 def earth_last(plan: Plan) -> Said | None:
     """Where the body has no room, the earth cannot be given the most slack."""
     tight = next(
-        (end.part for end in plan.ends.both if not plan.cut.strips[end.name].earth_last), None
+        (e.part for e in plan.build.job.ends if not e.strip.earth_last),
+        None,
     )
     if tight is None:
         return None

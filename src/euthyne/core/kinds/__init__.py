@@ -10,7 +10,7 @@ from euthyne.core.trade.fault import Fault, Refused
 
 __all__ = ["KINDS", "Caution", "Family", "Group", "Kind", "Start", "Trait", "kind_named", "starts"]
 
-SHARED = ("kind", "asked", "makeup", "cautions", "beginning")
+SHARED = ("kind", "asked", "makeup", "cautions", "beginning", "assembling")
 
 
 def _found() -> dict[str, Kind]:

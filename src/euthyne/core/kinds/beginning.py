@@ -3,6 +3,8 @@
 from dataclasses import dataclass, replace
 
 from euthyne.core.kinds import Kind, Start, starts
+from euthyne.core.kinds.assembling import made_up
+from euthyne.core.kinds.makeup import Told
 from euthyne.core.lead import Brief, Conductor, Ends, Lead
 from euthyne.core.shelf.parts import part
 from euthyne.core.sizing.brief import OneLoad, System
@@ -32,14 +34,20 @@ class Known:
 
 def new_lead(kind: Kind, start: Start, tag: str, at: str) -> Lead:
     """A lead at its starting point, nothing typed yet."""
+    parts = {kind.places[0].id: part(start.a), kind.places[-1].id: part(start.b)}
+    made = kind.make_up(Told(start.brief, start.conductor, kind.places, parts))
     return Lead(
         tag=tag,
         name=f"{start.name} {tag}",
         kind=kind.id,
         brief=start.brief,
         conductor=start.conductor,
-        ends=Ends(start.a, start.b, start.scheme),
+        ends=Ends(start.scheme),
         created_at=at,
+        places=made.places,
+        fittings=made.fittings,
+        cables=made.cables,
+        wires=made.wires,
     )
 
 
@@ -68,11 +76,12 @@ def words_of(start: Start) -> str:
 
 def with_known(lead: Lead, known: Known) -> Lead:
     """A lead at its starting point, with what a sum knows of it put in."""
-    return replace(
+    after = replace(
         lead,
         brief=_fed(_brief_with(lead.brief, known), known),
         conductor=_conductor_with(lead.conductor, lead.brief.system, known),
     )
+    return made_up(after, lead)
 
 
 def _brief_with(brief: Brief, known: Known) -> Brief:

@@ -1,9 +1,10 @@
 """Leads that a pack of cells is charged through."""
 
+from euthyne.core.assembly.records import Place
 from euthyne.core.kinds.asked import FUSE, LIES_SOMEWHERE, WHOSE
 from euthyne.core.kinds.cautions import ONE_AT_A_TIME, PART_WITHOUT_LOAD
 from euthyne.core.kinds.kind import Caution, Family, Group, Kind, Start, Trait
-from euthyne.core.kinds.makeup import poles_and_taps
+from euthyne.core.kinds.makeup import poles, taps, two_ended
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.lead.stage import Stage
 from euthyne.core.trade.quantity import CURRENT
@@ -53,7 +54,11 @@ KIND = Kind(
         Group("The charger", (CHARGES_AT, SET_FOR, BALANCE, FUSE)),
         LIES_SOMEWHERE,
     ),
-    make_up=poles_and_taps,
+    places=(
+        Place("pack", "supply", source=True, ours=False),
+        Place("charger", "load", source=True, ours=False),
+    ),
+    make_up=two_ended(poles, taps),
     cables=("RV-105", "battery-105"),
     traits=frozenset(
         {

@@ -1,9 +1,10 @@
 """Conversions: another connector on a device's own tail."""
 
+from euthyne.core.assembly.records import Place
 from euthyne.core.kinds.asked import AROUND, FUSE, PLACE, RUN, SUPPLY_VOLTS, WHOSE, there_already
 from euthyne.core.kinds.cautions import ONE_AT_A_TIME
 from euthyne.core.kinds.kind import Family, Group, Kind, Start, Trait
-from euthyne.core.kinds.makeup import poles_and_taps
+from euthyne.core.kinds.makeup import poles, two_ended
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.trade.quantity import CURRENT
 from euthyne.core.trade.question import Question
@@ -35,7 +36,8 @@ KIND = Kind(
         Group("There already", there_already("Its own tail", length="0.3 m", size="2.5 mm2")),
         Group("What is added, and where", (RUN, PLACE, AROUND)),
     ),
-    make_up=poles_and_taps,
+    places=(Place("pack", "supply", source=True, ours=False), Place("device", "load", ours=False)),
+    make_up=two_ended(poles),
     cables=("RV-105", "battery-105"),
     traits=frozenset({Trait.MOVED, Trait.FUSED_AT_THE_POST, Trait.CUT_ON_A_PACK}),
     proof=(),

@@ -2,7 +2,7 @@
 
 from euthyne.core.kinds.asked import AROUND, FROM_MAINS, PLACE, RUN, WHOSE
 from euthyne.core.kinds.kind import EVERY_CORD, Caution, Family, Group, Kind, Start, Trait
-from euthyne.core.kinds.makeup import lines_and_earth
+from euthyne.core.kinds.makeup import SUPPLY_AND_LOAD, lines_and_earth, two_ended
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.lead.stage import Stage
 from euthyne.core.trade.quantity import HEAT, LENGTH
@@ -52,7 +52,8 @@ KIND = Kind(
         FROM_MAINS,
         Group("Its tail, and where", (RUN, PLACE, AROUND)),
     ),
-    make_up=lines_and_earth,
+    places=SUPPLY_AND_LOAD,
+    make_up=two_ended(lines_and_earth),
     cables=EVERY_CORD,
     traits=frozenset({Trait.LIES_STILL, Trait.BUS_WIRES}),
     proof=("core", "earth", "insulation"),

@@ -1,9 +1,10 @@
 """Links from a battery to an inverter."""
 
+from euthyne.core.assembly.records import Place
 from euthyne.core.kinds.asked import FUSE, LIES_SOMEWHERE, SHORTED, WHOSE
 from euthyne.core.kinds.cautions import ONE_AT_A_TIME, PART_WITHOUT_LOAD
 from euthyne.core.kinds.kind import Caution, Family, Group, Kind, Start, Trait
-from euthyne.core.kinds.makeup import poles_and_taps
+from euthyne.core.kinds.makeup import poles, two_ended
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.lead.stage import Stage
 from euthyne.core.trade.quantity import NEAR, PERCENT, POWER, VOLTS
@@ -31,8 +32,8 @@ KIND = Kind(
         Start(
             "inverter-link",
             "Battery to inverter link",
-            a="lugs-m8",
-            b="inverter-lugs-m8",
+            a="lug-m8",
+            b="lug-m8",
             brief=Brief(
                 feeds="power",
                 system="dc",
@@ -50,7 +51,11 @@ KIND = Kind(
         Group("The battery", (BATTERY, CUTS_OFF, SHORTED, FUSE, FUSE_TO_POST)),
         LIES_SOMEWHERE,
     ),
-    make_up=poles_and_taps,
+    places=(
+        Place("battery", "supply", source=True, ours=False),
+        Place("inverter", "load", ours=False),
+    ),
+    make_up=two_ended(poles),
     cables=("battery-105", "RV-105", "H01N2-D"),
     traits=frozenset({Trait.LIES_STILL, Trait.FUSED_AT_THE_POST, Trait.CUT_ON_A_PACK}),
     proof=(),

@@ -1,17 +1,16 @@
 """What a kind of lead is: one value that says everything the rest of the program may know of it."""
 
-from collections.abc import Callable
 from dataclasses import dataclass
 from enum import Enum
 from typing import Literal
 
+from euthyne.core.assembly.records import Place
+from euthyne.core.kinds.makeup import MakeUp
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.lead.stage import Stage
-from euthyne.core.shelf.part import Part
 from euthyne.core.trade.fault import Level
 from euthyne.core.trade.question import Question
 
-MakeUp = Callable[[Brief, Part, Part], tuple[str, ...]]
 EVERY_CORD: Literal["every cord"] = "every cord"
 
 
@@ -86,7 +85,8 @@ class Kind:
     """A kind of lead. Nothing has a default: what is left out is an error before any lead is drawn.
 
     ``headline`` is the question of its Brief; ``source`` what the loop begins at; ``groups`` what
-    its Brief asks; ``make_up`` gives its cores by function; ``cables`` the cables offered by name;
+    its Brief asks; ``places`` where its ends live, supply first; ``make_up`` gives what it is made
+    of; ``cables`` the cables offered by name;
     ``traits`` what checks ask of it; ``proof`` the tests it is proven by, none while nobody has
     worked them out; ``cautions`` what is always said of it.
     """
@@ -98,6 +98,7 @@ class Kind:
     source: str
     starts: tuple[Start, ...]
     groups: tuple[Group, ...]
+    places: tuple[Place, ...]
     make_up: MakeUp
     cables: tuple[str, ...] | Literal["every cord"]
     traits: frozenset[Trait]
@@ -122,10 +123,12 @@ class Kind:
 
 def faults_in(kind: Kind) -> list[str]:
     """Everything about a kind that makes no sense, in words."""
-    empty = ("id", "name", "headline", "source", "starts", "groups", "cables")
+    empty = ("id", "name", "headline", "source", "starts", "groups", "places", "cables")
     found = [f"it has no {name}" for name in empty if not getattr(kind, name)]
     if len({Trait.MOVED, Trait.LIES_STILL} & kind.traits) != 1:
         found.append("it says neither, or both, of: moved about, lies still")
+    if [p.side for p in (kind.places[0], kind.places[-1])] != ["supply", "load"]:
+        found.append("its first place is not on the supply side, or its last not on the load side")
     paths = [q.path for q in kind.questions]
     found += [f"it asks {path} twice" for path in sorted(set(paths)) if paths.count(path) > 1]
     if len({start.brief.system == "dc" for start in kind.starts}) > 1:

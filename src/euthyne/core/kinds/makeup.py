@@ -1,19 +1,73 @@
-"""What cores a lead has, by function: a kind names the way its cores are counted."""
+"""What a lead of a kind is made of: its cores, the cables they run in, the fittings they land in."""
 
-from euthyne.core.lead import Brief
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+
+from euthyne.core.assembly.joints import WireMap, by_function
+from euthyne.core.assembly.records import (
+    POWER,
+    Assembly,
+    Cable,
+    Core,
+    Fitting,
+    Place,
+    Wire,
+)
+from euthyne.core.lead import Brief, Conductor
+from euthyne.core.order.laid import CableEnd
 from euthyne.core.shelf.part import Part
+from euthyne.core.trade.cable import cable_types
 from euthyne.core.trade.fault import Fault, Refused
 
 LINES = {"ac-single": ("L",), "ac-split": ("L1", "L2"), "ac-three": ("L1", "L2", "L3")}
+POLES = {"+": "plus", "-": "minus"}
+TAPS = "taps"
+SUPPLY = Place("supply", "supply", source=True)
+LOAD = Place("load", "load")
+SUPPLY_AND_LOAD = (SUPPLY, LOAD)
+CORD = "cord"
 
 
-def lines_and_earth(brief: Brief, a: Part, b: Part) -> tuple[str, ...]:
+@dataclass(frozen=True)
+class Told:
+    """What a make-up goes by: the brief, the cable of the power circuit, the places, and the part
+    that is chosen for each fitting and for each place.
+    """
+
+    brief: Brief
+    conductor: Conductor
+    places: tuple[Place, ...]
+    parts: Mapping[str, Part]
+
+    def at(self, name: str, place: str = "") -> Part:
+        """The part of a fitting, or else the part chosen for its place."""
+        return self.parts.get(name) or self.parts[place]
+
+    @property
+    def ends(self) -> tuple[Part, Part]:
+        """The part at the supply place, and at the load place."""
+        first, last = self.places[0].id, self.places[-1].id
+        return self.parts[first], self.parts[last]
+
+    @property
+    def corded(self) -> bool:
+        """True when its cores run in one sheath."""
+        return cable_types()[self.conductor.cable_type].cord
+
+
+MakeUp = Callable[[Told], Assembly]
+CoresOf = Callable[[Told], tuple[str, ...]]
+
+
+def lines_and_earth(told: Told) -> tuple[str, ...]:
     """The lines of the system, the neutral where a coupler has one, and the earth where it is asked
     for.
 
     Single phase between couplers that know two lines only runs on two lines. Raises: Refused on
     direct current.
     """
+    brief = told.brief
+    a, b = told.ends
     if brief.system == "dc":
         raise Refused(Fault("brief.system", "direct current has no lines", "a system of mains"))
     two_hots = brief.system == "ac-single" and "L1" in a.marks and "L" not in a.marks
@@ -29,20 +83,80 @@ def lines_and_earth(brief: Brief, a: Part, b: Part) -> tuple[str, ...]:
     return tuple(cores)
 
 
-def poles_and_taps(brief: Brief, a: Part, b: Part) -> tuple[str, ...]:
-    """Plus and minus, or the one pole that is lengthened; a tap for each cell joint and both pack
-    ends.
-    """
-    if brief.taps and brief.cells:
-        taps = range(brief.cells + 1)
-    else:
-        taps = range(0)
-    return (*("+", "-")[: brief.poles], *(f"T{i}" for i in taps))
+def poles(told: Told) -> tuple[str, ...]:
+    """Plus and minus, or the one pole that is lengthened."""
+    return ("+", "-")[: told.brief.poles]
 
 
-def numbered(brief: Brief, a: Part, b: Part) -> tuple[str, ...]:
+def numbered(told: Told) -> tuple[str, ...]:
     """Cores by their number, and the shield where there is one."""
-    cores = [str(n) for n in range(1, (brief.ways or 0) + 1)]
-    if brief.shield:
+    cores = [str(n) for n in range(1, (told.brief.ways or 0) + 1)]
+    if told.brief.shield:
         cores.append("S")
     return tuple(cores)
+
+
+def taps(told: Told) -> tuple[str, ...]:
+    """A tap for each joint of the cells and for both ends of the pack."""
+    if not told.brief.taps or not told.brief.cells:
+        return ()
+    return tuple(f"T{i}" for i in range(told.brief.cells + 1))
+
+
+def two_ended(cores_of: CoresOf, taps_of: CoresOf = lambda told: ()) -> MakeUp:
+    """A lead from one place to another: its cores in one cord or as singles, and its taps beside
+    them as singles of a circuit of their own.
+    """
+
+    def make_up(told: Told) -> Assembly:
+        cores = cores_of(told)
+        if told.corded and len(cores) > 1:
+            cables = [Cable(CORD, tuple(Core(core) for core in cores))]
+        else:
+            cables = [single(core) for core in cores]
+        cables += [single(tap, circuit=TAPS) for tap in taps_of(told)]
+        supply, load = told.places[0], told.places[-1]
+        fittings = (*at_place(told, supply, cores), *at_place(told, load, cores))
+        return wired_by_function(told, Assembly(told.places, fittings, tuple(cables)))
+
+    return make_up
+
+
+def single(core: str, circuit: str = POWER) -> Cable:
+    """A cable of one core."""
+    return Cable(POLES.get(core, core), (Core(core),), circuit=circuit)
+
+
+def at_place(told: Told, place: Place, cores: tuple[str, ...]) -> tuple[Fitting, ...]:
+    """What stands at a place: one fitting, or one a pole where its part takes one core only."""
+    part = told.parts[place.id]
+    if len(part.marks) > 1 or len(cores) < 2:
+        function = cores[0] if len(part.marks) == 1 and cores else None
+        return (Fitting(place.id, told.at(place.id).id, place.id, function=function),)
+    names = {core: f"{place.id}{core}" for core in cores}
+    return tuple(
+        Fitting(name, told.at(name, place.id).id, place.id, function=core)
+        for core, name in names.items()
+    )
+
+
+def wired_by_function(told: Told, unwired: Assembly) -> Assembly:
+    """The assembly with each core in the cavity of its own function, where its cable ends lie."""
+    parts = {f.id: told.at(f.id, f.place or "") for f in unwired.fittings}
+    marks = WireMap(unwired, parts)
+    supply, load = unwired.places[0], unwired.places[-1]
+    wires: list[Wire] = []
+    for cable in unwired.cables:
+        a, b = CableEnd(cable.id, "A"), CableEnd(cable.id, "B")
+        here, there = marks.marks_at(a), marks.marks_at(b)
+        names = tuple(core.id for core in cable.cores)
+        for core, (one, other) in zip(names, by_function(here, there, names), strict=True):
+            wires.append(
+                Wire(
+                    f"{cable.id}.{core}",
+                    marks.named(supply.id, one),
+                    marks.named(load.id, other),
+                    spare=one is None and other is None,
+                )
+            )
+    return Assembly(unwired.places, unwired.fittings, unwired.cables, tuple(wires))

@@ -9,7 +9,7 @@ from euthyne.core.kinds.asked import (
     WHOSE,
 )
 from euthyne.core.kinds.kind import Family, Group, Kind, Start, Trait
-from euthyne.core.kinds.makeup import numbered
+from euthyne.core.kinds.makeup import SUPPLY_AND_LOAD, numbered, two_ended
 from euthyne.core.lead import Brief, Conductor
 
 KIND = Kind(
@@ -41,7 +41,8 @@ KIND = Kind(
         Group("The circuits", (WAYS, EACH_CARRIES, SUPPLY_VOLTS, FUSE)),
         LIES_BESIDE_OTHERS,
     ),
-    make_up=numbered,
+    places=SUPPLY_AND_LOAD,
+    make_up=two_ended(numbered),
     cables=("RV-105",),
     traits=frozenset({Trait.LIES_STILL, Trait.FUSED_AT_THE_POST}),
     proof=(),

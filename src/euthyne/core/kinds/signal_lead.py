@@ -2,7 +2,7 @@
 
 from euthyne.core.kinds.asked import EACH_CARRIES, LIES_BESIDE_OTHERS, SUPPLY_VOLTS, WAYS, WHOSE
 from euthyne.core.kinds.kind import Family, Group, Kind, Start, Trait
-from euthyne.core.kinds.makeup import numbered
+from euthyne.core.kinds.makeup import SUPPLY_AND_LOAD, numbered, two_ended
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.trade.question import Question
 
@@ -37,7 +37,8 @@ KIND = Kind(
         Group("The cores", (WAYS, EACH_CARRIES, SUPPLY_VOLTS, SHIELD)),
         LIES_BESIDE_OTHERS,
     ),
-    make_up=numbered,
+    places=SUPPLY_AND_LOAD,
+    make_up=two_ended(numbered),
     cables=("screened-multicore", "H05RN-F"),
     traits=frozenset({Trait.LIES_STILL}),
     proof=(),

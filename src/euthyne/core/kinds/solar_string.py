@@ -1,9 +1,10 @@
 """Runs from a string of panels."""
 
+from euthyne.core.assembly.records import Place
 from euthyne.core.kinds.asked import FUSE, LIES_SOMEWHERE, WHOSE
 from euthyne.core.kinds.cautions import PART_WITHOUT_LOAD
 from euthyne.core.kinds.kind import Caution, Family, Group, Kind, Start, Trait
-from euthyne.core.kinds.makeup import poles_and_taps
+from euthyne.core.kinds.makeup import poles, two_ended
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.lead.stage import Stage
 from euthyne.core.trade.quantity import CURRENT, VOLTS
@@ -67,7 +68,11 @@ KIND = Kind(
         Group("Guarded by", (FUSE, MODULES_ALLOW)),
         LIES_SOMEWHERE,
     ),
-    make_up=poles_and_taps,
+    places=(
+        Place("panels", "supply", source=True, ours=False),
+        Place("controller", "load", ours=False),
+    ),
+    make_up=two_ended(poles),
     cables=("H1Z2Z2-K", "battery-105"),
     traits=frozenset({Trait.LIES_STILL, Trait.LIVE_BY_DAY}),
     proof=(),

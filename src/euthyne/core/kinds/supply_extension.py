@@ -2,7 +2,7 @@
 
 from euthyne.core.kinds.asked import FEEDS, FROM_MAINS, MOVES_ABOUT, WHOSE
 from euthyne.core.kinds.kind import EVERY_CORD, Family, Kind, Start, Trait
-from euthyne.core.kinds.makeup import lines_and_earth
+from euthyne.core.kinds.makeup import SUPPLY_AND_LOAD, lines_and_earth, two_ended
 from euthyne.core.lead import Brief, Conductor
 
 RUBBER = Conductor(cable_type="H07RN-F")
@@ -45,7 +45,8 @@ KIND = Kind(
         ),
     ),
     groups=(WHOSE, FEEDS, FROM_MAINS, MOVES_ABOUT),
-    make_up=lines_and_earth,
+    places=SUPPLY_AND_LOAD,
+    make_up=two_ended(lines_and_earth),
     cables=EVERY_CORD,
     traits=frozenset({Trait.MOVED, Trait.EXTENDS}),
     proof=("core", "earth", "insulation"),

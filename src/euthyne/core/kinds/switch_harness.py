@@ -10,7 +10,7 @@ from euthyne.core.kinds.asked import (
     loaded_by,
 )
 from euthyne.core.kinds.kind import EVERY_CORD, Family, Group, Kind, Start, Trait
-from euthyne.core.kinds.makeup import lines_and_earth
+from euthyne.core.kinds.makeup import SUPPLY_AND_LOAD, lines_and_earth, two_ended
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.trade.question import Question
 
@@ -46,7 +46,8 @@ KIND = Kind(
         FROM_MAINS,
         Group("How far, and where", (RUN, AROUND, BUNCH)),
     ),
-    make_up=lines_and_earth,
+    places=SUPPLY_AND_LOAD,
+    make_up=two_ended(lines_and_earth),
     cables=EVERY_CORD,
     traits=frozenset({Trait.LIES_STILL}),
     proof=("core", "earth", "insulation"),

@@ -1,8 +1,9 @@
 """Extensions of a welding lead."""
 
+from euthyne.core.assembly.records import Place
 from euthyne.core.kinds.asked import AROUND, DRUM_LAYERS, PLACE, RUN, WHOSE, there_already
 from euthyne.core.kinds.kind import Family, Group, Kind, Start, Trait
-from euthyne.core.kinds.makeup import poles_and_taps
+from euthyne.core.kinds.makeup import poles, two_ended
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.trade.quantity import CURRENT, PERCENT, VOLTS
 from euthyne.core.trade.question import Question
@@ -38,7 +39,8 @@ KIND = Kind(
         ),
         Group("How far, and where", (RUN, PLACE, AROUND, DRUM_LAYERS)),
     ),
-    make_up=poles_and_taps,
+    places=(Place("welder", "supply", source=True, ours=False), Place("arc", "load", ours=False)),
+    make_up=two_ended(poles),
     cables=("H01N2-D", "battery-105"),
     traits=frozenset({Trait.MOVED, Trait.WELDS}),
     proof=(),

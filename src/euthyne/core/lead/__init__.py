@@ -2,13 +2,15 @@
 module.
 """
 
-from dataclasses import dataclass, field, replace
-from typing import Annotated, Any, Literal
+from dataclasses import dataclass, field
+from functools import cached_property
+from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
+from euthyne.core.assembly.records import Assembly, Cable, Fitting, Id, Place, Wire
 from euthyne.core.shelf.part import Part
-from euthyne.core.shelf.parts import part
+from euthyne.core.shelf.parts import part, there_before
 from euthyne.core.sizing.brief import OneLoad, Positive, System
 from euthyne.core.trade.practices import Practices
 from euthyne.core.trade.route import MeasuredWith
@@ -88,7 +90,9 @@ class Brief:
 
 @dataclass(frozen=True)
 class Conductor:
-    """Which cable and which limits; ``size`` is what the builder took, None while nothing is taken."""
+    """Which cable a circuit is made of, and within which limits; ``size`` is what the builder took,
+    None while nothing is taken.
+    """
 
     cable_type: Text = "H05VV-F"
     unit: Unit = "mm2"
@@ -100,70 +104,39 @@ class Conductor:
     start_drop_percent: Annotated[float, Gt(0), Le(100)] = 15.0
     fuse_amps: Positive | None = None
     measured_od_mm: Annotated[float, Gt(0), Le(100)] | None = None
-    salvaged: bool = False
     price_per_kg: Positive | None = None
 
 
 @dataclass(frozen=True)
-class Joint:
-    """One core and the cavity it lands in at each end; None where it is cut back."""
+class Circuit:
+    """A circuit beside the power of a lead, such as its taps: the amps it carries, and what its
+    cables are made of.
+    """
 
-    core: Text
-    a: Text | None
-    b: Text | None
-
-
-Tint = Literal[
-    "brown",
-    "blue",
-    "green-yellow",
-    "green",
-    "black",
-    "white",
-    "red",
-    "yellow",
-    "grey",
-    "orange",
-    "violet",
-    "pink",
-    "bare",
-]
-
-
-@dataclass(frozen=True)
-class CoreTint:
-    """A core whose colour is not what the cable's scheme says."""
-
-    core: Text
-    colour: Tint
+    id: Id
+    conductor: Conductor
+    amps: Positive | None = None
 
 
 @dataclass(frozen=True)
 class Ends:
-    """The part on each end by its shelf name, the colour scheme of the cable, and the joints of the
-    wire map.
+    """What holds of all ends: the colour scheme of the cables and that of the leaflet, whether the
+    map is settled, switch and fuse of its own, the lugs on a post, parts of one's own.
     """
 
-    a: Text
-    b: Text
     scheme: Text = "iec"
-    joints: tuple[Joint, ...] = ()
     accepted: bool = False
     plug_scheme: Text | None = None
-    tints: tuple[CoreTint, ...] = ()
     switch: Switch = "none"
     switch_lit: bool = False
     fuse_in: Switch = "none"
-    blanked: bool = False
-    stud_a: Annotated[str, MaxLen(8)] | None = None
-    stud_b: Annotated[str, MaxLen(8)] | None = None
     lugs_on_post: Count = 1
     own: tuple[Part, ...] = ()
 
 
 @dataclass(frozen=True)
 class Stripped:
-    """Bare copper as it was measured on one core at one end, in mm."""
+    """Bare copper as it was measured on one core, named as the lead names it, at one end, in mm."""
 
     end: Literal["A", "B"]
     core: Text
@@ -238,7 +211,9 @@ class Look:
 
 @dataclass(frozen=True)
 class Probe:
-    """One press of the polarity grid: two points, named end.cavity, and whether the meter sounded."""
+    """One press of the polarity grid: two points, named fitting.cavity, and whether the meter
+    sounded.
+    """
 
     one: Text
     other: Text
@@ -293,6 +268,11 @@ class Lead:
     conductor: Conductor
     ends: Ends
     created_at: ISO_TIME
+    places: tuple[Place, ...]
+    fittings: tuple[Fitting, ...]
+    cables: tuple[Cable, ...]
+    wires: tuple[Wire, ...]
+    circuits: tuple[Circuit, ...] = ()
     made_for: Annotated[str, MaxLen(80)] = ""
     wanted_by: Annotated[str, MaxLen(10)] | None = None
     cut: Cut = field(default_factory=Cut)
@@ -301,19 +281,17 @@ class Lead:
     reasons: tuple[Reason, ...] = ()
     typed: dict[str, str] = field(default_factory=dict, compare=False, hash=False)
 
+    @cached_property
+    def assembly(self) -> Assembly:
+        """All that it is made of."""
+        return Assembly(self.places, self.fittings, self.cables, self.wires)
 
-def part_on(ends: Ends, end: str) -> Part:
-    """The part on an end: one of the lead's own, or of the shelf. Raises Refused."""
-    name = getattr(ends, end)
-    return next((p for p in ends.own if p.id == name), None) or part(name, f"ends.{end}")
 
-
-def with_value(lead: Lead, path: str, value: Any) -> Lead:
-    """The lead with one value changed, ``path`` being a field or ``stage.field``.
-
-    Raises: TypeError when there is no such field.
+def part_of(lead: Lead, fitting: Fitting) -> Part:
+    """The part of a fitting: one of the lead's own, or of the shelf; for what was there before and
+    gives its own cavities, a part with those. Raises Refused.
     """
-    section, _, name = path.partition(".")
-    if not name:
-        return replace(lead, **{section: value})
-    return replace(lead, **{section: replace(getattr(lead, section), **{name: value})})
+    if fitting.part is None:
+        return there_before(fitting.id, fitting.cavities)
+    own = next((p for p in lead.ends.own if p.id == fitting.part), None)
+    return own or part(fitting.part, f"fittings.{fitting.id}.part")

@@ -13,17 +13,19 @@ Does = WholeEnd | OnSomething | Literal["thread"]
 DONE_TO_AN_END: tuple[WholeEnd, ...] = get_args(WholeEnd)
 DONE_TO_SOMETHING: tuple[OnSomething, ...] = get_args(OnSomething)
 GATE = "gate-"
+AT = "@"
 
 
 @dataclass(frozen=True)
 class StepName:
     """A step of a build: ``on`` is the core, the layer or the threaded part it is done to, empty
-    for the whole end.
+    for the whole end; ``where`` the cable or the fitting, where the end alone does not say which.
     """
 
     end: End
     does: Does
     on: str = ""
+    where: str = ""
 
     @property
     def key(self) -> str:
@@ -31,10 +33,16 @@ class StepName:
 
         >>> StepName("A", "land", "L").key, StepName("B", "thread", "nut").key, StepName("A", "strip").key
         ('A-land-L', 'B-nut', 'A-strip')
+        >>> StepName("A", "cores", where="plus").key
+        'A-cores@plus'
         """
         if self.does == "thread":
-            return f"{self.end}-{self.on}"
-        return "-".join(word for word in (self.end, self.does, self.on) if word)
+            key = f"{self.end}-{self.on}"
+        else:
+            key = "-".join(word for word in (self.end, self.does, self.on) if word)
+        if self.where:
+            return f"{key}{AT}{self.where}"
+        return key
 
     @property
     def gate(self) -> str:
@@ -50,22 +58,25 @@ def step_named(key: str) -> StepName | None:
     have a part of its own that is called as a verb is.
 
     >>> step_named("A-land-L"), step_named("B-lock-nut").on, step_named("lay-out")
-    (StepName(end='A', does='land', on='L'), 'lock-nut', None)
+    (StepName(end='A', does='land', on='L', where=''), 'lock-nut', None)
     >>> step_named("B-shrink")
-    StepName(end='B', does='thread', on='shrink')
+    StepName(end='B', does='thread', on='shrink', where='')
+    >>> step_named("A-cores@plus")
+    StepName(end='A', does='cores', on='', where='plus')
     """
-    end, _, rest = key.removeprefix(GATE).partition("-")
+    whole, _, where = key.removeprefix(GATE).partition(AT)
+    end, _, rest = whole.partition("-")
     home: End = "A" if end == "A" else "B"
     if end not in ("A", "B") or not rest:
         return None
     verb, _, on = rest.partition("-")
-    for whole in DONE_TO_AN_END:
-        if rest == whole:
-            return StepName(home, whole)
+    for done in DONE_TO_AN_END:
+        if rest == done:
+            return StepName(home, done, where=where)
     for does in DONE_TO_SOMETHING:
         if verb == does and on:
-            return StepName(home, does, on)
-    return StepName(home, "thread", rest)
+            return StepName(home, does, on, where)
+    return StepName(home, "thread", rest, where)
 
 
 def is_step(key: str, does: Does) -> bool:
@@ -74,7 +85,7 @@ def is_step(key: str, does: Does) -> bool:
     return name is not None and name.does == does and name.key == key
 
 
-def steps_named(keys: tuple[str, ...], end: End, does: Does) -> tuple[StepName, ...]:
-    """Those of many names that do one thing at one end."""
+def steps_named(keys: tuple[str, ...], does: Does) -> tuple[StepName, ...]:
+    """Those of many names that do one thing."""
     found = (step_named(key) for key in keys)
-    return tuple(s for s in found if s is not None and (s.end, s.does) == (end, does))
+    return tuple(s for s in found if s is not None and s.does == does)

@@ -1,5 +1,6 @@
 """The shelf as its table has it: every part by its name, and others that would do in its place."""
 
+from dataclasses import replace
 from functools import cache
 from typing import Any, TypeVar
 
@@ -68,6 +69,7 @@ PART_MAY_SAY = (
 CONTACTS: tuple[Contact, ...] = ("pin", "socket", "genderless", "lug", "clamp", "none")
 REWIRABLE: tuple[Rewirable, ...] = ("yes", "seldom", "never")
 Word = TypeVar("Word", bound=str)
+ROW_MM = 12.0  # between the cavities of what is drawn without a face of its own
 AS_ITS_CONDUCTOR = float("inf")  # amps of a lug or a tail, which carries what its conductor does
 
 
@@ -229,6 +231,23 @@ def part(name: str, field: str = "part") -> Part:
     return shelf()[name]
 
 
+@cache
+def there_before(name: str, cavities: tuple[str, ...]) -> Part:
+    """What was there before and is not on the shelf: a device, a machine, somebody's panel, with the
+    cavities it gives, drawn in a row.
+    """
+    like = shelf()["there-before"]
+    n = len(cavities)
+    row = tuple(
+        Cavity(mark, (i - (n - 1) / 2) * ROW_MM, 0.0, "round", 5.0, 5.0)
+        for i, mark in enumerate(cavities)
+    )
+    face = replace(like.face, cavities=row, width=max(like.face.width, (n + 1) * ROW_MM))
+    return replace(
+        like, words=name, short=name, face=face, path_mm=tuple((m, 0.0) for m in cavities)
+    )
+
+
 def stand_ins(like: Part, cord_mm: tuple[float, float], copper_mm2: float) -> list[Part]:
     """Other parts of the shelf with the same face and contact, whose grip and terminals take a
     cord.
@@ -240,6 +259,7 @@ def stand_ins(like: Part, cord_mm: tuple[float, float], copper_mm2: float) -> li
         for p in shelf().values()
         if p.face == like.face
         and p.contact == like.contact
+        and p.stud == like.stud
         and p.id != like.id
         and p.grip_mm[0] <= cord_mm[0]
         and cord_mm[1] <= p.grip_mm[1]

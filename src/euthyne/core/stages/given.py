@@ -1,23 +1,54 @@
-"""What every stage computes on: a lead, the kind it is of, the parts it ends in, its cores."""
+"""What every stage computes on: a lead, the kind it is of, the parts its cores land in, its cores."""
 
 from dataclasses import dataclass
+from functools import cached_property
 
+from euthyne.core.assembly.joints import WireMap
+from euthyne.core.assembly.records import Assembly, Fitting
 from euthyne.core.kinds import Kind, kind_named
-from euthyne.core.lead import Lead, part_on
+from euthyne.core.lead import Lead, part_of
 from euthyne.core.shelf.part import Part
 
 
 @dataclass(frozen=True, eq=False)
 class Given:
-    """A lead with its kind, the part on its supply end ``a`` and on its load end ``b``, and its
-    cores by function.
-    """
+    """A lead with its kind, and the part of every fitting by its id."""
 
     lead: Lead
     kind: Kind
-    a: Part
-    b: Part
-    cores: tuple[str, ...]
+    parts: dict[str, Part]
+
+    @property
+    def assembly(self) -> Assembly:
+        """All that the lead is made of."""
+        return self.lead.assembly
+
+    @cached_property
+    def map(self) -> WireMap:
+        """The wire map."""
+        return WireMap(self.assembly, self.parts)
+
+    @cached_property
+    def cores(self) -> tuple[str, ...]:
+        """The functions of its cores, each once."""
+        return tuple(dict.fromkeys(core.id for c in self.assembly.cables for core in c.cores))
+
+    def at_side(self, side: str) -> tuple[Fitting, ...]:
+        """The fittings on a side of the lead."""
+        sides = {p.id: p.side for p in self.assembly.places}
+        return tuple(
+            f for f in self.assembly.fittings if f.place is not None and sides[f.place] == side
+        )
+
+    @cached_property
+    def supply(self) -> Part:
+        """The part on the supply side; the first of several."""
+        return self.parts[self.at_side("supply")[0].id]
+
+    @cached_property
+    def load(self) -> Part:
+        """The part on the load side; the first of several."""
+        return self.parts[self.at_side("load")[0].id]
 
     @property
     def mains(self) -> bool:
@@ -32,7 +63,7 @@ class Given:
     @property
     def fused_plug(self) -> bool:
         """True when the plug carries a fuse of its own."""
-        return self.a.fuse_family is not None
+        return self.supply.fuse_family is not None
 
 
 def given(lead: Lead) -> Given:
@@ -40,7 +71,6 @@ def given(lead: Lead) -> Given:
 
     Raises: Refused for a kind or a part that is not known.
     """
-    kind = kind_named(lead.kind)
-    a = part_on(lead.ends, "a")
-    b = part_on(lead.ends, "b")
-    return Given(lead, kind, a, b, cores=kind.make_up(lead.brief, a, b))
+    return Given(
+        lead, kind_named(lead.kind), {f.id: part_of(lead, f) for f in lead.assembly.fittings}
+    )

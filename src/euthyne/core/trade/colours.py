@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from functools import cache
 
-from euthyne.core.trade.corewords import function_of
+from euthyne.core.trade.corewords import function_of, own_name
 from euthyne.data.schema import check_keys
 from euthyne.data.tables import toml
 
@@ -79,7 +79,7 @@ class Colours:
         >>> Colours("iec", {"L": "white"}, ("L", "N")).of("L")
         'white'
         """
-        return self.own.get(core) or colour(self.scheme, core)
+        return self.own.get(core) or colour(self.scheme, own_name(core))
 
     def called(self, core: str) -> str:
         """The colour as it is said at the bench; of two alike, with what is printed on the core or
@@ -89,10 +89,12 @@ class Colours:
         'black number 2'
         """
         tint = self.of(core)
-        alike = [c for c in self.cores if self.of(c) == tint]
+        cable, _, name = core.rpartition(".")
+        beside = [c for c in self.cores if c.rpartition(".")[0] == cable]
+        alike = [c for c in beside if self.of(c) == tint]
         if len(alike) < 2:
             return tint
-        return f"{tint} number {core if core.isdigit() else self.cores.index(core) + 1}"
+        return f"{tint} number {name if name.isdigit() else beside.index(core) + 1}"
 
 
 def false_friends(

@@ -3,12 +3,20 @@
 FUNCTIONS = {"L": "live", "N": "neutral", "E": "earth", "+": "plus", "-": "minus", "S": "shield"}
 
 
+def own_name(core: str) -> str:
+    """A core's own name, without its cable."""
+    return core.rpartition(".")[2]
+
+
 def function_of(core: str) -> str:
     """What a core is for, in words: live, line 2, balance tap 3, number 7.
 
-    >>> function_of("L"), function_of("L2"), function_of("7")
-    ('live', 'line 2', 'number 7')
+    A core that is named with its cable, as ``old.L``, is for what its own name says.
+
+    >>> function_of("L"), function_of("L2"), function_of("7"), function_of("old.N")
+    ('live', 'line 2', 'number 7', 'neutral')
     """
+    core = own_name(core)
     if core in FUNCTIONS:
         return FUNCTIONS[core]
     kind = {"L": "line", "T": "balance tap"}.get(core[:1])

@@ -9,13 +9,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 from leads import INVERTER, plan
 
-from euthyne.core.lead import Stripped, with_value
+from euthyne.core.lead import Stripped
+from euthyne.core.lead.paths import with_value
 from euthyne.core.plan import Plan
 from euthyne.core.stages.cut.strip import judge_strip
 
 
 def core(mark="L", **changes):
-    return replace(next(c for c in plan().cut.strips["A"].cores if c.core == mark), **changes)
+    return replace(next(c for c in plan().cut.at_side("A").cores if c.core == mark), **changes)
 
 
 @pytest.mark.parametrize(
@@ -52,7 +53,7 @@ def test_the_plan_knows_which_strips_were_measured():
     p = Plan(with_value(plan().lead, "cut.stripped", measured))
     assert p.cut.verdict("A", "L").word == "trim"
     assert p.cut.verdict("A", "N").word == "good"
-    neutral = next(c for c in p.cut.strips["B"].cores if c.core == "N")
+    neutral = next(c for c in p.cut.at_side("B").cores if c.core == "N")
     assert p.cut.verdict("B", "N") == judge_strip(neutral, 3.0)
     assert p.cut.verdict("B", "N").word == "cut-back"
     assert p.cut.verdict("B", "L") is None

@@ -3,15 +3,14 @@
 import pytest
 from leads import extension, plan
 
-from euthyne.core.lead import Joint
 from euthyne.core.shelf.face import turned
 from euthyne.core.shelf.part import mating_face, wiring_side
 from euthyne.core.shelf.parts import faces, part, shelf
 from euthyne.core.stages.cut.cutlength import cut_length
 from euthyne.core.stages.cut.strip import strip_plan
-from euthyne.core.stages.ends.wiremap import connected
 from euthyne.core.trade.colours import colour, schemes_for
 from euthyne.core.trade.fault import Refused
+from euthyne.exchange.version1 import Joint
 
 PARTS = list(shelf().values())
 
@@ -82,16 +81,16 @@ def test_the_usual_map_joins_by_function():
         ("N", "N", "N"),
         ("E", "E", "E"),
     ]
-    assert p.ends.wanted_pairs == {frozenset((f"A.{m}", f"B.{m}")) for m in "LNE"}
-    assert p.ends.points == ("A.L", "A.N", "A.E", "B.L", "B.N", "B.E")
+    assert p.ends.wanted_pairs == {frozenset((f"supply.{m}", f"load.{m}")) for m in "LNE"}
+    assert p.ends.points == tuple(f"{end}.{m}" for end in ("supply", "load") for m in "LNE")
 
 
 def test_joined_cores_sound_all_the_way_through():
     mapped = (Joint("L", "L", "L"), Joint("N", "N", "N"), Joint("E", "N", "E"))
-    heard = connected(mapped)
-    assert frozenset(("B.N", "B.E")) in heard
-    assert frozenset(("A.N", "B.E")) in heard
-    assert frozenset(("A.L", "B.N")) not in heard
+    heard = plan(ends__joints=mapped).ends.wanted_pairs
+    assert frozenset(("load.N", "load.E")) in heard
+    assert frozenset(("supply.N", "load.E")) in heard
+    assert frozenset(("supply.L", "load.N")) not in heard
 
 
 def test_colours_mean_other_things_in_other_schemes():

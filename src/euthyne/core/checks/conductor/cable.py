@@ -5,7 +5,7 @@ from typing import Any
 from euthyne.core.checks.ends.fit import conductor_in_terminal, cord_in_grip, fitting_parts
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.kinds import Trait
-from euthyne.core.lead import with_value
+from euthyne.core.kinds.assembling import changed
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.terminations import TERMINATIONS
@@ -125,7 +125,7 @@ def copper_clad(plan: Plan) -> Said | None:
 )
 def salvaged_cable(plan: Plan) -> Said | None:
     """Cable that has lived already is judged before it is trusted."""
-    if not plan.lead.conductor.salvaged:
+    if all(cable.existing is None for cable in plan.lead.cables):
         return None
     return Said(
         "Salvaged cable",
@@ -179,10 +179,7 @@ def _heavy_rubber(plan: Plan) -> Fix | None:
 
 
 def _with_changes(plan: Plan, changes: tuple[tuple[str, Any], ...]) -> Plan:
-    lead = plan.lead
-    for path, value in changes:
-        lead = with_value(lead, path, value)
-    return Plan(lead)
+    return Plan(changed(plan.lead, changes))
 
 
 @check(

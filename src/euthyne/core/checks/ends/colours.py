@@ -1,6 +1,6 @@
 """Core colours: old ones, false friends, re-marked cores."""
 
-from euthyne.core.checks.ends.wiring import AS_IT_SHOULD, has_one_place
+from euthyne.core.checks.ends.wiring import as_it_should, has_one_place
 from euthyne.core.checks.found import Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
@@ -21,16 +21,16 @@ def colour_against_function(plan: Plan) -> Said | None:
     live.
     """
     for j in plan.ends.joints:
-        alike = j.a == j.b and j.a is not None and j.a != j.core
-        if alike and has_one_place(j.core) and has_one_place(j.a or ""):
+        there = j.for_a or ""
+        alike = j.for_a == j.for_b and there and there != j.function
+        if alike and has_one_place(j.function) and has_one_place(there):
             tint = plan.ends.colours.of(j.core)
             text = (
-                f"The {tint} core, {function_of(j.core)}, lands on {function_of(j.a or '')} "
+                f"The {tint} core, {function_of(j.core)}, lands on {function_of(there)} "
                 "at both ends."
             )
-            return Said(
-                f"{tint.capitalize()} on {function_of(j.a or '')} at both ends", text, AS_IT_SHOULD
-            )
+            title = f"{tint.capitalize()} on {function_of(there)} at both ends"
+            return Said(title, text, as_it_should(plan))
     return None
 
 
@@ -89,8 +89,7 @@ def core_re_marked(plan: Plan) -> Said | None:
     """
     if plan.cores[:2] != ("L1", "L2") or "N" in plan.cores or not plan.conductor.cable_type.cord:
         return None
-    set_apart = next((t.colour for t in plan.lead.ends.tints if t.core == "L2"), None)
-    tint = set_apart or colour(plan.lead.ends.scheme, "N")
+    tint = plan.ends.colours.own.get("L2") or colour(plan.lead.ends.scheme, "N")
     if tint in MEANT_FOR_LINES:
         return None
     return Said(

@@ -68,14 +68,15 @@ def fitting_parts(plan: Plan) -> Fix | None:
         if other is None:
             return None
         words.append(f"the {other.words}, {other.grip_mm[0]:g} to {other.grip_mm[1]:g} mm")
-        changes.append((f"ends.{end}", other.id))
+        changes.append((end, other.id))
     if changes:
         return Fix(f"Take {' and '.join(words)}", tuple(changes))
     return None
 
 
-def both_ends(plan: Plan) -> tuple[tuple[str, Part], tuple[str, Part]]:
-    return ("a", plan.ends["A"].part), ("b", plan.ends["B"].part)
+def both_ends(plan: Plan) -> list[tuple[str, Part]]:
+    """The part of every fitting that is made here, with the path of it."""
+    return [(end.path, end.part) for end in plan.ends.ours]
 
 
 def _takes(p: Part, cord: Diameter, copper_mm2: float) -> bool:
@@ -119,8 +120,8 @@ def terminal_overfull(plan: Plan) -> Said | None:
     if plan.conductor.size is None:
         return None
     area = plan.conductor.size.cross_section_mm2
-    for end, p in both_ends(plan):
-        marks = [getattr(j, end) for j in plan.ends.joints if getattr(j, end)]
+    for end in plan.ends.ours:
+        p, marks = end.part, list(end.landing.values())
         for mark in dict.fromkeys(marks):
             together = marks.count(mark) * area
             if marks.count(mark) > 1 and together > p.terminal_mm2[1]:

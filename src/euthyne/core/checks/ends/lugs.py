@@ -21,14 +21,9 @@ def lug_hole_small(plan: Plan) -> Said | None:
 
 
 def _lugs(plan: Plan) -> list[tuple[str, str, str]]:
-    """Each lugged end with a stud said: its short name, the lug's own stud size, the stud it goes
-    on.
-    """
-    ends = (
-        (plan.ends["A"].part, plan.lead.ends.stud_a),
-        (plan.ends["B"].part, plan.lead.ends.stud_b),
-    )
-    return [(p.short, p.stud, stud) for p, stud in ends if p.stud and stud]
+    """Each lug with a stud said: its end, the lug's own stud size, the stud it goes on."""
+    ends = plan.ends.ours
+    return [(e.named.capitalize(), e.part.stud, e.stud) for e in ends if e.part.stud and e.stud]
 
 
 @check(

@@ -5,6 +5,7 @@ from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.parts import shelf
+from euthyne.core.stages.ends.ends import LeadEnd
 
 
 @check(
@@ -17,33 +18,28 @@ def live_contact(plan: Plan) -> Said | None:
     """An end that another end can make live keeps its contacts out of reach, whatever its gender is
     called.
     """
-    ends = (("A", "a", plan.ends["A"].part), ("B", "b", plan.ends["B"].part))
-    bare = next(
-        (
-            e
-            for e in ends
-            if plan.brief.live_when_unmated(e[0]) and e[2].touchable and e[2].contact != "clamp"
-        ),
-        None,
-    )
+    bare = next((end for end in plan.ends.ours if _bare_and_live(plan, end)), None)
     if bare is None:
         return None
-    _, path, p = bare
+    p = bare.part
     holes = _same_face(p, "socket")
     fix = (
-        Fix(f"Take the {holes.words} instead", ((f"ends.{path}", holes.id),))
+        Fix(f"Take the {holes.words} instead", ((bare.path, holes.id),))
         if holes and not holes.touchable
         else None
     )
-    end = "supply end"
-    if path == "b":
-        end = "load end"
     return Said(
         "A live contact can be touched",
-        f"The {end} shows {p.contact_words} ({p.words}), and they are live once the other end "
-        "is in.",
+        f"The {bare.named} shows {p.contact_words} ({p.words}), and they are live once the "
+        "other end is in.",
         fix,
     )
+
+
+def _bare_and_live(plan: Plan, end: LeadEnd) -> bool:
+    """True for an end with a face that another end can make live, and a finger can reach."""
+    faces = end.side is not None and plan.brief.live_when_unmated(end.side)
+    return faces and end.part.touchable and end.part.contact != "clamp"
 
 
 def _same_face(like: Part, contact: str) -> Part | None:
@@ -94,5 +90,7 @@ def holes_both_ends(plan: Plan) -> Said | None:
     return Said(
         "Holes on both ends",
         f"{plan.ends['A'].part.words} on one end, {plan.ends['B'].part.words} on the other.",
-        Fix(f"Take the {pins.words} at the supply end", (("ends.a", pins.id),)) if pins else None,
+        Fix(f"Take the {pins.words} at the supply end", ((plan.ends["A"].path, pins.id),))
+        if pins
+        else None,
     )

@@ -1,17 +1,22 @@
 """The wire map: earth, neutral, crossings, what is left out, what shares a cavity."""
 
 from collections import Counter
+from dataclasses import replace
 
 from euthyne.core.checks.found import Fix, Said, check
+from euthyne.core.kinds.assembling import usual
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.terminations import TERMINATIONS
-from euthyne.core.trade.corewords import function_of
+from euthyne.core.stages.ends.ends import LeadEnd
+from euthyne.core.trade.corewords import function_of, own_name
 
 NUMBERED_OR_SHIELD = "0123456789ST"
 
 
-AS_IT_SHOULD = Fix("Wire it by function", (("ends.joints", ()),))
+def as_it_should(plan: Plan, words: str = "Wire it by function") -> Fix:
+    """The fix that wires a lead as its kind is wired."""
+    return Fix(words, (("wires", usual(plan.lead).wires),))
 
 
 @check(
@@ -22,11 +27,15 @@ AS_IT_SHOULD = Fix("Wire it by function", (("ends.joints", ()),))
 )
 def crossed(plan: Plan) -> Said | None:
     """A core that lands on another function's cavity at one end."""
-    astray = [j for j in plan.ends.joints if j.a and j.b and j.a != j.b and has_one_place(j.core)]
+    astray = [
+        j
+        for j in plan.ends.joints
+        if j.a and j.b and j.for_a != j.for_b and has_one_place(j.function)
+    ]
     if not astray:
         return None
     words = ", ".join(f"{function_of(j.core)} from {j.a} to {j.b}" for j in astray)
-    return Said("Polarity crossed in the map", f"Crossed: {words}.", AS_IT_SHOULD)
+    return Said("Polarity crossed in the map", f"Crossed: {words}.", as_it_should(plan))
 
 
 def has_one_place(core: str) -> bool:
@@ -42,12 +51,14 @@ def left_out(plan: Plan) -> Said | None:
     short = [
         j.core
         for j in plan.ends.joints
-        if j.core != "E" and has_one_place(j.core) and not (j.a and j.b)
+        if j.function != "E" and has_one_place(j.function) and not (j.a and j.b)
     ]
     if not short:
         return None
     words = " and ".join(function_of(c) for c in short)
-    return Said("A core is not landed", f"The {words} core is cut back at one end.", AS_IT_SHOULD)
+    return Said(
+        "A core is not landed", f"The {words} core is cut back at one end.", as_it_should(plan)
+    )
 
 
 @check(
@@ -58,13 +69,15 @@ def left_out(plan: Plan) -> Said | None:
 )
 def shared_cavity(plan: Plan) -> Said | None:
     """Two cores in one cavity of a single-phase lead are a short or a mistake."""
-    fixed = [j for j in plan.ends.joints if has_one_place(j.core)]
-    landed = {"supply": Counter(j.a for j in fixed), "load": Counter(j.b for j in fixed)}
-    for end, marks in landed.items():
-        twice = next((mark for mark, n in marks.items() if mark and n > 1), None)
+    for end in plan.ends.all:
+        if end.part.positions:
+            continue
+        cores = [c for c in end.landing if has_one_place(own_name(c))]
+        marks = Counter(end.landing[c] for c in cores)
+        twice = next((mark for mark, n in marks.items() if n > 1), None)
         if twice:
-            what = f"Two cores land in {twice} at the {end} end."
-            return Said("Two cores in one terminal", what, AS_IT_SHOULD)
+            what = f"Two cores land in {twice} at the {end.named}."
+            return Said("Two cores in one terminal", what, as_it_should(plan))
     return None
 
 
@@ -78,7 +91,7 @@ def shared_cavity(plan: Plan) -> Said | None:
 def no_earth(plan: Plan) -> Said | None:
     """An earthed load, or an earthed socket, needs an earth core through both ends."""
     needed = plan.lead.brief.earthed or plan.ends["B"].part.has_earth
-    if not needed or _sounds(plan, "A.E", "B.E"):
+    if not needed or _sounds(plan, "E", "E", across=True):
         return None
     without = next((p for p in plan.ends.parts if not p.has_earth), None)
     if without is not None:
@@ -88,7 +101,8 @@ def no_earth(plan: Plan) -> Said | None:
         )
     if not plan.lead.brief.earthed:
         fix = Fix(
-            "Make it a three-core earthed lead", (("brief.earthed", True), ("ends.joints", ()))
+            "Make it a three-core earthed lead",
+            (("wires", usual(plan.lead).wires), ("brief.earthed", True)),
         )
         return Said(
             "No earth through the lead",
@@ -96,11 +110,26 @@ def no_earth(plan: Plan) -> Said | None:
             fix,
         )
     text = "The earth contact of one end does not reach the earth contact of the other."
-    return Said("No earth through the lead", text, AS_IT_SHOULD)
+    return Said("No earth through the lead", text, as_it_should(plan))
 
 
-def _sounds(plan: Plan, one: str, other: str) -> bool:
-    return frozenset((one, other)) in plan.ends.wanted_pairs
+def _sounds(plan: Plan, one: str, other: str, across: bool = False) -> bool:
+    """True when a cavity for one function conducts to one for another; ``across`` the lead, from the
+    supply side to the load side.
+    """
+    wanted = plan.given.map.purpose
+    for net in plan.ends.positions[-1].nets:
+        ones = {point[0] for point in net if wanted(point) == one}
+        others = {point[0] for point in net if wanted(point) == other}
+        if not across and ones and others:
+            return True
+        if _on(plan, ones, "A") and _on(plan, others, "B"):
+            return True
+    return False
+
+
+def _on(plan: Plan, fittings: set[str], side: str) -> bool:
+    return any(plan.ends.by_id[name].side == side for name in fittings)
 
 
 @check(
@@ -115,11 +144,12 @@ def _sounds(plan: Plan, one: str, other: str) -> bool:
 )
 def neutral_earth(plan: Plan) -> Said | None:
     """Neutral and earth are never joined in a lead."""
-    joined = any(_sounds(plan, f"{x}.N", f"{y}.E") for x in "AB" for y in "AB")
-    if not joined:
+    if not _sounds(plan, "N", "E"):
         return None
     return Said(
-        "Neutral joined to earth", "The map lets neutral and earth sound together.", AS_IT_SHOULD
+        "Neutral joined to earth",
+        "The map lets neutral and earth sound together.",
+        as_it_should(plan),
     )
 
 
@@ -170,15 +200,15 @@ def marks_decide(plan: Plan) -> Said | None:
 )
 def taps_out_of_order(plan: Plan) -> Said | None:
     """Balance taps run in cell order at both ends."""
-    taps = [j for j in plan.ends.joints if j.core.startswith("T")]
-    astray = [j for j in taps if j.a != j.core or j.b != j.core]
+    taps = [j for j in plan.ends.joints if j.function.startswith("T")]
+    astray = [j for j in taps if j.for_a != j.function or j.for_b != j.function]
     if not astray:
         return None
     words = ", ".join(f"{j.core} from {j.a or 'nowhere'} to {j.b or 'nowhere'}" for j in astray)
     return Said(
         "Balance taps out of order",
         f"Astray: {words}.",
-        Fix("Put the taps in cell order", (("ends.joints", ()),)),
+        as_it_should(plan, "Put the taps in cell order"),
     )
 
 
@@ -194,18 +224,19 @@ def taps_out_of_order(plan: Plan) -> Said | None:
 )
 def shield_landing(plan: Plan) -> Said | None:
     """A shield is landed at one end."""
-    shield = next((j for j in plan.ends.joints if j.core == "S"), None)
+    shield = next((j for j in plan.ends.joints if j.function == "S"), None)
     if shield is None or bool(shield.a) != bool(shield.b):
         return None
     where = "nowhere"
     if shield.a:
         where = "at both ends"
-    one = tuple(type(j)(j.core, j.a or "S", None) if j.core == "S" else j for j in plan.ends.joints)
-    fix = (
-        Fix("Land it at the supply end only", (("ends.joints", one),))
-        if "S" in plan.ends["A"].part.marks
-        else None
+    one = tuple(
+        replace(j, a=j.a or "S", b=None) if j.function == "S" else j for j in plan.ends.joints
     )
+    fix = None
+    if "S" in plan.ends["A"].part.marks:
+        wires = plan.given.map.wires(one)
+        fix = Fix("Land it at the supply end only", (("wires", wires),))
     return Said("The shield is landed " + where, f"The map lands the shield {where}.", fix)
 
 
@@ -218,16 +249,22 @@ def shield_landing(plan: Plan) -> Said | None:
 )
 def open_cavities(plan: Plan) -> Said | None:
     """Cavities of a sealed connector that are not used are blanked."""
-    for end, p in (("a", plan.ends["A"].part), ("b", plan.ends["B"].part)):
-        empty = [m for m in p.marks if m not in {getattr(j, end) for j in plan.ends.joints}]
-        if TERMINATIONS[p.joint].sealed and empty and not plan.lead.ends.blanked:
-            fix = Fix("They are plugged", (("ends.blanked", True),))
-            return Said(
-                "Open cavities",
-                f"{p.words}: {', '.join(empty)} {'is' if len(empty) == 1 else 'are'} empty.",
-                fix,
-            )
-    return None
+    ends = [e for e in plan.ends.ours if TERMINATIONS[e.part.joint].sealed and _empty(e)]
+    if not ends:
+        return None
+    empty = _empty(ends[0])
+    plugged = tuple((f"fittings.{e.id}.blanked", (*e.fitting.blanked, *_empty(e))) for e in ends)
+    return Said(
+        "Open cavities",
+        f"{ends[0].part.words}: {', '.join(empty)} {'is' if len(empty) == 1 else 'are'} empty.",
+        Fix("They are plugged", plugged),
+    )
+
+
+def _empty(end: LeadEnd) -> tuple[str, ...]:
+    """The ways of an end with neither a core nor a blank in them."""
+    used = {*end.landing.values(), *end.fitting.blanked}
+    return tuple(mark for mark in end.part.marks if mark not in used)
 
 
 @check(
@@ -239,16 +276,13 @@ def open_cavities(plan: Plan) -> Said | None:
 )
 def looped_cavity(plan: Plan) -> Said | None:
     """Two numbered cores in one cavity are looped on: meant, or a mistake."""
-    for end, words in (("a", "supply"), ("b", "load")):
-        marks = [
-            getattr(j, end)
-            for j in plan.ends.joints
-            if not has_one_place(j.core) and getattr(j, end)
-        ]
+    for end in plan.ends.all:
+        cores = {c: m for c, m in end.landing.items() if not has_one_place(own_name(c))}
+        marks = list(cores.values())
         twice = next((m for m in marks if marks.count(m) > 1), None)
         if twice:
-            cores = " and ".join(j.core for j in plan.ends.joints if getattr(j, end) == twice)
+            shared = " and ".join(own_name(c) for c, mark in cores.items() if mark == twice)
             return Said(
-                f"Cores {cores} share a cavity", f"Both land in {twice} at the {words} end."
+                f"Cores {shared} share a cavity", f"Both land in {twice} at the {end.named}."
             )
     return None

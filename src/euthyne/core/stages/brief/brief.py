@@ -89,7 +89,7 @@ class BriefStage:
     def _socket_amps(self) -> float:
         """The socket's rating, or what the lead's own fuse or breaker allows where that is less."""
         fuse_amps = self.given.lead.conductor.fuse_amps if self.given.fused_plug else None
-        allowed = (self.given.b.amps, self.told.own_breaker_amps, fuse_amps)
+        allowed = (self.given.load.amps, self.told.own_breaker_amps, fuse_amps)
         return min(amps for amps in allowed if amps is not None)
 
     @property

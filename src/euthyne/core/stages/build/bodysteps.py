@@ -10,13 +10,12 @@ from euthyne.core.stages.build.jobs import fittings
 
 def thread(turn: Turn) -> BuildStep:
     """A loose part goes on the cable, from its own end or from the far one."""
-    part = next(t for t in fittings(turn.end, turn.job) if t.id == turn.name.on)
-    short = turn.e.part.short
+    part = next(t for t in fittings(turn.e.at, turn.job) if t.id == turn.name.on)
     near = turn.fed_from == turn.end
     if near:
-        way = f"from the {short} end"
+        way = f"from the {turn.said}"
     else:
-        way = f"from the far end, for the {short}"
+        way = f"from the far end, for the {turn.said}"
     facing = part.facing[0].upper() + part.facing[1:]
     return BuildStep(
         key=turn.name.key,
@@ -32,14 +31,14 @@ def thread(turn: Turn) -> BuildStep:
 
 def strip(turn: Turn) -> BuildStep:
     """The sheath comes off."""
-    plan, short = turn.e.strip, turn.e.part.short
+    plan = turn.e.strip
     how, mistake = SHEATH_OFF[turn.job.practices.stripper]
     reach = f"The sheath must reach {plan.inside_mm:.0f} mm past the grip."
     return BuildStep(
         key=turn.name.key,
         kind="strip",
         end=turn.end,
-        headline=f"Take {plan.sheath_mm:.0f} mm of sheath off the {short} end",
+        headline=f"Take {plan.sheath_mm:.0f} mm of sheath off the {turn.said}",
         detail=f"{reach} {how} No core marked.",
         mistake=mistake,
         button="sheath is off",
@@ -59,7 +58,7 @@ def layer(turn: Turn) -> BuildStep:
         key=turn.name.key,
         kind="layer",
         end=turn.end,
-        headline=f"{words.capitalize()} of {plan.whose}, {turn.e.part.short} end",
+        headline=f"{words.capitalize()} of {plan.whose}, {turn.said}",
         detail=stair.layer.do,
         mistake=stair.layer.mistake,
         button=f"{words} done",
@@ -71,6 +70,9 @@ def layer(turn: Turn) -> BuildStep:
 def cores(turn: Turn) -> BuildStep:
     """The cores are trimmed to length and bared."""
     part, planned = turn.e.part, turn.e.strip.cores
+    which = "cores"
+    if len(planned) == 1:
+        which = f"{turn.e.colours.called(planned[0].core)} core"
     bare = ""
     if planned:
         bare = f", bare {planned[0].bare_words}"
@@ -86,10 +88,10 @@ def cores(turn: Turn) -> BuildStep:
         key=turn.name.key,
         kind="cores",
         end=turn.end,
-        headline=f"Trim the cores at the {part.short} to length{bare}",
+        headline=f"Trim the {which}, {turn.said}, to length{bare}",
         detail=f"From the {edge}. Twist the strands; never tin them.",
         mistake=MISTAKES["cores"],
-        button="cores are bare",
+        button="cores are bare" if len(planned) > 1 else "core is bare",
         figures=tuple(
             Figure("each core" if alike else f"core {c.core}", f"{c.core_mm:.0f} mm") for c in shown
         ),
@@ -116,7 +118,7 @@ def sealed_grip(part: Part) -> bool:
 
 def grip(turn: Turn) -> BuildStep:
     """The cord grip is clamped on the sheath, or the gland tightened on its seal."""
-    part = turn.e.part
+    part = turn.body.part
     low, high = part.grip_mm
     gland = sealed_grip(part)
     finish = FINISHES["gland" if gland else "grip"]
@@ -150,12 +152,12 @@ def _seated_first(part: Part) -> str:
 
 def fuse(turn: Turn) -> BuildStep:
     """The fuse goes in."""
-    amps = f"{turn.e.fuse_amps:g} A"
+    amps = f"{turn.body.fuse_amps:g} A"
     return BuildStep(
         key=turn.name.key,
         kind="fuse",
         end=turn.end,
-        headline=f"Fit the {amps} fuse in the {turn.e.part.short}",
+        headline=f"Fit the {amps} fuse in the {turn.body.part.short}",
         detail="Read the figure on the fuse itself. It should sit tight in both clips.",
         mistake=MISTAKES["fuse"],
         button=f"{amps} is in",
@@ -165,7 +167,7 @@ def fuse(turn: Turn) -> BuildStep:
 
 def close(turn: Turn) -> BuildStep:
     """The body is shut."""
-    finish, part = FINISHES["close"], turn.e.part
+    finish, part = FINISHES["close"], turn.body.part
     return BuildStep(
         key=turn.name.key,
         kind="close",

@@ -4,15 +4,16 @@ import hashlib
 import math
 from functools import cached_property
 
-from euthyne.core.order.laid import BuildPlan
+from euthyne.core.order.laid import BuildPlan, CableEnd, End
 from euthyne.core.order.order import Step
 from euthyne.core.stages.build import buildsteps
 from euthyne.core.stages.build.buildplan import order_of, threading_plan
 from euthyne.core.stages.build.buildstep import BuildStep
-from euthyne.core.stages.build.jobs import CableToBuild, EndToBuild, Job
+from euthyne.core.stages.build.jobs import Body, CableToBuild, EndToBuild, Job
 from euthyne.core.stages.conductor.conductor import ConductorStage
+from euthyne.core.stages.conductor.laid import LaidCable
 from euthyne.core.stages.cut.cut import CutStage
-from euthyne.core.stages.ends.ends import EndsStage
+from euthyne.core.stages.ends.ends import EndsStage, LeadEnd
 from euthyne.core.stages.given import Given
 from euthyne.core.trade.practices import Practices
 
@@ -38,42 +39,84 @@ class BuildStage:
     @cached_property
     def job(self) -> Job:
         """What is built."""
-        cable = self.conductor
         run_m = self.given.lead.brief.run_m or 0.0
         every_m = float(self.told.practices.labels_every)
         if every_m:
             tags_along = max(math.ceil(run_m / every_m) - 1, 0)
         else:
             tags_along = 0
-        supply, load = self.ends.both
-        colours = self.ends.colours
+        cables = {laid.id: self._cable(laid) for laid in self.conductor.laid.values()}
+        made = tuple(self.cut.strips)
+        bodies = {end.id: self._body(end, made) for end in self.ends.ours}
+        bodies = {name: body for name, body in bodies.items() if body.at}
         return Job(
-            a=EndToBuild(supply.part, self.cut.strips["A"], colours, self._plug_fuse_amps),
-            b=EndToBuild(load.part, self.cut.strips["B"], colours, fuse_amps=None),
-            cable=CableToBuild(
-                over_all_mm=cable.cable_od_mm,
-                core_mm=cable.core_mm,
-                sheathed=cable.cable_type.cord,
-                size=cable.size_name or "",
-                copper_mm2=cable.copper_mm2,
-            ),
+            cables=tuple(cables.values()),
+            ends=tuple(self._end(at, cables[at.cable], bodies) for at in made),
+            bodies=tuple(bodies.values()),
+            places=tuple((at, self.given.map.where(at)) for at in self.given.assembly.cable_ends),
             practices=self.told.practices,
             mains=self.given.mains,
             tags_along=tags_along,
         )
 
+    def _cable(self, laid: LaidCable) -> CableToBuild:
+        length = self.cut.lengths.get(laid.id)
+        existing = laid.cable.existing
+        letters: tuple[End, End] = ("A", "B")
+        shut = (end for end in letters if self.cut.shut_before(CableEnd(laid.id, end)))
+        return CableToBuild(
+            id=laid.id,
+            over_all_mm=laid.od_mm,
+            core_mm=laid.core_mm,
+            sheathed=laid.type.cord,
+            size=laid.size_name or "",
+            copper_mm2=laid.copper_mm2,
+            written=laid.written,
+            cut_m=length.cut_m if length else None,
+            shut=tuple((end, existing.cut_back_mm if existing else None) for end in shut),
+        )
+
+    def _body(self, end: LeadEnd, made: tuple[CableEnd, ...]) -> Body:
+        there = self.given.assembly.ends_in(end.id)
+        fuse = self._plug_fuse_amps if end.part.fuse_family else None
+        return Body(
+            end.id, end.part, tuple(at for at in there if at in made), self._said(end), fuse
+        )
+
+    def _said(self, end: LeadEnd) -> str:
+        """The end as it is said at the bench: by its part, or where that does not tell, by where it
+        goes.
+        """
+        if end.place is None:
+            return end.part.short
+        alike = [other for other in self.ends.all if other.part.short == end.part.short]
+        if len(alike) == 1:
+            return f"{end.part.short} end"
+        return f"{end.place.called} end"
+
+    def _end(self, at: CableEnd, cable: CableToBuild, bodies: dict[str, Body]) -> EndToBuild:
+        landed = self.given.assembly.fittings_at(at)
+        return EndToBuild(
+            at=at,
+            cable=cable,
+            strip=self.cut.strips[at],
+            bodies=tuple(bodies[name] for name in landed),
+            place=self.given.map.where(at),
+            colours=self.ends.colours,
+        )
+
     @property
     def _settled(self) -> bool:
         """True when the length and the size are known."""
-        return self.cut.length is not None and self.conductor.size_name is not None
+        cut = all(c.id in self.cut.lengths for c in self.given.assembly.cables if c.new)
+        return cut and self.conductor.size_name is not None
 
     @cached_property
     def steps(self) -> tuple[BuildStep, ...]:
         """The build in order; empty while the conductor is open, or when a part is trapped."""
-        if self.cut.length is None or not self._settled:
+        if not self._settled:
             return ()
-        cable = self.conductor
-        return buildsteps.steps(self.job, cable.written, self.cut.length.cut_m, cable.pieces)
+        return buildsteps.steps(self.job)
 
     @cached_property
     def threading(self) -> BuildPlan:
@@ -111,8 +154,11 @@ class BuildStage:
         """A short sum of what the build and the proof rest on, so that a later change shows."""
         lead = self.given.lead
         taken = (self.conductor.size_name, lead.conductor.cable_type)
-        resting: tuple[object, ...] = (*taken, lead.ends.a, lead.ends.b, self.ends.joints)
+        fitted = tuple((f.id, f.part) for f in lead.fittings)
+        laid = tuple((c.id, c.type, c.size, c.existing) for c in lead.cables)
+        resting: tuple[object, ...] = (*taken, fitted, laid, lead.wires)
         if self.told.practices != Practices():
             resting += (self.told.practices,)
-        resting += (self.cut.length.cut_m if self.cut.length else None, self._plug_fuse_amps)
+        lengths = tuple(length.cut_m for length in self.cut.lengths.values())
+        resting += (lengths, self._plug_fuse_amps)
         return hashlib.sha256(repr(resting).encode()).hexdigest()[:12]

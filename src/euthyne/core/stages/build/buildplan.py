@@ -1,14 +1,34 @@
-"""A lead's own build as the order solver takes it: parts and events, from its ends and the bench's
-practices.
+"""A lead's own build as the order solver takes it: cables, parts and events, from its ends and the
+bench's practices.
 """
 
 from functools import cache
 
-from euthyne.core.lead.step import Does, End, StepName
-from euthyne.core.order.laid import HAND, BuildPlan, CableEnd, Event, Laid, Threaded
+from euthyne.core.lead.step import Does
+from euthyne.core.order.laid import (
+    CABLE,
+    HAND,
+    OPEN,
+    BuildPlan,
+    CableEnd,
+    End,
+    EndState,
+    Event,
+    Laid,
+    Threaded,
+)
 from euthyne.core.order.order import Order, order
 from euthyne.core.shelf.part import wiring_side
-from euthyne.core.stages.build.jobs import EndToBuild, Job, fittings, sleeve_on, soldered, tool_of
+from euthyne.core.stages.build.jobs import (
+    Body,
+    CableToBuild,
+    EndToBuild,
+    Job,
+    fittings,
+    sleeve_on,
+    soldered,
+    tool_of,
+)
 from euthyne.core.stages.cut.strip import CoreStrip
 from euthyne.core.trade.practices import Practices, Stripper
 
@@ -20,114 +40,137 @@ STRIPPERS: dict[Stripper, str] = {
 HEATS = {"gun": "heat gun", "flame": "small flame"}
 ONE_ROW_MM = 1.0  # cups whose places differ by less are in one row
 LANDED_OVER_CORE = 2.2  # a core that is ended is so much wider than its insulation; generic
+SHUT_MM = 60.0  # what was there before is so wide where nothing is known of it, generic
 
 
 def threading_plan(job: Job) -> BuildPlan:
-    """The build as the order solver takes it: parts and events of both ends, on the cable and on
-    its cores.
+    """The build as the order solver takes it: parts and events of every end that is made here, on
+    the cables and on their cores.
     """
-    cores = {c.core: job.cable.core_mm for _, e in job.ends for c in e.strip.cores}
-    threaded = [t for end, _ in job.ends for t in _threaded(end, job)]
-    events = [v for end, _ in job.ends for v in _EndEvents(end, job).in_order()]
-    laid = Laid("", job.cable.over_all_mm, cores)
-    return BuildPlan((laid,), tuple(threaded), tuple(events))
+    events = [event for e in job.ends for event in _EndEvents(e, job).in_order()]
+    landed = {body.id: tuple(_landings(body, job)) for body in job.bodies}
+    for body in job.bodies:
+        events += _shut(body, job, landed[body.id])
+    return BuildPlan(
+        cables=tuple(_laid(cable, job) for cable in job.cables),
+        parts=tuple(t for e in job.ends for t in _threaded(e, job)),
+        events=tuple(events),
+    )
 
 
-def _threaded(end: End, job: Job) -> list[Threaded]:
+def _laid(cable: CableToBuild, job: Job) -> Laid:
+    cores = {c.core: cable.core_mm for e in job.ends if e.cable == cable for c in e.strip.cores}
+    places = {at.end: place for at, place in job.places if at.cable == cable.id}
+    return Laid(
+        name=cable.id,
+        od_mm=cable.over_all_mm,
+        cores=cores if cable.sheathed else {},
+        a=_state(cable, "A", places.get("A")),
+        b=_state(cable, "B", places.get("B")),
+    )
+
+
+def _state(cable: CableToBuild, end: End, place: str | None) -> EndState:
+    shut = dict(cable.shut)
+    if end in shut:
+        return EndState("finished", SHUT_MM, shut[end], place)
+    return EndState(place=place) if place else OPEN
+
+
+def _threaded(e: EndToBuild, job: Job) -> list[Threaded]:
     """What is threaded at an end: its parts on the cable, then what goes on each core."""
-    on_cable = fittings(end, job)
-    first_joint = _first_joint(end, job[end])
+    on_cable = fittings(e.at, job)
+    first_joint = _first_joint(e, job)
+    on_cores = _threaded_on_cores(e, job)
+    # On a single the core is the cable: what goes on the core lies nearest its tip.
+    nearer = len({p.rank for p in on_cores if p.on == CABLE})
     loose = [
         Threaded(
-            id=StepName(end, "thread", part.id).key,
-            end=end,
-            rank=len(on_cable) - place,
+            id=job.step("thread", e.at, part.id).key,
+            end=e.at.end,
+            rank=len(on_cable) - place + nearer,
             bore_mm=part.bore_mm,
             needed_by=first_joint,
             facing=part.facing,
+            cable=e.cable.id,
         )
         for place, part in enumerate(on_cable)
     ]
-    return loose + _threaded_on_cores(end, job)
+    return loose + on_cores
 
 
-def _first_joint(end: End, e: EndToBuild) -> str | None:
+def _first_joint(e: EndToBuild, job: Job) -> str | None:
     """What a loose part has to be on for: the body shutting or, without one, the first core
     landing.
     """
-    if e.closes:
-        return StepName(end, "close").key
+    if e.body.closes:
+        return job.step_at_body("close", e.body).key
     if e.strip.cores:
-        return StepName(end, "land", e.strip.cores[0].core).key
+        return job.step_on_core("land", e.at, e.strip.cores[0].core).key
     return None
 
 
-def _threaded_on_cores(end: End, job: Job) -> list[Threaded]:
-    e = job[end]
-    sleeve = sleeve_on(e, job.cable)
-    if sleeve is not None:
-        return [
-            _on_core(end, core, job, what="sleeve", bore_mm=sleeve.expanded_mm, before="shrink")
-            for core in e.strip.cores
-        ]
-    if e.termination.sealed:
-        return [
-            _on_core(end, core, job, what="wireseal", bore_mm=e.part.grip_mm[1], before="land")
-            for core in e.strip.cores
-        ]
-    return []
+def _threaded_on_cores(e: EndToBuild, job: Job) -> list[Threaded]:
+    found = []
+    for core in e.strip.cores:
+        body = e.body_of(core.core)
+        sleeve = sleeve_on(e, body)
+        if sleeve is not None:
+            found.append(_on_core(e, core, job, ("sleeve", sleeve.expanded_mm, "shrink")))
+        elif body.termination.sealed:
+            found.append(_on_core(e, core, job, ("wireseal", body.part.grip_mm[1], "land")))
+    return found
 
 
-def _on_core(
-    end: End, core: CoreStrip, job: Job, *, what: Does, bore_mm: float, before: Does
-) -> Threaded:
+def _on_core(e: EndToBuild, core: CoreStrip, job: Job, what: tuple[Does, float, Does]) -> Threaded:
+    """A sleeve or a seal on a core: what it is, its bore in mm, what it has to be on for."""
+    does, bore_mm, before = what
     return Threaded(
-        id=StepName(end, what, core.core).key,
-        end=end,
+        id=job.step_on_core(does, e.at, core.core).key,
+        end=e.at.end,
         rank=1,
         bore_mm=bore_mm,
-        needed_by=StepName(end, before, core.core).key,
-        after=(StepName(end, "strip").key,) if job.cable.sheathed else (),
-        on=core.core,
+        needed_by=job.step_on_core(before, e.at, core.core).key,
+        after=(job.step("strip", e.at).key,) if e.cable.sheathed else (),
+        on=core.core if e.cable.sheathed else CABLE,
+        cable=e.cable.id,
     )
 
 
 class _EndEvents:
-    """What is done at one end, in an order that always works; the solver may find a better one."""
+    """What is done at one cable end, in an order that always works; the solver may find a better
+    one.
+    """
 
-    def __init__(self, end: End, job: Job) -> None:
-        self.end = end
-        self.at = (CableEnd("", end),)
+    def __init__(self, e: EndToBuild, job: Job) -> None:
+        self.e = e
         self.job = job
-        self.e = job[end]
+        self.at = (e.at,)
         self.how = job.practices
-        self.sleeve = sleeve_on(self.e, job.cable)
-        self.in_body = self.e.closes and not self.e.termination.lasting
 
     def in_order(self) -> list[Event]:
-        """Sheath, layers and cores; each core ended; then the body shut round them."""
+        """Sheath, layers and cores; then each core ended."""
         bared = self._bared()
-        ended = self._ended(after=bared[-1].id)
-        return [*bared, *ended, *self._shut(after=tuple(event.id for event in ended))]
+        return [*bared, *self._ended(after=bared[-1].id)]
 
     def _bared(self) -> list[Event]:
         found: list[Event] = []
-        if self.job.cable.sheathed:
-            key = StepName(self.end, "strip").key
+        if self.e.cable.sheathed:
+            key = self.job.step("strip", self.e.at).key
             found.append(Event(id=key, at=self.at, tool=STRIPPERS[self.how.stripper]))
         for stair in self.e.strip.below_sheath:
-            key = StepName(self.end, "layer", stair.layer.id).key
+            key = self.job.step("layer", self.e.at, stair.layer.id).key
             before = tuple(event.id for event in found[-1:])
             found.append(Event(id=key, at=self.at, tool="knife", after=before))
         everything = tuple(event.id for event in found)
-        key = StepName(self.end, "cores").key
+        key = self.job.step("cores", self.e.at).key
         return [*found, Event(id=key, at=self.at, tool="wire stripper", after=everything)]
 
     def _ended(self, after: str) -> list[Event]:
         """Cores in their turn; in a body, or where far ones come first, each waits for the one
         before.
         """
-        one_by_one = self.in_body or self.e.termination.from_afar
+        one_by_one = _in_body(self.e.body) or self.e.termination.from_afar
         found: list[Event] = []
         for core in _turns(self.e, self.how):
             of_core = self._one_core(core, after)
@@ -138,57 +181,95 @@ class _EndEvents:
 
     def _one_core(self, core: CoreStrip, after: str) -> list[Event]:
         """A core landed; soldered and sleeved where it is."""
-        body_mm = self.e.part.height_mm
+        body = self.e.body_of(core.core)
+        body_mm = body.part.height_mm
+        own = (f"{self.e.cable.id}.{core.core}",) if self.e.cable.sheathed else ()
         on: tuple[str, ...] = ()
         wide_mm = body_mm
-        if not self.in_body:
-            on = (f".{core.core}",)
-            wide_mm = max(LANDED_OVER_CORE * self.job.cable.core_mm, body_mm / 2)
+        if not _in_body(body):
+            on = own
+            wide_mm = max(LANDED_OVER_CORE * self.e.cable.core_mm, body_mm / 2)
         found = [
             Event(
-                id=StepName(self.end, "land", core.core).key,
+                id=self.job.step_on_core("land", self.e.at, core.core).key,
                 at=self.at,
-                tool=tool_of(self.e.part, self.how),
+                tool=tool_of(body.part, self.how),
                 od_mm=wide_mm,
                 after=(after,),
-                irreversible=self.e.termination.lasting,
+                irreversible=body.termination.lasting,
                 on=on,
-                cut_back_mm=core.strip_mm + self.job.cable.core_mm,
+                cut_back_mm=core.strip_mm + self.e.cable.core_mm,
             )
         ]
-        if soldered(self.e.part, self.how):
-            key = StepName(self.end, "solder", core.core).key
+        if soldered(body.part, self.how):
+            key = self.job.step_on_core("solder", self.e.at, core.core).key
             before = (found[-1].id,)
             found.append(Event(id=key, at=self.at, tool="iron", od_mm=wide_mm, after=before, on=on))
-        if self.sleeve is not None:
+        if sleeve_on(self.e, body) is not None:
             found.append(
                 Event(
-                    id=StepName(self.end, "shrink", core.core).key,
+                    id=self.job.step_on_core("shrink", self.e.at, core.core).key,
                     at=self.at,
                     tool=HEATS[self.how.heat],
                     od_mm=wide_mm,
                     after=(found[-1].id,),
-                    on=(f".{core.core}",),
+                    on=own,
                 )
             )
         return found
 
-    def _shut(self, after: tuple[str, ...]) -> list[Event]:
-        """The grip, the fuse and the body, those there are, each after the one before."""
-        wanted: list[tuple[Does, str]] = []
-        if self.e.part.grips:
-            wanted.append(("grip", "driver"))
-        if self.e.fuse_amps is not None:
-            wanted.append(("fuse", HAND))
-        if self.e.closes:
-            wanted.append(("close", "driver"))
-        found = []
-        for does, tool in wanted:
-            key = StepName(self.end, does).key
-            body_mm = self.e.part.height_mm
-            found.append(Event(id=key, at=self.at, tool=tool, od_mm=body_mm, after=after))
-            after = (key,)
-        return found
+
+def _in_body(body: Body) -> bool:
+    """True where cores are landed inside a body that is open, and can be taken out again."""
+    return body.closes and not body.termination.lasting
+
+
+def _landings(body: Body, job: Job) -> list[tuple[CableEnd, str]]:
+    """What has to be done before a body shuts: every core of it ended, by cable end."""
+    found = []
+    for at in body.at:
+        e = job.at(at)
+        for core in e.strip.cores:
+            if core.fitting != body.id:
+                continue
+            last: Does = "land"
+            if soldered(body.part, job.practices):
+                last = "solder"
+            if sleeve_on(e, body) is not None:
+                last = "shrink"
+            found.append((at, job.step_on_core(last, at, core.core).key))
+            if last != "land":
+                found.append((at, job.step_on_core("land", at, core.core).key))
+    return found
+
+
+def _shut(body: Body, job: Job, landed: tuple[tuple[CableEnd, str], ...]) -> list[Event]:
+    """The grips, the fuse and the body, those there are, each after the one before; where each
+    cable has a gland of its own, its grip waits for its own cores.
+    """
+    body_mm = body.part.height_mm
+    after = tuple(dict.fromkeys(key for _, key in landed))
+    found: list[Event] = []
+    if body.part.grips and body.part.threaded and len(body.at) > 1:
+        for at in body.at:
+            key = job.step_at_body("grip", body, at).key
+            own = tuple(dict.fromkeys(k for end, k in landed if end == at))
+            found.append(Event(id=key, at=(at,), tool="driver", od_mm=body_mm, after=own))
+        after = tuple(event.id for event in found)
+    elif body.part.grips:
+        key = job.step_at_body("grip", body).key
+        found.append(Event(id=key, at=body.at, tool="driver", od_mm=body_mm, after=after))
+        after = (key,)
+    wanted: list[tuple[Does, str]] = []
+    if body.fuse_amps is not None:
+        wanted.append(("fuse", HAND))
+    if body.closes:
+        wanted.append(("close", "driver"))
+    for does, tool in wanted:
+        key = job.step_at_body(does, body).key
+        found.append(Event(id=key, at=body.at, tool=tool, od_mm=body_mm, after=after))
+        after = (key,)
+    return found
 
 
 def _turns(e: EndToBuild, how: Practices) -> list[CoreStrip]:
@@ -199,9 +280,9 @@ def _turns(e: EndToBuild, how: Practices) -> list[CoreStrip]:
         return _far_first(e, how)
     longest = sorted(e.strip.cores, key=lambda c: -c.core_mm)
     if how.first_core == "neutral":
-        return sorted(longest, key=lambda c: c.core != "N")
+        return sorted(longest, key=lambda c: not c.core.endswith("N"))
     if how.first_core == "earth-last":
-        return sorted(longest, key=lambda c: c.core == "E")
+        return sorted(longest, key=lambda c: c.core.endswith("E"))
     return longest
 
 

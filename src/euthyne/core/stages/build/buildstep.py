@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from euthyne.core.lead.step import End, StepName
-from euthyne.core.stages.build.jobs import EndToBuild, Job
+from euthyne.core.stages.build.jobs import Body, EndToBuild, Job
 from euthyne.core.trade.practices import Stripper
 
 MISTAKES = {
@@ -96,8 +96,18 @@ class Turn:
 
     @property
     def e(self) -> EndToBuild:
-        """That end as the build needs it."""
-        return self.job[self.name.end]
+        """The cable end as the build needs it."""
+        return self.job.end_of(self.name)
+
+    @property
+    def body(self) -> Body:
+        """The fitting it is done to."""
+        return self.job.body_of(self.name)
+
+    @property
+    def said(self) -> str:
+        """The end as it is said at the bench."""
+        return self.body.said
 
     @property
     def tint(self) -> str:

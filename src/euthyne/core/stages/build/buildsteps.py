@@ -1,6 +1,7 @@
 """The steps of a lead's build: its parts and cores put in an order, in words for the bench."""
 
-from collections.abc import Callable
+from collections import Counter
+from collections.abc import Callable, Iterable
 from functools import lru_cache
 
 from euthyne.core.lead.step import Does, step_named
@@ -31,10 +32,9 @@ SAID: dict[Does, Callable[[Turn], BuildStep]] = {
 
 
 @lru_cache(maxsize=128)
-def steps(job: Job, cable_words: str, cut_m: float, pieces: int = 1) -> tuple[BuildStep, ...]:
+def steps(job: Job) -> tuple[BuildStep, ...]:
     """Every step of a build, in order, with a gate before each that can not be undone.
 
-    Parameters: job; the cable's words; the cut length in m and how many pieces of it.
     Returns: the steps, lay-out and cut first; empty when no order exists.
     """
     build = threading_plan(job)
@@ -42,7 +42,7 @@ def steps(job: Job, cable_words: str, cut_m: float, pieces: int = 1) -> tuple[Bu
     if not solved.possible:
         return ()
     shut = {g.before: g for g in gates(build, solved.steps)}
-    found = [_lay_out(job, build), _cut(cable_words, cut_m, pieces)]
+    found = [_lay_out(job, build), *_cut(job)]
     for step in solved.steps:
         gate = shut.get(step.what)
         if gate is not None and gate.anything_on:
@@ -68,24 +68,26 @@ def part_words(part_id: str, job: Job) -> str:
     name = step_named(part_id)
     if name is None:
         return part_id
-    e, which = job[name.end], "supply end" if name.end == "A" else "load end"
+    try:
+        e = job.end_of(name)
+    except StopIteration:
+        return part_id
     if name.does in ("sleeve", "wireseal"):
         what = "wire seal"
         if name.does == "sleeve":
             what = "sleeve"
         tint = e.colours.called(name.on)
-        return f"the {what} on the {tint} core, {function_of(name.on)}, {which}"
-    words = next((t.words for t in fittings(name.end, job) if t.id == name.on), name.on)
-    return f"the {words} of the {e.part.short}, {which}"
+        return f"the {what} on the {tint} core, {function_of(name.on)}, {e.side}"
+    words = next((t.words for t in fittings(e.at, job) if t.id == name.on), name.on)
+    return f"the {words} of the {e.part.short}, {e.side}"
 
 
 def _gate(gate: Gate, job: Job) -> BuildStep:
     name = step_named(gate.before)
     if name is None:
         raise ValueError(f"{gate.before} shuts neither end")
-    of_core = gate.on_core.items()
     on = [*gate.on_cable_from_tip]
-    on += [x for (_, core), ids in of_core if name.on in ("", core) for x in ids]
+    on += [x for (_, core), ids in gate.on_core.items() if name.on in ("", core) for x in ids]
     locked = [part_words(x, job) for x in gate.locked_out_after]
     after = ""
     if locked:
@@ -104,9 +106,9 @@ def _gate(gate: Gate, job: Job) -> BuildStep:
 
 
 def _lay_out(job: Job, build: BuildPlan) -> BuildStep:
-    parts = [t.words for end, _ in job.ends for t in fittings(end, job)]
+    parts = [t.words for e in job.ends for t in fittings(e.at, job)]
     tools = ["cable shear", *dict.fromkeys(e.tool for e in build.events if e.tool != HAND)]
-    ends = f"{job.a.part.words}. {job.b.part.words}."
+    ends = " ".join(f"{words}." for words in _counted(body.part.words for body in job.bodies))
     threaded = ""
     if parts:
         threaded = f" Loose parts to find now: {', '.join(parts)}."
@@ -125,11 +127,12 @@ def _sleeves(job: Job) -> str:
     """The sleeves to lay out, counted by size; what would do where no single size does."""
     wanted: dict[str, int] = {}
     lacking = False
-    for _, e in job.ends:
-        sleeve = sleeve_on(e, job.cable)
+    for e, body in [(end, body) for end in job.ends for body in end.bodies]:
+        sleeve = sleeve_on(e, body)
         if sleeve is not None:
-            wanted[sleeve.words] = wanted.get(sleeve.words, 0) + len(e.strip.cores)
-        elif e.termination.sleeved:
+            own = [c for c in e.strip.cores if c.fitting == body.id]
+            wanted[sleeve.words] = wanted.get(sleeve.words, 0) + len(own)
+        elif body.termination.sleeved:
             lacking = True
     counted = ", ".join(f"{n} of {name}" for name, n in wanted.items())
     said = ""
@@ -140,23 +143,39 @@ def _sleeves(job: Job) -> str:
     return said
 
 
-def _cut(cable_words: str, cut_m: float, pieces: int) -> BuildStep:
-    many = ""
-    if pieces > 1:
-        many = f"{pieces} times "
-    figures = [Figure("length", f"{cut_m:.2f} m")]
-    if pieces > 1:
-        figures.append(Figure("pieces", str(pieces)))
-    return BuildStep(
-        key="cut",
-        kind="cut",
-        end=None,
-        headline=f"Cut {many}{cut_m:.2f} m of {cable_words}",
-        detail="Square, with a cable shear. Measure twice along the cord lying straight.",
-        mistake=MISTAKES["cut"],
-        button="it is cut",
-        figures=tuple(figures),
-    )
+def _counted(words: Iterable[str]) -> list[str]:
+    """Words with how often they come, each once."""
+    many = Counter(words)
+    return [name if n == 1 else f"{n} times {name}" for name, n in many.items()]
+
+
+def _cut(job: Job) -> list[BuildStep]:
+    """The cut: one step for all the pieces; none where nothing new is cut."""
+    lengths = Counter((c.written, c.cut_m) for c in job.cables if c.cut_m is not None)
+    if not lengths:
+        return []
+    said = [
+        f"{f'{n} times ' if n > 1 else ''}{cut_m:.2f} m of {written}"
+        for (written, cut_m), n in lengths.items()
+    ]
+    many = len(lengths) > 1
+    figures = []
+    for (written, cut_m), n in lengths.items():
+        figures.append(Figure(written if many else "length", f"{cut_m:.2f} m"))
+        if n > 1:
+            figures.append(Figure("pieces", str(n)))
+    return [
+        BuildStep(
+            key="cut",
+            kind="cut",
+            end=None,
+            headline=f"Cut {', and '.join(said)}",
+            detail="Square, with a cable shear. Measure twice along the cord lying straight.",
+            mistake=MISTAKES["cut"],
+            button="it is cut",
+            figures=tuple(figures),
+        )
+    ]
 
 
 def _tags(job: Job) -> BuildStep:
@@ -180,7 +199,7 @@ def _tags(job: Job) -> BuildStep:
 
 
 def _handed_over(job: Job) -> BuildStep:
-    tugs = {e.part.short: hand_tug(job.cable.size, e.part.joint) for _, e in job.ends}
+    tugs = {e.part.short: hand_tug(e.cable.size, e.part.joint) for e in job.ends if e.cable.size}
     figures = [f"{short} {tug[0]:.0f} to {tug[1]:.0f} N" for short, tug in tugs.items() if tug]
     wanted = "A firm hand tug at each core."
     if figures:

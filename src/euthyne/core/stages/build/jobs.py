@@ -1,8 +1,10 @@
 """What is built, and what of it the numbers of an end are: sleeves, lugs, torque, tools."""
 
 from dataclasses import dataclass, field
+from functools import cached_property
 
-from euthyne.core.lead.step import End
+from euthyne.core.lead.step import Does, End, StepName
+from euthyne.core.order.laid import CableEnd
 from euthyne.core.shelf.part import Part, ThreadedPart
 from euthyne.core.shelf.terminations import TERMINATIONS, Termination
 from euthyne.core.stages.cut.strip import StripPlan
@@ -12,21 +14,41 @@ from euthyne.core.trade.practices import Practices
 from euthyne.core.trade.sleeve import Sleeve, copper_mm, cut_mm, sleeve_for, sleeves_for
 
 TAG_SLEEVE_MM = 50.0
+SIDE_WORDS = {"supply": "supply end", "load": "load end"}
 JOINT_OVER_COPPER = (
     1.5  # a joint without a lug is so much wider than its copper; generic, check your part
 )
 
 
 @dataclass(frozen=True)
-class EndToBuild:
-    """An end as the build needs it: its part, its strip plan, its cores' colours, the fuse it
-    takes.
+class CableToBuild:
+    """A cable as the build needs it: its id, over all and each core in mm, whether a sheath is round
+    them, the conductor, its words; the length to cut in m, None for what was there before; what
+    cutting an end costs that was shut before, by its letter, None where it is not to be cut.
     """
 
+    id: str
+    over_all_mm: float
+    core_mm: float
+    sheathed: bool
+    size: str
+    copper_mm2: float
+    written: str
+    cut_m: float | None
+    shut: tuple[tuple[End, float | None], ...] = ()
+
+
+@dataclass(frozen=True)
+class Body:
+    """A fitting as the build needs it: its id, its part, the ends that land in it, how its end is
+    said, the fuse it takes.
+    """
+
+    id: str
     part: Part
-    strip: StripPlan
-    colours: Colours
-    fuse_amps: float | None
+    at: tuple[CableEnd, ...]
+    said: str
+    fuse_amps: float | None = None
 
     @property
     def termination(self) -> Termination:
@@ -38,50 +60,131 @@ class EndToBuild:
         """True when the part has a body that shuts."""
         return self.part.grips or bool(self.part.threaded)
 
+    @property
+    def end(self) -> End:
+        """The letter its own steps are named by: that of the first cable end in it."""
+        return self.at[0].end
+
 
 @dataclass(frozen=True)
-class CableToBuild:
-    """The cable as the build needs it: over all and each core in mm, whether a sheath is round
-    them, the conductor.
+class EndToBuild:
+    """A cable end as the build needs it: its cable, its strip plan, the fittings its cores land in,
+    where it lies, its cores' colours.
     """
 
-    over_all_mm: float
-    core_mm: float
-    sheathed: bool
-    size: str
-    copper_mm2: float
+    at: CableEnd
+    cable: CableToBuild
+    strip: StripPlan
+    bodies: tuple[Body, ...]
+    place: str
+    colours: Colours
+
+    @property
+    def body(self) -> Body:
+        """The fitting it lands in; of several, that of most cores."""
+        landed = [c.fitting for c in self.strip.cores]
+        return max(self.bodies, key=lambda body: landed.count(body.id))
+
+    @property
+    def side(self) -> str:
+        """Which end of the lead it is, in words."""
+        if self.place in SIDE_WORDS:
+            return SIDE_WORDS[self.place]
+        return f"{self.place} end"
+
+    @property
+    def part(self) -> Part:
+        """The part it lands in."""
+        return self.body.part
+
+    @property
+    def termination(self) -> Termination:
+        """How its cores are ended."""
+        return self.body.termination
+
+    def body_of(self, core: str) -> Body:
+        """The fitting a core lands in."""
+        wanted = next(c.fitting for c in self.strip.cores if c.core == core)
+        return next(body for body in self.bodies if body.id == wanted)
 
 
 @dataclass(frozen=True)
 class Job:
-    """What is built: both ends, the cable, how this bench works, whether it is mains, tags along
-    the run.
+    """What is built: every cable, every end that is made here, every fitting; how this bench works,
+    whether it is mains, tags along the run.
     """
 
-    a: EndToBuild
-    b: EndToBuild
-    cable: CableToBuild
+    cables: tuple[CableToBuild, ...]
+    ends: tuple[EndToBuild, ...]
+    bodies: tuple[Body, ...]
+    places: tuple[tuple[CableEnd, str], ...]
     practices: Practices = field(default_factory=Practices)
     mains: bool = True
     tags_along: int = 0
 
-    def __getitem__(self, name: End) -> EndToBuild:
-        if name == "A":
-            return self.a
-        return self.b
-
     @property
-    def ends(self) -> tuple[tuple[End, EndToBuild], ...]:
-        """Both ends with their names."""
-        return (("A", self.a), ("B", self.b))
+    def cable(self) -> CableToBuild:
+        """The first cable that is cut for this lead, or else the first."""
+        return next((c for c in self.cables if c.cut_m is not None), self.cables[0])
+
+    @cached_property
+    def _by_end(self) -> dict[CableEnd, EndToBuild]:
+        return {e.at: e for e in self.ends}
+
+    def at(self, end: CableEnd) -> EndToBuild:
+        """A cable end. Raises KeyError for one that is not made here."""
+        return self._by_end[end]
+
+    def step(self, does: Does, at: CableEnd, on: str = "") -> StepName:
+        """The name of what is done to a cable end as a whole, or to a part threaded on it."""
+        where = at.cable if len(self.cables) > 1 else ""
+        return StepName(at.end, does, on, where)
+
+    def step_on_core(self, does: Does, at: CableEnd, core: str) -> StepName:
+        """The name of what is done to a core: its own name says which."""
+        return StepName(at.end, does, core)
+
+    def step_at_body(self, does: Does, body: Body, at: CableEnd | None = None) -> StepName:
+        """The name of what is done to a fitting, or where a cable enters it."""
+        if at is not None and len(body.at) > 1:
+            return StepName(at.end, does, where=at.cable)
+        alike = [b for b in self.bodies if b.end == body.end]
+        return StepName(body.end, does, where=body.id if len(alike) > 1 else "")
+
+    def end_of(self, name: StepName) -> EndToBuild:
+        """The cable end a step is done at."""
+        if name.does in ("grip", "fuse", "close"):
+            return self.at(self.body_of(name).at[0])
+        if name.does in ("land", "solder", "shrink", "sleeve", "wireseal"):
+            found = (e for e in self.ends if e.at.end == name.end)
+            return next(e for e in found if name.on in {c.core for c in e.strip.cores})
+        return next(e for e in self.ends if e.at.end == name.end and name.where in ("", e.at.cable))
+
+    def body_of(self, name: StepName) -> Body:
+        """The fitting a step is done to."""
+        if name.does in ("grip", "fuse", "close"):
+            here = [b for b in self.bodies if name.end in {at.end for at in b.at}]
+            return next(
+                b
+                for b in here
+                if name.where in ("", b.id) or CableEnd(name.where, name.end) in b.at
+            )
+        e = self.end_of(name)
+        if name.does in ("strip", "cores", "layer", "thread"):
+            return e.body
+        return e.body_of(name.on)
 
 
-def fittings(end: End, job: Job) -> tuple[ThreadedPart, ...]:
+def fittings(at: CableEnd, job: Job) -> tuple[ThreadedPart, ...]:
     """What goes on the cable at an end, nearest the tip last: printed sleeves with the tag, then
-    the part's own.
+    what the fitting's own are. Of several singles in one body, the first carries what goes round
+    all.
     """
-    own = job[end].part.threaded
-    sleeve = marker_on(job)
+    e = job.at(at)
+    own: tuple[ThreadedPart, ...] = ()
+    if e.cable.sheathed or e.body.at[0] == at:
+        own = e.part.threaded
+    sleeve = marker_on(job, e.cable)
     if sleeve is None:
         return own
     marker = ThreadedPart(
@@ -90,7 +193,7 @@ def fittings(end: End, job: Job) -> tuple[ThreadedPart, ...]:
         bore_mm=sleeve.expanded_mm,
         facing="its words the way they will be read",
     )
-    if end == "A" or not job.tags_along:
+    if at.end == "A" or not job.tags_along:
         return (marker, *own)
     along = ThreadedPart(
         id="along",
@@ -101,57 +204,59 @@ def fittings(end: End, job: Job) -> tuple[ThreadedPart, ...]:
     return (along, marker, *own)
 
 
-def marker_on(job: Job) -> Sleeve | None:
-    """The sleeve that carries the tag on this cable; None where tags are wrapped on, or no sleeve
+def marker_on(job: Job, cable: CableToBuild) -> Sleeve | None:
+    """The sleeve that carries the tag on a cable; None where tags are wrapped on, or no sleeve
     fits.
     """
     if job.practices.labels != "printed-sleeve":
         return None
-    return sleeve_for(job.cable.over_all_mm, job.cable.over_all_mm)
+    return sleeve_for(cable.over_all_mm, cable.over_all_mm)
 
 
-def sleeves_on(e: EndToBuild, cable: CableToBuild) -> list[Sleeve]:
+def sleeves_on(e: EndToBuild, body: Body | None = None) -> list[Sleeve]:
     """Sleeves that do for each core of an end, over its insulation and gripping the copper's
     barrel, best first.
 
     A barrel is as wide as its lug; others are taken half as wide again as their copper: generic,
     check your part.
     """
-    if not e.termination.sleeved:
+    into, cable = body or e.body, e.cable
+    if not into.termination.sleeved:
         return []
-    lug = lug_on(e, cable)
+    lug = lug_on(into, cable)
     if lug:
         barrel = lug.outside_mm
     else:
         barrel = JOINT_OVER_COPPER * copper_mm(cable.copper_mm2)
     widest, thinnest = max(cable.core_mm, barrel), min(cable.core_mm, barrel)
-    return sleeves_for(widest, thinnest, adhesive=e.termination.lined)
+    return sleeves_for(widest, thinnest, adhesive=into.termination.lined)
 
 
-def sleeve_on(e: EndToBuild, cable: CableToBuild) -> Sleeve | None:
+def sleeve_on(e: EndToBuild, body: Body | None = None) -> Sleeve | None:
     """The sleeve for each core of an end; None where none is used, or none does."""
-    return next(iter(sleeves_on(e, cable)), None)
+    return next(iter(sleeves_on(e, body)), None)
 
 
-def lug_on(e: EndToBuild, cable: CableToBuild) -> Lug | None:
+def lug_on(body: Body, cable: CableToBuild) -> Lug | None:
     """The lug on each core of an end; None where its part has barrels of its own, or the table has
     none so big.
     """
-    if e.part.lug_by_size and cable.copper_mm2:
+    if body.part.lug_by_size and cable.copper_mm2:
         return lug_for(cable.copper_mm2)
     return None
 
 
-def covered_mm(e: EndToBuild, cable: CableToBuild) -> float:
+def covered_mm(e: EndToBuild, body: Body | None = None) -> float:
     """What each core's sleeve covers at an end, in mm."""
-    lug = lug_on(e, cable)
-    bare = max((c.strip_high_mm for c in e.strip.cores), default=0.0)
-    return e.termination.covers(lug.barrel_mm if lug else bare, bare)
+    into = body or e.body
+    lug = lug_on(into, e.cable)
+    bare = max((c.strip_high_mm for c in e.strip.cores if c.fitting == into.id), default=0.0)
+    return into.termination.covers(lug.barrel_mm if lug else bare, bare)
 
 
-def sleeve_cut_mm(e: EndToBuild, sleeve: Sleeve, cable: CableToBuild) -> float:
+def sleeve_cut_mm(e: EndToBuild, sleeve: Sleeve, body: Body | None = None) -> float:
     """How long each core's sleeve is cut at an end, in mm."""
-    return cut_mm(covered_mm(e, cable), sleeve.adhesive)
+    return cut_mm(covered_mm(e, body), sleeve.adhesive)
 
 
 def soldered(part: Part, how: Practices) -> bool:

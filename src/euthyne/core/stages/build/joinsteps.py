@@ -15,6 +15,7 @@ from euthyne.core.stages.build.jobs import (
     sleeve_on,
     torqued,
 )
+from euthyne.core.stages.cut.strip import CoreStrip
 from euthyne.core.trade.barrel import crimp_colour, presses
 from euthyne.core.trade.corewords import function_of
 from euthyne.core.trade.die import filled
@@ -23,20 +24,20 @@ from euthyne.core.trade.practices import Practices
 
 def on_core(turn: Turn) -> BuildStep:
     """A sleeve or a wire seal goes on a core."""
-    sleeve = sleeve_on(turn.e, turn.job.cable)
+    sleeve = sleeve_on(turn.e, turn.body)
     words, shown = "wire seal", "wire seal"
     detail = "Its wide end to the tip. It holds the insulation, never bare copper."
     figures: tuple[Figure, ...] = ()
     if sleeve is not None:
         words, shown = "sleeve", f"{sleeve_tint(turn.job, turn.tint)} sleeve".strip()
         detail = f"{'Adhesive-lined. ' if sleeve.adhesive else ''}Park it well back from heat."
-        long_mm = sleeve_cut_mm(turn.e, sleeve, turn.job.cable)
+        long_mm = sleeve_cut_mm(turn.e, sleeve, turn.body)
         figures = (Figure("sleeve", sleeve.words), Figure("cut to", f"{long_mm:.0f} mm"))
     return BuildStep(
         key=turn.name.key,
         kind="on-core",
         end=turn.end,
-        headline=f"Put the {shown} on the {turn.tint} core, {turn.e.part.short} end",
+        headline=f"Put the {shown} on the {turn.tint} core, {turn.said}",
         detail=detail,
         mistake=MISTAKES["thread"],
         button=f"{words} is on",
@@ -57,14 +58,14 @@ def sleeve_tint(job: Job, tint: str) -> str:
 
 def land(turn: Turn) -> BuildStep:
     """A core is ended in its cavity, in the way of its kind of joint."""
-    part, how = turn.e.part, turn.job.practices
+    part, how = turn.body.part, turn.job.practices
     strip = next(c for c in turn.e.strip.cores if c.core == turn.name.on)
-    kind = turn.e.termination
+    kind = turn.body.termination
     said = {
         "tint": turn.tint,
         "short": part.short,
         "cavity": strip.cavity,
-        "size": turn.job.cable.size,
+        "size": turn.e.cable.size,
     }
     by_map = f" The map puts the {function_of(strip.core)} core in {strip.cavity}."
     made: Termination | Finish = kind
@@ -75,8 +76,8 @@ def land(turn: Turn) -> BuildStep:
         key=turn.name.key,
         kind="land",
         end=turn.end,
-        headline=kind.headline.format(**said),
-        detail=detail if strip.cavity == strip.core else detail + by_map,
+        headline=kind.headline.format(**said) + _where(turn),
+        detail=detail if _by_its_mark(part, strip) else detail + by_map,
         mistake=made.mistake,
         button=kind.done.format(**said),
         core=strip.core,
@@ -85,26 +86,39 @@ def land(turn: Turn) -> BuildStep:
     )
 
 
+def _by_its_mark(part: Part, strip: CoreStrip) -> bool:
+    """True when a core goes where its own function is marked, or where there is one place only."""
+    return len(part.marks) == 1 or strip.cavity == strip.core.rpartition(".")[2]
+
+
+def _where(turn: Turn) -> str:
+    """Which end it is, where another is made with the same part."""
+    shorts = [body.part.short for body in turn.job.bodies]
+    if shorts.count(turn.body.part.short) > 1:
+        return f", {turn.said}"
+    return ""
+
+
 def _of_joint(turn: Turn) -> list[Figure]:
     """The numbers of a kind of joint on this lead: its barrel and presses, its colour, torque and
     tug.
     """
-    e, cable, how = turn.e, turn.job.cable, turn.job.practices
+    body, cable, how = turn.body, turn.e.cable, turn.job.practices
     found = []
-    lug = lug_on(e, cable)
-    if lug is not None and not hammered(e.part, how):
+    lug = lug_on(body, cable)
+    if lug is not None and not hammered(body.part, how):
         fill = filled(lug.bore_mm, cable.copper_mm2)
         found.append(Figure("presses, narrow die", str(presses(lug.barrel_mm))))
         found.append(Figure("die code", lug.die_code))
         found.append(Figure("copper fills the bore", f"{fill * 100:.0f} %"))
     tint = ""
-    if e.termination.coloured:
+    if body.termination.coloured:
         tint = crimp_colour(cable.copper_mm2)
     if tint:
         found.append(Figure("its colour", tint))
-    if torqued(e.part, how):
-        found.append(Figure("torque", f"{e.part.torque_nm:g} N m"))
-    tug = hand_tug(cable.size, e.part.joint) if cable.size else None
+    if torqued(body.part, how):
+        found.append(Figure("torque", f"{body.part.torque_nm:g} N m"))
+    tug = hand_tug(cable.size, body.part.joint) if cable.size else None
     if tug is not None:
         found.append(Figure("tug by hand", f"{tug[0]:.0f} to {tug[1]:.0f} N"))
     return found
@@ -123,7 +137,7 @@ def solder(turn: Turn) -> BuildStep:
         key=turn.name.key,
         kind="solder",
         end=turn.end,
-        headline=f"Solder the pressed joint of the {turn.tint} core, {turn.e.part.short} end",
+        headline=f"Solder the pressed joint of the {turn.tint} core, {turn.said}",
         detail=(
             "Electrical flux-cored solder, heat from the metal side, only until it is drawn in. "
             "Hold still until it dulls."
@@ -137,7 +151,7 @@ def solder(turn: Turn) -> BuildStep:
 def shrink(turn: Turn) -> BuildStep:
     """A core's sleeve is slid over its joint and shrunk."""
     flame = turn.job.practices.heat == "flame"
-    where = f"It lies {turn.e.termination.under_sleeve}."
+    where = f"It lies {turn.body.termination.under_sleeve}."
     how = "From the middle to the ends, turning all the while."
     careful = ""
     if flame:
@@ -151,7 +165,7 @@ def shrink(turn: Turn) -> BuildStep:
         mistake=MISTAKES["flame" if flame else "shrink"],
         button="sleeve is tight",
         core=turn.name.on,
-        figures=(Figure("covers", f"{covered_mm(turn.e, turn.job.cable):.0f} mm"),),
+        figures=(Figure("covers", f"{covered_mm(turn.e, turn.body):.0f} mm"),),
     )
 
 

@@ -8,11 +8,12 @@ from euthyne.core.stages.build.build import BuildStage
 
 @dataclass(frozen=True)
 class Spoiled:
-    """What one spoiled end costs in mm, how often the cut allows for it, and what is spare then, in
+    """An end in words, what it costs in mm once it is spoiled, how often the cut allows for it, and
+    what is spare then, in
     metres.
     """
 
-    end: str
+    words: str
     costs_mm: float
     times: int
     spare_m: float
@@ -29,11 +30,12 @@ def spoiled(build: BuildStage) -> tuple[Spoiled, ...]:
     length = build.cut.length
     spare = length.cut_m - length.run_m - length.ends_m - build.length_lost_m
     found = []
-    for end, strip in build.cut.strips.items():
-        costs = strip.swallows_mm
+    for group in build.cut.groups:
+        costs = group.strip.swallows_mm
         if costs > 0:
             times = max(math.floor(spare * 1000 / costs + 1e-9), 0)
         else:
             times = 0
-        found.append(Spoiled(end, costs, times, spare - costs / 1000))
+        words = group.named if group.named.endswith("end") else f"{group.named} end"
+        found.append(Spoiled(words, costs, times, spare - costs / 1000))
     return tuple(found)

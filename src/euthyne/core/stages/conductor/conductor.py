@@ -5,6 +5,7 @@ how warm it gets.
 from dataclasses import dataclass, replace
 from functools import cached_property
 
+from euthyne.core.assembly.records import POWER
 from euthyne.core.sizing.brief import (
     ConductorWanted,
     Limits,
@@ -18,26 +19,17 @@ from euthyne.core.sizing.brief import (
 from euthyne.core.sizing.size import Candidate, Sizing, rating_of, size
 from euthyne.core.stages.brief.brief import BriefStage
 from euthyne.core.stages.conductor.guard import Protected, Protection
+from euthyne.core.stages.conductor.laid import LaidCable
 from euthyne.core.stages.given import Given
-from euthyne.core.trade.cable import (
-    CableType,
-    Diameter,
-    cable_types,
-    made_in,
-    make_up,
-    outside_diameter,
-)
+from euthyne.core.trade.cable import CableType, Diameter, cable_types, made_in
 from euthyne.core.trade.clearing import Cleared, Guard, cleared
 from euthyne.core.trade.fault import Fault
 from euthyne.core.trade.heat import Cable, Warmth, amps_at, warmth
 from euthyne.core.trade.rating import bases, k_drum
-from euthyne.core.trade.sleeve import copper_mm
-from euthyne.core.trade.wire import Size, Wire, size_named
+from euthyne.core.trade.wire import Size, Wire
 
 ROLLED_UP_LAYERS = 4
 SHORTEST_TO_ROLL_M = 3.0  # a moved cord shorter than this is not rolled up, generic
-CORD_OD_MM = 8.0  # a cord nobody knows the diameter of, generic
-INSULATION_MM = 0.8  # of a core whose cable's sheet is not known, generic
 
 
 @dataclass(frozen=True)
@@ -116,7 +108,10 @@ class ConductorStage:
         """The answer to the brief; None while the brief is open, or where the tables do not reach."""
         if self.sizing_brief is None or self.beyond_tables:
             return None
-        made = made_in(self.cable_type.name, self.cores_in_cable, self.given.earthed)
+        power = self.given.assembly.of_circuit(POWER)[0]
+        cores = [core.id for core in power.cores]
+        count = len([core for core in cores if core != "S"])
+        made = made_in(self.cable_type.name, count, "E" in cores)
         return size(self.sizing_brief, made)
 
     @cached_property
@@ -136,88 +131,85 @@ class ConductorStage:
         return next((c for c in self.sizing.candidates if c.size == self.size_name), None)
 
     @cached_property
-    def size(self) -> Size | None:
-        """The taken size itself."""
-        if self.size_name:
-            return size_named(self.size_name)
-        return None
+    def laid(self) -> dict[str, LaidCable]:
+        """Every piece of cable by its id."""
+        circuits = {c.id: c.conductor for c in self.given.lead.circuits}
+        return {
+            cable.id: LaidCable(
+                cable,
+                circuits.get(cable.circuit, self.told),
+                cable.size or self._size_of(cable.circuit),
+            )
+            for cable in self.given.assembly.cables
+        }
+
+    def _size_of(self, circuit: str) -> str | None:
+        """The size a circuit is made of, None while none is taken."""
+        if circuit == POWER:
+            return self.size_name
+        return next(c.conductor.size for c in self.given.lead.circuits if c.id == circuit)
 
     @cached_property
+    def main(self) -> LaidCable:
+        """The cable the power runs in; the first of several, a new one before what was there."""
+        power = self.given.assembly.of_circuit(POWER)
+        first = next((c for c in power if c.new and not c.jumper), power[0])
+        return self.laid[first.id]
+
+    @property
+    def size(self) -> Size | None:
+        """The taken size itself."""
+        return self.main.size
+
+    @property
     def wire(self) -> Wire | None:
         """The taken size in the metal it is made of; None while none is taken."""
-        if self.size:
-            return Wire(self.size, self.told.metal, self.told.tinned)
-        return None
+        return self.main.wire
 
     @property
     def copper_mm2(self) -> float:
         """Area of the taken size in mm2, 0 while none is."""
-        if self.size:
-            return self.size.cross_section_mm2
-        return 0.0
+        return self.main.copper_mm2
 
     @property
     def cores_in_cable(self) -> int:
         """Cores under one sheath: all of them in a cord, one in a single; a shield is not counted."""
-        if self.cable_type.cord:
-            return len([c for c in self.given.cores if c != "S"])
-        return 1
+        return self.main.count
 
     @property
     def pieces(self) -> int:
-        """Pieces of cable to cut: one of a cord, one for each core of singles."""
-        if self.cable_type.cord:
-            return 1
-        return len(self.given.cores)
+        """Pieces of the power's cable to cut."""
+        return len([c for c in self.laid.values() if c.cable.new and c.written == self.written])
 
     @property
     def made_up(self) -> str:
         """Cores and size as they are written, ``3G1.5``; empty while no size is taken."""
-        if self.size_name is None:
-            return ""
-        return make_up(self.cores_in_cable, self.given.earthed, self.size_name)
+        return self.main.made_up
 
-    @cached_property
+    @property
     def written(self) -> str:
         """The cord as it is said and written: ``H07RN-F 3G1.5``, ``battery cable 1x50``."""
-        return f"{self.cable_type.called} {self.made_up}".strip()
+        return self.main.written
 
     @property
     def stock_name(self) -> str:
         """The cord as Stores know it: its type and its make-up."""
-        return f"{self.cable_type.name} {self.made_up}".strip()
+        return self.main.stock_name
 
-    @cached_property
+    @property
     def diameter(self) -> Diameter | None:
         """Outside diameter of the cord: measured, or what its standard allows."""
-        measured = self.told.measured_od_mm
-        if measured is not None:
-            return Diameter(measured, measured, "measured")
-        if not self.made_up:
-            return None
-        return outside_diameter(self.cable_type.name, self.made_up)
+        return self.main.diameter
 
-    @cached_property
+    @property
     def cable_od_mm(self) -> float:
-        """The fattest the cable may be, for what must pass over it.
+        """The fattest the cable may be, for what must pass over it."""
+        return self.main.od_mm
 
-        Where nothing is known of it: 8 mm for a cord, for a single its copper and 0.8 mm of
-        insulation; generic.
-        """
-        if self.diameter is not None:
-            return self.diameter.high_mm
-        if self.size is not None and not self.cable_type.cord:
-            return copper_mm(self.copper_mm2) + 2 * INSULATION_MM
-        return CORD_OD_MM
-
-    @cached_property
+    @property
     def core_mm(self) -> float:
-        """Diameter of a core: under a sheath its copper and 0.8 mm of insulation round it, else the
-        cable itself.
-        """
-        if not self.cable_type.cord:
-            return self.cable_od_mm
-        return copper_mm(self.copper_mm2) + 2 * INSULATION_MM
+        """Diameter of a core."""
+        return self.main.core_mm
 
     @cached_property
     def protection(self) -> Protected:
@@ -339,7 +331,7 @@ class ConductorStage:
     @cached_property
     def chain(self) -> tuple[Link, ...]:
         """Every link the current passes, in order."""
-        links = [Link(self.given.a.words, self.given.a.steady_amps)]
+        links = [Link(self.given.supply.words, self.given.supply.steady_amps)]
         guard = self.protection
         if guard.in_lead and guard.amps is not None:
             what = "fuse"
@@ -348,7 +340,7 @@ class ConductorStage:
             links.append(Link(f"{guard.amps:g} A {what} {guard.words}", guard.amps))
         if self.candidate is not None:
             links.append(Link(self.written, self.candidate.rating_amps))
-        return (*links, Link(self.given.b.words, self.given.b.steady_amps))
+        return (*links, Link(self.given.load.words, self.given.load.steady_amps))
 
     @cached_property
     def weakest(self) -> Link:

@@ -46,7 +46,9 @@ class Protection:
         """
         told, taken = self.given.lead.brief, self.given.lead.conductor
         if self.given.fused_plug:
-            return ProtectionWanted(self.given.a.fuse_family, taken.fuse_amps or self._plug_fuse)
+            return ProtectionWanted(
+                self.given.supply.fuse_family, taken.fuse_amps or self._plug_fuse
+            )
         if self.given.mains:
             return ProtectionWanted(None, told.own_breaker_amps or told.upstream_amps)
         if told.fuse_family == "none":
@@ -64,7 +66,7 @@ class Protection:
                 running_amps=amps,
                 start_amps=amps * told.start_multiple,
                 for_hours=told.continuous,
-                couplers_amps=min(self.given.a.amps, self.given.b.amps),
+                couplers_amps=min(self.given.supply.amps, self.given.load.amps),
                 cord_amps=self._carried(self.given.lead.conductor.size),
             )
         )
@@ -102,7 +104,7 @@ class Protection:
         told = self.given.lead.brief
         if there.amps is None:
             return None
-        family = self.given.a.fuse_family if self.given.fused_plug else None
+        family = self.given.supply.fuse_family if self.given.fused_plug else None
         behind_rcd = told.rcd == "30 mA"
         return Guard(family or self.breaker_family, there.amps, told.upstream_curve, behind_rcd)
 

@@ -43,9 +43,9 @@ def _demand(sized: ConductorStage) -> Working:
             formula=(
                 "the rating of its socket, or of the fuse or breaker it carries, whichever is less"
             ),
-            put_in=f"{sized.given.b.words}; {sized.protection.words}",
+            put_in=f"{sized.given.load.words}; {sized.protection.words}",
             answer=f"{sized.brief.demand_amps or 0:.2f} A",
-            source=sized.given.b.standard,
+            source=sized.given.load.standard,
         )
     if brief.feeds == "current":
         amps = put(brief.amps or 0, "A") * put(brief.margin)

@@ -1,16 +1,44 @@
 """What Cut comes to: the length to cut, what comes off each end, and how the route bends it."""
 
 import math
+from dataclasses import dataclass, replace
 from functools import cached_property
 
-from euthyne.core.order.laid import End
+from euthyne.core.assembly.records import Cable
+from euthyne.core.order.laid import CableEnd, End
+from euthyne.core.shelf.part import Part
 from euthyne.core.stages.conductor.conductor import ConductorStage
 from euthyne.core.stages.cut.cutlength import CutLength, cut_length
-from euthyne.core.stages.cut.strip import StripPlan, StripVerdict, judge_strip, strip_plan
+from euthyne.core.stages.cut.strip import (
+    NO_STRIP,
+    StripPlan,
+    StripVerdict,
+    joined,
+    judge_strip,
+    strip_plan,
+)
 from euthyne.core.stages.ends.ends import EndsStage
 from euthyne.core.stages.given import Given
 from euthyne.core.trade.layers import layered
 from euthyne.core.trade.route import Moved, least_bend_mm, left_over_mm
+
+
+@dataclass(frozen=True)
+class StripGroup:
+    """Cable ends that are stripped alike: where they are, in words, the part they go into, and the
+    strip plan of all their cores.
+    """
+
+    ends: tuple[CableEnd, ...]
+    named: str
+    part: Part
+    strip: StripPlan
+    sheathed: bool
+
+    @property
+    def side(self) -> End:
+        """The end of the cables it is at."""
+        return self.ends[0].end
 
 
 class CutStage:
@@ -23,37 +51,99 @@ class CutStage:
         self.told = given.lead.cut
 
     @cached_property
-    def strips(self) -> dict[End, StripPlan]:
-        """The strip plan of each end, by its name."""
-        cable = self.conductor
-        layers = layered(cable.cable_type.name)
-        return {
-            end.name: strip_plan(
-                part=end.part,
-                landing=end.landing,
+    def strips(self) -> dict[CableEnd, StripPlan]:
+        """The strip plan of every cable end that is made here."""
+        return {at: self._strip(at) for at in self.given.assembly.cable_ends if self.made_here(at)}
+
+    def made_here(self, at: CableEnd) -> bool:
+        """True for a cable end that is stripped for this lead: it lands somewhere, and was not shut
+        before.
+        """
+        return bool(self.given.assembly.fittings_at(at)) and not self.shut_before(at)
+
+    def shut_before(self, at: CableEnd) -> bool:
+        """True for a cable end that was in something already which is not opened."""
+        existing = self.given.assembly.cable(at.cable).existing
+        shut = existing is not None and (existing.finished or "").upper() == at.end
+        landed = self.given.assembly.fittings_at(at)
+        return shut or any(self.ends.by_id[f].fitting.existing for f in landed)
+
+    def _strip(self, at: CableEnd) -> StripPlan:
+        cable, names = self.conductor.laid[at.cable], self.given.assembly.core_names
+        landing: dict[str, dict[str, str]] = {}
+        for x in self.given.assembly.landing_at(at):
+            landing.setdefault(x.fitting, {})[names[at.cable, x.core]] = x.cavity
+        plans = {
+            fitting: strip_plan(
+                part=self.given.parts[fitting],
+                landing=lands,
                 copper_mm2=cable.copper_mm2,
                 core_mm=cable.core_mm,
-                cable=layers,
+                cable=layered(cable.type.name),
             )
-            for end in self.ends.both
+            for fitting, lands in landing.items()
         }
+        return joined(plans)
+
+    def at_side(self, side: End) -> StripPlan:
+        """The strip plan of the main cable's end on a side."""
+        return self.strips.get(CableEnd(self.conductor.main.id, side), NO_STRIP)
+
+    @cached_property
+    def groups(self) -> tuple[StripGroup, ...]:
+        """The cable ends that are stripped alike at one place, each group once; singles that lie
+        side by side are one.
+        """
+        alike: dict[tuple[object, ...], list[CableEnd]] = {}
+        for at in self.strips:
+            cable = self.conductor.laid[at.cable]
+            parts = tuple(self.given.parts[f] for f in self.given.assembly.fittings_at(at))
+            own = cable.id if cable.type.cord else ""
+            place = self.given.map.where(at)
+            key = (place, at.end, parts, cable.type, cable.size_name, own)
+            alike.setdefault(key, []).append(at)
+        return tuple(self._group(ends) for ends in alike.values())
+
+    def _group(self, ends: list[CableEnd]) -> StripGroup:
+        first = ends[0]
+        end = self.ends.by_id[self.given.assembly.fittings_at(first)[0]]
+        strip = self.strips[first]
+        cores = tuple(core for at in ends for core in self.strips[at].cores)
+        return StripGroup(
+            ends=tuple(ends),
+            named=end.place.said if end.place else end.part.short,
+            part=end.part,
+            strip=replace(strip, cores=cores),
+            sheathed=self.conductor.laid[first.cable].type.cord,
+        )
 
     @property
     def longest_mm(self) -> float:
         """What the end that swallows more of the cable swallows, in mm."""
         return max(strip.swallows_mm for strip in self.strips.values())
 
-    @cached_property
+    @property
     def length(self) -> CutLength | None:
-        """The cut length; None while the run is unknown."""
-        run_m = self.given.lead.brief.run_m
+        """The cut length of the power's cable; None while the run is unknown."""
+        return self.lengths.get(self.conductor.main.id)
+
+    @cached_property
+    def lengths(self) -> dict[str, CutLength]:
+        """The cut length of every new cable; none of those whose run is unknown."""
+        found = {c.id: self._length(c) for c in self.given.assembly.cables if c.new}
+        return {name: length for name, length in found.items() if length is not None}
+
+    def _length(self, cable: Cable) -> CutLength | None:
+        run_m = sum(cable.legs_m) or self.given.lead.brief.run_m
         if run_m is None:
             return None
-        swallows = (self.strips["A"].swallows_mm, self.strips["B"].swallows_mm)
+        letters: tuple[End, End] = ("A", "B")
+        ends = (self.strips.get(CableEnd(cable.id, end), NO_STRIP) for end in letters)
+        a, b = (strip.swallows_mm for strip in ends)
         told = self.told
         return cut_length(
             run_m=run_m,
-            swallows_mm=swallows,
+            swallows_mm=(a, b),
             slack_percent=told.slack_percent,
             loops_mm=told.loops_mm,
             reworks=told.reworks,
@@ -91,8 +181,9 @@ class CutStage:
         return left_over_mm(corners, bend_mm, self.told.measured_with)
 
     def verdict(self, end: End, core: str) -> StripVerdict | None:
-        """The verdict on a strip that was measured; None while it was not."""
-        wanted = next((c for c in self.strips[end].cores if c.core == core), None)
+        """The verdict on a strip that was measured at an end of its cable; None while it was not."""
+        planned = (c for at, strip in self.strips.items() if at.end == end for c in strip.cores)
+        wanted = next((c for c in planned if c.core == core), None)
         read = next((s for s in self.told.stripped if (s.end, s.core) == (end, core)), None)
         if wanted is None or read is None:
             return None

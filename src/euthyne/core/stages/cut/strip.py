@@ -1,6 +1,6 @@
 """The strip plan: how long each core must be, and how much sheath and insulation comes off."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from euthyne.core.shelf.part import Part
@@ -17,7 +17,7 @@ PARTS_FIRST_TO_LAST = ("L", "N", "E")
 @dataclass(frozen=True)
 class CoreStrip:
     """One core at one end, in mm: path to its terminal, slack, bare copper (aim, least, most),
-    length, trim; and how much of its path lies round posts.
+    length, trim; how much of its path lies round posts; and the fitting it lands in.
     """
 
     core: str
@@ -30,6 +30,7 @@ class CoreStrip:
     core_mm: float
     trim_mm: float
     round_mm: float = 0.0
+    fitting: str = ""
 
     @property
     def bare_words(self) -> str:
@@ -153,6 +154,25 @@ def strip_plan(
         earth_last=earth_last,
         stairs=stairs,
         whose=whose,
+    )
+
+
+NO_STRIP = StripPlan((), 0.0, 0.0, 0.0, earth_last=True)
+
+
+def joined(plans: dict[str, StripPlan]) -> StripPlan:
+    """The strip plan of a cable end whose cores land in one fitting or several, by the fittings'
+    ids: the sheath comes off for the longest of them.
+    """
+    if not plans:
+        return NO_STRIP
+    longest = max(plans.values(), key=lambda plan: plan.swallows_mm)
+    cores = tuple(replace(c, fitting=name) for name, plan in plans.items() for c in plan.cores)
+    most = max((c.core_mm for c in cores), default=0.0)
+    return replace(
+        longest,
+        cores=tuple(replace(c, trim_mm=most - c.core_mm) for c in cores),
+        earth_last=all(plan.earth_last for plan in plans.values()),
     )
 
 

@@ -1,77 +1,173 @@
-"""What Ends come to: the part on each end, which core lands where, and in what colour."""
+"""What Ends come to: the part of each fitting, which core lands where, and in what colour."""
 
 from dataclasses import dataclass
 from functools import cached_property
 
-from euthyne.core.lead import Joint
+from euthyne.core.assembly.joints import Joint
+from euthyne.core.assembly.nets import Switched, every_position
+from euthyne.core.assembly.records import Fitting, Place
 from euthyne.core.order.laid import End
 from euthyne.core.shelf.part import Part
-from euthyne.core.stages.ends import wiremap
 from euthyne.core.stages.given import Given
 from euthyne.core.trade.colours import Colours
+from euthyne.core.wiring.grid import Point
 
-ENDS: tuple[End, End] = ("A", "B")
+SIDES: dict[str, End] = {"supply": "A", "load": "B"}
 
 
 @dataclass(frozen=True)
 class LeadEnd:
-    """One end of a lead: its name, its part, the cavity each core lands in, and the stud it goes on
-    where one is said.
+    """A fitting as it stands in a lead: its part, its place, None in the middle, and the mark that
+    each core lands on there, by the core's name in the lead.
     """
 
-    name: End
+    fitting: Fitting
     part: Part
+    place: Place | None
     landing: dict[str, str]
-    stud: str | None
+
+    @property
+    def id(self) -> str:
+        """The id of the fitting."""
+        return self.fitting.id
+
+    @property
+    def path(self) -> str:
+        """The path of its part, as a fix changes it."""
+        return f"fittings.{self.id}.part"
+
+    @property
+    def stud(self) -> str | None:
+        """The stud it goes on, where one is said."""
+        return self.fitting.stud
+
+    @property
+    def side(self) -> End | None:
+        """A on the supply side, B on the load side; None in the middle of the lead."""
+        if self.place is None:
+            return None
+        return SIDES[self.place.side]
+
+    @property
+    def named(self) -> str:
+        """The end as it is said: by its side where its place has no name of its own."""
+        if self.place is None:
+            return self.part.short
+        pole = {"+": " plus", "-": " minus"}.get(self.fitting.function or "", "")
+        return f"{self.place.said}{pole}"
 
 
 class EndsStage:
-    """The ends of a lead: ``ends["A"]`` is the supply end, ``ends["B"]`` the load end."""
+    """The ends of a lead: ``ends.all`` are its fittings; ``ends["A"]`` is the first on the supply
+    side, ``ends["B"]`` the first on the load side.
+    """
 
     def __init__(self, given: Given) -> None:
         self.given = given
         self.told = given.lead.ends
 
-    def __getitem__(self, name: str) -> LeadEnd:
-        return self._by_name[name]
+    def __getitem__(self, side: str) -> LeadEnd:
+        return self.on_side(side)[0]
 
     @cached_property
-    def _by_name(self) -> dict[str, LeadEnd]:
-        a, b = self.given.a, self.given.b
-        lands_a = {j.core: j.a for j in self.joints if j.a is not None and j.a in a.marks}
-        lands_b = {j.core: j.b for j in self.joints if j.b is not None and j.b in b.marks}
-        return {
-            "A": LeadEnd("A", a, lands_a, self.told.stud_a),
-            "B": LeadEnd("B", b, lands_b, self.told.stud_b),
+    def all(self) -> tuple[LeadEnd, ...]:
+        """Every fitting: those on the supply side, those in the middle, those on the load side."""
+        order = {"A": 0, None: 1, "B": 2}
+        found = (self._end(f) for f in self.given.assembly.fittings)
+        return tuple(sorted(found, key=lambda end: order[end.side]))
+
+    def _end(self, fitting: Fitting) -> LeadEnd:
+        assembly, names = self.given.assembly, self.given.assembly.core_names
+        landing = {
+            names[x.at.cable, x.core]: x.cavity
+            for x in assembly.landings
+            if x.fitting == fitting.id
         }
-
-    @property
-    def both(self) -> tuple[LeadEnd, LeadEnd]:
-        """Supply end, load end."""
-        return self["A"], self["B"]
-
-    @property
-    def parts(self) -> tuple[Part, Part]:
-        """The part on the supply end, the part on the load end."""
-        return self.given.a, self.given.b
+        part = self.given.parts[fitting.id]
+        return LeadEnd(fitting, part, assembly.place(fitting.place), landing)
 
     @cached_property
+    def by_id(self) -> dict[str, LeadEnd]:
+        """Every fitting by its id."""
+        return {end.id: end for end in self.all}
+
+    def on_side(self, side: str) -> tuple[LeadEnd, ...]:
+        """The fittings on a side."""
+        return tuple(end for end in self.all if end.side == side)
+
+    @cached_property
+    def ours(self) -> tuple[LeadEnd, ...]:
+        """The fittings that are made here; what was there before is not among them."""
+        return tuple(end for end in self.all if not end.fitting.existing)
+
+    @cached_property
+    def parts(self) -> tuple[Part, ...]:
+        """The parts that are fitted here, each once."""
+        return tuple(dict.fromkeys(end.part for end in self.ours))
+
+    @property
     def joints(self) -> tuple[Joint, ...]:
         """The wire map."""
-        return wiremap.joints(self.told, self.given.a, self.given.b, self.given.cores)
+        return self.given.map.joints
 
     @cached_property
     def colours(self) -> Colours:
         """The colours of the cores."""
-        own = {tint.core: tint.colour for tint in self.told.tints}
-        return Colours(self.told.scheme, own, self.given.cores)
+        names = self.given.assembly.core_names
+        own = {
+            names[cable.id, core.id]: core.colour
+            for cable in self.given.assembly.cables
+            for core in cable.cores
+            if core.colour is not None
+        }
+        return Colours(self.told.scheme, own, tuple(names.values()))
+
+    @cached_property
+    def courses(self) -> dict[tuple[Point, Point], str]:
+        """Every way from a contact on the supply side to one on the load side, by the contacts it
+        joins: a core that lands at both, or the function of cores that are joined in between.
+        """
+        names = self.given.assembly.core_names
+        found = {
+            (Point(*c.a), Point(*c.b)): names[c.cable, c.core]
+            for c in self.given.assembly.courses
+            if c.a is not None and c.b is not None and self._across(c.a[0], c.b[0])
+        }
+        ends = {end for ways in found for end in ways}
+        for net in self.positions[-1].nets:
+            here = [Point(*p) for p in sorted(net) if self.by_id[p[0]].side == "A"]
+            there = [Point(*p) for p in sorted(net) if self.by_id[p[0]].side == "B"]
+            if here and there and not ends & {*here, *there}:
+                found[here[0], there[0]] = self.given.map.purpose(here[0]) or ""
+        return found
+
+    def _across(self, one: str, other: str) -> bool:
+        return {self.by_id[one].side, self.by_id[other].side} == {"A", "B"}
+
+    @property
+    def through(self) -> tuple[str, ...]:
+        """The cores that land at both ends."""
+        return tuple(self.courses.values())
+
+    @cached_property
+    def positions(self) -> tuple[Switched, ...]:
+        """What conducts to what, for every position of the switches; the first is as they are
+        found.
+        """
+        return every_position(self.given.assembly, self.given.parts)
 
     @cached_property
     def points(self) -> tuple[str, ...]:
-        """Every point a probe can touch."""
-        return wiremap.points(self.given.a, self.given.b)
+        """Every point a probe can touch, named fitting.cavity: what sits in the middle is shut."""
+        return tuple(name for side in ("A", "B") for name in self.points_on(side))
+
+    def points_on(self, side: str) -> tuple[str, ...]:
+        """The points of a side."""
+        return tuple(f"{end.id}.{mark}" for end in self.on_side(side) for mark in end.part.marks)
 
     @cached_property
     def wanted_pairs(self) -> frozenset[frozenset[str]]:
-        """Pairs that must sound."""
-        return wiremap.connected(self.joints)
+        """Pairs that must sound, every switch closed."""
+        nets, there = self.positions[-1].nets, set(self.points)
+        names = [sorted(n for p in net if (n := ".".join(p)) in there) for net in nets]
+        return frozenset(frozenset((p, q)) for net in names for p in net for q in net if p < q)

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from euthyne.core.shelf.part import Part
+from euthyne.core.stages.ends.ends import LeadEnd
 
 
 @dataclass(frozen=True)
@@ -36,11 +36,11 @@ PER_END = (
 )
 
 
-def look_list(a: Part, b: Part) -> tuple[LookLine, ...]:
-    """Everything to look at on a lead, end A first, then the cord."""
+def look_list(ends: tuple[LeadEnd, ...]) -> tuple[LookLine, ...]:
+    """Everything to look at on a lead, its supply side first, then the cord."""
     lines = [
-        LookLine(f"{end}-{key}", question.format(short=f"{p.short} end"), bad)
-        for end, p in (("A", a), ("B", b))
+        LookLine(f"{_name(end, ends)}-{key}", question.format(short=_said(end, ends)), bad)
+        for end in ends
         for key, question, bad in PER_END
     ]
     return (
@@ -49,3 +49,16 @@ def look_list(a: Part, b: Part) -> tuple[LookLine, ...]:
             "cord", "Is the cord whole along its length, no cut, no kink?", "a cut, a flat place"
         ),
     )
+
+
+def _name(end: LeadEnd, ends: tuple[LeadEnd, ...]) -> str:
+    """An end in the name of its lines: its side, or the fitting where a side has several."""
+    if end.side is not None and [other.side for other in ends].count(end.side) == 1:
+        return end.side
+    return end.id
+
+
+def _said(end: LeadEnd, ends: tuple[LeadEnd, ...]) -> str:
+    if [other.part.short for other in ends].count(end.part.short) == 1:
+        return f"{end.part.short} end"
+    return end.named

@@ -30,7 +30,7 @@ class ProveStage:
     @cached_property
     def looks(self) -> tuple[LookLine, ...]:
         """Everything to look at."""
-        return look_list(self.given.a, self.given.b)
+        return look_list(self.ends.ours)
 
     @cached_property
     def grid(self) -> Grid:
@@ -40,7 +40,7 @@ class ProveStage:
     @cached_property
     def wiring_faults(self) -> tuple[NamedFault, ...]:
         """Explanations of a grid that is not as planned."""
-        return name_faults(self.given.a, self.given.b, self.ends.joints, self.told.probes)
+        return name_faults(self.ends, self.told.probes)
 
     @cached_property
     def lines(self) -> tuple[Line, ...]:
@@ -48,7 +48,7 @@ class ProveStage:
         cable = self.conductor
         if self.cut.length is None or cable.wire is None:
             return ()
-        through = tuple(j.core for j in self.ends.joints if j.a and j.b)
+        through = self.ends.through
         measured = Measured(
             wire=cable.wire,
             length_m=self.cut.length.cut_m,

@@ -1,12 +1,12 @@
 """The polarity grid of a lead: what was probed against the map, and the fault it names."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from itertools import combinations
 
-from euthyne.core.lead import Joint, Probe
+from euthyne.core.lead import Probe
 from euthyne.core.shelf.face import Face
-from euthyne.core.shelf.part import Part
+from euthyne.core.stages.ends.ends import EndsStage
 from euthyne.core.trade.corewords import function_of
 from euthyne.core.wiring.diagnose import Explanation, diagnose
 from euthyne.core.wiring.grid import Course, Heard, Point, Wiring, pair
@@ -14,7 +14,6 @@ from euthyne.core.wiring.mistakes import Exchanged, Joined, Mistake, Moved, Open
 from euthyne.core.wiring.words import Names
 
 Pair = frozenset[str]
-END_WORDS = {"A": "the supply end", "B": "the load end"}
 TURN_TITLES: dict[TurnName, str] = {
     "mirrored": "The other face was read",
     "reversed": "Counted from the other side",
@@ -65,38 +64,37 @@ def read_grid(points: tuple[str, ...], wanted: Iterable[Pair], probes: Iterable[
     )
 
 
-def name_faults(
-    a: Part, b: Part, joints: tuple[Joint, ...], probes: tuple[Probe, ...]
-) -> tuple[NamedFault, ...]:
+def name_faults(ends: EndsStage, probes: tuple[Probe, ...]) -> tuple[NamedFault, ...]:
     """What explains a grid that is not as the map says, the fewest mistakes first; none where
     nothing is wrong.
 
-    Parameters: the part on each end; the map; the probes taken so far, a part of the grid or all of
-    it.
+    Parameters: the ends with their map; the probes taken so far, a part of the grid or all of it.
     """
     if not probes:
         return ()
-    cores = {(Point("A", j.a), Point("B", j.b)): j.core for j in joints if j.a and j.b}
-    wiring = _wiring(a, b, tuple(cores))
-    found = diagnose(wiring, _heard(probes), _names(cores))
+    cores = ends.courses
+    wiring = _wiring(ends, tuple(cores))
+    said = {end.id: f"the {end.named}" for end in ends.all}
+    found = diagnose(wiring, _heard(probes), _names(cores, said))
     if not found.consistent:
-        again = "; ".join(_to_probe(x) for x in found.probe_next)
+        again = "; ".join(_to_probe(x, said) for x in found.probe_next)
         return (NamedFault("The probes contradict each other", f"Probe these again: {again}."),)
     settles = ""
     if len(found.explanations) > 1 and found.probe_next:
-        settles = f" What tells: probe {_to_probe(found.probe_next[0])}."
+        settles = f" What tells: probe {_to_probe(found.probe_next[0], said)}."
     return tuple(NamedFault(_title(e), e.text + settles) for e in found.explanations)
 
 
-def _wiring(a: Part, b: Part, wires: tuple[Course, ...]) -> Wiring:
+def _wiring(ends: EndsStage, wires: tuple[Course, ...]) -> Wiring:
     """The lead as the grid sees it: every contact, the wires it should have, faces that mirror."""
-    points = (*(Point("A", m) for m in a.marks), *(Point("B", m) for m in b.marks))
-    mirrors = {"A": mirror_of(a.face), "B": mirror_of(b.face)}
+    probed = [end for end in ends.all if end.side is not None]
+    points = tuple(Point(end.id, mark) for end in probed for mark in end.part.marks)
+    mirrors = {end.id: mirror_of(end.part.face) for end in probed}
     return Wiring(points, wires, {end: other for end, other in mirrors.items() if other})
 
 
-def _to_probe(where: frozenset[Point]) -> str:
-    return " to ".join(_place(p) for p in sorted(where))
+def _to_probe(where: frozenset[Point], said: Mapping[str, str]) -> str:
+    return " to ".join(_place(p, said) for p in sorted(where))
 
 
 def _heard(probes: Iterable[Probe]) -> Heard:
@@ -111,12 +109,16 @@ def _point(name: str) -> Point:
     return Point(end, cavity)
 
 
-def _place(point: Point) -> str:
-    return f"{point.cavity} at {END_WORDS[point.fitting]}"
+def _place(point: Point, said: Mapping[str, str]) -> str:
+    return f"{point.cavity} at {said[point.fitting]}"
 
 
-def _names(cores: dict[Course, str]) -> Names:
-    return Names(lambda wire: function_of(cores[wire]), _place, lambda end: END_WORDS[end])
+def _names(cores: dict[Course, str], said: Mapping[str, str]) -> Names:
+    return Names(
+        lambda wire: function_of(cores[wire]),
+        lambda point: _place(point, said),
+        lambda end: said[end],
+    )
 
 
 def mirror_of(face: Face) -> dict[str, str]:

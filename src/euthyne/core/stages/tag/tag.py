@@ -73,8 +73,8 @@ class TagStage:
         return TagFacts(
             tag=lead.tag,
             name=lead.name,
-            end_a=self.given.a.words,
-            end_b=self.given.b.words,
+            end_a=self.given.supply.words,
+            end_b=self.given.load.words,
             cord=cord.written,
             run_m=lead.brief.run_m or 0.0,
             volts=self.brief.volts,

@@ -1,0 +1,96 @@
+"""Making a lead up as its kind is made, and again when its brief, its cable or a part changes: what
+was set stays where it still has a place.
+"""
+
+from collections.abc import Iterable
+from dataclasses import replace
+from typing import Any
+
+from euthyne.core.assembly.records import Assembly, Cable, Core, Fitting, Wire, parted
+from euthyne.core.kinds import kind_named
+from euthyne.core.kinds.makeup import Told
+from euthyne.core.lead import Lead, part_of
+from euthyne.core.lead.paths import with_value
+from euthyne.core.shelf.part import Part
+
+Changes = Iterable[tuple[str, Any]]
+
+
+def changed(lead: Lead, changes: Changes) -> Lead:
+    """The lead with some values changed, and made up anew where they call for it."""
+    after = lead
+    for path, value in changes:
+        after = with_value(after, path, value)
+    return made_up(after, lead)
+
+
+def usual(lead: Lead) -> Assembly:
+    """What a lead of this kind, brief, cable and parts is made of, wired by function."""
+    return kind_named(lead.kind).make_up(_told(lead))
+
+
+def _told(lead: Lead) -> Told:
+    kind = kind_named(lead.kind)
+    parts: dict[str, Part] = {}
+    for fitting in lead.fittings:
+        part = part_of(lead, fitting)
+        parts[fitting.id] = part
+        if fitting.place is not None:
+            parts.setdefault(fitting.place, part)
+    return Told(lead.brief, lead.conductor, kind.places, parts)
+
+
+def made_up(lead: Lead, before: Lead) -> Lead:
+    """The lead made up anew where its make-up is another than before; what was set is kept.
+
+    A part, a stud, a colour, a length, a piece that was there, a wire of one's own stay with what
+    they belong to while it is there.
+    """
+    was, now = usual(before), usual(lead)
+    if was == now:
+        return lead
+    fittings = tuple(_fitting(lead, made) for made in now.fittings)
+    cables = tuple(_cable(lead, made) for made in now.cables)
+    parts = {f.id: part_of(replace(lead, fittings=fittings), f) for f in fittings}
+    wires = _wires(lead, was, now, parts)
+    return replace(lead, fittings=fittings, cables=cables, wires=wires)
+
+
+def _fitting(lead: Lead, made: Fitting) -> Fitting:
+    old = next((f for f in lead.fittings if f.id == made.id), None)
+    if old is None:
+        return made
+    return replace(made, stud=old.stud)
+
+
+def _cable(lead: Lead, made: Cable) -> Cable:
+    old = next((c for c in lead.cables if c.id == made.id), None)
+    if old is None:
+        return made
+    tints = {core.id: core.colour for core in old.cores}
+    cores = tuple(Core(core.id, tints.get(core.id, core.colour)) for core in made.cores)
+    return replace(
+        made,
+        cores=cores,
+        type=old.type or made.type,
+        size=old.size or made.size,
+        legs_m=old.legs_m or made.legs_m,
+        existing=old.existing or made.existing,
+    )
+
+
+def _wires(lead: Lead, was: Assembly, now: Assembly, parts: dict[str, Part]) -> tuple[Wire, ...]:
+    """The wires as they are usual now, but those that were set otherwise before, where their
+    cavities are still there.
+    """
+    usually = {wire.core: wire for wire in was.wires}
+    own = {w.core: w for w in lead.wires if usually.get(w.core) != w}
+    return tuple(
+        own[w.core] if w.core in own and _lands(own[w.core], parts) else w for w in now.wires
+    )
+
+
+def _lands(wire: Wire, parts: dict[str, Part]) -> bool:
+    """True when both cavities of a wire are there."""
+    points = (parted(name) for name in (wire.a, wire.b) if name is not None)
+    return all(f in parts and cavity in parts[f].marks for f, cavity in points)

@@ -1,0 +1,115 @@
+"""The paths of a lead's values: what a question asks, what a fix changes, what a refusal names.
+
+``name`` and ``brief.volts`` are fields; ``fittings.battery+.stud``, ``cables.cord.size`` are fields of
+one thing it is made of; ``fit.battery`` and ``stud.battery`` are the part and the stud of all that
+stands at a place; ``blank.socket`` whether the empty ways of a fitting are closed; ``tint.L`` the
+colour of a core, by its name in the lead; ``cable.salvaged`` whether the power cables were there
+before.
+"""
+
+from dataclasses import replace
+from typing import Any
+
+from euthyne.core.assembly.records import POWER, Cable, Core, Existing
+from euthyne.core.lead import Lead, part_of
+
+
+def value_at(lead: Lead, path: str) -> Any:
+    """The value of a path in a lead. Raises AttributeError or KeyError where there is none."""
+    section, _, rest = path.partition(".")
+    match section:
+        case "fit":
+            return next((f.part for f in lead.fittings if f.place == rest), None)
+        case "tint":
+            return _core(lead, rest).colour
+        case "stud":
+            return next((f.stud for f in lead.fittings if f.place == rest), None)
+        case "blank":
+            return bool(lead.assembly.fitting(rest).blanked)
+        case "cable":
+            return any(c.existing is not None for c in lead.assembly.of_circuit(POWER))
+    held = getattr(lead, section)
+    if not rest:
+        return held
+    if not isinstance(held, tuple):
+        return getattr(held, rest)
+    name, _, field_name = rest.rpartition(".")
+    return getattr(next(one for one in held if one.id == name), field_name)
+
+
+def with_value(lead: Lead, path: str, value: Any) -> Lead:
+    """The lead with one value changed.
+
+    Raises: TypeError when there is no such field, KeyError when there is nothing of that id.
+    """
+    section, _, rest = path.partition(".")
+    match section:
+        case "fit":
+            return replace(lead, fittings=tuple(_fitted(f, rest, value) for f in lead.fittings))
+        case "tint":
+            return _tinted(lead, rest, value)
+        case "stud":
+            studs = (replace(f, stud=value) if f.place == rest else f for f in lead.fittings)
+            return replace(lead, fittings=tuple(studs))
+        case "blank":
+            return _blanked(lead, rest, value)
+        case "cable":
+            return _salvaged(lead, value)
+    if not rest:
+        return replace(lead, **{section: value})
+    held = getattr(lead, section)
+    if not isinstance(held, tuple):
+        return replace(lead, **{section: replace(held, **{rest: value})})
+    name, _, field_name = rest.rpartition(".")
+    if name not in {one.id for one in held}:
+        raise KeyError(path)
+    changed: dict[str, Any] = {
+        section: tuple(
+            replace(one, **{field_name: value}) if one.id == name else one for one in held
+        )
+    }
+    return replace(lead, **changed)
+
+
+def _fitted(fitting: Any, place: str, part: str) -> Any:
+    if fitting.place == place:
+        return replace(fitting, part=part)
+    return fitting
+
+
+def _blanked(lead: Lead, name: str, blanked: bool) -> Lead:
+    """A fitting with all its empty ways closed, or open."""
+    used = {x.cavity for x in lead.assembly.landings if x.fitting == name}
+    marks = part_of(lead, lead.assembly.fitting(name)).marks
+    empty = tuple(mark for mark in marks if mark not in used) if blanked else ()
+    told = (replace(f, blanked=empty) if f.id == name else f for f in lead.fittings)
+    return replace(lead, fittings=tuple(told))
+
+
+def _core(lead: Lead, name: str) -> Core:
+    names = lead.assembly.core_names
+    return next(core for c in lead.cables for core in c.cores if names[c.id, core.id] == name)
+
+
+def _tinted(lead: Lead, name: str, tint: Any) -> Lead:
+    names = lead.assembly.core_names
+
+    def tinted(cable: Cable) -> Cable:
+        cores = tuple(
+            replace(core, colour=tint) if names[cable.id, core.id] == name else core
+            for core in cable.cores
+        )
+        return replace(cable, cores=cores)
+
+    return replace(lead, cables=tuple(tinted(cable) for cable in lead.cables))
+
+
+def _salvaged(lead: Lead, salvaged: bool) -> Lead:
+    """The power cables as they were there before, or cut new."""
+
+    def told(cable: Cable) -> Cable:
+        if cable.circuit != POWER or (cable.existing is not None) == salvaged:
+            return cable
+        return replace(cable, existing=Existing(salvaged=True) if salvaged else None)
+
+    return replace(lead, cables=tuple(told(cable) for cable in lead.cables))

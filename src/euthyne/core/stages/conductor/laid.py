@@ -1,0 +1,122 @@
+"""Each piece of cable of a lead, as its circuit sized it or as it was there before."""
+
+from dataclasses import dataclass
+from functools import cached_property
+
+from euthyne.core.assembly.records import POWER, Cable
+from euthyne.core.lead import Conductor
+from euthyne.core.trade.cable import CableType, Diameter, cable_types, make_up, outside_diameter
+from euthyne.core.trade.sleeve import copper_mm
+from euthyne.core.trade.wire import Size, Wire, size_named
+
+CORD_OD_MM = 8.0  # a cord nobody knows the diameter of, generic
+INSULATION_MM = 0.8  # of a core whose cable's sheet is not known, generic
+
+
+@dataclass(frozen=True)
+class LaidCable:
+    """A piece of cable: its record, what its circuit is made of, and the size that is taken, None
+    while none is.
+    """
+
+    cable: Cable
+    told: Conductor
+    size_name: str | None
+
+    @property
+    def id(self) -> str:
+        """Its id."""
+        return self.cable.id
+
+    @property
+    def type(self) -> CableType:
+        """Its type: its own where it is not as its circuit's."""
+        return cable_types()[self.cable.type or self.told.cable_type]
+
+    @property
+    def cores(self) -> tuple[str, ...]:
+        """Its cores by function."""
+        return tuple(core.id for core in self.cable.cores)
+
+    @property
+    def earthed(self) -> bool:
+        """True where one of its cores is the earth."""
+        return "E" in self.cores
+
+    @property
+    def count(self) -> int:
+        """Cores under its sheath, a shield not counted; one of a single."""
+        return len([c for c in self.cores if c != "S"])
+
+    @cached_property
+    def size(self) -> Size | None:
+        """The size of its conductors."""
+        if self.size_name:
+            return size_named(self.size_name)
+        return None
+
+    @property
+    def wire(self) -> Wire | None:
+        """Its conductor with the metal it is made of."""
+        if self.size:
+            return Wire(self.size, self.told.metal, self.told.tinned)
+        return None
+
+    @property
+    def copper_mm2(self) -> float:
+        """Area of one core in mm2, 0 while no size is taken."""
+        if self.size:
+            return self.size.cross_section_mm2
+        return 0.0
+
+    @property
+    def made_up(self) -> str:
+        """Cores and size as they are written, ``3G1.5``; empty while no size is taken."""
+        if self.size_name is None:
+            return ""
+        return make_up(self.count, self.earthed, self.size_name)
+
+    @cached_property
+    def written(self) -> str:
+        """The cable as it is said and written: ``H07RN-F 3G1.5``, ``battery cable 1x50``."""
+        return f"{self.type.called} {self.made_up}".strip()
+
+    @property
+    def stock_name(self) -> str:
+        """The cable as Stores know it: its type and its make-up."""
+        return f"{self.type.name} {self.made_up}".strip()
+
+    @cached_property
+    def diameter(self) -> Diameter | None:
+        """Outside diameter: measured, or what its standard allows."""
+        existing = self.cable.existing
+        if existing is not None and existing.od_mm is not None:
+            return Diameter(existing.od_mm, existing.od_mm, "measured")
+        measured = self.told.measured_od_mm
+        if measured is not None and self.cable.circuit == POWER:
+            return Diameter(measured, measured, "measured")
+        if not self.made_up:
+            return None
+        return outside_diameter(self.type.name, self.made_up)
+
+    @cached_property
+    def od_mm(self) -> float:
+        """The fattest the cable may be, for what must pass over it.
+
+        Where nothing is known of it: 8 mm for a cord, for a single its copper and 0.8 mm of
+        insulation; generic.
+        """
+        if self.diameter is not None:
+            return self.diameter.high_mm
+        if self.size is not None and not self.type.cord:
+            return copper_mm(self.copper_mm2) + 2 * INSULATION_MM
+        return CORD_OD_MM
+
+    @cached_property
+    def core_mm(self) -> float:
+        """Diameter of a core: under a sheath its copper and 0.8 mm of insulation round it, else the
+        cable itself.
+        """
+        if not self.type.cord:
+            return self.od_mm
+        return copper_mm(self.copper_mm2) + 2 * INSULATION_MM

@@ -1,0 +1,160 @@
+"""A lead laid out straight: its ends, what sits in its middle, and its cables between them, a cord as
+one, singles as strands of their own. What was there before is drawn pale.
+"""
+
+from dataclasses import dataclass
+
+from euthyne.core.assembly.records import POWER, Cable
+from euthyne.core.order.laid import CableEnd
+from euthyne.core.plan import Plan
+from euthyne.core.stages.ends.ends import LeadEnd
+from euthyne.drawing.colours import core_paint
+from euthyne.drawing.outline import end_drawing, outline, scale_of
+from euthyne.drawing.pen import group, line, path, rect
+
+BEFORE_THE_MIDDLE = 4
+BRANCH, MIDDLE = 58.0, 0.95
+THIN = 0.42
+
+
+@dataclass(frozen=True)
+class Form:
+    """The measures of a lead laid out in one of its sizes, in px."""
+
+    width: float
+    height: float
+    cord_y: float
+    end_tall: float
+    cord: float
+    band: float
+    words: bool
+    dimension: bool
+
+
+@dataclass(frozen=True)
+class LaidOut:
+    """A lead on the sheet: the drawing, where its cable begins and ends, and how wide what sits in
+    the middle is.
+    """
+
+    drawn: str
+    start: float
+    end: float
+    middle: float
+
+
+@dataclass(frozen=True)
+class _Place:
+    """Where a fitting meets its cables: the point on the left of it, the point on the right."""
+
+    left: tuple[float, float]
+    right: tuple[float, float]
+
+
+def said_of(plan: Plan, side: str) -> str:
+    """What is on a side, in words, each part once."""
+    many: dict[str, int] = {}
+    for end in plan.ends.on_side(side):
+        many[end.part.words] = many.get(end.part.words, 0) + 1
+    return " and ".join(f"{n} times {words}" if n > 1 else words for words, n in many.items())
+
+
+def lay(plan: Plan, form: Form) -> LaidOut:
+    """A lead laid out along the middle of a form."""
+    reach = {side: _reach(plan.ends.on_side(side), form) for side in ("A", "B")}
+    start, end = reach["A"], form.width - reach["B"]
+    between = [e for e in plan.ends.all if e.side is None]
+    drawn, places = "", {}
+    for side in ("A", "B"):
+        for fitting, y, tall in _stacked(plan.ends.on_side(side), form):
+            x = start if side == "A" else end
+            branched = BRANCH * form.end_tall / 82 if _several(plan, side) else 0.0
+            at = x - branched if side == "A" else x + branched
+            shape = end_drawing(fitting.part, at, y, tall, left=side == "A")
+            drawn += group(shape, class_="not-ours" if fitting.fitting.existing else None)
+            places[fitting.id] = _Place((at, y), (at, y))
+    middle, boxes = _in_the_middle(between, form, (start + end) / 2)
+    places |= boxes
+    cables = "".join(_cable(plan, cable, form, places) for cable in plan.lead.cables)
+    return LaidOut(cables + drawn + _middles(between, form, boxes), start, end, middle)
+
+
+def _several(plan: Plan, side: str) -> bool:
+    return len(plan.ends.on_side(side)) > 1
+
+
+def _reach(ends: tuple[LeadEnd, ...], form: Form) -> float:
+    """How much of the sheet the ends of a side take, with the way to where cables part."""
+    tall = form.end_tall / len(ends)
+    own = max(outline(e.part).reach_mm * scale_of(e.part, tall) for e in ends)
+    return own + 1 + (BRANCH * form.end_tall / 82 if len(ends) > 1 else 0.0)
+
+
+def _stacked(ends: tuple[LeadEnd, ...], form: Form) -> list[tuple[LeadEnd, float, float]]:
+    """The ends of a side one above the other: each with its height on the sheet and its size."""
+    each = form.end_tall / len(ends)
+    first = form.cord_y - form.end_tall / 2 + each / 2
+    small = each if len(ends) == 1 else each * 0.92
+    return [(end, first + each * i, small) for i, end in enumerate(ends)]
+
+
+def _in_the_middle(ends: list[LeadEnd], form: Form, x: float) -> tuple[float, dict[str, _Place]]:
+    """The room that what sits in the middle takes, and where its cables meet it."""
+    if not ends:
+        return 0.0, {}
+    wide = form.band * 1.5 * len(ends)
+    each = wide / len(ends)
+    found = {}
+    shift = 0.5 * form.band if form.words else 0.3 * form.band
+    for i, end in enumerate(ends):
+        left = x - wide / 2 + each * i + shift
+        found[end.id] = _Place((left + 2, form.cord_y), (left + each - 2, form.cord_y))
+    return wide, found
+
+
+def _middles(ends: list[LeadEnd], form: Form, places: dict[str, _Place]) -> str:
+    body = ""
+    tall = form.band * MIDDLE
+    for end in ends:
+        (x1, y), (x2, _) = places[end.id].left, places[end.id].right
+        box = rect(x1, y - tall / 2, x2 - x1, tall, "body", rx=3)
+        seams = line(x1 + 5, y - tall / 2, x1 + 5, y + tall / 2, "rib")
+        seams += line(x2 - 5, y - tall / 2, x2 - 5, y + tall / 2, "rib")
+        body += group(box + seams, class_="not-ours" if end.fitting.existing else None)
+    return body
+
+
+def _cable(plan: Plan, cable: Cable, form: Form, places: dict[str, _Place]) -> str:
+    """A cable from fitting to fitting: a cord, or a single in the colour of its core."""
+    assembly = plan.given.assembly
+    ends = [assembly.fittings_at(CableEnd(cable.id, end)) for end in ("A", "B")]
+    if not ends[0] or not ends[1] or cable.jumper:
+        return ""
+    (x0, y0), (x1, y1) = places[ends[0][0]].right, places[ends[1][0]].left
+    pale = "not-ours" if cable.existing is not None else None
+    corded = plan.conductor.laid[cable.id].type.cord
+    if corded and y0 == y1 == form.cord_y:
+        cord = rect(x0, y0 - form.cord / 2, x1 - x0, form.cord, "cord")
+        high = y0 - form.cord * 0.22
+        return group(cord + line(x0, high, x1, high, "cord-shine"), class_=pale)
+    y = form.cord_y + _offset(plan, cable, form)
+    bend = BRANCH * form.end_tall / 82
+    way = f"M{x0:g} {y0:g}C{x0 + bend * 0.6:g} {y0:g} {x0 + bend * 0.4:g} {y:g} {x0 + bend:g} {y:g}"
+    way += f"H{x1 - bend:g}C{x1 - bend * 0.4:g} {y:g} {x1 - bend * 0.6:g} {y1:g} {x1:g} {y1:g}"
+    thick = form.cord * (0.62 if cable.circuit == POWER else THIN * 0.5)
+    if corded:
+        return group(path(way, "strand-cord", style=f"stroke-width:{form.cord:g}"), class_=pale)
+    name = plan.given.assembly.core_names[cable.id, cable.cores[0].id]
+    paint = core_paint(plan.ends.colours.of(name))
+    edge = path(way, "strand-edge", style=f"stroke-width:{thick + 1.6:g}")
+    return group(
+        edge + path(way, "strand", stroke=paint, style=f"stroke-width:{thick:g}"), class_=pale
+    )
+
+
+def _offset(plan: Plan, cable: Cable, form: Form) -> float:
+    """How far from the middle a strand runs: those of the lead lie side by side."""
+    alike = [c for c in plan.lead.cables if not c.jumper]
+    apart = form.cord * 0.62 + 3 if len(alike) <= 3 else form.cord * 2.2 / len(alike) + 1
+    place = next(i for i, c in enumerate(alike) if c.id == cable.id)
+    return (place - (len(alike) - 1) / 2) * apart

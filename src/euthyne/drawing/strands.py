@@ -1,0 +1,289 @@
+"""A lead that is not one cord between two faces: its fittings down both sides and in the middle, its
+cables as separate strands between them. A lug lies on its stud; only what mates shows a face.
+"""
+
+from dataclasses import dataclass
+from functools import cached_property
+
+from euthyne.core.assembly.joints import Joint
+from euthyne.core.assembly.records import POWER
+from euthyne.core.order.laid import CableEnd
+from euthyne.core.plan import Plan
+from euthyne.core.shelf.part import Part, mating_face, wiring_side
+from euthyne.core.stages.ends.ends import LeadEnd
+from euthyne.drawing.colours import STRIPES, core_paint
+from euthyne.drawing.face import face_drawing, pitch, wiring_drawing
+from euthyne.drawing.pen import circle, element, group, path, rect, sheet, text
+
+WIDTH, TOP, TITLE, GAP = 1232.0, 40.0, 40.0, 20.0
+COLUMNS = {"A": 250.0, None: 616.0, "B": 982.0}
+MATING = {"A": 90.0, "B": 1142.0}
+FACE_PX, LUG_TALL, ROW = 104.0, 64.0, 34.0
+LABEL_WIDE, LABEL_TALL = 132.0, 26.0
+FACES = ("pin", "socket", "genderless")
+SEEN = {"pin": "as the socket sees it", "socket": "as the plug sees it"}
+
+
+def hangs_together_otherwise(plan: Plan) -> bool:
+    """True for a lead that is more, or other, than one fitting with its face on each side."""
+    if len(plan.ends.all) != 2 or any(end.side is None for end in plan.ends.all):
+        return True
+    return any(end.part.contact in ("lug", "clamp") for end in plan.ends.all)
+
+
+def mates(part: Part) -> bool:
+    """True for a part with a face that another half goes onto."""
+    return part.contact in FACES
+
+
+@dataclass(frozen=True)
+class _Stood:
+    """A fitting where it stands on the sheet: its end, the middle of it, how tall it is in px."""
+
+    end: LeadEnd
+    x: float
+    y: float
+    tall: float
+
+    @property
+    def lug(self) -> bool:
+        """True for a lug or a clamp: it has no face, and lies on its stud."""
+        return self.end.part.contact in ("lug", "clamp")
+
+    @property
+    def scale(self) -> float:
+        """Px to the mm of its face."""
+        face = self.end.part.face
+        return min(FACE_PX / face.width, (self.tall - 4) / face.height)
+
+    @property
+    def inward(self) -> int:
+        """1 where its cores leave to the right, -1 to the left, 0 in the middle."""
+        return {"A": 1, "B": -1, None: 0}[self.end.side]
+
+    def cavity(self, mark: str) -> tuple[float, float]:
+        """Where a cavity is on the sheet."""
+        if self.lug:
+            return self.x + self.inward * 44, self.y
+        at = next(c for c in wiring_side(self.end.part).cavities if c.mark == mark)
+        return self.x + at.x * self.scale, self.y - at.y * self.scale
+
+
+class _Sheet:
+    """Everything where it stands: fittings in their columns, and a row for each core between."""
+
+    def __init__(self, plan: Plan) -> None:
+        self.plan = plan
+        columns = {side: [e for e in plan.ends.all if e.side == side] for side in COLUMNS}
+        heights = {side: sum(map(_height, ends)) for side, ends in columns.items()}
+        rows = len(plan.ends.joints) * ROW
+        self.tall = TOP + max(*heights.values(), rows + 40.0)
+        self.stood = {
+            stood.end.id: stood
+            for side, ends in columns.items()
+            for stood in self._column(side, ends, heights[side])
+        }
+
+    def _column(self, side: str | None, ends: list[LeadEnd], tall: float) -> list[_Stood]:
+        found, y = [], TOP + (self.tall - TOP - tall) / 2
+        for end in ends:
+            own = _height(end) - TITLE - GAP
+            found.append(_Stood(end, COLUMNS[side], y + TITLE + own / 2, own))
+            y += _height(end)
+        return found
+
+    def point(self, fitting: str, cavity: str) -> tuple[float, float]:
+        """Where a cavity is on the sheet."""
+        return self.stood[fitting].cavity(cavity)
+
+    @cached_property
+    def runs(self) -> list["_Run"]:
+        """Every core with the ends of its way and its row, from the top down."""
+        courses = self.plan.given.assembly.courses
+        found = []
+        for joint, course in zip(self.plan.ends.joints, courses, strict=True):
+            a = self.point(*course.a) if course.a else None
+            b = self.point(*course.b) if course.b else None
+            found.append((joint, a, b))
+        return _rows([_Run(joint, a, b, *self._label(joint, a, b)) for joint, a, b in found])
+
+    def _label(
+        self, joint: Joint, a: tuple[float, float] | None, b: tuple[float, float] | None
+    ) -> tuple[float, float]:
+        """The middle of a core's label: half way between its ends."""
+        columns = []
+        for end, point in (("A", a), ("B", b)):
+            if point is not None:
+                columns.append(self._column_of(point[0]))
+                continue
+            at = CableEnd(joint.cable, "A" if end == "A" else "B")
+            places = self.plan.given.assembly.places_at(at)
+            middle = bool(places) and places[0] in self.stood
+            columns.append(COLUMNS[None] if middle else COLUMNS[end])
+        ys = [point[1] for point in (a, b) if point is not None] or [self.tall / 2]
+        return sum(columns) / 2, sum(ys) / len(ys)
+
+    @staticmethod
+    def _column_of(x: float) -> float:
+        return min(COLUMNS.values(), key=lambda column: abs(column - x))
+
+
+@dataclass(frozen=True)
+class _Run:
+    """A core on the sheet: where it lands at each end, and the middle of its label."""
+
+    joint: Joint
+    a: tuple[float, float] | None
+    b: tuple[float, float] | None
+    x: float
+    y: float
+
+
+def _rows(runs: list[_Run]) -> list[_Run]:
+    """The runs with labels of one column a row apart."""
+    found: list[_Run] = []
+    for x in dict.fromkeys(run.x for run in runs):
+        column = sorted((run for run in runs if run.x == x), key=lambda run: run.y)
+        middle = sum(run.y for run in column) / len(column)
+        first = max(middle - ROW * (len(column) - 1) / 2, TOP + LABEL_TALL)
+        found += [
+            _Run(run.joint, run.a, run.b, run.x, first + ROW * i) for i, run in enumerate(column)
+        ]
+    return found
+
+
+def _height(end: LeadEnd) -> float:
+    own = LUG_TALL
+    if end.part.contact not in ("lug", "clamp"):
+        face = end.part.face
+        own = max(face.height * min(FACE_PX / face.width, FACE_PX / face.height), 40.0)
+    return TITLE + own + GAP
+
+
+def strands(plan: Plan, presses: bool = True) -> str:
+    """All the fittings of a lead and its cores between them.
+
+    Parameters: plan; presses, False on paper, where nothing can be moved. Returns: SVG text.
+    """
+    laid = _Sheet(plan)
+    body = STRIPES + "".join(_fitting(stood) for stood in laid.stood.values())
+    body += "".join(_strand(plan, run) for run in laid.runs)
+    body += _cables(plan, laid)
+    if presses:
+        body += "".join(_spots(plan, stood) for stood in laid.stood.values())
+    said = "; ".join(
+        f"{j.core} {plan.ends.colours.of(j.core)} from {j.a or 'nowhere'} to {j.b or 'nowhere'}"
+        for j in plan.ends.joints
+    )
+    return sheet(WIDTH, laid.tall + 26, body, "facing", f"Wire map. {said}", role="group")
+
+
+def _fitting(stood: _Stood) -> str:
+    end, part = stood.end, stood.end.part
+    title = end.named[0].upper() + end.named[1:]
+    below = part.words
+    if stood.lug and end.stud:
+        below = f"{part.words} on an {end.stud} stud"
+    y = stood.y - stood.tall / 2
+    anchor = {1: "start", -1: "end", 0: "middle"}[stood.inward]
+    x = stood.x - stood.inward * 216
+    body = text(x, y - 22, title, "facing-title", anchor) + text(
+        x, y - 4, below, "facing-sub", anchor
+    )
+    if stood.lug:
+        body += _lug(stood)
+    else:
+        body += wiring_drawing(
+            wiring_side(part), part.contact, stood.x, cy=stood.y, scale=stood.scale
+        )
+        if mates(part) and end.side is not None:
+            x = MATING[end.side]
+            body += face_drawing(mating_face(part), part.contact, x, cy=stood.y, scale=stood.scale)
+    return group(body, class_="not-ours" if end.fitting.existing else None)
+
+
+def _lug(stood: _Stood) -> str:
+    """A lug with its palm on a stud, its barrel towards the cable."""
+    x, y, way = stood.x, stood.y, stood.inward or 1
+    barrel = rect(min(x + way * 16, x + way * 58), y - 9, 42, 18, "lug-metal", rx=2)
+    palm = circle(x, y, 22, "lug-metal")
+    nut = "".join(
+        f"{'M' if i == 0 else 'L'}{x + 11 * dx:g} {y + 11 * dy:g}"
+        for i, (dx, dy) in enumerate(
+            ((1, 0), (0.5, 0.87), (-0.5, 0.87), (-1, 0), (-0.5, -0.87), (0.5, -0.87))
+        )
+    )
+    return palm + barrel + path(f"{nut}Z", "stud-nut") + circle(x, y, 5.5, "stud")
+
+
+def _strand(plan: Plan, run: _Run) -> str:
+    """A core from its cavity to its label and on to its other cavity."""
+    joint = run.joint
+    tint = plan.ends.colours.of(joint.core)
+    cable = plan.given.assembly.cable(joint.cable)
+    thin = " core-thin"
+    if not plan.conductor.laid[cable.id].type.cord and cable.circuit == POWER:
+        thin = ""
+    left, right = run.x - LABEL_WIDE / 2, run.x + LABEL_WIDE / 2
+    ways = [_way(run.a, left, run.y), _way(run.b, right, run.y)]
+    paint = core_paint(tint)
+    drawn = "".join(
+        path(d, f"core-edge{thin}") + path(d, f"core{thin}", stroke=paint) for d in ways
+    )
+    box = rect(left, run.y - LABEL_TALL / 2, LABEL_WIDE, LABEL_TALL, "core-label", rx=3)
+    handle = element(
+        "g",
+        box + text(run.x, run.y + 5, f"{joint.core} · {tint}", "core-name", "middle"),
+        class_="core-handle",
+        data_core=joint.core,
+        tabindex="0",
+        role="button",
+        aria_label=f"{joint.core} · {tint}: take this core",
+        aria_pressed="false",
+    )
+    there = " not-ours" if cable.existing is not None else ""
+    return group(drawn + handle, class_=f"core-run{there}")
+
+
+def _way(point: tuple[float, float] | None, edge: float, y: float) -> str:
+    """From a cavity to a label's edge; a core that is cut back ends short."""
+    if point is None:
+        return f"M{edge:g} {y:g}h0"
+    x, y0 = point
+    half = (x + edge) / 2
+    return f"M{x:g} {y0:g}C{half:g} {y0:g} {half:g} {y:g} {edge:g} {y:g}"
+
+
+def _cables(plan: Plan, laid: _Sheet) -> str:
+    """The words of each cable under its cores, and the sheath round those that share one."""
+    body = ""
+    for cable in plan.given.assembly.cables:
+        own = [run for run in laid.runs if run.joint.cable == cable.id]
+        if len(own) < 2:
+            continue
+        top, foot = own[0].y - LABEL_TALL / 2 - 5, own[-1].y + LABEL_TALL / 2 + 5
+        x = own[0].x - LABEL_WIDE / 2 - 8
+        body += rect(x, top, LABEL_WIDE + 16, foot - top, "sheath-round", rx=8)
+        words = cable.id if cable.new else f"{cable.id}, there already"
+        body += text(own[0].x, foot + 16, words, "facing-sub", "middle")
+    return body
+
+
+def _spots(plan: Plan, stood: _Stood) -> str:
+    """Where a core can be put: one spot on each cavity, for a tap, a drop or a key."""
+    side = (stood.end.side or "m").lower()
+    size = 15.0 if stood.lug else min(20.0, pitch(stood.end.part.face) * stood.scale / 2)
+    marks = plan.given.map
+    return "".join(
+        circle(
+            *stood.cavity(cavity),
+            size,
+            "spot",
+            data_end=side,
+            data_mark=marks.mark((stood.end.id, cavity)),
+            tabindex="0",
+            role="button",
+            aria_label=f"{stood.end.named}, cavity {cavity}",
+        )
+        for cavity in stood.end.part.marks
+    )
