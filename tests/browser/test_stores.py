@@ -88,7 +88,7 @@ def test_a_school_taken_up_shows_its_steps_beside_it(page):
         "/leads/TR-0014/build/bench",
         "/shelf/terminations",
         "/shelf/practices",
-        "/shelf/part/lugs-m8",
+        "/shelf/part/lug-m8",
     ],
 )
 def test_axe_finds_nothing_serious_on_the_pages_of_cut_and_build(page, address):

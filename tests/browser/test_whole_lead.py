@@ -61,7 +61,7 @@ def test_an_extension_lead_from_brief_to_sealed_tag(page, served):
         question.get_by_role("button", name="yes").click()
         settle(page)
     for mark in "LNE":
-        page.locator(f"#cell-A{mark}-B{mark}").click()
+        page.locator(f"#cell-supply-{mark}-load-{mark}").click()
         settle(page)
     page.get_by_role("button", name="I probed the other 12: all silent").click()
     expect(page.get_by_text("Every square is as the map says")).to_be_visible()
@@ -113,14 +113,14 @@ def build_by_keyboard_alone(page):
 def test_the_crossed_pair_is_found_through_the_grid(page):
     page.goto("/leads/TR-0017/prove")
     page.get_by_role("button", name="Put right: probe afresh").click()
-    expect(page.locator("#cell-AL-BL")).to_have_text("·")
+    expect(page.locator("#cell-supply-L-load-L")).to_have_text("·")
     for one, other in (("AL", "BN"), ("AN", "BL"), ("AE", "BE")):
         page.locator(f"#cell-{one}-{other}").click()
         expect(page.locator(f"#cell-{one}-{other}")).to_have_text("sounds")
     page.get_by_role("button", name="I probed the other 12: all silent").click()
     expect(page.get_by_role("status")).to_contain_text("Exchanged pair. Check first which face")
     expect(page.locator("#checks")).to_contain_text("Change them over at one end")
-    expect(page.locator("#cell-AL-BL")).to_have_attribute(
+    expect(page.locator("#cell-supply-L-load-L")).to_have_attribute(
         "aria-label", "L at supply end to L at load end: silent, not as planned"
     )
 

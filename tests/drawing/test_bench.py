@@ -84,12 +84,12 @@ def test_parts_on_the_cable_are_those_threaded_so_far(given_):
         assert len(of_class(closing, "mark-done")) == len(threads)
 
 
-def test_a_lug_is_on_its_core_once_it_is_pressed_and_the_other_is_still_bare():
+def test_a_lug_is_on_its_core_once_it_is_pressed_and_one_cable_is_in_the_hand():
     p = plan(**LINK)
     before, pressing, after = (
-        bench_drawing(p, step_of(p, key)) for key in ("A-cores", "A-land--", "gate-A-land-+")
+        bench_drawing(p, step_of(p, key)) for key in ("A-cores@minus", "A-land--", "A-shrink--")
     )
-    assert len(of_class(before, "bare")) == 2
+    assert len(of_class(before, "bare")) == 1
     assert of_class(before, "terminal") == []
     assert len(of_class(pressing, "terminal-now")) > 0
     assert of_class(after, "terminal-now") == []
@@ -97,9 +97,9 @@ def test_a_lug_is_on_its_core_once_it_is_pressed_and_the_other_is_still_bare():
 
 
 def test_sleeves_side_by_side_never_overlap():
-    for given_ in (LINK, SIGNAL):
+    for given_, key in ((LINK, "B-cores@plus"), (SIGNAL, "B-cores")):
         p = plan(**given_)
-        svg = bench_drawing(p, step_of(p, "B-cores"))
+        svg = bench_drawing(p, step_of(p, key))
         rows = sorted(
             (float(e.get("y")), float(e.get("height")))
             for e in of_class(svg, "part-on")
@@ -110,7 +110,7 @@ def test_sleeves_side_by_side_never_overlap():
 
 
 def test_a_thicker_bare_length_is_drawn_longer():
-    lug = of_class(bench_drawing(plan(**LINK), step_of(plan(**LINK), "A-cores")), "bare")
+    lug = of_class(bench_drawing(plan(**LINK), step_of(plan(**LINK), "A-cores@plus")), "bare")
     cup = of_class(bench_drawing(plan(**SIGNAL), step_of(plan(**SIGNAL), "B-cores")), "bare")
     assert float(lug[0].get("width")) > 2 * float(cup[0].get("width"))
 

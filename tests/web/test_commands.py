@@ -29,7 +29,7 @@ def test_steps_come_with_their_numbers_their_judgement_and_what_a_gate_asks(fold
         "3",
         "14",
     )
-    assert steps["gate-A-land-+"]["asks"] == ["the sleeve on the red core, plus, supply end"]
+    assert steps["gate-A-land-+"]["asks"] == ["the sleeve on the red core, plus, battery end"]
     assert "no crack, no gap" in steps["A-land-+"]["judge"]
 
 
@@ -49,10 +49,10 @@ def test_a_lead_goes_out_and_comes_into_another_folder(folder, tmp_path):
 def test_an_end_with_no_such_part_is_refused_with_its_path(folder):
     _, document = run("export", "TR-0023", "--data", str(folder))
     broken = json.loads(document)
-    broken["lead"]["ends"]["b"] = "teapot"
+    broken["lead"]["fittings"][1]["part"] = "teapot"
     status, told = run("steps", "-", text=json.dumps(broken))
     assert status == 2
-    assert any("ends.b" in e["field"] for e in json.loads(told)["errors"])
+    assert any("lead.fittings.1.part" in e["field"] for e in json.loads(told)["errors"])
 
 
 def test_a_log_nobody_touched_holds(folder):

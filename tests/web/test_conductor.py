@@ -33,7 +33,7 @@ def test_another_metal_carries_its_share_of_copper(person, metal, share):
 
 
 def test_copper_clad_in_a_crimped_lead_is_stopped_and_put_right_by_one_press(person, store):
-    assert "Copper-clad aluminium, crimped into lugs" in words(
+    assert "Copper-clad aluminium, crimped into a lug" in words(
         person.send(LINK, **{"conductor.metal": "cca-15"})
     )
     person.send("/leads/TR-0014/fix/copper-clad-refused", stage="conductor")
@@ -72,7 +72,7 @@ def test_the_dip_at_the_start_is_drawn_against_its_own_limit(person):
 
 
 def test_salvaged_cable_wants_a_reason(person):
-    assert "Salvaged cable" in person.send(LINK, **{"conductor.salvaged": "yes"})
+    assert "Salvaged cable" in person.send(LINK, **{"cable.salvaged": "yes"})
 
 
 def test_both_units_stand_side_by_side(person):

@@ -103,11 +103,11 @@ def test_a_document_with_faults_lists_them_all_and_imports_nothing(person, store
 @pytest.mark.parametrize(
     ("change", "path"),
     [
-        (lambda d: d["lead"]["ends"].update(a="nail"), "lead.ends.a"),
+        (lambda d: d["lead"]["fittings"][0].update(part="nail"), "lead.fittings.0.part"),
         (lambda d: d["lead"]["conductor"].update(size="1.7 mm2"), "lead.conductor.size"),
         (
-            lambda d: d["lead"]["ends"].update(joints=[{"core": "L", "a": "L", "b": "Q"}]),
-            "lead.ends.joints.0.b",
+            lambda d: d["lead"]["wires"][0].update(b="load.Q"),
+            "lead.wires.0.b",
         ),
         (lambda d: d.update(version=7), "version"),
         (lambda d: d["lead"].update(tag="TR-0012"), "lead.tag"),

@@ -6,6 +6,7 @@ import io
 import json
 import re
 from importlib.resources import files
+from pathlib import Path
 
 import pytest
 from click.testing import CliRunner
@@ -49,12 +50,12 @@ def test_a_generic_part_is_corrected_from_its_sheet_used_and_taken_away_again(pe
     page = words(person.open("/shelf/part/c14-own-1"))
     assert "corrects c14" in page
     assert "6 to 8 mm" in page
-    person.send("/leads/TR-0012/ends", code=409, **{"ends.b": "c14-own-1"})
+    person.send("/leads/TR-0012/ends", code=409, **{"fit.load": "c14-own-1"})
     person.send("/leads/new", start="cord-bs")
     tag = store.all()[0].lead.tag
-    person.send(f"/leads/{tag}/ends", **{"ends.a": "c14-own-1"})
+    person.send(f"/leads/{tag}/ends", **{"fit.supply": "c14-own-1"})
     lead = store.get(tag).lead
-    assert (lead.ends.a, lead.ends.own[0].corrects) == ("c14-own-1", "c14")
+    assert (lead.fittings[0].part, lead.ends.own[0].corrects) == ("c14-own-1", "c14")
     person.send("/shelf/part/c14-own-1/drop")
     person.open("/shelf/part/c14-own-1", code=404)
     assert "as its sheet" in person.open(f"/leads/{tag}/ends")
@@ -170,6 +171,9 @@ def test_the_check_command_lists_every_fault_of_a_document():
     assert json.loads(answer.output)["errors"][0]["field"] == "lead.brief.volts"
 
 
+VERSION1 = Path(__file__).parents[1] / "exchange" / "version1"
+
+
 def test_a_data_file_of_the_first_version_is_brought_up_and_keeps_its_leads(tmp_path):
     from alembic import command
     from alembic.config import Config
@@ -180,7 +184,7 @@ def test_a_data_file_of_the_first_version_is_brought_up_and_keeps_its_leads(tmp_
     with engine.begin() as connection:
         config.attributes["connection"] = connection
         command.upgrade(config, "0001")
-        old = json.loads((files("euthyne.demo") / "roof-string.json").read_text())["lead"]
+        old = json.loads((VERSION1 / "roof-string.json").read_text())["lead"]
         for newer in ("salvaged", "price_per_kg"):
             old["conductor"].pop(newer)
         row = {
@@ -210,7 +214,7 @@ def test_a_sheets_own_strip_path_and_torque_decide(person, store):
     assert "screw, 0.8 N m" in page
     person.send("/leads/new", start="cord-bs")
     tag = store.all()[0].lead.tag
-    person.send(f"/leads/{tag}/ends", **{"ends.b": "c14-own-1"})
+    person.send(f"/leads/{tag}/ends", **{"fit.load": "c14-own-1"})
     person.send(f"/leads/{tag}/brief", **{"brief.run_m": "2 m", "brief.loads.0.draws": "40 W"})
     steps = json.loads(
         CliRunner().invoke(main, ["steps", "-"], person.open(f"/leads/{tag}/document.json")).output
@@ -225,15 +229,15 @@ def test_a_sheets_own_strip_path_and_torque_decide(person, store):
 
 def test_lugs_with_a_sheet_of_their_own_are_stripped_as_it_says(person):
     as_is = {**SHEET, "words": "short lugs", "strip_mm.least": "8 mm", "strip_mm.most": "10 mm"}
-    person.send("/shelf/part/lugs-m8/correct", **as_is)
-    page = words(person.open("/shelf/part/lugs-m8-own-1"))
+    person.send("/shelf/part/lug-m8/correct", **as_is)
+    page = words(person.open("/shelf/part/lug-m8-own-1"))
     assert "as deep as its size" in page
     assert "50 mm² 10 14.5 28 29.1 to 31.1 3 14" in page
     person.send(
-        "/shelf/part/lugs-m8/correct",
+        "/shelf/part/lug-m8/correct",
         **{**as_is, "strip_mm.least": "22 mm", "strip_mm.most": "24 mm"},
     )
-    page = words(person.open("/shelf/part/lugs-m8-own-2"))
+    page = words(person.open("/shelf/part/lug-m8-own-2"))
     assert "as deep as its size" not in page
     assert "22 to 24 mm" in page
 

@@ -10,7 +10,7 @@ from person import words
 from pypdf import PdfReader
 
 from euthyne.cli import main
-from euthyne.core.lead import with_value
+from euthyne.core.lead.paths import with_value
 
 pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
 TAG = "TR-0023"
@@ -22,7 +22,7 @@ def pins_on_both(store):
     """A lead with a plug on each end, nothing cut yet."""
     store.change(
         TAG,
-        lambda lead: with_value(lead, "ends.b", lead.ends.a),
+        lambda lead: with_value(lead, "fit.load", lead.fittings[0].part),
         "2026-11-20T10:00:00",
         "RM",
         "plug",
@@ -66,7 +66,7 @@ def test_a_lead_half_built_goes_no_further_but_its_way_back_stays_open(person, s
     tag = "TR-0019"
     store.change(
         tag,
-        lambda lead: with_value(lead, "ends.b", lead.ends.a),
+        lambda lead: with_value(lead, "fit.load", lead.fittings[0].part),
         "2026-11-20T10:00:00",
         "RM",
         "plug",

@@ -220,9 +220,8 @@ def _show(page: LeadPage) -> str:
 
 def _off_default(lead: Lead, path: str) -> bool:
     section, name = path.split(".")
-    return bool(
-        value_at(lead, path) != getattr({"brief": Brief, "conductor": Conductor}[section], name)
-    )
+    usual = {"brief": Brief, "conductor": Conductor}.get(section)
+    return bool(value_at(lead, path) != (getattr(usual, name) if usual else False))
 
 
 @lru_cache(maxsize=256)

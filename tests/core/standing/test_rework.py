@@ -63,7 +63,7 @@ def test_what_is_wrong_on_one_single_costs_the_other_nothing():
     assert {"A-land-+", "A-shrink-+"} <= {d.step for d in p.lead.build.done}
     way = back_from(p, "A-land-+")
     assert way.scrap == ("A-land-+",)
-    assert not [key for key in way.opened if key.endswith("--") or key.endswith("minus")]
+    assert not [key for key in way.opened if key.endswith(("--", "minus"))]
 
 
 def test_a_forgotten_black_sleeve_comes_from_the_bare_far_end_and_costs_nothing():

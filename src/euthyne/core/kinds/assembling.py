@@ -8,7 +8,7 @@ from typing import Any
 
 from euthyne.core.assembly.records import Assembly, Cable, Core, Fitting, Wire, parted
 from euthyne.core.kinds import kind_named
-from euthyne.core.kinds.makeup import Told
+from euthyne.core.kinds.makeup import Told, circuits_of
 from euthyne.core.lead import Lead, part_of
 from euthyne.core.lead.paths import with_value
 from euthyne.core.shelf.part import Part
@@ -53,7 +53,8 @@ def made_up(lead: Lead, before: Lead) -> Lead:
     cables = tuple(_cable(lead, made) for made in now.cables)
     parts = {f.id: part_of(replace(lead, fittings=fittings), f) for f in fittings}
     wires = _wires(lead, was, now, parts)
-    return replace(lead, fittings=fittings, cables=cables, wires=wires)
+    circuits = circuits_of(now, lead.circuits)
+    return replace(lead, fittings=fittings, cables=cables, wires=wires, circuits=circuits)
 
 
 def _fitting(lead: Lead, made: Fitting) -> Fitting:

@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 
 from euthyne.core.kinds import Kind, Start, starts
 from euthyne.core.kinds.assembling import made_up
-from euthyne.core.kinds.makeup import Told
+from euthyne.core.kinds.makeup import Told, circuits_of
 from euthyne.core.lead import Brief, Conductor, Ends, Lead
 from euthyne.core.shelf.parts import part
 from euthyne.core.sizing.brief import OneLoad, System
@@ -48,6 +48,7 @@ def new_lead(kind: Kind, start: Start, tag: str, at: str) -> Lead:
         fittings=made.fittings,
         cables=made.cables,
         wires=made.wires,
+        circuits=circuits_of(made),
     )
 
 

@@ -13,7 +13,7 @@ from euthyne.core.assembly.records import (
     Place,
     Wire,
 )
-from euthyne.core.lead import Brief, Conductor
+from euthyne.core.lead import Brief, Circuit, Conductor
 from euthyne.core.order.laid import CableEnd
 from euthyne.core.shelf.part import Part
 from euthyne.core.trade.cable import cable_types
@@ -26,6 +26,7 @@ SUPPLY = Place("supply", "supply", source=True)
 LOAD = Place("load", "load")
 SUPPLY_AND_LOAD = (SUPPLY, LOAD)
 CORD = "cord"
+CIRCUITS = {TAPS: Conductor(cable_type="RV-105", size="22 AWG", unit="AWG")}
 
 
 @dataclass(frozen=True)
@@ -101,6 +102,15 @@ def taps(told: Told) -> tuple[str, ...]:
     if not told.brief.taps or not told.brief.cells:
         return ()
     return tuple(f"T{i}" for i in range(told.brief.cells + 1))
+
+
+def circuits_of(made: Assembly, there: tuple[Circuit, ...] = ()) -> tuple[Circuit, ...]:
+    """The circuits beside the power of what a lead is made of: those that are there already, others
+    as they begin.
+    """
+    known = {circuit.id: circuit for circuit in there}
+    wanted = dict.fromkeys(cable.circuit for cable in made.cables if cable.circuit != POWER)
+    return tuple(known.get(name) or Circuit(name, CIRCUITS[name]) for name in wanted)
 
 
 def two_ended(cores_of: CoresOf, taps_of: CoresOf = lambda told: ()) -> MakeUp:

@@ -92,7 +92,7 @@ def _refused_in(plan: Plan) -> str:
     if plan.mains:
         return "in a mains cord"
     if crimped:
-        return f"crimped into {crimped}"
+        return f"crimped into a {crimped}"
     return ""
 
 
