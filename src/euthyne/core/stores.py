@@ -224,7 +224,7 @@ def words_of(kind: StockKind, what: str) -> str:
 
 def needs(plan: Plan) -> tuple[Need, ...]:
     """Everything a lead needs, cable first, tools last; nothing while its run or size is open."""
-    if plan.cut.length is None or plan.conductor.size_name is None:
+    if not plan.cut.known or plan.conductor.size_name is None:
         return ()
     found = [
         *_cables(plan),
@@ -254,7 +254,8 @@ def _summed(needed: list[Need]) -> tuple[Need, ...]:
 
 def _cables(plan: Plan) -> list[Need]:
     """The cables that are cut: pieces alike, of one length, together."""
-    cut = [(laid, length) for laid in plan.conductor.laid.values() for length in _cut_m(plan, laid)]
+    laid_here = [laid for laid in plan.conductor.laid.values() if not laid.cable.jumper]
+    cut = [(laid, length) for laid in laid_here for length in _cut_m(plan, laid)]
     pieces = Counter((laid.stock_name, length) for laid, length in cut)
     of_name = {laid.stock_name: laid for laid, _ in cut}
     return [

@@ -132,7 +132,7 @@ def _cable(plan: Plan, cable: Cable, form: Form, places: dict[str, _Place]) -> s
         return ""
     (x0, y0), (x1, y1) = places[ends[0][0]].right, places[ends[1][0]].left
     pale = "not-ours" if cable.existing is not None else None
-    corded = plan.conductor.laid[cable.id].type.cord
+    corded = plan.conductor.laid[cable.id].sheathed
     if corded and y0 == y1 == form.cord_y:
         cord = rect(x0, y0 - form.cord / 2, x1 - x0, form.cord, "cord")
         high = y0 - form.cord * 0.22

@@ -4,6 +4,7 @@ cables as separate strands between them. A lug lies on its stud; only what mates
 
 from dataclasses import dataclass
 from functools import cached_property
+from itertools import pairwise
 
 from euthyne.core.assembly.joints import Joint
 from euthyne.core.assembly.records import POWER
@@ -48,7 +49,7 @@ class _Stood:
     @property
     def lug(self) -> bool:
         """True for a lug or a clamp: it has no face, and lies on its stud."""
-        return self.end.part.contact in ("lug", "clamp")
+        return _lugged(self.end)
 
     @property
     def scale(self) -> float:
@@ -87,8 +88,9 @@ class _Sheet:
     def _column(self, side: str | None, ends: list[LeadEnd], tall: float) -> list[_Stood]:
         found, y = [], TOP + (self.tall - TOP - tall) / 2
         for end in ends:
-            own = _height(end) - TITLE - GAP
-            found.append(_Stood(end, COLUMNS[side], y + TITLE + own / 2, own))
+            title = 0.0 if _lugged(end) else TITLE
+            own = _height(end) - title - GAP
+            found.append(_Stood(end, COLUMNS[side], y + title + own / 2, own))
             y += _height(end)
         return found
 
@@ -145,19 +147,26 @@ def _rows(runs: list[_Run]) -> list[_Run]:
     for x in dict.fromkeys(run.x for run in runs):
         column = sorted((run for run in runs if run.x == x), key=lambda run: run.y)
         middle = sum(run.y for run in column) / len(column)
-        first = max(middle - ROW * (len(column) - 1) / 2, TOP + LABEL_TALL)
+        least = max(middle - ROW * (len(column) - 1) / 2, TOP + LABEL_TALL)
+        if all(b.y - a.y >= ROW for a, b in pairwise(column)):
+            found += column
+            continue
         found += [
-            _Run(run.joint, run.a, run.b, run.x, first + ROW * i) for i, run in enumerate(column)
+            _Run(run.joint, run.a, run.b, run.x, least + ROW * i) for i, run in enumerate(column)
         ]
     return found
 
 
 def _height(end: LeadEnd) -> float:
-    own = LUG_TALL
-    if end.part.contact not in ("lug", "clamp"):
-        face = end.part.face
-        own = max(face.height * min(FACE_PX / face.width, FACE_PX / face.height), 40.0)
+    if _lugged(end):
+        return LUG_TALL + GAP
+    face = end.part.face
+    own = max(face.height * min(FACE_PX / face.width, FACE_PX / face.height), 40.0)
     return TITLE + own + GAP
+
+
+def _lugged(end: LeadEnd) -> bool:
+    return end.part.contact in ("lug", "clamp")
 
 
 def strands(plan: Plan, presses: bool = True) -> str:
@@ -185,6 +194,8 @@ def _fitting(stood: _Stood) -> str:
     if stood.lug and end.stud:
         below = f"{part.words} on an {end.stud} stud"
     y = stood.y - stood.tall / 2
+    if stood.lug:
+        y = stood.y + 20
     anchor = {1: "start", -1: "end", 0: "middle"}[stood.inward]
     x = stood.x - stood.inward * 216
     body = text(x, y - 22, title, "facing-title", anchor) + text(
@@ -222,7 +233,7 @@ def _strand(plan: Plan, run: _Run) -> str:
     tint = plan.ends.colours.of(joint.core)
     cable = plan.given.assembly.cable(joint.cable)
     thin = " core-thin"
-    if not plan.conductor.laid[cable.id].type.cord and cable.circuit == POWER:
+    if not plan.conductor.laid[cable.id].sheathed and cable.circuit == POWER:
         thin = ""
     left, right = run.x - LABEL_WIDE / 2, run.x + LABEL_WIDE / 2
     ways = [_way(run.a, left, run.y), _way(run.b, right, run.y)]

@@ -16,7 +16,7 @@ from euthyne.core.trade.cable import cable_types
 from euthyne.core.trade.colours import schemes
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.quantity import read_size
-from euthyne.exchange.lifting import NOW_CALLED, lift, part_then, told_then
+from euthyne.exchange.lifting import NOW_CALLED, lift, made_then, part_then
 from euthyne.exchange.reading import adapter_for, parse_json, read, refuse_newer
 from euthyne.exchange.version1 import Lead1, LeadFile1, is_version1
 
@@ -134,7 +134,7 @@ def _faults_then(old: Lead1) -> list[Fault]:
 
 def _joint_faults(old: Lead1) -> list[Fault]:
     """Joints of cores or cavities that are not there."""
-    made = kind_named(old.kind).make_up(told_then(old))
+    made = made_then(old)
     cores = [core.id for cable in made.cables for core in cable.cores]
     ends = {end: part_then(old.ends, end) for end in ("a", "b")}
     faults = []

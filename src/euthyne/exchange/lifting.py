@@ -10,7 +10,14 @@ from euthyne.core.assembly.joints import Joint as MappedJoint
 from euthyne.core.assembly.joints import WireMap
 from euthyne.core.assembly.records import POWER, Assembly, Cable, Existing, Wire
 from euthyne.core.kinds import kind_named
-from euthyne.core.kinds.makeup import Told
+from euthyne.core.kinds.makeup import (
+    Told,
+    lines_and_earth,
+    numbered,
+    poles,
+    taps,
+    two_ended,
+)
 from euthyne.core.lead import Circuit, Conductor, Ends, Lead, Probe, Rework, StepDone
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.shelf.part import Part
@@ -78,9 +85,19 @@ def told_then(old: Lead1) -> Told:
     return Told(old.brief, conductor, kind.places, parts)
 
 
+def made_then(old: Lead1) -> Assembly:
+    """What version 1 made every lead of: one run of cores from end to end, its taps beside them."""
+    kind, told = kind_named(old.kind), told_then(old)
+    if not kind.direct:
+        return two_ended(lines_and_earth)(told)
+    if old.brief.ways is not None and "brief.ways" in {q.path for q in kind.questions}:
+        return two_ended(numbered)(told)
+    return two_ended(poles, taps)(told)
+
+
 def _assembled(old: Lead1) -> Assembly:
     told = told_then(old)
-    made = kind_named(old.kind).make_up(told)
+    made = made_then(old)
     parts = {f.id: told.at(f.id, f.place or "") for f in made.fittings}
     if old.ends.joints:
         made = replace(made, wires=_wires(old, made, parts))

@@ -81,8 +81,39 @@ def show(tag: str) -> str:
         strips=_strips(page),
         source=_source(page),
         cutting=cutting,
+        cables=_cables(page.plan),
         stairs=stairs,
     )
+
+
+@dataclass(frozen=True)
+class CableRow:
+    """A cable of several: what it is, from where to where it is measured, its run and what is cut of
+    it in m, None for one that was there before.
+    """
+
+    id: str
+    written: str
+    measured: str
+    run_m: float | None
+    cut_m: float | None
+
+
+def _cables(plan: Plan) -> list[CableRow]:
+    """Every cable of a lead that is more than one new cord."""
+    found = []
+    for cable in plan.lead.cables:
+        length = plan.cut.lengths.get(cable.id)
+        found.append(
+            CableRow(
+                id=cable.id,
+                written=plan.conductor.laid[cable.id].written,
+                measured=plan.cut.measured(cable),
+                run_m=length.run_m if length else None,
+                cut_m=length.cut_m if length else None,
+            )
+        )
+    return found if len(found) > 1 or plan.cut.nothing_new else []
 
 
 def _fields(page: LeadPage) -> tuple[Question, ...]:
@@ -227,7 +258,7 @@ def _paper() -> str:
 
 def _settled_plan(tag: str) -> Plan:
     plan = lead_page(tag).plan
-    if plan.cut.length is None or plan.conductor.size_name is None:
+    if not plan.cut.known or plan.conductor.size_name is None:
         raise NotNow(
             "There is nothing to print yet: the run or the size is open.",
             url_for("cut.show", tag=tag),

@@ -72,6 +72,7 @@ class WireMap:
         function = self.assembly.fitting(fitting).function
         if function is not None:
             return function
+        # The two sides of a junction are marked a and b: what both are for stands before.
         inside = {mark for p in self.parts[fitting].positions for pair in p.joins for mark in pair}
         if cavity in inside and cavity[-1] in SIDES and cavity[:-1]:
             return cavity[:-1]

@@ -39,7 +39,8 @@ Tint = Literal[
 @dataclass(frozen=True)
 class Place:
     """Where an end lives and what it goes to: its words where its name says too little, its side,
-    whether volts can come from it (least, most), whether it is ours to open.
+    whether volts can come from it (least, most), whether it is ours to open, and which contacts it
+    shows where that is known.
     """
 
     id: Id
@@ -48,6 +49,7 @@ class Place:
     source: bool = False
     volts: Volts | None = None
     ours: bool = True
+    shows: Literal["pin", "socket"] | None = None
 
     @property
     def called(self) -> str:

@@ -151,6 +151,27 @@ SHORTED = Question(
     optional=True,
     hint="5000 A, lithium bank",
 )
+LIVE = Group(
+    "On a battery",
+    (
+        Question(
+            "brief.live_battery",
+            "Is it on a battery now, and can it not be unplugged?",
+            "choice",
+            choices=(
+                ("unknown", "not said"),
+                ("no", "no: it is unplugged, proven dead"),
+                ("yes", "yes, it stays live"),
+            ),
+        ),
+        Question(
+            "brief.fuse_out",
+            "Its fuse",
+            "choice",
+            choices=((False, "none, or left in"), (True, "taken out first")),
+        ),
+    ),
+)
 WAYS = Question("brief.ways", "Cores", "whole", bounds=(1, 36))
 EACH_CARRIES = Question(
     "brief.amps", "Each core carries", measure=CURRENT, optional=True, hint="2 A"

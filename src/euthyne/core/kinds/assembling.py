@@ -37,7 +37,9 @@ def _told(lead: Lead) -> Told:
         parts[fitting.id] = part
         if fitting.place is not None:
             parts.setdefault(fitting.place, part)
-    return Told(lead.brief, lead.conductor, kind.places, parts)
+    return Told(
+        lead.brief, lead.conductor, kind.places, parts, lead.ends.switch, lead.ends.switch_lit
+    )
 
 
 def made_up(lead: Lead, before: Lead) -> Lead:

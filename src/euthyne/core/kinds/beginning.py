@@ -35,6 +35,7 @@ class Known:
 def new_lead(kind: Kind, start: Start, tag: str, at: str) -> Lead:
     """A lead at its starting point, nothing typed yet."""
     parts = {kind.places[0].id: part(start.a), kind.places[-1].id: part(start.b)}
+    parts |= {fitting: part(name) for fitting, name in start.more}
     made = kind.make_up(Told(start.brief, start.conductor, kind.places, parts))
     return Lead(
         tag=tag,

@@ -1,12 +1,13 @@
 """Leads that a pack of cells is charged through."""
 
-from euthyne.core.assembly.records import Place
+from euthyne.core.assembly.records import Assembly, Cable, Core, Fitting, Place
 from euthyne.core.kinds.asked import FUSE, LIES_SOMEWHERE, WHOSE
 from euthyne.core.kinds.cautions import ONE_AT_A_TIME, PART_WITHOUT_LOAD
 from euthyne.core.kinds.kind import Caution, Family, Group, Kind, Start, Trait
-from euthyne.core.kinds.makeup import poles, taps, two_ended
+from euthyne.core.kinds.makeup import TAPS, Told, poles, single, straight, taps, two_ended, wires_of
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.lead.stage import Stage
+from euthyne.core.shelf.parts import part
 from euthyne.core.trade.quantity import CURRENT
 from euthyne.core.trade.question import Question
 
@@ -31,6 +32,79 @@ BALANCE = Question(
     choices=((False, "none"), (True, "one a cell joint")),
 )
 
+TAP_FORM = Question(
+    "brief.tap_form",
+    "Balance wires run",
+    "choice",
+    choices=(
+        ("through", "all of them, from the pack's plug to the charger's"),
+        ("short", "short form: one plug on the pack, the middle ones only"),
+    ),
+)
+PACK = Place("pack", "supply", source=True, ours=False, shows="socket")
+CHARGER = Place("charger", "load", source=True, ours=False)
+FEWEST, MOST = 3, 9
+LOOP_M = 0.05
+
+
+def with_taps(told: Told) -> Assembly:
+    """Power from coupler to coupler; the taps beside it from the pack's balance plug to the
+    charger's, or from the one plug of the pack, both its ends looped at the charger's posts.
+    """
+    ways = taps(told)
+    if not ways:
+        return two_ended(poles)(told)
+    if told.brief.tap_form == "short":
+        return _short_form(told, ways)
+    power = two_ended(poles)(told)
+    plugs = (
+        _plug(told, "pack-taps", PACK, ways, "pin"),
+        _plug(told, "charger-taps", CHARGER, ways, "pin"),
+    )
+    runs = tuple(single(tap, circuit=TAPS) for tap in ways)
+    wires = tuple(wire for run in runs for wire in straight(run, "pack-taps", "charger-taps", {}))
+    return Assembly(
+        told.places,
+        (*power.fittings, *plugs),
+        (*power.cables, *runs),
+        (*power.wires, *wires),
+    )
+
+
+def _short_form(told: Told, ways: tuple[str, ...]) -> Assembly:
+    """One balance plug on the pack carries the power by its first way and its last; at the charger
+    both go on to the first and the last way of its own plug.
+    """
+    first, last = ways[0], ways[-1]
+    pack = _plug(told, "pack", PACK, ways, "pin")
+    coupler = Fitting("charger", told.parts[CHARGER.id].id, CHARGER.id)
+    balance = _plug(told, "charger-taps", CHARGER, ways, "pin")
+    power = (single("-"), single("+"))
+    runs = tuple(single(tap, circuit=TAPS) for tap in ways[1:-1])
+    wires = wires_of(power[0], ("-", f"pack.{first}", "charger.-"))
+    wires += wires_of(power[1], ("+", f"pack.{last}", "charger.+"))
+    for run in runs:
+        wires += straight(run, "pack", "charger-taps", {})
+    loops = tuple(
+        Cable(f"loop-{end}", (Core(end),), circuit=TAPS, legs_m=(LOOP_M,), jumper=True)
+        for end in (first, last)
+    )
+    wires += wires_of(loops[0], (first, "charger.-", f"charger-taps.{first}"))
+    wires += wires_of(loops[1], (last, "charger.+", f"charger-taps.{last}"))
+    return Assembly(told.places, (pack, coupler, balance), (*power, *runs, *loops), wires)
+
+
+def _plug(told: Told, name: str, place: Place, ways: tuple[str, ...], contact: str) -> Fitting:
+    """A balance plug with a way for each tap; one with more that was chosen stays."""
+    many = min(max(len(ways), FEWEST), MOST)
+    chosen = told.parts.get(name)
+    own = f"balance-{many}-{contact}"
+    if chosen is not None and set(ways) <= set(chosen.marks):
+        own = chosen.id
+    spare = tuple(mark for mark in part(own).marks if mark not in ways)
+    return Fitting(name, own, place.id, blanked=spare)
+
+
 KIND = Kind(
     id="charger-lead",
     name="Battery charger lead",
@@ -41,8 +115,8 @@ KIND = Kind(
         Start(
             "charger-lead",
             "Battery charger lead",
-            a="bullet-socket",
-            b="bullet-pin",
+            a="tee-pin",
+            b="tee-socket",
             brief=Brief(feeds="current", system="dc", volts=12.6, cells=3, fuse_family="blade-32v"),
             conductor=Conductor(cable_type="RV-105", drop_percent=3.0),
             scheme="dc-red-black",
@@ -51,14 +125,11 @@ KIND = Kind(
     groups=(
         WHOSE,
         Group("The battery", (CELLS, EACH_FULL)),
-        Group("The charger", (CHARGES_AT, SET_FOR, BALANCE, FUSE)),
+        Group("The charger", (CHARGES_AT, SET_FOR, BALANCE, TAP_FORM, FUSE)),
         LIES_SOMEWHERE,
     ),
-    places=(
-        Place("pack", "supply", source=True, ours=False),
-        Place("charger", "load", source=True, ours=False),
-    ),
-    make_up=two_ended(poles, taps),
+    places=(PACK, CHARGER),
+    make_up=with_taps,
     cables=("RV-105", "battery-105"),
     traits=frozenset(
         {

@@ -1,15 +1,71 @@
 """Conversions: another connector on a device's own tail."""
 
-from euthyne.core.assembly.records import Place
-from euthyne.core.kinds.asked import AROUND, FUSE, PLACE, RUN, SUPPLY_VOLTS, WHOSE, there_already
+from euthyne.core.assembly.records import Assembly, Cable, Core, Existing, Fitting, Place, Wire
+from euthyne.core.kinds.asked import (
+    AROUND,
+    FUSE,
+    LIVE,
+    PLACE,
+    RUN,
+    SUPPLY_VOLTS,
+    WHOSE,
+    there_already,
+)
 from euthyne.core.kinds.cautions import ONE_AT_A_TIME
 from euthyne.core.kinds.kind import Family, Group, Kind, Start, Trait
-from euthyne.core.kinds.makeup import poles, two_ended
+from euthyne.core.kinds.makeup import POLES, Told, poles, single, wires_of
 from euthyne.core.lead import Brief, Conductor
+from euthyne.core.shelf.parts import part
 from euthyne.core.trade.quantity import CURRENT
 from euthyne.core.trade.question import Question
 
 DRAWS = Question("brief.amps", "Draws", measure=CURRENT, optional=True, hint="20 A")
+
+ADDED = Question(
+    "brief.tail_by",
+    "The coupler goes",
+    "choice",
+    choices=(("straight", "straight on the tail"), ("piece", "on a new piece, spliced to it")),
+)
+WHOSE_TAIL = Question(
+    "brief.tail_of",
+    "The tail is",
+    "choice",
+    choices=(("device", "the device's"), ("pack", "the pack's own")),
+)
+PACK = Place("pack", "supply", source=True, ours=False, shows="socket")
+DEVICE = Place("device", "load", ours=False)
+COUPLERS = {PACK.id: "tee-pin", DEVICE.id: "tee-socket"}  # a pack carries the finger-safe half
+
+
+def on_its_tail(told: Told) -> Assembly:
+    """The tail of a device, or of the pack itself, a single a pole and shut where it comes from: the
+    coupler straight on it, or on a new piece that is spliced to it pole by pole.
+    """
+    cores, ends = poles(told), (PACK.id, DEVICE.id)
+    shut = told.brief.tail_of
+    made = next(name for name in ends if name != shut)
+    chosen = told.parts.get(made)
+    if chosen is None or chosen.there_already:
+        chosen = part(COUPLERS[made])
+    coupler = Fitting(made, chosen.id, made)
+    kept = Fitting(shut, None, shut, existing=True, cavities=cores)
+    piece = told.brief.tail_by == "piece"
+    splices = tuple(Fitting(f"splice{c}", "butt-splice", function=c) for c in cores if piece)
+    cables: list[Cable] = []
+    wires: tuple[Wire, ...] = ()
+    for core in cores:
+        tail = Cable(f"tail-{POLES[core]}", (Core(core),), existing=Existing(finished="b"))
+        meets = f"splice{core}.b" if piece else f"{made}.{core}"
+        cables.append(tail)
+        wires += wires_of(tail, (core, meets, f"{shut}.{core}"))
+        if piece:
+            new = single(core)
+            cables.append(new)
+            wires += wires_of(new, (core, f"{made}.{core}", f"splice{core}.a"))
+    fittings = sorted((coupler, kept), key=lambda f: ends.index(f.place or ""))
+    return Assembly(told.places, (fittings[0], *splices, fittings[1]), tuple(cables), wires)
+
 
 KIND = Kind(
     id="conversion",
@@ -22,7 +78,7 @@ KIND = Kind(
             "conversion",
             "New connector on a device",
             a="tee-pin",
-            b="device-tail",
+            b="there-before",
             brief=Brief(
                 feeds="current", system="dc", volts=12.0, fuse_family="blade-32v", run_m=0.15
             ),
@@ -33,11 +89,12 @@ KIND = Kind(
     groups=(
         WHOSE,
         Group("The device", (DRAWS, SUPPLY_VOLTS, FUSE)),
+        LIVE,
         Group("There already", there_already("Its own tail", length="0.3 m", size="2.5 mm2")),
-        Group("What is added, and where", (RUN, PLACE, AROUND)),
+        Group("What is added, and where", (WHOSE_TAIL, ADDED, RUN, PLACE, AROUND)),
     ),
-    places=(Place("pack", "supply", source=True, ours=False), Place("device", "load", ours=False)),
-    make_up=two_ended(poles),
+    places=(PACK, DEVICE),
+    make_up=on_its_tail,
     cables=("RV-105", "battery-105"),
     traits=frozenset({Trait.MOVED, Trait.FUSED_AT_THE_POST, Trait.CUT_ON_A_PACK}),
     proof=(),

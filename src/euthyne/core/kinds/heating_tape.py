@@ -1,8 +1,9 @@
 """Plugs for heating tapes: a cord spliced to a tape that lies in melt water."""
 
+from euthyne.core.assembly.records import Assembly, Cable, Existing, Fitting, Place
 from euthyne.core.kinds.asked import AROUND, FROM_MAINS, PLACE, RUN, WHOSE
 from euthyne.core.kinds.kind import EVERY_CORD, Caution, Family, Group, Kind, Start, Trait
-from euthyne.core.kinds.makeup import SUPPLY_AND_LOAD, lines_and_earth, two_ended
+from euthyne.core.kinds.makeup import Told, cores_named, lines_and_earth, wires_of
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.lead.stage import Stage
 from euthyne.core.trade.quantity import HEAT, LENGTH
@@ -23,6 +24,42 @@ COLD_START = Question(
     choices=((1.0, "as warm"), (2.5, "2.5 times, near freezing"), (6.0, "6 times, deep frost")),
 )
 
+WALL = Place("wall", "supply", source=True)
+ROOF = Place("roof", "load")
+BUS_WIRES = "16 AWG"
+TAPE_OD_MM = 14.0
+
+
+def on_a_tape(told: Told) -> Assembly:
+    """A cord to the tape's joint: a splice a bus wire and a barrel for the braid; the tape, its bus
+    wires ending apart in the seal of its far end.
+    """
+    functions = lines_and_earth(told)
+    buses = tuple(f for f in functions if f != "E")
+    plug = Fitting(WALL.id, told.parts[WALL.id].id, WALL.id)
+    splices = tuple(
+        Fitting(f"{SPLICED[f]}", "braid-barrel" if f == "E" else "butt-splice", function=f)
+        for f in functions
+    )
+    seal = Fitting(ROOF.id, told.parts[ROOF.id].id, ROOF.id)
+    cord = Cable("cord", cores_named(functions))
+    tape = Cable(
+        "tape",
+        cores_named(functions),
+        type="heating-tape",
+        size=BUS_WIRES,
+        existing=Existing(od_mm=TAPE_OD_MM, length_m=told.brief.tape_m),
+    )
+    wires = wires_of(cord, *((f, f"{plug.id}.{f}", f"{SPLICED[f]}.a") for f in functions))
+    wires += wires_of(
+        tape,
+        *((f, f"{SPLICED[f]}.b", f"{seal.id}.{f}" if f in buses else None) for f in functions),
+    )
+    return Assembly(told.places, (plug, *splices, seal), (cord, tape), wires)
+
+
+SPLICED = {"L": "splice-L", "L1": "splice-L", "L2": "splice-N", "N": "splice-N", "E": "braid"}
+
 KIND = Kind(
     id="heating-tape",
     name="Heating-tape plug",
@@ -34,7 +71,7 @@ KIND = Kind(
             "heating-tape",
             "Heating-tape plug",
             a="bs1363-plug-heavy",
-            b="tape-joint",
+            b="end-seal",
             brief=Brief(
                 feeds="tape",
                 place="outdoor",
@@ -52,8 +89,8 @@ KIND = Kind(
         FROM_MAINS,
         Group("Its tail, and where", (RUN, PLACE, AROUND)),
     ),
-    places=SUPPLY_AND_LOAD,
-    make_up=two_ended(lines_and_earth),
+    places=(WALL, ROOF),
+    make_up=on_a_tape,
     cables=EVERY_CORD,
     traits=frozenset({Trait.LIES_STILL, Trait.BUS_WIRES}),
     proof=("core", "earth", "insulation"),

@@ -44,7 +44,7 @@ class Trait(Enum):
 @dataclass(frozen=True)
 class Start:
     """A point to begin at: its name in an address, its words, the parts at its ends, and all that
-    is set already.
+    is set already; ``more`` names the part of a fitting that is not as its end's.
     """
 
     id: str
@@ -54,6 +54,7 @@ class Start:
     brief: Brief
     conductor: Conductor
     scheme: str = "iec"
+    more: tuple[tuple[str, str], ...] = ()
 
 
 @dataclass(frozen=True)

@@ -16,6 +16,7 @@ from euthyne.core.assembly.records import (
 from euthyne.core.lead import Brief, Circuit, Conductor
 from euthyne.core.order.laid import CableEnd
 from euthyne.core.shelf.part import Part
+from euthyne.core.shelf.parts import part
 from euthyne.core.trade.cable import cable_types
 from euthyne.core.trade.fault import Fault, Refused
 
@@ -32,17 +33,19 @@ CIRCUITS = {TAPS: Conductor(cable_type="RV-105", size="22 AWG", unit="AWG")}
 @dataclass(frozen=True)
 class Told:
     """What a make-up goes by: the brief, the cable of the power circuit, the places, and the part
-    that is chosen for each fitting and for each place.
+    that is chosen for each fitting and for each place; the switch that is wanted.
     """
 
     brief: Brief
     conductor: Conductor
     places: tuple[Place, ...]
     parts: Mapping[str, Part]
+    switch: str = "none"
+    switch_lit: bool = False
 
-    def at(self, name: str, place: str = "") -> Part:
-        """The part of a fitting, or else the part chosen for its place."""
-        return self.parts.get(name) or self.parts[place]
+    def at(self, name: str, place: str = "", default: str = "") -> Part:
+        """The part of a fitting, or else the part chosen for its place, or else one of the shelf."""
+        return self.parts.get(name) or self.parts.get(place) or part(default)
 
     @property
     def ends(self) -> tuple[Part, Part]:
@@ -104,6 +107,31 @@ def taps(told: Told) -> tuple[str, ...]:
     return tuple(f"T{i}" for i in range(told.brief.cells + 1))
 
 
+def wires_of(cable: Cable, *courses: tuple[str, str | None, str | None]) -> tuple[Wire, ...]:
+    """The wires of a cable: each a core with the cavity at each end, named fitting.cavity."""
+    return tuple(
+        Wire(f"{cable.id}.{core}", a, b, spare=a is None and b is None) for core, a, b in courses
+    )
+
+
+def straight(
+    cable: Cable, a: str, b: str, marks: Mapping[str, tuple[str, str]]
+) -> tuple[Wire, ...]:
+    """Every core of a cable from one fitting to another; ``marks`` where a core does not land on its
+    own mark at both.
+    """
+    found = []
+    for core in cable.cores:
+        one, other = marks.get(core.id, (core.id, core.id))
+        found.append((core.id, f"{a}.{one}", f"{b}.{other}"))
+    return wires_of(cable, *found)
+
+
+def cores_named(names: tuple[str, ...]) -> tuple[Core, ...]:
+    """Cores by their functions."""
+    return tuple(Core(name) for name in names)
+
+
 def circuits_of(made: Assembly, there: tuple[Circuit, ...] = ()) -> tuple[Circuit, ...]:
     """The circuits beside the power of what a lead is made of: those that are there already, others
     as they begin.
@@ -139,9 +167,9 @@ def single(core: str, circuit: str = POWER) -> Cable:
 
 def at_place(told: Told, place: Place, cores: tuple[str, ...]) -> tuple[Fitting, ...]:
     """What stands at a place: one fitting, or one a pole where its part takes one core only."""
-    part = told.parts[place.id]
-    if len(part.marks) > 1 or len(cores) < 2:
-        function = cores[0] if len(part.marks) == 1 and cores else None
+    own = told.parts[place.id]
+    if len(own.marks) > 1 or len(cores) < 2:
+        function = cores[0] if len(own.marks) == 1 and cores else None
         return (Fitting(place.id, told.at(place.id).id, place.id, function=function),)
     names = {core: f"{place.id}{core}" for core in cores}
     return tuple(

@@ -1,9 +1,11 @@
 """Repairs: a lead that was whole, made whole again."""
 
+from euthyne.core.assembly.records import Assembly, Cable, Existing, Fitting
 from euthyne.core.kinds.asked import FEEDS, FROM_MAINS, MOVES_ABOUT, WHOSE
 from euthyne.core.kinds.kind import EVERY_CORD, Family, Group, Kind, Start, Trait
-from euthyne.core.kinds.makeup import SUPPLY_AND_LOAD, lines_and_earth, two_ended
+from euthyne.core.kinds.makeup import LOAD, SUPPLY, Told, cores_named, lines_and_earth, straight
 from euthyne.core.lead import Brief, Conductor
+from euthyne.core.trade.quantity import LENGTH
 from euthyne.core.trade.question import Question
 
 MENDED_BY = Question(
@@ -16,6 +18,39 @@ MENDED_BY = Question(
         ("shorten", "shortening it"),
     ),
 )
+
+CUT_OUT = Question("brief.cut_out_m", "Cut out", measure=LENGTH, optional=True, hint="0.3 m")
+FOUND = Question(
+    "brief.damage",
+    "What was found, and where",
+    "text",
+    bounds=(0, 200),
+    hint="cut by the door, 8 m on",
+)
+JUNCTIONS = {"coupler": "inline-junction", "resin": "resin-joint"}
+
+
+def mended(told: Told) -> Assembly:
+    """Two pieces of the old lead with a junction between them, each still in its old coupler; or one
+    that is shortened, its far end made again.
+    """
+    cores = cores_named(lines_and_earth(told))
+    supply, load = told.ends
+    plug = Fitting(SUPPLY.id, supply.id, SUPPLY.id, existing=True)
+    if told.brief.repair_by == "shorten":
+        cord = Cable("cord", cores, existing=Existing(finished="a"))
+        end = Fitting(LOAD.id, load.id, LOAD.id)
+        return Assembly(told.places, (plug, end), (cord,), straight(cord, plug.id, end.id, {}))
+    joint = JUNCTIONS[told.brief.repair_by]
+    junction = Fitting("junction", told.at("junction", default=joint).id)
+    end = Fitting(LOAD.id, load.id, LOAD.id, existing=True)
+    old = Cable("plug-side", cores, existing=Existing(finished="a"))
+    rest = Cable("tool-side", cores, existing=Existing(finished="b"))
+    into = {core.id: (core.id, f"{core.id}a") for core in cores}
+    out = {core.id: (f"{core.id}b", core.id) for core in cores}
+    wires = straight(old, plug.id, junction.id, into) + straight(rest, junction.id, end.id, out)
+    return Assembly(told.places, (plug, junction, end), (old, rest), wires)
+
 
 KIND = Kind(
     id="repair",
@@ -33,9 +68,14 @@ KIND = Kind(
             conductor=Conductor(),
         ),
     ),
-    groups=(Group("Whose", (*WHOSE.questions, MENDED_BY)), FEEDS, FROM_MAINS, MOVES_ABOUT),
-    places=SUPPLY_AND_LOAD,
-    make_up=two_ended(lines_and_earth),
+    groups=(
+        Group("Whose", (*WHOSE.questions, MENDED_BY, CUT_OUT, FOUND)),
+        FEEDS,
+        FROM_MAINS,
+        MOVES_ABOUT,
+    ),
+    places=(SUPPLY, LOAD),
+    make_up=mended,
     cables=EVERY_CORD,
     traits=frozenset({Trait.MOVED, Trait.MENDED}),
     proof=("core", "earth", "insulation"),

@@ -48,8 +48,9 @@ KIND = Kind(
         Start(
             "solar-string",
             "Solar string run",
-            a="solar-pair",
-            b="solar-pair-far",
+            a="solar-socket",
+            b="solar-pin",
+            more=(("panels-", "solar-pin"), ("controller-", "solar-socket")),
             brief=Brief(
                 feeds="current",
                 system="dc",

@@ -1,5 +1,6 @@
 """Harnesses in a box: an inlet, a switch, an outlet, and the jumpers between them."""
 
+from euthyne.core.assembly.records import Assembly, Cable, Fitting, Place, Wire
 from euthyne.core.kinds.asked import (
     AROUND,
     BUNCH,
@@ -10,7 +11,7 @@ from euthyne.core.kinds.asked import (
     loaded_by,
 )
 from euthyne.core.kinds.kind import EVERY_CORD, Family, Group, Kind, Start, Trait
-from euthyne.core.kinds.makeup import SUPPLY_AND_LOAD, lines_and_earth, two_ended
+from euthyne.core.kinds.makeup import Told, cores_named, lines_and_earth, straight, wires_of
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.trade.question import Question
 
@@ -20,6 +21,53 @@ METAL_IN_REACH = Question(
     "choice",
     choices=((True, "yes, earthed"), (False, "class II")),
 )
+
+INLET = Place("inlet", "supply", source=True)
+BOX = Place("box", "load")
+SWITCHES = {"L": "switch-single", "N": "switch-single", "all": "switch-double"}
+JUMPER_M = 0.12
+LIVE = ("L", "L1")
+
+
+def in_a_box(told: Told) -> Assembly:
+    """An inlet, an outlet on a cord, and the switch between them: jumpers of the cord's own cores
+    from the inlet to the switch, the neutral of the lamp beside that of the cord in one receptacle.
+    """
+    functions = lines_and_earth(told)
+    inlet = Fitting(INLET.id, told.parts[INLET.id].id, INLET.id)
+    outlet = Fitting(BOX.id, told.parts[BOX.id].id, BOX.id)
+    cord = Cable("cord", cores_named(functions))
+    if told.switch == "none":
+        wires = straight(cord, inlet.id, outlet.id, {})
+        return Assembly(told.places, (inlet, outlet), (cord,), wires)
+    made = SWITCHES[told.switch]
+    if told.switch_lit and told.switch == "L":
+        made = "switch-lit"
+    switch = Fitting("switch", made)
+    live = next(f for f in functions if f in LIVE)
+    broken = {"L": {live: ""}, "N": {"N": ""}, "all": {live: "", "N": "N-"}}[told.switch]
+    jumpers = [_jumper(function) for function in broken]
+    runs: tuple[Wire, ...] = ()
+    for jumper, (function, pole) in zip(jumpers, broken.items(), strict=True):
+        runs += wires_of(jumper, (function, f"inlet.{function}", f"switch.{pole}in"))
+    if made == "switch-lit":
+        lamp = _jumper("N")
+        jumpers.append(lamp)
+        runs += wires_of(lamp, ("N", "inlet.N", "switch.N"))
+    runs += wires_of(
+        cord,
+        *(
+            (f, f"switch.{broken[f]}out" if f in broken else f"inlet.{f}", f"box.{f}")
+            for f in functions
+        ),
+    )
+    return Assembly(told.places, (inlet, switch, outlet), (cord, *jumpers), runs)
+
+
+def _jumper(function: str) -> Cable:
+    """A short piece of the cord's own core."""
+    return Cable(f"jumper-{function}", cores_named((function,)), legs_m=(JUMPER_M,), jumper=True)
+
 
 KIND = Kind(
     id="switch-harness",
@@ -46,8 +94,8 @@ KIND = Kind(
         FROM_MAINS,
         Group("How far, and where", (RUN, AROUND, BUNCH)),
     ),
-    places=SUPPLY_AND_LOAD,
-    make_up=two_ended(lines_and_earth),
+    places=(INLET, BOX),
+    make_up=in_a_box,
     cables=EVERY_CORD,
     traits=frozenset({Trait.LIES_STILL}),
     proof=("core", "earth", "insulation"),

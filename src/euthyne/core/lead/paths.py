@@ -27,7 +27,8 @@ def value_at(lead: Lead, path: str) -> Any:
         case "blank":
             return bool(lead.assembly.fitting(rest).blanked)
         case "cable":
-            return any(c.existing is not None for c in lead.assembly.of_circuit(POWER))
+            power = lead.assembly.of_circuit(POWER)
+            return any(c.existing is not None and c.existing.salvaged for c in power)
     held = getattr(lead, section)
     if not rest:
         return held
@@ -108,7 +109,8 @@ def _salvaged(lead: Lead, salvaged: bool) -> Lead:
     """The power cables as they were there before, or cut new."""
 
     def told(cable: Cable) -> Cable:
-        if cable.circuit != POWER or (cable.existing is not None) == salvaged:
+        own = cable.existing is not None and cable.existing.finished is not None
+        if cable.circuit != POWER or own:
             return cable
         return replace(cable, existing=Existing(salvaged=True) if salvaged else None)
 

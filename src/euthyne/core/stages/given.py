@@ -7,6 +7,7 @@ from euthyne.core.assembly.joints import WireMap
 from euthyne.core.assembly.records import Assembly, Fitting
 from euthyne.core.kinds import Kind, kind_named
 from euthyne.core.lead import Lead, part_of
+from euthyne.core.order.laid import CableEnd
 from euthyne.core.shelf.part import Part
 
 
@@ -49,6 +50,20 @@ class Given:
     def load(self) -> Part:
         """The part on the load side; the first of several."""
         return self.parts[self.at_side("load")[0].id]
+
+    @cached_property
+    def live_ends(self) -> tuple[CableEnd, ...]:
+        """The far ends of cables that come, shut, from a source: what is cut there may be live."""
+        sources = {p.id for p in self.assembly.places if p.source}
+        found = []
+        for cable in self.assembly.cables:
+            shut = cable.existing.finished if cable.existing else None
+            if shut is None:
+                continue
+            end = CableEnd(cable.id, "A" if shut == "a" else "B")
+            if sources & set(self.assembly.places_at(end)):
+                found.append(end.other)
+        return tuple(found)
 
     @property
     def mains(self) -> bool:

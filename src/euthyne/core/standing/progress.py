@@ -109,7 +109,7 @@ def finished(plan: Plan, stage: Stage, sealed: bool) -> bool:
         case Stage.ENDS:
             return lead.ends.accepted
         case Stage.CUT:
-            return lead.cut.accepted and plan.cut.length is not None
+            return lead.cut.accepted and plan.cut.known
         case Stage.BUILD:
             return bool(plan.build.steps) and not plan.build.steps_left
         case Stage.PROVE:

@@ -51,8 +51,8 @@ def back_from(plan: Plan, key: str) -> WayBack | None:
         return None
     if key in {s.what for s in plan.build.done_on_cable}:
         return _opening(plan, redo(plan.build.threading, plan.build.done_on_cable, key))
-    if key == "cut" and plan.cut.length is not None:
-        lost = plan.cut.length.cut_m * 1000 * plan.conductor.pieces
+    if key == "cut" and plan.cut.lengths:
+        lost = sum(length.cut_m for length in plan.cut.lengths.values()) * 1000
         return WayBack(
             "cut-again", tuple(reversed(done[done.index(key) :])), length_lost_mm=lost, then=key
         )

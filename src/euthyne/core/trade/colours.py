@@ -91,7 +91,9 @@ class Colours:
         tint = self.of(core)
         cable, _, name = core.rpartition(".")
         beside = [c for c in self.cores if c.rpartition(".")[0] == cable]
-        alike = [c for c in beside if self.of(c) == tint]
+        if name.startswith("T"):
+            return f"{tint} tap {name[1:]}"
+        alike = [c for c in beside if self.of(c) == tint and not own_name(c).startswith("T")]
         if len(alike) < 2:
             return tint
         return f"{tint} number {name if name.isdigit() else beside.index(core) + 1}"

@@ -3,6 +3,12 @@
 FUNCTIONS = {"L": "live", "N": "neutral", "E": "earth", "+": "plus", "-": "minus", "S": "shield"}
 
 
+def is_function(mark: str) -> bool:
+    """True for a mark that says what it is for; the in and out of a switch do not."""
+    name = own_name(mark)
+    return name in FUNCTIONS or name.lstrip("LT").isdigit()
+
+
 def own_name(core: str) -> str:
     """A core's own name, without its cable."""
     return core.rpartition(".")[2]

@@ -125,7 +125,7 @@ def copper_clad(plan: Plan) -> Said | None:
 )
 def salvaged_cable(plan: Plan) -> Said | None:
     """Cable that has lived already is judged before it is trusted."""
-    if all(cable.existing is None for cable in plan.lead.cables):
+    if not any(c.existing is not None and c.existing.salvaged for c in plan.lead.cables):
         return None
     return Said(
         "Salvaged cable",

@@ -5,6 +5,8 @@ from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.parts import stand_ins
+from euthyne.core.stages.conductor.laid import LaidCable
+from euthyne.core.stages.ends.ends import LeadEnd
 from euthyne.core.trade.barrel import lug_for
 from euthyne.core.trade.cable import Diameter
 from euthyne.core.trade.die import FILL_LEAST, filled
@@ -25,10 +27,10 @@ OWN_SIZE = (
 )
 def cord_in_grip(plan: Plan) -> Said | None:
     """A cord outside what the grip holds is held by its cores, or not at all."""
-    cord = plan.conductor.diameter
-    if cord is None:
-        return None
-    for _, p in _gripping(plan):
+    for p, laid in _gripping(plan):
+        cord = laid.diameter
+        if cord is None:
+            continue
         low, high = p.grip_mm
         fat, thin = cord.low_mm > high, cord.high_mm < low
         if not (fat or thin):
@@ -42,15 +44,31 @@ def cord_in_grip(plan: Plan) -> Said | None:
             held = "It would be held by its cores."
         return Said(
             f"The cord is too {'fat' if fat else 'thin'} for the {p.short}",
-            f"The grip takes {low:g} to {high:g} mm; {plan.conductor.written} is {size}. {held}",
+            f"The grip takes {low:g} to {high:g} mm; {laid.written} is {size}. {held}",
             fitting_parts(plan),
         )
     return None
 
 
-def _gripping(plan: Plan) -> list[tuple[str, Part]]:
-    """The ends that hold the cord itself; a panel part takes its cores alone."""
-    return [(end, p) for end, p in both_ends(plan) if not p.panel_mm]
+def _gripping(plan: Plan) -> list[tuple[Part, LaidCable]]:
+    """The parts that hold the cord itself, each with the cable it holds; a panel part takes its
+    cores alone, and so does what sits between two cables without a grip.
+    """
+    return [
+        (end.part, laid)
+        for end, laid in _landed(plan)
+        if not end.part.panel_mm and (end.side is not None or end.part.grips)
+    ]
+
+
+def _landed(plan: Plan) -> list[tuple[LeadEnd, LaidCable]]:
+    """Every fitting that is made here with every cable that lands in it."""
+    assembly = plan.given.assembly
+    return [
+        (end, plan.conductor.laid[at.cable])
+        for end in plan.ends.ours
+        for at in assembly.ends_in(end.id)
+    ]
 
 
 def fitting_parts(plan: Plan) -> Fix | None:
@@ -95,15 +113,15 @@ def _takes(p: Part, cord: Diameter, copper_mm2: float) -> bool:
 )
 def conductor_in_terminal(plan: Plan) -> Said | None:
     """A conductor outside what the terminal takes is not clamped."""
-    if plan.conductor.size is None:
-        return None
-    area = plan.conductor.size.cross_section_mm2
-    for _, p in both_ends(plan):
+    for end, laid in _landed(plan):
+        if laid.size is None:
+            continue
+        p, area = end.part, laid.copper_mm2
         low, high = p.terminal_mm2
         if not low * (1 - GAUGE_GIVE) <= area <= high * (1 + GAUGE_GIVE):
             return Said(
                 f"The conductor does not suit the {p.short}'s terminals",
-                f"They take {low:g} to {high:g} mm²; {plan.conductor.size.name} is {area:.2f} mm².",
+                f"They take {low:g} to {high:g} mm²; {laid.size.name} is {area:.2f} mm².",
                 fitting_parts(plan),
             )
     return None
@@ -202,8 +220,10 @@ def measure_the_cord(plan: Plan) -> Said | None:
     cord = plan.conductor.diameter
     if cord is None or cord_in_grip(plan) is not None:
         return None
-    for _, p in _gripping(plan):
+    for p, laid in _gripping(plan):
         low, high = p.grip_mm
+        if laid.id != plan.conductor.main.id:
+            continue
         if cord.low_mm < low or cord.high_mm > high:
             return Said(
                 f"Measure the cord for the {p.short}",

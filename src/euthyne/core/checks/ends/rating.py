@@ -138,7 +138,7 @@ def ingress(plan: Plan) -> Said | None:
 def lines_differ(plan: Plan) -> Said | None:
     """Couplers carry as many lines as the system of the Brief has."""
     wanted = len([c for c in plan.cores if c.startswith("L")])
-    for p in plan.ends.parts:
+    for p in dict.fromkeys(e.part for e in plan.ends.all if e.side is not None):
         has = len([m for m in p.marks if m.startswith("L")])
         if has != wanted:
             if has == 1:

@@ -6,6 +6,9 @@ from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.parts import shelf
 from euthyne.core.stages.ends.ends import LeadEnd
+from euthyne.core.trade.fault import Level
+
+EXTRA_LOW_VOLTS = 60.0  # direct current up to here does not shock a dry hand, IEC 61140
 
 
 @check(
@@ -28,12 +31,51 @@ def live_contact(plan: Plan) -> Said | None:
         if holes and not holes.touchable
         else None
     )
+    level: Level = "stop"
+    ends = ""
+    if plan.brief.volts <= EXTRA_LOW_VOLTS and _must_be(bare) == p.contact:
+        # What it goes into shows holes: it can only be pins, and what they can do is short.
+        level, fix = "caution", None
+        ends = " It can only be pins: cover them, the other end in first."
     return Said(
         "A live contact can be touched",
         f"The {bare.named} shows {p.contact_words} ({p.words}), and they are live once the "
-        "other end is in.",
+        f"other end is in.{ends}",
         fix,
+        level,
     )
+
+
+def _must_be(end: LeadEnd) -> str | None:
+    """The contact an end has to have where it is known what it goes into; None where it is not."""
+    if end.place is None or end.place.shows is None:
+        return None
+    return {"pin": "socket", "socket": "pin"}[end.place.shows]
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="It goes into nothing, until somebody makes an adaptor that takes the guard away.",
+    clears="The other half of what it goes into.",
+)
+def alike_contacts(plan: Plan) -> Said | None:
+    """An end that mates has the other contact than what it goes into."""
+    for end in plan.ends.ours:
+        wanted = _must_be(end)
+        if wanted is None or end.part.contact not in ("pin", "socket"):
+            continue
+        if end.part.contact != wanted and not end.id.endswith("-taps"):
+            other = _same_face(end.part, wanted)
+            fix = Fix(f"Take the {other.words}", ((end.path, other.id),)) if other else None
+            words = {"pin": "Pins to pins", "socket": "Holes to holes"}[end.part.contact]
+            return Said(
+                words,
+                f"The {end.named} is {end.part.words}, and what it goes into shows "
+                f"{end.part.contact_words} too.",
+                fix,
+            )
+    return None
 
 
 def _bare_and_live(plan: Plan, end: LeadEnd) -> bool:

@@ -4,12 +4,13 @@ from collections import Counter
 from dataclasses import replace
 
 from euthyne.core.checks.found import Fix, Said, check
+from euthyne.core.kinds import Trait
 from euthyne.core.kinds.assembling import usual
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.stages.ends.ends import LeadEnd
-from euthyne.core.trade.corewords import function_of, own_name
+from euthyne.core.trade.corewords import function_of, is_function, own_name
 
 NUMBERED_OR_SHIELD = "0123456789ST"
 
@@ -28,14 +29,24 @@ def as_it_should(plan: Plan, words: str = "Wire it by function") -> Fix:
 def crossed(plan: Plan) -> Said | None:
     """A core that lands on another function's cavity at one end."""
     astray = [
-        j
-        for j in plan.ends.joints
-        if j.a and j.b and j.for_a != j.for_b and has_one_place(j.function)
+        j for j in plan.ends.joints if has_one_place(j.function) and _apart(plan, j.for_a, j.for_b)
     ]
     if not astray:
         return None
     words = ", ".join(f"{function_of(j.core)} from {j.a} to {j.b}" for j in astray)
     return Said("Polarity crossed in the map", f"Crossed: {words}.", as_it_should(plan))
+
+
+def _apart(plan: Plan, one: str | None, other: str | None) -> bool:
+    """True for two cavities that are each for something, and not for the same."""
+    if not one or not other or not is_function(one) or not is_function(other):
+        return False
+    return _pole(plan, one) != _pole(plan, other)
+
+
+def _pole(plan: Plan, function: str) -> str:
+    """What a cavity is for; the first tap of a pack is its minus, the last its plus."""
+    return {"T0": "-", f"T{plan.lead.brief.cells}": "+"}.get(function, function)
 
 
 def has_one_place(core: str) -> bool:
@@ -72,8 +83,11 @@ def shared_cavity(plan: Plan) -> Said | None:
     for end in plan.ends.all:
         if end.part.positions:
             continue
-        cores = [c for c in end.landing if has_one_place(own_name(c))]
-        marks = Counter(end.landing[c] for c in cores)
+        # The neutral of two cores may share a receptacle: what they belong to is one already.
+        alike = {
+            (own_name(c), mark) for c, mark in end.landing.items() if has_one_place(own_name(c))
+        }
+        marks = Counter(mark for _, mark in alike)
         twice = next((mark for mark, n in marks.items() if n > 1), None)
         if twice:
             what = f"Two cores land in {twice} at the {end.named}."
@@ -91,9 +105,11 @@ def shared_cavity(plan: Plan) -> Said | None:
 def no_earth(plan: Plan) -> Said | None:
     """An earthed load, or an earthed socket, needs an earth core through both ends."""
     needed = plan.lead.brief.earthed or plan.ends["B"].part.has_earth
-    if not needed or _sounds(plan, "E", "E", across=True):
+    if not needed or _sounds(plan, "E", "E", across=True) or _reaches_the_braid(plan):
         return None
-    without = next((p for p in plan.ends.parts if not p.has_earth), None)
+    without = next(
+        (e.part for e in plan.ends.all if e.side is not None and not e.part.has_earth), None
+    )
     if without is not None:
         return Said(
             "No earth through the lead",
@@ -126,6 +142,19 @@ def _sounds(plan: Plan, one: str, other: str, across: bool = False) -> bool:
         if _on(plan, ones, "A") and _on(plan, others, "B"):
             return True
     return False
+
+
+def _reaches_the_braid(plan: Plan) -> bool:
+    """True where the earth is the braid of a tape: it ends before the far end, and is joined to the
+    plug.
+    """
+    if Trait.BUS_WIRES not in plan.kind.traits:
+        return False
+    braids = {end.id for end in plan.ends.all if end.side is None and end.fitting.function == "E"}
+    return any(
+        _on(plan, {f for f, mark in net if mark == "E"}, "A") and braids & {f for f, _ in net}
+        for net in plan.ends.positions[-1].nets
+    )
 
 
 def _on(plan: Plan, fittings: set[str], side: str) -> bool:
@@ -201,7 +230,12 @@ def marks_decide(plan: Plan) -> Said | None:
 def taps_out_of_order(plan: Plan) -> Said | None:
     """Balance taps run in cell order at both ends."""
     taps = [j for j in plan.ends.joints if j.function.startswith("T")]
-    astray = [j for j in taps if j.for_a != j.function or j.for_b != j.function]
+    astray = [
+        j
+        for j in taps
+        if {_pole(plan, x or "") for x in (j.for_a, j.for_b, j.function)}
+        != {_pole(plan, j.function)}
+    ]
     if not astray:
         return None
     words = ", ".join(f"{j.core} from {j.a or 'nowhere'} to {j.b or 'nowhere'}" for j in astray)

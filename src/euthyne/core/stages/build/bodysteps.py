@@ -125,11 +125,14 @@ def grip(turn: Turn) -> BuildStep:
     verb = "Clamp the cord grip of"
     if gland:
         verb = "Tighten the gland of"
+    which = ""
+    if len(turn.body.at) > 1 and turn.name.where:
+        which = f", {turn.name.where}"
     return BuildStep(
         key=turn.name.key,
         kind="grip",
         end=turn.end,
-        headline=f"{verb} the {part.short} on the sheath",
+        headline=f"{verb} the {part.short} on the sheath{which}",
         detail=finish.detail if gland else f"{_seated_first(part)}{finish.detail}",
         mistake=finish.mistake,
         button="gland holds" if gland else "grip holds",

@@ -57,7 +57,14 @@ class BuildStage:
             practices=self.told.practices,
             mains=self.given.mains,
             tags_along=tags_along,
+            one_pole_at_a_time=self._live_ends(made),
         )
+
+    def _live_ends(self, made: tuple[CableEnd, ...]) -> tuple[CableEnd, ...]:
+        """The ends that stay live while they are worked on."""
+        if self.given.lead.brief.live_battery != "yes":
+            return ()
+        return tuple(at for at in self.given.live_ends if at in made)
 
     def _cable(self, laid: LaidCable) -> CableToBuild:
         length = self.cut.lengths.get(laid.id)
@@ -68,7 +75,7 @@ class BuildStage:
             id=laid.id,
             over_all_mm=laid.od_mm,
             core_mm=laid.core_mm,
-            sheathed=laid.type.cord,
+            sheathed=laid.sheathed,
             size=laid.size_name or "",
             copper_mm2=laid.copper_mm2,
             written=laid.written,
@@ -88,7 +95,7 @@ class BuildStage:
         goes.
         """
         if end.place is None:
-            return end.part.short
+            return f"{end.part.short} end"
         alike = [other for other in self.ends.all if other.part.short == end.part.short]
         if len(alike) == 1:
             return f"{end.part.short} end"
@@ -108,8 +115,7 @@ class BuildStage:
     @property
     def _settled(self) -> bool:
         """True when the length and the size are known."""
-        cut = all(c.id in self.cut.lengths for c in self.given.assembly.cables if c.new)
-        return cut and self.conductor.size_name is not None
+        return self.cut.known and self.conductor.size_name is not None
 
     @cached_property
     def steps(self) -> tuple[BuildStep, ...]:

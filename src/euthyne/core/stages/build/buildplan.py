@@ -2,7 +2,9 @@
 bench's practices.
 """
 
+from dataclasses import replace
 from functools import cache
+from itertools import pairwise
 
 from euthyne.core.lead.step import Does
 from euthyne.core.order.laid import (
@@ -54,8 +56,19 @@ def threading_plan(job: Job) -> BuildPlan:
     return BuildPlan(
         cables=tuple(_laid(cable, job) for cable in job.cables),
         parts=tuple(t for e in job.ends for t in _threaded(e, job)),
-        events=tuple(events),
+        events=tuple(_pole_by_pole(events, job)),
     )
+
+
+def _pole_by_pole(events: list[Event], job: Job) -> list[Event]:
+    """On a live battery nothing of the next pole is opened before the one before it is covered."""
+    found = events
+    for before, after in pairwise(job.one_pole_at_a_time):
+        covered = tuple(e.id for e in found if e.at == (before,))
+        opened = {e.id for e in found if e.at == (after,)}
+        first = {e.id for e in found if e.id in opened and not opened & set(e.after)}
+        found = [replace(e, after=(*e.after, *covered)) if e.id in first else e for e in found]
+    return found
 
 
 def _laid(cable: CableToBuild, job: Job) -> Laid:
@@ -206,17 +219,28 @@ class _EndEvents:
             before = (found[-1].id,)
             found.append(Event(id=key, at=self.at, tool="iron", od_mm=wide_mm, after=before, on=on))
         if sleeve_on(self.e, body) is not None:
+            others = self._other_side(body) if body.joins else ()
             found.append(
                 Event(
                     id=self.job.step_on_core("shrink", self.e.at, core.core).key,
                     at=self.at,
                     tool=HEATS[self.how.heat],
                     od_mm=wide_mm,
-                    after=(found[-1].id,),
+                    after=(found[-1].id, *others),
                     on=own,
                 )
             )
         return found
+
+    def _other_side(self, body: Body) -> tuple[str, ...]:
+        """The landings of the other conductors of a splice: its sleeve lies over all of them."""
+        others = (self.job.at(at) for at in body.at if at != self.e.at)
+        return tuple(
+            self.job.step_on_core("land", e.at, core.core).key
+            for e in others
+            for core in e.strip.cores
+            if core.fitting == body.id
+        )
 
 
 def _in_body(body: Body) -> bool:

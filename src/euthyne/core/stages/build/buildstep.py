@@ -106,8 +106,10 @@ class Turn:
 
     @property
     def said(self) -> str:
-        """The end as it is said at the bench."""
-        return self.body.said
+        """The end as it is said at the bench; of several cables in one body, the cable as well."""
+        if len(self.body.at) < 2 or self.name.does in ("grip", "fuse", "close"):
+            return self.body.said
+        return f"{self.body.said}, {self.e.cable.id}"
 
     @property
     def tint(self) -> str:

@@ -61,6 +61,11 @@ class Body:
         return self.part.grips or bool(self.part.threaded)
 
     @property
+    def joins(self) -> bool:
+        """True for a splice: two conductors meet in it, under one sleeve."""
+        return bool(self.part.positions) and self.termination.sleeved and len(self.at) > 1
+
+    @property
     def end(self) -> End:
         """The letter its own steps are named by: that of the first cable end in it."""
         return self.at[0].end
@@ -111,7 +116,8 @@ class EndToBuild:
 @dataclass(frozen=True)
 class Job:
     """What is built: every cable, every end that is made here, every fitting; how this bench works,
-    whether it is mains, tags along the run.
+    whether it is mains, tags along the run; the ends of a live battery that are opened, made and
+    covered one after the other.
     """
 
     cables: tuple[CableToBuild, ...]
@@ -121,6 +127,7 @@ class Job:
     practices: Practices = field(default_factory=Practices)
     mains: bool = True
     tags_along: int = 0
+    one_pole_at_a_time: tuple[CableEnd, ...] = ()
 
     @property
     def cable(self) -> CableToBuild:
@@ -221,7 +228,7 @@ def sleeves_on(e: EndToBuild, body: Body | None = None) -> list[Sleeve]:
     check your part.
     """
     into, cable = body or e.body, e.cable
-    if not into.termination.sleeved:
+    if not into.termination.sleeved or (into.joins and into.at[0] != e.at):
         return []
     lug = lug_on(into, cable)
     if lug:

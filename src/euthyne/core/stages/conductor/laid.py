@@ -34,6 +34,11 @@ class LaidCable:
         return cable_types()[self.cable.type or self.told.cable_type]
 
     @property
+    def sheathed(self) -> bool:
+        """True where a sheath is round its cores: a jumper is a core of the cord by itself."""
+        return self.type.cord and not self.cable.jumper
+
+    @property
     def cores(self) -> tuple[str, ...]:
         """Its cores by function."""
         return tuple(core.id for core in self.cable.cores)
@@ -79,6 +84,8 @@ class LaidCable:
     @cached_property
     def written(self) -> str:
         """The cable as it is said and written: ``H07RN-F 3G1.5``, ``battery cable 1x50``."""
+        if self.type.cord and self.cable.jumper:
+            return f"a core of the cord, {self.size_name or '?'}"
         return f"{self.type.called} {self.made_up}".strip()
 
     @property
@@ -95,7 +102,7 @@ class LaidCable:
         measured = self.told.measured_od_mm
         if measured is not None and self.cable.circuit == POWER:
             return Diameter(measured, measured, "measured")
-        if not self.made_up:
+        if not self.made_up or self.type.cord != self.sheathed:
             return None
         return outside_diameter(self.type.name, self.made_up)
 
@@ -108,7 +115,7 @@ class LaidCable:
         """
         if self.diameter is not None:
             return self.diameter.high_mm
-        if self.size is not None and not self.type.cord:
+        if self.size is not None and not self.sheathed:
             return copper_mm(self.copper_mm2) + 2 * INSULATION_MM
         return CORD_OD_MM
 
@@ -117,6 +124,6 @@ class LaidCable:
         """Diameter of a core: under a sheath its copper and 0.8 mm of insulation round it, else the
         cable itself.
         """
-        if not self.type.cord:
+        if not self.sheathed:
             return self.od_mm
         return copper_mm(self.copper_mm2) + 2 * INSULATION_MM

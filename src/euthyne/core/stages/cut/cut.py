@@ -79,7 +79,7 @@ class CutStage:
                 landing=lands,
                 copper_mm2=cable.copper_mm2,
                 core_mm=cable.core_mm,
-                cable=layered(cable.type.name),
+                cable=layered(cable.type.name) if cable.sheathed else None,
             )
             for fitting, lands in landing.items()
         }
@@ -88,6 +88,24 @@ class CutStage:
     def at_side(self, side: End) -> StripPlan:
         """The strip plan of the main cable's end on a side."""
         return self.strips.get(CableEnd(self.conductor.main.id, side), NO_STRIP)
+
+    def measured(self, cable: Cable) -> str:
+        """From where to where a cable's run is measured: a lug from the middle of its stud, all else
+        from its face.
+        """
+        letters: tuple[End, End] = ("A", "B")
+        return " to ".join(self._measured_from(CableEnd(cable.id, end)) for end in letters)
+
+    def _measured_from(self, at: CableEnd) -> str:
+        landed = self.given.assembly.fittings_at(at)
+        if not landed:
+            return "its own end"
+        end = self.ends.by_id[landed[0]]
+        if end.part.contact in ("lug", "clamp"):
+            return f"stud, {end.named}"
+        if end.place is None:
+            return end.id
+        return f"face, {end.named}"
 
     @cached_property
     def groups(self) -> tuple[StripGroup, ...]:
@@ -98,7 +116,7 @@ class CutStage:
         for at in self.strips:
             cable = self.conductor.laid[at.cable]
             parts = tuple(self.given.parts[f] for f in self.given.assembly.fittings_at(at))
-            own = cable.id if cable.type.cord else ""
+            own = cable.id if cable.sheathed else ""
             place = self.given.map.where(at)
             key = (place, at.end, parts, cable.type, cable.size_name, own)
             alike.setdefault(key, []).append(at)
@@ -114,7 +132,7 @@ class CutStage:
             named=end.place.said if end.place else end.part.short,
             part=end.part,
             strip=replace(strip, cores=cores),
-            sheathed=self.conductor.laid[first.cable].type.cord,
+            sheathed=self.conductor.laid[first.cable].sheathed,
         )
 
     @property
@@ -126,6 +144,16 @@ class CutStage:
     def length(self) -> CutLength | None:
         """The cut length of the power's cable; None while the run is unknown."""
         return self.lengths.get(self.conductor.main.id)
+
+    @property
+    def known(self) -> bool:
+        """True when the length of every piece that is to be cut is known."""
+        return all(c.id in self.lengths for c in self.given.assembly.cables if c.new)
+
+    @property
+    def nothing_new(self) -> bool:
+        """True for a lead that is made of what was there before."""
+        return not any(c.new for c in self.given.assembly.cables)
 
     @cached_property
     def lengths(self) -> dict[str, CutLength]:

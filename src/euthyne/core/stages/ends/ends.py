@@ -5,7 +5,7 @@ from functools import cached_property
 
 from euthyne.core.assembly.joints import Joint
 from euthyne.core.assembly.nets import Switched, every_position
-from euthyne.core.assembly.records import Fitting, Place
+from euthyne.core.assembly.records import POWER, Fitting, Place
 from euthyne.core.order.laid import End
 from euthyne.core.shelf.part import Part
 from euthyne.core.stages.given import Given
@@ -102,8 +102,13 @@ class EndsStage:
 
     @cached_property
     def parts(self) -> tuple[Part, ...]:
-        """The parts that are fitted here, each once."""
-        return tuple(dict.fromkeys(end.part for end in self.ours))
+        """The parts the power passes, each once; what was there before and has no sheet is not
+        among them.
+        """
+        cables = {cable.id for cable in self.given.assembly.of_circuit(POWER)}
+        fed = {x.fitting for x in self.given.assembly.landings if x.at.cable in cables}
+        named = (e for e in self.all if e.id in fed and e.fitting.part is not None)
+        return tuple(dict.fromkeys(end.part for end in named))
 
     @property
     def joints(self) -> tuple[Joint, ...]:

@@ -46,12 +46,15 @@ class ProveStage:
     def lines(self) -> tuple[Line, ...]:
         """Readings to take; none while the conductor is open."""
         cable = self.conductor
-        if self.cut.length is None or cable.wire is None:
+        length_m = self.given.lead.brief.run_m
+        if self.cut.length is not None:
+            length_m = self.cut.length.cut_m
+        if length_m is None or cable.wire is None:
             return ()
         through = self.ends.through
         measured = Measured(
             wire=cable.wire,
-            length_m=self.cut.length.cut_m,
+            length_m=length_m,
             room_c=self.told.room_c,
             fuse_amps=cable.protection.amps if self.given.fused_plug else None,
         )

@@ -1,0 +1,156 @@
+"""What the whole of a lead says that none of its ends does: the same mix-up twice, a core that lands
+once, taps that do not fit the pack, two sources that meet, live work.
+"""
+
+from euthyne.core.checks.found import Fix, Said, check
+from euthyne.core.kinds import Trait
+from euthyne.core.kinds.assembling import usual
+from euthyne.core.lead.stage import Stage
+from euthyne.core.lead.step import step_named
+from euthyne.core.order.laid import CableEnd
+from euthyne.core.plan import Plan
+
+EXTRA_LOW_VOLTS = 60.0  # direct current up to here may be worked on live, pole by pole
+
+
+@check(
+    "caution",
+    Stage.ENDS,
+    why="The meter finds nothing wrong, and whoever opens it next trusts the numbers.",
+    clears="Each core in the cavity of its own number; or a reason, with the list kept.",
+)
+def same_mix_up(plan: Plan) -> Said | None:
+    """Numbered cores that land on each other's numbers, alike at both ends."""
+    astray = [
+        j
+        for j in plan.ends.joints
+        if j.function.isdigit() and j.for_a == j.for_b and j.for_a not in (None, j.function)
+    ]
+    if not astray:
+        return None
+    words = ", ".join(f"core {j.function} in {j.for_a}" for j in astray)
+    fix = Fix("Wire it by function", (("wires", usual(plan.lead).wires),))
+    return Said("The same mix-up at both ends", f"At both ends alike: {words}.", fix)
+
+
+@check(
+    "caution",
+    Stage.ENDS,
+    why="It is an aerial, or a short the day its loose end finds metal.",
+    clears="Landed at both ends, or cut back and covered at both.",
+)
+def lands_once(plan: Plan) -> Said | None:
+    """A numbered core that lands at one end and is cut back at the other."""
+    once = [j for j in plan.ends.joints if j.function.isdigit() and (j.a is None) != (j.b is None)]
+    if not once:
+        return None
+    many = "Core " + " and ".join(j.function for j in once)
+    return Said("A core lands at one end only", f"{many}: cut back at the other end.")
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="Shifted by a cell, a plug that is too long or too short puts two cells on one input.",
+    clears="A balance plug with one way more than the pack has cells.",
+    on="DC",
+)
+def balance_ways(plan: Plan) -> Said | None:
+    """The balance plug on the pack has one way more than the pack has cells."""
+    cells = plan.lead.brief.cells
+    if Trait.CHARGES not in plan.kind.traits or cells is None:
+        return None
+    for end in plan.ends.on_side("A"):
+        ways = [mark for mark in end.part.marks if mark.startswith("T")]
+        if ways and len(ways) != cells + 1:
+            return Said(
+                "The balance plug does not count as the pack does",
+                f"{end.part.words}: {len(ways)} ways; {cells} cells want {cells + 1}.",
+            )
+    return None
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="Two sources on one net feed each other, and either keeps the other's end live.",
+    clears="One source, or a kind of lead that is made for two.",
+)
+def source_at_each_end(plan: Plan) -> Said | None:
+    """Sources on both sides of a lead that is made for one."""
+    sources = [p for p in plan.lead.places if p.source]
+    if Trait.TWO_SOURCES in plan.kind.traits or {p.side for p in sources} != {"supply", "load"}:
+        return None
+    named = " and ".join(p.called for p in sources)
+    return Said("A source at each end", f"Volts can come from {named}.")
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="A blade through both conductors of a live cable is a short through the hand that holds it.",
+    clears="Unplugged, isolated and proven dead; the meter tried on a known source before and after.",
+)
+def live_work(plan: Plan) -> Said | None:
+    """What is cut comes from a source: it is asked whether it is live, and live work is planned pole
+    by pole on a battery of at most 60 V only.
+    """
+    if not plan.given.live_ends:
+        return None
+    brief, volts = plan.lead.brief, plan.brief.volts
+    if not plan.mains and brief.live_battery == "unknown":
+        return Said(
+            "Is it live?",
+            "Its tail comes from a battery. Say whether it is on it now and can not be unplugged.",
+            Fix("It is unplugged, and proven dead", (("brief.live_battery", "no"),)),
+        )
+    if brief.live_battery != "yes":
+        return None
+    if plan.mains or volts > EXTRA_LOW_VOLTS:
+        return Said(
+            "Not to be worked on live",
+            f"{volts:g} V: unplug it, isolate it, prove it dead.",
+            Fix("It is unplugged, and proven dead", (("brief.live_battery", "no"),)),
+        )
+    return None
+
+
+@check(
+    "caution",
+    Stage.ENDS,
+    why="Whatever touches both poles then takes all that the battery gives.",
+    clears="Its fuse out; or a reason, with tools wrapped and rings off.",
+    on="DC",
+)
+def nothing_limits(plan: Plan) -> Said | None:
+    """Live work on a battery whose fuse stays in, or that has none."""
+    if not plan.build.job.one_pole_at_a_time or plan.lead.brief.fuse_out:
+        return None
+    return Said(
+        "Nothing limits the current",
+        "The battery stays on and no fuse is out: one pole at a time, each covered before the next.",
+    )
+
+
+@check(
+    "stop",
+    Stage.BUILD,
+    why="Two bare poles of one battery are one slip from a short.",
+    clears="The first pole joined and covered, or its battery unplugged.",
+    on="DC",
+)
+def both_poles_open(plan: Plan) -> Said | None:
+    """A second pole of a live battery opened before the first is covered."""
+    done = {d.step for d in plan.lead.build.done}
+    open_ends = [at for at in plan.build.job.one_pole_at_a_time if _open(plan, at, done)]
+    if len(open_ends) < 2:
+        return None
+    names = " and ".join(at.cable for at in open_ends)
+    return Said("Both poles are open", f"{names}: cover one before anything else is done.")
+
+
+def _open(plan: Plan, at: CableEnd, done: set[str]) -> bool:
+    """True for an end that was begun and is not covered yet."""
+    own = {e.id for e in plan.build.threading.events if e.at == (at,)}
+    begun = {key for key in own & done if (name := step_named(key)) and name.does != "thread"}
+    return bool(begun) and not own <= done
