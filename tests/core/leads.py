@@ -3,8 +3,12 @@
 from dataclasses import replace
 
 from euthyne.core.checks import checks
+from euthyne.core.kinds import starts
+from euthyne.core.kinds.assembling import changed
+from euthyne.core.kinds.beginning import new_lead
 from euthyne.core.lead import Brief, Lead
 from euthyne.core.plan import Plan
+from euthyne.core.sizing.brief import OneLoad
 from euthyne.exchange.lifting import lift
 from euthyne.exchange.version1 import Conductor1, Ends1, Lead1
 
@@ -29,6 +33,23 @@ def extension(**changes) -> Lead:
         held = replace(getattr(lead, section), **{name: value}) if name else value
         lead = replace(lead, **{section: held})
     return lift(lead)
+
+
+def made(start, **changes) -> Lead:
+    """A lead begun at a start, with what it draws and how far, changed by ``section__field``."""
+    lead = new_lead(*next(pair for pair in starts() if pair[1].id == start), "TR-0001", AT)
+    said = {
+        "brief__run_m": 2.0,
+        "brief__loads": (OneLoad("lamp", watts=150.0),),
+        "brief__watts": 1500.0,
+        "brief__amps": 3.0,
+        "brief__tape_m": 9.0,
+        "brief__watts_per_m": 15.0,
+    }
+    paths = {path.replace("__", "."): value for path, value in (said | changes).items()}
+    briefed = {path: value for path, value in paths.items() if path.startswith("brief.")}
+    rest = {path: value for path, value in paths.items() if path not in briefed}
+    return changed(changed(lead, briefed.items()), rest.items())
 
 
 def plan(**changes) -> Plan:

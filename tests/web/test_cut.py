@@ -119,7 +119,7 @@ def test_a_shielded_cable_and_a_heating_tape_show_their_layers(person):
     assert "layer by layer: the cord" in page
     assert "foil and wrap" in page
     page = words(person.open("/leads/TR-0029/cut"))
-    assert "Load end, layer by layer: the tape" in page
+    assert "Roof, layer by layer: the tape" in page
     assert "conductive core" in page
     assert "layer by layer" not in words(person.open(f"/leads/{TAG}/cut"))
 

@@ -9,6 +9,7 @@ from person import words
 
 from euthyne.core.kinds import starts
 from euthyne.core.plan import plan_of
+from euthyne.drawing.strands import hangs_together_otherwise
 
 pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
 
@@ -120,9 +121,11 @@ def test_every_kind_shows_both_faces_and_a_core_for_each_joint(person, store, st
         **{"brief.run_m": "3 m", "brief.amps": "2 A", "brief.cells": "3", "brief.watts": "90"},
     )
     page = person.open(f"/leads/{tag}/ends")
-    if "lug" in plan_of(store.get(tag).lead).given.supply.contact:
-        assert "wiring side" not in page and "mating face" not in page, "a lug has no face"
-        assert "turn the" not in page
+    plan = plan_of(store.get(tag).lead)
+    if hangs_together_otherwise(plan):
+        assert "wiring side" not in page and "mating face" not in page
+        assert "turn the" not in page, "what has no one face can not be turned round"
+        assert page.count('class="facing-title"') >= len(plan.ends.all)
         return
     assert page.count("wiring side") >= 2
     if "?turn=A" in page:  # faces of many ways are shown one side at a time

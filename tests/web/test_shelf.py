@@ -265,4 +265,4 @@ def test_every_finish_stands_beside_the_terminations_good_and_bad(person):
         "clip the wrong way round",
     ):
         assert said in page
-    assert page.count("The mistake:") == 15
+    assert page.count("The mistake:") == 16

@@ -73,10 +73,19 @@ def lay(plan: Plan, form: Form) -> LaidOut:
             shape = end_drawing(fitting.part, at, y, tall, left=side == "A")
             drawn += group(shape, class_="not-ours" if fitting.fitting.existing else None)
             places[fitting.id] = _Place((at, y), (at, y))
-    middle, boxes = _in_the_middle(between, form, (start + end) / 2)
+    middle, boxes = _in_the_middle(between, form, start, end)
     places |= boxes
     cables = "".join(_cable(plan, cable, form, places) for cable in plan.lead.cables)
     return LaidOut(cables + drawn + _middles(between, form, boxes), start, end, middle)
+
+
+def stages_along(start: float, end: float, form: Form, middle: float) -> tuple[float, float, float]:
+    """Where the stages lie along a lead: the first of them, how wide each is, the gap between two,
+    in px; ``middle`` is left free between the fourth and the fifth.
+    """
+    edge, gap = (24.0, 13.0) if form.words else (14.0, 8.0)
+    wide = (end - start - 2 * edge - middle - gap * 6) / 7
+    return start + edge, wide, gap
 
 
 def _several(plan: Plan, side: str) -> bool:
@@ -98,42 +107,50 @@ def _stacked(ends: tuple[LeadEnd, ...], form: Form) -> list[tuple[LeadEnd, float
     return [(end, first + each * i, small) for i, end in enumerate(ends)]
 
 
-def _in_the_middle(ends: list[LeadEnd], form: Form, x: float) -> tuple[float, dict[str, _Place]]:
-    """The room that what sits in the middle takes, and where its cables meet it."""
+def _in_the_middle(
+    ends: list[LeadEnd], form: Form, start: float, end: float
+) -> tuple[float, dict[str, _Place]]:
+    """The room that what sits in the middle takes, and where its cables meet it: one above the
+    other.
+    """
     if not ends:
         return 0.0, {}
-    wide = form.band * 1.5 * len(ends)
-    each = wide / len(ends)
+    wide = form.band * (1.4 if form.words else 1.1)
+    first, each, gap = stages_along(start, end, form, wide)
+    left = first + BEFORE_THE_MIDDLE * (each + gap) - gap / 2
+    tall = form.band * MIDDLE / len(ends)
     found = {}
-    shift = 0.5 * form.band if form.words else 0.3 * form.band
-    for i, end in enumerate(ends):
-        left = x - wide / 2 + each * i + shift
-        found[end.id] = _Place((left + 2, form.cord_y), (left + each - 2, form.cord_y))
+    for i, one in enumerate(ends):
+        y = form.cord_y + (i - (len(ends) - 1) / 2) * tall
+        found[one.id] = _Place((left + 3, y), (left + wide - 3, y))
     return wide, found
 
 
 def _middles(ends: list[LeadEnd], form: Form, places: dict[str, _Place]) -> str:
     body = ""
-    tall = form.band * MIDDLE
+    tall = form.band * MIDDLE / max(len(ends), 1)
     for end in ends:
         (x1, y), (x2, _) = places[end.id].left, places[end.id].right
-        box = rect(x1, y - tall / 2, x2 - x1, tall, "body", rx=3)
-        seams = line(x1 + 5, y - tall / 2, x1 + 5, y + tall / 2, "rib")
-        seams += line(x2 - 5, y - tall / 2, x2 - 5, y + tall / 2, "rib")
+        box = rect(x1, y - tall / 2 + 1, x2 - x1, tall - 2, "body", rx=3)
+        seams = line(x1 + 5, y - tall / 2 + 1, x1 + 5, y + tall / 2 - 1, "rib")
+        seams += line(x2 - 5, y - tall / 2 + 1, x2 - 5, y + tall / 2 - 1, "rib")
         body += group(box + seams, class_="not-ours" if end.fitting.existing else None)
     return body
 
 
 def _cable(plan: Plan, cable: Cable, form: Form, places: dict[str, _Place]) -> str:
     """A cable from fitting to fitting: a cord, or a single in the colour of its core."""
-    assembly = plan.given.assembly
-    ends = [assembly.fittings_at(CableEnd(cable.id, end)) for end in ("A", "B")]
-    if not ends[0] or not ends[1] or cable.jumper:
+    here, there = _landed(plan, CableEnd(cable.id, "A")), _landed(plan, CableEnd(cable.id, "B"))
+    if here is None or there is None or cable.jumper:
         return ""
-    (x0, y0), (x1, y1) = places[ends[0][0]].right, places[ends[1][0]].left
+    # A cable may be laid the other way about: what lies further left is where it begins.
+    if places[here].left[0] > places[there].left[0]:
+        here, there = there, here
+    (x0, y0), (x1, y1) = places[here].right, places[there].left
     pale = "not-ours" if cable.existing is not None else None
     corded = plan.conductor.laid[cable.id].sheathed
-    if corded and y0 == y1 == form.cord_y:
+    if corded and form.cord_y in (y0, y1):
+        y0 = form.cord_y
         cord = rect(x0, y0 - form.cord / 2, x1 - x0, form.cord, "cord")
         high = y0 - form.cord * 0.22
         return group(cord + line(x0, high, x1, high, "cord-shine"), class_=pale)
@@ -143,13 +160,20 @@ def _cable(plan: Plan, cable: Cable, form: Form, places: dict[str, _Place]) -> s
     way += f"H{x1 - bend:g}C{x1 - bend * 0.4:g} {y:g} {x1 - bend * 0.6:g} {y1:g} {x1:g} {y1:g}"
     thick = form.cord * (0.62 if cable.circuit == POWER else THIN * 0.5)
     if corded:
-        return group(path(way, "strand-cord", style=f"stroke-width:{form.cord:g}"), class_=pale)
+        return group(path(way, "run-cord", style=f"stroke-width:{form.cord:g}"), class_=pale)
     name = plan.given.assembly.core_names[cable.id, cable.cores[0].id]
     paint = core_paint(plan.ends.colours.of(name))
-    edge = path(way, "strand-edge", style=f"stroke-width:{thick + 1.6:g}")
+    edge = path(way, "run-edge", style=f"stroke-width:{thick + 1.6:g}")
     return group(
-        edge + path(way, "strand", stroke=paint, style=f"stroke-width:{thick:g}"), class_=pale
+        edge + path(way, "run", stroke=paint, style=f"stroke-width:{thick:g}"), class_=pale
     )
+
+
+def _landed(plan: Plan, end: CableEnd) -> str | None:
+    """The fitting a cable end is drawn at: of several, the one at a place."""
+    landed = plan.given.assembly.fittings_at(end)
+    placed = (name for name in landed if plan.ends.by_id[name].side is not None)
+    return next(placed, landed[0] if landed else None)
 
 
 def _offset(plan: Plan, cable: Cable, form: Form) -> float:

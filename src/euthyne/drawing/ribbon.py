@@ -3,7 +3,7 @@
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.standing.progress import Progress, Standing
-from euthyne.drawing.laidout import BEFORE_THE_MIDDLE, Form, LaidOut, lay, said_of
+from euthyne.drawing.laidout import BEFORE_THE_MIDDLE, Form, LaidOut, lay, said_of, stages_along
 from euthyne.drawing.pen import element, line, mark, path, rect, sheet, text
 
 MARK_WORDS = {"done": "done", "open": "open", "caution": "needs a reason", "stop": "stopped"}
@@ -52,14 +52,7 @@ def _bands(
     base: str,
     here: Stage | None,
 ) -> str:
-    if form.words:
-        gap = 13.0
-    else:
-        gap = 8.0
-    edge = 24 if form.words else 14
-    room = laid.end - laid.start - 2 * edge - laid.middle
-    wide = (room - gap * 6) / 7
-    first = laid.start + edge
+    first, wide, gap = stages_along(laid.start, laid.end, form, laid.middle)
     # What sits in the middle of the lead sits between the fourth stage and the fifth.
     return "".join(
         _band(

@@ -8,15 +8,17 @@ from itertools import pairwise
 
 from euthyne.core.assembly.joints import Joint
 from euthyne.core.assembly.records import POWER
-from euthyne.core.order.laid import CableEnd
+from euthyne.core.order.laid import CableEnd, End
 from euthyne.core.plan import Plan
+from euthyne.core.shelf.face import Face
 from euthyne.core.shelf.part import Part, mating_face, wiring_side
 from euthyne.core.stages.ends.ends import LeadEnd
+from euthyne.core.trade.corewords import own_name
 from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.face import face_drawing, pitch, wiring_drawing
 from euthyne.drawing.pen import circle, element, group, path, rect, sheet, text
 
-WIDTH, TOP, TITLE, GAP = 1232.0, 40.0, 40.0, 20.0
+WIDTH, TOP, TITLE, GAP = 1232.0, 14.0, 46.0, 20.0
 COLUMNS = {"A": 250.0, None: 616.0, "B": 982.0}
 MATING = {"A": 90.0, "B": 1142.0}
 FACE_PX, LUG_TALL, ROW = 104.0, 64.0, 34.0
@@ -37,6 +39,9 @@ def mates(part: Part) -> bool:
     return part.contact in FACES
 
 
+_Spot = tuple[float, float] | None
+
+
 @dataclass(frozen=True)
 class _Stood:
     """A fitting where it stands on the sheet: its end, the middle of it, how tall it is in px."""
@@ -50,6 +55,13 @@ class _Stood:
     def lug(self) -> bool:
         """True for a lug or a clamp: it has no face, and lies on its stud."""
         return _lugged(self.end)
+
+    @property
+    def face(self) -> Face:
+        """What is seen of it: its wiring side, or what sits in the middle from above."""
+        if self.end.side is None:
+            return self.end.part.face
+        return wiring_side(self.end.part)
 
     @property
     def scale(self) -> float:
@@ -66,7 +78,7 @@ class _Stood:
         """Where a cavity is on the sheet."""
         if self.lug:
             return self.x + self.inward * 44, self.y
-        at = next(c for c in wiring_side(self.end.part).cavities if c.mark == mark)
+        at = next(c for c in self.face.cavities if c.mark == mark)
         return self.x + at.x * self.scale, self.y - at.y * self.scale
 
 
@@ -82,10 +94,10 @@ class _Sheet:
         self.stood = {
             stood.end.id: stood
             for side, ends in columns.items()
-            for stood in self._column(side, ends, heights[side])
+            for stood in self._stack(side, ends, heights[side])
         }
 
-    def _column(self, side: str | None, ends: list[LeadEnd], tall: float) -> list[_Stood]:
+    def _stack(self, side: str | None, ends: list[LeadEnd], tall: float) -> list[_Stood]:
         found, y = [], TOP + (self.tall - TOP - tall) / 2
         for end in ends:
             title = 0.0 if _lugged(end) else TITLE
@@ -98,32 +110,60 @@ class _Sheet:
         """Where a cavity is on the sheet."""
         return self.stood[fitting].cavity(cavity)
 
+    def hidden(self, spot: _Spot, edge: float) -> bool:
+        """True where the terminal of another core lies between a cavity and the label it runs to."""
+        if spot is None:
+            return False
+        x, y = spot
+        others = (
+            stood.cavity(mark) for stood in self.stood.values() for mark in stood.end.part.marks
+        )
+        return any(
+            min(x, edge) + 1 < ox < max(x, edge) - 1 and abs(ox - x) < FACE_PX and abs(oy - y) < 14
+            for ox, oy in others
+        )
+
     @cached_property
     def runs(self) -> list["_Run"]:
         """Every core with the ends of its way and its row, from the top down."""
         courses = self.plan.given.assembly.courses
-        found = []
+        ways: dict[str, tuple[Joint, _Spot, _Spot]] = {}
         for joint, course in zip(self.plan.ends.joints, courses, strict=True):
             a = self.point(*course.a) if course.a else None
             b = self.point(*course.b) if course.b else None
-            found.append((joint, a, b))
-        return _rows([_Run(joint, a, b, *self._label(joint, a, b)) for joint, a, b in found])
+            ways[joint.core] = (joint, a, b)
+        columns = self._label_columns(list(ways.values()))
+        return _rows([self._run(*way, columns[way[0].cable]) for way in ways.values()])
 
-    def _label(
-        self, joint: Joint, a: tuple[float, float] | None, b: tuple[float, float] | None
-    ) -> tuple[float, float]:
-        """The middle of a core's label: half way between its ends."""
-        columns = []
-        for end, point in (("A", a), ("B", b)):
-            if point is not None:
-                columns.append(self._column_of(point[0]))
-                continue
-            at = CableEnd(joint.cable, "A" if end == "A" else "B")
-            places = self.plan.given.assembly.places_at(at)
-            middle = bool(places) and places[0] in self.stood
-            columns.append(COLUMNS[None] if middle else COLUMNS[end])
-        ys = [point[1] for point in (a, b) if point is not None] or [self.tall / 2]
-        return sum(columns) / 2, sum(ys) / len(ys)
+    def _label_columns(self, ways: list[tuple[Joint, _Spot, _Spot]]) -> dict[str, float]:
+        """For each cable the middle of its labels: half way between its ends; a cable whose cores
+        begin in two columns has them all where its last ones begin.
+        """
+        found: dict[str, float] = {}
+        for joint, a, b in ways:
+            x = (self._column(joint, "A", a) + self._column(joint, "B", b)) / 2
+            found[joint.cable] = max(x, found.get(joint.cable, 0.0))
+        return found
+
+    def _column(self, joint: Joint, end: End, spot: _Spot) -> float:
+        if spot is not None:
+            return self._column_of(spot[0])
+        places = self.plan.given.assembly.places_at(CableEnd(joint.cable, end))
+        return COLUMNS[None] if places and places[0] in self.stood else COLUMNS[end]
+
+    def _run(self, joint: Joint, a: _Spot, b: _Spot, x: float) -> "_Run":
+        """A core on its way; one that passes what sits in the middle passes below it."""
+        ys = [spot[1] for spot in (a, b) if spot is not None] or [self.tall / 2]
+        y = sum(ys) / len(ys)
+        between = [s for s in self.stood.values() if s.end.side is None]
+        if (
+            between
+            and a
+            and b
+            and {self._column_of(a[0]), self._column_of(b[0])} == {COLUMNS["A"], COLUMNS["B"]}
+        ):
+            y = max(y, max(s.y + s.tall / 2 for s in between) + ROW)
+        return _Run(joint, a, b, x, y)
 
     @staticmethod
     def _column_of(x: float) -> float:
@@ -176,37 +216,38 @@ def strands(plan: Plan, presses: bool = True) -> str:
     """
     laid = _Sheet(plan)
     body = STRIPES + "".join(_fitting(stood) for stood in laid.stood.values())
-    body += "".join(_strand(plan, run) for run in laid.runs)
-    body += _cables(plan, laid)
+    body += "".join(_wires(plan, laid, run) for run in laid.runs) + _cables(plan, laid)
+    body += "".join(_handle(plan, run) for run in laid.runs)
     if presses:
         body += "".join(_spots(plan, stood) for stood in laid.stood.values())
     said = "; ".join(
         f"{j.core} {plan.ends.colours.of(j.core)} from {j.a or 'nowhere'} to {j.b or 'nowhere'}"
         for j in plan.ends.joints
     )
-    return sheet(WIDTH, laid.tall + 26, body, "facing", f"Wire map. {said}", role="group")
+    foot = max([laid.tall, *(run.y + 44 for run in laid.runs)])
+    return sheet(WIDTH, foot + 12, body, "facing", f"Wire map. {said}", role="group")
 
 
 def _fitting(stood: _Stood) -> str:
     end, part = stood.end, stood.end.part
     title = end.named[0].upper() + end.named[1:]
-    below = part.words
-    if stood.lug and end.stud:
-        below = f"{part.words} on an {end.stud} stud"
+    below = part.words if end.side is not None else part.words.partition(",")[0]
     y = stood.y - stood.tall / 2
     if stood.lug:
-        y = stood.y + 20
+        y = stood.y + 12
+    elif end.side is None:
+        y -= 12
     anchor = {1: "start", -1: "end", 0: "middle"}[stood.inward]
     x = stood.x - stood.inward * 216
     body = text(x, y - 22, title, "facing-title", anchor) + text(
         x, y - 4, below, "facing-sub", anchor
     )
+    if stood.lug and end.stud:
+        body += text(x, y + 13, f"on an {end.stud} stud", "facing-sub", anchor)
     if stood.lug:
         body += _lug(stood)
     else:
-        body += wiring_drawing(
-            wiring_side(part), part.contact, stood.x, cy=stood.y, scale=stood.scale
-        )
+        body += wiring_drawing(stood.face, part.contact, stood.x, cy=stood.y, scale=stood.scale)
         if mates(part) and end.side is not None:
             x = MATING[end.side]
             body += face_drawing(mating_face(part), part.contact, x, cy=stood.y, scale=stood.scale)
@@ -227,8 +268,8 @@ def _lug(stood: _Stood) -> str:
     return palm + barrel + path(f"{nut}Z", "stud-nut") + circle(x, y, 5.5, "stud")
 
 
-def _strand(plan: Plan, run: _Run) -> str:
-    """A core from its cavity to its label and on to its other cavity."""
+def _wires(plan: Plan, laid: _Sheet, run: _Run) -> str:
+    """A core from its cavity to its label and on to its other cavity, pale where it was there."""
     joint = run.joint
     tint = plan.ends.colours.of(joint.core)
     cable = plan.given.assembly.cable(joint.cable)
@@ -236,15 +277,24 @@ def _strand(plan: Plan, run: _Run) -> str:
     if not plan.conductor.laid[cable.id].sheathed and cable.circuit == POWER:
         thin = ""
     left, right = run.x - LABEL_WIDE / 2, run.x + LABEL_WIDE / 2
-    ways = [_way(run.a, left, run.y), _way(run.b, right, run.y)]
+    hidden = (laid.hidden(run.a, left), laid.hidden(run.b, right))
+    ways = [_way(run.a, left, run.y, hidden[0]), _way(run.b, right, run.y, hidden[1])]
     paint = core_paint(tint)
     drawn = "".join(
         path(d, f"core-edge{thin}") + path(d, f"core{thin}", stroke=paint) for d in ways
     )
+    there = " not-ours" if cable.existing is not None else ""
+    return group(drawn, class_=f"core-run{there}")
+
+
+def _handle(plan: Plan, run: _Run) -> str:
+    """The label of a core, by which it is taken in the hand."""
+    joint, left = run.joint, run.x - LABEL_WIDE / 2
+    tint = plan.ends.colours.of(joint.core)
     box = rect(left, run.y - LABEL_TALL / 2, LABEL_WIDE, LABEL_TALL, "core-label", rx=3)
-    handle = element(
+    return element(
         "g",
-        box + text(run.x, run.y + 5, f"{joint.core} · {tint}", "core-name", "middle"),
+        box + text(run.x, run.y + 5, f"{own_name(joint.core)} · {tint}", "core-name", "middle"),
         class_="core-handle",
         data_core=joint.core,
         tabindex="0",
@@ -252,16 +302,19 @@ def _strand(plan: Plan, run: _Run) -> str:
         aria_label=f"{joint.core} · {tint}: take this core",
         aria_pressed="false",
     )
-    there = " not-ours" if cable.existing is not None else ""
-    return group(drawn + handle, class_=f"core-run{there}")
 
 
-def _way(point: tuple[float, float] | None, edge: float, y: float) -> str:
-    """From a cavity to a label's edge; a core that is cut back ends short."""
+def _way(point: _Spot, edge: float, y: float, hidden: bool) -> str:
+    """From a cavity to a label's edge; a core that is cut back ends short, one that lies behind
+    another's terminal leaves it sideways.
+    """
     if point is None:
         return f"M{edge:g} {y:g}h0"
     x, y0 = point
     half = (x + edge) / 2
+    if hidden:
+        off = max(abs(y - y0), 34.0) if y >= y0 else -max(abs(y - y0), 34.0)
+        return f"M{x:g} {y0:g}C{x:g} {y0 + off:g} {half:g} {y:g} {edge:g} {y:g}"
     return f"M{x:g} {y0:g}C{half:g} {y0:g} {half:g} {y:g} {edge:g} {y:g}"
 
 
@@ -271,6 +324,9 @@ def _cables(plan: Plan, laid: _Sheet) -> str:
     for cable in plan.given.assembly.cables:
         own = [run for run in laid.runs if run.joint.cable == cable.id]
         if len(own) < 2:
+            if cable.existing is not None or cable.jumper:
+                words = cable.id.replace("-", " ")
+                body += text(own[0].x, own[0].y + 26, words, "facing-sub", "middle")
             continue
         top, foot = own[0].y - LABEL_TALL / 2 - 5, own[-1].y + LABEL_TALL / 2 + 5
         x = own[0].x - LABEL_WIDE / 2 - 8

@@ -218,7 +218,7 @@ def _cut(sheet: _Sheet, plan: Plan) -> list[Any]:
     """The cut, both ends stripped to scale, and a line to write each strip as it was measured."""
     from reportlab.platypus import Spacer, Table
 
-    if not plan.cut.lengths:
+    if not plan.cut.known:
         return []
     groups = plan.cut.groups
     drawings = [sheet.drawing(strip_drawing(plan, g), 0.49) for g in groups]
@@ -238,7 +238,7 @@ def _cut(sheet: _Sheet, plan: Plan) -> list[Any]:
     ][:1]
     return [
         *sheet.section("Cut and strip", 90),
-        sheet.drawing(cutting_drawing(plan)),
+        *([sheet.drawing(cutting_drawing(plan))] if plan.cut.length else []),
         Table(_in_pairs(drawings), colWidths=[sheet.wide / 2] * 2),
         Spacer(1, GAP),
         sheet.table(rows, (0.07, 0.06, 0.12, 0.13, 0.12) * 2, head=True),

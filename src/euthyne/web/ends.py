@@ -86,7 +86,10 @@ def _fitted(plan: Plan) -> list[_Fitted]:
         alike = {other.part.id for other in here} == {end.part.id} and not _of_a_gender(end)
         blank = end.id if TERMINATIONS[end.part.joint].sealed else ""
         if end.place is None or (len(here) > 1 and not alike):
-            one = _Fitted(f"fittings.{end.id}.part", end.named.capitalize(), blank=blank)
+            words = end.named[0].upper() + end.named[1:]
+            if len(here) > 1 and end.place is not None and end.fitting.function is None:
+                words = f"{words}, {end.part.short}"
+            one = _Fitted(f"fittings.{end.id}.part", words, blank=blank)
         else:
             stud = end.place.id if end.part.stud else ""
             one = _Fitted(f"fit.{end.place.id}", end.place.said.capitalize(), stud, blank)

@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 import pytest
-from leads import AT, CURRENT, INVERTER, SIGNAL, SOLAR, TAPE, WELDING, codes, extension, plan
+from leads import AT, CURRENT, INVERTER, SIGNAL, SOLAR, TAPE, WELDING, codes, extension, made, plan
 
 from euthyne.core.checks import checks, listed
 from euthyne.core.kinds.assembling import changed
@@ -227,6 +227,20 @@ FIRES = {
     "loop-unknown": {},
     "colour-against-function": {"ends__joints": mapped(L=("N", "N"), N=("L", "L"))},
     "lug-too-big": {**INVERTER, "conductor__unit": "AWG", "conductor__size": "3 AWG"},
+    "same-mix-up": {**SIGNAL, "ends__joints": (Joint("1", "2", "2"), Joint("2", "1", "1"))},
+    "lands-once": {**SIGNAL, "ends__joints": (Joint("1", "1", None),)},
+}
+PACK_TAIL = {"brief__tail_of": "pack", "brief__live_battery": "yes"}
+MADE = {
+    "alike-contacts": ("charger-lead", {"fit__pack": "tee-socket"}),
+    "balance-ways": (
+        "charger-lead",
+        {"brief__taps": True, "brief__cells": 3, "fittings__pack-taps__part": "balance-5-pin"},
+    ),
+    "live-work": ("conversion", {"brief__tail_of": "pack"}),
+    "nothing-limits": ("conversion", PACK_TAIL),
+    "both-poles-open": ("conversion", PACK_TAIL),
+    "source-at-each-end": ("inverter-link", {"places__inverter__source": True}),
 }
 ALWAYS = {"untested", "unbuilt", "weakest-part", "loop-unknown"}
 NEARLY = {
@@ -293,6 +307,14 @@ def changed_plan(code):
     if code == "plan-changed-after-proof":
         proof = Proof(readings=(Reading("earth", 0.2, AT, "RM"),), plan_stamp="another")
         return plan(proof=proof)
+    if code in MADE:
+        start, changes = MADE[code]
+        lead = made(start, **changes)
+        if code == "both-poles-open":
+            begun = ("A-cores@tail-plus", "A-cores@tail-minus")
+            done = tuple(StepDone(key, AT, "RM") for key in begun)
+            lead = with_value(lead, "build.done", done)
+        return Plan(lead)
     return plan(**FIRES[code])
 
 
@@ -320,15 +342,16 @@ def sound(line):
 
 
 def test_every_check_has_its_case():
-    found = {f.code for code in FIRES for f in checks(changed_plan(code))}
-    assert found == set(FIRES)
-    assert {c.code for c in listed()} == set(FIRES)
+    every = {*FIRES, *MADE}
+    found = {f.code for code in every for f in checks(changed_plan(code))}
+    assert found == every
+    assert {c.code for c in listed()} == every
 
 
 LIGHTER = {"near-rating": "note", "far-end-short": "note", "far-end-earth": "note"}
 
 
-@pytest.mark.parametrize("code", FIRES)
+@pytest.mark.parametrize("code", [*FIRES, *MADE])
 def test_it_fires_as_it_is_listed(code):
     found = next(f for f in checks(changed_plan(code)) if f.code == code)
     known = next(c for c in listed() if c.code == code)

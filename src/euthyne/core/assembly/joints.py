@@ -86,9 +86,18 @@ class WireMap:
         side = "supply" if end.end == "A" else "load"
         return next(p.id for p in self.assembly.places if p.side == side)
 
+    def _reached(self, end: CableEnd) -> dict[str, Point]:
+        """Every cavity a cable end can land in, by its mark: of all places it lies at."""
+        places = self.assembly.places_at(end) or (self.where(end),)
+        found: dict[str, Point] = {}
+        for place in places:
+            for mark, point in self._marks.get(place, {}).items():
+                found.setdefault(mark, point)
+        return found
+
     def marks_at(self, end: CableEnd) -> Marks:
         """The marks a core can land on at a cable end."""
-        return tuple(self._marks.get(self.where(end), {}))
+        return tuple(self._reached(end))
 
     @cached_property
     def joints(self) -> tuple[Joint, ...]:
@@ -112,12 +121,17 @@ class WireMap:
         return tuple(
             Wire(
                 core=f"{j.cable}.{j.function}",
-                a=self.named(self.where(CableEnd(j.cable, "A")), j.a),
-                b=self.named(self.where(CableEnd(j.cable, "B")), j.b),
+                a=self._at(CableEnd(j.cable, "A"), j.a),
+                b=self._at(CableEnd(j.cable, "B"), j.b),
                 spare=j.a is None and j.b is None,
             )
             for j in joints
         )
+
+    def _at(self, end: CableEnd, mark: str | None) -> str | None:
+        if mark is None:
+            return None
+        return ".".join(self._reached(end)[mark])
 
     def named(self, place: str, mark: str | None) -> str | None:
         """The cavity that bears a mark at a place, as documents name it. Raises KeyError."""

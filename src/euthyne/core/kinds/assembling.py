@@ -6,9 +6,10 @@ from collections.abc import Iterable
 from dataclasses import replace
 from typing import Any
 
+from euthyne.core.assembly.joints import WireMap, by_function, mapped
 from euthyne.core.assembly.records import Assembly, Cable, Core, Fitting, Wire, parted
 from euthyne.core.kinds import kind_named
-from euthyne.core.kinds.makeup import Told, circuits_of
+from euthyne.core.kinds.makeup import Told, circuits_of, only_there
 from euthyne.core.lead import Lead, part_of
 from euthyne.core.lead.paths import with_value
 from euthyne.core.shelf.part import Part
@@ -26,7 +27,19 @@ def changed(lead: Lead, changes: Changes) -> Lead:
 
 def usual(lead: Lead) -> Assembly:
     """What a lead of this kind, brief, cable and parts is made of, wired by function."""
-    return kind_named(lead.kind).make_up(_told(lead))
+    made = kind_named(lead.kind).make_up(_told(lead))
+    return only_there(made, {f.id: part_of(lead, f) for f in made.fittings})
+
+
+def wired_anew(lead: Lead) -> tuple[Wire, ...]:
+    """The wires of a lead as its kind wires them; by function, where it is made up otherwise."""
+    made = usual(lead)
+    same = {f.id for f in made.fittings} == {f.id for f in lead.fittings}
+    if same and {c.id for c in made.cables} == {c.id for c in lead.cables}:
+        return made.wires
+    parts = {f.id: part_of(lead, f) for f in lead.fittings}
+    there = WireMap(lead.assembly, parts)
+    return there.wires(mapped(there, by_function))
 
 
 def _told(lead: Lead) -> Told:

@@ -30,6 +30,13 @@ BUS_WIRES = "16 AWG"
 TAPE_OD_MM = 14.0
 
 
+def _joint(function: str) -> str:
+    """The fitting that a core of the cord is joined to the tape in."""
+    if function == "E":
+        return "braid"
+    return f"splice-{function}"
+
+
 def on_a_tape(told: Told) -> Assembly:
     """A cord to the tape's joint: a splice a bus wire and a barrel for the braid; the tape, its bus
     wires ending apart in the seal of its far end.
@@ -38,7 +45,7 @@ def on_a_tape(told: Told) -> Assembly:
     buses = tuple(f for f in functions if f != "E")
     plug = Fitting(WALL.id, told.parts[WALL.id].id, WALL.id)
     splices = tuple(
-        Fitting(f"{SPLICED[f]}", "braid-barrel" if f == "E" else "butt-splice", function=f)
+        Fitting(f"{_joint(f)}", "braid-barrel" if f == "E" else "butt-splice", function=f)
         for f in functions
     )
     seal = Fitting(ROOF.id, told.parts[ROOF.id].id, ROOF.id)
@@ -50,15 +57,13 @@ def on_a_tape(told: Told) -> Assembly:
         size=BUS_WIRES,
         existing=Existing(od_mm=TAPE_OD_MM, length_m=told.brief.tape_m),
     )
-    wires = wires_of(cord, *((f, f"{plug.id}.{f}", f"{SPLICED[f]}.a") for f in functions))
+    wires = wires_of(cord, *((f, f"{plug.id}.{f}", f"{_joint(f)}.a") for f in functions))
     wires += wires_of(
         tape,
-        *((f, f"{SPLICED[f]}.b", f"{seal.id}.{f}" if f in buses else None) for f in functions),
+        *((f, f"{_joint(f)}.b", f"{seal.id}.{f}" if f in buses else None) for f in functions),
     )
     return Assembly(told.places, (plug, *splices, seal), (cord, tape), wires)
 
-
-SPLICED = {"L": "splice-L", "L1": "splice-L", "L2": "splice-N", "N": "splice-N", "E": "braid"}
 
 KIND = Kind(
     id="heating-tape",

@@ -1,7 +1,7 @@
 """What a lead of a kind is made of: its cores, the cables they run in, the fittings they land in."""
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from euthyne.core.assembly.joints import WireMap, by_function
 from euthyne.core.assembly.records import (
@@ -12,6 +12,7 @@ from euthyne.core.assembly.records import (
     Fitting,
     Place,
     Wire,
+    parted,
 )
 from euthyne.core.lead import Brief, Circuit, Conductor
 from euthyne.core.order.laid import CableEnd
@@ -139,6 +140,24 @@ def circuits_of(made: Assembly, there: tuple[Circuit, ...] = ()) -> tuple[Circui
     known = {circuit.id: circuit for circuit in there}
     wanted = dict.fromkeys(cable.circuit for cable in made.cables if cable.circuit != POWER)
     return tuple(known.get(name) or Circuit(name, CIRCUITS[name]) for name in wanted)
+
+
+def only_there(made: Assembly, parts: Mapping[str, Part]) -> Assembly:
+    """What a lead is made of, its cores landed in cavities that are there: where a part has none for
+    a core, the core is cut back.
+    """
+
+    def there(point: str | None) -> str | None:
+        if point is None:
+            return None
+        fitting, mark = parted(point)
+        return point if mark in parts[fitting].marks else None
+
+    wires = []
+    for wire in made.wires:
+        a, b = there(wire.a), there(wire.b)
+        wires.append(Wire(wire.core, a, b, spare=a is None and b is None))
+    return replace(made, wires=tuple(wires))
 
 
 def two_ended(cores_of: CoresOf, taps_of: CoresOf = lambda told: ()) -> MakeUp:

@@ -45,7 +45,7 @@ QUESTIONS = (
     Sight(
         "count",
         "How many contacts, the earth counted?",
-        tuple((str(n), str(n)) for n in (1, 2, 3, 4, 5, 6, 9, 26)),
+        tuple((str(n), str(n)) for n in (1, 2, 3, 4, 5, 6, 7, 8, 9, 26)),
     ),
     Sight("shape", "Round or flat?", (("round", "round"), ("flat", "flat"))),
     Sight("earth", "Has it an earth?", (("yes", "yes"), ("no", "no"))),

@@ -16,6 +16,6 @@ def examples() -> list[Example]:
         return seal + drawn
 
     return [
-        Example("cut back in a step, each in its own hole", True, wires(True)),
+        Example("stepped, each in its own hole", True, wires(True)),
         Example("side by side: they meet", False, wires(False)),
     ]

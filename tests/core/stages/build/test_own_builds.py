@@ -12,7 +12,7 @@ from sampling import examples
 
 from euthyne.core.kinds import starts
 from euthyne.core.kinds.beginning import new_lead
-from euthyne.core.lead import with_value
+from euthyne.core.lead.paths import with_value
 from euthyne.core.order.laid import CABLE
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.terminations import TERMINATIONS

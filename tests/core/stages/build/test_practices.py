@@ -5,7 +5,7 @@ from dataclasses import replace
 import pytest
 from leads import INVERTER, extension, plan
 
-from euthyne.core.lead import with_value
+from euthyne.core.lead.paths import with_value
 from euthyne.core.order.laid import faults_in
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.parts import part

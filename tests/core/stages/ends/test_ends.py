@@ -37,7 +37,7 @@ def test_a_shelf_part_makes_sense(p):
     assert set(dict(p.path_mm)) == set(p.marks)
     assert p.amps > 0
     assert p.source
-    assert not p.mains or {m[0] for m in p.marks} <= set("LNE")
+    assert not p.mains or p.positions or {m[0] for m in p.marks} <= set("LNE")
     assert all(t.bore_mm >= p.grip_mm[1] for t in p.threaded), (
         "what the grip holds must pass the threaded parts"
     )

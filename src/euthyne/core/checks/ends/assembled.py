@@ -4,7 +4,7 @@ once, taps that do not fit the pack, two sources that meet, live work.
 
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.kinds import Trait
-from euthyne.core.kinds.assembling import usual
+from euthyne.core.kinds.assembling import wired_anew
 from euthyne.core.lead.stage import Stage
 from euthyne.core.lead.step import step_named
 from euthyne.core.order.laid import CableEnd
@@ -29,7 +29,7 @@ def same_mix_up(plan: Plan) -> Said | None:
     if not astray:
         return None
     words = ", ".join(f"core {j.function} in {j.for_a}" for j in astray)
-    fix = Fix("Wire it by function", (("wires", usual(plan.lead).wires),))
+    fix = Fix("Wire it by function", (("wires", wired_anew(plan.lead)),))
     return Said("The same mix-up at both ends", f"At both ends alike: {words}.", fix)
 
 

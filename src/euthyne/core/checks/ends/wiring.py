@@ -5,7 +5,7 @@ from dataclasses import replace
 
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.kinds import Trait
-from euthyne.core.kinds.assembling import usual
+from euthyne.core.kinds.assembling import wired_anew
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.terminations import TERMINATIONS
@@ -17,7 +17,7 @@ NUMBERED_OR_SHIELD = "0123456789ST"
 
 def as_it_should(plan: Plan, words: str = "Wire it by function") -> Fix:
     """The fix that wires a lead as its kind is wired."""
-    return Fix(words, (("wires", usual(plan.lead).wires),))
+    return Fix(words, (("wires", wired_anew(plan.lead)),))
 
 
 @check(
@@ -118,7 +118,7 @@ def no_earth(plan: Plan) -> Said | None:
     if not plan.lead.brief.earthed:
         fix = Fix(
             "Make it a three-core earthed lead",
-            (("wires", usual(plan.lead).wires), ("brief.earthed", True)),
+            (("wires", wired_anew(plan.lead)), ("brief.earthed", True)),
         )
         return Said(
             "No earth through the lead",

@@ -125,7 +125,7 @@ def grip(turn: Turn) -> BuildStep:
     verb = "Clamp the cord grip of"
     if gland:
         verb = "Tighten the gland of"
-    which = ""
+    which = _which(turn)
     if len(turn.body.at) > 1 and turn.name.where:
         which = f", {turn.name.where}"
     return BuildStep(
@@ -142,6 +142,14 @@ def grip(turn: Turn) -> BuildStep:
             Figure("pull", f"{grip_pull_n(part.amps)} N"),
         ),
     )
+
+
+def _which(turn: Turn) -> str:
+    """Which end a body is at, where another is made with the same part."""
+    shorts = [body.part.short for body in turn.job.bodies]
+    if shorts.count(turn.body.part.short) > 1:
+        return f", {turn.body.said}"
+    return ""
 
 
 def _seated_first(part: Part) -> str:
@@ -175,7 +183,7 @@ def close(turn: Turn) -> BuildStep:
         key=turn.name.key,
         kind="close",
         end=turn.end,
-        headline=f"Close the {part.short}",
+        headline=f"Close the {part.short}{_which(turn)}",
         detail=f"{finish.detail} Clear of the boss." if part.posts else finish.detail,
         mistake=finish.mistake,
         button=f"{part.short} is closed",

@@ -112,6 +112,14 @@ class Turn:
         return f"{self.body.said}, {self.e.cable.id}"
 
     @property
+    def told_apart(self) -> str:
+        """Which end it is, where another is made with the same part, or takes another cable."""
+        shorts = [body.part.short for body in self.job.bodies]
+        if shorts.count(self.body.part.short) > 1 or len(self.body.at) > 1:
+            return f", {self.said}"
+        return ""
+
+    @property
     def tint(self) -> str:
         """The colour of the core it is done to, as it is said at the bench."""
         return self.e.colours.called(self.name.on)

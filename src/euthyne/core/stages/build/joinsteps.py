@@ -76,7 +76,7 @@ def land(turn: Turn) -> BuildStep:
         key=turn.name.key,
         kind="land",
         end=turn.end,
-        headline=kind.headline.format(**said) + _where(turn),
+        headline=kind.headline.format(**said) + turn.told_apart,
         detail=detail if _by_its_mark(part, strip) else detail + by_map,
         mistake=made.mistake,
         button=kind.done.format(**said),
@@ -89,14 +89,6 @@ def land(turn: Turn) -> BuildStep:
 def _by_its_mark(part: Part, strip: CoreStrip) -> bool:
     """True when a core goes where its own function is marked, or where there is one place only."""
     return len(part.marks) == 1 or strip.cavity == strip.core.rpartition(".")[2]
-
-
-def _where(turn: Turn) -> str:
-    """Which end it is, where another is made with the same part."""
-    shorts = [body.part.short for body in turn.job.bodies]
-    if shorts.count(turn.body.part.short) > 1:
-        return f", {turn.said}"
-    return ""
 
 
 def _of_joint(turn: Turn) -> list[Figure]:
@@ -160,7 +152,7 @@ def shrink(turn: Turn) -> BuildStep:
         key=turn.name.key,
         kind="shrink",
         end=turn.end,
-        headline=f"Slide the {turn.tint} core's sleeve back and shrink it",
+        headline=f"Slide the {turn.tint} core's sleeve back and shrink it{turn.told_apart}",
         detail=f"{where} {how}{careful}",
         mistake=MISTAKES["flame" if flame else "shrink"],
         button="sleeve is tight",

@@ -102,10 +102,10 @@ class CutStage:
             return "its own end"
         end = self.ends.by_id[landed[0]]
         if end.part.contact in ("lug", "clamp"):
-            return f"stud, {end.named}"
+            return f"{end.named} stud"
         if end.place is None:
             return end.id
-        return f"face, {end.named}"
+        return f"{end.named} face"
 
     @cached_property
     def groups(self) -> tuple[StripGroup, ...]:

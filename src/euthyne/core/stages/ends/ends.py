@@ -52,7 +52,7 @@ class LeadEnd:
     def named(self) -> str:
         """The end as it is said: by its side where its place has no name of its own."""
         if self.place is None:
-            return self.part.short
+            return f"{self.part.short} {self.fitting.function or ''}".strip()
         pole = {"+": " plus", "-": " minus"}.get(self.fitting.function or "", "")
         return f"{self.place.said}{pole}"
 
@@ -105,9 +105,11 @@ class EndsStage:
         """The parts the power passes, each once; what was there before and has no sheet is not
         among them.
         """
-        cables = {cable.id for cable in self.given.assembly.of_circuit(POWER)}
-        fed = {x.fitting for x in self.given.assembly.landings if x.at.cable in cables}
-        named = (e for e in self.all if e.id in fed and e.fitting.part is not None)
+        assembly = self.given.assembly
+        power = {cable.id for cable in assembly.of_circuit(POWER)}
+        fed = {x.fitting for x in assembly.landings if x.at.cable in power}
+        beside = {x.fitting for x in assembly.landings} - fed
+        named = (e for e in self.all if e.id not in beside and e.fitting.part is not None)
         return tuple(dict.fromkeys(end.part for end in named))
 
     @property
