@@ -10,6 +10,7 @@ from playwright.sync_api import expect
 from euthyne.core.plan import plan_of
 
 LINK = "TR-0014"
+INVERTER_PLUS = "Press the lug on the red core, 50 mm², inverter end"
 SIZES = [{"width": 1280, "height": 800}, {"width": 820, "height": 1180}]
 
 
@@ -42,21 +43,21 @@ def test_a_gate_asks_for_each_part_before_it_lets_go(bench):
     go_on_to(bench, "Stop. Is everything on?")
     asked = bench.locator(".bench-asks input")
     expect(asked).to_have_count(1)
-    expect(bench.locator(".bench-asks")).to_contain_text("The sleeve on the black core")
+    expect(bench.locator(".bench-asks")).to_contain_text("The sleeve on the red core")
     bench.keyboard.press("Space")
     expect(asked.first).to_be_checked()
     expect(bench.locator("#headline")).to_have_text("Stop. Is everything on?")
     bench.keyboard.press("Space")
-    expect(bench.locator("#headline")).to_contain_text("Press the lug on the black core")
+    expect(bench.locator("#headline")).to_contain_text("Press the lug on the red core")
 
 
 def test_a_part_seen_to_be_missing_at_the_gate_costs_nothing(bench, served):
     go_on_to(bench, "Stop. Is everything on?")
     bench.keyboard.press("f")
-    bench.get_by_role("button", name="the sleeve on the black core, minus, supply end").click()
+    bench.get_by_role("button", name="the sleeve on the red core, plus, battery end").click()
     expect(bench.get_by_text("There is still time")).to_be_visible()
     bench.get_by_role("button", name="Go this way").click()
-    expect(bench.locator("#headline")).to_contain_text("Put the black sleeve on the black core")
+    expect(bench.locator("#headline")).to_contain_text("Put the red sleeve on the red core")
     assert served[1].get(LINK).lead.build.reworks[0].length_lost_mm == 0
 
 
@@ -64,51 +65,48 @@ def test_a_gate_skipped_on_purpose_costs_a_lug_and_its_length_and_the_record_sho
     bench, served
 ):
     _, store = served
-    go_on_to(bench, "Press the lug on the black core")
+    go_on_to(bench, INVERTER_PLUS)
     go_on(bench)
     bench.keyboard.press("f")
-    bench.get_by_role("button", name="the sleeve on the black core, minus, supply end").click()
+    bench.get_by_role("button", name="the sleeve on the red core, plus, inverter end").click()
     expect(bench.get_by_text("Cut this end off and begin it again")).to_be_visible()
     expect(bench.locator(".way-back")).to_contain_text("scrapped")
     lost = re.search(r"length lost\s+([\d.]+) mm", bench.locator(".way-back").inner_text())[1]
     bench.get_by_role("button", name="Go this way").click()
     expect(bench.locator("#headline")).to_contain_text("Put the red sleeve on the red core")
     rework = store.get(LINK).lead.build.reworks[0]
-    assert (rework.how, rework.scrap) == ("cut-back", ("A-land--",))
+    assert (rework.how, rework.scrap) == ("cut-back", ("B-land-+",))
     assert rework.length_lost_mm == pytest.approx(float(lost), abs=0.1)
     bench.goto(f"/leads/{LINK}/build")
     expect(
-        bench.get_by_text("The sleeve on the black core, minus, supply end was forgotten")
+        bench.get_by_text("The sleeve on the red core, plus, inverter end was forgotten")
     ).to_be_visible()
     expect(bench.get_by_text("lost in all")).to_be_visible()
 
 
 def test_a_forgotten_part_is_found_with_the_arrows_alone(bench, served):
     _, store = served
-    go_on_to(bench, "Stop. Is everything on?")
+    go_on_to(bench, INVERTER_PLUS)
     bench.keyboard.press("f")
     expect(bench.locator("#headline")).to_have_text("Which part is not on?")
     bench.keyboard.press("ArrowRight")
-    expect(bench.locator("#headline")).to_have_text(
-        "Forgotten: the sleeve on the black core, minus, supply end"
-    )
+    first = bench.locator("#headline").inner_text()
+    assert first.startswith("Forgotten: the sleeve on the ")
     bench.keyboard.press("ArrowRight")
-    expect(bench.locator("#headline")).to_have_text(
-        "Forgotten: the sleeve on the red core, plus, supply end"
-    )
+    expect(bench.locator("#headline")).not_to_have_text(first)
     bench.keyboard.press("ArrowLeft")
-    expect(bench.locator("#headline")).to_contain_text("black core")
+    expect(bench.locator("#headline")).to_have_text(first)
     bench.keyboard.press("Space")
-    expect(bench.locator("#headline")).to_contain_text("Put the black sleeve on the black core")
-    assert store.get(LINK).lead.build.reworks[0].part == "A-sleeve--"
+    expect(bench.locator("#headline")).not_to_contain_text("Forgotten")
+    assert len(store.get(LINK).lead.build.reworks) == 1
 
 
 def test_a_press_that_is_not_right_is_cut_back_by_keyboard_alone(bench, served):
     _, store = served
-    go_on_to(bench, "Press the lug on the black core")
+    go_on_to(bench, "Press the lug on the red core")
     go_on(bench)
     bench.keyboard.press("x")
-    expect(bench.locator("#headline")).to_contain_text("Not right: Press the lug on the black core")
+    expect(bench.locator("#headline")).to_contain_text("Not right: Press the lug on the red core")
     expect(bench.locator(".bench-figures")).to_contain_text("to spare afterwards")
     bench.keyboard.press("ArrowLeft")
     expect(bench.locator("#headline")).to_contain_text("Not right: Stop. Is everything on?")
@@ -117,7 +115,7 @@ def test_a_press_that_is_not_right_is_cut_back_by_keyboard_alone(bench, served):
     bench.keyboard.press("Space")
     expect(bench.locator("#headline")).to_contain_text("Put the red sleeve on the red core")
     rework = store.get(LINK).lead.build.reworks[0]
-    assert (rework.part, rework.cause, rework.how) == ("A-land--", "not-right", "cut-back")
+    assert (rework.part, rework.cause, rework.how) == ("A-land-+", "not-right", "cut-back")
 
 
 def test_it_is_right_after_all_and_a_slip_of_the_finger_cost_nothing(bench, served):

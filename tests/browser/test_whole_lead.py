@@ -114,7 +114,7 @@ def test_the_crossed_pair_is_found_through_the_grid(page):
     page.goto("/leads/TR-0017/prove")
     page.get_by_role("button", name="Put right: probe afresh").click()
     expect(page.locator("#cell-supply-L-load-L")).to_have_text("·")
-    for one, other in (("AL", "BN"), ("AN", "BL"), ("AE", "BE")):
+    for one, other in (("supply-L", "load-N"), ("supply-N", "load-L"), ("supply-E", "load-E")):
         page.locator(f"#cell-{one}-{other}").click()
         expect(page.locator(f"#cell-{one}-{other}")).to_have_text("sounds")
     page.get_by_role("button", name="I probed the other 12: all silent").click()

@@ -254,7 +254,8 @@ def _summed(needed: list[Need]) -> tuple[Need, ...]:
 
 def _cables(plan: Plan) -> list[Need]:
     """The cables that are cut: pieces alike, of one length, together."""
-    laid_here = [laid for laid in plan.conductor.laid.values() if not laid.cable.jumper]
+    taken = (laid for laid in plan.conductor.laid.values() if laid.cable.new)
+    laid_here = [laid for laid in taken if not laid.cable.jumper]
     cut = [(laid, length) for laid in laid_here for length in _cut_m(plan, laid)]
     pieces = Counter((laid.stock_name, length) for laid, length in cut)
     of_name = {laid.stock_name: laid for laid, _ in cut}

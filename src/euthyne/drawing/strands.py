@@ -31,7 +31,9 @@ def hangs_together_otherwise(plan: Plan) -> bool:
     """True for a lead that is more, or other, than one fitting with its face on each side."""
     if len(plan.ends.all) != 2 or any(end.side is None for end in plan.ends.all):
         return True
-    return any(end.part.contact in ("lug", "clamp") for end in plan.ends.all)
+    if any(cable.existing is not None for cable in plan.lead.cables):
+        return True
+    return any(_lugged(end) or end.fitting.existing for end in plan.ends.all)
 
 
 def mates(part: Part) -> bool:

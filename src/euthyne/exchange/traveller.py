@@ -257,7 +257,8 @@ def _in_pairs(drawings: list[Any]) -> list[list[Any]]:
 def _map(sheet: _Sheet, plan: Plan) -> list[Any]:
     from reportlab.platypus import KeepTogether
 
-    rows = [("Core", "Colour", "Supply end", "Load end")]
+    first_end, last_end = (p.said.capitalize() for p in (plan.lead.places[0], plan.lead.places[-1]))
+    rows = [("Core", "Colour", first_end, last_end)]
     for j in plan.ends.joints:
         core = _text(f"{j.core}, {function_of(j.core)}")
         rows.append(

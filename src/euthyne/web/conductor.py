@@ -135,7 +135,24 @@ def fields_of(plan: Plan) -> tuple[Question, ...]:
                 "brief.own_breaker_amps", "Breaker on the lead", measure=CURRENT, optional=True
             )
         )
-    return tuple(found)
+    return (*found, *_circuit_fields(plan))
+
+
+def _circuit_fields(plan: Plan) -> list[Question]:
+    """What a circuit beside the power carries, and the size its wires are of."""
+    found = []
+    for circuit in plan.lead.circuits:
+        words = circuit.id.capitalize()
+        size = Question(f"circuit.{circuit.id}.size", f"{words}, size", "size-name", optional=True)
+        amps = Question(
+            f"circuit.{circuit.id}.amps",
+            f"{words} carry",
+            measure=CURRENT,
+            optional=True,
+            hint="0.5 A",
+        )
+        found += [size, amps]
+    return found
 
 
 def _load_fields(brief: Brief) -> list[Question]:

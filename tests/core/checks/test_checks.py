@@ -240,6 +240,16 @@ MADE = {
     "live-work": ("conversion", {"brief__tail_of": "pack"}),
     "nothing-limits": ("conversion", PACK_TAIL),
     "both-poles-open": ("conversion", PACK_TAIL),
+    "circuit-under-rated": (
+        "charger-lead",
+        {
+            "brief__taps": True,
+            "brief__cells": 3,
+            "circuit__taps__amps": 90.0,
+            "circuit__taps__size": "18 AWG",
+        },
+    ),
+    "taps-unfused": ("charger-lead", {"brief__taps": True, "brief__cells": 3}),
     "source-at-each-end": ("inverter-link", {"places__inverter__source": True}),
 }
 ALWAYS = {"untested", "unbuilt", "weakest-part", "loop-unknown"}

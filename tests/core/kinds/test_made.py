@@ -233,3 +233,35 @@ def test_whatever_changes_a_lead_stays_whole(start, brief, switch):
     faults = faults_in(lead.assembly, p.given.parts, ("power", *(c.id for c in lead.circuits)))
     assert [f for f in faults if "lands in" not in f.problem] == []
     checks(p)
+
+
+def test_salvaged_cable_is_cut_to_length_and_not_taken_from_a_reel():
+    p = Plan(made("welding-extension", cable__salvaged=True))
+    assert "salvaged" in next(s for s in p.build.steps if s.key == "cut").headline
+    assert p.cut.length is not None
+    assert not [n for n in needs(p) if n.kind == "cable"]
+    assert "salvaged-cable" in codes(p, "caution")
+
+
+def test_a_tag_says_what_each_end_is():
+    facts = Plan(made("inverter-link")).tag.facts("2026-11-02", "RM")
+    assert facts.end_a == "battery: ring lug, M8, booted"
+    assert facts.end_b == "inverter: ring lug, M8, booted"
+
+
+def test_a_circuit_beside_the_power_carries_what_its_own_wire_does():
+    lead = made("charger-lead", brief__taps=True, brief__cells=3, circuit__taps__size="18 AWG")
+    p = Plan(lead)
+    assert p.conductor.laid["T1"].size_name == "18 AWG"
+    assert p.conductor.laid["plus"].size_name != "18 AWG"
+    assert 0 < p.conductor.circuit_amps("taps") < 25
+
+
+def test_a_cable_of_its_own_run_is_cut_by_it():
+    lead = made("inverter-link", cables__minus__legs_m=(0.5, 0.4))
+    lengths = Plan(lead).cut.lengths
+    assert lengths["minus"].run_m == pytest.approx(0.9)
+    assert lengths["plus"].run_m == 2.0
+    cut = next(s for s in Plan(lead).build.steps if s.key == "cut")
+    assert " and " in cut.headline
+    assert len([n for n in needs(Plan(lead)) if n.kind == "cable"]) == 2

@@ -125,8 +125,15 @@ class Cable:
 
     @property
     def new(self) -> bool:
-        """True for a piece that is cut for this lead."""
+        """True for a piece that is taken from Stores for this lead."""
         return self.existing is None
+
+    @property
+    def cut_here(self) -> bool:
+        """True for a piece that is cut to length: a new one, or a salvaged one with both its old
+        ends off.
+        """
+        return self.existing is None or self.existing.salvaged
 
 
 @dataclass(frozen=True)

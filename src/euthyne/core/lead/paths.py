@@ -2,16 +2,16 @@
 
 ``name`` and ``brief.volts`` are fields; ``fittings.battery+.stud``, ``cables.cord.size`` are fields of
 one thing it is made of; ``fit.battery`` and ``stud.battery`` are the part and the stud of all that
-stands at a place; ``blank.socket`` whether the empty ways of a fitting are closed; ``tint.L`` the
-colour of a core, by its name in the lead; ``cable.salvaged`` whether the power cables were there
-before.
+stands at a place; ``circuit.taps.size`` what a circuit beside the power is made of;
+``blank.socket`` whether the empty ways of a fitting are closed; ``tint.L`` the colour of a core, by
+its name in the lead; ``cable.salvaged`` whether the power cables were there before.
 """
 
 from dataclasses import replace
 from typing import Any
 
 from euthyne.core.assembly.records import POWER, Cable, Core, Existing
-from euthyne.core.lead import Lead, part_of
+from euthyne.core.lead import Circuit, Lead, part_of
 
 
 def value_at(lead: Lead, path: str) -> Any:
@@ -26,6 +26,8 @@ def value_at(lead: Lead, path: str) -> Any:
             return next((f.stud for f in lead.fittings if f.place == rest), None)
         case "blank":
             return bool(lead.assembly.fitting(rest).blanked)
+        case "circuit":
+            return _in_circuit(lead, rest)
         case "cable":
             power = lead.assembly.of_circuit(POWER)
             return any(c.existing is not None and c.existing.salvaged for c in power)
@@ -54,6 +56,8 @@ def with_value(lead: Lead, path: str, value: Any) -> Lead:
             return replace(lead, fittings=tuple(studs))
         case "blank":
             return _blanked(lead, rest, value)
+        case "circuit":
+            return _with_circuit(lead, rest, value)
         case "cable":
             return _salvaged(lead, value)
     if not rest:
@@ -76,6 +80,28 @@ def _fitted(fitting: Any, place: str, part: str) -> Any:
     if fitting.place == place:
         return replace(fitting, part=part)
     return fitting
+
+
+def _in_circuit(lead: Lead, rest: str) -> Any:
+    """A value of a circuit beside the power: its amps, or what its cables are made of."""
+    name, _, field_name = rest.partition(".")
+    circuit = next(c for c in lead.circuits if c.id == name)
+    if field_name == "amps":
+        return circuit.amps
+    return getattr(circuit.conductor, field_name)
+
+
+def _with_circuit(lead: Lead, rest: str, value: Any) -> Lead:
+    name, _, field_name = rest.partition(".")
+
+    def told(circuit: Circuit) -> Circuit:
+        if circuit.id != name:
+            return circuit
+        if field_name == "amps":
+            return replace(circuit, amps=value)
+        return replace(circuit, conductor=replace(circuit.conductor, **{field_name: value}))
+
+    return replace(lead, circuits=tuple(told(circuit) for circuit in lead.circuits))
 
 
 def _blanked(lead: Lead, name: str, blanked: bool) -> Lead:

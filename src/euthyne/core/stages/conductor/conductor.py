@@ -149,11 +149,26 @@ class ConductorStage:
             return self.size_name
         return next(c.conductor.size for c in self.given.lead.circuits if c.id == circuit)
 
+    def circuit_amps(self, circuit: str) -> float | None:
+        """What the wire of a circuit beside the power carries where it lies; None while its size or
+        the run is unknown, or where the tables do not list it.
+        """
+        own = next(c.conductor for c in self.given.lead.circuits if c.id == circuit)
+        brief = self._brief_guarded_by(ProtectionWanted())
+        if brief is None or own.size is None:
+            return None
+        basis = cable_types()[own.cable_type].basis
+        wanted = replace(brief.conductor, basis=basis, unit=own.unit, metal=own.metal)
+        asked = replace(brief, conductor=wanted)
+        if faults_in(asked):
+            return None
+        return rating_of(asked, own.size)
+
     @cached_property
     def main(self) -> LaidCable:
         """The cable the power runs in; the first of several, a new one before what was there."""
         power = self.given.assembly.of_circuit(POWER)
-        first = next((c for c in power if c.new and not c.jumper), power[0])
+        first = next((c for c in power if c.cut_here and not c.jumper), power[0])
         return self.laid[first.id]
 
     @property
@@ -179,7 +194,9 @@ class ConductorStage:
     @property
     def pieces(self) -> int:
         """Pieces of the power's cable to cut."""
-        return len([c for c in self.laid.values() if c.cable.new and c.written == self.written])
+        return len(
+            [c for c in self.laid.values() if c.cable.cut_here and c.written == self.written]
+        )
 
     @property
     def made_up(self) -> str:

@@ -86,7 +86,8 @@ class LaidCable:
         """The cable as it is said and written: ``H07RN-F 3G1.5``, ``battery cable 1x50``."""
         if self.type.cord and self.cable.jumper:
             return f"a core of the cord, {self.size_name or '?'}"
-        return f"{self.type.called} {self.made_up}".strip()
+        salvaged = self.cable.existing is not None and self.cable.existing.salvaged
+        return f"{'salvaged ' if salvaged else ''}{self.type.called} {self.made_up}".strip()
 
     @property
     def stock_name(self) -> str:

@@ -148,17 +148,17 @@ class CutStage:
     @property
     def known(self) -> bool:
         """True when the length of every piece that is to be cut is known."""
-        return all(c.id in self.lengths for c in self.given.assembly.cables if c.new)
+        return all(c.id in self.lengths for c in self.given.assembly.cables if c.cut_here)
 
     @property
     def nothing_new(self) -> bool:
         """True for a lead that is made of what was there before."""
-        return not any(c.new for c in self.given.assembly.cables)
+        return not any(c.cut_here for c in self.given.assembly.cables)
 
     @cached_property
     def lengths(self) -> dict[str, CutLength]:
-        """The cut length of every new cable; none of those whose run is unknown."""
-        found = {c.id: self._length(c) for c in self.given.assembly.cables if c.new}
+        """The cut length of every cable that is cut; none of those whose run is unknown."""
+        found = {c.id: self._length(c) for c in self.given.assembly.cables if c.cut_here}
         return {name: length for name, length in found.items() if length is not None}
 
     def _length(self, cable: Cable) -> CutLength | None:

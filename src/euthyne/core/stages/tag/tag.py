@@ -66,6 +66,15 @@ class TagStage:
         self.brief = brief
         self.conductor = conductor
 
+    def _end(self, side: str) -> str:
+        """What an end is and where it goes: the place by its name, and the parts that are on it."""
+        here = self.given.at_side(side)
+        words = dict.fromkeys(self.given.parts[f.id].words for f in here)
+        place = self.given.assembly.place(here[0].place)
+        if place is None or place.id == side:
+            return " and ".join(words)
+        return f"{place.called}: {' and '.join(words)}"
+
     def facts(self, made_on: str, made_by: str) -> TagFacts:
         """What the tag says. Parameters: made_on, an ISO date; made_by, initials."""
         lead, cord = self.given.lead, self.conductor
@@ -73,8 +82,8 @@ class TagStage:
         return TagFacts(
             tag=lead.tag,
             name=lead.name,
-            end_a=self.given.supply.words,
-            end_b=self.given.load.words,
+            end_a=self._end("supply"),
+            end_b=self._end("load"),
             cord=cord.written,
             run_m=lead.brief.run_m or 0.0,
             volts=self.brief.volts,
