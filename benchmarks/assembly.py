@@ -24,13 +24,12 @@ def harness():
     counts = [4, 4, 4, 4, *[3] * 8]
     cables, wires, way = [], [], 0
     for number, many in enumerate(counts):
-        cores = tuple(Core(str(n + 1)) for n in range(many))
-        cables.append(Cable(f"c{number}", cores))
-        for core in cores:
-            mark = str(way % 25 + 1)
-            way += 1
-            name = f"c{number}.{core.id}"
-            wires.append(Wire(name, f"{supply.id}.{mark}", f"{load.id}.{mark}"))
+        marks = [str((way + n) % 25 + 1) for n in range(many)]
+        way += many
+        cables.append(Cable(f"c{number}", tuple(Core(mark) for mark in marks)))
+        wires += [
+            Wire(f"c{number}.{mark}", f"{supply.id}.{mark}", f"{load.id}.{mark}") for mark in marks
+        ]
     brief = replace(lead.brief, run_m=6.0, amps=0.5)
     return replace(
         lead, brief=brief, fittings=(supply, load), cables=tuple(cables), wires=tuple(wires)
@@ -48,7 +47,9 @@ def main():
     print(f"plan and checks           {took:8.2f} ms {took / empty:5.1f}x")
     took = median_ms(lambda _: Plan(next(fresh)).build.steps)
     print(f"its steps                 {took:8.2f} ms {took / empty:5.1f}x")
-    print(f"{len(lead.cables)} cables, {len(lead.wires)} wires, {len(Plan(lead).build.steps)} steps")
+    print(
+        f"{len(lead.cables)} cables, {len(lead.wires)} wires, {len(Plan(lead).build.steps)} steps"
+    )
 
 
 if __name__ == "__main__":

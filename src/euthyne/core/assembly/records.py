@@ -246,17 +246,38 @@ class Assembly:
             if (to := c.at(end)) is not None
         )
 
+    @cached_property
+    def _by_end(self) -> dict[CableEnd, tuple[Landing, ...]]:
+        found: dict[CableEnd, list[Landing]] = {}
+        for landing in self.landings:
+            found.setdefault(landing.at, []).append(landing)
+        return {end: tuple(landings) for end, landings in found.items()}
+
+    @cached_property
+    def _fitted(self) -> dict[CableEnd, tuple[str, ...]]:
+        return {
+            end: tuple(dict.fromkeys(x.fitting for x in landings))
+            for end, landings in self._by_end.items()
+        }
+
     def landing_at(self, end: CableEnd) -> tuple[Landing, ...]:
         """Where each core of a cable end lands."""
-        return tuple(x for x in self.landings if x.at == end)
+        return self._by_end.get(end, ())
 
     def fittings_at(self, end: CableEnd) -> tuple[str, ...]:
         """The fittings that a cable end lands in, in the order its cores say."""
-        return tuple(dict.fromkeys(x.fitting for x in self.landing_at(end)))
+        return self._fitted.get(end, ())
+
+    @cached_property
+    def _ends_in(self) -> dict[str, tuple[CableEnd, ...]]:
+        return {
+            f.id: tuple(end for end in self.cable_ends if f.id in self.fittings_at(end))
+            for f in self.fittings
+        }
 
     def ends_in(self, fitting: str) -> tuple[CableEnd, ...]:
         """The cable ends that land in a fitting."""
-        return tuple(end for end in self.cable_ends if fitting in self.fittings_at(end))
+        return self._ends_in[fitting]
 
     def places_at(self, end: CableEnd) -> tuple[str, ...]:
         """The places a cable end lies at; a fitting in the middle of the lead is its own place."""

@@ -42,8 +42,10 @@ def trapped(plan: Plan) -> Said | None:
 )
 def no_longer_reaches(plan: Plan) -> Said | None:
     """Ends cut off until what is left is shorter than the run."""
+    if not plan.build.length_lost_m:
+        return None
     short = [-(s.spare_m * 1000 + s.costs_mm) for s in spoiled(plan.build)][:1]
-    if not plan.build.length_lost_m or not short or short[0] <= 0:
+    if not short or short[0] <= 0:
         return None
     lost = plan.build.length_lost_m * 1000
     return Said(

@@ -4,6 +4,7 @@ import math
 import re
 from collections import Counter
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Annotated, Literal
 
 from annotated_types import MaxLen
@@ -164,7 +165,12 @@ class Part:
         """True when a finger can reach the metal while the coupler is unmated."""
         return self.finger_safe not in OUT_OF_REACH
 
-    @property
+    @cached_property
+    def paths(self) -> dict[str, float]:
+        """From the grip's inner edge to each terminal, in mm, by its mark."""
+        return dict(self.path_mm)
+
+    @cached_property
     def marks(self) -> tuple[str, ...]:
         """The cavities by mark: lines first, earth after them; numbered ones as the face counts
         them.

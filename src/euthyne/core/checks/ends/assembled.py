@@ -124,7 +124,8 @@ def live_work(plan: Plan) -> Said | None:
 )
 def nothing_limits(plan: Plan) -> Said | None:
     """Live work on a battery whose fuse stays in, or that has none."""
-    if not plan.build.job.one_pole_at_a_time or plan.lead.brief.fuse_out:
+    brief = plan.lead.brief
+    if not plan.given.live_ends or brief.live_battery != "yes" or brief.fuse_out:
         return None
     return Said(
         "Nothing limits the current",
@@ -141,6 +142,8 @@ def nothing_limits(plan: Plan) -> Said | None:
 )
 def both_poles_open(plan: Plan) -> Said | None:
     """A second pole of a live battery opened before the first is covered."""
+    if not plan.given.live_ends:
+        return None
     done = {d.step for d in plan.lead.build.done}
     open_ends = [at for at in plan.build.job.one_pole_at_a_time if _open(plan, at, done)]
     if len(open_ends) < 2:

@@ -72,7 +72,7 @@ def _pole_by_pole(events: list[Event], job: Job) -> list[Event]:
 
 
 def _laid(cable: CableToBuild, job: Job) -> Laid:
-    cores = {c.core: cable.core_mm for e in job.ends if e.cable == cable for c in e.strip.cores}
+    cores = {c.core: cable.core_mm for e in job.ends_of(cable.id) for c in e.strip.cores}
     places = {at.end: place for at, place in job.places if at.cable == cable.id}
     return Laid(
         name=cable.id,

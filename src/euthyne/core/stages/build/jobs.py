@@ -138,6 +138,10 @@ class Job:
     def _by_end(self) -> dict[CableEnd, EndToBuild]:
         return {e.at: e for e in self.ends}
 
+    def ends_of(self, cable: str) -> tuple[EndToBuild, ...]:
+        """The ends of a cable that are made here."""
+        return tuple(e for at, e in self._by_end.items() if at.cable == cable)
+
     def at(self, end: CableEnd) -> EndToBuild:
         """A cable end. Raises KeyError for one that is not made here."""
         return self._by_end[end]

@@ -28,27 +28,27 @@ class LaidCable:
         """Its id."""
         return self.cable.id
 
-    @property
+    @cached_property
     def type(self) -> CableType:
         """Its type: its own where it is not as its circuit's."""
         return cable_types()[self.cable.type or self.told.cable_type]
 
-    @property
+    @cached_property
     def sheathed(self) -> bool:
         """True where a sheath is round its cores: a jumper is a core of the cord by itself."""
         return self.type.cord and not self.cable.jumper
 
-    @property
+    @cached_property
     def cores(self) -> tuple[str, ...]:
         """Its cores by function."""
         return tuple(core.id for core in self.cable.cores)
 
-    @property
+    @cached_property
     def earthed(self) -> bool:
         """True where one of its cores is the earth."""
         return "E" in self.cores
 
-    @property
+    @cached_property
     def count(self) -> int:
         """Cores under its sheath, a shield not counted; one of a single."""
         return len([c for c in self.cores if c != "S"])
@@ -60,7 +60,7 @@ class LaidCable:
             return size_named(self.size_name)
         return None
 
-    @property
+    @cached_property
     def wire(self) -> Wire | None:
         """Its conductor with the metal it is made of."""
         if self.size:
@@ -74,7 +74,7 @@ class LaidCable:
             return self.size.cross_section_mm2
         return 0.0
 
-    @property
+    @cached_property
     def made_up(self) -> str:
         """Cores and size as they are written, ``3G1.5``; empty while no size is taken."""
         if self.size_name is None:
@@ -89,7 +89,7 @@ class LaidCable:
         salvaged = self.cable.existing is not None and self.cable.existing.salvaged
         return f"{'salvaged ' if salvaged else ''}{self.type.called} {self.made_up}".strip()
 
-    @property
+    @cached_property
     def stock_name(self) -> str:
         """The cable as Stores know it: its type and its make-up."""
         return f"{self.type.name} {self.made_up}".strip()

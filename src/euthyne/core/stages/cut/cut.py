@@ -80,6 +80,7 @@ class CutStage:
                 copper_mm2=cable.copper_mm2,
                 core_mm=cable.core_mm,
                 cable=layered(cable.type.name) if cable.sheathed else None,
+                fitting=fitting,
             )
             for fitting, lands in landing.items()
         }

@@ -107,17 +107,20 @@ def strip_plan(
     copper_mm2: float = 0.0,
     core_mm: float = 0.0,
     cable: Layered | None = None,
+    fitting: str = "",
 ) -> StripPlan:
     """The strip plan of an end.
 
     Parameters: part; landing, the cavity each core lands in; copper_mm2 and diameter core_mm of
-    each core, 0 while unknown; cable, its layers where there are more than a sheath. Returns:
+    each core, 0 while unknown; cable, its layers where there are more than a sheath; fitting, the id
+    of what is at this end. Returns:
     StripPlan, in mm.
     Source: core = path + slack + strip; sheath = longest core - inside; the part's own dimensions.
     """
     slack, earth_last = slacks(tuple(landing), part.room_mm)
-    bent = {mark: _round_posts_mm(part, mark, core_mm) for mark in part.marks}
-    path = {mark: straight + bent.get(mark, 0.0) for mark, straight in part.path_mm}
+    used = set(landing.values())
+    bent = {mark: _round_posts_mm(part, mark, core_mm) for mark in used}
+    path = {mark: part.paths[mark] + bent[mark] for mark in used}
     bare = bare_wanted(part, copper_mm2)
     length = {
         core: path[cavity] + slack.get(core, 0.0) + bare.aim_mm for core, cavity in landing.items()
@@ -135,6 +138,7 @@ def strip_plan(
             core_mm=length[core],
             trim_mm=longest - length[core],
             round_mm=bent[cavity],
+            fitting=fitting,
         )
         for core, cavity in landing.items()
     )
@@ -164,10 +168,10 @@ def joined(plans: dict[str, StripPlan]) -> StripPlan:
     """The strip plan of a cable end whose cores land in one fitting or several, by the fittings'
     ids: the sheath comes off for the longest of them.
     """
-    if not plans:
-        return NO_STRIP
+    if len(plans) < 2:
+        return next(iter(plans.values()), NO_STRIP)
     longest = max(plans.values(), key=lambda plan: plan.swallows_mm)
-    cores = tuple(replace(c, fitting=name) for name, plan in plans.items() for c in plan.cores)
+    cores = tuple(c for plan in plans.values() for c in plan.cores)
     most = max((c.core_mm for c in cores), default=0.0)
     return replace(
         longest,
