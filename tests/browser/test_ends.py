@@ -19,12 +19,12 @@ def test_a_switch_in_the_neutral_is_stopped_and_put_right_by_one_press(page):
     page.get_by_role("link", name="On to the conductor").click()
     page.get_by_role("button", name="Take ").first.click()
     page.get_by_role("link", name="On to the ends").click()
-    page.get_by_label("Switch", exact=True).select_option("N")
+    page.get_by_label("Switch breaks").select_option("N")
     expect(page.locator("#checks")).to_contain_text("The switch is in the neutral")
     expect(page.locator("svg.facing")).to_contain_text("panel switch")
     page.get_by_role("button", name="Put the switch in the live").click()
     expect(page.locator("#checks")).not_to_contain_text("The switch is in the neutral")
-    expect(page.get_by_label("Switch", exact=True)).to_have_value("L")
+    expect(page.get_by_label("Switch breaks")).to_have_value("L")
 
 
 def test_two_swapped_balance_wires_are_stopped(page, served):

@@ -32,7 +32,13 @@ from euthyne.web.frame import LeadPage, lead_page, not_reached, now, show_stage,
 from euthyne.web.shelf import added
 
 blueprint = Blueprint("ends", __name__)
-SWITCHED = (
+BREAKS = (
+    ("none", "nothing, no switch"),
+    ("L", "the live"),
+    ("N", "the neutral"),
+    ("all", "every line, double-pole"),
+)
+FUSED = (
     ("none", "none"),
     ("L", "in the live"),
     ("N", "in the neutral"),
@@ -45,8 +51,8 @@ OVER_ALL = Question(
     optional=True,
     hint="empty: its standard's range",
 )
-SWITCH = Question("ends.switch", "Switch", "choice", choices=SWITCHED)
-FUSE_IN = Question("ends.fuse_in", "Fuse of its own", "choice", choices=SWITCHED)
+SWITCH = Question("ends.switch", "Switch breaks", "choice", choices=BREAKS)
+FUSE_IN = Question("ends.fuse_in", "Fuse of its own", "choice", choices=FUSED)
 LAMP = Question("ends.switch_lit", "Lamp in it", "choice", choices=((False, "no"), (True, "yes")))
 BLANKED = ((False, "open"), (True, "blanked"))
 LUGS = Question("ends.lugs_on_post", "Lugs on the post", "whole", bounds=(1, 12))
