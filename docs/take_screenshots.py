@@ -23,7 +23,7 @@ VIEWS = {
     "conductor": ("/leads/TR-0023/conductor", 1280, 1360),
     "working": ("/leads/TR-0014/conductor", 1280, 2000),
     "ends": ("/leads/TR-0012/ends", 1280, 1000),
-    "ends-link": ("/leads/TR-0022/ends", 1280, 1100),
+    "ends-link": ("/leads/TR-0014/ends", 1280, 960),
     "shelf": ("/shelf", 1280, 1000),
     "terminations": ("/shelf/terminations", 1280, 3680),
     "stores": ("/stores", 1280, 1150),

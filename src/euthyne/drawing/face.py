@@ -7,6 +7,7 @@ from euthyne.core.shelf.face import Cavity, Face
 from euthyne.drawing.pen import circle, element, group, path, rect, text
 
 CROWDED_PX = 40.0
+MARK_PX = 10.0
 CORNERS = {
     "hexagon": ((-1, 0.1), (-0.72, -1), (0.72, -1), (1, 0.1), (0.6, 1), (-0.6, 1)),
     "dee": ((-1, -1), (1, -1), (0.93, 1), (-0.93, 1)),
@@ -142,10 +143,13 @@ def face_drawing(face: Face, contact: str, cx: float, cy: float, scale: float) -
         kind, below = ("cavity-mark cavity-small", 9)
     else:
         kind, below = ("cavity-mark", 17)
-    marks = "".join(
-        text(cx + c.x * scale, cy - c.y * scale + c.h * scale / 2 + below, c.mark, kind, "middle")
-        for c in face.cavities
-    )
+    foot = cy + face.height * scale / 2
+    marks = ""
+    for c in face.cavities:
+        y = cy - c.y * scale + c.h * scale / 2 + below
+        if y - MARK_PX < foot < y + 3:
+            y = foot + MARK_PX + 3
+        marks += text(cx + c.x * scale, y, c.mark, kind, "middle")
     return placed(body, cx, cy, scale) + marks
 
 
@@ -178,10 +182,18 @@ def wiring_drawing(face: Face, contact: str, cx: float, cy: float, scale: float)
             y2=cy - c.y * scale,
             class_="screw",
         )
-        + text(cx + c.x * scale, cy - c.y * scale - 19, c.mark, "cavity-mark", "middle")
+        + text(cx + c.x * scale, _above(face, c, cy, scale), c.mark, "cavity-mark", "middle")
         for c in face.cavities
     )
     return placed(shell(face, contact=contact), cx, cy, scale) + terminals
+
+
+def _above(face: Face, c: Cavity, cy: float, scale: float) -> float:
+    """The foot of the mark over a terminal: inside the rim, or above it where it would lie on it."""
+    y, rim = cy - c.y * scale - 19, cy - face.height * scale / 2
+    if y - MARK_PX - 2 < rim < y + 2:
+        return rim - 4
+    return y
 
 
 def placed(body: str, x: float, y: float, scale: float, flip: bool = False) -> str:

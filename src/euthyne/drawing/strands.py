@@ -18,7 +18,7 @@ from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.face import face_drawing, pitch, wiring_drawing
 from euthyne.drawing.pen import circle, element, group, path, rect, sheet, text
 
-WIDTH, TOP, TITLE, GAP = 1232.0, 14.0, 46.0, 20.0
+WIDTH, TOP, TITLE, GAP = 1232.0, 14.0, 58.0, 22.0
 COLUMNS = {"A": 250.0, None: 616.0, "B": 982.0}
 MATING = {"A": 90.0, "B": 1142.0}
 FACE_PX, LUG_TALL, ROW = 104.0, 64.0, 34.0
@@ -237,7 +237,7 @@ def _fitting(stood: _Stood) -> str:
     y = stood.y - stood.tall / 2
     if stood.lug:
         y = stood.y + 12
-    elif end.side is None:
+    else:
         y -= 12
     anchor = {1: "start", -1: "end", 0: "middle"}[stood.inward]
     x = stood.x - stood.inward * 216

@@ -222,7 +222,7 @@ def _cut(sheet: _Sheet, plan: Plan) -> list[Any]:
         return []
     groups = plan.cut.groups
     drawings = [sheet.drawing(strip_drawing(plan, g), 0.49) for g in groups]
-    rows = [["End", "Core", "Core length", "Bare", "Measured"] * 2]
+    rows = [["End", "Core", "Length", "Bare", "Measured"] * 2]
     told = [
         [g.named, own_name(s.core), f"{s.core_mm:.0f} mm", s.bare_words, "________ mm"]
         for g in groups
@@ -241,7 +241,7 @@ def _cut(sheet: _Sheet, plan: Plan) -> list[Any]:
         *([sheet.drawing(cutting_drawing(plan))] if plan.cut.length else []),
         Table(_in_pairs(drawings), colWidths=[sheet.wide / 2] * 2),
         Spacer(1, GAP),
-        sheet.table(rows, (0.07, 0.06, 0.12, 0.13, 0.12) * 2, head=True),
+        sheet.table(rows, (0.1, 0.06, 0.1, 0.13, 0.11) * 2, head=True),
         *stairs,
     ]
 
