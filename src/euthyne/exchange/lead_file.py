@@ -11,7 +11,9 @@ from euthyne.core.kinds import KINDS, kind_named
 from euthyne.core.lead import Lead, part_of
 from euthyne.core.shelf.part import Part, faults_of
 from euthyne.core.shelf.parts import shelf
+from euthyne.core.sizing.brief import OneLoad
 from euthyne.core.stages.tag.seal import Seal, holds
+from euthyne.core.stages.tag.tag import facts_in
 from euthyne.core.trade.cable import cable_types
 from euthyne.core.trade.colours import schemes
 from euthyne.core.trade.fault import Fault, Refused
@@ -24,6 +26,7 @@ if TYPE_CHECKING:
     from pydantic import TypeAdapter
 
 VERSION: Literal[2] = 2
+NO_SCHEME = "no such colour scheme"
 
 
 @dataclass(frozen=True)
@@ -196,15 +199,30 @@ def _kind_faults(lead: Lead | Lead1) -> list[Fault]:
     return found
 
 
+def _load_faults(loads: tuple[OneLoad, ...]) -> list[Fault]:
+    """Loads that draw nothing anybody knows of."""
+    return [
+        Fault(f"lead.brief.loads.{i}", "it has neither watts nor amps", "what it draws")
+        for i, one in enumerate(loads)
+        if one.watts is None and one.amps is None
+    ]
+
+
 def _lead_faults(lead: Lead) -> list[Fault]:
     if kind_faults := _kind_faults(lead):
         return kind_faults
     cables = list(cable_types())
     known = {
-        "lead.ends.scheme": (lead.ends.scheme, list(schemes()), "no such colour scheme"),
+        "lead.ends.scheme": (lead.ends.scheme, list(schemes()), NO_SCHEME),
         "lead.conductor.cable_type": (lead.conductor.cable_type, cables, "no such cable"),
     }
-    faults = [*_own_faults(lead.ends.own), *_size_faults(lead.conductor.size)]
+    if lead.ends.plug_scheme is not None:
+        known["lead.ends.plug_scheme"] = (lead.ends.plug_scheme, list(schemes()), NO_SCHEME)
+    faults = [
+        *_own_faults(lead.ends.own),
+        *_size_faults(lead.conductor.size),
+        *_load_faults(lead.brief.loads),
+    ]
     for i, circuit in enumerate(lead.circuits):
         where = f"lead.circuits.{i}.conductor"
         known[f"{where}.cable_type"] = (circuit.conductor.cable_type, cables, "no such cable")
@@ -285,4 +303,8 @@ def _seal_faults(found: LeadFile) -> list[Fault]:
                 "the file as it was exported",
             )
         ]
+    try:
+        facts_in(found.seal.record)
+    except Refused as refused:
+        return list(refused.faults)
     return []

@@ -6,6 +6,7 @@ from typing import TYPE_CHECKING, Any, TypeVar
 from euthyne.core.kinds import KINDS
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.worded import WillNotDo
 
 if TYPE_CHECKING:
     from pydantic import TypeAdapter, ValidationError
@@ -96,6 +97,8 @@ def _fault(detail: "ErrorDetails") -> Fault:
             return Fault(
                 path, f"{given!r} is not one of the choices", f"one of: {context['expected']}"
             )
+        case "value_error" if isinstance(context["error"], WillNotDo):
+            return Fault(path, context["error"].problem, context["error"].fix)
     wanted = {
         "float": "a number",
         "int": "a whole number",

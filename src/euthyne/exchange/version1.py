@@ -9,7 +9,6 @@ from annotated_types import Gt, Le, MaxLen, MinLen
 
 from euthyne.core.assembly.records import Tint
 from euthyne.core.lead import (
-    ISO_TIME,
     Brief,
     Build,
     Count,
@@ -18,13 +17,13 @@ from euthyne.core.lead import (
     Proof,
     Reason,
     Switch,
-    Tag,
     Text,
 )
 from euthyne.core.shelf.part import Part
 from euthyne.core.sizing.brief import Positive
 from euthyne.core.stages.tag.seal import Seal
 from euthyne.core.trade.wire import Metal, Unit
+from euthyne.core.trade.worded import Day, Moment, Tag
 
 
 @dataclass(frozen=True)
@@ -95,9 +94,9 @@ class Lead1:
     brief: Brief
     conductor: Conductor1
     ends: Ends1
-    created_at: ISO_TIME
+    created_at: Moment
     made_for: Annotated[str, MaxLen(80)] = ""
-    wanted_by: Annotated[str, MaxLen(10)] | None = None
+    wanted_by: Day | None = None
     cut: Cut = field(default_factory=Cut)
     build: Build = field(default_factory=Build)
     proof: Proof = field(default_factory=Proof)

@@ -1,9 +1,8 @@
 """Keeping leads: loading, changing, sealing."""
 
-import json
 import re
 from collections.abc import Callable, Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Any
@@ -17,11 +16,20 @@ from euthyne.core.stages.tag.seal import FIRST, Seal, broken_links, seal
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.practices import Practices
 from euthyne.exchange.lead_file import LeadFile, file_of_lead, kept_lead, lead_adapter
-from euthyne.exchange.reading import adapter_for
+from euthyne.exchange.reading import adapter_for, parse_json
 from euthyne.exchange.version1 import is_version1
 from euthyne.store.models import DraftRow, JournalRow, LeadRow, SealRow, SettingRow
 
-HELD = select(LeadRow.id, LeadRow.document, LeadRow.sealed, LeadRow.changed_at, LeadRow.revision)
+HELD = select(
+    LeadRow.id,
+    LeadRow.tag,
+    LeadRow.name,
+    LeadRow.document,
+    LeadRow.sealed,
+    LeadRow.changed_at,
+    LeadRow.revision,
+    LeadRow.put_away,
+)
 BY_TAG = HELD.where(LeadRow.tag == bindparam("tag"))
 DRAFTS = select(DraftRow.field, DraftRow.text).where(DraftRow.lead_id == bindparam("lead"))
 
@@ -31,6 +39,14 @@ Also = Callable[[Session, int, Lead, Lead], None]
 
 class NoSuchLead(LookupError):
     """No lead has this tag."""
+
+
+class Unreadable(Exception):
+    """A lead is kept, and this program cannot read it: its tag, and why."""
+
+    def __init__(self, tag: str, why: str) -> None:
+        super().__init__(tag)
+        self.tag, self.why = tag, why
 
 
 class IsSealed(Exception):
@@ -48,6 +64,24 @@ class Held:
     changed_at: str
     revision: int
     drafts: dict[str, str] = field(default_factory=dict)
+    put_away: bool = False
+
+
+@dataclass(frozen=True)
+class Unread:
+    """A lead that stands in a list without being read: its tag and name, and why."""
+
+    tag: str
+    name: str
+    why: str
+
+
+@dataclass(frozen=True)
+class Listed:
+    """The leads of a list, and those of it that cannot be read."""
+
+    leads: list[Held]
+    unread: list[Unread]
 
 
 @dataclass(frozen=True)
@@ -62,10 +96,16 @@ class JournalLine:
 # The same text is the same lead, and neither ever changes: a list of leads is read once.
 @lru_cache(maxsize=512)
 def _lead(document: str) -> Lead:
-    values = json.loads(document)
-    if is_version1(values):
+    """The lead of a document. Raises Unreadable, without a tag, saying what is wrong with it."""
+    try:
+        values = parse_json(document)
+        if not is_version1(values):
+            with suppress(ValueError):  # read again below, in words
+                return lead_adapter().validate_json(document)
         return kept_lead(values)
-    return lead_adapter().validate_json(document)
+    except Refused as refused:
+        why = "; ".join(f"{f.field}: {f.problem}" for f in refused.faults)
+        raise Unreadable("", why.removeprefix(": ")) from refused
 
 
 @lru_cache(maxsize=64)
@@ -89,19 +129,49 @@ class LeadStore:
             yield session
 
     def all(self, words: str = "") -> list[Held]:
+        """The leads in use that can be read; see ``listed``."""
+        return self.listed(words).leads
+
+    def listed(self, words: str = "", put_away: bool = False) -> Listed:
         """Leads whose tag, name, maker's customer or document holds every word; newest change
-        first.
+        first. Those in use, or those put away.
         """
-        query = HELD.order_by(LeadRow.changed_at.desc(), LeadRow.tag.desc())
+        query = HELD.where(LeadRow.put_away.is_(put_away)).order_by(
+            LeadRow.changed_at.desc(), LeadRow.tag.desc()
+        )
         for word in words.split():
             like = f"%{word}%"
             columns = (LeadRow.tag, LeadRow.name, LeadRow.made_for, LeadRow.document)
             query = query.where(or_(*(c.ilike(like) for c in columns)))
+        leads, unread = [], []
         with self.engine.connect() as db:
-            return [_held(row) for row in db.execute(query)]
+            for row in db.execute(query):
+                try:
+                    leads.append(_held(row))
+                except Unreadable as error:
+                    unread.append(Unread(row.tag, row.name, error.why))
+        return Listed(leads, unread)
+
+    def kept_text(self, tag: str) -> str:
+        """The document of a lead as it is kept, whether it can be read or not. Raises NoSuchLead."""
+        with self.engine.connect() as db:
+            text = db.scalar(select(LeadRow.document).where(LeadRow.tag == tag))
+        if text is None:
+            raise NoSuchLead(tag)
+        return str(text)
+
+    def put_away(self, tag: str, away: bool, at: str, by: str) -> None:
+        """Put a lead away, or take it out again; nothing else of it changes. Raises NoSuchLead."""
+        with self._writing() as session:
+            row = _row(session, tag)
+            if row.put_away == away:
+                return
+            row.put_away = away
+            what = "put away" if away else "taken out again"
+            session.add(JournalRow(lead_id=row.id, at=at, by=by, what=what))
 
     def get(self, tag: str) -> Held:
-        """A lead by its tag. Raises NoSuchLead."""
+        """A lead by its tag. Raises NoSuchLead, Unreadable."""
         with self.engine.connect() as db:
             row = db.execute(BY_TAG, {"tag": tag}).first()
             if row is None:
@@ -112,20 +182,29 @@ class LeadStore:
     def add(self, file: LeadFile, at: str, by: str, what: str) -> Held:
         """Keep a new lead, with its seal when it has one. Raises Refused when its tag is taken."""
         with self._writing() as session:
-            if session.scalar(select(LeadRow.id).where(LeadRow.tag == file.lead.tag)):
-                raise Refused(
-                    Fault("lead.tag", f"{file.lead.tag} is in the log already", "another tag")
-                )
-            row = LeadRow(tag=file.lead.tag, revision=0, sealed=file.seal is not None)
-            _write(row, file.lead, at)
-            session.add(row)
-            session.flush()
-            if file.seal is not None:
-                # A record from another log keeps its own chain; it does not join this one.
-                own = file.seal.previous == self._head(session)[1]
-                session.add(SealRow(lead_id=row.id, document=_seal_text(file.seal), own=own))
-            session.add(JournalRow(lead_id=row.id, at=at, by=by, what=what))
-            return _held(row)
+            return self._add(session, file, at, by, what)
+
+    def begin(self, made: Callable[[str], Lead], at: str, by: str, what: str) -> Held:
+        """Keep a new lead under the next free tag of this log, which ``made`` is given."""
+        with self._writing() as session:
+            lead = made(_next_tag(session))
+            return self._add(session, file_of_lead(lead), at, by, what)
+
+    def _add(self, session: Session, file: LeadFile, at: str, by: str, what: str) -> Held:
+        if session.scalar(select(LeadRow.id).where(LeadRow.tag == file.lead.tag)):
+            raise Refused(
+                Fault("lead.tag", f"{file.lead.tag} is in the log already", "another tag")
+            )
+        row = LeadRow(tag=file.lead.tag, revision=0, sealed=file.seal is not None, put_away=False)
+        _write(row, file.lead, at)
+        session.add(row)
+        session.flush()
+        if file.seal is not None:
+            # A record from another log keeps its own chain; it does not join this one.
+            own = file.seal.previous == self._head(session)[1]
+            session.add(SealRow(lead_id=row.id, document=_seal_text(file.seal), own=own))
+        session.add(JournalRow(lead_id=row.id, at=at, by=by, what=what))
+        return _held(row)
 
     def change(
         self,
@@ -145,7 +224,7 @@ class LeadStore:
             row = _row(session, tag)
             if row.sealed:
                 raise IsSealed(tag)
-            before = _lead(row.document)
+            before = _lead_of(row)
             after = change(before)
             # How it was typed is part of what was typed: 80 ft stays 80 ft on the page.
             if after != before or after.typed != before.typed:
@@ -170,7 +249,7 @@ class LeadStore:
                 at=at,
                 by=by,
                 previous=previous,
-                record=record(_lead(row.document)),
+                record=record(_lead_of(row)),
             )
             row.sealed, row.changed_at, row.revision = True, at, row.revision + 1
             session.add(SealRow(lead_id=row.id, document=_seal_text(sealed)))
@@ -252,7 +331,10 @@ class LeadStore:
                 )
             )
             for row in session.scalars(select(LeadRow).where(LeadRow.sealed.is_(False))):
-                lead = _lead(row.document)
+                try:
+                    lead = _lead_of(row)
+                except Unreadable:
+                    continue  # it is told of in the lists; nothing is written over it
                 # Half a build one way and half the other would be worse than either.
                 if lead.build.done or lead.build.practices == practices:
                     continue
@@ -263,11 +345,15 @@ class LeadStore:
 
     def next_tag(self) -> str:
         """The next free tag in the series of this log."""
-        prefix = self.setting("tag_prefix", "L")
-        with self.engine.connect() as db:
-            tags = db.scalars(select(LeadRow.tag).where(LeadRow.tag.startswith(f"{prefix}-"))).all()
-        numbers = [int(m[1]) for t in tags if (m := re.fullmatch(rf"{re.escape(prefix)}-(\d+)", t))]
-        return f"{prefix}-{max(numbers, default=0) + 1:04d}"
+        with Session(self.engine) as session:
+            return _next_tag(session)
+
+
+def _next_tag(session: Session) -> str:
+    prefix = session.scalar(select(SettingRow.value).where(SettingRow.key == "tag_prefix")) or "L"
+    tags = session.scalars(select(LeadRow.tag).where(LeadRow.tag.startswith(f"{prefix}-")))
+    numbers = [int(m[1]) for t in tags if (m := re.fullmatch(rf"{re.escape(prefix)}-(\d+)", t))]
+    return f"{prefix}-{max(numbers, default=0) + 1:04d}"
 
 
 def _own_seals() -> Any:
@@ -287,12 +373,21 @@ def _row(session: Session, tag: str) -> LeadRow:
 
 def _held(row: Any, drafts: dict[str, str] | None = None) -> Held:
     return Held(
-        lead=_lead(row.document),
+        lead=_lead_of(row),
         sealed=row.sealed,
         changed_at=row.changed_at,
         revision=row.revision,
         drafts=drafts or {},
+        put_away=row.put_away,
     )
+
+
+def _lead_of(row: Any) -> Lead:
+    """The lead of a row. Raises Unreadable with its tag."""
+    try:
+        return _lead(row.document)
+    except Unreadable as error:
+        raise Unreadable(row.tag, error.why) from error
 
 
 def _write(row: LeadRow, lead: Lead, at: str) -> None:
@@ -305,4 +400,14 @@ def file_of(store: LeadStore, tag: str) -> LeadFile:
     return file_of_lead(store.get(tag).lead, store.seal_of(tag))
 
 
-__all__ = ["Held", "IsSealed", "JournalLine", "LeadStore", "NoSuchLead", "file_of"]
+__all__ = [
+    "Held",
+    "IsSealed",
+    "JournalLine",
+    "LeadStore",
+    "Listed",
+    "NoSuchLead",
+    "Unread",
+    "Unreadable",
+    "file_of",
+]

@@ -1,6 +1,6 @@
 """The tables of the data file."""
 
-from sqlalchemy import Float, ForeignKey, LargeBinary, String, Text, UniqueConstraint
+from sqlalchemy import Float, ForeignKey, LargeBinary, String, Text, UniqueConstraint, false
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 
@@ -20,6 +20,7 @@ class LeadRow(Base):
     changed_at: Mapped[str] = mapped_column(String(32))
     revision: Mapped[int] = mapped_column(default=1)
     sealed: Mapped[bool] = mapped_column(default=False)
+    put_away: Mapped[bool] = mapped_column(default=False, server_default=false())
 
 
 class DraftRow(Base):

@@ -7,7 +7,9 @@ from flask import Blueprint, redirect, render_template, url_for
 from werkzeug.wrappers import Response
 
 from euthyne.core.lead.stage import Stage
-from euthyne.web.frame import LeadPage, page_of, store
+from euthyne.core.stages.tag.tag import facts_in
+from euthyne.core.trade.fault import Refused
+from euthyne.web.frame import LeadPage, rows, store
 from euthyne.web.stores import short
 
 blueprint = Blueprint("bench", __name__)
@@ -34,13 +36,15 @@ def home() -> Response:
 @blueprint.get("/bench")
 def show() -> str:
     """Leads in hand, and sealed ones that want a test."""
-    pages = [page_of(held) for held in store().all()]
+    listed = rows()
+    pages = listed.pages
     in_hand = [p for p in pages if not p.held.sealed]
     sealed = sorted(((p, due_on(p)) for p in pages if p.held.sealed), key=lambda pair: pair[1])
     soon = (date.today() + SOON).isoformat()
     return render_template(
         "bench/page.html",
         in_hand=in_hand,
+        unread=listed.unread,
         groups=grouped(in_hand),
         due=[s for s in sealed if s[1] <= soon],
         sealed=sealed[:LATELY],
@@ -63,8 +67,9 @@ def grouped(in_hand: list[LeadPage]) -> list[Waiting]:
 
 
 def due_on(page: LeadPage) -> str:
-    """When a sealed lead is to be tested again."""
+    """When a sealed lead is to be tested again; now, where its record says no day."""
     seal = store().seal_of(page.tag)
-    if seal:
-        return str(seal.record["tag"]["next_test"])
-    return ""
+    try:
+        return facts_in(seal.record).next_test if seal else ""
+    except Refused:
+        return date.today().isoformat()

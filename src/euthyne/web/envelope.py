@@ -19,7 +19,7 @@ from euthyne.drawing.ladder import ladder
 from euthyne.drawing.reach import reach
 from euthyne.drawing.scale import scale
 from euthyne.web.fields import Shown, say
-from euthyne.web.frame import begin_lead, now, store, wants_part
+from euthyne.web.frame import begin_lead, now, wants_part
 
 blueprint = Blueprint("envelope", __name__)
 
@@ -134,6 +134,8 @@ def begin(name: str) -> Response:
     if begun is None:
         kinds = ", ".join(words_of(start) for _, start in able)
         raise Refused(Fault("start", "this sum cannot be a lead of that kind", f"one of: {kinds}"))
-    lead = with_known(new_lead(*begun, store().next_tag(), now()), known)
-    begin_lead(lead, f"begun from the envelope, {name}")
+    lead = begin_lead(
+        lambda tag: with_known(new_lead(*begun, tag, now()), known),
+        f"begun from the envelope, {name}",
+    )
     return redirect(url_for("brief.show", tag=lead.tag), 303)

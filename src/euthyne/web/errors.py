@@ -6,7 +6,7 @@ from flask import Flask, render_template, request, url_for
 from flask_wtf.csrf import CSRFError
 
 from euthyne.core.trade.fault import Refused
-from euthyne.store.leads import IsSealed, NoSuchLead
+from euthyne.store.leads import IsSealed, NoSuchLead, Unreadable
 
 if TYPE_CHECKING:
     from euthyne.web.entry import Stale
@@ -25,6 +25,7 @@ def register(app: Flask) -> None:
     from euthyne.web.entry import Stale
 
     app.register_error_handler(NoSuchLead, _no_such_lead)
+    app.register_error_handler(Unreadable, _unreadable)
     app.register_error_handler(IsSealed, _is_sealed)
     app.register_error_handler(NotNow, _not_now)
     app.register_error_handler(Stale, _stale)
@@ -69,6 +70,20 @@ def _no_such_lead(error: NoSuchLead) -> tuple[str, int]:
         why=why,
         address=url_for("leads.show"),
         link="Search the leads",
+    )
+
+
+def _unreadable(error: Unreadable) -> tuple[str, int]:
+    why = (
+        f"It is kept as it was, and nothing is written over it. What is wrong: {error.why}. "
+        "Its document can be taken out, mended and taken in under another tag."
+    )
+    return _page(
+        code=422,
+        title=f"{error.tag} cannot be read.",
+        why=why,
+        address=url_for("leads.kept_document", tag=error.tag),
+        link="Its document, as it is kept",
     )
 
 

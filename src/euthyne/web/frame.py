@@ -18,8 +18,7 @@ from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.standing.progress import Progress, progress
 from euthyne.drawing.ribbon import BENCH, LIST, PAGE, ROW, ribbon
-from euthyne.exchange.lead_file import file_of_lead
-from euthyne.store.leads import Held, LeadStore
+from euthyne.store.leads import Held, LeadStore, Unread
 from euthyne.web.words import day
 
 WHERE = {"indoor": "indoors", "outdoor": "outdoors", "wet": "in the wet"}
@@ -42,10 +41,13 @@ def who() -> str:
     return str(session.get("who", ""))
 
 
-def begin_lead(lead: Lead, words: str) -> None:
-    """Keep a new lead, built as this bench works."""
-    lead = with_value(lead, "build.practices", store().practices())
-    store().add(file_of_lead(lead), now(), who(), words)
+def begin_lead(made: Callable[[str], Lead], words: str) -> Lead:
+    """Keep a new lead under the next free tag, which ``made`` is given, built as this bench works."""
+    practices = store().practices()
+    begun = store().begin(
+        lambda tag: with_value(made(tag), "build.practices", practices), now(), who(), words
+    )
+    return begun.lead
 
 
 def wants_part() -> bool:
@@ -87,13 +89,18 @@ class LeadPage:
 
     def ribbon(self, here: Stage | None = None, form: str = "page") -> Markup:
         """The lead's ribbon: as the head of a page, as a row of the Bench, or in a list."""
-        return _ribbon(
-            lead=self.held.lead,
-            sealed=self.held.sealed,
-            form=form,
-            base=url_for("leads.lead", tag=self.tag),
-            here=here,
-        )
+        try:
+            return _ribbon(
+                lead=self.held.lead,
+                sealed=self.held.sealed,
+                form=form,
+                base=url_for("leads.lead", tag=self.tag),
+                here=here,
+            )
+        except Exception:
+            # One lead that cannot be drawn must not take a list of others down with it.
+            current_app.logger.exception("%s cannot be drawn", self.tag)
+            return Markup('<p class="quiet">This lead cannot be drawn.</p>')
 
 
 @lru_cache(maxsize=512)
@@ -125,6 +132,28 @@ def page_of(held: Held) -> LeadPage:
     again.
     """
     return LeadPage(held, plan_of(held.lead), _progress(held.lead, held.sealed))
+
+
+@dataclass(frozen=True)
+class Rows:
+    """The rows of a list: the leads, and those that cannot be read or worked out."""
+
+    pages: list[LeadPage]
+    unread: list[Unread]
+
+
+def rows(words: str = "", put_away: bool = False) -> Rows:
+    """The leads of a list, newest change first. It never fails for one of them."""
+    listed = store().listed(words, put_away)
+    pages, unread = [], list(listed.unread)
+    for held in listed.leads:
+        try:
+            pages.append(page_of(held))
+        except Exception:
+            # Whatever is the matter with this one, the others are wanted.
+            current_app.logger.exception("%s cannot be worked out", held.lead.tag)
+            unread.append(Unread(held.lead.tag, held.lead.name, "its figures cannot be worked out"))
+    return Rows(pages, unread)
 
 
 def lead_page(tag: str) -> LeadPage:

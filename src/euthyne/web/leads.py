@@ -16,7 +16,7 @@ from euthyne.core.trade.fault import Refused
 from euthyne.drawing.ribbon import START, ribbon
 from euthyne.exchange.lead_file import read_lead, write_lead
 from euthyne.store.leads import file_of
-from euthyne.web.frame import begin_lead, lead_page, now, page_of, store, wants_part, who
+from euthyne.web.frame import begin_lead, lead_page, now, rows, store, wants_part, who
 
 blueprint = Blueprint("leads", __name__)
 LATELY = 4
@@ -41,8 +41,11 @@ class Offered:
 def show() -> str:
     """Every lead, or those the words find."""
     words = request.args.get("q", "").strip()[:100]
-    pages = [page_of(held) for held in store().all(words)]
-    return render_template("leads/page.html", pages=pages, words=words)
+    away = "away" in request.args
+    listed = rows(words, away)
+    return render_template(
+        "leads/page.html", pages=listed.pages, unread=listed.unread, words=words, away=away
+    )
 
 
 @blueprint.get("/leads/new")
@@ -97,8 +100,7 @@ def create() -> Response:
     begun = next((pair for pair in starts() if pair[1].id == request.form.get("start")), None)
     if begun is None:
         abort(400)
-    lead = new_lead(*begun, store().next_tag(), now())
-    begin_lead(lead, "begun")
+    lead = begin_lead(lambda tag: new_lead(*begun, tag, now()), "begun")
     return redirect(url_for("brief.show", tag=lead.tag), 303)
 
 
@@ -117,8 +119,28 @@ def lead(tag: str) -> Response:
 def document(tag: str) -> Response:
     """The lead's open document."""
     file = file_of(store(), tag)
-    headers = {"Content-Disposition": f'attachment; filename="{tag}.json"'}
-    return Response(write_lead(file.lead, file.seal), mimetype="application/json", headers=headers)
+    return _file(tag, write_lead(file.lead, file.seal))
+
+
+def _file(tag: str, text: str) -> Response:
+    found = Response(text, mimetype="application/json")
+    found.headers.set("Content-Disposition", "attachment", filename=f"{tag}.json")
+    return found
+
+
+@blueprint.get("/leads/document")
+def kept_document() -> Response:
+    """A lead's document as it is kept, for one that cannot be read."""
+    tag = request.args.get("tag", "")
+    return _file(tag, store().kept_text(tag))
+
+
+@blueprint.post("/leads/put-away")
+def put_away() -> Response:
+    """Put a lead away, or take it out again."""
+    tag, away = request.form.get("tag", ""), request.form.get("away") == "yes"
+    store().put_away(tag, away, now(), who())
+    return redirect(url_for("leads.show", away=None if away else ""), 303)
 
 
 @blueprint.get("/leads/import")

@@ -9,7 +9,7 @@ from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.practices import NOT_OFFERED, PRACTICES, Practices, taken_up
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import say
-from euthyne.web.frame import lead_page, now, store, wants_part, who
+from euthyne.web.frame import lead_page, now, rows, store, wants_part, who
 
 blueprint = Blueprint("practices", __name__)
 
@@ -31,7 +31,7 @@ def _shown(wrong: dict[str, str], kept: str, typed: dict[str, str]) -> str:
         wrong=wrong,
         kept=kept,
         typed=typed,
-        tags=[(held.lead.tag, held.lead.name) for held in store().all() if not held.sealed],
+        tags=[(p.tag, p.held.lead.name) for p in rows().pages if not p.held.sealed],
         shown=shown[0],
         effect=shown[1],
     )
@@ -39,7 +39,7 @@ def _shown(wrong: dict[str, str], kept: str, typed: dict[str, str]) -> str:
 
 def _sample(practices: Practices) -> tuple[str, Effect | None]:
     """The lead the changes are shown on: the one asked for, or the one they change most."""
-    leads = {held.lead.tag: held.lead for held in store().all() if not held.sealed}
+    leads = {p.tag: p.held.lead for p in rows().pages if not p.held.sealed}
     asked = request.values.get("lead", "")
     if asked in leads:
         return asked, effect_of(leads[asked], practices)

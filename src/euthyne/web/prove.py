@@ -24,10 +24,12 @@ from euthyne.web.frame import lead_page, not_reached, now, show_stage, store, wh
 
 blueprint = Blueprint("prove", __name__)
 FIELDS = (
-    Question("proof.room_c", "Room", measure=CELSIUS),
-    Question("proof.zero_ohm", "Test leads alone", measure=OHMS),
-    Question("proof.meter_percent", "Meter, accuracy", measure=replace(PERCENT, low=0.0)),
-    Question("proof.meter_step_ohm", "Meter, smallest step", measure=OHMS),
+    Question("proof.room_c", "Room", measure=replace(CELSIUS, high=60.0)),
+    Question("proof.zero_ohm", "Test leads alone", measure=replace(OHMS, high=10.0)),
+    Question(
+        "proof.meter_percent", "Meter, accuracy", measure=replace(PERCENT, low=0.0, high=50.0)
+    ),
+    Question("proof.meter_step_ohm", "Meter, smallest step", measure=replace(OHMS, high=10.0)),
 )
 
 

@@ -35,7 +35,7 @@ from euthyne.drawing.reel import length_left
 from euthyne.exchange.stores_file import write_stores
 from euthyne.store.stores import StoresStore
 from euthyne.web.fields import say
-from euthyne.web.frame import now, store, who
+from euthyne.web.frame import now, rows, who
 from euthyne.web.takein import TakeIn, read_amount, take_in
 
 blueprint = Blueprint("stores", __name__)
@@ -108,7 +108,7 @@ def _shown(form: TakeIn | None) -> str:
         by_length=BY_LENGTH,
         form=form,
         choices=choices,
-        short=short([held.lead for held in store().all() if not held.sealed]),
+        short=short([p.held.lead for p in rows().pages if not p.held.sealed]),
     )
 
 
@@ -131,7 +131,7 @@ def _choices(kind: StockKind) -> list[tuple[str, str]]:
         return sorted(((w, words_of("part", w)) for w in whats), key=lambda pair: pair[1])
     if kind == "sleeve":
         return [(s.words, _sleeve_words(s)) for s in sleeves()]
-    known = {n.what for held in store().all() for n in _needs(held.lead) if n.kind == kind}
+    known = {n.what for p in rows().pages for n in _needs(p.held.lead) if n.kind == kind}
     if kind == "tool":
         known |= set(KNOWN_TOOLS)
     return [(x, x) for x in sorted(known)]

@@ -7,7 +7,7 @@ from werkzeug.wrappers import Response
 from euthyne.core.lead import Lead
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import plan_of
-from euthyne.core.stages.tag.tag import TagFacts
+from euthyne.core.stages.tag.tag import TagFacts, facts_in
 from euthyne.core.standing.progress import progress
 from euthyne.exchange import label
 from euthyne.exchange.record import record_of
@@ -21,7 +21,7 @@ def facts_of(page: LeadPage) -> TagFacts:
     """What the tag says: as sealed, or as it would be sealed now."""
     seal = store().seal_of(page.tag)
     if seal is not None:
-        return TagFacts(**seal.record["tag"])
+        return facts_in(seal.record)
     return page.plan.tag.facts(now()[:10], who() or "?")
 
 

@@ -11,10 +11,11 @@ from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 from euthyne.core.assembly.records import Assembly, Cable, Fitting, Id, Place, Wire
 from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.parts import part, there_before
-from euthyne.core.sizing.brief import OneLoad, Positive, System
+from euthyne.core.sizing.brief import Fraction, OneLoad, Percent, Positive, System
 from euthyne.core.trade.practices import Practices
 from euthyne.core.trade.route import MeasuredWith
 from euthyne.core.trade.wire import Metal, Unit
+from euthyne.core.trade.worded import Day, Moment, Tag
 
 PlaceKind = Literal["indoor", "outdoor", "wet"]
 Rcd = Literal["unknown", "none", "30 mA"]
@@ -23,8 +24,6 @@ RepairBy = Literal["coupler", "resin", "shorten"]
 Switch = Literal["none", "L", "N", "all"]
 Text = Annotated[str, MaxLen(400)]
 Count = Annotated[int, Ge(1), Le(64)]
-Tag = Annotated[str, MinLen(1), MaxLen(24)]
-ISO_TIME = Annotated[str, MinLen(16), MaxLen(32)]
 KindName = Annotated[str, MinLen(1), MaxLen(40)]
 
 
@@ -35,9 +34,9 @@ class Brief:
     feeds: Literal["socket", "loads", "power", "current", "tape"] = "socket"
     watts: Positive | None = None
     amps: Positive | None = None
-    efficiency_percent: Annotated[float, Gt(0), Le(100)] = 100.0
+    efficiency_percent: Percent = 100.0
     at_volts: Positive | None = None
-    duty_percent: Annotated[float, Gt(0), Le(100)] = 100.0
+    duty_percent: Percent = 100.0
     margin: Annotated[float, Ge(1), Le(2)] = 1.0
     poles: Literal[1, 2] = 2
     cells: Count | None = None
@@ -49,7 +48,7 @@ class Brief:
         "none"
     )
     loads: tuple[OneLoad, ...] = ()
-    power_factor: Annotated[float, Gt(0), Le(1)] = 1.0
+    power_factor: Fraction = 1.0
     start_multiple: Annotated[float, Ge(1), Le(20)] = 1.0
     continuous: bool = False
     earthed: bool = True
@@ -107,8 +106,8 @@ class Conductor:
     tinned: bool = False
     terminal_c: Annotated[float, Gt(0), Le(250)] | None = None
     size: Text | None = None
-    drop_percent: Annotated[float, Gt(0), Le(100)] = 5.0
-    start_drop_percent: Annotated[float, Gt(0), Le(100)] = 15.0
+    drop_percent: Percent = 5.0
+    start_drop_percent: Percent = 15.0
     fuse_amps: Positive | None = None
     measured_od_mm: Annotated[float, Gt(0), Le(100)] | None = None
     price_per_kg: Positive | None = None
@@ -172,7 +171,7 @@ class StepDone:
     """A step of the build, when it was done and by whom."""
 
     step: Text
-    at: ISO_TIME
+    at: Moment
     by: Annotated[str, MaxLen(40)]
 
 
@@ -188,7 +187,7 @@ class Rework:
     undone: tuple[Text, ...]
     scrap: tuple[Text, ...]
     length_lost_mm: Annotated[float, Ge(0)]
-    at: ISO_TIME
+    at: Moment
     by: Annotated[str, MaxLen(40)]
     cause: Literal["forgotten", "not-right"] = "forgotten"
     why: Annotated[str, MaxLen(200)] = ""
@@ -212,7 +211,7 @@ class Look:
 
     line: Text
     good: bool
-    at: ISO_TIME
+    at: Moment
     by: Annotated[str, MaxLen(40)]
 
 
@@ -235,7 +234,7 @@ class Reading:
 
     line: Text
     value: Annotated[float, Ge(0)]
-    at: ISO_TIME
+    at: Moment
     by: Annotated[str, MaxLen(40)]
     above: bool = False
 
@@ -260,7 +259,7 @@ class Reason:
 
     check: Text
     text: Annotated[str, MinLen(3), MaxLen(400)]
-    at: ISO_TIME
+    at: Moment
     by: Annotated[str, MaxLen(40)]
 
 
@@ -274,14 +273,14 @@ class Lead:
     brief: Brief
     conductor: Conductor
     ends: Ends
-    created_at: ISO_TIME
+    created_at: Moment
     places: tuple[Place, ...]
     fittings: tuple[Fitting, ...]
     cables: tuple[Cable, ...]
     wires: tuple[Wire, ...]
     circuits: tuple[Circuit, ...] = ()
     made_for: Annotated[str, MaxLen(80)] = ""
-    wanted_by: Annotated[str, MaxLen(10)] | None = None
+    wanted_by: Day | None = None
     cut: Cut = field(default_factory=Cut)
     build: Build = field(default_factory=Build)
     proof: Proof = field(default_factory=Proof)

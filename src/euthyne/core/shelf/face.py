@@ -41,6 +41,19 @@ class Face:
     plug_shell: str
 
 
+def size_faults(face: Face) -> list[str]:
+    """Sizes nothing can have: of the face itself, and of its cavities."""
+    found = []
+    if not (0 < face.width <= 1000 and 0 < face.height <= 1000):
+        found.append(f"a face of {face.width:g} by {face.height:g} mm")
+    found += [
+        f"cavity {c.mark} of {c.w:g} by {c.h:g} mm"
+        for c in face.cavities
+        if not (0 < c.w <= 1000 and 0 < c.h <= 1000)
+    ]
+    return found
+
+
 def face_faults(face: Face) -> list[str]:
     """What of a face makes no sense: a cavity outside its body, one twice, or places against its
     own words.

@@ -9,10 +9,11 @@ from typing import Annotated, Literal
 
 from annotated_types import MaxLen
 
-from euthyne.core.shelf.face import Face, turned
+from euthyne.core.shelf.face import Face, size_faults, turned
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.trade.barrel import OpenBarrel
 from euthyne.core.trade.fault import Fault
+from euthyne.core.trade.protection import families
 from euthyne.core.trade.volts import MadeFor, made_for
 
 Contact = Literal["pin", "socket", "genderless", "lug", "clamp", "none"]
@@ -199,6 +200,8 @@ def faults_of(own: Part) -> list[Fault]:
         *_shapes(own),
         *_threading(own),
         *_joins(own),
+        *_fused(own),
+        *(Fault("part.face", what, "mm above nothing") for what in size_faults(own.face)),
     ]
     if not own.source.strip():
         what = "nothing says where the figures are from"
@@ -275,10 +278,24 @@ def _joins(own: Part) -> list[Fault]:
     ]
 
 
+def _fused(own: Part) -> list[Fault]:
+    """The fuses it takes are a family there is a table of."""
+    if own.fuse_family is None or own.fuse_family in families():
+        return []
+    what = f"{own.fuse_family!r}: no such family of fuses"
+    return [Fault("part.fuse_family", what, f"none, or one of: {', '.join(families())}")]
+
+
 def _threading(own: Part) -> list[Fault]:
-    """What is threaded passes the fattest cable the grip holds."""
+    """What is threaded has its words, and passes the fattest cable the grip holds."""
     most = own.grip_mm[1]
-    return [
+    unsaid = [
+        Fault("part.threaded", f"the {t.id} says not {what}", "a word or two")
+        for t in own.threaded
+        for what, said in (("what it is called", t.words), ("which way it faces", t.facing))
+        if not said.strip()
+    ]
+    return unsaid + [
         Fault(
             "part.threaded",
             f"the {t.words} passes {t.bore_mm:g} mm, the grip holds {most:g} mm",

@@ -13,9 +13,9 @@ from euthyne.core.trade.rating import bases, k_bunch, k_drum, loaded_conductors,
 from euthyne.core.trade.wire import Metal, Unit, metric_resistances, size_named
 
 System = Literal["ac-single", "ac-split", "ac-three", "dc"]
-Positive = Annotated[float, Gt(0), Le(1e9)]
-Fraction = Annotated[float, Gt(0), Le(1)]
-Percent = Annotated[float, Gt(0), Le(100)]
+Positive = Annotated[float, Ge(1e-6), Le(1e9)]
+Fraction = Annotated[float, Ge(1e-6), Le(1)]
+Percent = Annotated[float, Ge(1e-6), Le(100)]
 Poles = Literal[1, 2]
 
 

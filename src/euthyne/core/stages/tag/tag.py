@@ -1,11 +1,14 @@
 """What goes on the tag: id, length, size, rating straight and rolled up, dates."""
 
-from dataclasses import dataclass
+from dataclasses import MISSING, dataclass, fields
 from datetime import date
+from typing import Any
 
 from euthyne.core.stages.brief.brief import BriefStage
 from euthyne.core.stages.conductor.conductor import ROLLED_UP_LAYERS, ConductorStage
 from euthyne.core.stages.given import Given
+from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.worded import WillNotDo, is_day
 from euthyne.data.tables import toml
 
 RETEST_KIND = {"indoor": "indoor", "outdoor": "outdoor", "wet": "outdoor"}
@@ -33,6 +36,24 @@ class TagFacts:
     next_test: str
     rolled_layers: int = 0
     rolls: bool = True
+
+
+def facts_in(record: dict[str, Any]) -> TagFacts:
+    """The tag as a record froze it: what is newer than the record takes its default, what this
+    program knows no more is passed over. Raises Refused where it has no tag.
+    """
+    told = record.get("tag")
+    known = {f.name for f in fields(TagFacts)}
+    wanted = {f.name for f in fields(TagFacts) if f.default is MISSING}
+    if not isinstance(told, dict) or wanted - set(told):
+        what = "the record says not what stood on the tag"
+        raise Refused(Fault("seal.record.tag", what, "the file as it was exported"))
+    for name in ("made_on", "next_test"):
+        try:
+            is_day(str(told[name]))
+        except WillNotDo as error:
+            raise Refused(Fault(f"seal.record.tag.{name}", error.problem, error.fix)) from error
+    return TagFacts(**{name: value for name, value in told.items() if name in known})
 
 
 def months_on(day: date, months: int) -> date:
