@@ -137,7 +137,7 @@ def test_a_proven_lead_is_sealed_and_chained(person, store):
     first, second = store.seal_of("TR-0012"), store.seal_of("TR-0017")
     assert second.previous == first.sha256
     assert second.record["verdicts"]["core-L"]["word"] == "pass"
-    assert store.broken_seals() == []
+    assert store.faults_of_log() == []
 
 
 LUGS = "/leads/TR-0014/build"

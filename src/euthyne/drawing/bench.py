@@ -191,8 +191,8 @@ def _core(bench: _Bench, core: CoreStrip, lie: _Lie) -> str:
     if bench.step.core in (None, core.core):
         faint = ""
     paint = core_paint(bench.plan.ends.colours.of(core.core))
-    body = path(way, f"bench-core-edge{faint}", style=f"stroke-width:{lie.thick + 1.6:g}")
-    body += path(way, f"bench-core{faint}", stroke=paint, style=f"stroke-width:{lie.thick:g}")
+    body = path(way, f"bench-core-edge{faint}", stroke_width=lie.thick + 1.6)
+    body += path(way, f"bench-core{faint}", stroke=paint, stroke_width=lie.thick)
     if trimmed:
         body += rect(end, lie.y - lie.thick * 0.36, bare, lie.thick * 0.72, "bare")
     if bench.done_or_now("land", core.core):

@@ -160,13 +160,11 @@ def _cable(plan: Plan, cable: Cable, form: Form, places: dict[str, _Place]) -> s
     way += f"H{x1 - bend:g}C{x1 - bend * 0.4:g} {y:g} {x1 - bend * 0.6:g} {y1:g} {x1:g} {y1:g}"
     thick = form.cord * (0.62 if cable.circuit == POWER else THIN * 0.5)
     if corded:
-        return group(path(way, "run-cord", style=f"stroke-width:{form.cord:g}"), class_=pale)
+        return group(path(way, "run-cord", stroke_width=form.cord), class_=pale)
     name = plan.given.assembly.core_names[cable.id, cable.cores[0].id]
     paint = core_paint(plan.ends.colours.of(name))
-    edge = path(way, "run-edge", style=f"stroke-width:{thick + 1.6:g}")
-    return group(
-        edge + path(way, "run", stroke=paint, style=f"stroke-width:{thick:g}"), class_=pale
-    )
+    edge = path(way, "run-edge", stroke_width=thick + 1.6)
+    return group(edge + path(way, "run", stroke=paint, stroke_width=thick), class_=pale)
 
 
 def _landed(plan: Plan, end: CableEnd) -> str | None:

@@ -1,18 +1,21 @@
 """Keeping leads: loading, changing, sealing."""
 
+import os
 import re
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager, suppress
 from dataclasses import dataclass, field
 from functools import lru_cache
+from pathlib import Path
 from typing import Any
 
-from sqlalchemy import Engine, bindparam, delete, or_, select
+from sqlalchemy import Engine, Select, bindparam, delete, or_, select
 from sqlalchemy.orm import Session
 
 from euthyne.core.lead import Lead
 from euthyne.core.lead.paths import with_value
-from euthyne.core.stages.tag.seal import FIRST, Seal, broken_links, seal
+from euthyne.core.stages.tag.audit import SEALED, Entry, Head, faults_of_log
+from euthyne.core.stages.tag.seal import FIRST, Seal, journal_sum, seal
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.practices import Practices
 from euthyne.exchange.lead_file import LeadFile, file_of_lead, kept_lead, lead_adapter
@@ -182,7 +185,10 @@ class LeadStore:
     def add(self, file: LeadFile, at: str, by: str, what: str) -> Held:
         """Keep a new lead, with its seal when it has one. Raises Refused when its tag is taken."""
         with self._writing() as session:
-            return self._add(session, file, at, by, what)
+            held = self._add(session, file, at, by, what)
+        if file.seal is not None:
+            self._keep_head()
+        return held
 
     def begin(self, made: Callable[[str], Lead], at: str, by: str, what: str) -> Held:
         """Keep a new lead under the next free tag of this log, which ``made`` is given."""
@@ -200,8 +206,9 @@ class LeadStore:
         session.add(row)
         session.flush()
         if file.seal is not None:
-            # A record from another log keeps its own chain; it does not join this one.
-            own = file.seal.previous == self._head(session)[1]
+            # A record from another log keeps its own chain; it does not join this one. The first
+            # seals say nothing of their journal: one that goes on from ours is taken as ours.
+            own = file.seal.covers == "record" and file.seal.previous == self._head(session)[1]
             session.add(SealRow(lead_id=row.id, document=_seal_text(file.seal), own=own))
         session.add(JournalRow(lead_id=row.id, at=at, by=by, what=what))
         return _held(row)
@@ -250,13 +257,15 @@ class LeadStore:
                 by=by,
                 previous=previous,
                 record=record(_lead_of(row)),
+                journal=journal_sum(
+                    (x.at, x.by, x.what) for x in session.scalars(_lines_of(row.id))
+                ),
             )
             row.sealed, row.changed_at, row.revision = True, at, row.revision + 1
             session.add(SealRow(lead_id=row.id, document=_seal_text(sealed)))
-            session.add(
-                JournalRow(lead_id=row.id, at=at, by=by, what=f"sealed as number {sealed.number}")
-            )
-            return sealed
+            session.add(JournalRow(lead_id=row.id, at=at, by=by, what=f"{SEALED}{sealed.number}"))
+        self._keep_head()
+        return sealed
 
     def seal_of(self, tag: str) -> Seal | None:
         """The seal of a lead, or None."""
@@ -266,10 +275,43 @@ class LeadStore:
                 return _seal(found)
             return None
 
-    def broken_seals(self) -> list[int]:
-        """Numbers of the seals of this log that do not hold."""
+    def entries(self) -> list[Entry]:
+        """What the log keeps of every lead, for its seals to be held against."""
+        rows = select(
+            LeadRow.tag, LeadRow.document, LeadRow.sealed, LeadRow.id, SealRow.document, SealRow.own
+        ).outerjoin(SealRow, SealRow.lead_id == LeadRow.id)
+        lines: dict[int, list[tuple[str, str, str]]] = {}
         with self.engine.connect() as db:
-            return broken_links([_seal(d) for d in db.scalars(_own_seals())])
+            for line in db.execute(select(JournalRow).order_by(JournalRow.id)):
+                lines.setdefault(line.lead_id, []).append((line.at, line.by, line.what))
+            return [_entry(*row, journal=lines.get(row[3], [])) for row in db.execute(rows)]
+
+    def faults_of_log(self) -> list[str]:
+        """Everything in the log that is not as it was sealed, by name."""
+        return faults_of_log(self.entries(), self._head_outside())
+
+    @property
+    def _head_file(self) -> Path:
+        return Path(str(self.engine.url.database)).parent / "sealed-head.json"
+
+    def _head_outside(self) -> Head | None:
+        if not self._head_file.exists():
+            return None
+        try:
+            return adapter_for(Head).validate_json(self._head_file.read_bytes())
+        except ValueError:
+            return None
+
+    def _keep_head(self) -> None:
+        """Write where the log ends beside the data file, all of it or nothing."""
+        with Session(self.engine) as session:
+            head = Head(*self._head(session))
+        made = self._head_file.with_suffix(".new")
+        with made.open("wb") as written:
+            written.write(adapter_for(Head).dump_json(head))
+            written.flush()
+            os.fsync(written.fileno())
+        made.replace(self._head_file)
 
     def _head(self, session: Session) -> tuple[int, str]:
         documents = session.scalars(_own_seals()).all()
@@ -354,6 +396,35 @@ def _next_tag(session: Session) -> str:
     tags = session.scalars(select(LeadRow.tag).where(LeadRow.tag.startswith(f"{prefix}-")))
     numbers = [int(m[1]) for t in tags if (m := re.fullmatch(rf"{re.escape(prefix)}-(\d+)", t))]
     return f"{prefix}-{max(numbers, default=0) + 1:04d}"
+
+
+def _lines_of(lead: int) -> Select[JournalRow]:
+    return select(JournalRow).where(JournalRow.lead_id == lead).order_by(JournalRow.id)
+
+
+def _entry(
+    tag: str,
+    document: str,
+    sealed: bool,
+    _id: int,
+    seal_text: str | None,
+    own: bool | None,
+    journal: list[tuple[str, str, str]],
+) -> Entry:
+    try:
+        found = _seal(seal_text) if seal_text is not None else None
+        same = found is None or _lead(document) == kept_lead(dict(found.record["lead"]))
+    except (ValueError, KeyError, TypeError, Unreadable):
+        found, same = _unsound(seal_text), False
+    return Entry(tag, sealed, found, bool(own), same, tuple(journal))
+
+
+def _unsound(text: str | None) -> Seal | None:
+    """A seal whose lead, or that itself, cannot be read; one that cannot holds for nothing."""
+    try:
+        return _seal(text) if text is not None else None
+    except ValueError:
+        return Seal(1, "", "", "", "", {})
 
 
 def _own_seals() -> Any:

@@ -1,6 +1,5 @@
 """The screens: one blueprint a place or stage, its templates in a folder of the same name."""
 
-import secrets
 from datetime import timedelta
 from pathlib import Path
 from typing import Any
@@ -32,6 +31,7 @@ from euthyne.web import (
     stores,
     tag,
 )
+from euthyne.web.guard import guard
 from euthyne.web.words import filters
 
 SHEETS = (
@@ -54,14 +54,12 @@ def create_app(store: LeadStore, folder: Path) -> Flask:
     check_reference()
     app = Flask(__name__)
     app.config.update(
-        SECRET_KEY=_secret(folder),
-        SESSION_COOKIE_SAMESITE="Lax",
-        SESSION_COOKIE_HTTPONLY=True,
         PERMANENT_SESSION_LIFETIME=timedelta(days=365),
         WTF_CSRF_TIME_LIMIT=None,
         MAX_CONTENT_LENGTH=2_000_000,
         SEND_FILE_MAX_AGE_DEFAULT=3600,
     )
+    guard(app, folder)
     app.extensions["leads"] = store
     app.extensions["stores"] = StoresStore(store.engine)
     app.extensions["shelf"] = ShelfStore(store.engine)
@@ -104,12 +102,3 @@ def _token() -> str:
     if "token" not in g:
         g.token = generate_csrf()
     return str(g.token)
-
-
-def _secret(folder: Path) -> str:
-    """The key that signs the session, made once and kept beside the data file."""
-    file = folder / "secret"
-    if not file.exists():
-        file.touch(mode=0o600)
-        file.write_text(secrets.token_hex(32))
-    return file.read_text()

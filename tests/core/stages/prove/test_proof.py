@@ -1,5 +1,6 @@
 """Expectations, verdicts, diagnoses, seals, dates."""
 
+from dataclasses import replace
 from datetime import date
 
 import pytest
@@ -11,7 +12,7 @@ from euthyne.core.lead import Probe, Proof, Reading
 from euthyne.core.stages.prove.provegrid import all_pairs, name_faults, read_grid
 from euthyne.core.stages.prove.readings.resistance import core_band_ohm
 from euthyne.core.stages.prove.verdict import Meter, unlike
-from euthyne.core.stages.tag.seal import FIRST, broken_links, digest, holds, seal
+from euthyne.core.stages.tag.seal import FIRST, Seal, digest, holds, seal
 from euthyne.core.stages.tag.tag import months_on, retest_months
 from euthyne.core.trade.wire import Wire, awg, metric
 
@@ -216,11 +217,23 @@ def test_a_seal_holds_until_anything_is_changed():
     first = seal(1, "2026-10-03T12:00:00", "AF", FIRST, {"lead": {"run_m": 3.0}})
     second = seal(2, "2026-10-04T12:00:00", "AF", first.sha256, {"lead": {"run_m": 4.0}})
     assert holds(first)
-    assert broken_links([first, second]) == []
-    forged = seal(1, first.sealed_at, "AF", FIRST, {"lead": {"run_m": 3.1}})
-    assert broken_links([forged, second]) == [2]
+    assert holds(second)
+    for change in (
+        {"number": 3},
+        {"sealed_at": "2026-10-05"},
+        {"sealed_by": "QQ"},
+        {"journal": "x"},
+    ):
+        assert not holds(replace(first, **change))
+    assert not holds(replace(second, previous=FIRST))
     first.record["lead"]["run_m"] = 9.9
-    assert broken_links([first, second]) == [1]
+    assert not holds(first)
+
+
+def test_a_seal_of_the_first_kind_is_read_by_its_own_rule():
+    old = Seal(1, "2025-10-03", "AF", FIRST, digest(FIRST, {"a": 1}), {"a": 1})
+    assert holds(old)
+    assert not holds(replace(old, record={"a": 2}))
 
 
 def test_the_order_of_keys_changes_no_seal():

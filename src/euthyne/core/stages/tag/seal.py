@@ -2,8 +2,9 @@
 
 import hashlib
 import json
-from dataclasses import dataclass
-from typing import Annotated, Any
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
+from typing import Annotated, Any, Literal
 
 from annotated_types import Ge, MaxLen
 
@@ -14,6 +15,9 @@ FIRST = "0" * 64
 class Seal:
     """A seal: its place in the log, when and by whom, the seal before it, its own sum, and the
     record it froze.
+
+    ``covers`` is what its sum is of: the first seals were summed over their record alone, those of
+    now over everything; ``journal`` the sum of what the journal of the lead said before it.
     """
 
     number: Annotated[int, Ge(1)]
@@ -22,6 +26,8 @@ class Seal:
     previous: str
     sha256: str
     record: dict[str, Any]
+    covers: Literal["record", "all"] = "record"
+    journal: str = ""
 
 
 def canonical(record: dict[str, Any]) -> str:
@@ -42,21 +48,39 @@ def digest(previous: str, record: dict[str, Any]) -> str:
     return hashlib.sha256(f"{previous}\n{canonical(record)}".encode()).hexdigest()
 
 
-def seal(number: int, at: str, by: str, previous: str, record: dict[str, Any]) -> Seal:
-    """Freeze a record."""
-    return Seal(
+def sum_of(sealed: Seal) -> str:
+    """The sum a seal should have, by its own version."""
+    if sealed.covers == "record":
+        return digest(sealed.previous, sealed.record)
+    told = ("number", "sealed_at", "sealed_by", "journal", "record")
+    return digest(sealed.previous, {name: getattr(sealed, name) for name in told})
+
+
+def journal_sum(lines: Iterable[tuple[str, str, str]]) -> str:
+    """The sum of a lead's journal, line by line: when, by whom, what."""
+    return digest(FIRST, {"journal": [list(line) for line in lines]})
+
+
+def seal(
+    number: int, at: str, by: str, previous: str, record: dict[str, Any], journal: str = ""
+) -> Seal:
+    """Freeze a record, with the sum of its lead's journal so far."""
+    made = Seal(
         number=number,
         sealed_at=at,
         sealed_by=by,
         previous=previous,
-        sha256=digest(previous, record),
+        sha256="",
         record=record,
+        covers="all",
+        journal=journal,
     )
+    return replace(made, sha256=sum_of(made))
 
 
 def holds(sealed: Seal) -> bool:
-    """True when the record is as it was sealed."""
-    return digest(sealed.previous, sealed.record) == sealed.sha256
+    """True when all that the seal covers is as it was sealed."""
+    return sum_of(sealed) == sealed.sha256
 
 
 def broken_links(seals: list[Seal]) -> list[int]:
