@@ -207,3 +207,22 @@ def test_leads_begun_at_once_each_get_a_tag(app, store):
         codes = list(many.map(begin, range(20)))
     assert codes == [303] * 20
     assert len(store.all()) == 38
+
+
+def test_a_document_shows_what_it_computes_whatever_it_says_was_typed(person, store):
+    document = json.loads(write_lead(file_of(store, "TR-0023").lead, None))
+    document["lead"]["tag"] = "TR-0099"
+    document["lead"]["brief"] |= {
+        "run_m": 80.0,
+        "feeds": "loads",
+        "loads": [{"name": "kettle", "watts": 2000.0}],
+    }
+    document["lead"]["typed"] = {"brief.run_m": "8 m", "brief.loads.0.draws": "20 W"}
+    person.send("/leads/import", text=json.dumps(document))
+    page = person.open("/leads/TR-0099/brief")
+    assert 'value="80 m"' in page
+    assert 'value="8 m"' not in page
+    assert 'value="2000 W"' in page
+    document["lead"] |= {"tag": "TR-0098", "typed": {"brief.run_m": "8000 cm"}}
+    person.send("/leads/import", text=json.dumps(document))
+    assert 'value="8000 cm"' in person.open("/leads/TR-0098/brief")

@@ -110,13 +110,24 @@ def read_load(typed: dict[str, str], row: str) -> OneLoad:
     return OneLoad(name, watts=watts, quantity=quantity, diversity=at_once)
 
 
+def _draws(one: OneLoad, text: str) -> str:
+    """What a load draws: as it was typed, where that reads as what is computed on."""
+    typed = dict.fromkeys(COLUMNS, "") | {"draws": text}
+    try:
+        found = read_load(typed, "") if text else None
+    except Refused:
+        found = None
+    if found and (found.watts, found.amps) == (one.watts, one.amps):
+        return text
+    return f"{one.watts:g} W" if one.watts else f"{one.amps:g} A"
+
+
 def show_loads(lead: Lead, drafts: dict[str, str]) -> list[dict[str, str]]:
     """Rows of the list of loads: those kept, those that could not be read, and a spare one."""
     rows = [
         {
             "name": one.name,
-            "draws": lead.typed.get(f"brief.loads.{i}.draws")
-            or (f"{one.watts:g} W" if one.watts else f"{one.amps:g} A"),
+            "draws": _draws(one, lead.typed.get(f"brief.loads.{i}.draws", "")),
             "quantity": f"{one.quantity:g}",
             "diversity": f"{one.diversity * 100:g} %",
             "note": "",

@@ -2,6 +2,7 @@
 as understood.
 """
 
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from functools import lru_cache
@@ -103,14 +104,21 @@ def _shown(question: Question, lead: Lead, drafts: Mapping[str, str]) -> Shown:
     if draft is not None:
         return Shown(question, draft, _fault_words(question, draft), bad=True)
     value = value_at(lead, question.path)
-    text = lead.typed.get(question.path) or written(value, question)
-    note = ""
-    if question.path in lead.typed:
-        try:
-            _, note = read_answer(question, text)
-        except Refused:
-            text = written(value, question)
-    return Shown(question, text, note, value=value)
+    text, note = _as_typed(question, lead.typed.get(question.path, ""), value)
+    return Shown(question, text or written(value, question), note, value=value)
+
+
+def _as_typed(question: Question, text: str, value: Any) -> tuple[str, str]:
+    """A value as it was typed, with its note; nothing where the text reads as another value."""
+    if question.reads != "quantity" or not isinstance(value, float | int):
+        return "", ""
+    try:
+        found, note = read_answer(question, text)
+    except Refused:
+        return "", ""
+    if found is None or not math.isclose(found, value, rel_tol=1e-9):
+        return "", ""
+    return text, note
 
 
 def _fault_words(question: Question, text: str) -> str:
