@@ -292,18 +292,16 @@ def import_command(file: BinaryIO, data: str | None) -> None:
 @DATA
 def verify_log(data: str | None) -> None:
     """Check that nothing sealed was changed, and say how many seals there are and the last of them."""
-    from euthyne.core.stages.tag.audit import head_of
     from euthyne.store.database import FILE
 
     folder = data_folder(data)
     if not (folder / FILE).exists():
         raise click.ClickException(f"There is no log in {folder}. Say where it is: --data DIR")
-    store = open_store(folder)
-    entries = store.entries()
-    head = head_of(entries)
-    faults = store.faults_of_log()
-    count = sum(entry.seal is not None for entry in entries)
-    click.echo(f"{count} sealed; the log ends at seal {head.number}, {head.sha256}")
-    if faults:
-        raise click.ClickException("Not as it was sealed:\n" + "\n".join(f"- {f}" for f in faults))
+    found = open_store(folder).audit()
+    click.echo(
+        f"{found.count} sealed; the log ends at seal {found.head.number}, {found.head.sha256}"
+    )
+    if found.faults:
+        told = "\n".join(f"- {fault}" for fault in found.faults)
+        raise click.ClickException(f"Not as it was sealed:\n{told}")
     click.echo("Every seal holds.")

@@ -14,7 +14,7 @@ from sqlalchemy.orm import Session
 
 from euthyne.core.lead import Lead
 from euthyne.core.lead.paths import with_value
-from euthyne.core.stages.tag.audit import SEALED, Entry, Head, faults_of_log
+from euthyne.core.stages.tag.audit import SEALED, Audit, Entry, Head, audit
 from euthyne.core.stages.tag.seal import FIRST, Seal, journal_sum, seal
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.practices import Practices
@@ -288,7 +288,11 @@ class LeadStore:
 
     def faults_of_log(self) -> list[str]:
         """Everything in the log that is not as it was sealed, by name."""
-        return faults_of_log(self.entries(), self._head_outside())
+        return self.audit().faults
+
+    def audit(self) -> Audit:
+        """The log held against its seals."""
+        return audit(self.entries(), self._head_outside())
 
     @property
     def _head_file(self) -> Path:

@@ -1,7 +1,6 @@
 """A log held against its own seals: everything in it that is not as it was sealed, by name."""
 
 from dataclasses import dataclass
-from itertools import pairwise
 
 from euthyne.core.stages.tag.seal import FIRST, Seal, holds, journal_sum
 
@@ -31,22 +30,28 @@ class Entry:
     journal: tuple[tuple[str, str, str], ...]
 
 
-def head_of(entries: list[Entry]) -> Head:
-    """Where the chain of a log ends; number 0 where nothing is sealed."""
-    chain = _chain(entries)
-    if not chain:
-        return Head(0, FIRST)
-    return Head(chain[-1].number, chain[-1].sha256)
+@dataclass(frozen=True)
+class Audit:
+    """A log that was gone through: how many seals it keeps, where its chain ends (number 0 where
+    nothing is sealed), and every fault as a sentence.
+    """
+
+    count: int
+    head: Head
+    faults: list[str]
 
 
-def faults_of_log(entries: list[Entry], outside: Head | None) -> list[str]:
-    """Every fault of a log, each as a sentence.
+def audit(entries: list[Entry], outside: Head | None) -> Audit:
+    """Hold a log against its seals.
 
     Parameters: entries, one a lead; outside, the head that is kept beside the data file, None where
-    there is none. Returns: no sentence where everything is as it was sealed.
+    there is none.
     """
+    chain = _chain(entries)
+    head = Head(chain[-1].number, chain[-1].sha256) if chain else Head(0, FIRST)
     found = [fault for entry in entries for fault in _of_one(entry)]
-    return found + _of_chain(_chain(entries)) + _of_head(_chain(entries), outside)
+    count = sum(entry.seal is not None for entry in entries)
+    return Audit(count, head, found + _of_chain(chain) + _of_head(chain, outside))
 
 
 def _chain(entries: list[Entry]) -> list[Seal]:
@@ -91,16 +96,15 @@ def _of_journal(entry: Entry, sealed: Seal) -> list[str]:
 
 def _of_chain(chain: list[Seal]) -> list[str]:
     found = []
-    for before, sealed in pairwise([None, *chain]):
-        number, previous = (before.number, before.sha256) if before else (0, FIRST)
-        if sealed is None:
-            continue
+    number, previous = 0, FIRST
+    for sealed in chain:
         if sealed.number != number + 1:
             found.append(
                 f"after seal {number} comes seal {sealed.number}: what was between is gone."
             )
         elif sealed.previous != previous:
             found.append(f"seal {sealed.number} does not go on from the seal before it.")
+        number, previous = sealed.number, sealed.sha256
     return found
 
 
