@@ -326,7 +326,7 @@ def _cables(plan: Plan, laid: _Sheet) -> str:
     for cable in plan.given.assembly.cables:
         own = [run for run in laid.runs if run.joint.cable == cable.id]
         if len(own) < 2:
-            if cable.existing is not None or cable.jumper:
+            if not _crowded(own[0], laid.runs) and (cable.existing is not None or cable.jumper):
                 words = cable.id.replace("-", " ")
                 body += text(own[0].x, own[0].y + 26, words, "facing-sub", "middle")
             continue
@@ -336,6 +336,12 @@ def _cables(plan: Plan, laid: _Sheet) -> str:
         words = cable.id if cable.new else f"{cable.id}, there already"
         body += text(own[0].x, foot + 16, words, "facing-sub", "middle")
     return body
+
+
+def _crowded(run: _Run, runs: list[_Run]) -> bool:
+    """True where the label of another core stands right above or below: there is no room for words."""
+    others = (other for other in runs if other is not run and other.x == run.x)
+    return any(abs(other.y - run.y) <= ROW + 4 for other in others)
 
 
 def _spots(plan: Plan, stood: _Stood) -> str:

@@ -20,7 +20,8 @@ class Spoiled:
 
 
 def spoiled(build: BuildStage) -> tuple[Spoiled, ...]:
-    """For each end, whether it may be cut off and begun again and the run still be reached.
+    """For each end, whether it may be cut off and begun again and the run still be reached; ends of
+    which the same is said, once.
 
     Source: cutting an end back costs all that it swallows; slack, loops and spare tries pay for it,
     less what went.
@@ -38,4 +39,4 @@ def spoiled(build: BuildStage) -> tuple[Spoiled, ...]:
             times = 0
         words = group.named if group.named.endswith("end") else f"{group.named} end"
         found.append(Spoiled(words, costs, times, spare - costs / 1000))
-    return tuple(found)
+    return tuple(dict.fromkeys(found))

@@ -105,7 +105,7 @@ class CutStage:
         if end.part.contact in ("lug", "clamp"):
             return f"{end.named} stud"
         if end.place is None:
-            return end.id
+            return end.named
         return f"{end.named} face"
 
     @cached_property
