@@ -13,6 +13,7 @@ from euthyne.core.lead.paths import with_value
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.stages.build.spoiled import Spoiled, spoiled
+from euthyne.core.stages.cut.cut import StripGroup
 from euthyne.core.standing.progress import not_to_be_built
 from euthyne.core.stores import Laid, Stock
 from euthyne.core.trade.fault import Refused
@@ -51,12 +52,15 @@ ROUND_CORNERS = (
 )
 
 
+def _caption(group: StripGroup) -> str:
+    """Where an end is and what goes on it, each word once."""
+    words = ", ".join(dict.fromkeys((group.named, group.part.short)))
+    return f"{words[0].upper()}{words[1:]}"
+
+
 def _strip_drawings(plan: Plan) -> list[tuple[str, Markup]]:
     """The strip plan of every group of cable ends, with what it is called."""
-    return [
-        (f"{g.named[0].upper()}{g.named[1:]}, {g.part.short}", Markup(strip_drawing(plan, g)))
-        for g in plan.cut.groups
-    ]
+    return [(_caption(g), Markup(strip_drawing(plan, g))) for g in plan.cut.groups]
 
 
 @blueprint.get("/leads/<tag>/cut")
