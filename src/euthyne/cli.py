@@ -62,8 +62,8 @@ def open_store(folder: Path) -> "LeadStore":
 
 
 def now() -> str:
-    """This moment, to the second, as it is recorded."""
-    return datetime.now().isoformat(timespec="seconds")
+    """This moment, to the second, with its zone, as it is recorded."""
+    return datetime.now().astimezone().isoformat(timespec="seconds")
 
 
 @click.group()

@@ -50,8 +50,9 @@ def test_a_forgotten_black_sleeve_costs_nothing_while_the_far_end_is_bare(page, 
     for step in plan_of(store.get("TR-0014").lead).build.steps:
         for box in page.locator('input[name="on"]').all():
             box.check()
+        at = page.locator(".bench-top .mono").inner_text()
         page.locator("#bench-done button").last.click()
-        page.wait_for_load_state("networkidle")
+        expect(page.locator(".bench-top .mono")).not_to_have_text(at)
         if step.key == "A-land--":
             break
     page.goto("/leads/TR-0014/build/forgot?part=A-sleeve--")

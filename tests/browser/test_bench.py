@@ -90,6 +90,7 @@ def test_a_forgotten_part_is_found_with_the_arrows_alone(bench, served):
     bench.keyboard.press("f")
     expect(bench.locator("#headline")).to_have_text("Which part is not on?")
     bench.keyboard.press("ArrowRight")
+    expect(bench.locator("#headline")).to_contain_text("Forgotten")
     first = bench.locator("#headline").inner_text()
     assert first.startswith("Forgotten: the sleeve on the ")
     bench.keyboard.press("ArrowRight")

@@ -116,7 +116,7 @@ def test_the_crossed_pair_is_found_through_the_grid(page):
         page.locator(f"#cell-{one}-{other}").click()
         expect(page.locator(f"#cell-{one}-{other}")).to_have_text("sounds")
     page.get_by_role("button", name="I probed the other 12: all silent").click()
-    expect(page.get_by_role("status")).to_contain_text("Exchanged pair. Check first which face")
+    expect(page.locator(".diagnosis")).to_contain_text("Exchanged pair. Check first which face")
     expect(page.locator("#checks")).to_contain_text("Change them over at one end")
     expect(page.locator("#cell-supply-L-load-L")).to_have_attribute(
         "aria-label", "L at supply end to L at load end: silent, not as planned"

@@ -31,8 +31,9 @@ class Person:
         data = {"step": step, "initials": "RM", "on": asked} | more
         return self.client.post(f"/leads/{tag}/build/done", data=data, follow_redirects=True)
 
-    def stamp(self, address):
-        return re.search(r'name="stamp" id="stamp" value="(\w+)"', self.open(address))[1]
+    def opened(self, address):
+        """What the form of a page was opened with, as its hidden field says."""
+        return unescape(re.search(r'id="seen" value="([^"]*)"', self.open(address))[1])
 
 
 def one_space(page):

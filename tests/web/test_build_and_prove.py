@@ -25,7 +25,7 @@ def test_a_step_is_recorded_with_time_and_initials(person, store):
     person.send("/leads/TR-0019/build/done", step="B-grip", initials="QX")
     done = store.get("TR-0019").lead.build.done[-1]
     assert (done.step, done.by) == ("B-grip", "QX")
-    assert re.fullmatch(r"\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d", done.at)
+    assert re.fullmatch(r"\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d[+-]\d\d:\d\d", done.at)
 
 
 def test_a_step_can_not_be_jumped(person, store):

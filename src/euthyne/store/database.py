@@ -8,7 +8,7 @@ from sqlalchemy import Connection, Engine, create_engine, event, inspect, text
 from euthyne.store.models import Base
 
 FILE = "euthyne.sqlite3"
-HEAD = "0005"
+HEAD = "0006"
 MIGRATIONS = Path(__file__).parent / "migrations"
 
 

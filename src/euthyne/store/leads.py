@@ -1,5 +1,6 @@
 """Keeping leads: loading, changing, sealing."""
 
+import json
 import os
 import re
 from collections.abc import Callable, Iterator
@@ -13,12 +14,21 @@ from sqlalchemy import Engine, Select, bindparam, delete, or_, select
 from sqlalchemy.orm import Session
 
 from euthyne.core.lead import Lead
+from euthyne.core.lead.changes import Change, can_be_put_back, differences, put_back
 from euthyne.core.lead.paths import with_value
-from euthyne.core.stages.tag.audit import SEALED, Audit, Entry, Head, audit
+from euthyne.core.stages.tag.audit import SEALED, Audit, Head, audit
+from euthyne.core.stages.tag.audit import Entry as Audited
 from euthyne.core.stages.tag.seal import FIRST, Seal, journal_sum, seal
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.practices import Practices
-from euthyne.exchange.lead_file import LeadFile, file_of_lead, kept_lead, lead_adapter
+from euthyne.exchange.lead_file import (
+    LeadFile,
+    file_of_lead,
+    kept_lead,
+    lead_adapter,
+    read_lead,
+    write_lead,
+)
 from euthyne.exchange.reading import adapter_for, parse_json
 from euthyne.exchange.version1 import is_version1
 from euthyne.store.models import DraftRow, JournalRow, LeadRow, SealRow, SettingRow
@@ -34,10 +44,23 @@ HELD = select(
     LeadRow.put_away,
 )
 BY_TAG = HELD.where(LeadRow.tag == bindparam("tag"))
+# Letters of a line of the log.
+WORDS = 1000
 DRAFTS = select(DraftRow.field, DraftRow.text).where(DraftRow.lead_id == bindparam("lead"))
 
 
 Also = Callable[[Session, int, Lead, Lead], None]
+
+
+@dataclass(frozen=True)
+class Entry:
+    """What a form makes of a lead: the lead as it is to be, every text that could not be used, by
+    field, and the words of the log.
+    """
+
+    lead: Lead
+    drafts: dict[str, str]
+    what: str
 
 
 class NoSuchLead(LookupError):
@@ -91,9 +114,11 @@ class Listed:
 class JournalLine:
     """Something that was done to a lead."""
 
+    id: int
     at: str
     by: str
     what: str
+    changes: tuple[Change, ...] = ()
 
 
 # The same text is the same lead, and neither ever changes: a list of leads is read once.
@@ -228,17 +253,50 @@ class LeadStore:
         Raises: NoSuchLead, IsSealed, and what ``change`` raises.
         """
         with self._writing() as session:
-            row = _row(session, tag)
-            if row.sealed:
-                raise IsSealed(tag)
+            row = _open_row(session, tag)
             before = _lead_of(row)
             after = change(before)
-            # How it was typed is part of what was typed: 80 ft stays 80 ft on the page.
-            if after != before or after.typed != before.typed:
-                _write(row, after, at)
-                session.add(JournalRow(lead_id=row.id, at=at, by=by, what=what))
-                if also is not None:
-                    also(session, row.id, before, after)
+            if _changed(session, row, before, after, (at, by, what)) and also is not None:
+                also(session, row.id, before, after)
+            return _held(row)
+
+    def enter(self, tag: str, entry: Callable[[Held], Entry], at: str, by: str) -> Held:
+        """Keep what a form holds, in one transaction: ``entry`` is given the lead as it stands
+        inside it, and says what becomes of it.
+
+        Raises: NoSuchLead, IsSealed, and what ``entry`` raises.
+        """
+        with self._writing() as session:
+            row = _open_row(session, tag)
+            drafts = {d.field: d.text for d in session.execute(DRAFTS, {"lead": row.id})}
+            held = _held(row, drafts)
+            made = entry(held)
+            _changed(session, row, held.lead, made.lead, (at, by, made.what))
+            if made.drafts != drafts:
+                session.execute(delete(DraftRow).where(DraftRow.lead_id == row.id))
+                session.add_all(
+                    DraftRow(lead_id=row.id, field=f, text=t) for f, t in made.drafts.items()
+                )
+            return _held(row, made.drafts)
+
+    def put_back(self, tag: str, line: int, at: str, by: str) -> Held:
+        """Take back what a line of the log changed.
+
+        Raises: NoSuchLead, IsSealed; Refused where it cannot be, as when something was changed again
+        since.
+        """
+        with self._writing() as session:
+            row = _open_row(session, tag)
+            kept = session.scalar(_lines_of(row.id).where(JournalRow.id == line))
+            changes = _changes(kept.changes) if kept else []
+            if kept is None or not can_be_put_back(changes):
+                raise Refused(
+                    Fault("line", "this line is not one to be put back", "another line of the log")
+                )
+            before = _lead_of(row)
+            after = kept_lead(put_back(json.loads(_text(before)), changes))
+            read_lead(write_lead(after, None))  # as a whole it must still be a lead
+            _changed(session, row, before, after, (at, by, f"put back: {kept.what}"[:WORDS]))
             return _held(row)
 
     def seal(self, tag: str, at: str, by: str, record: Callable[[Lead], dict[str, Any]]) -> Seal:
@@ -257,9 +315,7 @@ class LeadStore:
                 by=by,
                 previous=previous,
                 record=record(_lead_of(row)),
-                journal=journal_sum(
-                    (x.at, x.by, x.what) for x in session.scalars(_lines_of(row.id))
-                ),
+                journal=journal_sum(_summed(x) for x in session.scalars(_lines_of(row.id))),
             )
             row.sealed, row.changed_at, row.revision = True, at, row.revision + 1
             session.add(SealRow(lead_id=row.id, document=_seal_text(sealed)))
@@ -275,15 +331,15 @@ class LeadStore:
                 return _seal(found)
             return None
 
-    def entries(self) -> list[Entry]:
+    def entries(self) -> list[Audited]:
         """What the log keeps of every lead, for its seals to be held against."""
         rows = select(
             LeadRow.tag, LeadRow.document, LeadRow.sealed, LeadRow.id, SealRow.document, SealRow.own
         ).outerjoin(SealRow, SealRow.lead_id == LeadRow.id)
-        lines: dict[int, list[tuple[str, str, str]]] = {}
+        lines: dict[int, list[tuple[str, ...]]] = {}
         with self.engine.connect() as db:
             for line in db.execute(select(JournalRow).order_by(JournalRow.id)):
-                lines.setdefault(line.lead_id, []).append((line.at, line.by, line.what))
+                lines.setdefault(line.lead_id, []).append(_summed(line))
             return [_entry(*row, journal=lines.get(row[3], [])) for row in db.execute(rows)]
 
     def faults_of_log(self) -> list[str]:
@@ -327,24 +383,11 @@ class LeadStore:
     def journal(self, tag: str) -> list[JournalLine]:
         """What was done to a lead, oldest first."""
         with self.engine.connect() as db:
-            lines = select(JournalRow.at, JournalRow.by, JournalRow.what).join(LeadRow)
+            lines = select(JournalRow).join(LeadRow).where(LeadRow.tag == tag)
             return [
-                JournalLine(*r)
-                for r in db.execute(lines.where(LeadRow.tag == tag).order_by(JournalRow.id))
+                JournalLine(r.id, r.at, r.by, r.what, tuple(_changes(r.changes)))
+                for r in db.execute(lines.order_by(JournalRow.id))
             ]
-
-    def keep_drafts(self, tag: str, seen: set[str], texts: dict[str, str]) -> None:
-        """Of the fields seen, keep exactly these unusable texts. Raises NoSuchLead."""
-        if texts == {f: t for f, t in self.get(tag).drafts.items() if f in seen}:
-            return
-        with self._writing() as session:
-            row = _row(session, tag)
-            session.execute(
-                delete(DraftRow).where(
-                    DraftRow.lead_id == row.id, DraftRow.field.in_(seen | set(texts))
-                )
-            )
-            session.add_all(DraftRow(lead_id=row.id, field=f, text=t) for f, t in texts.items())
 
     def setting(self, key: str, default: str = "") -> str:
         """A setting's value."""
@@ -384,9 +427,8 @@ class LeadStore:
                 # Half a build one way and half the other would be worse than either.
                 if lead.build.done or lead.build.practices == practices:
                     continue
-                _write(row, with_value(lead, "build.practices", practices), at)
-                session.add(JournalRow(lead_id=row.id, at=at, by=by, what=what))
-                taken += 1
+                after = with_value(lead, "build.practices", practices)
+                taken += _changed(session, row, lead, after, (at, by, what))
         return taken
 
     def next_tag(self) -> str:
@@ -402,6 +444,47 @@ def _next_tag(session: Session) -> str:
     return f"{prefix}-{max(numbers, default=0) + 1:04d}"
 
 
+def _open_row(session: Session, tag: str) -> LeadRow:
+    row = _row(session, tag)
+    if row.sealed:
+        raise IsSealed(tag)
+    return row
+
+
+def _changed(
+    session: Session, row: LeadRow, before: Lead, after: Lead, line: tuple[str, str, str]
+) -> bool:
+    """Write a lead that changed, with a line of the log (when, by whom, what); True where it did."""
+    # How it was typed is part of what was typed: 80 ft stays 80 ft on the page.
+    if after == before and after.typed == before.typed:
+        return False
+    was = json.loads(_text(before))
+    at, by, what = line
+    _write(row, after, at)
+    changes = differences(was, json.loads(row.document))
+    session.add(
+        JournalRow(
+            lead_id=row.id,
+            at=at,
+            by=by,
+            what=what,
+            changes=json.dumps(changes, ensure_ascii=False, separators=(",", ":")),
+        )
+    )
+    return True
+
+
+def _changes(text: str) -> list[Change]:
+    found: list[Change] = json.loads(text or "[]")
+    return found
+
+
+def _summed(line: Any) -> tuple[str, ...]:
+    """A line of the journal as a seal sums it; one kept before values were is without them."""
+    told = (line.at, line.by, line.what)
+    return (*told, line.changes) if line.changes else told
+
+
 def _lines_of(lead: int) -> Select[JournalRow]:
     return select(JournalRow).where(JournalRow.lead_id == lead).order_by(JournalRow.id)
 
@@ -413,14 +496,14 @@ def _entry(
     _id: int,
     seal_text: str | None,
     own: bool | None,
-    journal: list[tuple[str, str, str]],
-) -> Entry:
+    journal: list[tuple[str, ...]],
+) -> Audited:
     try:
         found = _seal(seal_text) if seal_text is not None else None
         same = found is None or _lead(document) == kept_lead(dict(found.record["lead"]))
     except (ValueError, KeyError, TypeError, Unreadable):
         found, same = _unsound(seal_text), False
-    return Entry(tag, sealed, found, bool(own), same, tuple(journal))
+    return Audited(tag, sealed, found, bool(own), same, tuple(journal))
 
 
 def _unsound(text: str | None) -> Seal | None:
@@ -476,6 +559,7 @@ def file_of(store: LeadStore, tag: str) -> LeadFile:
 
 
 __all__ = [
+    "Entry",
     "Held",
     "IsSealed",
     "JournalLine",

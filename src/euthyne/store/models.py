@@ -55,6 +55,7 @@ class JournalRow(Base):
     at: Mapped[str] = mapped_column(String(32))
     by: Mapped[str] = mapped_column(String(40))
     what: Mapped[str] = mapped_column(Text)
+    changes: Mapped[str] = mapped_column(Text, default="", server_default="")
 
 
 class PartRow(Base):

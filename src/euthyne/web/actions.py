@@ -5,10 +5,12 @@ from dataclasses import replace
 from flask import Blueprint, redirect, request, url_for
 from werkzeug.wrappers import Response
 
+from euthyne.core.checks import checks
 from euthyne.core.kinds.assembling import changed
 from euthyne.core.lead import Lead, Reason
 from euthyne.core.lead.stage import Stage
-from euthyne.web.entry import back
+from euthyne.core.plan import plan_of
+from euthyne.web.entry import Answer, back
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import without_typed
 from euthyne.web.frame import lead_page, now, store, wants_part, who
@@ -50,7 +52,7 @@ def fix(tag: str, code: str) -> str | Response:
 
 
 @blueprint.post("/leads/<tag>/reason/<code>")
-def reason(tag: str, code: str) -> str | Response:
+def reason(tag: str, code: str) -> Answer:
     """Pass a caution with a reason, which the record keeps; an empty one takes the reason back."""
     text = request.form.get("reason", "").strip()[:400]
     stage = _stage()
@@ -61,9 +63,17 @@ def reason(tag: str, code: str) -> str | Response:
 
     def given(lead: Lead) -> Lead:
         others = tuple(r for r in lead.reasons if r.check != code)
-        return replace(
-            lead, reasons=(*others, Reason(code, text, now(), who())) if text else others
-        )
+        if not text:
+            return replace(lead, reasons=others)
+        fired = next((f for f in checks(plan_of(lead)) if f.code == code), None)
+        if fired is None or fired.level != "caution":
+            raise NotNow(
+                "No caution of that name stands here, so there is nothing to pass.",
+                url_for(f"{stage.value}.show", tag=tag),
+                "Back to the lead",
+            )
+        given = Reason(code, text, now(), who(), fired.text)
+        return replace(lead, reasons=(*others, given))
 
     store().change(
         tag=tag, change=given, at=now(), by=who(), what=f"{code}: {text or 'reason taken back'}"

@@ -1,18 +1,19 @@
 """Brief: what it feeds, from what, how far, where it lives."""
 
-from flask import Blueprint, request
-from werkzeug.wrappers import Response
+from collections.abc import Mapping
 
-from euthyne.core.kinds import kind_named
+from flask import Blueprint, request
+
 from euthyne.core.lead import Lead
 from euthyne.core.lead.stage import Stage
 from euthyne.core.sizing.brief import OneLoad
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.quantity import CURRENT, PERCENT, POWER, read_legs, read_quantity
+from euthyne.core.trade.question import Question
 from euthyne.drawing.loop import loop
-from euthyne.web.entry import enter
-from euthyne.web.fields import Entered, say, show_fields
-from euthyne.web.frame import drawn, lead_page, show_stage, store
+from euthyne.web.entry import Answer, Sent, StageForm, enter
+from euthyne.web.fields import Entered, Shown, read_form, say, show_fields, texts_of
+from euthyne.web.frame import LeadPage, drawn, lead_page, show_stage
 
 blueprint = Blueprint("brief", __name__)
 
@@ -30,56 +31,79 @@ COLUMNS = tuple(column for column, _, _ in LOAD_COLUMNS)
 def show(tag: str) -> str:
     """The Brief of a lead."""
     page = lead_page(tag)
-    drafts = page.held.drafts
     lead = page.held.lead
     return show_stage(
         page,
         Stage.BRIEF,
-        fields=show_fields(page.plan.kind.questions, lead, drafts),
+        texts=_texts(page),
+        fields=_fields(page),
         groups=page.plan.kind.groups,
         headline=page.plan.kind.headline,
-        loads=show_loads(lead, drafts),
+        loads=show_loads(lead, page.held.drafts),
+        loads_sent=sum(name.endswith(".draws") for name in request.form),
         load_columns=LOAD_COLUMNS,
         drawing=drawn(loop, lead),
     )
 
 
+def _questions(page: LeadPage) -> tuple[Question, ...]:
+    return page.plan.kind.questions
+
+
+def _fields(page: LeadPage) -> dict[str, Shown]:
+    return show_fields(_questions(page), page.held.lead, page.held.drafts)
+
+
+def _texts(page: LeadPage) -> dict[str, str]:
+    """What every control says: the fields, and the cells of the list of loads."""
+    rows = show_loads(page.held.lead, page.held.drafts)
+    cells = {f"brief.loads.{i}.{c}": row[c] for i, row in enumerate(rows) for c in COLUMNS}
+    return texts_of(_fields(page)) | cells
+
+
+def _read(page: LeadPage, sent: Sent) -> Entered:
+    entered = read_form(_questions(page), sent.changed).with_more(read_route(sent.changed))
+    if sent.touches("brief.loads."):
+        entered = entered.with_more(read_loads(page, sent))
+    return entered
+
+
+FORM = StageForm(Stage.BRIEF, texts=_texts, read=_read, questions=_questions)
+
+
 @blueprint.post("/leads/<tag>/brief")
-def save(tag: str) -> str | Response:
+def save(tag: str) -> Answer:
     """Keep what was typed."""
-    held = store().get(tag)
-    more = read_loads(held.drafts) or Entered()
-    return enter(
-        tag, Stage.BRIEF, kind_named(held.lead.kind).questions, more.with_more(read_route())
-    )
+    return enter(tag, FORM)
 
 
-def read_route() -> Entered:
+def read_route(form: Mapping[str, str]) -> Entered:
     """The legs of the run, where it was typed as legs; a run that can not be read keeps what there
     was.
     """
     try:
-        return Entered(
-            values={"brief.legs_m": read_legs(request.form["brief.run_m"], "brief.run_m")}
-        )
+        return Entered(values={"brief.legs_m": read_legs(form["brief.run_m"], "brief.run_m")})
     except (KeyError, Refused):
         return Entered()
 
 
-def read_loads(drafts: dict[str, str]) -> Entered | None:
+def read_loads(page: LeadPage, sent: Sent) -> Entered:
     """The list of loads as the form holds it; rows left empty are dropped, rows that make no sense
-    kept as typed.
+    kept as typed, rows not touched as they are.
     """
-    rows = [f"brief.loads.{i}" for i in range(20) if f"brief.loads.{i}.draws" in request.form]
-    if not rows:
-        return None
+    lead = page.held.lead
+    rows = [f"brief.loads.{i}" for i in range(20) if f"brief.loads.{i}.draws" in sent.whole]
     loads: list[OneLoad] = []
-    entered = Entered(cleared={f for f in drafts if f.startswith("brief.loads.")})
-    for row in rows:
-        typed = {k: request.form.get(f"{row}.{k}", "").strip() for k in COLUMNS}
+    entered = Entered(cleared={f for f in page.held.drafts if f.startswith("brief.loads.")})
+    for number, row in enumerate(rows):
+        typed = {k: sent.whole.get(f"{row}.{k}", "").strip() for k in COLUMNS}
+        kept = f"brief.loads.{len(loads)}.draws"
+        if number < len(lead.brief.loads) and not sent.touches(f"{row}."):
+            loads.append(lead.brief.loads[number])
+            entered.typed[kept] = lead.typed.get(f"{row}.draws", "")
+            continue
         try:
             if typed["draws"]:
-                kept = f"brief.loads.{len(loads)}.draws"
                 loads.append(read_load(typed, row))
                 entered.typed[kept] = typed["draws"]
         except Refused:

@@ -17,7 +17,7 @@ from euthyne.core.standing.progress import progress
 from euthyne.drawing.bench import bench_drawing
 from euthyne.drawing.judge import row
 from euthyne.store.stores import draw_down
-from euthyne.web.entry import back
+from euthyne.web.entry import Answer, back
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import (
     LeadPage,
@@ -203,12 +203,14 @@ def done(tag: str) -> str | Response:
     )
     if wants_part():
         left = plan_of(held.lead).build.steps_left
-        return _bench_page(lead_page(tag), left[0] if left else None)
+        answer = Response(_bench_page(lead_page(tag), left[0] if left else None))
+        answer.headers["HX-Push-Url"] = url_for("build.bench", tag=tag)
+        return answer
     return redirect(url_for("build.bench", tag=tag), 303)
 
 
 @blueprint.post("/leads/<tag>/build/tick")
-def tick(tag: str) -> str | Response:
+def tick(tag: str) -> Answer:
     """Something is here although Stores do not say so; or it is not after all."""
     key = request.form.get("key", "")
     if key not in {x.need.key for x in laid(lead_page(tag).plan)}:

@@ -4,7 +4,6 @@ from functools import lru_cache
 
 from flask import Blueprint, render_template, request, url_for
 from markupsafe import Markup
-from werkzeug.wrappers import Response
 
 from euthyne.core.kinds import Kind
 from euthyne.core.kinds.kind import EVERY_CORD
@@ -34,8 +33,15 @@ from euthyne.core.trade.shown import at_most
 from euthyne.drawing.ladder import ladder
 from euthyne.drawing.reach import reach
 from euthyne.drawing.section import section
-from euthyne.web.entry import back, enter
-from euthyne.web.fields import Entered, put_in, read_form, show_fields, without_typed
+from euthyne.web.entry import Answer, Sent, StageForm, back, enter
+from euthyne.web.fields import (
+    Entered,
+    put_in,
+    read_form,
+    show_fields,
+    texts_of,
+    without_typed,
+)
 from euthyne.web.frame import LeadPage, lead_page, now, show_stage, store, who
 
 blueprint = Blueprint("conductor", __name__)
@@ -219,6 +225,7 @@ def _show(page: LeadPage) -> str:
     return show_stage(
         page,
         Stage.CONDUCTOR,
+        texts=texts_of(fields),
         fields=fields,
         first=[fields[s.path] for s in specs],
         closer=[fields[s.path] for s in closer],
@@ -314,19 +321,34 @@ def _decided(plan: Plan) -> tuple[str, str]:
     return DECIDED[sizing.chosen.decided_by], words.get(sizing.chosen.decided_by, "")
 
 
+def _questions(page: LeadPage) -> tuple[Question, ...]:
+    return fields_of(page.plan) + closer_fields_of(page.plan)
+
+
+def _texts(page: LeadPage) -> dict[str, str]:
+    return texts_of(show_fields(_questions(page), page.held.lead, page.held.drafts))
+
+
+def _read(page: LeadPage, sent: Sent) -> Entered:
+    """What was typed beside the ladder; a size was taken of one cable and is open in another."""
+    entered = read_form(_questions(page), sent.changed)
+    cord = page.held.lead.conductor.cable_type
+    if sent.changed.get("conductor.cable_type", cord) != cord:
+        entered.values["conductor.size"] = None
+    return entered
+
+
+FORM = StageForm(Stage.CONDUCTOR, texts=_texts, read=_read, questions=_questions)
+
+
 @blueprint.post("/leads/<tag>/conductor")
-def save(tag: str) -> str | Response:
+def save(tag: str) -> Answer:
     """Keep what was typed beside the ladder."""
-    page = lead_page(tag)
-    cord = request.form.get("conductor.cable_type", page.held.lead.conductor.cable_type)
-    other = (
-        Entered({"conductor.size": None}) if cord != page.held.lead.conductor.cable_type else None
-    )
-    return enter(tag, Stage.CONDUCTOR, fields_of(page.plan) + closer_fields_of(page.plan), other)
+    return enter(tag, FORM)
 
 
 @blueprint.post("/leads/<tag>/conductor/take")
-def take(tag: str) -> str | Response:
+def take(tag: str) -> Answer:
     """Take a size."""
     size = read_size(request.form.get("size", ""), "size").name
     words = f"Conductor: took {size}"

@@ -26,9 +26,9 @@ from euthyne.drawing.strip import strip_drawing
 from euthyne.drawing.template import PAPERS, pages, svg
 from euthyne.exchange.template import template_pdf
 from euthyne.exchange.traveller import traveller_pdf
-from euthyne.web.entry import back, enter, refuse_stopped
+from euthyne.web.entry import Answer, Sent, StageForm, back, enter, refuse_stopped
 from euthyne.web.errors import NotNow
-from euthyne.web.fields import Entered, say, show_fields
+from euthyne.web.fields import Entered, read_form, say, show_fields, texts_of
 from euthyne.web.frame import LeadPage, drawn, lead_page, not_reached, now, show_stage, store, who
 from euthyne.web.stores import laid, on_hand
 
@@ -80,6 +80,7 @@ def show(tag: str) -> str:
     return show_stage(
         page,
         Stage.CUT,
+        texts=_texts(page),
         fields=fields,
         drawings=drawings,
         strips=_strips(page),
@@ -160,10 +161,9 @@ def _source(page: LeadPage) -> Source:
     )
 
 
-def _read_piece(page: LeadPage) -> Entered:
+def _read_piece(page: LeadPage, chosen: str) -> Entered:
     """The piece the form chose: one that is long enough, or none, for the shortest that is."""
-    chosen = request.form.get("cut.piece")
-    if chosen is None or page.held.lead.build.done:
+    if page.held.lead.build.done:
         return Entered()
     names = {s.name for s in _source(page).pieces}
     return Entered(values={"cut.piece": chosen if chosen in names else None})
@@ -202,13 +202,34 @@ def _fault(path: str, text: str) -> str:
     return ""
 
 
-def _read_strips(page: LeadPage) -> Entered:
+def _texts(page: LeadPage) -> dict[str, str]:
+    """What every control says: the allowances, the piece it is cut from, the strips."""
+    texts = texts_of(show_fields(_fields(page), page.held.lead, page.held.drafts))
+    texts |= {str(row["path"]): str(row["text"]) for row in _strips(page)}
+    pieces = {s.name for s in _source(page).pieces}
+    chosen = page.held.lead.cut.piece
+    return texts | {"cut.piece": chosen if chosen in pieces else ""}
+
+
+def _read(page: LeadPage, sent: Sent) -> Entered:
+    entered = read_form(_fields(page), sent.changed)
+    if sent.touches("cut.stripped."):
+        entered = entered.with_more(_read_strips(page, sent))
+    if "cut.piece" in sent.changed:
+        entered = entered.with_more(_read_piece(page, sent.changed["cut.piece"]))
+    return entered
+
+
+FORM = StageForm(Stage.CUT, texts=_texts, read=_read, questions=_fields)
+
+
+def _read_strips(page: LeadPage, sent: Sent) -> Entered:
     """The strips as the form holds them; what can not be read is kept as typed."""
     entered, kept = Entered(), {(s.end, s.core): s for s in page.held.lead.cut.stripped}
     for group, core in [(g, core) for g in page.plan.cut.groups for core in g.strip.cores]:
         end = group.side
         path = f"cut.stripped.{end}.{core.core}"
-        text = request.form.get(path)
+        text = sent.whole.get(path)
         if text is None:
             continue
         entered.cleared.add(path)
@@ -226,14 +247,13 @@ def _read_strips(page: LeadPage) -> Entered:
 
 
 @blueprint.post("/leads/<tag>/cut")
-def save(tag: str) -> str | Response:
+def save(tag: str) -> Answer:
     """Keep the allowances."""
-    page = lead_page(tag)
-    return enter(tag, Stage.CUT, _fields(page), _read_strips(page).with_more(_read_piece(page)))
+    return enter(tag, FORM)
 
 
 @blueprint.post("/leads/<tag>/cut/settle")
-def settle(tag: str) -> str | Response:
+def settle(tag: str) -> Answer:
     """The cut length is settled."""
 
     def settled(lead: Lead) -> Lead:

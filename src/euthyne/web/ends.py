@@ -11,7 +11,7 @@ from werkzeug.wrappers import Response
 from euthyne.core.assembly.joints import STARTING_MAPS, Joint, mapped
 from euthyne.core.assembly.records import Tint
 from euthyne.core.lead import Lead
-from euthyne.core.lead.paths import value_at, with_value
+from euthyne.core.lead.paths import with_value
 from euthyne.core.lead.stage import Stage
 from euthyne.core.order.laid import CableEnd, End
 from euthyne.core.plan import Plan, plan_of
@@ -26,8 +26,8 @@ from euthyne.core.trade.quantity import DIAMETER
 from euthyne.core.trade.question import Question
 from euthyne.core.trade.stud import studs
 from euthyne.drawing.facing import facing
-from euthyne.web.entry import back, enter, refuse_stopped
-from euthyne.web.fields import Entered, show_fields
+from euthyne.web.entry import Answer, Sent, StageForm, back, enter, refuse_stopped
+from euthyne.web.fields import Entered, read_form, show_fields, texts_of
 from euthyne.web.frame import LeadPage, lead_page, not_reached, now, show_stage, store, who
 from euthyne.web.shelf import added
 
@@ -54,6 +54,8 @@ OVER_ALL = Question(
 SWITCH = Question("ends.switch", "Switch breaks", "choice", choices=BREAKS)
 FUSE_IN = Question("ends.fuse_in", "Fuse of its own", "choice", choices=FUSED)
 LAMP = Question("ends.switch_lit", "Lamp in it", "choice", choices=((False, "no"), (True, "yes")))
+CUT_BACK = "-"
+PARTS = ("fit.", "fittings.")
 BLANKED = ((False, "open"), (True, "blanked"))
 LUGS = Question("ends.lugs_on_post", "Lugs on the post", "whole", bounds=(1, 12))
 
@@ -174,6 +176,7 @@ def show(tag: str) -> str:
     return show_stage(
         page,
         Stage.ENDS,
+        texts=_texts(page),
         fields=show_fields(fields_of(page.plan), page.held.lead, page.held.drafts),
         drawing=_drawn(page.held.lead, frozenset(request.args.get("turn", "")) & {"A", "B"}),
         leaflets=added().leaflets(tag),
@@ -248,38 +251,62 @@ def _cord_words(page: LeadPage) -> str:
     return f"{cord.low_mm:g} to {cord.high_mm:g} mm ({cord.source})"
 
 
+def _questions(page: LeadPage) -> tuple[Question, ...]:
+    return fields_of(page.plan)
+
+
+def _texts(page: LeadPage) -> dict[str, str]:
+    """What every control says: the fields, the colours, where each core lands."""
+    texts = texts_of(show_fields(_questions(page), page.held.lead, page.held.drafts))
+    for row in _rows(page.plan):
+        texts[f"tint.{row.joint.core}"] = row.tint
+        texts[f"joint.{row.joint.core}.a"] = row.joint.a or CUT_BACK
+        texts[f"joint.{row.joint.core}.b"] = row.joint.b or CUT_BACK
+    return texts
+
+
+def _read(page: LeadPage, sent: Sent) -> Entered:
+    entered = read_form(_questions(page), sent.changed)
+    if sent.touches("joint.") and not sent.touches(*PARTS):
+        entered = entered.with_more(_read_joints(page, sent))
+    if sent.touches(*PARTS):
+        entered = entered.with_more(_own_parts(page, sent))
+    if sent.touches("tint.", "ends.scheme"):
+        entered = entered.with_more(_read_tints(page, sent))
+    return entered
+
+
+FORM = StageForm(Stage.ENDS, texts=_texts, read=_read, questions=_questions)
+
+
 @blueprint.post("/leads/<tag>/ends")
-def save(tag: str) -> str | Response:
+def save(tag: str) -> Answer:
     """Keep the parts, the colours and the map."""
-    page = lead_page(tag)
-    more = (
-        (_read_joints(page) or Entered()).with_more(_own_parts(page)).with_more(_read_tints(page))
-    )
-    return enter(tag, Stage.ENDS, fields_of(page.plan), more)
+    return enter(tag, FORM)
 
 
-def _read_tints(page: LeadPage) -> Entered:
+def _read_tints(page: LeadPage, sent: Sent) -> Entered:
     """Colours set core by core; a core whose colour is the scheme's own keeps none of its own."""
     scheme = page.held.lead.ends.scheme
     cores = [j.core for j in page.plan.ends.joints]
-    if request.form.get("ends.scheme", scheme) != scheme:
+    if sent.changed.get("ends.scheme", scheme) != scheme:
         return Entered({f"tint.{core}": None for core in cores})
     tints = {}
     for core in cores:
-        given = request.form.get(f"tint.{core}", "")
+        given = sent.changed.get(f"tint.{core}", "")
         if given in get_args(Tint):
             usual = colour(scheme, own_name(core))
             tints[f"tint.{core}"] = None if given == usual else given
     return Entered(tints)
 
 
-def _own_parts(page: LeadPage) -> Entered:
+def _own_parts(page: LeadPage, sent: Sent) -> Entered:
     """Copies of the parts of one's own that the lead now uses: they stay with it whatever becomes
     of the shelf.
     """
     ends = page.held.lead.ends
-    sent = {v for k, v in request.form.items() if k.startswith(("fit.", "fittings."))}
-    names = sent | {f.part for f in page.held.lead.fittings if f.part is not None}
+    chosen = {v for k, v in sent.changed.items() if k.startswith(PARTS)}
+    names = chosen | {f.part for f in page.held.lead.fittings if f.part is not None}
     kept = {p.id: p for p in ends.own} | {
         n: p for n, p in added().parts().items() if n not in {o.id for o in ends.own}
     }
@@ -289,35 +316,28 @@ def _own_parts(page: LeadPage) -> Entered:
     return Entered()
 
 
-def _read_joints(page: LeadPage) -> Entered | None:
-    """The wire map as the form holds it; none where the form changes a part."""
-    if not any(k.startswith("joint.") for k in request.form):
-        return None
-    lead = page.held.lead
-    parts = [k for k in request.form if k.startswith(("fit.", "fittings."))]
-    if any(request.form[path] != value_at(lead, path) for path in parts):
-        return None
+def _read_joints(page: LeadPage, sent: Sent) -> Entered:
+    """The wire map as the form holds it."""
     plan = page.plan
-    read = [
-        replace(
-            j,
-            a=_mark(f"joint.{j.core}.a", _marks(plan, j, "A")),
-            b=_mark(f"joint.{j.core}.b", _marks(plan, j, "B")),
-        )
-        for j in plan.ends.joints
-    ]
+
+    def landed(joint: Joint, end: End, stands: str | None) -> str | None:
+        path = f"joint.{joint.core}.{end.lower()}"
+        if path not in sent.changed:
+            return stands
+        return _mark(sent.changed[path], _marks(plan, joint, end))
+
+    read = [replace(j, a=landed(j, "A", j.a), b=landed(j, "B", j.b)) for j in plan.ends.joints]
     return Entered({"wires": plan.given.map.wires(read)})
 
 
-def _mark(name: str, marks: tuple[str, ...]) -> str | None:
-    given = request.form.get(name)
+def _mark(given: str, marks: tuple[str, ...]) -> str | None:
     if given in marks:
         return given
     return None
 
 
 @blueprint.post("/leads/<tag>/ends/map")
-def start_map(tag: str) -> str | Response:
+def start_map(tag: str) -> Answer:
     """Begin the wire map again from one of the usual ones."""
     words, make = STARTING_MAPS.get(request.form.get("map", ""), (None, None))
     if words is None or make is None:
@@ -356,7 +376,7 @@ def leaflet(tag: str, number: int) -> Response:
 
 
 @blueprint.post("/leads/<tag>/ends/settle")
-def settle(tag: str) -> str | Response:
+def settle(tag: str) -> Answer:
     """The ends are as they should be."""
 
     def settled(lead: Lead) -> Lead:

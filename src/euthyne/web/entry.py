@@ -1,8 +1,17 @@
-"""A stage's form: every change is kept as it is typed, and the page answers with what it means."""
+"""A stage's form: every change is kept as it is typed, field by field, inside one write; and the
+page answers with what it means.
 
+A form says, for each of its fields, which text it was opened with, as a short sum. A field that still
+says that text was not touched. One that was is kept where the lead still says what the form was
+opened with; where someone else set it meanwhile, nothing of it is kept and both are shown.
+"""
+
+import json
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
 from typing import Any
 
-from flask import current_app, redirect, request, url_for
+from flask import abort, current_app, g, redirect, request, url_for
 from werkzeug.wrappers import Response
 
 from euthyne.core.lead import Lead
@@ -10,25 +19,55 @@ from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import plan_of
 from euthyne.core.standing.progress import progress
 from euthyne.core.trade.question import Question
+from euthyne.store.leads import WORDS, Entry, Held
 from euthyne.web.errors import NotNow
-from euthyne.web.fields import Entered, put_in, read_form
-from euthyne.web.frame import lead_page, now, stamp_of, store, wants_part, who
+from euthyne.web.fields import Entered, put_in
+from euthyne.web.frame import LeadPage, now, page_of, store, sum_of, wants_part, who
+
+Answer = str | Response | tuple[str, int]
+
+# What every form holds that is no field of the lead.
+FRAME = ("csrf_token", "seen", "mine", "theirs", "stage", "map")
 
 
-class Stale(Exception):
-    """The form was opened before someone changed the same stage; ``typed`` is what it held."""
+@dataclass(frozen=True)
+class Sent:
+    """What a form sent: the fields that were changed, and every field as it would stand with them."""
 
-    def __init__(self, tag: str, stage: Stage, typed: dict[str, str]) -> None:
-        super().__init__(tag)
-        self.tag, self.stage, self.typed = tag, stage, typed
+    changed: Mapping[str, str]
+    whole: Mapping[str, str]
+
+    def touches(self, *starts: str) -> bool:
+        """True when a field that begins so was changed."""
+        return any(path.startswith(starts) for path in self.changed)
 
 
-def refuse_stale(tag: str, stage: Stage) -> None:
-    """Raise Stale when the form's stamp is not the stage's own."""
-    sent = request.form.get("stamp")
-    if sent is not None and sent != stamp_of(lead_page(tag), stage):
-        typed = {k: v for k, v in request.form.items() if k not in ("stamp", "csrf_token") and v}
-        raise Stale(tag, stage, typed)
+@dataclass(frozen=True)
+class Both:
+    """A field that two set: what it is called, what stands, what was typed over it."""
+
+    path: str
+    words: str
+    theirs: str
+    mine: str
+
+    @property
+    def set_mine(self) -> str:
+        """What the press says that sets one's own over what stands."""
+        told = {"path": self.path, "text": self.mine, "over": sum_of(self.theirs)}
+        return json.dumps(told, ensure_ascii=False)
+
+
+@dataclass(frozen=True)
+class StageForm:
+    """The form of a stage: what each of its controls says as a lead stands, by path; what a sent one
+    means; the questions it asks, for their words.
+    """
+
+    stage: Stage
+    texts: Callable[[LeadPage], dict[str, str]]
+    read: Callable[[LeadPage, Sent], Entered]
+    questions: Callable[[LeadPage], tuple[Question, ...]]
 
 
 def refuse_stopped(lead: Lead, stage: Stage) -> None:
@@ -40,37 +79,106 @@ def refuse_stopped(lead: Lead, stage: Stage) -> None:
         raise NotNow(words, url_for(f"{stage.value}.show", tag=lead.tag), f"Back to {stage.word}")
 
 
-def keep(tag: str, stage: Stage, entered: Entered) -> None:
-    """Keep what was entered at a stage: usable values in the lead, the rest as drafts beside it."""
-    if entered.values:
-        words = f"{stage.word}: " + ", ".join(
-            k.split(".")[-1].replace("_", " ") for k in entered.values
-        )
-        store().change(
-            tag=tag, change=lambda lead: put_in(lead, entered), at=now(), by=who(), what=words[:300]
-        )
-    store().keep_drafts(
-        tag, set(entered.values) | set(entered.drafts) | entered.cleared, entered.drafts
-    )
-
-
-def enter(
-    tag: str, stage: Stage, specs: tuple[Question, ...], more: Entered | None = None
-) -> str | Response:
+def enter(tag: str, form: StageForm) -> Answer:
     """Take a stage's form, and answer with the parts that changed or send the browser back to the
     stage.
     """
-    refuse_stale(tag, stage)
-    entered = read_form(specs, request.form)
-    if more is not None:
-        entered = entered.with_more(more)
-    keep(tag, stage, entered)
-    return back(tag, stage)
+    both: dict[str, Both] = {}
+
+    def entry(held: Held) -> Entry:
+        page = page_of(held)
+        texts = form.texts(page)
+        sent = _against(texts, form.questions(page), both)
+        entered = form.read(page, sent)
+        after = put_in(held.lead, entered)
+        forgotten = set(entered.values) | entered.cleared
+        drafts = {f: t for f, t in held.drafts.items() if f not in forgotten} | entered.drafts
+        then = page_of(Held(after, held.sealed, held.changed_at, held.revision, drafts))
+        return Entry(after, drafts, _told(form, then, texts, sent))
+
+    store().enter(tag, entry, now(), who())
+    g.both, g.sent = both, {k: v for k, v in request.form.items() if k not in FRAME}
+    return back(tag, form.stage)
 
 
-def back(tag: str, stage: Stage) -> str | Response:
-    """To the stage: htmx gets the parts that changed, a browser is sent to the page."""
-    if wants_part():
-        shown: Any = current_app.view_functions[f"{stage.value}.show"](tag)
-        return str(shown)
-    return redirect(url_for(f"{stage.value}.show", tag=tag), 303)
+def _against(
+    texts: Mapping[str, str], questions: tuple[Question, ...], both: dict[str, Both]
+) -> Sent:
+    """The form that was sent, held against what the lead says; fields that two set go to ``both``."""
+    form = {path: text for path, text in request.form.items() if path not in FRAME}
+    seen = _seen()
+    if seen is None:
+        return Sent(form, form)
+    mine = _mine()
+    if mine:
+        form[mine["path"]], seen[mine["path"]] = mine["text"], mine["over"]
+    changed: dict[str, str] = {}
+    for path, text in form.items():
+        stands = texts.get(path)
+        if text == stands or sum_of(text) == seen.get(path) or path == request.form.get("theirs"):
+            continue
+        if stands is None or seen.get(path) in (None, sum_of(stands)):
+            changed[path] = text
+        else:
+            both[path] = Both(path, label(questions, path), stands, text)
+    return Sent(changed, {**texts, **changed})
+
+
+def _seen() -> dict[str, str] | None:
+    """The sums a form was opened with, by field; None for one that says nothing of it."""
+    return _json("seen")
+
+
+def _mine() -> dict[str, str] | None:
+    """The field whose own text was chosen over what stands."""
+    found = _json("mine")
+    if found is not None and set(found) != {"path", "text", "over"}:
+        abort(400)
+    return found
+
+
+def _json(name: str) -> dict[str, str] | None:
+    if name not in request.form:
+        return None
+    try:
+        found = json.loads(request.form[name])
+    except ValueError:
+        abort(400)
+    if not isinstance(found, dict) or not all(isinstance(text, str) for text in found.values()):
+        abort(400)
+    return found
+
+
+def label(questions: tuple[Question, ...], path: str) -> str:
+    """What a field is called."""
+    asked = next((q.label for q in questions if q.path == path), None)
+    return asked or path.partition(".")[2].replace(".", " ").replace("_", " ") or path
+
+
+def _told(form: StageForm, then: LeadPage, was: Mapping[str, str], sent: Sent) -> str:
+    """The words of the log: each field that was changed, with what it said and what it says."""
+    questions, stands = form.questions(then), form.texts(then)
+    said = [
+        f"{label(questions, path)}: {_answer(questions, path, was.get(path, ''))}, "
+        f"now {_answer(questions, path, stands.get(path, text))}"
+        for path, text in sent.changed.items()
+        if path in was and was[path] != stands.get(path, text)
+    ]
+    return f"{form.stage.word}: {'; '.join(said) or 'kept'}"[:WORDS]
+
+
+def _answer(questions: tuple[Question, ...], path: str, text: str) -> str:
+    asked = next((q for q in questions if q.path == path), None)
+    words = dict(asked.options).get(text) if asked else None
+    return words or text or "nothing"
+
+
+def back(tag: str, stage: Stage) -> Answer:
+    """To the stage: htmx gets the parts that changed, a browser is sent to the page; where two set a
+    field it is shown the page at once, with both.
+    """
+    both = g.get("both")
+    if not wants_part() and not both:
+        return redirect(url_for(f"{stage.value}.show", tag=tag), 303)
+    shown: Any = current_app.view_functions[f"{stage.value}.show"](tag)
+    return str(shown) if wants_part() else (str(shown), 409)

@@ -1,15 +1,10 @@
 """Pages for what goes wrong: what happened, and what to do next."""
 
-from typing import TYPE_CHECKING
-
 from flask import Flask, render_template, request, url_for
 from flask_wtf.csrf import CSRFError
 
 from euthyne.core.trade.fault import Refused
 from euthyne.store.leads import IsSealed, NoSuchLead, Unreadable
-
-if TYPE_CHECKING:
-    from euthyne.web.entry import Stale
 
 
 class NotNow(Exception):
@@ -22,13 +17,10 @@ class NotNow(Exception):
 
 def register(app: Flask) -> None:
     """Give the application its own pages for every error."""
-    from euthyne.web.entry import Stale
-
     app.register_error_handler(NoSuchLead, _no_such_lead)
     app.register_error_handler(Unreadable, _unreadable)
     app.register_error_handler(IsSealed, _is_sealed)
     app.register_error_handler(NotNow, _not_now)
-    app.register_error_handler(Stale, _stale)
     app.register_error_handler(Refused, _refused)
     app.register_error_handler(CSRFError, _old_form)
     for code, words in (
@@ -112,22 +104,6 @@ def _not_now(error: NotNow) -> tuple[str, int]:
     )
 
 
-def _stale(error: "Stale") -> tuple[str, int]:
-    why = (
-        "Someone changed this stage after you opened it. What you typed is below; nothing of "
-        "it was kept."
-    )
-    address = url_for(f"{error.stage.value}.show", tag=error.tag)
-    return _page(
-        code=409,
-        title="This page had grown old.",
-        why=why,
-        address=address,
-        link="Open it as it is now",
-        typed=error.typed,
-    )
-
-
 def _refused(error: Refused) -> tuple[str, int]:
     fault = error.faults[0]
     return _page(
@@ -140,7 +116,7 @@ def _refused(error: Refused) -> tuple[str, int]:
 
 
 def _old_form(_error: CSRFError) -> tuple[str, int]:
-    typed = {k: v for k, v in request.form.items() if k not in ("csrf_token", "stamp") and v}
+    typed = {k: v for k, v in request.form.items() if k not in ("csrf_token", "seen") and v}
     why = (
         "It was opened before this program was started anew. What you typed is below; nothing "
         "of it was kept."

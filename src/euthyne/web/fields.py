@@ -99,6 +99,11 @@ def show_fields(
     return {q.path: _shown(q, lead, drafts) for q in questions}
 
 
+def texts_of(shown: Mapping[str, Shown]) -> dict[str, str]:
+    """What each control says, by path."""
+    return {path: one.text for path, one in shown.items()}
+
+
 def _shown(question: Question, lead: Lead, drafts: Mapping[str, str]) -> Shown:
     draft = drafts.get(question.path)
     if draft is not None:

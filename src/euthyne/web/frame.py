@@ -2,14 +2,15 @@
 around the stage.
 """
 
-from collections.abc import Callable
+import json
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from datetime import datetime
 from functools import lru_cache
 from hashlib import sha256
 from typing import Any
 
-from flask import current_app, render_template, request, session, url_for
+from flask import current_app, g, render_template, request, session, url_for
 from markupsafe import Markup
 
 from euthyne.core.lead import Lead
@@ -32,8 +33,8 @@ def store() -> LeadStore:
 
 
 def now() -> str:
-    """This moment, to the second."""
-    return datetime.now().isoformat(timespec="seconds")
+    """This moment, to the second, with its zone."""
+    return datetime.now().astimezone().isoformat(timespec="seconds")
 
 
 def who() -> str:
@@ -161,16 +162,14 @@ def lead_page(tag: str) -> LeadPage:
     return page_of(store().get(tag))
 
 
-def stamp_of(page: LeadPage, stage: Stage) -> str:
-    """A short sum of what a stage holds, to notice a form that was opened before someone else
-    changed it.
+def show_stage(
+    page: LeadPage, stage: Stage, texts: Mapping[str, str] | None = None, **context: Any
+) -> str:
+    """A stage of a lead: the whole page, or for htmx the parts that change.
+
+    Parameters: page; stage; texts, what each control of its form says, by path; context, of the
+    template.
     """
-    section = getattr(page.held.lead, stage.value, page.held.lead)
-    return sha256(repr(section).encode()).hexdigest()[:12]
-
-
-def show_stage(page: LeadPage, stage: Stage, **context: Any) -> str:
-    """A stage of a lead: the whole page, or for htmx the parts that change."""
     if wants_part():
         template = "lead/answer.html"
     else:
@@ -182,8 +181,42 @@ def show_stage(page: LeadPage, stage: Stage, **context: Any) -> str:
         stages=list(Stage),
         who=who(),
         part=wants_part(),
-        **({"stamp": stamp_of(page, stage)} | context),
+        **(_opened_with(texts or {}) | context),
     )
+
+
+def _opened_with(texts: Mapping[str, str]) -> dict[str, Any]:
+    """What a form is opened with: the sum of each control, the fields that two set, and for a page
+    that is open already the controls that say something else by now.
+    """
+    both, sent = g.get("both", {}), g.get("sent")
+    if sent is None:
+        news = dict(texts)  # another press changed the lead: what the controls say is not known
+    else:
+        typed = _typed_now(sent)
+        news = {p: t for p, t in texts.items() if sent.get(p, t) != t and p not in typed}
+    return {
+        "seen": json.dumps({p: sum_of(t) for p, t in texts.items() if p not in both}),
+        "news": json.dumps({p: t for p, t in news.items() if p not in both})
+        if wants_part()
+        else "",
+        "both": list(both.values()),
+    }
+
+
+def _typed_now(sent: Mapping[str, str]) -> set[str]:
+    """The fields that this request changed: they stay as they were typed."""
+    try:
+        seen = json.loads(request.form.get("seen", "{}"))
+    except ValueError:
+        seen = {}
+    chosen = request.form.get("theirs")
+    return {p for p, text in sent.items() if p != chosen and seen.get(p) != sum_of(text)}
+
+
+def sum_of(text: str) -> str:
+    """A short sum of what a control says."""
+    return sha256(text.encode()).hexdigest()[:8]
 
 
 def not_reached(page: LeadPage, stage: Stage) -> str:

@@ -9,6 +9,7 @@ from werkzeug.wrappers import Response
 
 from euthyne.core.kinds import Family, Kind, Start, starts
 from euthyne.core.kinds.beginning import new_lead
+from euthyne.core.lead.changes import can_be_put_back, shown_changes
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import plan_of
 from euthyne.core.standing.progress import progress
@@ -16,6 +17,7 @@ from euthyne.core.trade.fault import Refused
 from euthyne.drawing.ribbon import START, ribbon
 from euthyne.exchange.lead_file import read_lead, write_lead
 from euthyne.store.leads import file_of
+from euthyne.web.errors import NotNow
 from euthyne.web.frame import begin_lead, lead_page, now, rows, store, wants_part, who
 
 blueprint = Blueprint("leads", __name__)
@@ -167,5 +169,25 @@ def take_in() -> str | Response | tuple[str, int]:
 
 @blueprint.get("/leads/<tag>/log")
 def log(tag: str) -> str:
-    """What was done to a lead, line by line."""
-    return render_template("leads/log.html", page=lead_page(tag), lines=store().journal(tag))
+    """What was done to a lead, line by line, with what it changed."""
+    page, lines = lead_page(tag), store().journal(tag)
+    can = {x.id for x in lines if not page.held.sealed and can_be_put_back(list(x.changes))}
+    return render_template("leads/log.html", page=page, lines=lines, can=can, shown=shown_changes)
+
+
+@blueprint.post("/leads/<tag>/log/put-back")
+def put_back(tag: str) -> Response:
+    """What a line of the log changed stands as it was before."""
+    line = request.form.get("line", "")
+    if not line.isdecimal():
+        abort(400)
+    try:
+        store().put_back(tag, int(line), now(), who())
+    except Refused as refused:
+        fault = refused.faults[0]
+        raise NotNow(
+            f"It can not be put back: {fault.field}: {fault.problem}. What would do: {fault.fix}.",
+            url_for("leads.log", tag=tag),
+            "Back to the log",
+        ) from refused
+    return redirect(url_for("leads.log", tag=tag), 303)

@@ -4,7 +4,6 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 from flask import Blueprint, request
-from werkzeug.wrappers import Response
 
 from euthyne.core.assembly.records import parted
 from euthyne.core.lead import Lead, Look, Probe, Proof, Reading
@@ -17,10 +16,10 @@ from euthyne.core.stages.prove.verdict import Verdict
 from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.quantity import CELSIUS, OHMS, PERCENT, read_quantity
 from euthyne.core.trade.question import Question
-from euthyne.web.entry import back, keep
+from euthyne.web.entry import Answer, Sent, StageForm, back, enter
 from euthyne.web.errors import NotNow
-from euthyne.web.fields import Entered, read_form, say, show_fields
-from euthyne.web.frame import lead_page, not_reached, now, show_stage, store, who
+from euthyne.web.fields import Entered, read_form, say, show_fields, texts_of
+from euthyne.web.frame import LeadPage, lead_page, not_reached, now, show_stage, store, who
 
 blueprint = Blueprint("prove", __name__)
 FIELDS = (
@@ -69,6 +68,7 @@ def show(tag: str) -> str:
     return show_stage(
         page,
         Stage.PROVE,
+        texts=_texts(page),
         fields=show_fields(FIELDS, page.held.lead, drafts),
         looks=[(x, _answer(plan, x.id)) for x in plan.prove.looks],
         cells=cells,
@@ -132,7 +132,7 @@ def _change(tag: str, change: Callable[[Proof], Proof], words: str) -> None:
 
 
 @blueprint.post("/leads/<tag>/prove/look")
-def look(tag: str) -> str | Response:
+def look(tag: str) -> Answer:
     """An answer to a line of the look list."""
     line, _, said = request.form.get("look", "").partition(" ")
     good = said == "yes"
@@ -148,7 +148,7 @@ def look(tag: str) -> str | Response:
 
 
 @blueprint.post("/leads/<tag>/prove/probe")
-def probe(tag: str) -> str | Response:
+def probe(tag: str) -> Answer:
     """A square of the grid was probed; pressing again goes from sounds to silent to not probed."""
     pair = frozenset(request.form.get("pair", "").split())
     page = lead_page(tag)
@@ -171,7 +171,7 @@ def probe(tag: str) -> str | Response:
 
 
 @blueprint.post("/leads/<tag>/prove/silent")
-def rest_silent(tag: str) -> str | Response:
+def rest_silent(tag: str) -> Answer:
     """Every square not pressed was probed and stayed silent."""
     rest = lead_page(tag).plan.prove.grid.unprobed
     more = tuple(Probe(min(p), max(p), False) for p in sorted(rest, key=sorted))
@@ -184,7 +184,7 @@ def rest_silent(tag: str) -> str | Response:
 
 
 @blueprint.post("/leads/<tag>/prove/afresh")
-def afresh(tag: str) -> str | Response:
+def afresh(tag: str) -> Answer:
     """The grid is probed again from the start; the log keeps that it was read before."""
     read = ", ".join(
         f"{p.one} {p.other}" for p in lead_page(tag).held.lead.proof.probes if p.sounds
@@ -197,32 +197,49 @@ def afresh(tag: str) -> str | Response:
     return back(tag, Stage.PROVE)
 
 
-def _kept_already(plan: Plan, line: str, value: float, above: bool) -> bool:
-    kept = plan.prove.reading(line)
-    return kept is not None and (kept.value, kept.above) == (value, above)
+def _questions(page: LeadPage) -> tuple[Question, ...]:
+    """The meter, and a question for each line to be read, for its words."""
+    lines = (Question(f"reading.{x.id}", x.words) for x in page.plan.prove.lines)
+    return (*FIELDS, *lines)
 
 
-@blueprint.post("/leads/<tag>/prove")
-def save(tag: str) -> str | Response:
-    """Readings and the meter, as typed."""
-    plan = lead_page(tag).plan
-    meter = read_form(FIELDS, request.form)
-    drafts = dict(meter.drafts)
-    seen = {f"prove.{x.id}" for x in plan.prove.lines if f"reading.{x.id}" in request.form}
+def _texts(page: LeadPage) -> dict[str, str]:
+    """What every control says: the meter, and each reading."""
+    drafts = page.held.drafts
+    read = [_read_line(page.plan, line, drafts) for line in page.plan.prove.lines]
+    texts = texts_of(show_fields(FIELDS, page.held.lead, drafts))
+    return texts | {f"reading.{r.line.id}": r.text for r in read}
+
+
+def _read(page: LeadPage, sent: Sent) -> Entered:
+    """The meter and the readings; a reading is only ever added to those before it."""
+    entered, lead = read_form(FIELDS, sent.changed), page.held.lead
     fresh: list[Reading] = []
-    for line in plan.prove.lines:
-        text = request.form.get(f"reading.{line.id}", "")
+    for line in page.plan.prove.lines:
+        text = sent.changed.get(f"reading.{line.id}")
+        if text is None:
+            continue
+        entered.cleared.add(f"prove.{line.id}")
         if not text.strip():
             continue
         try:
             value, above = read_value(line, text)
         except Refused:
-            drafts[f"prove.{line.id}"] = text
+            entered.drafts[f"prove.{line.id}"] = text
             continue
-        if not _kept_already(plan, line.id, value, above):
+        kept = page.plan.prove.reading(line.id)
+        if kept is None or (kept.value, kept.above) != (value, above):
             fresh.append(Reading(line=line.id, value=value, at=now(), by=who(), above=above))
     if fresh:
-        words = "; ".join(f"{r.line} {'>' if r.above else ''}{r.value:g}" for r in fresh)
-        _change(tag, lambda p: replace(p, readings=(*p.readings, *fresh)), f"Prove: {words}")
-    keep(tag, Stage.PROVE, Entered(meter.values, meter.typed, drafts, seen))
-    return back(tag, Stage.PROVE)
+        entered.values["proof.readings"] = (*lead.proof.readings, *fresh)
+        entered.values["proof.plan_stamp"] = lead.proof.plan_stamp or page.plan.build.stamp
+    return entered
+
+
+FORM = StageForm(Stage.PROVE, texts=_texts, read=_read, questions=_questions)
+
+
+@blueprint.post("/leads/<tag>/prove")
+def save(tag: str) -> Answer:
+    """Readings and the meter, as typed."""
+    return enter(tag, FORM)

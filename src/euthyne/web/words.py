@@ -19,6 +19,7 @@ def filters() -> dict[str, Callable[..., Any]]:
         "limit": limit,
         "day": day,
         "moment": moment,
+        "when": when,
         "size_words": size_words,
         "sign": sign,
         "decades": math.log10,
@@ -52,6 +53,19 @@ def moment(text: str) -> str:
     """An ISO time as it is written: 3 Dec, 14:05."""
     found = datetime.fromisoformat(text)
     return f"{found.day} {found:%b, %H:%M}"
+
+
+def when(text: str) -> str:
+    """An ISO time in full: 3 Dec 2026, 14:05:09, UTC+1; one that was kept without its zone says so."""
+    found = datetime.fromisoformat(text)
+    shown = f"{found.day} {found:%b %Y, %H:%M:%S}"
+    offset = found.utcoffset()
+    if offset is None:
+        return f"{shown}, zone not kept"
+    minutes = round(offset.total_seconds() / 60)
+    hours, rest = divmod(abs(minutes), 60)
+    ahead = "-" if minutes < 0 else "+"
+    return f"{shown}, UTC{ahead}{hours}{f':{rest:02d}' if rest else ''}"
 
 
 def size_words(name: str | None) -> str:

@@ -8,6 +8,7 @@ from pkgutil import walk_packages
 
 from euthyne.core.checks.found import LISTED, Check, Fix, Found
 from euthyne.core.kinds import KINDS, Caution
+from euthyne.core.lead import Reason
 from euthyne.core.plan import Plan
 from euthyne.core.trade.fault import Level
 
@@ -43,9 +44,18 @@ def checks(plan: Plan) -> tuple[Found, ...]:
     looked = (check(plan) for check in CHECKS if check.on in (None, current))
     found = [f for f in looked if f is not None]
     found += [_said_of_kind(caution) for caution in plan.kind.cautions]
-    reasons = {r.check: r.text for r in plan.lead.reasons}
-    found = [replace(f, reason=reasons.get(f.code)) for f in found]
+    reasons = {r.check: r for r in plan.lead.reasons}
+    found = [_passed(f, reasons.get(f.code)) for f in found]
     return tuple(sorted(found, key=lambda f: (GRAVITY.index(f.level), f.stage.number)))
+
+
+def _passed(found: Found, reason: Reason | None) -> Found:
+    """A caution with the reason that passed it, while it still says what it said then."""
+    if reason is None:
+        return found
+    if reason.of in ("", found.text):
+        return replace(found, reason=reason.text)
+    return replace(found, lapsed=reason.text)
 
 
 def _said_of_kind(caution: Caution) -> Found:

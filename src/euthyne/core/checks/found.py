@@ -34,7 +34,7 @@ class Said:
 @dataclass(frozen=True)
 class Found:
     """A check that fired: stable code, level, stage, title, the numbers, why it matters, what would
-    clear it.
+    clear it. ``reason`` is what passed it; ``lapsed`` one that passed it while it said otherwise.
     """
 
     code: str
@@ -46,6 +46,7 @@ class Found:
     clears: str
     fix: Fix | None = None
     reason: str | None = None
+    lapsed: str | None = None
 
     @property
     def open(self) -> bool:

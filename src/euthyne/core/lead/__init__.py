@@ -255,12 +255,15 @@ class Proof:
 
 @dataclass(frozen=True)
 class Reason:
-    """Why a caution was passed."""
+    """Why a caution was passed; ``of`` is what the caution said then, with its figures. Once it says
+    something else the reason has lapsed. Reasons kept before that was kept hold as they stand.
+    """
 
     check: Text
     text: Annotated[str, MinLen(3), MaxLen(400)]
     at: Moment
     by: Annotated[str, MaxLen(40)]
+    of: Annotated[str, MaxLen(2000)] = ""
 
 
 @dataclass(frozen=True)

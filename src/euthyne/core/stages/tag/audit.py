@@ -19,7 +19,7 @@ class Head:
 class Entry:
     """What a log keeps of one lead: whether it is marked as sealed, its seal, whether that belongs to
     this log's chain, whether the lead is the one the seal froze, and its journal as (when, by whom,
-    what).
+    what, and what it changed where that is kept).
     """
 
     tag: str
@@ -27,7 +27,7 @@ class Entry:
     seal: Seal | None
     own: bool
     same_lead: bool
-    journal: tuple[tuple[str, str, str], ...]
+    journal: tuple[tuple[str, ...], ...]
 
 
 @dataclass(frozen=True)
@@ -62,7 +62,7 @@ def _chain(entries: list[Entry]) -> list[Seal]:
 def _of_one(entry: Entry) -> list[str]:
     """What is wrong with one lead and its seal."""
     sealed, found = entry.seal, []
-    said = [what for _, _, what in entry.journal if what.startswith(SEALED)]
+    said = [what for _, _, what, *_ in entry.journal if what.startswith(SEALED)]
     if sealed is None:
         if entry.sealed:
             found.append(f"{entry.tag} is marked as sealed and has no seal.")
@@ -85,7 +85,7 @@ def _of_one(entry: Entry) -> list[str]:
 
 def _of_journal(entry: Entry, sealed: Seal) -> list[str]:
     """The journal before a seal is the one the seal was made over, and tells of the seal."""
-    whats = [what for _, _, what in entry.journal]
+    whats = [what for _, _, what, *_ in entry.journal]
     line = f"{SEALED}{sealed.number}"
     if line not in whats:
         return [f"The journal of {entry.tag} says not that it was {line}."]

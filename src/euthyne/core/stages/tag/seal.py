@@ -56,8 +56,8 @@ def sum_of(sealed: Seal) -> str:
     return digest(sealed.previous, {name: getattr(sealed, name) for name in told})
 
 
-def journal_sum(lines: Iterable[tuple[str, str, str]]) -> str:
-    """The sum of a lead's journal, line by line: when, by whom, what."""
+def journal_sum(lines: Iterable[tuple[str, ...]]) -> str:
+    """The sum of a lead's journal, line by line: when, by whom, what, and what it changed."""
     return digest(FIRST, {"journal": [list(line) for line in lines]})
 
 

@@ -48,7 +48,7 @@ function leadKey(event) {
   if (/^[1-7]$/.test(event.key)) {
     const bands = document.querySelectorAll("#ribbon a");
     const band = bands[Number(event.key) - 1];
-    if (band) window.location.href = band.getAttribute("href");
+    if (band) Keeper.leave(band.getAttribute("href"));
   } else if (event.key === "w") {
     const working = document.getElementById("working");
     if (working) {
@@ -70,7 +70,7 @@ document.addEventListener("keydown", (event) => {
     return;
   }
   if (event.key === "n") {
-    window.location.href = "/leads/new";
+    Keeper.leave("/leads/new");
     return;
   }
   if (document.body.classList.contains("on-lead")) leadKey(event);
@@ -110,6 +110,9 @@ document.addEventListener("htmx:afterSettle", () => {
     const bad = note && (note.matches(".note-bad") || note.querySelector(".note-bad"));
     control.setAttribute("aria-invalid", bad ? "true" : "false");
   });
+  if (document.body.classList.contains("at-bench")) {
+    document.getElementById("headline").focus();
+  }
   if (window.workingOpen) {
     const w = document.getElementById("working");
     if (w) w.open = true;
@@ -118,7 +121,9 @@ document.addEventListener("htmx:afterSettle", () => {
 document.addEventListener("htmx:beforeSwap", (event) => {
   const working = document.getElementById("working");
   window.workingOpen = Boolean(working && working.open);
-  if (event.detail.xhr.status >= 400) {
+  // A fault is told of beside what was typed; a page that says why something is not done stands alone.
+  const status = event.detail.xhr.status;
+  if (status >= 400 && !(status >= 500 && event.detail.elt.matches("[data-keeps], [data-again]"))) {
     const page = new DOMParser().parseFromString(event.detail.xhr.responseText, "text/html");
     document.body.replaceWith(document.importNode(page.body, true));
   }

@@ -1,0 +1,194 @@
+"""What is typed is kept, or said not to be: through a stopped server, a slow one, a page left at once."""
+
+import os
+import signal
+import socket
+import subprocess
+import sys
+import time
+import urllib.request
+
+import pytest
+from playwright.sync_api import expect
+
+from euthyne.cli import open_store
+
+LEAD = "/leads/TR-0023"
+# Starting the program again, and the longest wait before it is tried again.
+SLOW = 25_000
+
+
+class Program:
+    """The program itself, on a folder, that can be killed and started again."""
+
+    def __init__(self, folder):
+        self.folder, self.process = folder, None
+        with socket.socket() as free:
+            free.bind(("127.0.0.1", 0))
+            self.port = free.getsockname()[1]
+        self.address = f"http://127.0.0.1:{self.port}"
+
+    def start(self):
+        command = [sys.executable, "-m", "euthyne", "serve", "--port", str(self.port)]
+        self.process = subprocess.Popen(
+            [*command, "--data", str(self.folder)], stdout=subprocess.DEVNULL
+        )
+        for _ in range(300):
+            try:
+                urllib.request.urlopen(f"{self.address}/bench", timeout=5).close()
+                return
+            except OSError:
+                time.sleep(0.1)
+        raise AssertionError("the program did not start")
+
+    def kill(self):
+        os.kill(self.process.pid, signal.SIGKILL)
+        self.process.wait()
+
+
+@pytest.fixture
+def program(tmp_path, with_demo):
+    with_demo(tmp_path)
+    running = Program(tmp_path)
+    running.start()
+    yield running
+    running.process.kill()
+    running.process.wait()
+
+
+@pytest.fixture
+def tab(chromium, program):
+    context = chromium.new_context(
+        viewport={"width": 1280, "height": 800}, base_url=program.address
+    )
+    context.set_default_timeout(15000)
+    yield context.new_page()
+    context.close()
+
+
+def lead_of(program, tag="TR-0023"):
+    return open_store(program.folder).get(tag).lead
+
+
+def type_into(tab, field, text):
+    tab.locator(field).fill(text)
+
+
+def test_nothing_typed_is_lost_while_the_server_is_stopped(tab, program):
+    tab.goto(f"{LEAD}/brief")
+    type_into(tab, "#made_for", "The pump hut")
+    expect(tab.locator("#kept")).to_contain_text("Kept")
+    program.kill()
+    type_into(tab, "#brief-run_m", "17.5 m")
+    expect(tab.locator("#kept")).to_contain_text("Not kept: the program does not answer")
+    expect(tab.locator("[data-of='brief.run_m']")).to_have_text("not kept")
+    type_into(tab, "#name", "Pump hut supply")
+    expect(tab.locator("#kept")).to_contain_text("2 fields are held")
+    program.start()
+    expect(tab.locator("#kept")).to_contain_text("Kept ", timeout=SLOW)
+    lead = lead_of(program)
+    assert (lead.brief.run_m, lead.name) == (17.5, "Pump hut supply")
+
+
+def test_what_is_held_comes_back_after_a_reload(tab, program):
+    def no_answer(route):
+        if route.request.method == "POST":
+            route.abort()
+        else:
+            route.continue_()
+
+    tab.goto(f"{LEAD}/brief")
+    tab.context.route("**/brief", no_answer)
+    type_into(tab, "#brief-run_m", "18.5 m")
+    expect(tab.locator("#kept")).to_contain_text("Not kept")
+    tab.evaluate("() => { window.fetch = () => new Promise(() => {}); }")
+    tab.reload()
+    expect(tab.locator("#brief-run_m")).to_have_value("18.5 m")
+    expect(tab.locator("#kept")).to_contain_text("Not kept")
+    assert lead_of(program).brief.run_m != 18.5
+    tab.context.unroute("**/brief")
+    expect(tab.locator("#kept")).to_contain_text("Kept ", timeout=SLOW)
+    assert lead_of(program).brief.run_m == 18.5
+
+
+def test_what_one_page_could_not_keep_is_kept_by_the_next(tab, program):
+    tab.goto(f"{LEAD}/brief")
+    program.kill()
+    type_into(tab, "#brief-run_m", "19.5 m")
+    expect(tab.locator("#kept")).to_contain_text("Not kept")
+    program.start()
+    tab.goto("/bench")
+    for _ in range(50):
+        if lead_of(program).brief.run_m == 19.5:
+            return
+        time.sleep(0.1)
+    raise AssertionError("the field was not kept")
+
+
+def test_a_field_left_at_once_is_kept(tab, program):
+    tab.goto(f"{LEAD}/brief")
+    type_into(tab, "#brief-run_m", "16.5 m")
+    tab.get_by_role("link", name="On to the conductor").click()
+    tab.wait_for_url("**/conductor")
+    expect(tab.locator("#brief-run_m")).to_have_value("16.5 m")
+
+
+def test_a_link_waits_for_what_is_not_kept_and_a_second_press_goes(tab, program):
+    tab.goto(f"{LEAD}/brief")
+    program.kill()
+    type_into(tab, "#brief-run_m", "15.5 m")
+    tab.get_by_role("link", name="On to the conductor").click()
+    expect(tab.locator("#kept")).to_contain_text("Press again")
+    assert tab.url.endswith("/brief")
+
+
+def test_quick_changes_on_a_slow_line_all_arrive(tab, program):
+    def slowly(route):
+        time.sleep(0.6)
+        route.continue_()
+
+    tab.goto("/leads/TR-0014/ends")
+    tab.route("**/ends", slowly)
+    tab.locator("select[name^='joint.']").nth(0).select_option(index=2)
+    changed = tab.locator("select[name^='joint.']").nth(0).input_value()
+    tab.wait_for_timeout(200)
+    tab.locator("select[name^='joint.']").nth(2).select_option(index=1)
+    other = tab.locator("select[name^='joint.']").nth(2).input_value()
+    expect(tab.locator("#kept")).to_contain_text("Kept ", timeout=SLOW)
+    tab.unroute("**/ends")
+    tab.goto("/leads/TR-0014/ends")
+    expect(tab.locator("select[name^='joint.']").nth(0)).to_have_value(changed)
+    expect(tab.locator("select[name^='joint.']").nth(2)).to_have_value(other)
+
+
+def test_two_open_pages_both_see_what_was_set(tab, program):
+    tab.goto(f"{LEAD}/brief")
+    second = tab.context.new_page()
+    second.goto(f"{LEAD}/brief")
+    type_into(second, "#brief-run_m", "44 m")
+    expect(second.locator("#kept")).to_contain_text("Kept ")
+    type_into(tab, "#brief-run_m", "55 m")
+    expect(tab.locator("#two-set")).to_contain_text("was set to 44 m by someone else")
+    expect(tab.locator("#brief-run_m")).to_have_value("55 m")
+    assert lead_of(program).brief.run_m == 44
+    tab.get_by_role("button", name="Set 55 m").click()
+    expect(tab.locator("#two-set")).to_be_empty()
+    assert lead_of(program).brief.run_m == 55
+    type_into(second, "#made_for", "The pump hut")
+    expect(second.locator("#brief-run_m")).to_have_value("55 m")
+
+
+def test_the_bench_stays_on_its_page_and_sends_the_step_again(tab, program):
+    tab.goto("/leads/TR-0019/build/bench")
+    headline = tab.locator("#headline").inner_text()
+    tab.locator("#initials").fill("QX")
+    for box in tab.locator(".bench-asks input").all():
+        box.check()
+    program.kill()
+    tab.locator("#key-go").click()
+    expect(tab.locator("#kept")).to_contain_text("Not kept yet: the program does not answer")
+    assert tab.locator("#headline").inner_text() == headline
+    program.start()
+    expect(tab.locator("#headline")).not_to_have_text(headline, timeout=SLOW)
+    done = lead_of(program, "TR-0019").build.done
+    assert [d.by for d in done].count("QX") == 1
