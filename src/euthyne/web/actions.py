@@ -10,10 +10,11 @@ from euthyne.core.kinds.assembling import changed
 from euthyne.core.lead import Lead, Reason
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import plan_of
+from euthyne.store.clock import now
 from euthyne.web.entry import Answer, back
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import without_typed
-from euthyne.web.frame import lead_page, now, store, wants_part, who
+from euthyne.web.frame import lead_page, store, wants_part, who
 
 blueprint = Blueprint("actions", __name__)
 

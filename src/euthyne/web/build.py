@@ -16,6 +16,7 @@ from euthyne.core.stages.build.joinsteps import judged_kind
 from euthyne.core.standing.progress import progress
 from euthyne.drawing.bench import bench_drawing
 from euthyne.drawing.judge import row
+from euthyne.store.clock import now
 from euthyne.store.stores import draw_down
 from euthyne.web.entry import Answer, back
 from euthyne.web.errors import NotNow
@@ -23,7 +24,6 @@ from euthyne.web.frame import (
     LeadPage,
     lead_page,
     not_reached,
-    now,
     show_stage,
     store,
     wants_part,

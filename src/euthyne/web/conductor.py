@@ -33,6 +33,7 @@ from euthyne.core.trade.shown import at_most
 from euthyne.drawing.ladder import ladder
 from euthyne.drawing.reach import reach
 from euthyne.drawing.section import section
+from euthyne.store.clock import now
 from euthyne.web.entry import Answer, Sent, StageForm, back, enter
 from euthyne.web.fields import (
     Entered,
@@ -42,7 +43,7 @@ from euthyne.web.fields import (
     texts_of,
     without_typed,
 )
-from euthyne.web.frame import LeadPage, lead_page, now, show_stage, store, who
+from euthyne.web.frame import LeadPage, lead_page, show_stage, store, who
 
 blueprint = Blueprint("conductor", __name__)
 DECIDED = {

@@ -26,10 +26,11 @@ from euthyne.drawing.strip import strip_drawing
 from euthyne.drawing.template import PAPERS, pages, svg
 from euthyne.exchange.template import template_pdf
 from euthyne.exchange.traveller import traveller_pdf
+from euthyne.store.clock import now
 from euthyne.web.entry import Answer, Sent, StageForm, back, enter, refuse_stopped
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import Entered, read_form, say, show_fields, texts_of
-from euthyne.web.frame import LeadPage, drawn, lead_page, not_reached, now, show_stage, store, who
+from euthyne.web.frame import LeadPage, drawn, lead_page, not_reached, show_stage, store, who
 from euthyne.web.stores import laid, on_hand
 
 blueprint = Blueprint("cut", __name__)

@@ -26,9 +26,10 @@ from euthyne.core.trade.quantity import DIAMETER
 from euthyne.core.trade.question import Question
 from euthyne.core.trade.stud import studs
 from euthyne.drawing.facing import facing
+from euthyne.store.clock import now
 from euthyne.web.entry import Answer, Sent, StageForm, back, enter, refuse_stopped
 from euthyne.web.fields import Entered, read_form, show_fields, texts_of
-from euthyne.web.frame import LeadPage, lead_page, not_reached, now, show_stage, store, who
+from euthyne.web.frame import LeadPage, lead_page, not_reached, show_stage, store, who
 from euthyne.web.shelf import added
 
 blueprint = Blueprint("ends", __name__)

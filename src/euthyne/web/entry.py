@@ -19,10 +19,11 @@ from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import plan_of
 from euthyne.core.standing.progress import progress
 from euthyne.core.trade.question import Question
+from euthyne.store.clock import now
 from euthyne.store.leads import WORDS, Entry, Held
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import Entered, put_in
-from euthyne.web.frame import LeadPage, now, page_of, store, sum_of, wants_part, who
+from euthyne.web.frame import LeadPage, page_of, store, sum_of, wants_part, who
 
 Answer = str | Response | tuple[str, int]
 

@@ -18,8 +18,9 @@ from euthyne.drawing.barrel import discs
 from euthyne.drawing.ladder import ladder
 from euthyne.drawing.reach import reach
 from euthyne.drawing.scale import scale
+from euthyne.store.clock import now
 from euthyne.web.fields import Shown, say
-from euthyne.web.frame import begin_lead, now, wants_part
+from euthyne.web.frame import begin_lead, wants_part
 
 blueprint = Blueprint("envelope", __name__)
 

@@ -5,7 +5,6 @@ around the stage.
 import json
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
-from datetime import datetime
 from functools import lru_cache
 from hashlib import sha256
 from typing import Any
@@ -19,6 +18,7 @@ from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.standing.progress import Progress, progress
 from euthyne.drawing.ribbon import BENCH, LIST, PAGE, ROW, ribbon
+from euthyne.store.clock import now
 from euthyne.store.leads import Held, LeadStore, Unread
 from euthyne.web.words import day
 
@@ -30,11 +30,6 @@ def store() -> LeadStore:
     """The leads of this application."""
     found: LeadStore = current_app.extensions["leads"]
     return found
-
-
-def now() -> str:
-    """This moment, to the second, with its zone."""
-    return datetime.now().astimezone().isoformat(timespec="seconds")
 
 
 def who() -> str:

@@ -16,9 +16,10 @@ from euthyne.core.standing.progress import progress
 from euthyne.core.trade.fault import Refused
 from euthyne.drawing.ribbon import START, ribbon
 from euthyne.exchange.lead_file import read_lead, write_lead
+from euthyne.store.clock import now
 from euthyne.store.leads import file_of
 from euthyne.web.errors import NotNow
-from euthyne.web.frame import begin_lead, lead_page, now, rows, store, wants_part, who
+from euthyne.web.frame import begin_lead, lead_page, rows, store, wants_part, who
 
 blueprint = Blueprint("leads", __name__)
 LATELY = 4

@@ -7,9 +7,10 @@ from euthyne.core.lead.paths import with_value
 from euthyne.core.standing.effect import Effect, effect_of
 from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.practices import NOT_OFFERED, PRACTICES, Practices, taken_up
+from euthyne.store.clock import now
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import say
-from euthyne.web.frame import lead_page, now, rows, store, wants_part, who
+from euthyne.web.frame import lead_page, rows, store, wants_part, who
 
 blueprint = Blueprint("practices", __name__)
 

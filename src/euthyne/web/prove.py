@@ -16,10 +16,11 @@ from euthyne.core.stages.prove.verdict import Verdict
 from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.quantity import CELSIUS, OHMS, PERCENT, read_quantity
 from euthyne.core.trade.question import Question
+from euthyne.store.clock import now
 from euthyne.web.entry import Answer, Sent, StageForm, back, enter
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import Entered, read_form, say, show_fields, texts_of
-from euthyne.web.frame import LeadPage, lead_page, not_reached, now, show_stage, store, who
+from euthyne.web.frame import LeadPage, lead_page, not_reached, show_stage, store, who
 
 blueprint = Blueprint("prove", __name__)
 FIELDS = (

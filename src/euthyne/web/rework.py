@@ -11,10 +11,11 @@ from euthyne.core.plan import Plan, plan_of
 from euthyne.core.stages.build.buildsteps import part_words
 from euthyne.core.stages.build.spoiled import spoiled
 from euthyne.core.standing.rework import WayBack, back_from, back_to
+from euthyne.store.clock import now
 from euthyne.store.stores import draw_down
 from euthyne.web.build import judged
 from euthyne.web.errors import NotNow
-from euthyne.web.frame import LeadPage, lead_page, now, store, who
+from euthyne.web.frame import LeadPage, lead_page, store, who
 from euthyne.web.people import initials_given
 
 blueprint = Blueprint("rework", __name__)

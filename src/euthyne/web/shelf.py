@@ -21,8 +21,9 @@ from euthyne.data.tables import rows
 from euthyne.drawing.judge import row
 from euthyne.drawing.shelfpiece import piece, sides
 from euthyne.exchange.part_file import read_part, write_part
+from euthyne.store.clock import now
 from euthyne.store.shelf import ShelfStore
-from euthyne.web.frame import now, wants_part, who
+from euthyne.web.frame import wants_part, who
 
 blueprint = Blueprint("shelf", __name__)
 MOST_PATHS = 6

@@ -33,9 +33,10 @@ from euthyne.core.trade.sleeve import Sleeve, sleeves
 from euthyne.core.trade.wire import all_sizes
 from euthyne.drawing.reel import length_left
 from euthyne.exchange.stores_file import write_stores
+from euthyne.store.clock import now
 from euthyne.store.stores import StoresStore
 from euthyne.web.fields import say
-from euthyne.web.frame import now, rows, who
+from euthyne.web.frame import rows, who
 from euthyne.web.takein import TakeIn, read_amount, take_in
 
 blueprint = Blueprint("stores", __name__)

@@ -11,8 +11,9 @@ from euthyne.core.stages.tag.tag import TagFacts, facts_in
 from euthyne.core.standing.progress import progress
 from euthyne.exchange import label
 from euthyne.exchange.record import record_of
+from euthyne.store.clock import now
 from euthyne.web.errors import NotNow
-from euthyne.web.frame import LeadPage, lead_page, not_reached, now, show_stage, store, who
+from euthyne.web.frame import LeadPage, lead_page, not_reached, show_stage, store, who
 
 blueprint = Blueprint("tag", __name__)
 

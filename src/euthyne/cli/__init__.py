@@ -1,0 +1,20 @@
+"""The commands: run it, answer a document, write and take in leads, keep the log."""
+
+import click
+
+from euthyne.cli.common import data_folder, open_store
+from euthyne.cli.demonstration import DEMO_ORDER, load_demo
+from euthyne.cli.documents import DOCUMENTS
+from euthyne.cli.keeping import KEEPING
+from euthyne.cli.serving import SERVING
+
+
+@click.group()
+def main() -> None:
+    """Euthyne: from a brief to a proven, tagged and recorded lead."""
+
+
+for command in (*SERVING, *DOCUMENTS, *KEEPING):
+    main.add_command(command)
+
+__all__ = ["DEMO_ORDER", "data_folder", "load_demo", "main", "open_store"]

@@ -1,0 +1,46 @@
+"""The demonstration: the leads and Stores of Tarn Ridge Observatory."""
+
+from importlib.resources import files
+from pathlib import Path
+
+from euthyne.cli.common import open_store
+from euthyne.store.clock import now
+
+DEMO_ORDER = (
+    "lathe-supply",
+    "visitor-charger",
+    "hut-repair",
+    "gutter-tape",
+    "finder-battery",
+    "dome-encoder",
+    "weather-mast",
+    "fan-chain",
+    "dew-heater-box",
+    "mount-controller",
+    "battery-inverter",
+    "roof-string",
+    "welder-work",
+    "three-cell-charger",
+    "welder-supply",
+    "dome-fan",
+    "warm-hut-bench",
+    "hut-to-dome",
+)
+
+
+def load_demo(folder: Path) -> None:
+    """Load the demonstration leads into an empty data folder."""
+    from euthyne.exchange.lead_file import read_lead
+    from euthyne.exchange.stores_file import read_stores
+    from euthyne.store.stores import StoresStore
+
+    store = open_store(folder)
+    if store.all():
+        return
+    store.set("tag_prefix", "TR")
+    for name in DEMO_ORDER:
+        text = (files("euthyne.demo") / f"{name}.json").read_text(encoding="utf-8")
+        store.add(read_lead(text), now(), "demo", "loaded with the demonstration")
+    stores = StoresStore(store.engine)
+    for stock in read_stores((files("euthyne.demo") / "stores.json").read_text(encoding="utf-8")):
+        stores.add(stock, now(), "demo", "loaded with the demonstration")
