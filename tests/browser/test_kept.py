@@ -1,49 +1,16 @@
 """What is typed is kept, or said not to be: through a stopped server, a slow one, a page left at once."""
 
-import os
-import signal
-import socket
-import subprocess
-import sys
 import time
-import urllib.request
 
 import pytest
 from playwright.sync_api import expect
 
 from euthyne.cli import open_store
+from program import Program
 
 LEAD = "/leads/TR-0023"
 # Starting the program again, and the longest wait before it is tried again.
 SLOW = 25_000
-
-
-class Program:
-    """The program itself, on a folder, that can be killed and started again."""
-
-    def __init__(self, folder):
-        self.folder, self.process = folder, None
-        with socket.socket() as free:
-            free.bind(("127.0.0.1", 0))
-            self.port = free.getsockname()[1]
-        self.address = f"http://127.0.0.1:{self.port}"
-
-    def start(self):
-        command = [sys.executable, "-m", "euthyne", "serve", "--port", str(self.port)]
-        self.process = subprocess.Popen(
-            [*command, "--data", str(self.folder)], stdout=subprocess.DEVNULL
-        )
-        for _ in range(300):
-            try:
-                urllib.request.urlopen(f"{self.address}/bench", timeout=5).close()
-                return
-            except OSError:
-                time.sleep(0.1)
-        raise AssertionError("the program did not start")
-
-    def kill(self):
-        os.kill(self.process.pid, signal.SIGKILL)
-        self.process.wait()
 
 
 @pytest.fixture
@@ -52,8 +19,7 @@ def program(tmp_path, with_demo):
     running = Program(tmp_path)
     running.start()
     yield running
-    running.process.kill()
-    running.process.wait()
+    running.end()
 
 
 @pytest.fixture

@@ -1,14 +1,9 @@
 """Nothing acknowledged is ever lost, whenever the server dies; old data is migrated, not dropped."""
 
-import os
 import random
 import re
-import signal
-import socket
 import subprocess
 import sys
-import time
-import urllib.error
 import urllib.parse
 import urllib.request
 from http.cookiejar import CookieJar
@@ -17,28 +12,7 @@ import pytest
 
 from euthyne.cli import load_demo, open_store
 from euthyne.store.database import HEAD, open_database
-
-
-def free_port():
-    with socket.socket() as s:
-        s.bind(("127.0.0.1", 0))
-        return s.getsockname()[1]
-
-
-def start(folder, port):
-    server = subprocess.Popen(
-        [sys.executable, "-m", "euthyne", "serve", "--port", str(port), "--data", str(folder)],
-        stdout=subprocess.DEVNULL,
-        stderr=subprocess.DEVNULL,
-    )
-    until = time.monotonic() + 60  # a machine that does much else starts it late
-    while time.monotonic() < until:
-        try:
-            urllib.request.urlopen(f"http://127.0.0.1:{port}/bench", timeout=20).read()
-            return server
-        except (urllib.error.URLError, ConnectionError):
-            time.sleep(0.05)
-    raise AssertionError("the server did not start")
+from program import Program
 
 
 class Bench:
@@ -59,9 +33,9 @@ class Bench:
 
 def test_killing_the_server_during_fifty_confirmations_loses_none(tmp_path):
     load_demo(tmp_path)
-    port, dice = free_port(), random.Random(5)
-    server, expected, confirmed = start(tmp_path, port), 10, 0
-    bench = Bench(port)
+    program, dice = Program(tmp_path).start(), random.Random(5)
+    expected, confirmed = 10, 0
+    bench = Bench(program.port)
     page = bench.page()
     while confirmed < 50:
         if expected == 21:
@@ -72,13 +46,11 @@ def test_killing_the_server_during_fifty_confirmations_loses_none(tmp_path):
         page = bench.press(page, "done", step=step, initials="RM")
         expected, confirmed = expected + 1, confirmed + 1
         if dice.random() < 0.12 or confirmed == 50:
-            server.send_signal(signal.SIGKILL)
-            server.wait()
+            program.kill()
             assert len(open_store(tmp_path).get("TR-0019").lead.build.done) == expected
-            server = start(tmp_path, port)
+            program.start()
             page = bench.page()
-    os.kill(server.pid, signal.SIGKILL)
-    server.wait()
+    program.end()
 
 
 def test_the_data_file_writes_ahead_and_syncs_fully(tmp_path):

@@ -2,7 +2,8 @@
 
 import json
 import sys
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from dataclasses import asdict
 from pathlib import Path
 from typing import TYPE_CHECKING
@@ -30,11 +31,30 @@ def data_folder(given: str | None, demo: bool = False) -> Path:
 
 
 def open_store(folder: Path) -> "LeadStore":
-    """The leads of a folder."""
+    """The leads of a folder; a copy is kept before the tables of an older file are changed. Raises
+    DataFault.
+    """
+    from euthyne.store.copies import Copies
     from euthyne.store.database import open_database
     from euthyne.store.leads import LeadStore
 
-    return LeadStore(open_database(folder))
+    return LeadStore(open_database(folder, Copies(folder).before_migration))
+
+
+@contextmanager
+def told() -> Iterator[None]:
+    """A fault of the data file is told in words, without a traceback; exit status 1."""
+    from euthyne.store.faults import DataFault, fault_of
+
+    try:
+        yield
+    except click.ClickException:
+        raise
+    except Exception as error:
+        fault = error if isinstance(error, DataFault) else fault_of(error)
+        if fault is None:
+            raise
+        raise click.ClickException(str(fault)) from error
 
 
 def answer(work: Callable[[], str]) -> None:

@@ -1,10 +1,13 @@
 """The log: leads written and taken in, and held against their seals."""
 
+import sys
+from datetime import datetime
+from pathlib import Path
 from typing import BinaryIO
 
 import click
 
-from euthyne.cli.common import DATA, answer, data_folder, open_store
+from euthyne.cli.common import DATA, answer, data_folder, open_store, told
 from euthyne.store.clock import now
 
 
@@ -16,11 +19,12 @@ def export_command(lead: str, data: str | None) -> None:
     from euthyne.exchange.lead_file import write_lead
     from euthyne.store.leads import NoSuchLead, file_of
 
-    try:
-        file = file_of(open_store(data_folder(data)), lead)
-    except NoSuchLead as error:
-        raise click.ClickException(f"No lead is tagged {lead}.") from error
-    click.echo(write_lead(file.lead, file.seal), nl=False)
+    with told():
+        try:
+            file = file_of(open_store(data_folder(data)), lead)
+        except NoSuchLead as error:
+            raise click.ClickException(f"No lead is tagged {lead}.") from error
+        click.echo(write_lead(file.lead, file.seal), nl=False)
 
 
 @click.command("import")
@@ -37,26 +41,96 @@ def import_command(file: BinaryIO, data: str | None) -> None:
         open_store(data_folder(data)).add(found, now(), "import", "imported")
         return f"{found.lead.tag} is in the log."
 
-    answer(take_in)
+    with told():
+        answer(take_in)
 
 
 @click.command("verify-log")
 @DATA
 def verify_log(data: str | None) -> None:
     """Check that nothing sealed was changed, and say how many seals there are and the last of them."""
+    folder = _with_a_log(data)
+    with told():
+        found = open_store(folder).audit()
+    click.echo(
+        f"{found.count} sealed; the log ends at seal {found.head.number}, {found.head.sha256}"
+    )
+    if found.faults:
+        faults = "\n".join(f"- {fault}" for fault in found.faults)
+        raise click.ClickException(f"Not as it was sealed:\n{faults}")
+    click.echo("Every seal holds.")
+
+
+@click.command("backup")
+@click.argument("file", type=click.Path(dir_okay=False, path_type=Path))
+@DATA
+def backup(file: Path, data: str | None) -> None:
+    """Copy the log to FILE, in use or not, and check the copy."""
+    from euthyne.store.copies import copy_checked
+    from euthyne.store.database import FILE
+
+    folder = _with_a_log(data)
+    if file.exists():
+        raise click.ClickException(f"{file} is there already. Give another name.")
+    with told():
+        copy_checked(folder / FILE, file)
+    click.echo(f"{file}: {file.stat().st_size:,} bytes, checked.")
+
+
+@click.command("restore")
+@click.argument("file", type=click.Path(exists=True, dir_okay=False, path_type=Path))
+@click.option("--yes", is_flag=True, help="Do not ask.")
+@DATA
+def restore(file: Path, yes: bool, data: str | None) -> None:
+    """Put a copy in the place of the log; what it replaces is kept beside it."""
+    from euthyne.store.copies import faults_within, put_in_place, version_of
+    from euthyne.store.lock import take
+
+    folder = data_folder(data)
+    with told():
+        version_of(file)
+        if faults := faults_within(file):
+            raise click.ClickException(
+                f"{file} did not pass its check: {faults[0]}. Nothing was changed."
+            )
+        with take(folder, "euthyne restore"):
+            if not yes:
+                click.confirm(
+                    f"Put {file} in the place of the log in {folder}? What is there is kept beside it",
+                    abort=True,
+                )
+            aside = put_in_place(file, folder, datetime.now().strftime("%Y%m%d-%H%M%S"))
+            store = open_store(folder)
+            store.keep_head()
+            found = store.audit()
+    if aside:
+        click.echo(f"What was there is in {aside}.")
+    click.echo(f"The log of {file} is in place; it ends at seal {found.head.number}.")
+    for fault in found.faults:
+        click.echo(f"- {fault}")
+
+
+@click.command("doctor")
+@DATA
+def doctor(data: str | None) -> None:
+    """Look at the data file from end to end, without changing it; exit status 1 for any fault."""
+    from euthyne.store.doctor import examine
+
+    lines = examine(_with_a_log(data))
+    for line in lines:
+        click.echo(f"{'fault' if line.bad else 'good ':5}  {line.what}: {line.found}")
+    if any(line.bad for line in lines):
+        sys.exit(1)
+
+
+def _with_a_log(data: str | None) -> Path:
+    """A data folder that has a log. Raises ClickException for one that has none."""
     from euthyne.store.database import FILE
 
     folder = data_folder(data)
     if not (folder / FILE).exists():
         raise click.ClickException(f"There is no log in {folder}. Say where it is: --data DIR")
-    found = open_store(folder).audit()
-    click.echo(
-        f"{found.count} sealed; the log ends at seal {found.head.number}, {found.head.sha256}"
-    )
-    if found.faults:
-        told = "\n".join(f"- {fault}" for fault in found.faults)
-        raise click.ClickException(f"Not as it was sealed:\n{told}")
-    click.echo("Every seal holds.")
+    return folder
 
 
-KEEPING = (export_command, import_command, verify_log)
+KEEPING = (export_command, import_command, verify_log, backup, restore, doctor)

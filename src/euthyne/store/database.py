@@ -1,29 +1,99 @@
 """Opening the data file: write-ahead log, foreign keys, full syncs, and its migrations."""
 
+import sqlite3
+from collections.abc import Callable, Iterator
+from contextlib import closing, contextmanager
 from pathlib import Path
 from typing import Any
 
-from sqlalchemy import Connection, Engine, create_engine, event, inspect, text
+from sqlalchemy import Connection, Engine, create_engine, event
+from sqlalchemy.exc import DBAPIError
+from sqlalchemy.orm import Session
 
+from euthyne.store.faults import DataFault, fault_of, foreign, look_at_file, newer
 from euthyne.store.models import Base
 
 FILE = "euthyne.sqlite3"
+COPIES = "copies"
+# A file that is to take the data file's place.
+RESTORED = "restored.sqlite3"
 HEAD = "0006"
+VERSIONS = tuple(f"{number:04d}" for number in range(1, int(HEAD) + 1))
 MIGRATIONS = Path(__file__).parent / "migrations"
+# Seconds a writer waits for another to be done.
+PATIENCE = 15
 
 
-def open_database(folder: Path) -> Engine:
-    """The data file of a folder, made or migrated when needed.
+def open_database(folder: Path, before_migration: Callable[[Path], None] | None = None) -> Engine:
+    """The data file of a folder, made or migrated when needed. Only its first bytes and the version
+    of its tables are looked at.
 
+    Parameters: folder; before_migration, called with the file before one that was written by an
+    older program is changed.
     Returns: an engine whose every commit is on disk when it returns.
+    Raises: DataFault, saying what is the matter and what to do.
     """
-    folder.mkdir(parents=True, exist_ok=True)
-    engine = create_engine(f"sqlite:///{folder / FILE}", connect_args={"timeout": 15})
-    event.listen(engine, "connect", _prepare)
-    event.listen(engine, "begin", _begin)
-    if _version(engine) != HEAD:
-        _migrate(engine)
+    file = folder / FILE
+    try:
+        folder.mkdir(parents=True, exist_ok=True)
+        _finish_restoring(folder)
+        look_at_file(file)
+        version = _version(file)
+        engine = create_engine(f"sqlite:///{file}", connect_args={"timeout": PATIENCE})
+        event.listen(engine, "connect", _prepare)
+        event.listen(engine, "begin", _begin)
+        if version != HEAD:
+            if version is not None and before_migration is not None:
+                before_migration(file)
+            _migrate(engine)
+    except (DBAPIError, sqlite3.Error, OSError) as error:
+        fault = fault_of(error)
+        if fault is None:
+            raise
+        raise fault from error
     return engine
+
+
+def _finish_restoring(folder: Path) -> None:
+    """A restore that was cut short after it had put the old file aside is finished. Raises DataFault
+    where there are copies and no data file.
+    """
+    file, restored = folder / FILE, folder / RESTORED
+    if file.exists():
+        return
+    if restored.exists():
+        restored.replace(file)
+    elif any((folder / COPIES).glob("*.sqlite3")):
+        raise DataFault(
+            f"There is no data file in {folder}, though there are copies of one.",
+            "The copies are as they were.",
+            f"Put one in its place with: euthyne restore FILE; or move the folder {COPIES} away to "
+            "begin a new log.",
+        )
+
+
+@contextmanager
+def writing(engine: Engine) -> Iterator[Session]:
+    """A transaction that writes: it has the file to itself, and is on disk when it is done.
+
+    Raises: DataFault where the file did not pass its check.
+    """
+    with Session(engine.execution_options(writing=True)) as session, session.begin():
+        yield session
+
+
+def shut(engine: Engine, fault: DataFault) -> None:
+    """From now on nothing more is written to the file: it did not pass its check."""
+    engine.update_execution_options(shut=fault)
+
+
+def checkpoint(engine: Engine) -> None:
+    """Bring everything from the write-ahead log into the file itself, and close it."""
+    with engine.connect() as connection:
+        driver: Any = connection.connection.driver_connection
+        connection.rollback()
+        driver.execute("PRAGMA wal_checkpoint(TRUNCATE)")
+    engine.dispose()
 
 
 def _prepare(connection: Any, _record: Any) -> None:
@@ -35,17 +105,33 @@ def _prepare(connection: Any, _record: Any) -> None:
 
 
 def _begin(connection: Connection) -> None:
+    options = connection.get_execution_options()
+    is_writing = options.get("writing", False)
+    if is_writing and "shut" in options:
+        raise options["shut"]
     # A writer takes its lock before it reads. Two that read first and then both want to write would
     # each wait for the other.
-    writing = connection.get_execution_options().get("writing", False)
-    connection.exec_driver_sql("BEGIN IMMEDIATE" if writing else "BEGIN")
+    connection.exec_driver_sql("BEGIN IMMEDIATE" if is_writing else "BEGIN")
 
 
-def _version(engine: Engine) -> str | None:
-    with engine.connect() as connection:
-        if not inspect(connection).has_table("alembic_version"):
+def _version(file: Path) -> str | None:
+    """The version of the tables; None for a file that is new. The file is only read. Raises
+    DataFault.
+    """
+    if not file.exists():
+        return None
+    with closing(sqlite3.connect(f"{file.absolute().as_uri()}?mode=ro", uri=True)) as opened:
+        tables = {row[0] for row in opened.execute("select name from sqlite_master")}
+        if "alembic_version" not in tables:
+            if tables:
+                raise foreign(file)
             return None
-        return connection.execute(text("select version_num from alembic_version")).scalar()
+        row = opened.execute("select version_num from alembic_version").fetchone()
+    if row is None:
+        return None
+    if row[0] not in VERSIONS:
+        raise newer(row[0], HEAD)
+    return str(row[0])
 
 
 def _migrate(engine: Engine) -> None:

@@ -3,9 +3,10 @@
 import json
 import os
 import re
-from collections.abc import Callable, Iterator
-from contextlib import contextmanager, suppress
+from collections.abc import Callable
+from contextlib import suppress
 from dataclasses import dataclass, field
+from datetime import datetime
 from functools import lru_cache
 from pathlib import Path
 from typing import Any
@@ -31,6 +32,7 @@ from euthyne.exchange.lead_file import (
 )
 from euthyne.exchange.reading import adapter_for, parse_json
 from euthyne.exchange.version1 import is_version1
+from euthyne.store.database import writing
 from euthyne.store.models import DraftRow, JournalRow, LeadRow, SealRow, SettingRow
 
 HELD = select(
@@ -151,11 +153,6 @@ class LeadStore:
     def __init__(self, engine: Engine) -> None:
         self.engine = engine
 
-    @contextmanager
-    def _writing(self) -> Iterator[Session]:
-        with Session(self.engine.execution_options(writing=True)) as session, session.begin():
-            yield session
-
     def all(self, words: str = "") -> list[Held]:
         """The leads in use that can be read; see ``listed``."""
         return self.listed(words).leads
@@ -180,6 +177,16 @@ class LeadStore:
                     unread.append(Unread(row.tag, row.name, error.why))
         return Listed(leads, unread)
 
+    def unreadable(self) -> list[Unread]:
+        """Every lead, in use or put away, that cannot be read."""
+        return self.listed().unread + self.listed(put_away=True).unread
+
+    def newest(self) -> datetime | None:
+        """When a lead was last changed, with its zone; None while none is kept."""
+        with self.engine.connect() as db:
+            found = db.scalar(select(LeadRow.changed_at).order_by(LeadRow.changed_at.desc()))
+        return datetime.fromisoformat(found).astimezone() if found else None
+
     def kept_text(self, tag: str) -> str:
         """The document of a lead as it is kept, whether it can be read or not. Raises NoSuchLead."""
         with self.engine.connect() as db:
@@ -190,7 +197,7 @@ class LeadStore:
 
     def put_away(self, tag: str, away: bool, at: str, by: str) -> None:
         """Put a lead away, or take it out again; nothing else of it changes. Raises NoSuchLead."""
-        with self._writing() as session:
+        with writing(self.engine) as session:
             row = _row(session, tag)
             if row.put_away == away:
                 return
@@ -209,15 +216,15 @@ class LeadStore:
 
     def add(self, file: LeadFile, at: str, by: str, what: str) -> Held:
         """Keep a new lead, with its seal when it has one. Raises Refused when its tag is taken."""
-        with self._writing() as session:
+        with writing(self.engine) as session:
             held = self._add(session, file, at, by, what)
         if file.seal is not None:
-            self._keep_head()
+            self.keep_head()
         return held
 
     def begin(self, made: Callable[[str], Lead], at: str, by: str, what: str) -> Held:
         """Keep a new lead under the next free tag of this log, which ``made`` is given."""
-        with self._writing() as session:
+        with writing(self.engine) as session:
             lead = made(_next_tag(session))
             return self._add(session, file_of_lead(lead), at, by, what)
 
@@ -252,7 +259,7 @@ class LeadStore:
 
         Raises: NoSuchLead, IsSealed, and what ``change`` raises.
         """
-        with self._writing() as session:
+        with writing(self.engine) as session:
             row = _open_row(session, tag)
             before = _lead_of(row)
             after = change(before)
@@ -266,7 +273,7 @@ class LeadStore:
 
         Raises: NoSuchLead, IsSealed, and what ``entry`` raises.
         """
-        with self._writing() as session:
+        with writing(self.engine) as session:
             row = _open_row(session, tag)
             drafts = {d.field: d.text for d in session.execute(DRAFTS, {"lead": row.id})}
             held = _held(row, drafts)
@@ -285,7 +292,7 @@ class LeadStore:
         Raises: NoSuchLead, IsSealed; Refused where it cannot be, as when something was changed again
         since.
         """
-        with self._writing() as session:
+        with writing(self.engine) as session:
             row = _open_row(session, tag)
             kept = session.scalar(_lines_of(row.id).where(JournalRow.id == line))
             changes = _changes(kept.changes) if kept else []
@@ -304,7 +311,7 @@ class LeadStore:
 
         Raises NoSuchLead, IsSealed, and what record raises.
         """
-        with self._writing() as session:
+        with writing(self.engine) as session:
             row = _row(session, tag)
             if row.sealed:
                 raise IsSealed(tag)
@@ -320,7 +327,7 @@ class LeadStore:
             row.sealed, row.changed_at, row.revision = True, at, row.revision + 1
             session.add(SealRow(lead_id=row.id, document=_seal_text(sealed)))
             session.add(JournalRow(lead_id=row.id, at=at, by=by, what=f"{SEALED}{sealed.number}"))
-        self._keep_head()
+        self.keep_head()
         return sealed
 
     def seal_of(self, tag: str) -> Seal | None:
@@ -362,7 +369,7 @@ class LeadStore:
         except ValueError:
             return None
 
-    def _keep_head(self) -> None:
+    def keep_head(self) -> None:
         """Write where the log ends beside the data file, all of it or nothing."""
         with Session(self.engine) as session:
             head = Head(*self._head(session))
@@ -396,7 +403,7 @@ class LeadStore:
 
     def set(self, key: str, value: str) -> None:
         """Keep a setting."""
-        with self._writing() as session:
+        with writing(self.engine) as session:
             session.merge(SettingRow(key=key, value=value))
 
     def practices(self) -> Practices:
@@ -413,7 +420,7 @@ class LeadStore:
         with.
         """
         taken = 0
-        with self._writing() as session:
+        with writing(self.engine) as session:
             session.merge(
                 SettingRow(
                     key="practices", value=adapter_for(Practices).dump_json(practices).decode()

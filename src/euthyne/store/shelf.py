@@ -4,11 +4,11 @@ from dataclasses import dataclass
 from hashlib import sha256
 
 from sqlalchemy import Engine, delete, select
-from sqlalchemy.orm import Session
 
 from euthyne.core.shelf.part import Part
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.exchange.part_file import read_part, write_part
+from euthyne.store.database import writing
 from euthyne.store.leads import NoSuchLead
 from euthyne.store.models import LeadRow, LeafletRow, PartRow
 
@@ -60,9 +60,6 @@ class ShelfStore:
     def __init__(self, engine: Engine) -> None:
         self.engine = engine
 
-    def _writing(self) -> Session:
-        return Session(self.engine.execution_options(writing=True))
-
     def parts(self) -> dict[str, Part]:
         """Every part that was added, by its id."""
         with self.engine.connect() as db:
@@ -72,14 +69,14 @@ class ShelfStore:
 
     def add(self, part: Part, at: str, by: str) -> None:
         """Keep a part. Raises Refused when its id is taken."""
-        with self._writing() as session, session.begin():
+        with writing(self.engine) as session:
             if session.get(PartRow, part.id) is not None:
                 raise Refused(Fault("part.id", f"{part.id} is on the shelf already", "another id"))
             session.add(PartRow(id=part.id, document=write_part(part), added_at=at, by=by))
 
     def drop(self, name: str) -> None:
         """Take a part off the shelf; leads that use it keep their own copy."""
-        with self._writing() as session, session.begin():
+        with writing(self.engine) as session:
             session.execute(delete(PartRow).where(PartRow.id == name))
 
     def keep_leaflet(self, tag: str, name: str, content: bytes, at: str, by: str) -> None:
@@ -88,7 +85,7 @@ class ShelfStore:
         Raises NoSuchLead, and Refused for a file that is no picture and no PDF.
         """
         kind = kind_of(content)
-        with self._writing() as session, session.begin():
+        with writing(self.engine) as session:
             lead = session.scalar(select(LeadRow.id).where(LeadRow.tag == tag))
             if lead is None:
                 raise NoSuchLead(tag)

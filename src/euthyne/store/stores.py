@@ -12,6 +12,7 @@ from euthyne.core.lead import Lead
 from euthyne.core.plan import plan_of
 from euthyne.core.stores import USED_UP, Laid, Need, Stock, Taken, laid_out, needs, spoiled_needs
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.store.database import writing
 from euthyne.store.models import LeadRow, MovementRow, StockRow
 
 FIELDS = (
@@ -49,9 +50,6 @@ class StoresStore:
     def __init__(self, engine: Engine) -> None:
         self.engine = engine
 
-    def _writing(self) -> Session:
-        return Session(self.engine.execution_options(writing=True))
-
     def all(self) -> tuple[Stock, ...]:
         """Everything on hand."""
         with self.engine.connect() as db:
@@ -59,7 +57,7 @@ class StoresStore:
 
     def add(self, stock: Stock, at: str, by: str, why: str = "bought") -> None:
         """Take something in. Raises Refused when its name is taken."""
-        with self._writing() as session, session.begin():
+        with writing(self.engine) as session:
             if session.scalar(select(StockRow.id).where(StockRow.name == stock.name)):
                 raise Refused(
                     Fault(
@@ -78,7 +76,7 @@ class StoresStore:
 
         Raises Refused without a stock of that name.
         """
-        with self._writing() as session, session.begin():
+        with writing(self.engine) as session:
             row = _row(session, name)
             if left != row.left:
                 session.add(_movement(row=row, change=left - row.left, at=at, by=by, why="counted"))
@@ -88,7 +86,7 @@ class StoresStore:
         """Take something off the list; what is known of it stays. Raises Refused without a stock of
         that name.
         """
-        with self._writing() as session, session.begin():
+        with writing(self.engine) as session:
             row = _row(session, name)
             session.add(
                 _movement(row=row, change=-row.left, at=at, by=by, why="taken off the list")

@@ -9,6 +9,7 @@ from flask_wtf.csrf import CSRFProtect, generate_csrf
 
 from euthyne.core.lead.stage import Stage
 from euthyne.core.shelf.reference import check_reference
+from euthyne.store.copies import Copies
 from euthyne.store.leads import LeadStore
 from euthyne.store.shelf import ShelfStore
 from euthyne.store.stores import StoresStore
@@ -31,6 +32,7 @@ from euthyne.web import (
     stores,
     tag,
 )
+from euthyne.web import copies as copies_room
 from euthyne.web.guard import guard
 from euthyne.web.words import filters
 
@@ -49,8 +51,8 @@ SHEETS = (
 )
 
 
-def create_app(store: LeadStore, folder: Path) -> Flask:
-    """The application on a store; ``folder`` keeps its secret key."""
+def create_app(store: LeadStore, folder: Path, copies: Copies | None = None) -> Flask:
+    """The application on a store; ``folder`` keeps its secret key, and the copies of its data."""
     check_reference()
     app = Flask(__name__)
     app.config.update(
@@ -61,6 +63,7 @@ def create_app(store: LeadStore, folder: Path) -> Flask:
     )
     guard(app, folder)
     app.extensions["leads"] = store
+    app.extensions["copies"] = copies or Copies(folder)
     app.extensions["stores"] = StoresStore(store.engine)
     app.extensions["shelf"] = ShelfStore(store.engine)
     app.jinja_env.filters.update(filters())
@@ -91,6 +94,7 @@ def create_app(store: LeadStore, folder: Path) -> Flask:
         rework,
         practices,
         stores,
+        copies_room,
     ):
         app.register_blueprint(room.blueprint)
     errors.register(app)

@@ -9,6 +9,7 @@ from werkzeug.wrappers import Response
 from euthyne.core.lead.stage import Stage
 from euthyne.core.stages.tag.tag import facts_in
 from euthyne.core.trade.fault import Refused
+from euthyne.web.copies import age, copies, warnings
 from euthyne.web.frame import LeadPage, rows, store
 from euthyne.web.stores import short
 
@@ -48,6 +49,9 @@ def show() -> str:
         groups=grouped(in_hand),
         due=[s for s in sealed if s[1] <= soon],
         sealed=sealed[:LATELY],
+        copy=copies().last,
+        age=age,
+        warnings=warnings(),
         short=short([p.held.lead for p in in_hand]),
     )
 

@@ -2,8 +2,10 @@
 
 from flask import Flask, render_template, request, url_for
 from flask_wtf.csrf import CSRFError
+from sqlalchemy.exc import DBAPIError
 
 from euthyne.core.trade.fault import Refused
+from euthyne.store.faults import DataFault, fault_of
 from euthyne.store.leads import IsSealed, NoSuchLead, Unreadable
 
 
@@ -23,6 +25,8 @@ def register(app: Flask) -> None:
     app.register_error_handler(NotNow, _not_now)
     app.register_error_handler(Refused, _refused)
     app.register_error_handler(CSRFError, _old_form)
+    for kind in (DataFault, DBAPIError, OSError):
+        app.register_error_handler(kind, _data_fault)
     for code, words in (
         (400, "That could not be understood."),
         (404, "There is nothing at this address."),
@@ -52,6 +56,20 @@ def _plain(code: int, words: str):  # type: ignore[no-untyped-def]
         )
 
     return show
+
+
+def _data_fault(error: Exception) -> tuple[str, int]:
+    """The data file can not be used as it should be: what happened, what is kept, what to do."""
+    fault = fault_of(error)
+    if fault is None:
+        raise error
+    return _page(
+        code=503,
+        title=fault.what,
+        why=f"{fault.kept} {fault.to_do}",
+        address=url_for("copies.show"),
+        link="The copies of the log",
+    )
 
 
 def _no_such_lead(error: NoSuchLead) -> tuple[str, int]:

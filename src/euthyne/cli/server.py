@@ -1,0 +1,59 @@
+"""The server: it answers until it is told to stop, and then finishes what it has begun."""
+
+import signal
+import time
+from contextlib import suppress
+from typing import TYPE_CHECKING, Any
+
+import click
+from waitress import create_server
+from waitress.wasyncore import loop
+
+if TYPE_CHECKING:
+    from flask import Flask
+
+# Bytes of a body, half-open connections, and seconds that one may say nothing.
+LIMITS = {"max_request_body_size": 2_100_000, "connection_limit": 400, "channel_timeout": 30}
+# Seconds to finish requests under way when told to stop.
+FINISHING = 5.0
+
+
+class Server:
+    """The server, that finishes what it has begun before it stops."""
+
+    def __init__(self, app: "Flask", port: int) -> None:
+        self.channels: dict[int, Any] = {}
+        try:
+            self.server = create_server(
+                app, host="127.0.0.1", port=port, threads=4, map=self.channels, **LIMITS
+            )
+        except OSError as error:
+            raise click.ClickException(
+                f"Port {port} is taken. Give another: --port {port + 1}"
+            ) from error
+
+    def run(self) -> None:
+        """Serve until told to stop: by Ctrl-C, or by the system (SIGTERM, SIGHUP)."""
+        for name in ("SIGTERM", "SIGHUP"):
+            if hasattr(signal, name):
+                signal.signal(getattr(signal, name), _stop)
+        with suppress(KeyboardInterrupt, SystemExit):
+            loop(timeout=30.0, map=self.channels)
+        until = time.monotonic() + FINISHING
+        self.server.accepting = False
+        while self._busy() and time.monotonic() < until:
+            loop(timeout=0.05, map=self.channels, count=1)
+        self.server.task_dispatcher.shutdown()
+        self.server.close()
+
+    def _busy(self) -> bool:
+        channels = self.server.active_channels.values()
+        return any(c.requests or c.total_outbufs_len for c in channels)
+
+
+def _stop(_number: int, _frame: object) -> None:
+    # A second one does not cut short what the first is finishing.
+    for name in ("SIGTERM", "SIGHUP"):
+        if hasattr(signal, name):
+            signal.signal(getattr(signal, name), signal.SIG_IGN)
+    raise SystemExit

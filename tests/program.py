@@ -1,0 +1,51 @@
+"""The program itself, as a process of its own."""
+
+import os
+import signal
+import socket
+import subprocess
+import sys
+import time
+import urllib.request
+
+# Seconds to start, on a machine that does much else.
+STARTING = 60
+
+
+class Program:
+    """The program on a folder; it can be killed, told to stop, and started again."""
+
+    def __init__(self, folder):
+        self.folder, self.process = folder, None
+        with socket.socket() as free:
+            free.bind(("127.0.0.1", 0))
+            self.port = free.getsockname()[1]
+        self.address = f"http://127.0.0.1:{self.port}"
+
+    def start(self):
+        command = [sys.executable, "-m", "euthyne", "serve", "--port", str(self.port)]
+        self.process = subprocess.Popen(
+            [*command, "--data", str(self.folder)],
+            stdout=subprocess.DEVNULL,
+            stderr=subprocess.DEVNULL,
+        )
+        until = time.monotonic() + STARTING
+        while time.monotonic() < until:
+            try:
+                urllib.request.urlopen(f"{self.address}/bench", timeout=20).close()
+                return self
+            except OSError:
+                time.sleep(0.05)
+        raise AssertionError("the program did not start")
+
+    def tell(self, what):
+        """Send it a signal and wait until it is gone; its exit status."""
+        os.kill(self.process.pid, what)
+        return self.process.wait(timeout=30)
+
+    def kill(self):
+        self.tell(signal.SIGKILL)
+
+    def end(self):
+        if self.process is not None and self.process.poll() is None:
+            self.kill()
