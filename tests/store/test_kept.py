@@ -75,7 +75,9 @@ def test_the_tables_are_as_the_migrations_left_them(tmp_path):
     from euthyne.store.models import Base
 
     with open_database(tmp_path).connect() as db:
-        assert compare_metadata(MigrationContext.configure(db), Base.metadata) == []
+        # The index of words is no table of ours: SQLite keeps it in some of its own.
+        ours = {"include_name": lambda name, kind, _: kind != "table" or "found" not in name}
+        assert compare_metadata(MigrationContext.configure(db, opts=ours), Base.metadata) == []
 
 
 def test_two_people_at_once_lose_nothing(tmp_path):

@@ -35,7 +35,7 @@ def load_demo(folder: Path) -> None:
     from euthyne.store.stores import StoresStore
 
     store = open_store(folder)
-    if store.all():
+    if store.newest() is not None:
         return
     store.set("tag_prefix", "TR")
     for name in DEMO_ORDER:

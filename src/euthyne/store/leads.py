@@ -1,53 +1,61 @@
 """Keeping leads: loading, changing, sealing."""
 
 import json
-import os
-import re
 from collections.abc import Callable
-from contextlib import suppress
-from dataclasses import dataclass, field
+from dataclasses import dataclass, replace
 from datetime import datetime
-from functools import lru_cache
-from pathlib import Path
 from typing import Any
 
-from sqlalchemy import Engine, Select, bindparam, delete, or_, select
+from sqlalchemy import Engine, Select, bindparam, delete, select
 from sqlalchemy.orm import Session
 
 from euthyne.core.lead import Lead
-from euthyne.core.lead.changes import Change, can_be_put_back, differences, put_back
+from euthyne.core.lead.changes import can_be_put_back, differences, put_back
 from euthyne.core.lead.paths import with_value
-from euthyne.core.stages.tag.audit import SEALED, Audit, Head, audit
-from euthyne.core.stages.tag.audit import Entry as Audited
-from euthyne.core.stages.tag.seal import FIRST, Seal, journal_sum, seal
+from euthyne.core.stages.tag.audit import Audit
+from euthyne.core.stages.tag.seal import Seal
+from euthyne.core.stages.tag.tag import facts_in
+from euthyne.core.stores import Need
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.practices import Practices
 from euthyne.exchange.lead_file import (
     LeadFile,
     file_of_lead,
     kept_lead,
-    lead_adapter,
     read_lead,
     write_lead,
 )
-from euthyne.exchange.reading import adapter_for, parse_json
-from euthyne.exchange.version1 import is_version1
+from euthyne.exchange.reading import adapter_for
+from euthyne.store import listing
 from euthyne.store.database import writing
-from euthyne.store.models import DraftRow, JournalRow, LeadRow, SealRow, SettingRow
-
-HELD = select(
-    LeadRow.id,
-    LeadRow.tag,
-    LeadRow.name,
-    LeadRow.document,
-    LeadRow.sealed,
-    LeadRow.changed_at,
-    LeadRow.revision,
-    LeadRow.put_away,
+from euthyne.store.kept import (
+    BY_TAG,
+    HELD,
+    Held,
+    IsSealed,
+    JournalLine,
+    Listed,
+    NoSuchLead,
+    Unread,
+    Unreadable,
+    changes_of,
+    held,
+    lead_of,
+    lines_of,
+    open_row,
+    row_of,
+    text_of,
+    write,
 )
-BY_TAG = HELD.where(LeadRow.tag == bindparam("tag"))
+from euthyne.store.listing import Asked, Group, keep_listed
+from euthyne.store.models import DraftRow, JournalRow, LeadRow, ListedRow, SealRow, SettingRow
+from euthyne.store.sealing import add_seal, audit_of, head_of, keep_head, read_seal, seal_text
+
 # Letters of a line of the log.
 WORDS = 1000
+# Figures of a number in a series of tags.
+NUMBER = 9
+COLUMNS = tuple(HELD.selected_columns)
 DRAFTS = select(DraftRow.field, DraftRow.text).where(DraftRow.lead_id == bindparam("lead"))
 
 
@@ -65,127 +73,74 @@ class Entry:
     what: str
 
 
-class NoSuchLead(LookupError):
-    """No lead has this tag."""
-
-
-class Unreadable(Exception):
-    """A lead is kept, and this program cannot read it: its tag, and why."""
-
-    def __init__(self, tag: str, why: str) -> None:
-        super().__init__(tag)
-        self.tag, self.why = tag, why
-
-
-class IsSealed(Exception):
-    """The lead's record is frozen."""
-
-
-@dataclass(frozen=True)
-class Held:
-    """A lead as the store holds it, with texts typed at its fields that could not be used, by
-    field.
-    """
-
-    lead: Lead
-    sealed: bool
-    changed_at: str
-    revision: int
-    drafts: dict[str, str] = field(default_factory=dict)
-    put_away: bool = False
-
-
-@dataclass(frozen=True)
-class Unread:
-    """A lead that stands in a list without being read: its tag and name, and why."""
-
-    tag: str
-    name: str
-    why: str
-
-
-@dataclass(frozen=True)
-class Listed:
-    """The leads of a list, and those of it that cannot be read."""
-
-    leads: list[Held]
-    unread: list[Unread]
-
-
-@dataclass(frozen=True)
-class JournalLine:
-    """Something that was done to a lead."""
-
-    id: int
-    at: str
-    by: str
-    what: str
-    changes: tuple[Change, ...] = ()
-
-
-# The same text is the same lead, and neither ever changes: a list of leads is read once.
-@lru_cache(maxsize=512)
-def _lead(document: str) -> Lead:
-    """The lead of a document. Raises Unreadable, without a tag, saying what is wrong with it."""
-    try:
-        values = parse_json(document)
-        if not is_version1(values):
-            with suppress(ValueError):  # read again below, in words
-                return lead_adapter().validate_json(document)
-        return kept_lead(values)
-    except Refused as refused:
-        why = "; ".join(f"{f.field}: {f.problem}" for f in refused.faults)
-        raise Unreadable("", why.removeprefix(": ")) from refused
-
-
-@lru_cache(maxsize=64)
-def _seal(document: str) -> Seal:
-    return adapter_for(Seal).validate_json(document)
-
-
-def _text(lead: Lead) -> str:
-    return lead_adapter().dump_json(lead).decode()
-
-
 class LeadStore:
     """The leads of one data file."""
 
     def __init__(self, engine: Engine) -> None:
         self.engine = engine
+        listing.bring_up_to_date(engine, _shown)
 
     def all(self, words: str = "") -> list[Held]:
-        """The leads in use that can be read; see ``listed``."""
-        return self.listed(words).leads
-
-    def listed(self, words: str = "", put_away: bool = False) -> Listed:
-        """Leads whose tag, name, maker's customer or document holds every word; newest change
-        first. Those in use, or those put away.
-        """
-        query = HELD.where(LeadRow.put_away.is_(put_away)).order_by(
-            LeadRow.changed_at.desc(), LeadRow.tag.desc()
-        )
-        for word in words.split():
-            like = f"%{word}%"
-            columns = (LeadRow.tag, LeadRow.name, LeadRow.made_for, LeadRow.document)
-            query = query.where(or_(*(c.ilike(like) for c in columns)))
-        leads, unread = [], []
-        with self.engine.connect() as db:
-            for row in db.execute(query):
-                try:
-                    leads.append(_held(row))
-                except Unreadable as error:
-                    unread.append(Unread(row.tag, row.name, error.why))
-        return Listed(leads, unread)
+        """Every lead in use that can be read, newest change first; by words, the newest first."""
+        return self._every(Asked(words)).leads
 
     def unreadable(self) -> list[Unread]:
         """Every lead, in use or put away, that cannot be read."""
-        return self.listed().unread + self.listed(put_away=True).unread
+        return [x for away in (False, True) for x in self._every(Asked(put_away=away)).unread]
+
+    def _every(self, asked: Asked) -> Listed:
+        found = Listed([], [])
+        while True:
+            part = self.listed(asked)
+            found.leads.extend(part.leads)
+            found.unread.extend(part.unread)
+            if not part.more:
+                return found
+            asked = replace(asked, after=part.more)
+
+    def listed(self, asked: Asked) -> Listed:
+        """A page of a list: newest change first; by words, the newest lead first."""
+        with self.engine.connect() as db:
+            rows = listing.page(db, asked, COLUMNS)
+        more = rows[asked.many - 1].place if len(rows) > asked.many else ""
+        return _read(rows[: asked.many], str(more))
+
+    def in_hand(self, many: int) -> Listed:
+        """Leads in hand in the order of what is due, so many at most."""
+        with self.engine.connect() as db:
+            return _read(listing.in_hand(db, many, COLUMNS), "")
+
+    def groups(self) -> list[Group]:
+        """All leads in hand, counted by what they wait for."""
+        with self.engine.connect() as db:
+            return listing.groups(db)
+
+    def due(self, until: str, many: int) -> list[tuple[str, str, str]]:
+        """Sealed leads to be tested again until a day, as (tag, name, day)."""
+        with self.engine.connect() as db:
+            return listing.due(db, until, many)
+
+    def wanted(self) -> list[Need]:
+        """What the leads that wait for their parts need together."""
+        with self.engine.connect() as db:
+            return listing.wanted(db)
+
+    def whats(self, kind: str) -> set[str]:
+        """What the leads in hand need of a kind."""
+        with self.engine.connect() as db:
+            return listing.whats(db, kind)
+
+    def begun_last(self, many: int) -> list[str]:
+        """What the newest leads were begun as, newest first."""
+        with self.engine.connect() as db:
+            return listing.begun_last(db, many)
 
     def newest(self) -> datetime | None:
-        """When a lead was last changed, with its zone; None while none is kept."""
+        """When a lead was last changed, in UTC; None while none is kept."""
         with self.engine.connect() as db:
-            found = db.scalar(select(LeadRow.changed_at).order_by(LeadRow.changed_at.desc()))
-        return datetime.fromisoformat(found).astimezone() if found else None
+            query = select(ListedRow.changed).where(ListedRow.put_away.is_(False))
+            found = db.scalar(query.order_by(ListedRow.changed.desc()).limit(1))
+        return datetime.fromisoformat(found) if found else None
 
     def kept_text(self, tag: str) -> str:
         """The document of a lead as it is kept, whether it can be read or not. Raises NoSuchLead."""
@@ -198,12 +153,13 @@ class LeadStore:
     def put_away(self, tag: str, away: bool, at: str, by: str) -> None:
         """Put a lead away, or take it out again; nothing else of it changes. Raises NoSuchLead."""
         with writing(self.engine) as session:
-            row = _row(session, tag)
+            row = row_of(session, tag)
             if row.put_away == away:
                 return
             row.put_away = away
             what = "put away" if away else "taken out again"
             session.add(JournalRow(lead_id=row.id, at=at, by=by, what=what))
+            keep_listed(session, row, *_shown(session, row))
 
     def get(self, tag: str) -> Held:
         """A lead by its tag. Raises NoSuchLead, Unreadable."""
@@ -212,15 +168,15 @@ class LeadStore:
             if row is None:
                 raise NoSuchLead(tag)
             drafts = db.execute(DRAFTS, {"lead": row.id}).all()
-        return _held(row, {d.field: d.text for d in drafts})
+        return held(row, {d.field: d.text for d in drafts})
 
     def add(self, file: LeadFile, at: str, by: str, what: str) -> Held:
         """Keep a new lead, with its seal when it has one. Raises Refused when its tag is taken."""
         with writing(self.engine) as session:
-            held = self._add(session, file, at, by, what)
+            added = self._add(session, file, at, by, what)
         if file.seal is not None:
             self.keep_head()
-        return held
+        return added
 
     def begin(self, made: Callable[[str], Lead], at: str, by: str, what: str) -> Held:
         """Keep a new lead under the next free tag of this log, which ``made`` is given."""
@@ -234,16 +190,18 @@ class LeadStore:
                 Fault("lead.tag", f"{file.lead.tag} is in the log already", "another tag")
             )
         row = LeadRow(tag=file.lead.tag, revision=0, sealed=file.seal is not None, put_away=False)
-        _write(row, file.lead, at)
+        write(row, file.lead, at)
         session.add(row)
         session.flush()
         if file.seal is not None:
             # A record from another log keeps its own chain; it does not join this one. The first
             # seals say nothing of their journal: one that goes on from ours is taken as ours.
-            own = file.seal.covers == "record" and file.seal.previous == self._head(session)[1]
-            session.add(SealRow(lead_id=row.id, document=_seal_text(file.seal), own=own))
+            own = file.seal.covers == "record" and file.seal.previous == head_of(session).sha256
+            session.add(SealRow(lead_id=row.id, document=seal_text(file.seal), own=own))
         session.add(JournalRow(lead_id=row.id, at=at, by=by, what=what))
-        return _held(row)
+        keep_listed(session, row, *_shown(session, row))
+        _counted(session, file.lead.tag)
+        return held(row)
 
     def change(
         self,
@@ -260,12 +218,12 @@ class LeadStore:
         Raises: NoSuchLead, IsSealed, and what ``change`` raises.
         """
         with writing(self.engine) as session:
-            row = _open_row(session, tag)
-            before = _lead_of(row)
+            row = open_row(session, tag)
+            before = lead_of(row)
             after = change(before)
             if _changed(session, row, before, after, (at, by, what)) and also is not None:
                 also(session, row.id, before, after)
-            return _held(row)
+            return held(row)
 
     def enter(self, tag: str, entry: Callable[[Held], Entry], at: str, by: str) -> Held:
         """Keep what a form holds, in one transaction: ``entry`` is given the lead as it stands
@@ -274,17 +232,17 @@ class LeadStore:
         Raises: NoSuchLead, IsSealed, and what ``entry`` raises.
         """
         with writing(self.engine) as session:
-            row = _open_row(session, tag)
+            row = open_row(session, tag)
             drafts = {d.field: d.text for d in session.execute(DRAFTS, {"lead": row.id})}
-            held = _held(row, drafts)
-            made = entry(held)
-            _changed(session, row, held.lead, made.lead, (at, by, made.what))
+            was = held(row, drafts)
+            made = entry(was)
+            _changed(session, row, was.lead, made.lead, (at, by, made.what))
             if made.drafts != drafts:
                 session.execute(delete(DraftRow).where(DraftRow.lead_id == row.id))
                 session.add_all(
                     DraftRow(lead_id=row.id, field=f, text=t) for f, t in made.drafts.items()
                 )
-            return _held(row, made.drafts)
+            return held(row, made.drafts)
 
     def put_back(self, tag: str, line: int, at: str, by: str) -> Held:
         """Take back what a line of the log changed.
@@ -293,18 +251,18 @@ class LeadStore:
         since.
         """
         with writing(self.engine) as session:
-            row = _open_row(session, tag)
-            kept = session.scalar(_lines_of(row.id).where(JournalRow.id == line))
-            changes = _changes(kept.changes) if kept else []
+            row = open_row(session, tag)
+            kept = session.scalar(lines_of(row.id).where(JournalRow.id == line))
+            changes = changes_of(kept.changes) if kept else []
             if kept is None or not can_be_put_back(changes):
                 raise Refused(
                     Fault("line", "this line is not one to be put back", "another line of the log")
                 )
-            before = _lead_of(row)
-            after = kept_lead(put_back(json.loads(_text(before)), changes))
+            before = lead_of(row)
+            after = kept_lead(put_back(json.loads(text_of(before)), changes))
             read_lead(write_lead(after, None))  # as a whole it must still be a lead
             _changed(session, row, before, after, (at, by, f"put back: {kept.what}"[:WORDS]))
-            return _held(row)
+            return held(row)
 
     def seal(self, tag: str, at: str, by: str, record: Callable[[Lead], dict[str, Any]]) -> Seal:
         """Freeze a lead's record as the next link of the chain.
@@ -312,21 +270,11 @@ class LeadStore:
         Raises NoSuchLead, IsSealed, and what record raises.
         """
         with writing(self.engine) as session:
-            row = _row(session, tag)
+            row = row_of(session, tag)
             if row.sealed:
                 raise IsSealed(tag)
-            number, previous = self._head(session)
-            sealed = seal(
-                number=number + 1,
-                at=at,
-                by=by,
-                previous=previous,
-                record=record(_lead_of(row)),
-                journal=journal_sum(_summed(x) for x in session.scalars(_lines_of(row.id))),
-            )
-            row.sealed, row.changed_at, row.revision = True, at, row.revision + 1
-            session.add(SealRow(lead_id=row.id, document=_seal_text(sealed)))
-            session.add(JournalRow(lead_id=row.id, at=at, by=by, what=f"{SEALED}{sealed.number}"))
+            sealed = add_seal(session, row, at, by, record(lead_of(row)))
+            keep_listed(session, row, *_shown(session, row))
         self.keep_head()
         return sealed
 
@@ -335,19 +283,8 @@ class LeadStore:
         with self.engine.connect() as db:
             found = db.scalar(select(SealRow.document).join(LeadRow).where(LeadRow.tag == tag))
             if found:
-                return _seal(found)
+                return read_seal(found)
             return None
-
-    def entries(self) -> list[Audited]:
-        """What the log keeps of every lead, for its seals to be held against."""
-        rows = select(
-            LeadRow.tag, LeadRow.document, LeadRow.sealed, LeadRow.id, SealRow.document, SealRow.own
-        ).outerjoin(SealRow, SealRow.lead_id == LeadRow.id)
-        lines: dict[int, list[tuple[str, ...]]] = {}
-        with self.engine.connect() as db:
-            for line in db.execute(select(JournalRow).order_by(JournalRow.id)):
-                lines.setdefault(line.lead_id, []).append(_summed(line))
-            return [_entry(*row, journal=lines.get(row[3], [])) for row in db.execute(rows)]
 
     def faults_of_log(self) -> list[str]:
         """Everything in the log that is not as it was sealed, by name."""
@@ -355,44 +292,18 @@ class LeadStore:
 
     def audit(self) -> Audit:
         """The log held against its seals."""
-        return audit(self.entries(), self._head_outside())
-
-    @property
-    def _head_file(self) -> Path:
-        return Path(str(self.engine.url.database)).parent / "sealed-head.json"
-
-    def _head_outside(self) -> Head | None:
-        if not self._head_file.exists():
-            return None
-        try:
-            return adapter_for(Head).validate_json(self._head_file.read_bytes())
-        except ValueError:
-            return None
+        return audit_of(self.engine)
 
     def keep_head(self) -> None:
-        """Write where the log ends beside the data file, all of it or nothing."""
-        with Session(self.engine) as session:
-            head = Head(*self._head(session))
-        made = self._head_file.with_suffix(".new")
-        with made.open("wb") as written:
-            written.write(adapter_for(Head).dump_json(head))
-            written.flush()
-            os.fsync(written.fileno())
-        made.replace(self._head_file)
-
-    def _head(self, session: Session) -> tuple[int, str]:
-        documents = session.scalars(_own_seals()).all()
-        last = _seal(documents[-1]) if documents else None
-        if last:
-            return (last.number, last.sha256)
-        return (0, FIRST)
+        """Write where the log ends beside the data file."""
+        keep_head(self.engine)
 
     def journal(self, tag: str) -> list[JournalLine]:
         """What was done to a lead, oldest first."""
         with self.engine.connect() as db:
             lines = select(JournalRow).join(LeadRow).where(LeadRow.tag == tag)
             return [
-                JournalLine(r.id, r.at, r.by, r.what, tuple(_changes(r.changes)))
+                JournalLine(r.id, r.at, r.by, r.what, tuple(changes_of(r.changes)))
                 for r in db.execute(lines.order_by(JournalRow.id))
             ]
 
@@ -426,9 +337,11 @@ class LeadStore:
                     key="practices", value=adapter_for(Practices).dump_json(practices).decode()
                 )
             )
-            for row in session.scalars(select(LeadRow).where(LeadRow.sealed.is_(False))):
+            unsealed = select(ListedRow.lead_id).where(ListedRow.sealed.is_(False))
+            for number in list(session.scalars(unsealed)):
+                row = session.get_one(LeadRow, number)
                 try:
-                    lead = _lead_of(row)
+                    lead = lead_of(row)
                 except Unreadable:
                     continue  # it is told of in the lists; nothing is written over it
                 # Half a build one way and half the other would be worse than either.
@@ -446,16 +359,23 @@ class LeadStore:
 
 def _next_tag(session: Session) -> str:
     prefix = session.scalar(select(SettingRow.value).where(SettingRow.key == "tag_prefix")) or "L"
-    tags = session.scalars(select(LeadRow.tag).where(LeadRow.tag.startswith(f"{prefix}-")))
-    numbers = [int(m[1]) for t in tags if (m := re.fullmatch(rf"{re.escape(prefix)}-(\d+)", t))]
-    return f"{prefix}-{max(numbers, default=0) + 1:04d}"
+    number = int(session.scalar(_last_number(prefix)) or 0) + 1
+    while session.scalar(select(LeadRow.id).where(LeadRow.tag == f"{prefix}-{number:04d}")):
+        number += 1
+    return f"{prefix}-{number:04d}"
 
 
-def _open_row(session: Session, tag: str) -> LeadRow:
-    row = _row(session, tag)
-    if row.sealed:
-        raise IsSealed(tag)
-    return row
+def _last_number(prefix: str) -> Select[str]:
+    return select(SettingRow.value).where(SettingRow.key == f"last {prefix}")
+
+
+def _counted(session: Session, tag: str) -> None:
+    """Keep the highest number of a tag's series, so that the next one is free."""
+    prefix, _, number = tag.rpartition("-")
+    if not prefix or not number.isdecimal() or len(number) > NUMBER:
+        return
+    if int(number) > int(session.scalar(_last_number(prefix)) or 0):
+        session.merge(SettingRow(key=f"last {prefix}", value=str(int(number))))
 
 
 def _changed(
@@ -465,9 +385,9 @@ def _changed(
     # How it was typed is part of what was typed: 80 ft stays 80 ft on the page.
     if after == before and after.typed == before.typed:
         return False
-    was = json.loads(_text(before))
+    was = json.loads(text_of(before))
     at, by, what = line
-    _write(row, after, at)
+    write(row, after, at)
     changes = differences(was, json.loads(row.document))
     session.add(
         JournalRow(
@@ -478,86 +398,36 @@ def _changed(
             changes=json.dumps(changes, ensure_ascii=False, separators=(",", ":")),
         )
     )
+    keep_listed(session, row, after, None)
     return True
 
 
-def _changes(text: str) -> list[Change]:
-    found: list[Change] = json.loads(text or "[]")
-    return found
-
-
-def _summed(line: Any) -> tuple[str, ...]:
-    """A line of the journal as a seal sums it; one kept before values were is without them."""
-    told = (line.at, line.by, line.what)
-    return (*told, line.changes) if line.changes else told
-
-
-def _lines_of(lead: int) -> Select[JournalRow]:
-    return select(JournalRow).where(JournalRow.lead_id == lead).order_by(JournalRow.id)
-
-
-def _entry(
-    tag: str,
-    document: str,
-    sealed: bool,
-    _id: int,
-    seal_text: str | None,
-    own: bool | None,
-    journal: list[tuple[str, ...]],
-) -> Audited:
+def _shown(session: Session, row: LeadRow) -> tuple[Lead | None, str | None]:
+    """What lists are made from: the lead, None where it cannot be read; and when a sealed one is to
+    be tested again, now where its record says no day.
+    """
     try:
-        found = _seal(seal_text) if seal_text is not None else None
-        same = found is None or _lead(document) == kept_lead(dict(found.record["lead"]))
-    except (ValueError, KeyError, TypeError, Unreadable):
-        found, same = _unsound(seal_text), False
-    return Audited(tag, sealed, found, bool(own), same, tuple(journal))
-
-
-def _unsound(text: str | None) -> Seal | None:
-    """A seal whose lead, or that itself, cannot be read; one that cannot holds for nothing."""
+        lead = lead_of(row)
+    except Unreadable:
+        lead = None
+    document = session.scalar(select(SealRow.document).where(SealRow.lead_id == row.id))
+    if document is None:
+        return lead, None
     try:
-        return _seal(text) if text is not None else None
-    except ValueError:
-        return Seal(1, "", "", "", "", {})
+        return lead, facts_in(read_seal(document).record).next_test
+    except (Refused, ValueError):
+        return lead, row.changed_at[:10]
 
 
-def _own_seals() -> Any:
-    return select(SealRow.document).where(SealRow.own).order_by(SealRow.id)
-
-
-def _seal_text(sealed: Seal) -> str:
-    return adapter_for(Seal).dump_json(sealed).decode()
-
-
-def _row(session: Session, tag: str) -> LeadRow:
-    row = session.scalar(select(LeadRow).where(LeadRow.tag == tag))
-    if row is None:
-        raise NoSuchLead(tag)
-    return row
-
-
-def _held(row: Any, drafts: dict[str, str] | None = None) -> Held:
-    return Held(
-        lead=_lead_of(row),
-        sealed=row.sealed,
-        changed_at=row.changed_at,
-        revision=row.revision,
-        drafts=drafts or {},
-        put_away=row.put_away,
-    )
-
-
-def _lead_of(row: Any) -> Lead:
-    """The lead of a row. Raises Unreadable with its tag."""
-    try:
-        return _lead(row.document)
-    except Unreadable as error:
-        raise Unreadable(row.tag, error.why) from error
-
-
-def _write(row: LeadRow, lead: Lead, at: str) -> None:
-    row.name, row.made_for, row.document = lead.name, lead.made_for, _text(lead)
-    row.changed_at, row.revision = at, row.revision + 1
+def _read(rows: list[Any], more: str) -> Listed:
+    """Rows as leads, those that cannot be read apart."""
+    leads, unread = [], []
+    for row in rows:
+        try:
+            leads.append(held(row))
+        except Unreadable as error:
+            unread.append(Unread(row.tag, row.name, error.why))
+    return Listed(leads, unread, more)
 
 
 def file_of(store: LeadStore, tag: str) -> LeadFile:
@@ -566,6 +436,8 @@ def file_of(store: LeadStore, tag: str) -> LeadFile:
 
 
 __all__ = [
+    "Asked",
+    "Group",
     "Entry",
     "Held",
     "IsSealed",

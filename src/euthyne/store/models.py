@@ -1,6 +1,6 @@
 """The tables of the data file."""
 
-from sqlalchemy import Float, ForeignKey, LargeBinary, String, Text, UniqueConstraint, false
+from sqlalchemy import Float, ForeignKey, Index, LargeBinary, String, Text, UniqueConstraint, false
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 
@@ -23,6 +23,51 @@ class LeadRow(Base):
     put_away: Mapped[bool] = mapped_column(default=False, server_default=false())
 
 
+class ListedRow(Base):
+    """A lead as lists find, order and count it, written with every change of it.
+
+    ``wanted_by`` and ``next_test`` are days, or ``9999-12-31`` where there is none; ``changed`` and
+    ``created`` moments in UTC; ``why`` says what is the matter with a lead that cannot be read.
+    """
+
+    __tablename__ = "listed"
+    __table_args__ = (
+        Index("listed_changed", "put_away", "changed", "lead_id"),
+        Index("listed_in_hand", "in_hand", "wanted_by", "changed"),
+        Index("listed_groups", "in_hand", "stopped", "stage", "action"),
+        Index("listed_next_test", "sealed", "put_away", "next_test"),
+        Index("listed_created", "created"),
+    )
+    lead_id: Mapped[int] = mapped_column(
+        ForeignKey("lead.id", ondelete="CASCADE"), primary_key=True
+    )
+    in_hand: Mapped[bool]
+    sealed: Mapped[bool]
+    put_away: Mapped[bool]
+    changed: Mapped[str] = mapped_column(String(32))
+    created: Mapped[str] = mapped_column(String(32))
+    wanted_by: Mapped[str] = mapped_column(String(10))
+    next_test: Mapped[str] = mapped_column(String(10))
+    stage: Mapped[int]
+    action: Mapped[str] = mapped_column(String(200))
+    stopped: Mapped[bool]
+    begins_as: Mapped[str] = mapped_column(String(200))
+    why: Mapped[str] = mapped_column(Text)
+
+
+class NeedRow(Base):
+    """Something that a lead in hand needs; ``waiting`` while it is sized and not begun."""
+
+    __tablename__ = "need"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    lead_id: Mapped[int] = mapped_column(ForeignKey("lead.id", ondelete="CASCADE"), index=True)
+    kind: Mapped[str] = mapped_column(String(12), index=True)
+    what: Mapped[str] = mapped_column(String(80))
+    words: Mapped[str] = mapped_column(Text)
+    amount: Mapped[float] = mapped_column(Float)
+    waiting: Mapped[bool]
+
+
 class DraftRow(Base):
     """What was typed at a field and could not be used yet."""
 
@@ -40,6 +85,7 @@ class SealRow(Base):
     """
 
     __tablename__ = "seal"
+    __table_args__ = (Index("ix_seal_own", "own", "id"),)
     id: Mapped[int] = mapped_column(primary_key=True)
     lead_id: Mapped[int] = mapped_column(ForeignKey("lead.id"), unique=True)
     document: Mapped[str] = mapped_column(Text)

@@ -7,25 +7,36 @@ from flask import Blueprint, redirect, render_template, url_for
 from werkzeug.wrappers import Response
 
 from euthyne.core.lead.stage import Stage
-from euthyne.core.stages.tag.tag import facts_in
-from euthyne.core.trade.fault import Refused
+from euthyne.store.leads import Group
+from euthyne.store.listing import NO_DAY
 from euthyne.web.copies import age, copies, warnings
 from euthyne.web.frame import LeadPage, rows, store
 from euthyne.web.stores import short
 
 blueprint = Blueprint("bench", __name__)
 SOON = timedelta(days=30)
+# Leads in hand that are shown, each drawn; the others are counted by what they wait for.
+SHOWN = 30
 LATELY = 4
+DUE = 12
 
 
 @dataclass(frozen=True)
 class Waiting:
-    """Leads in hand that wait for the same thing: at which stage, what is to be done, whether a stop stands."""
+    """Leads in hand that wait for the same thing: at which stage, what is to be done, whether a stop
+    stands; those that are shown, and how many there are.
+    """
 
     stage: Stage
     action: str
     stopped: bool
     pages: list[LeadPage]
+    many: int
+
+    @property
+    def folded(self) -> int:
+        """How many are not shown."""
+        return max(self.many - len(self.pages), 0)
 
 
 @blueprint.get("/")
@@ -37,43 +48,40 @@ def home() -> Response:
 @blueprint.get("/bench")
 def show() -> str:
     """Leads in hand, and sealed ones that want a test."""
-    listed = rows()
-    pages = listed.pages
-    in_hand = [p for p in pages if not p.held.sealed]
-    sealed = sorted(((p, due_on(p)) for p in pages if p.held.sealed), key=lambda pair: pair[1])
+    listed, counted = rows(store().in_hand(SHOWN)), store().groups()
     soon = (date.today() + SOON).isoformat()
     return render_template(
         "bench/page.html",
-        in_hand=in_hand,
+        in_hand=sum(group.many for group in counted),
+        shown=len(listed.pages),
         unread=listed.unread,
-        groups=grouped(in_hand),
-        due=[s for s in sealed if s[1] <= soon],
-        sealed=sealed[:LATELY],
+        groups=grouped(listed.pages, counted),
+        due=store().due(soon, DUE),
+        sealed=store().due(NO_DAY, LATELY),
         copy=copies().last,
         age=age,
         warnings=warnings(),
-        short=short([p.held.lead for p in in_hand]),
+        short=short(),
     )
 
 
-def grouped(in_hand: list[LeadPage]) -> list[Waiting]:
-    """Leads in hand by what is to be done next: those that are stopped first, then the nearest to their tag."""
+def grouped(pages: list[LeadPage], counted: list[Group]) -> list[Waiting]:
+    """Leads in hand by what is to be done next: those that are stopped first, then the nearest to
+    their tag; each group with the leads of it that are shown.
+    """
     found: dict[tuple[bool, int, str], list[LeadPage]] = {}
-    for page in in_hand:
+    for page in pages:
         stage = page.progress.next_stage
         stopped = page.progress.mark(stage) == "stop"
-        key = (not stopped, -stage.number, page.progress.next_action)
-        found.setdefault(key, []).append(page)
+        found.setdefault((not stopped, -stage.number, page.progress.next_action), []).append(page)
+    many = {(not g.stopped, -g.stage, g.action): g.many for g in counted}
     return [
-        Waiting(pages[0].progress.next_stage, action, stopped=not going, pages=pages)
-        for (going, _, action), pages in sorted(found.items(), key=lambda group: group[0])
+        Waiting(
+            stage=next(stage for stage in Stage if stage.number == -key[1]),
+            action=key[2],
+            stopped=not key[0],
+            pages=found.get(key, []),
+            many=many.get(key, len(found.get(key, []))),
+        )
+        for key in sorted(found.keys() | many.keys())
     ]
-
-
-def due_on(page: LeadPage) -> str:
-    """When a sealed lead is to be tested again; now, where its record says no day."""
-    seal = store().seal_of(page.tag)
-    try:
-        return facts_in(seal.record).next_test if seal else ""
-    except Refused:
-        return date.today().isoformat()

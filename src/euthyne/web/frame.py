@@ -16,10 +16,10 @@ from euthyne.core.lead import Lead
 from euthyne.core.lead.paths import with_value
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
-from euthyne.core.standing.progress import Progress, progress
+from euthyne.core.standing.progress import Progress, progress_of
 from euthyne.drawing.ribbon import BENCH, LIST, PAGE, ROW, ribbon
 from euthyne.store.clock import now
-from euthyne.store.leads import Held, LeadStore, Unread
+from euthyne.store.leads import Held, LeadStore, Listed, Unread
 from euthyne.web.words import day
 
 WHERE = {"indoor": "indoors", "outdoor": "outdoors", "wet": "in the wet"}
@@ -99,17 +99,12 @@ class LeadPage:
             return Markup('<p class="quiet">This lead cannot be drawn.</p>')
 
 
-@lru_cache(maxsize=512)
-def _progress(lead: Lead, sealed: bool) -> Progress:
-    return progress(plan_of(lead), sealed)
-
-
 @lru_cache(maxsize=1024)
 def _ribbon(lead: Lead, sealed: bool, form: str, base: str, here: Stage | None) -> Markup:
     return Markup(
         ribbon(
             plan=plan_of(lead),
-            progress=_progress(lead, sealed),
+            progress=progress_of(lead, sealed),
             form=FORMS[form],
             base=base,
             here=here,
@@ -127,20 +122,22 @@ def page_of(held: Held) -> LeadPage:
     """The page of a lead as it is held; what was computed of the very same lead before is used
     again.
     """
-    return LeadPage(held, plan_of(held.lead), _progress(held.lead, held.sealed))
+    return LeadPage(held, plan_of(held.lead), progress_of(held.lead, held.sealed))
 
 
 @dataclass(frozen=True)
 class Rows:
-    """The rows of a list: the leads, and those that cannot be read or worked out."""
+    """The rows of a list: the leads, those that cannot be read or worked out, and the place after
+    which the next page begins.
+    """
 
     pages: list[LeadPage]
     unread: list[Unread]
+    more: str = ""
 
 
-def rows(words: str = "", put_away: bool = False) -> Rows:
-    """The leads of a list, newest change first. It never fails for one of them."""
-    listed = store().listed(words, put_away)
+def rows(listed: Listed) -> Rows:
+    """The rows of a list. It never fails for one of them."""
     pages, unread = [], list(listed.unread)
     for held in listed.leads:
         try:
@@ -149,7 +146,7 @@ def rows(words: str = "", put_away: bool = False) -> Rows:
             # Whatever is the matter with this one, the others are wanted.
             current_app.logger.exception("%s cannot be worked out", held.lead.tag)
             unread.append(Unread(held.lead.tag, held.lead.name, "its figures cannot be worked out"))
-    return Rows(pages, unread)
+    return Rows(pages, unread, listed.more)
 
 
 def lead_page(tag: str) -> LeadPage:

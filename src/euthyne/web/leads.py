@@ -17,7 +17,7 @@ from euthyne.core.trade.fault import Refused
 from euthyne.drawing.ribbon import START, ribbon
 from euthyne.exchange.lead_file import read_lead, write_lead
 from euthyne.store.clock import now
-from euthyne.store.leads import file_of
+from euthyne.store.leads import Asked, file_of
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import begin_lead, lead_page, rows, store, wants_part, who
 
@@ -42,12 +42,22 @@ class Offered:
 
 @blueprint.get("/leads")
 def show() -> str:
-    """Every lead, or those the words find."""
+    """Every lead, or those the words find, or those that wait at a stage; a page at a time."""
     words = request.args.get("q", "").strip()[:100]
     away = "away" in request.args
-    listed = rows(words, away)
+    stage = next((x for x in Stage if x.value == request.args.get("at")), None)
+    number = stage.number if stage else None
+    after = request.args.get("after", "")[:60]
+    listed = rows(store().listed(Asked(words, away, number, after)))
     return render_template(
-        "leads/page.html", pages=listed.pages, unread=listed.unread, words=words, away=away
+        "leads/page.html",
+        pages=listed.pages,
+        unread=listed.unread,
+        more=listed.more,
+        later=bool(after),
+        words=words,
+        away=away,
+        at=stage,
     )
 
 
@@ -73,14 +83,10 @@ def _families(words: str) -> list[tuple[str, list[Offered]]]:
 
 def _made_last(offered: list[Offered]) -> list[Offered]:
     """The starting points of the newest leads, each once; none while nothing was made."""
-    made = sorted(store().all(), key=lambda held: held.lead.created_at, reverse=True)
     found: dict[str, Offered] = {}
-    for held in made[:LATELY]:
-        first, last = held.lead.places[0].id, held.lead.places[-1].id
-        parts = {f.place: f.part for f in held.lead.fittings}
-        ends = (held.lead.kind, parts.get(first), parts.get(last))
+    for begun in store().begun_last(LATELY):
         for one in offered:
-            if (one.kind.id, one.start.a, one.start.b) == ends:
+            if begun == " ".join((one.kind.id, one.start.a, one.start.b)):
                 found[one.start.id] = one
     return list(found.values())
 

@@ -10,8 +10,10 @@ from euthyne.core.trade.practices import NOT_OFFERED, PRACTICES, Practices, take
 from euthyne.store.clock import now
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import say
-from euthyne.web.frame import lead_page, rows, store, wants_part, who
+from euthyne.web.frame import LeadPage, lead_page, rows, store, wants_part, who
 
+# Leads in hand that are offered to show a choice on.
+OFFERED = 30
 blueprint = Blueprint("practices", __name__)
 
 
@@ -32,15 +34,20 @@ def _shown(wrong: dict[str, str], kept: str, typed: dict[str, str]) -> str:
         wrong=wrong,
         kept=kept,
         typed=typed,
-        tags=[(p.tag, p.held.lead.name) for p in rows().pages if not p.held.sealed],
+        tags=[(p.tag, p.held.lead.name) for p in _in_hand()],
         shown=shown[0],
         effect=shown[1],
     )
 
 
+def _in_hand() -> list[LeadPage]:
+    """The leads in hand that are due next, for the changes to be shown on."""
+    return rows(store().in_hand(OFFERED)).pages
+
+
 def _sample(practices: Practices) -> tuple[str, Effect | None]:
     """The lead the changes are shown on: the one asked for, or the one they change most."""
-    leads = {p.tag: p.held.lead for p in rows().pages if not p.held.sealed}
+    leads = {p.tag: p.held.lead for p in _in_hand()}
     asked = request.values.get("lead", "")
     if asked in leads:
         return asked, effect_of(leads[asked], practices)

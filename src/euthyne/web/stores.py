@@ -36,7 +36,7 @@ from euthyne.exchange.stores_file import write_stores
 from euthyne.store.clock import now
 from euthyne.store.stores import StoresStore
 from euthyne.web.fields import say
-from euthyne.web.frame import rows, who
+from euthyne.web.frame import store, who
 from euthyne.web.takein import TakeIn, read_amount, take_in
 
 blueprint = Blueprint("stores", __name__)
@@ -71,10 +71,9 @@ def laid(plan: Plan) -> tuple[Laid, ...]:
     return laid_out(_needs(plan.lead), on_hand(), plan.lead.cut.piece)
 
 
-def short(leads: list[Lead]) -> list[tuple[Need, float]]:
+def short() -> list[tuple[Need, float]]:
     """What Stores lack for the leads that are sized and not begun yet, with what there is of it."""
-    waiting = [x for x in leads if x.conductor.size is not None and not x.build.done]
-    return shortages([_needs(lead) for lead in waiting], on_hand())
+    return shortages([tuple(store().wanted())], on_hand())
 
 
 @dataclass(frozen=True)
@@ -109,7 +108,7 @@ def _shown(form: TakeIn | None) -> str:
         by_length=BY_LENGTH,
         form=form,
         choices=choices,
-        short=short([p.held.lead for p in rows().pages if not p.held.sealed]),
+        short=short(),
     )
 
 
@@ -132,7 +131,7 @@ def _choices(kind: StockKind) -> list[tuple[str, str]]:
         return sorted(((w, words_of("part", w)) for w in whats), key=lambda pair: pair[1])
     if kind == "sleeve":
         return [(s.words, _sleeve_words(s)) for s in sleeves()]
-    known = {n.what for p in rows().pages for n in _needs(p.held.lead) if n.kind == kind}
+    known = store().whats(kind) | {s.what for s in on_hand() if s.kind == kind}
     if kind == "tool":
         known |= set(KNOWN_TOOLS)
     return [(x, x) for x in sorted(known)]

@@ -1,11 +1,13 @@
 """How far a lead has come: each stage done, open or wanting attention, and what to do next."""
 
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Literal
 
 from euthyne.core.checks import Found, checks
+from euthyne.core.lead import Lead
 from euthyne.core.lead.stage import NEXT_ACTION, Stage
-from euthyne.core.plan import Plan
+from euthyne.core.plan import Plan, plan_of
 from euthyne.core.trade.fault import Level
 
 Mark = Literal["done", "open", "caution", "stop"]
@@ -147,6 +149,14 @@ def progress(plan: Plan, sealed: bool) -> Progress:
     has_all = {s: finished(plan, s, sealed) for s in Stage}
     standings = tuple(Standing(s, _mark(s, found, has_all[s], sealed), has_all[s]) for s in Stage)
     return Progress(standings, found, sealed, reach_of(plan))
+
+
+@lru_cache(maxsize=512)
+def progress_of(lead: Lead, sealed: bool) -> Progress:
+    """The standing of a lead; the same lead is looked at once. Raises Refused when its parts are not
+    on the shelf.
+    """
+    return progress(plan_of(lead), sealed)
 
 
 def _mark(stage: Stage, found: tuple[Found, ...], done: bool, sealed: bool) -> Mark:

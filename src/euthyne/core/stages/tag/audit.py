@@ -1,5 +1,6 @@
 """A log held against its own seals: everything in it that is not as it was sealed, by name."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 from euthyne.core.stages.tag.seal import FIRST, Seal, holds, journal_sum
@@ -41,22 +42,33 @@ class Audit:
     faults: list[str]
 
 
-def audit(entries: list[Entry], outside: Head | None) -> Audit:
+@dataclass(frozen=True)
+class _Link:
+    """A seal as its chain sees it."""
+
+    number: int
+    previous: str
+    sha256: str
+
+
+def audit(entries: Iterable[Entry], outside: Head | None) -> Audit:
     """Hold a log against its seals.
 
-    Parameters: entries, one a lead; outside, the head that is kept beside the data file, None where
+    Parameters: entries, one a lead, gone through once; outside, the head that is kept beside the data file, None where
     there is none.
     """
-    chain = _chain(entries)
+    chain: list[_Link] = []
+    found: list[str] = []
+    count = 0
+    for entry in entries:
+        found += _of_one(entry)
+        if entry.seal is not None:
+            count += 1
+            if entry.own:
+                chain.append(_Link(entry.seal.number, entry.seal.previous, entry.seal.sha256))
+    chain.sort(key=lambda link: link.number)
     head = Head(chain[-1].number, chain[-1].sha256) if chain else Head(0, FIRST)
-    found = [fault for entry in entries for fault in _of_one(entry)]
-    count = sum(entry.seal is not None for entry in entries)
     return Audit(count, head, found + _of_chain(chain) + _of_head(chain, outside))
-
-
-def _chain(entries: list[Entry]) -> list[Seal]:
-    own = [e.seal for e in entries if e.seal is not None and e.own]
-    return sorted(own, key=lambda sealed: sealed.number)
 
 
 def _of_one(entry: Entry) -> list[str]:
@@ -94,7 +106,7 @@ def _of_journal(entry: Entry, sealed: Seal) -> list[str]:
     return []
 
 
-def _of_chain(chain: list[Seal]) -> list[str]:
+def _of_chain(chain: list[_Link]) -> list[str]:
     found = []
     number, previous = 0, FIRST
     for sealed in chain:
@@ -108,7 +120,7 @@ def _of_chain(chain: list[Seal]) -> list[str]:
     return found
 
 
-def _of_head(chain: list[Seal], outside: Head | None) -> list[str]:
+def _of_head(chain: list[_Link], outside: Head | None) -> list[str]:
     """The log goes at least as far as it is known to have gone, by the same seals."""
     if outside is None:
         if chain:

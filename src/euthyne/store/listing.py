@@ -1,0 +1,253 @@
+"""What lists show of the leads, kept beside each lead in the transaction that changes it: found by its
+words, ordered and counted without reading it.
+"""
+
+import re
+from collections.abc import Iterable
+from dataclasses import dataclass
+from datetime import UTC, datetime
+from typing import Any
+
+from sqlalchemy import Connection, Engine, case, delete, func, insert, select, text
+from sqlalchemy.orm import Session
+
+from euthyne import __version__
+from euthyne.core.lead import Lead
+from euthyne.core.plan import plan_of
+from euthyne.core.standing.summary import summary
+from euthyne.core.stores import Need, needs
+from euthyne.store.database import writing
+from euthyne.store.models import LeadRow, ListedRow, NeedRow, SettingRow
+
+NO_DAY = "9999-12-31"
+# What lists show is worked out anew where another program, or another rule of it, worked it out.
+RULE = f"{__version__}/1"
+MANY = 200
+NO_FIGURES = "its figures cannot be worked out"
+
+
+@dataclass(frozen=True)
+class Group:
+    """Leads in hand that wait for the same thing, and how many they are."""
+
+    stage: int
+    action: str
+    stopped: bool
+    many: int
+
+
+@dataclass(frozen=True)
+class Asked:
+    """Which leads a list is of: whose words hold these, put away or not, waiting at a stage; those
+    after a place in the list, and how many.
+    """
+
+    words: str = ""
+    put_away: bool = False
+    stage: int | None = None
+    after: str = ""
+    many: int = 30
+
+
+def in_utc(moment: str) -> str:
+    """A moment as lists order it; one that was kept without its zone is of this machine's."""
+    return datetime.fromisoformat(moment).astimezone(UTC).isoformat(timespec="seconds")
+
+
+def keep_listed(session: Session, row: LeadRow, lead: Lead | None, next_test: str | None) -> None:
+    """Keep what lists show of a lead.
+
+    Parameters: session, the one that writes it; row; lead, None where it cannot be read; next_test,
+    the day a sealed one is to be tested again.
+    """
+    session.flush()
+    session.execute(delete(ListedRow).where(ListedRow.lead_id == row.id))
+    session.execute(delete(NeedRow).where(NeedRow.lead_id == row.id))
+    session.execute(text("delete from found where rowid = :id"), {"id": row.id})
+    listed, words = _listed(row, lead, next_test)
+    session.execute(insert(ListedRow).values(listed))
+    session.execute(
+        text("insert into found (rowid, words) values (:id, :words)"),
+        {"id": row.id, "words": words},
+    )
+    if lead is not None and not row.sealed and not listed["why"]:
+        waiting = lead.conductor.size is not None and not lead.build.done
+        needed = [_need(row.id, need, waiting) for need in needs(plan_of(lead))]
+        if needed:
+            session.execute(insert(NeedRow), needed)
+
+
+def _listed(row: LeadRow, lead: Lead | None, next_test: str | None) -> tuple[dict[str, Any], str]:
+    """The row of a lead, and the words it is found by."""
+    found: dict[str, Any] = {
+        "lead_id": row.id,
+        "in_hand": not row.sealed and not row.put_away,
+        "sealed": row.sealed,
+        "put_away": row.put_away,
+        "changed": in_utc(row.changed_at),
+        "created": in_utc(lead.created_at if lead else row.changed_at),
+        "wanted_by": (lead.wanted_by if lead else None) or NO_DAY,
+        "next_test": next_test or NO_DAY,
+        "stage": 1,
+        "action": "",
+        "stopped": False,
+        "begins_as": "",
+        "why": "it cannot be read" if lead is None else "",
+    }
+    words = f"{row.tag} {row.name} {row.made_for}"
+    if lead is None:
+        return found, words
+    try:
+        said = summary(lead, row.sealed)
+    except Exception:
+        # Whatever is the matter with its figures, it is kept, and told of in the lists.
+        return found | {"why": NO_FIGURES}, words
+    found |= {
+        "stage": said.stage.number,
+        "action": said.action[:200],
+        "stopped": said.stopped,
+        "begins_as": said.begins_as[:200],
+    }
+    return found, said.words
+
+
+def _need(lead_id: int, need: Need, waiting: bool) -> dict[str, Any]:
+    return {
+        "lead_id": lead_id,
+        "kind": need.kind,
+        "what": need.what[:80],
+        "words": need.words,
+        "amount": need.amount,
+        "waiting": waiting,
+    }
+
+
+def page(db: Connection, asked: Asked, columns: tuple[Any, ...]) -> list[Any]:
+    """Rows of a list, one more than asked for where there are more: by words the newest lead first,
+    else the newest change first. Each row ends with the place it has in the list.
+    """
+    query = select(*columns).join(ListedRow, ListedRow.lead_id == LeadRow.id)
+    query = query.where(ListedRow.put_away.is_(asked.put_away)).limit(asked.many + 1)
+    if asked.stage is not None:
+        query = query.where(ListedRow.in_hand, ListedRow.stage == asked.stage)
+    if asked.words:
+        found = _matching(asked.words)
+        if found is None:
+            return []
+        query = query.add_columns(LeadRow.id.label("place"))
+        query = query.where(text("lead.id in (select rowid from found where found match :words)"))
+        query = query.order_by(LeadRow.id.desc())
+        if asked.after.isdecimal():
+            query = query.where(LeadRow.id < int(asked.after))
+        return list(db.execute(query, {"words": found}))
+    place = ListedRow.changed + " " + func.printf("%012d", ListedRow.lead_id)
+    query = query.add_columns(place.label("place"))
+    query = query.order_by(ListedRow.changed.desc(), ListedRow.lead_id.desc())
+    if asked.after:
+        changed, _, number = asked.after.rpartition(" ")
+        if number.isdecimal():
+            query = query.where(
+                ListedRow.changed <= changed,
+                (ListedRow.changed < changed) | (ListedRow.lead_id < int(number)),
+            )
+    return list(db.execute(query))
+
+
+def _matching(words: str) -> str | None:
+    """Words as the index is asked: each at the beginning of a word of the lead; None for none."""
+    asked = [word.replace('"', " ") for word in words.split() if re.search(r"\w", word)]
+    return " ".join(f'"{word.strip()}"*' for word in asked) or None
+
+
+def in_hand(db: Connection, many: int, columns: tuple[Any, ...]) -> list[Any]:
+    """Leads in hand in the order of what is due: those wanted by a day first, then the newest
+    change.
+    """
+    query = select(*columns).join(ListedRow, ListedRow.lead_id == LeadRow.id)
+    order = (ListedRow.wanted_by, ListedRow.changed.desc())
+    return list(db.execute(query.where(ListedRow.in_hand).order_by(*order).limit(many)))
+
+
+def groups(db: Connection) -> list[Group]:
+    """All leads in hand, counted by what they wait for: the stopped first, then the nearest to their
+    tag.
+    """
+    by = (ListedRow.stopped, ListedRow.stage, ListedRow.action)
+    query = select(ListedRow.stage, ListedRow.action, ListedRow.stopped, func.count())
+    query = query.where(ListedRow.in_hand).group_by(*by)
+    order = (case((ListedRow.stopped, 0), else_=1), ListedRow.stage.desc(), ListedRow.action)
+    return [Group(*row) for row in db.execute(query.order_by(*order))]
+
+
+def due(db: Connection, until: str, many: int) -> list[tuple[str, str, str]]:
+    """Sealed leads to be tested again, the earliest first, as (tag, name, day).
+
+    Parameters: db; until, the last day; many, at most.
+    """
+    query = select(LeadRow.tag, LeadRow.name, ListedRow.next_test)
+    query = query.join(ListedRow, ListedRow.lead_id == LeadRow.id)
+    query = query.where(ListedRow.sealed, ListedRow.put_away.is_(False))
+    query = query.where(ListedRow.next_test <= until).order_by(ListedRow.next_test).limit(many)
+    return [(tag, name, day) for tag, name, day in db.execute(query)]
+
+
+def wanted(db: Connection) -> list[Need]:
+    """What the leads that wait for their parts need together."""
+    query = select(NeedRow.kind, NeedRow.what, func.max(NeedRow.words), func.sum(NeedRow.amount))
+    query = query.join(ListedRow, ListedRow.lead_id == NeedRow.lead_id)
+    query = query.where(ListedRow.in_hand, NeedRow.waiting).group_by(NeedRow.kind, NeedRow.what)
+    rows: Iterable[Any] = db.execute(query)
+    return [Need(*row) for row in rows]
+
+
+def whats(db: Connection, kind: str) -> set[str]:
+    """What the leads in hand need of a kind."""
+    query = select(NeedRow.what).where(NeedRow.kind == kind).distinct()
+    return set(db.scalars(query))
+
+
+def begun_last(db: Connection, many: int) -> list[str]:
+    """What the newest leads were begun as, newest first."""
+    query = select(ListedRow.begins_as).order_by(ListedRow.created.desc()).limit(many)
+    return list(db.scalars(query))
+
+
+def bring_up_to_date(engine: Engine, read: Any) -> None:
+    """Work out anew what another program, or another rule, worked out: of every lead in hand, and of
+    those of which nothing is kept.
+
+    Parameters: engine; read, gives (lead or None, next test) of a row.
+    """
+    with engine.connect() as db:
+        rule = db.scalar(select(SettingRow.value).where(SettingRow.key == "listing"))
+        if rule == RULE:
+            return
+        query = select(LeadRow.id).outerjoin(ListedRow, ListedRow.lead_id == LeadRow.id)
+        stale = (ListedRow.lead_id.is_(None)) | (ListedRow.sealed.is_(False))
+        numbers = list(db.scalars(query.where(stale).order_by(LeadRow.id)))
+    for some in _in_parts(numbers):
+        with writing(engine) as session:
+            for row in session.scalars(select(LeadRow).where(LeadRow.id.in_(some))):
+                keep_listed(session, row, *read(session, row))
+    with writing(engine) as session:
+        session.merge(SettingRow(key="listing", value=RULE))
+
+
+def _in_parts(numbers: list[int]) -> Iterable[list[int]]:
+    for start in range(0, len(numbers), MANY):
+        yield numbers[start : start + MANY]
+
+
+__all__ = [
+    "Asked",
+    "Group",
+    "begun_last",
+    "bring_up_to_date",
+    "due",
+    "groups",
+    "in_hand",
+    "keep_listed",
+    "page",
+    "wanted",
+    "whats",
+]
