@@ -14,6 +14,8 @@ if TYPE_CHECKING:
 
 # Bytes of a body, half-open connections, and seconds that one may say nothing.
 LIMITS = {"max_request_body_size": 2_100_000, "connection_limit": 400, "channel_timeout": 30}
+# Pages are worked out by one core, whatever the threads: more than these only make each wait longer.
+THREADS = 2
 # Seconds to finish requests under way when told to stop.
 FINISHING = 5.0
 
@@ -25,7 +27,7 @@ class Server:
         self.channels: dict[int, Any] = {}
         try:
             self.server = create_server(
-                app, host="127.0.0.1", port=port, threads=4, map=self.channels, **LIMITS
+                app, host="127.0.0.1", port=port, threads=THREADS, map=self.channels, **LIMITS
             )
         except OSError as error:
             raise click.ClickException(

@@ -4,6 +4,7 @@ import sqlite3
 from collections.abc import Callable, Iterator
 from contextlib import closing, contextmanager
 from pathlib import Path
+from threading import Lock
 from typing import Any
 
 from sqlalchemy import Connection, Engine, create_engine, event
@@ -40,6 +41,7 @@ def open_database(folder: Path, before_migration: Callable[[Path], None] | None 
         look_at_file(file)
         version = _version(file)
         engine = create_engine(f"sqlite:///{file}", connect_args={"timeout": PATIENCE})
+        engine.update_execution_options(turn=Lock())
         event.listen(engine, "connect", _prepare)
         event.listen(engine, "begin", _begin)
         if version != HEAD:
@@ -78,7 +80,13 @@ def writing(engine: Engine) -> Iterator[Session]:
 
     Raises: DataFault where the file did not pass its check.
     """
-    with Session(engine.execution_options(writing=True)) as session, session.begin():
+    # Those of this program take turns; SQLite would have them sleep and try again.
+    turn: Lock = engine.get_execution_options()["turn"]
+    with (
+        turn,
+        Session(engine.execution_options(writing=True)) as session,
+        session.begin(),
+    ):
         yield session
 
 

@@ -27,6 +27,7 @@ HELD = select(
     LeadRow.revision,
     LeadRow.put_away,
 )
+COLUMNS = tuple(HELD.selected_columns)
 BY_TAG = HELD.where(LeadRow.tag == bindparam("tag"))
 
 

@@ -30,7 +30,6 @@ from euthyne.store import listing
 from euthyne.store.database import writing
 from euthyne.store.kept import (
     BY_TAG,
-    HELD,
     Held,
     IsSealed,
     JournalLine,
@@ -55,7 +54,6 @@ from euthyne.store.sealing import add_seal, audit_of, head_of, keep_head, read_s
 WORDS = 1000
 # Figures of a number in a series of tags.
 NUMBER = 9
-COLUMNS = tuple(HELD.selected_columns)
 DRAFTS = select(DraftRow.field, DraftRow.text).where(DraftRow.lead_id == bindparam("lead"))
 
 
@@ -101,14 +99,14 @@ class LeadStore:
     def listed(self, asked: Asked) -> Listed:
         """A page of a list: newest change first; by words, the newest lead first."""
         with self.engine.connect() as db:
-            rows = listing.page(db, asked, COLUMNS)
+            rows = listing.page(db, asked)
         more = rows[asked.many - 1].place if len(rows) > asked.many else ""
         return _read(rows[: asked.many], str(more))
 
     def in_hand(self, many: int) -> Listed:
         """Leads in hand in the order of what is due, so many at most."""
         with self.engine.connect() as db:
-            return _read(listing.in_hand(db, many, COLUMNS), "")
+            return _read(listing.in_hand(db, many), "")
 
     def groups(self) -> list[Group]:
         """All leads in hand, counted by what they wait for."""

@@ -6,9 +6,20 @@ import re
 from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import UTC, datetime
-from typing import Any
+from typing import Any, cast
 
-from sqlalchemy import Connection, Engine, case, delete, func, insert, select, text
+from sqlalchemy import (
+    Connection,
+    Engine,
+    Table,
+    bindparam,
+    column,
+    func,
+    insert,
+    select,
+    table,
+    text,
+)
 from sqlalchemy.orm import Session
 
 from euthyne import __version__
@@ -17,12 +28,49 @@ from euthyne.core.plan import plan_of
 from euthyne.core.standing.summary import summary
 from euthyne.core.stores import Need, needs
 from euthyne.store.database import writing
+from euthyne.store.kept import COLUMNS
 from euthyne.store.models import LeadRow, ListedRow, NeedRow, SettingRow
 
 NO_DAY = "9999-12-31"
 # What lists show is worked out anew where another program, or another rule of it, worked it out.
 RULE = f"{__version__}/1"
 MANY = 200
+# Words that are looked for at once.
+WORDS = 12
+FOUND = table("found", column("rowid"), column("words"))
+IN_HAND = (
+    select(*COLUMNS)
+    .join(ListedRow, ListedRow.lead_id == LeadRow.id)
+    .where(ListedRow.in_hand)
+    .order_by(ListedRow.wanted_by, ListedRow.changed.desc())
+    .limit(bindparam("many"))
+)
+GROUPS = (
+    select(ListedRow.stage, ListedRow.action, ListedRow.stopped, func.count())
+    .where(ListedRow.in_hand)
+    .group_by(ListedRow.stopped, ListedRow.stage, ListedRow.action)
+)
+DUE = (
+    select(LeadRow.tag, LeadRow.name, ListedRow.next_test)
+    .join(ListedRow, ListedRow.lead_id == LeadRow.id)
+    .where(ListedRow.sealed, ListedRow.put_away.is_(False))
+    .where(ListedRow.next_test <= bindparam("until"))
+    .order_by(ListedRow.next_test)
+    .limit(bindparam("many"))
+)
+WANTED: Any = (
+    select(NeedRow.kind, NeedRow.what, func.max(NeedRow.words), func.sum(NeedRow.amount))
+    .join(ListedRow, ListedRow.lead_id == NeedRow.lead_id)
+    .where(ListedRow.in_hand, NeedRow.waiting)
+    .group_by(NeedRow.kind, NeedRow.what)
+)
+# Written with every change of a lead, so prepared once.
+LIST = insert(cast(Table, ListedRow.__table__)).prefix_with("or replace")
+NEEDED = insert(cast(Table, NeedRow.__table__))
+FORGET_NEEDS = text("delete from need where lead_id = :id")
+WORDS_OF = text("select words from found where rowid = :id")
+FORGET_WORDS = text("delete from found where rowid = :id")
+KEEP_WORDS = text("insert into found (rowid, words) values (:id, :words)")
 NO_FIGURES = "its figures cannot be worked out"
 
 
@@ -61,20 +109,19 @@ def keep_listed(session: Session, row: LeadRow, lead: Lead | None, next_test: st
     the day a sealed one is to be tested again.
     """
     session.flush()
-    session.execute(delete(ListedRow).where(ListedRow.lead_id == row.id))
-    session.execute(delete(NeedRow).where(NeedRow.lead_id == row.id))
-    session.execute(text("delete from found where rowid = :id"), {"id": row.id})
+    db = session.connection()
     listed, words = _listed(row, lead, next_test)
-    session.execute(insert(ListedRow).values(listed))
-    session.execute(
-        text("insert into found (rowid, words) values (:id, :words)"),
-        {"id": row.id, "words": words},
-    )
+    db.execute(LIST, listed)
+    of_lead = {"id": row.id}
+    if db.scalar(WORDS_OF, of_lead) != words:
+        db.execute(FORGET_WORDS, of_lead)
+        db.execute(KEEP_WORDS, {"id": row.id, "words": words})
+    db.execute(FORGET_NEEDS, of_lead)
     if lead is not None and not row.sealed and not listed["why"]:
         waiting = lead.conductor.size is not None and not lead.build.done
         needed = [_need(row.id, need, waiting) for need in needs(plan_of(lead))]
         if needed:
-            session.execute(insert(NeedRow), needed)
+            db.execute(NEEDED, needed)
 
 
 def _listed(row: LeadRow, lead: Lead | None, next_test: str | None) -> tuple[dict[str, Any], str]:
@@ -122,24 +169,16 @@ def _need(lead_id: int, need: Need, waiting: bool) -> dict[str, Any]:
     }
 
 
-def page(db: Connection, asked: Asked, columns: tuple[Any, ...]) -> list[Any]:
+def page(db: Connection, asked: Asked) -> list[Any]:
     """Rows of a list, one more than asked for where there are more: by words the newest lead first,
     else the newest change first. Each row ends with the place it has in the list.
     """
-    query = select(*columns).join(ListedRow, ListedRow.lead_id == LeadRow.id)
-    query = query.where(ListedRow.put_away.is_(asked.put_away)).limit(asked.many + 1)
+    query = select(*COLUMNS).where(ListedRow.put_away.is_(asked.put_away)).limit(asked.many + 1)
     if asked.stage is not None:
         query = query.where(ListedRow.in_hand, ListedRow.stage == asked.stage)
     if asked.words:
-        found = _matching(asked.words)
-        if found is None:
-            return []
-        query = query.add_columns(LeadRow.id.label("place"))
-        query = query.where(text("lead.id in (select rowid from found where found match :words)"))
-        query = query.order_by(LeadRow.id.desc())
-        if asked.after.isdecimal():
-            query = query.where(LeadRow.id < int(asked.after))
-        return list(db.execute(query, {"words": found}))
+        return _by_words(db, asked, query)
+    query = query.join_from(LeadRow, ListedRow, ListedRow.lead_id == LeadRow.id)
     place = ListedRow.changed + " " + func.printf("%012d", ListedRow.lead_id)
     query = query.add_columns(place.label("place"))
     query = query.order_by(ListedRow.changed.desc(), ListedRow.lead_id.desc())
@@ -153,30 +192,40 @@ def page(db: Connection, asked: Asked, columns: tuple[Any, ...]) -> list[Any]:
     return list(db.execute(query))
 
 
+def _by_words(db: Connection, asked: Asked, query: Any) -> list[Any]:
+    """The rows that hold some words, the newest lead first: the index gives them in that order."""
+    words = _matching(asked.words)
+    if words is None:
+        return []
+    query = query.select_from(FOUND).join(LeadRow, LeadRow.id == FOUND.c.rowid)
+    query = query.join(ListedRow, ListedRow.lead_id == FOUND.c.rowid)
+    query = query.add_columns(FOUND.c.rowid.label("place"))
+    query = query.where(text("found match :words")).order_by(FOUND.c.rowid.desc())
+    if asked.after.isdecimal():
+        query = query.where(FOUND.c.rowid < int(asked.after))
+    return list(db.execute(query, {"words": words}))
+
+
 def _matching(words: str) -> str | None:
     """Words as the index is asked: each at the beginning of a word of the lead; None for none."""
-    asked = [word.replace('"', " ") for word in words.split() if re.search(r"\w", word)]
-    return " ".join(f'"{word.strip()}"*' for word in asked) or None
+    asked = dict.fromkeys(
+        word.replace('"', " ").strip() for word in words.split() if re.search(r"\w", word)
+    )
+    return " ".join(f'"{word}"*' for word in list(asked)[:WORDS]) or None
 
 
-def in_hand(db: Connection, many: int, columns: tuple[Any, ...]) -> list[Any]:
+def in_hand(db: Connection, many: int) -> list[Any]:
     """Leads in hand in the order of what is due: those wanted by a day first, then the newest
     change.
     """
-    query = select(*columns).join(ListedRow, ListedRow.lead_id == LeadRow.id)
-    order = (ListedRow.wanted_by, ListedRow.changed.desc())
-    return list(db.execute(query.where(ListedRow.in_hand).order_by(*order).limit(many)))
+    return list(db.execute(IN_HAND, {"many": many}))
 
 
 def groups(db: Connection) -> list[Group]:
     """All leads in hand, counted by what they wait for: the stopped first, then the nearest to their
     tag.
     """
-    by = (ListedRow.stopped, ListedRow.stage, ListedRow.action)
-    query = select(ListedRow.stage, ListedRow.action, ListedRow.stopped, func.count())
-    query = query.where(ListedRow.in_hand).group_by(*by)
-    order = (case((ListedRow.stopped, 0), else_=1), ListedRow.stage.desc(), ListedRow.action)
-    return [Group(*row) for row in db.execute(query.order_by(*order))]
+    return [Group(*row) for row in db.execute(GROUPS)]
 
 
 def due(db: Connection, until: str, many: int) -> list[tuple[str, str, str]]:
@@ -184,20 +233,13 @@ def due(db: Connection, until: str, many: int) -> list[tuple[str, str, str]]:
 
     Parameters: db; until, the last day; many, at most.
     """
-    query = select(LeadRow.tag, LeadRow.name, ListedRow.next_test)
-    query = query.join(ListedRow, ListedRow.lead_id == LeadRow.id)
-    query = query.where(ListedRow.sealed, ListedRow.put_away.is_(False))
-    query = query.where(ListedRow.next_test <= until).order_by(ListedRow.next_test).limit(many)
-    return [(tag, name, day) for tag, name, day in db.execute(query)]
+    rows = db.execute(DUE, {"until": until, "many": many})
+    return [(tag, name, day) for tag, name, day in rows]
 
 
 def wanted(db: Connection) -> list[Need]:
     """What the leads that wait for their parts need together."""
-    query = select(NeedRow.kind, NeedRow.what, func.max(NeedRow.words), func.sum(NeedRow.amount))
-    query = query.join(ListedRow, ListedRow.lead_id == NeedRow.lead_id)
-    query = query.where(ListedRow.in_hand, NeedRow.waiting).group_by(NeedRow.kind, NeedRow.what)
-    rows: Iterable[Any] = db.execute(query)
-    return [Need(*row) for row in rows]
+    return [Need(*row) for row in db.execute(WANTED)]
 
 
 def whats(db: Connection, kind: str) -> set[str]:

@@ -1,10 +1,11 @@
 """The screens: one blueprint a place or stage, its templates in a folder of the same name."""
 
 from datetime import timedelta
+from functools import lru_cache
 from pathlib import Path
 from typing import Any
 
-from flask import Flask, g
+from flask import Flask, g, request, url_for
 from flask_wtf.csrf import CSRFProtect, generate_csrf
 
 from euthyne.core.lead.stage import Stage
@@ -72,6 +73,7 @@ def create_app(store: LeadStore, folder: Path, copies: Copies | None = None) -> 
     app.jinja_env.trim_blocks = app.jinja_env.lstrip_blocks = True
     CSRFProtect(app)
     app.jinja_env.globals["csrf_token"] = _token
+    app.jinja_env.globals["url_for"] = _address
     app.jinja_env.globals["sheets"] = SHEETS
     forms: Any = app.jinja_env.get_template("forms.html").module
     app.jinja_env.globals.update(
@@ -99,6 +101,16 @@ def create_app(store: LeadStore, folder: Path, copies: Copies | None = None) -> 
         app.register_blueprint(room.blueprint)
     errors.register(app)
     return app
+
+
+def _address(endpoint: str, **values: Any) -> str:
+    """The address of a page, worked out once: a list asks for hundreds of them."""
+    return _worked_out(request.script_root, endpoint, tuple(values.items()))
+
+
+@lru_cache(maxsize=8192)
+def _worked_out(_root: str, endpoint: str, values: tuple[tuple[str, Any], ...]) -> str:
+    return url_for(endpoint, **dict(values))
 
 
 def _token() -> str:

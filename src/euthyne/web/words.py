@@ -1,6 +1,7 @@
 """How numbers and dates are shown. The core never rounds; here is where it happens."""
 
 import math
+from calendar import month_abbr, month_name
 from collections.abc import Callable
 from datetime import date, datetime
 from typing import Any
@@ -46,13 +47,13 @@ def limit(value: float, places: int, which: str) -> str:
 def day(text: str) -> str:
     """An ISO date as it is written: 3 December 2026."""
     found = date.fromisoformat(text[:10])
-    return f"{found.day} {found:%B %Y}"
+    return f"{found.day} {month_name[found.month]} {found.year}"
 
 
 def moment(text: str) -> str:
     """An ISO time as it is written: 3 Dec, 14:05."""
     found = datetime.fromisoformat(text)
-    return f"{found.day} {found:%b, %H:%M}"
+    return f"{found.day} {month_abbr[found.month]}, {found:%H:%M}"
 
 
 def when(text: str) -> str:

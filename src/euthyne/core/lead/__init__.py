@@ -2,7 +2,7 @@
 module.
 """
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, fields
 from functools import cached_property
 from typing import Annotated, Literal
 
@@ -289,6 +289,14 @@ class Lead:
     proof: Proof = field(default_factory=Proof)
     reasons: tuple[Reason, ...] = ()
     typed: dict[str, str] = field(default_factory=dict, compare=False, hash=False)
+
+    def __hash__(self) -> int:
+        return self._sum
+
+    @cached_property
+    def _sum(self) -> int:
+        """Taken once: whatever is worked out of a lead is remembered by it."""
+        return hash(tuple(getattr(self, f.name) for f in fields(self) if f.hash is not False))
 
     @cached_property
     def assembly(self) -> Assembly:

@@ -88,9 +88,14 @@ MARKS = str.maketrans(
     }
 )
 FRACTION = re.compile(r"(?:(\d{1,4})[ -]+)?(\d{1,3})/(\d{1,3})(?=\s*[A-Za-z\"'″′]|$)")
-LOOP = re.compile(
-    r"(.+?)[\s,]*(?:loop|round trip|(?:out|there) and back|both ways|in all, out and back)",
-    re.IGNORECASE,
+# How a length that was measured there and back ends.
+BOTH_WAYS = (
+    "loop",
+    "round trip",
+    "out and back",
+    "there and back",
+    "both ways",
+    "in all, out and back",
 )
 NEWTON_METRES = re.compile(r"n\s*[·.*]?\s*m\b", re.IGNORECASE)
 UNIT_AT_END = re.compile(r"[A-Za-z\"'″′]+$")
@@ -264,10 +269,10 @@ def _route(typed: str, field: str) -> Entry | None:
     """A length typed as the whole loop, or as legs with a plus between them; None when it is
     neither.
     """
-    loop = LOOP.fullmatch(typed)
+    loop = _there_and_back(typed)
     if loop is None and "+" not in typed:
         return None
-    read = _legs(loop[1] if loop else typed, field)
+    read = _legs(loop or typed, field)
     whole = sum(read)
     if loop:
         value = whole / 2
@@ -280,6 +285,14 @@ def _route(typed: str, field: str) -> Entry | None:
     if loop:
         return Entry(value, f"read as {_shown(value)} m one way, half of the loop")
     return Entry(value, f"{len(read)} legs, read as {_shown(value)} m in all")
+
+
+def _there_and_back(typed: str) -> str | None:
+    """The length of one typed as the whole loop, without the words that say so; None for others."""
+    for words in sorted(BOTH_WAYS, key=len, reverse=True):
+        if typed.lower().endswith(words):
+            return typed[: -len(words)].rstrip(" ,\t") or None
+    return None
 
 
 def _legs(typed: str, field: str) -> tuple[float, ...]:
@@ -298,8 +311,10 @@ def read_legs(text: str, field: str = "") -> tuple[float, ...]:
     >>> read_legs("4 m + 350 cm + 2 m")
     (4.0, 3.5, 2.0)
     """
-    if LOOP.fullmatch(text.strip()) or "+" not in text:
+    if _there_and_back(text.strip()) or "+" not in text:
         return ()
+    if len(text) > LONGEST_TEXT:
+        raise _refuse(field, f"{len(text)} letters are too many for a length", LENGTH)
     return _legs(text, field)
 
 

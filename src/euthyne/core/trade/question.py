@@ -9,6 +9,8 @@ from typing import Any, Literal
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.quantity import VOLTS, Measure, read_quantity, read_size, read_whole
 
+# Letters of an answer, whatever is asked.
+LONGEST = 1000
 Reads = Literal["quantity", "choice", "date", "whole", "text", "size", "size-name"]
 
 
@@ -72,6 +74,9 @@ def read_answer(question: Question, text: str) -> tuple[Any, str]:
     (3, '')
     """
     text = text.strip()
+    if len(text) > LONGEST:
+        problem = f"{len(text)} letters are more than any answer has"
+        raise Refused(Fault(question.path, problem, f"{LONGEST} at most"))
     if not text and question.optional:
         return None, ""
     match question.reads:

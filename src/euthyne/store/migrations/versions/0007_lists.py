@@ -50,8 +50,10 @@ def upgrade() -> None:
     op.create_index("ix_need_kind", "need", ["kind"])
     op.create_index("ix_seal_own", "seal", ["own", "id"])
     op.execute(
-        "create virtual table found using fts5(words, tokenize = 'unicode61 remove_diacritics 2')"
+        "create virtual table found using fts5"
+        "(words, tokenize = 'unicode61 remove_diacritics 2', prefix = '1 2 3')"
     )
+    op.execute("delete from setting where key = 'listing'")  # all of it is worked out anew
     _count_series()
 
 
