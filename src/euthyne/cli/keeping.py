@@ -2,6 +2,7 @@
 
 import sys
 from datetime import datetime
+from io import BytesIO
 from pathlib import Path
 from typing import BinaryIO
 
@@ -12,16 +13,32 @@ from euthyne.store.clock import now
 
 
 @click.command("export")
-@click.argument("lead")
+@click.argument("lead", required=False)
+@click.option(
+    "--all",
+    "archive",
+    metavar="FILE",
+    type=click.Path(dir_okay=False, path_type=Path),
+    help="Write everything of the log to FILE, as one archive.",
+)
 @DATA
-def export_command(lead: str, data: str | None) -> None:
-    """Write a lead's JSON document to standard output."""
+def export_command(lead: str | None, archive: Path | None, data: str | None) -> None:
+    """Write a lead's JSON document to standard output; or everything to an archive."""
     from euthyne.exchange.lead_file import write_lead
+    from euthyne.store.archive import write_archive
     from euthyne.store.leads import NoSuchLead, file_of
 
+    if (lead is None) == (archive is None):
+        raise click.ClickException("Say which lead, or --all FILE; not both.")
     with told():
+        if archive is not None:
+            if archive.exists():
+                raise click.ClickException(f"{archive} is there already. Give another name.")
+            write_archive(open_store(_with_a_log(data)), archive)
+            click.echo(f"{archive}: {archive.stat().st_size:,} bytes.")
+            return
         try:
-            file = file_of(open_store(data_folder(data)), lead)
+            file = file_of(open_store(data_folder(data)), str(lead))
         except NoSuchLead as error:
             raise click.ClickException(f"No lead is tagged {lead}.") from error
         click.echo(write_lead(file.lead, file.seal), nl=False)
@@ -31,18 +48,30 @@ def export_command(lead: str, data: str | None) -> None:
 @click.argument("file", type=click.File("rb"))
 @DATA
 def import_command(file: BinaryIO, data: str | None) -> None:
-    """Take in a lead's JSON document (- for standard input); a document with faults is not taken at
-    all.
+    """Take in a lead's JSON document (- for standard input), or a whole archive into an empty log;
+    what has faults is not taken at all.
     """
     from euthyne.exchange.lead_file import read_lead
+    from euthyne.store.archive import take_in_archive
+    from euthyne.store.lock import take
 
     def take_in() -> str:
-        found = read_lead(file.read())
-        open_store(data_folder(data)).add(found, now(), "import", "imported")
+        text = file.read()
+        store = open_store(data_folder(data))
+        if text.startswith(b"PK"):
+            with take(data_folder(data), "euthyne import"):
+                many = take_in_archive(store, BytesIO(text), now(), _so_far)
+            return f"{many} leads are in the log."
+        found = read_lead(text)
+        store.add(found, now(), "import", "imported")
         return f"{found.lead.tag} is in the log."
 
     with told():
         answer(take_in)
+
+
+def _so_far(many: int) -> None:
+    click.echo(f"{many} leads so far", err=True)
 
 
 @click.command("verify-log")

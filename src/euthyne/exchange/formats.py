@@ -9,6 +9,7 @@ from euthyne.core.checks import listed
 from euthyne.core.sizing.size import Sizing
 from euthyne.core.trade.identify import WireAnswer
 from euthyne.exchange import (
+    archive,
     lead_file,
     part_file,
     size_contract,
@@ -68,7 +69,39 @@ def formats_markdown() -> str:
                 "Stores write it: everything on hand.",
                 stores_file.adapter().json_schema(),
             ),
+            *_archive(),
         )
+    )
+
+
+def _archive() -> tuple[str, ...]:
+    """The members of an archive."""
+    words = (
+        "`euthyne export --all` writes it, `euthyne import` takes it into an empty log: a ZIP file "
+        "that always comes out the same. "
+    )
+    return (
+        _section(
+            "An archive: `archive.json`",
+            f"{words}What it is of. The settings are those of the log.",
+            archive.head_adapter().json_schema(),
+        ),
+        _section(
+            "An archive: `leads/0000001.json`",
+            "A lead with its seal, its journal and what lies beside it, in the order they were "
+            "begun. A leaflet's content lies under `leaflets/`, named by its SHA-256.",
+            archive.lead_adapter().json_schema(),
+        ),
+        _section(
+            "An archive: `parts/00001.json`",
+            "A part of one's own.",
+            archive.part_adapter().json_schema(),
+        ),
+        _section(
+            "An archive: `stores.json`",
+            "Stores with every movement.",
+            archive.stores_adapter().json_schema(),
+        ),
     )
 
 

@@ -35,6 +35,11 @@ def write_part(part: Part) -> str:
     return json.dumps(document, indent=2, ensure_ascii=False) + "\n"
 
 
+def kept_part(text: str | bytes) -> Part:
+    """A part as it was kept, whatever the shelf has by now. Raises Refused."""
+    return read(adapter(), parse_json(text)).part
+
+
 def read_part(text: str | bytes) -> Part:
     """A part from JSON text. Raises Refused listing every fault with its path."""
     document = parse_json(text)

@@ -76,7 +76,7 @@ class LeadStore:
 
     def __init__(self, engine: Engine) -> None:
         self.engine = engine
-        listing.bring_up_to_date(engine, _shown)
+        listing.bring_up_to_date(engine, shown_in_lists)
 
     def all(self, words: str = "") -> list[Held]:
         """Every lead in use that can be read, newest change first; by words, the newest first."""
@@ -157,7 +157,7 @@ class LeadStore:
             row.put_away = away
             what = "put away" if away else "taken out again"
             session.add(JournalRow(lead_id=row.id, at=at, by=by, what=what))
-            keep_listed(session, row, *_shown(session, row))
+            keep_listed(session, row, *shown_in_lists(session, row))
 
     def get(self, tag: str) -> Held:
         """A lead by its tag. Raises NoSuchLead, Unreadable."""
@@ -197,7 +197,7 @@ class LeadStore:
             own = file.seal.covers == "record" and file.seal.previous == head_of(session).sha256
             session.add(SealRow(lead_id=row.id, document=seal_text(file.seal), own=own))
         session.add(JournalRow(lead_id=row.id, at=at, by=by, what=what))
-        keep_listed(session, row, *_shown(session, row))
+        keep_listed(session, row, *shown_in_lists(session, row))
         _counted(session, file.lead.tag)
         return held(row)
 
@@ -272,7 +272,7 @@ class LeadStore:
             if row.sealed:
                 raise IsSealed(tag)
             sealed = add_seal(session, row, at, by, record(lead_of(row)))
-            keep_listed(session, row, *_shown(session, row))
+            keep_listed(session, row, *shown_in_lists(session, row))
         self.keep_head()
         return sealed
 
@@ -400,7 +400,7 @@ def _changed(
     return True
 
 
-def _shown(session: Session, row: LeadRow) -> tuple[Lead | None, str | None]:
+def shown_in_lists(session: Session, row: LeadRow) -> tuple[Lead | None, str | None]:
     """What lists are made from: the lead, None where it cannot be read; and when a sealed one is to
     be tested again, now where its record says no day.
     """

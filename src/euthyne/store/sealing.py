@@ -6,7 +6,7 @@ from functools import lru_cache
 from pathlib import Path
 from typing import Any
 
-from sqlalchemy import Engine, select
+from sqlalchemy import Connection, Engine, select
 from sqlalchemy.orm import Session
 
 from euthyne.core.lead import Lead
@@ -79,7 +79,8 @@ def keep_head(engine: Engine) -> None:
 
 def audit_of(engine: Engine) -> Audit:
     """The log held against its seals."""
-    return audit(entries(engine), _head_outside(engine))
+    with engine.connect() as db:
+        return audit(entries(db), _head_outside(engine))
 
 
 def _head_outside(engine: Engine) -> Head | None:
@@ -92,26 +93,23 @@ def _head_outside(engine: Engine) -> Head | None:
         return None
 
 
-def entries(engine: Engine) -> Iterator[Entry]:
+def entries(db: Connection) -> Iterator[Entry]:
     """What the log keeps of every lead, for its seals to be held against; never all of it at once."""
     query = select(
         LeadRow.id, LeadRow.tag, LeadRow.document, LeadRow.sealed, SealRow.document, SealRow.own
     ).outerjoin(SealRow, SealRow.lead_id == LeadRow.id)
     after = 0
-    with engine.connect() as db:
-        while True:
-            rows = db.execute(
-                query.where(LeadRow.id > after).order_by(LeadRow.id).limit(MANY)
-            ).all()
-            if not rows:
-                return
-            lines: dict[int, list[tuple[str, ...]]] = {}
-            of_these = JournalRow.lead_id.between(after + 1, rows[-1].id)
-            for line in db.execute(select(JournalRow).where(of_these).order_by(JournalRow.id)):
-                lines.setdefault(line.lead_id, []).append(summed(line))
-            for row in rows:
-                yield _entry(row, tuple(lines.get(row.id, [])))
-            after = rows[-1].id
+    while True:
+        rows = db.execute(query.where(LeadRow.id > after).order_by(LeadRow.id).limit(MANY)).all()
+        if not rows:
+            return
+        lines: dict[int, list[tuple[str, ...]]] = {}
+        of_these = JournalRow.lead_id.between(after + 1, rows[-1].id)
+        for line in db.execute(select(JournalRow).where(of_these).order_by(JournalRow.id)):
+            lines.setdefault(line.lead_id, []).append(summed(line))
+        for row in rows:
+            yield _entry(row, tuple(lines.get(row.id, [])))
+        after = rows[-1].id
 
 
 def summed(line: Any) -> tuple[str, ...]:

@@ -7,7 +7,7 @@ from sqlalchemy import Engine, delete, select
 
 from euthyne.core.shelf.part import Part
 from euthyne.core.trade.fault import Fault, Refused
-from euthyne.exchange.part_file import read_part, write_part
+from euthyne.exchange.part_file import kept_part, write_part
 from euthyne.store.database import writing
 from euthyne.store.leads import NoSuchLead
 from euthyne.store.models import LeadRow, LeafletRow, PartRow
@@ -64,7 +64,8 @@ class ShelfStore:
         """Every part that was added, by its id."""
         with self.engine.connect() as db:
             rows = db.execute(select(PartRow.document).order_by(PartRow.id)).all()
-        found = [read_part(row.document) for row in rows]
+        # One that a later program's shelf has too stays what it was: leads are made with it.
+        found = [kept_part(row.document) for row in rows]
         return {p.id: p for p in found}
 
     def add(self, part: Part, at: str, by: str) -> None:

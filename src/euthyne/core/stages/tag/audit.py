@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from euthyne.core.stages.tag.seal import FIRST, Seal, holds, journal_sum
 
 SEALED = "sealed as number "
+NOTHING_BESIDE = "nothing beside the data file says where the log ended."
 
 
 @dataclass(frozen=True)
@@ -124,7 +125,7 @@ def _of_head(chain: list[_Link], outside: Head | None) -> list[str]:
     """The log goes at least as far as it is known to have gone, by the same seals."""
     if outside is None:
         if chain:
-            return ["nothing beside the data file says where the log ended."]
+            return [NOTHING_BESIDE]
         return []
     if outside.number == 0:
         return []
