@@ -196,9 +196,9 @@ def hostile(place):
             def cost(text, send=send, where=where, address=address, field=field):
                 return median_ms(lambda _: send(address, **{where: {field: text}}), 10)
 
-            plain = cost("12")
             for text in texts:
-                more = (cost(text) - plain) / empty
+                ordinary = ("twenty metres of cord, " * 2000)[: len(text)]
+                more = (cost(text) - cost(ordinary)) / empty
                 worst = max(worst, (more, f"{text[:4]!r} at {address} {field}"))
     return worst
 

@@ -75,3 +75,9 @@ def test_a_key_cut_short_by_a_crash_is_made_anew(folder, store):
     assert len(made) == 64
     assert create_app(store, folder).config["SECRET_KEY"] == made
     assert not [p for p in folder.iterdir() if p.name.startswith("secret-")]
+
+
+def test_a_listed_name_is_answered(store, folder):
+    client = create_app(store, folder, names=("bench.local",)).test_client()
+    assert client.get("/bench", headers={"Host": "bench.local:8460"}).status_code == 200
+    assert client.get("/bench", headers={"Host": "other.local"}).status_code == 400

@@ -56,8 +56,13 @@ def test_a_generic_part_is_corrected_from_its_sheet_used_and_taken_away_again(pe
     person.send(f"/leads/{tag}/ends", **{"fit.supply": "c14-own-1"})
     lead = store.get(tag).lead
     assert (lead.fittings[0].part, lead.ends.own[0].corrects) == ("c14-own-1", "c14")
-    person.send("/shelf/part/c14-own-1/drop")
+    person.send("/shelf/part/c14-own-1/put-away", away="yes")
     person.open("/shelf/part/c14-own-1", code=404)
+    assert "Put away" in words(person.open("/shelf"))
+    person.send("/shelf/part/c14-own-1/put-away", away="no")
+    person.open("/shelf/part/c14-own-1")
+    person.send("/shelf/part/c14-own-1/put-away", away="yes")
+    person.send("/shelf/part/bs1363-plug/put-away", code=404, away="yes")
     assert "as its sheet" in person.open(f"/leads/{tag}/ends")
     assert "c14-own-1" in person.open(f"/leads/{tag}/document.json")
 
@@ -127,6 +132,9 @@ def test_a_leaflet_is_judged_by_its_content(person, content, code, told):
         assert kept.data == content
         assert kept.mimetype in ("application/pdf", "image/png")
         assert person.client.get("/leads/TR-0017/leaflets/1").status_code == 404
+        away = "/leads/TR-0023/leaflets/1/put-away"
+        assert "1 put away" in person.send(away, away="yes")
+        assert "put away" not in person.send(away, away="no")
 
 
 def test_the_finder_answers_and_says_what_misleads(person):

@@ -38,6 +38,7 @@ def load_demo(folder: Path) -> None:
     if store.newest() is not None:
         return
     store.set("tag_prefix", "TR")
+    store.set("address", "http://bench.tarn-ridge.example:8460")
     for name in DEMO_ORDER:
         text = (files("euthyne.demo") / f"{name}.json").read_text(encoding="utf-8")
         store.add(read_lead(text), now(), "demo", "loaded with the demonstration")

@@ -12,13 +12,22 @@ from euthyne.cli.demonstration import load_demo
 PORT = 8460
 PORT_OPTION = click.option("--port", default=PORT, show_default=True, help="Port to listen on.")
 
+NAMES = click.option(
+    "--host-name",
+    "names",
+    metavar="NAME",
+    multiple=True,
+    help="A name it answers to, beside 127.0.0.1 and localhost; may be given again.",
+)
+
 
 @click.command()
 @PORT_OPTION
+@NAMES
 @DATA
-def serve(port: int, data: str | None) -> None:
+def serve(port: int, names: tuple[str, ...], data: str | None) -> None:
     """Run Euthyne on this machine."""
-    _listen(data_folder(data), port)
+    _listen(data_folder(data), port, names)
 
 
 @click.command()
@@ -32,7 +41,7 @@ def demo(port: int, data: str | None) -> None:
     _listen(folder, port)
 
 
-def _listen(folder: Path, port: int) -> None:
+def _listen(folder: Path, port: int, names: tuple[str, ...] = ()) -> None:
     from euthyne.cli.server import Server
     from euthyne.store.copies import Copies, Daily
     from euthyne.store.database import checkpoint
@@ -43,7 +52,7 @@ def _listen(folder: Path, port: int) -> None:
     with told(), take(folder, f"Euthyne on {address}, process {os.getpid()}"):
         copies = Copies(folder)
         store = open_store(folder)
-        server = Server(create_app(store, folder, copies), port)
+        server = Server(create_app(store, folder, copies, names), port)
         click.echo(f"Euthyne is on {address}  (data in {folder}; stop with Ctrl-C)")
         sys.stdout.flush()
         Daily(store.engine, copies, store.faults_of_log).start()

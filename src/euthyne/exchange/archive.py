@@ -71,6 +71,7 @@ class ArchivedLeaflet:
     sha256: Sum
     added_at: Moment
     by: By
+    put_away: bool = False
 
 
 @dataclass(frozen=True)
@@ -101,6 +102,7 @@ class ArchivedPart:
     part: Part
     added_at: Moment
     by: By
+    put_away: bool = False
 
 
 @dataclass(frozen=True)

@@ -58,7 +58,8 @@ def write_archive(store: LeadStore, file: Path) -> None:
         for content in db.execute(select(LeafletRow.content).order_by(LeafletRow.id)).scalars():
             archive.leaflet(content)
         for part in db.execute(select(PartRow).order_by(PartRow.id)):
-            archive.part(ArchivedPart(kept_part(part.document), part.added_at, part.by))
+            made = kept_part(part.document)
+            archive.part(ArchivedPart(made, part.added_at, part.by, part.put_away))
         archive.stores(_stores(db))
         settings = {s.key: s.value for s in db.execute(select(SettingRow))}
         found = audit(entries(db), None)
@@ -102,7 +103,7 @@ def _leads(db: Connection) -> Iterator[ArchivedLead]:
                 drafts={d.field: d.text for d in drafts.get(row.id, [])},
                 journal=tuple(_line(line) for line in lines.get(row.id, [])),
                 leaflets=tuple(
-                    ArchivedLeaflet(x.name, x.kind, x.sha256, x.added_at, x.by)
+                    ArchivedLeaflet(x.name, x.kind, x.sha256, x.added_at, x.by, x.put_away)
                     for x in leaflets.get(row.id, [])
                 ),
             )
@@ -171,7 +172,11 @@ def _take_in(session: Session, archive: ArchiveReader, told: Callable[[int], Non
             told(len(numbers))
     for part in archive.parts():
         row = PartRow(
-            id=part.part.id, document=write_part(part.part), added_at=part.added_at, by=part.by
+            id=part.part.id,
+            document=write_part(part.part),
+            added_at=part.added_at,
+            by=part.by,
+            put_away=part.put_away,
         )
         session.add(row)
     _add_stores(session, archive.stores(), numbers)

@@ -112,6 +112,7 @@ class PartRow(Base):
     document: Mapped[str] = mapped_column(Text)
     added_at: Mapped[str] = mapped_column(String(32))
     by: Mapped[str] = mapped_column(String(40))
+    put_away: Mapped[bool] = mapped_column(default=False, server_default=false())
 
 
 class LeafletRow(Base):
@@ -126,6 +127,7 @@ class LeafletRow(Base):
     sha256: Mapped[str] = mapped_column(String(64))
     added_at: Mapped[str] = mapped_column(String(32))
     by: Mapped[str] = mapped_column(String(40))
+    put_away: Mapped[bool] = mapped_column(default=False, server_default=false())
 
 
 class StockRow(Base):

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from hashlib import sha256
 
-from sqlalchemy import Engine, delete, select
+from sqlalchemy import Engine, select
 
 from euthyne.core.shelf.part import Part
 from euthyne.core.trade.fault import Fault, Refused
@@ -31,6 +31,7 @@ class Leaflet:
     kind: str
     added_at: str
     by: str
+    put_away: bool
 
 
 def kind_of(content: bytes) -> str:
@@ -60,10 +61,11 @@ class ShelfStore:
     def __init__(self, engine: Engine) -> None:
         self.engine = engine
 
-    def parts(self) -> dict[str, Part]:
-        """Every part that was added, by its id."""
+    def parts(self, put_away: bool = False) -> dict[str, Part]:
+        """The parts that were added, by id: those on the shelf, or those put away."""
+        query = select(PartRow.document).where(PartRow.put_away.is_(put_away))
         with self.engine.connect() as db:
-            rows = db.execute(select(PartRow.document).order_by(PartRow.id)).all()
+            rows = db.execute(query.order_by(PartRow.id)).all()
         # One that a later program's shelf has too stays what it was: leads are made with it.
         found = [kept_part(row.document) for row in rows]
         return {p.id: p for p in found}
@@ -75,10 +77,26 @@ class ShelfStore:
                 raise Refused(Fault("part.id", f"{part.id} is on the shelf already", "another id"))
             session.add(PartRow(id=part.id, document=write_part(part), added_at=at, by=by))
 
-    def drop(self, name: str) -> None:
-        """Take a part off the shelf; leads that use it keep their own copy."""
+    def put_away(self, name: str, away: bool) -> bool:
+        """Put a part away, or take it out again; leads that use it keep their own copy. False where
+        there is none of that id.
+        """
         with writing(self.engine) as session:
-            session.execute(delete(PartRow).where(PartRow.id == name))
+            row = session.get(PartRow, name)
+            if row is not None:
+                row.put_away = away
+            return row is not None
+
+    def put_leaflet_away(self, tag: str, number: int, away: bool) -> None:
+        """Put a leaflet away, or take it out again. Raises NoSuchLead when the lead has none of that
+        number.
+        """
+        with writing(self.engine) as session:
+            query = select(LeafletRow).join(LeadRow, LeadRow.id == LeafletRow.lead_id)
+            row = session.scalar(query.where(LeadRow.tag == tag, LeafletRow.id == number))
+            if row is None:
+                raise NoSuchLead(tag)
+            row.put_away = away
 
     def keep_leaflet(self, tag: str, name: str, content: bytes, at: str, by: str) -> None:
         """Keep a leaflet with a lead.
@@ -106,7 +124,12 @@ class ShelfStore:
         """The leaflets of a lead, oldest first."""
         query = (
             select(
-                LeafletRow.id, LeafletRow.name, LeafletRow.kind, LeafletRow.added_at, LeafletRow.by
+                LeafletRow.id,
+                LeafletRow.name,
+                LeafletRow.kind,
+                LeafletRow.added_at,
+                LeafletRow.by,
+                LeafletRow.put_away,
             )
             .join(LeadRow, LeadRow.id == LeafletRow.lead_id)
             .where(LeadRow.tag == tag)

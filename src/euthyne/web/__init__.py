@@ -52,8 +52,12 @@ SHEETS = (
 )
 
 
-def create_app(store: LeadStore, folder: Path, copies: Copies | None = None) -> Flask:
-    """The application on a store; ``folder`` keeps its secret key, and the copies of its data."""
+def create_app(
+    store: LeadStore, folder: Path, copies: Copies | None = None, names: tuple[str, ...] = ()
+) -> Flask:
+    """The application on a store; ``folder`` keeps its secret key, and the copies of its data;
+    ``names`` are host names it answers to beside those of this machine.
+    """
     check_reference()
     app = Flask(__name__)
     app.config.update(
@@ -62,7 +66,7 @@ def create_app(store: LeadStore, folder: Path, copies: Copies | None = None) -> 
         MAX_CONTENT_LENGTH=2_000_000,
         SEND_FILE_MAX_AGE_DEFAULT=3600,
     )
-    guard(app, folder)
+    guard(app, folder, names)
     app.extensions["leads"] = store
     app.extensions["copies"] = copies or Copies(folder)
     app.extensions["stores"] = StoresStore(store.engine)

@@ -61,7 +61,12 @@ def show() -> str:
     found = [p for p in (shelf() | own).values() if _holds(p, words)]
     template = "shelf/parts.html" if wants_part() else "shelf/page.html"
     return render_template(
-        template, families=_families(found), many=len(found), words=words, own=own
+        template,
+        families=_families(found),
+        many=len(found),
+        words=words,
+        own=own,
+        away=added().parts(put_away=True).values(),
     )
 
 
@@ -243,16 +248,15 @@ def _figure(
 
 def _fresh_id(part: Part) -> str:
     base = part.corrects or part.id
-    taken = every_part()
+    taken = every_part() | added().parts(put_away=True)
     return next(name for n in range(1, 1000) if (name := f"{base}-own-{n}") not in taken)
 
 
-@blueprint.post("/shelf/part/<name>/drop")
-def drop(name: str) -> Response:
-    """Take a part of one's own off the shelf."""
-    if name not in added().parts():
+@blueprint.post("/shelf/part/<name>/put-away")
+def put_away(name: str) -> Response:
+    """Put a part of one's own away, or take it out again."""
+    if not added().put_away(name, request.form.get("away") == "yes"):
         abort(404)
-    added().drop(name)
     return redirect(url_for("shelf.show"), 303)
 
 

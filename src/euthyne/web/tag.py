@@ -1,5 +1,7 @@
 """Tag: the label, the sealed record, when to test again."""
 
+import re
+
 from flask import Blueprint, redirect, request, session, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
@@ -26,8 +28,28 @@ def facts_of(page: LeadPage) -> TagFacts:
     return page.plan.tag.facts(now()[:10], who() or "?")
 
 
+ADDRESS = re.compile(r"https?://[\w.-]{1,80}(:\d{1,5})?", re.ASCII)
+
+
 def _address(tag: str) -> str:
-    return url_for("leads.lead", tag=tag, _external=True)
+    """Where the code of a label opens its lead; empty while nobody has said."""
+    place = store().setting("address")
+    return f"{place}{url_for('leads.lead', tag=tag)}" if place else ""
+
+
+@blueprint.post("/leads/<tag>/tag/address")
+def say_address(tag: str) -> Response:
+    """Where this log is opened: what the codes of its labels say."""
+    given = request.form.get("address", "").strip().rstrip("/")
+    if not ADDRESS.fullmatch(given):
+        raise NotNow(
+            f"{given[:60]!r} is no address of this program. What would do: one such as "
+            "http://192.168.1.20:8460, as a telephone at the bench would open it.",
+            url_for("tag.show", tag=tag),
+            "Back to Tag",
+        )
+    store().set("address", given)
+    return redirect(url_for("tag.show", tag=tag), 303)
 
 
 @blueprint.get("/leads/<tag>/tag")
@@ -44,6 +66,8 @@ def show(tag: str) -> str:
         drawing=drawing,
         facts=facts_of(page) if ready else None,
         seal=store().seal_of(tag),
+        address=store().setting("address"),
+        guess=request.host_url.rstrip("/"),
         blocking=[f for f in page.progress.found if f.open],
         unsettled=[
             s for s in page.progress.standings if s.mark == "open" and s.stage is not Stage.TAG
@@ -57,6 +81,12 @@ def _with_a_label(tag: str) -> LeadPage:
     if not page.reached(Stage.TAG) or page.plan.conductor.size_name is None:
         raise NotNow(
             "There is no label of this lead yet.", url_for("tag.show", tag=tag), "See what is left"
+        )
+    if not _address(tag):
+        raise NotNow(
+            "Nobody has said where the code of a label is to lead.",
+            url_for("tag.show", tag=tag),
+            "Say it on the Tag page",
         )
     return page
 

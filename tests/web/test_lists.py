@@ -1,0 +1,124 @@
+"""Lists over years: found by words, a page at a time, the Bench folded; kept with every change."""
+
+import re
+from datetime import date
+
+import pytest
+from person import words
+
+from euthyne.cli.generating import generate
+from euthyne.store.leads import Asked
+
+
+@pytest.fixture
+def years(at_tarn_ridge, store):
+    generate(store, 120)
+    return store
+
+
+def tags_on(page):
+    return re.findall(r'class="mono"><a href="/leads/([\w-]+)"', page)
+
+
+@pytest.mark.parametrize(
+    ("typed", "found"),
+    [
+        ("TR-0023", "TR-0023"),
+        ("23", "TR-0023"),
+        ("hut to dome", "TR-0023"),
+        ("DOME exten", "TR-0023"),
+        ("balance", "TR-0022"),
+        ("H07RN-F", "TR-0023"),
+        ("inverter", "TR-0014"),
+        ("welder work", "TR-0020"),
+    ],
+)
+@pytest.mark.usefixtures("at_tarn_ridge")
+def test_a_lead_is_found_by_what_it_is_called_made_of_or_tagged(person, typed, found):
+    assert found in tags_on(person.open(f"/leads?q={typed}"))
+
+
+@pytest.mark.parametrize(
+    "typed", ["volts", "xylophone", '"', "* OR *", "found:", "NEAR(", "'", "-"]
+)
+@pytest.mark.usefixtures("at_tarn_ridge")
+def test_words_of_the_file_itself_and_signs_find_nothing(person, typed):
+    page = person.client.get("/leads", query_string={"q": typed})
+    assert page.status_code == 200
+    assert "No lead has these words" in words(page.text)
+
+
+@pytest.mark.usefixtures("at_tarn_ridge")
+def test_a_lead_is_found_by_its_new_name_at_once_and_by_its_old_no_more(person):
+    assert "TR-0017" in tags_on(person.open("/leads?q=fan"))
+    person.send("/leads/TR-0017/brief", name="Lantern room feed")
+    assert tags_on(person.open("/leads?q=lantern")) == ["TR-0017"]
+    assert "TR-0017" not in tags_on(person.open("/leads?q=fan"))
+
+
+def test_every_lead_comes_once_page_by_page(person, years):
+    address, found, pages = "/leads", [], 0
+    while address:
+        page = person.open(address)
+        found += tags_on(page)
+        pages += 1
+        older = re.search(r'href="(/leads\?[^"]*after=[^"]*)"', page)
+        address = older[1].replace("&amp;", "&") if older else ""
+    assert len(found) == len(set(found)) == 138
+    assert pages == 5
+
+
+def test_the_pages_of_a_search_follow_on(years):
+    first = years.listed(Asked("observatory"))
+    second = years.listed(Asked("observatory", after=first.more))
+    tags = [h.lead.tag for h in first.leads + second.leads]
+    assert len(tags) == len(set(tags)) == 60
+    assert tags == sorted(tags, reverse=True)
+
+
+def test_the_bench_folds_beyond_thirty_and_counts_the_rest(person, years):
+    page = person.open("/bench")
+    assert page.count('class="in-hand-ribbon"') == 30
+    assert "57 leads in hand, the 30 next due drawn" in words(page)
+    folded = sum(map(int, re.findall(r"(\d+) (?:more|leads?) of these", words(page))))
+    assert folded == 27
+
+
+def test_what_is_wanted_by_a_day_comes_first(years):
+    tags = [h.lead.tag for h in years.in_hand(2).leads]
+    assert tags == ["TR-0019", "TR-0018"]
+
+
+def test_a_group_leads_to_its_leads(person, years):
+    page = person.open("/leads?at=ends")
+    assert "In hand at 3 Ends" in words(page)
+    assert tags_on(page)
+
+
+def test_a_lead_put_away_leaves_every_list(person, years):
+    years.put_away("TR-0023", True, "2026-11-26T10:00:00+00:00", "RM")
+    assert "TR-0023" not in tags_on(person.open("/leads?q=hut dome"))
+    assert "TR-0023" not in person.open("/bench")
+    assert "TR-0023" in tags_on(person.open("/leads?away="))
+
+
+def test_sealed_leads_come_due(person, years):
+    due = years.due("9999-12-31", 3)
+    assert [day for _, _, day in due] == sorted(day for _, _, day in due)
+    assert due[0][2] < date.today().isoformat()
+    assert due[0][0] in person.open("/bench")
+
+
+def test_the_next_tag_goes_on_from_the_highest_of_its_series(person, years):
+    person.send("/leads/new", start="cord-bs")
+    assert years.newest() is not None
+    assert years.get("TR-0153").lead.kind == "mains-cord"
+
+
+def test_what_is_short_follows_what_is_settled(person, at_tarn_ridge, store):
+    before = {n.key for n in store.wanted()}
+    assert "cable:H07RN-F 3G2.5" in before
+    person.send("/leads/TR-0018/brief", brief__run_m="1 m")
+    after = {n.key: n.amount for n in store.wanted()}
+    assert set(after) == before
+    assert sum(after.values()) > 0
