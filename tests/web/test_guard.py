@@ -81,3 +81,9 @@ def test_a_listed_name_is_answered(store, folder):
     client = create_app(store, folder, names=("bench.local",)).test_client()
     assert client.get("/bench", headers={"Host": "bench.local:8460"}).status_code == 200
     assert client.get("/bench", headers={"Host": "other.local"}).status_code == 400
+
+
+def test_an_address_of_endless_length_is_not_read(person):
+    answer = person.client.get("/leads", query_string={"q": "x" * 20_000})
+    assert answer.status_code == 414
+    assert "far more than any page" in answer.text

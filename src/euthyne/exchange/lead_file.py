@@ -9,11 +9,13 @@ from euthyne.core.assembly.faults import faults_in
 from euthyne.core.assembly.records import POWER
 from euthyne.core.kinds import KINDS, kind_named
 from euthyne.core.lead import Lead, part_of
+from euthyne.core.plan import plan_of
 from euthyne.core.shelf.part import Part, faults_of
 from euthyne.core.shelf.parts import shelf
 from euthyne.core.sizing.brief import OneLoad
 from euthyne.core.stages.tag.seal import Seal, holds
 from euthyne.core.stages.tag.tag import facts_in
+from euthyne.core.standing.progress import progress_of
 from euthyne.core.trade.cable import cable_types
 from euthyne.core.trade.colours import schemes
 from euthyne.core.trade.fault import Fault, Refused
@@ -101,7 +103,27 @@ def read_lead(text: str | bytes) -> LeadFile:
     faults = [*_lead_faults(found.lead), *_seal_faults(found)]
     if faults:
         raise Refused(*faults)
+    _work_out(found.lead)
     return found
+
+
+def _work_out(lead: Lead) -> None:
+    """Work out everything of a lead. Raises Refused where it cannot be done, whatever the reason: a
+    lead that is taken in can be opened.
+    """
+    try:
+        plan = plan_of(lead)
+        progress_of(lead, False)
+        for stage in (
+            plan.cut.groups,
+            plan.build.steps,
+            plan.prove.lines,
+            plan.prove.wiring_faults,
+        ):
+            len(stage)
+    except Exception as error:
+        problem = f"its figures cannot be worked out ({type(error).__name__}: {error})"
+        raise Refused(Fault("lead", problem[:300], "the file as it was exported")) from error
 
 
 def _lifted_file(old: LeadFile1) -> LeadFile:

@@ -32,6 +32,7 @@ def register(app: Flask) -> None:
         (404, "There is nothing at this address."),
         (405, "That address takes no such thing."),
         (413, "That file is too large."),
+        (414, "That is far more than any page is asked for by."),
         (500, "Something broke here, and it is our fault. What was saved is safe on disk."),
     ):
         app.register_error_handler(code, _plain(code, words))

@@ -6,7 +6,7 @@ import secrets
 import tempfile
 from pathlib import Path
 
-from flask import Flask, Response
+from flask import Flask, Response, abort, request
 from werkzeug.exceptions import SecurityError
 
 HOSTS = ("127.0.0.1", "localhost")
@@ -31,6 +31,8 @@ HEADERS = {
     "Cross-Origin-Opener-Policy": "same-origin",
 }
 KEY_LETTERS = 64
+# Bytes of what stands behind the question mark of an address.
+LONGEST_QUERY = 16_000
 
 
 def guard(app: Flask, folder: Path, hosts: tuple[str, ...] = ()) -> None:
@@ -47,8 +49,15 @@ def guard(app: Flask, folder: Path, hosts: tuple[str, ...] = ()) -> None:
         SESSION_COOKIE_HTTPONLY=True,
         TRUSTED_HOSTS=[*HOSTS, *hosts],
     )
+    app.before_request(_not_too_long)
     app.after_request(_say)
     app.register_error_handler(SecurityError, _strange_host)
+
+
+def _not_too_long() -> None:
+    """A page is asked for by a few words; far more are not even read."""
+    if len(request.query_string) > LONGEST_QUERY:
+        abort(414)
 
 
 def _say(answer: Response) -> Response:

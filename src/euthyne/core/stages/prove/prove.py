@@ -4,7 +4,7 @@ verdicts.
 
 from functools import cached_property
 
-from euthyne.core.lead import Reading
+from euthyne.core.lead import Probe, Reading
 from euthyne.core.stages.conductor.conductor import ConductorStage
 from euthyne.core.stages.cut.cut import CutStage
 from euthyne.core.stages.ends.ends import EndsStage
@@ -33,14 +33,20 @@ class ProveStage:
         return look_list(self.ends.ours)
 
     @cached_property
+    def probes(self) -> tuple[Probe, ...]:
+        """What was probed of the points there are; a part that was changed since has others."""
+        points = set(self.ends.points)
+        return tuple(p for p in self.told.probes if {p.one, p.other} <= points)
+
+    @cached_property
     def grid(self) -> Grid:
         """The polarity grid against the map."""
-        return read_grid(self.ends.points, self.ends.wanted_pairs, self.told.probes)
+        return read_grid(self.ends.points, self.ends.wanted_pairs, self.probes)
 
     @cached_property
     def wiring_faults(self) -> tuple[NamedFault, ...]:
         """Explanations of a grid that is not as planned."""
-        return name_faults(self.ends, self.told.probes)
+        return name_faults(self.ends, self.probes)
 
     @cached_property
     def lines(self) -> tuple[Line, ...]:

@@ -1,0 +1,172 @@
+"""Whatever is sent, an answer comes that is no fault of ours, and the Bench answers after it.
+
+``./check --long`` sends far more of it, drawn anew each time; the seed is in the name of the failure.
+"""
+
+import copy
+import json
+import random
+from importlib.resources import files
+
+import pytest
+from sampling import LONG
+
+from euthyne.cli import DEMO_ORDER
+from euthyne.cli.generating import generate
+
+REQUESTS, DOCUMENTS = (100_000, 5_000) if LONG else (1_500, 120)
+SEED = random.SystemRandom().randrange(10**6) if LONG else 13
+TAGS = ("TR-0012", "TR-0014", "TR-0015", "TR-0017", "TR-0019", "TR-0022", "TR-0023", "TR-0027")
+ODD = (
+    "", " ", "0", "-1", "1e308", "1e-308", "nan", "inf", "9" * 400, ",", "," * 3000, "é", "\u202e",
+    "🔌", "\x00", "\n", "a\r\nb", "<script>", "' or 1=1 --", "%s", "{{ 7*7 }}", "../../secret",
+    "2026-13-40", "null", "[]", "{}", "true", "yes", "no", "on", "12 V", "2.5 mm2", "14 AWG", "80 ft",
+    "3 ft 6 in", "4 m + 2 m", "10 m loop", "A-land-L", "B-grip", "lay-out", "+", "battery+.1", "TR-0023",
+    "L N", "x" * 1100, "5 kW", "250 V", "50 %", "2200 W", "3 A", "mouldy", "bs1363-plug", "lugs-m8",
+)  # fmt: skip
+FIELDS = (
+    "step", "initials", "on", "part", "how", "why", "key", "look", "pair", "size", "stage", "reason",
+    "line", "tag", "away", "start", "text", "map", "seen", "mine", "theirs", "q", "at", "after", "add",
+    "what", "name", "left", "kind", "place", "price", "source", "who", "back", "address", "paper",
+    "run", "shows", "count", "earth", "lead", "strippers", "brief.run_m", "brief.volts", "brief.watts",
+    "brief.amps", "brief.feeds", "brief.place", "brief.loads.0.draws", "brief.loads.1.quantity",
+    "brief.cells", "brief.ways", "conductor.cable_type", "conductor.size", "conductor.drop_percent",
+    "circuit.taps.size", "circuit.taps.amps", "fit.supply", "fit.battery", "stud.battery",
+    "ends.scheme", "ends.switch", "joint.L.a", "joint.L.b", "tint.L", "cut.slack_percent",
+    "cut.stripped.A.L", "cut.piece", "proof.room_c", "reading.core-L", "made_for", "wanted_by",
+)  # fmt: skip
+
+
+@pytest.fixture
+def log(at_tarn_ridge, store):
+    generate(store, 30)
+    return store
+
+
+def one_of(draw, known):
+    return draw.choice(known) if draw.random() < 0.7 else draw.choice(ODD)
+
+
+def address_of(draw, rule, app):
+    """An address of a rule, its places filled with what is there, or with something odd."""
+    known = {
+        "tag": TAGS, "name": ("bs1363-plug", "c14"), "stage": ("brief", "ends"), "filename": ("mark.svg",),
+        "code": ("drum-use", "crossed", "cord-in-grip"), "number": ("1",), "page": ("1", "2"),
+        "question": ("drop", "wire", "earth"),
+    }  # fmt: skip
+    values = {name: one_of(draw, known.get(name, ODD)) for name in rule.arguments}
+    for name, converter in rule._converters.items():
+        if type(converter).__name__ == "IntegerConverter":
+            values[name] = draw.randrange(5)
+    with app.test_request_context():
+        try:
+            return app.url_map.bind("localhost").build(rule.endpoint, values)
+        except Exception:
+            return None
+
+
+def test_requests_of_every_kind_get_an_answer(log, app, person):
+    draw = random.Random(SEED)
+    rules = [r for r in app.url_map.iter_rules() if r.endpoint != "static"]
+    for turn in range(REQUESTS):
+        rule = draw.choice(rules)
+        address = address_of(draw, rule, app)
+        if address is None:
+            continue
+        fields = {one_of(draw, FIELDS): draw.choice(ODD) for _ in range(draw.randrange(6))}
+        headers = {"HX-Request": "true"} if draw.random() < 0.4 else {}
+        if "POST" in rule.methods:
+            answer = person.client.post(address, data=fields, headers=headers)
+        else:
+            answer = person.client.get(address, query_string=fields, headers=headers)
+        told = (SEED, turn, rule.endpoint, address, fields)
+        assert answer.status_code < 500, told
+        assert b"Traceback" not in answer.data, told
+        if turn % 25 == 0:
+            assert person.client.get("/bench").status_code == 200, told
+
+
+WRONG = (
+    None, True, False, 0, -1, 1, 7, 1e308, 1e-300, 10**30, "", " ", "x", "Friday", "250 V", "\n", "🔌",
+    "a/b", "new", "x" * 500, [], {}, [None], [[]], {"a": 1}, "2026-11-26", "2026-11-26T10:00:00", "2.5 mm2",
+)  # fmt: skip
+
+
+def nodes(value, path=()):
+    """Every place in a document, as the way to it."""
+    yield path
+    below = (
+        value.items()
+        if isinstance(value, dict)
+        else enumerate(value)
+        if isinstance(value, list)
+        else ()
+    )
+    for key, inner in below:
+        yield from nodes(inner, (*path, key))
+
+
+def mutated(draw, document):
+    """A document with one to three places changed, left out, doubled or moved."""
+    made = copy.deepcopy(document)
+    for _ in range(draw.randint(1, 3)):
+        ways = [way for way in nodes(made) if way]
+        if not ways:
+            return made
+        *way, last = draw.choice(ways)
+        held = made
+        for key in way:
+            held = held[key]
+        kind = draw.random()
+        if kind < 0.5:
+            held[last] = copy.deepcopy(draw.choice(WRONG))
+        elif kind < 0.65:
+            del held[last]
+        elif kind < 0.8 and isinstance(held, list):
+            held.insert(last, copy.deepcopy(held[last]))
+        elif isinstance(held, dict):
+            held[draw.choice(("extra", "tag", "volts"))] = held[last]
+        if isinstance(held, dict) and isinstance(held.get(last), int | float) and kind > 0.8:
+            held[last] = draw.choice((-1, 0, 1e9, 1e-9)) * (held[last] or 1)
+    return made
+
+
+PAGES = (
+    "brief",
+    "conductor",
+    "ends",
+    "cut",
+    "build",
+    "build/bench",
+    "prove",
+    "tag",
+    "log",
+    "document.json",
+)
+
+
+def test_documents_gone_wrong_are_refused_or_can_be_opened(at_tarn_ridge, person):
+    draw = random.Random(SEED)
+    originals = [
+        json.loads((files("euthyne.demo") / f"{name}.json").read_text(encoding="utf-8"))
+        for name in DEMO_ORDER
+    ]
+    taken = 0
+    for turn in range(DOCUMENTS):
+        document = copy.deepcopy(draw.choice(originals))
+        document["lead"]["tag"] = f"X-{turn:05d}"
+        document = mutated(draw, document)
+        told = (SEED, turn)
+        answer = person.client.post("/leads/import", data={"text": json.dumps(document)})
+        assert answer.status_code in (303, 422), told
+        if answer.status_code == 303:
+            taken += 1
+            tag = answer.location.split("/")[-1]
+            for page in PAGES:
+                shown = person.client.get(f"/leads/{tag}/{page}")
+                assert shown.status_code < 500, (*told, tag, page)
+            shown = person.client.get(f"/leads/{tag}/traveller.pdf") if turn % 10 == 0 else shown
+            assert shown.status_code < 500, (*told, tag, "traveller")
+        assert person.client.get("/bench").status_code == 200, told
+    assert taken
+    assert person.client.get("/leads").status_code == 200
