@@ -7,6 +7,7 @@ import sys
 import tempfile
 import threading
 import urllib.request
+from datetime import date
 from pathlib import Path
 
 import pypdfium2
@@ -14,11 +15,12 @@ from playwright.sync_api import sync_playwright
 from waitress import create_server
 
 from euthyne.cli import load_demo, open_store
+from euthyne.store.copies import Copies
 from euthyne.web import create_app
 
 OUT = Path(__file__).parent / "screenshots"
 VIEWS = {
-    "bench": ("/bench", 1280, 2300),
+    "bench": ("/bench", 1280, 1690),
     "brief": ("/leads/TR-0023/brief", 1280, 1260),
     "conductor": ("/leads/TR-0023/conductor", 1280, 1360),
     "working": ("/leads/TR-0014/conductor", 1280, 2000),
@@ -27,7 +29,7 @@ VIEWS = {
     "shelf": ("/shelf", 1280, 1000),
     "terminations": ("/shelf/terminations", 1280, 3680),
     "stores": ("/stores", 1280, 1150),
-    "checks": ("/shelf/checks", 1280, 1000),
+    "leads": ("/leads", 1280, 1000),
     "cut": ("/leads/TR-0023/cut", 1280, 1150),
     "build": ("/leads/TR-0019/build", 1280, 1060),
     "bench-step": ("/leads/TR-0014/build/bench?step=A-land--", 1280, 800),
@@ -49,6 +51,7 @@ def main() -> None:
     logging.getLogger("waitress.queue").setLevel(logging.ERROR)
     folder = Path(tempfile.mkdtemp())
     load_demo(folder)
+    Copies(folder).keep(date.today())
     server = create_server(create_app(open_store(folder), folder), host="127.0.0.1", port=0)
     threading.Thread(target=server.run, daemon=True).start()
     with sync_playwright() as playwright:

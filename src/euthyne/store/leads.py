@@ -113,10 +113,10 @@ class LeadStore:
         with self.engine.connect() as db:
             return listing.groups(db)
 
-    def due(self, until: str, many: int) -> list[tuple[str, str, str]]:
-        """Sealed leads to be tested again until a day, as (tag, name, day)."""
+    def due(self, until: str, many: int, since: str = "") -> list[tuple[str, str, str]]:
+        """Sealed leads to be tested again from one day to another, as (tag, name, day)."""
         with self.engine.connect() as db:
-            return listing.due(db, until, many)
+            return listing.due(db, since, until, many)
 
     def wanted(self) -> list[Need]:
         """What the leads that wait for their parts need together."""

@@ -54,7 +54,7 @@ DUE = (
     select(LeadRow.tag, LeadRow.name, ListedRow.next_test)
     .join(ListedRow, ListedRow.lead_id == LeadRow.id)
     .where(ListedRow.sealed, ListedRow.put_away.is_(False))
-    .where(ListedRow.next_test <= bindparam("until"))
+    .where(ListedRow.next_test.between(bindparam("since"), bindparam("until")))
     .order_by(ListedRow.next_test)
     .limit(bindparam("many"))
 )
@@ -228,12 +228,12 @@ def groups(db: Connection) -> list[Group]:
     return [Group(*row) for row in db.execute(GROUPS)]
 
 
-def due(db: Connection, until: str, many: int) -> list[tuple[str, str, str]]:
+def due(db: Connection, since: str, until: str, many: int) -> list[tuple[str, str, str]]:
     """Sealed leads to be tested again, the earliest first, as (tag, name, day).
 
-    Parameters: db; until, the last day; many, at most.
+    Parameters: db; since and until, the first and the last day; many, at most.
     """
-    rows = db.execute(DUE, {"until": until, "many": many})
+    rows = db.execute(DUE, {"since": since, "until": until, "many": many})
     return [(tag, name, day) for tag, name, day in rows]
 
 

@@ -50,6 +50,7 @@ def show() -> str:
     """Leads in hand, and sealed ones that want a test."""
     listed, counted = rows(store().in_hand(SHOWN)), store().groups()
     soon = (date.today() + SOON).isoformat()
+    later = (date.today() + SOON + timedelta(days=1)).isoformat()
     return render_template(
         "bench/page.html",
         in_hand=sum(group.many for group in counted),
@@ -57,7 +58,7 @@ def show() -> str:
         unread=listed.unread,
         groups=grouped(listed.pages, counted),
         due=store().due(soon, DUE),
-        sealed=store().due(NO_DAY, LATELY),
+        sealed=store().due(NO_DAY, LATELY, since=later),
         copy=copies().last,
         age=age,
         warnings=warnings(),
