@@ -240,7 +240,13 @@ class LeadStore:
                 session.add_all(
                     DraftRow(lead_id=row.id, field=f, text=t) for f, t in made.drafts.items()
                 )
-            return held(row, made.drafts)
+            return replace(
+                was,
+                lead=made.lead,
+                changed_at=row.changed_at,
+                revision=row.revision,
+                drafts=made.drafts,
+            )
 
     def put_back(self, tag: str, line: int, at: str, by: str) -> Held:
         """Take back what a line of the log changed.

@@ -97,7 +97,7 @@ def enter(tag: str, form: StageForm) -> Answer:
         then = page_of(Held(after, held.sealed, held.changed_at, held.revision, drafts))
         return Entry(after, drafts, _told(form, then, texts, sent))
 
-    store().enter(tag, entry, now(), who())
+    g.kept = store().enter(tag, entry, now(), who())
     g.both, g.sent = both, {k: v for k, v in request.form.items() if k not in FRAME}
     return back(tag, form.stage)
 

@@ -150,8 +150,11 @@ def rows(listed: Listed) -> Rows:
 
 
 def lead_page(tag: str) -> LeadPage:
-    """The page of a lead by its tag. Raises NoSuchLead."""
-    return page_of(store().get(tag))
+    """The page of a lead by its tag; as this request has just kept it, where it has. Raises
+    NoSuchLead.
+    """
+    kept = g.get("kept")
+    return page_of(kept if kept is not None and kept.lead.tag == tag else store().get(tag))
 
 
 def show_stage(
