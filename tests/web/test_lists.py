@@ -122,3 +122,18 @@ def test_what_is_short_follows_what_is_settled(person, at_tarn_ridge, store):
     after = {n.key: n.amount for n in store.wanted()}
     assert set(after) == before
     assert sum(after.values()) > 0
+
+
+@pytest.mark.parametrize("after", ["9" * 60, "-1", "²", "2026-11-26 " + "9" * 40, "x y", "' --"])
+@pytest.mark.parametrize("more", ["", "&q=observatory", "&away=", "&at=ends"])
+@pytest.mark.usefixtures("at_tarn_ridge")
+def test_a_place_in_a_list_that_is_none_is_passed_over(person, after, more):
+    assert person.client.get(f"/leads?after={after}{more}").status_code == 200
+
+
+@pytest.mark.parametrize("number", ["9" * 60, "-1", "x", "²"])
+@pytest.mark.usefixtures("at_tarn_ridge")
+def test_numbers_that_no_row_has_are_not_there(person, number):
+    line = person.client.post("/leads/TR-0023/log/put-back", data={"line": number})
+    assert line.status_code in (400, 409)
+    assert person.client.get(f"/leads/TR-0023/leaflets/{number}").status_code == 404

@@ -35,6 +35,8 @@ NO_DAY = "9999-12-31"
 # What lists show is worked out anew where another program, or another rule of it, worked it out.
 RULE = f"{__version__}/1"
 MANY = 200
+# Figures of the number of a row.
+FIGURES = 18
 # Words that are looked for at once.
 WORDS = 12
 FOUND = table("found", column("rowid"), column("words"))
@@ -184,7 +186,7 @@ def page(db: Connection, asked: Asked) -> list[Any]:
     query = query.order_by(ListedRow.changed.desc(), ListedRow.lead_id.desc())
     if asked.after:
         changed, _, number = asked.after.rpartition(" ")
-        if number.isdecimal():
+        if _is_row(number):
             query = query.where(
                 ListedRow.changed <= changed,
                 (ListedRow.changed < changed) | (ListedRow.lead_id < int(number)),
@@ -201,9 +203,14 @@ def _by_words(db: Connection, asked: Asked, query: Any) -> list[Any]:
     query = query.join(ListedRow, ListedRow.lead_id == FOUND.c.rowid)
     query = query.add_columns(FOUND.c.rowid.label("place"))
     query = query.where(text("found match :words")).order_by(FOUND.c.rowid.desc())
-    if asked.after.isdecimal():
+    if _is_row(asked.after):
         query = query.where(FOUND.c.rowid < int(asked.after))
     return list(db.execute(query, {"words": words}))
+
+
+def _is_row(text: str) -> bool:
+    """True for the number of a row, as SQLite can hold it."""
+    return text.isascii() and text.isdecimal() and len(text) <= FIGURES
 
 
 def _matching(words: str) -> str | None:

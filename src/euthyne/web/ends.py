@@ -369,14 +369,14 @@ def keep_leaflet(tag: str) -> Response:
     return redirect(url_for("ends.show", tag=tag), 303)
 
 
-@blueprint.post("/leads/<tag>/leaflets/<int:number>/put-away")
+@blueprint.post("/leads/<tag>/leaflets/<int(max=999999999999999999):number>/put-away")
 def put_leaflet_away(tag: str, number: int) -> Response:
     """Put a leaflet away, or take it out again."""
     added().put_leaflet_away(tag, number, request.form.get("away") == "yes")
     return redirect(url_for("ends.show", tag=tag), 303)
 
 
-@blueprint.get("/leads/<tag>/leaflets/<int:number>")
+@blueprint.get("/leads/<tag>/leaflets/<int(max=999999999999999999):number>")
 def leaflet(tag: str, number: int) -> Response:
     """A leaflet that was kept."""
     kind, content = added().leaflet(tag, number)

@@ -18,6 +18,7 @@ from euthyne.drawing.ribbon import START, ribbon
 from euthyne.exchange.lead_file import read_lead, write_lead
 from euthyne.store.clock import now
 from euthyne.store.leads import Asked, file_of
+from euthyne.store.listing import FIGURES
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import begin_lead, lead_page, rows, store, wants_part, who
 
@@ -186,7 +187,7 @@ def log(tag: str) -> str:
 def put_back(tag: str) -> Response:
     """What a line of the log changed stands as it was before."""
     line = request.form.get("line", "")
-    if not line.isdecimal():
+    if not line.isascii() or not line.isdecimal() or len(line) > FIGURES:
         abort(400)
     try:
         store().put_back(tag, int(line), now(), who())
