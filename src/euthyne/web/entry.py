@@ -85,11 +85,13 @@ def enter(tag: str, form: StageForm) -> Answer:
     stage.
     """
     both: dict[str, Both] = {}
+    typed: set[str] = set()
 
     def entry(held: Held) -> Entry:
         page = page_of(held)
         texts = form.texts(page)
         sent = _against(texts, form.questions(page), both)
+        typed.update(sent.changed, both)
         entered = form.read(page, sent)
         after = put_in(held.lead, entered)
         forgotten = set(entered.values) | entered.cleared
@@ -98,7 +100,8 @@ def enter(tag: str, form: StageForm) -> Answer:
         return Entry(after, drafts, _told(form, then, texts, sent))
 
     g.kept = store().enter(tag, entry, now(), who())
-    g.both, g.sent = both, {k: v for k, v in request.form.items() if k not in FRAME}
+    g.both, g.typed = both, typed
+    g.sent = {path: text for path, text in request.form.items() if path not in FRAME}
     return back(tag, form.stage)
 
 

@@ -188,8 +188,8 @@ def _opened_with(texts: Mapping[str, str]) -> dict[str, Any]:
     if sent is None:
         news = dict(texts)  # another press changed the lead: what the controls say is not known
     else:
-        typed = _typed_now(sent)
-        news = {p: t for p, t in texts.items() if sent.get(p, t) != t and p not in typed}
+        # What this request itself changed stays as it was typed.
+        news = {p: t for p, t in texts.items() if sent.get(p, t) != t and p not in g.typed}
     return {
         "seen": json.dumps({p: sum_of(t) for p, t in texts.items() if p not in both}),
         "news": json.dumps({p: t for p, t in news.items() if p not in both})
@@ -197,16 +197,6 @@ def _opened_with(texts: Mapping[str, str]) -> dict[str, Any]:
         else "",
         "both": list(both.values()),
     }
-
-
-def _typed_now(sent: Mapping[str, str]) -> set[str]:
-    """The fields that this request changed: they stay as they were typed."""
-    try:
-        seen = json.loads(request.form.get("seen", "{}"))
-    except ValueError:
-        seen = {}
-    chosen = request.form.get("theirs")
-    return {p for p, text in sent.items() if p != chosen and seen.get(p) != sum_of(text)}
 
 
 def sum_of(text: str) -> str:

@@ -374,7 +374,8 @@ for (const name of ["htmx:sendError", "htmx:timeout"]) {
       Keeper.say("Not kept yet: the program does not answer. Trying again.", "not");
       setTimeout(() => elt.isConnected && elt.requestSubmit(), 1500);
     } else {
-      Keeper.say("The program does not answer: whether that press was kept is not known. Look again when it answers.", "not");
+      const words = "The program does not answer: whether that press was kept is not known.";
+      Keeper.say(`${words} Look again when it answers.`, "not");
     }
   });
 }
