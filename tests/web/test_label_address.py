@@ -22,7 +22,9 @@ def unsaid(store, at_tarn_ridge):
 
 @pytest.mark.usefixtures("unsaid")
 def test_a_label_waits_until_somebody_says_where_its_code_leads(person, store, app):
-    assert "The code on every label of this log opens it at" in words(person.open(TAG))
+    page = person.open(TAG)
+    assert "The code on every label of this log opens it at" in words(page)
+    assert page.count("<rect") < 20, "a code that opens nothing is not drawn"
     assert "Nobody has said where" in words(person.open("/leads/TR-0012/label.svg", code=409))
     say(person, "http://192.168.1.20:8460/")
     assert store.setting("address") == "http://192.168.1.20:8460"

@@ -11,7 +11,9 @@ from euthyne.drawing import label as drawn
 
 @lru_cache(maxsize=256)
 def qr_rows(address: str) -> tuple[tuple[bool, ...], ...]:
-    """The QR code of an address, row by row, dark cells True."""
+    """The QR code of an address, row by row, dark cells True; none for an address nobody has said."""
+    if not address:
+        return ()
     import segno
 
     return tuple(
