@@ -55,8 +55,10 @@ def _listen(folder: Path, port: int, names: tuple[str, ...] = ()) -> None:
         server = Server(create_app(store, folder, copies, names), port)
         click.echo(f"Euthyne is on {address}  (data in {folder}; stop with Ctrl-C)")
         sys.stdout.flush()
-        Daily(store.engine, copies, store.faults_of_log).start()
+        daily = Daily(store.engine, copies, store.faults_of_log)
+        daily.start()
         server.run()
+        daily.end()
         checkpoint(store.engine)
 
 

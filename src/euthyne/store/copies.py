@@ -5,7 +5,6 @@ import re
 import shutil
 import sqlite3
 import threading
-import time
 from collections.abc import Callable, Iterator
 from contextlib import closing, contextmanager
 from dataclasses import dataclass
@@ -21,6 +20,8 @@ from euthyne.store.faults import DataFault, damaged, fault_of, look_at_file, new
 KEPT = {"daily": 14, "weekly": 8, "monthly": 24, "before": 6}
 # Seconds from the start to the first copy, and from one look to the next.
 AFTER_START, BETWEEN = 5.0, 3600.0
+# Seconds that the end of the program waits for a copy under way.
+ENDING = 20.0
 NAME = re.compile(r"(daily|weekly|monthly|before)-[\w-]+\.sqlite3")
 
 
@@ -115,13 +116,19 @@ class Daily(threading.Thread):
     def __init__(self, engine: Engine, copies: Copies, audit: Callable[[], list[str]]) -> None:
         super().__init__(daemon=True, name="copies")
         self.engine, self.copies, self.audit = engine, copies, audit
+        self.told = threading.Event()
 
     def run(self) -> None:
         """Once a while after the start, then each hour."""
-        time.sleep(AFTER_START)
-        while True:
+        wait = AFTER_START
+        while not self.told.wait(wait):
             self.look(date.today())
-            time.sleep(BETWEEN)
+            wait = BETWEEN
+
+    def end(self) -> None:
+        """No more copies; one under way is waited for, and has let go of the file after it."""
+        self.told.set()
+        self.join(ENDING)
 
     def look(self, today: date) -> None:
         """Make the copy of a day where there is none yet, and look at what is copied."""
