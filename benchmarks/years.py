@@ -11,6 +11,7 @@ The logs are made once, in a folder of their own, and used again: --folder says 
 
 import argparse
 import http.client
+import io
 import json
 import logging
 import os
@@ -22,15 +23,20 @@ import tempfile
 import threading
 import time
 from pathlib import Path
+from urllib.parse import urlencode
 
 import psutil
 from bench import median_ms
 from flask import render_template
 from waitress import create_server
+from werkzeug.test import EnvironBuilder, run_wsgi_app
 
 from euthyne.cli import open_store
 from euthyne.cli.generating import generate
-from euthyne.cli.server import THREADS
+from euthyne.cli.server import THREADS, settle
+from euthyne.core.plan import plan_of
+from euthyne.core.standing.progress import progress_of
+from euthyne.store.leads import Asked
 from euthyne.web import create_app
 
 ROUNDS, TURNS = 40, 100
@@ -63,7 +69,7 @@ def measured(place):
     pages = {
         "bench": "/bench",
         "leads": "/leads",
-        "a later page of leads": f"/leads?after={store.listed(asked()).more}",
+        "a later page of leads": f"/leads?after={store.listed(Asked()).more}",
         "search, a word of all": "/leads?q=observatory",
         "search, a tag": f"/leads?q={sealed}",
         "search, nothing": "/leads?q=xylophone",
@@ -85,6 +91,7 @@ def measured(place):
         ),
         ROUNDS,
     )
+    found["a step confirmed"] = statistics.median(steps_confirmed(client, store))
     found["a lead begun"] = median_ms(
         lambda _: client.post("/leads/new", data={"start": "extension-bs"}), 10
     )
@@ -97,10 +104,24 @@ def measured(place):
     }
 
 
-def asked():
-    from euthyne.store.leads import Asked
-
-    return Asked()
+def steps_confirmed(client, store):
+    """Milliseconds of each of some steps, the next of one lead after another."""
+    times = []
+    for held in store.in_hand(200).leads:
+        lead, tag = held.lead, held.lead.tag
+        if lead.conductor.size is None or progress_of(lead, False).shut:
+            continue
+        before = len(lead.build.done)
+        for step in plan_of(lead).build.steps_left[:5]:
+            told = {"step": step.key, "initials": "TR", "on": [a.part for a in step.asks]}
+            start = time.perf_counter()
+            client.post(f"/leads/{tag}/build/done", data=told)
+            times.append((time.perf_counter() - start) * 1000)
+            before += 1
+            assert len(store.get(tag).lead.build.done) == before, (tag, step.key)
+        if len(times) >= ROUNDS:
+            return times
+    raise ValueError("too few steps are left in this log: begin with an empty --folder")
 
 
 def alone(many, folder):
@@ -124,6 +145,7 @@ def at_once(place):
         free.bind(("127.0.0.1", 0))
         port = free.getsockname()[1]
     if (process := os.fork()) == 0:
+        settle()
         create_server(app, host="127.0.0.1", port=port, threads=THREADS).run()
         os._exit(0)
     time.sleep(1)
@@ -189,18 +211,30 @@ def hostile(place):
         ("cut", "cut.slack_percent"),
     ]
     posts = [(f"/leads/{tag}/{stage}", field) for stage, field in posts]
-    for send, places in ((client.get, gets), (client.post, posts)):
-        where = "query_string" if send == client.get else "data"
+    for method, places in (("GET", gets), ("POST", posts)):
         for address, field in places:
-
-            def cost(text, send=send, where=where, address=address, field=field):
-                return median_ms(lambda _: send(address, **{where: {field: text}}), 10)
-
             for text in texts:
                 ordinary = ("twenty metres of cord, " * 2000)[: len(text)]
-                more = (cost(text) - cost(ordinary)) / empty
+                costs = [cost(app, method, address, {field: t}) for t in (text, ordinary)]
+                more = (costs[0] - costs[1]) / empty
                 worst = max(worst, (more, f"{text[:4]!r} at {address} {field}"))
     return worst
+
+
+def cost(app, method, address, told):
+    """Milliseconds of an answer to something that was told, as it comes over the line."""
+    sent = urlencode(told)
+    if method == "GET":
+        made = EnvironBuilder(path=address)
+    else:
+        made = EnvironBuilder(method=method, path=address, data=sent, content_type=FORM)
+    environ = made.get_environ()
+    environ["QUERY_STRING"] = sent if method == "GET" else ""
+
+    def ask(_):
+        run_wsgi_app(app, {**environ, "wsgi.input": io.BytesIO(sent.encode())})
+
+    return median_ms(ask, 10)
 
 
 def main():

@@ -31,7 +31,7 @@ def test_an_unlisted_host_is_refused_in_words_and_nothing_is_written(person, sto
     assert "does not answer to that host name" in answer.text
     answer = person.client.post("/leads/new", data={"start": "x"}, headers={"Host": host})
     assert answer.status_code == 400
-    assert len(store.all()) == 18
+    assert len(store.all()) == 22
 
 
 @pytest.mark.parametrize("host", ["127.0.0.1:8460", "localhost"])
@@ -87,3 +87,10 @@ def test_an_address_of_endless_length_is_not_read(person):
     answer = person.client.get("/leads", query_string={"q": "x" * 20_000})
     assert answer.status_code == 414
     assert "far more than any page" in answer.text
+
+
+def test_a_form_of_endless_length_is_not_read(person):
+    answer = person.client.post("/leads/TR-0017/brief", data={"brief.run_m": "," * 40_000})
+    assert answer.status_code == 413
+    assert "32,000 letters in a form" in answer.text
+    assert "24 m" in person.send("/leads/TR-0017/brief", brief__run_m="24 m")

@@ -1,5 +1,6 @@
 """The server: it answers until it is told to stop, and then finishes what it has begun."""
 
+import gc
 import signal
 import time
 from contextlib import suppress
@@ -16,8 +17,20 @@ if TYPE_CHECKING:
 LIMITS = {"max_request_body_size": 2_100_000, "connection_limit": 400, "channel_timeout": 30}
 # Pages are worked out by one core, whatever the threads: more than these only make each wait longer.
 THREADS = 2
+# What Python's collector waits for: things made since it looked at the newest, and rounds of each
+# older generation. It stops every answer while it looks at the oldest.
+COLLECT = (20_000, 20, 20)
 # Seconds to finish requests under way when told to stop.
 FINISHING = 5.0
+
+
+def settle() -> None:
+    """What is loaded by now stays for good, so the collector need not look through it again: with it,
+    it held every answer up for a tenth of a second.
+    """
+    gc.collect()
+    gc.freeze()
+    gc.set_threshold(*COLLECT)
 
 
 class Server:
@@ -39,6 +52,7 @@ class Server:
         for name in ("SIGTERM", "SIGHUP"):
             if hasattr(signal, name):
                 signal.signal(getattr(signal, name), _stop)
+        settle()
         with suppress(KeyboardInterrupt, SystemExit):
             loop(timeout=30.0, map=self.channels)
         until = time.monotonic() + FINISHING

@@ -12,13 +12,18 @@ from sqlalchemy import (
     Connection,
     Engine,
     Table,
+    Text,
     bindparam,
     column,
     func,
     insert,
+    literal,
     select,
     table,
     text,
+)
+from sqlalchemy import (
+    cast as cast_to,
 )
 from sqlalchemy.orm import Session
 
@@ -33,7 +38,7 @@ from euthyne.store.models import LeadRow, ListedRow, NeedRow, SettingRow
 
 NO_DAY = "9999-12-31"
 # What lists show is worked out anew where another program, or another rule of it, worked it out.
-RULE = f"{__version__}/1"
+RULE = f"{__version__}/2"
 MANY = 200
 # Figures of the number of a row.
 FIGURES = 18
@@ -152,6 +157,7 @@ def _listed(row: LeadRow, lead: Lead | None, next_test: str | None) -> tuple[dic
         # Whatever is the matter with its figures, it is kept, and told of in the lists.
         return found | {"why": NO_FIGURES}, words
     found |= {
+        "in_hand": found["in_hand"] and not said.over,
         "stage": said.stage.number,
         "action": said.action[:200],
         "stopped": said.stopped,
@@ -195,17 +201,31 @@ def page(db: Connection, asked: Asked) -> list[Any]:
 
 
 def _by_words(db: Connection, asked: Asked, query: Any) -> list[Any]:
-    """The rows that hold some words, the newest lead first: the index gives them in that order."""
-    words = _matching(asked.words)
-    if words is None:
+    """The rows that hold some words: those that hold each as a whole, then those with words that only
+    begin so, the newest lead first in each; the index gives them in that order.
+    """
+    words = _words_of(asked.words)
+    if not words:
         return []
+    whole = " AND ".join(f'"{word}"' for word in words)
+    begun = " AND ".join(f'"{word}"*' for word in words)
     query = query.select_from(FOUND).join(LeadRow, LeadRow.id == FOUND.c.rowid)
     query = query.join(ListedRow, ListedRow.lead_id == FOUND.c.rowid)
-    query = query.add_columns(FOUND.c.rowid.label("place"))
     query = query.where(text("found match :words")).order_by(FOUND.c.rowid.desc())
-    if _is_row(asked.after):
-        query = query.where(FOUND.c.rowid < int(asked.after))
-    return list(db.execute(query, {"words": words}))
+    kind, _, number = asked.after.partition(" ")
+    rows: list[Any] = []
+    for name, match in (("whole", whole), ("begun", f"({begun}) NOT ({whole})")):
+        if name == "whole" and kind == "begun":
+            continue
+        some = query.add_columns(
+            (literal(name) + " " + cast_to(FOUND.c.rowid, Text)).label("place")
+        )
+        if kind == name and _is_row(number):
+            some = some.where(FOUND.c.rowid < int(number))
+        rows += db.execute(some.limit(asked.many + 1 - len(rows)), {"words": match})
+        if len(rows) > asked.many:
+            break
+    return rows
 
 
 def _is_row(text: str) -> bool:
@@ -213,12 +233,12 @@ def _is_row(text: str) -> bool:
     return text.isascii() and text.isdecimal() and len(text) <= FIGURES
 
 
-def _matching(words: str) -> str | None:
-    """Words as the index is asked: each at the beginning of a word of the lead; None for none."""
+def _words_of(typed: str) -> list[str]:
+    """Words as the index is asked for them; some signs are none."""
     asked = dict.fromkeys(
-        word.replace('"', " ").strip() for word in words.split() if re.search(r"\w", word)
+        word.replace('"', " ").strip() for word in typed.split() if re.search(r"\w", word)
     )
-    return " ".join(f'"{word}"*' for word in list(asked)[:WORDS]) or None
+    return list(asked)[:WORDS]
 
 
 def in_hand(db: Connection, many: int) -> list[Any]:

@@ -307,6 +307,8 @@ const Keeper = (() => {
       if (ours) answered(fresh.map((c) => c.name));
     } else if (ours && (status === 0 || status >= 500)) {
       refused(status ? `the program answered with a fault (${status}).` : "the program does not answer.");
+    } else if (ours && status === 413) {
+      refused("it is more than is taken at once. Shorten it.");
     } else if (ours) {
       store(form.action, {});
       form = null;
