@@ -91,7 +91,7 @@ def test_a_plug_goes_on_an_existing_flex_in_one_short_build(page, served):
     expect(page.locator("svg.facing")).to_contain_text("flex, there already")
     keys = [s.key for s in plan_of(store.get(tag).lead).build.steps]
     assert "cut" not in keys
-    assert len(keys) == 9
+    assert len(keys) == 11
 
 
 def test_a_charger_lead_for_two_cells_sizes_its_taps_apart_and_mates_with_its_pack(page, served):

@@ -1,9 +1,13 @@
 """A lead through all seven stages in a real browser, and the faults it meets on the way."""
 
+from dataclasses import replace
 from pathlib import Path
 
 import pytest
 from playwright.sync_api import expect
+
+from euthyne.core.lead import RULE, StepDone
+from euthyne.core.plan import plan_of
 
 AXE = (Path(__file__).parents[1] / "vendor" / "axe.min.js").read_text()
 
@@ -106,6 +110,30 @@ def build_by_keyboard_alone(page):
     expect(page.locator("#headline")).to_have_text("Built. Now prove it")
     page.keyboard.press(" ")
     expect(page.get_by_role("heading", name="Is it what the plan says")).to_be_visible()
+
+
+def test_like_work_is_ticked_by_key_and_confirmed_together(page, served):
+    store = served[1]
+    upto = [s.key for s in plan_of(store.get("TR-0027").lead).build.steps]
+    done = tuple(StepDone(k, "2026-11-24T09:00:00", "RM") for k in upto[: upto.index("B-sleeve-1")])
+    store.change(
+        "TR-0027",
+        lambda lead: replace(lead, build=replace(lead.build, done=done, rule=RULE)),
+        "2026-11-24T09:00:00",
+        "RM",
+        "built so far",
+    )
+    page.goto("/leads/TR-0027/build/bench")
+    page.get_by_label("Initials").fill("RM")
+    page.locator("#headline").click()
+    for _ in range(3):
+        page.keyboard.press("t")
+    expect(page.locator(".bench-alike input:checked")).to_have_count(3)
+    page.keyboard.press(" ")
+    expect(page.locator("#headline")).to_contain_text("Put the grey sleeve on the grey core")
+    expect(page.locator(".bench-alike input")).to_have_count(3)
+    kept = [d.step for d in store.get("TR-0027").lead.build.done[-4:]]
+    assert kept == ["B-sleeve-1", "B-sleeve-2", "B-sleeve-3", "B-sleeve-4"]
 
 
 def test_the_crossed_pair_is_found_through_the_grid(page):

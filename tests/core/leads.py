@@ -6,7 +6,7 @@ from euthyne.core.checks import checks
 from euthyne.core.kinds import starts
 from euthyne.core.kinds.assembling import changed
 from euthyne.core.kinds.beginning import new_lead
-from euthyne.core.lead import Brief, Lead
+from euthyne.core.lead import RULE, Brief, Lead
 from euthyne.core.plan import Plan
 from euthyne.core.sizing.brief import OneLoad
 from euthyne.exchange.lifting import lift
@@ -50,6 +50,11 @@ def made(start, **changes) -> Lead:
     briefed = {path: value for path, value in paths.items() if path.startswith("brief.")}
     rest = {path: value for path, value in paths.items() if path not in briefed}
     return changed(changed(lead, briefed.items()), rest.items())
+
+
+def with_done(lead, done) -> Lead:
+    """A lead with some steps of its build done, begun under the rule that holds."""
+    return replace(lead, build=replace(lead.build, done=done, rule=RULE))
 
 
 def plan(**changes) -> Plan:

@@ -7,7 +7,7 @@ import re
 from xml.etree import ElementTree
 
 import pytest
-from leads import INVERTER, SOLAR, WELDING, extension, plan
+from leads import INVERTER, SOLAR, WELDING, extension, made, plan
 
 from euthyne.core.envelope.answer import ScaleMark
 from euthyne.core.envelope.gauge import what_gauge
@@ -362,3 +362,25 @@ def test_metal_and_price_stand_on_every_rung():
         == words(svg).count("costs 23.00")
         == len(shown(p.conductor.sizing, p.conductor.size_name))
     )
+
+
+def test_a_live_packs_other_pole_is_drawn_whole_until_it_is_under_its_sleeve():
+    lead = made(
+        "conversion", brief__tail_of="pack", brief__live_battery="yes", conductor__size="1.5 mm2"
+    )
+    p = Plan(lead)
+    said = {s.key: bench_drawing(p, s) for s in p.build.steps if s.kind in ("off", "land")}
+    assert "black: stays whole" in said["A-off@tail-plus"]
+    assert "black: stays whole" in said["A-land-+"]
+    assert "red: joined, under its sleeve" in said["A-off@tail-minus"]
+    unplugged = Plan(made("conversion", brief__tail_of="pack", brief__live_battery="no"))
+    first = next(s for s in unplugged.build.steps if s.kind == "off")
+    assert "stays whole" not in bench_drawing(unplugged, first)
+
+
+def test_the_knock_out_to_open_is_marked_and_the_other_stays_shut():
+    p = Plan(made("extension-box-bs"))
+    step = next(s for s in p.build.steps if s.key == "B-make-knockout")
+    drawn = bench_drawing(p, step)
+    assert "20.5 mm: open this one" in drawn
+    assert "25.5 mm: stays shut" in drawn

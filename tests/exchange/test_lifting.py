@@ -48,8 +48,11 @@ def test_a_lifted_lead_is_sized_cut_and_wired_as_it_was(name):
 def test_its_steps_keep_their_names(name):
     p = lifted(name)
     now = {key.partition("@")[0] for key in (s.key for s in p.build.steps)}
-    # A step that was one for several cables is one of each now.
-    assert now == set(THEN[name]["steps"])
+    # A step that was one for several cables is one of each now; bodies have steps of their own since,
+    # which a build that was begun before is not asked for.
+    then = set(THEN[name]["steps"])
+    assert then <= now
+    assert now == then or not p.lead.build.done
 
 
 @pytest.mark.parametrize("name", NAMES)

@@ -157,7 +157,7 @@ def test_the_traveller_is_good_enough_to_work_from(person, store):
     for said in (
         "Battery store to inverter",
         "die for lugs of 50 mm²",
-        "ring lug, M8, booted",
+        "ring lug, M8",
         "2 × 1.91 m to cut",
         "Proof",
     ):

@@ -17,7 +17,7 @@ from euthyne.cli import main, open_store
 from euthyne.core.checks import listed
 from euthyne.core.shelf.parts import part, shelf
 from euthyne.exchange.formats import checks_markdown
-from euthyne.exchange.part_file import write_part
+from euthyne.exchange.part_file import read_part, write_part
 from euthyne.store.database import FILE, MIGRATIONS, open_database
 
 pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
@@ -141,7 +141,7 @@ def test_the_finder_answers_and_says_what_misleads(person):
     page = words(person.open("/shelf/find?shows=pin&count=3&earth=yes"))
     assert "parts agree" in page
     assert "The contact names it, not the housing" in page
-    assert "Take one answer back" in person.open("/shelf/find?shows=lug&count=26")
+    assert "Take one answer back" in person.open("/shelf/find?shows=lug&count=many")
     every, with_teeth = (
         re.search(r"(\d+) parts", words(person.open(address)))[1]
         for address in ("/shelf/find", "/shelf/find?shows=teeth")
@@ -273,4 +273,48 @@ def test_every_finish_stands_beside_the_terminations_good_and_bad(person):
         "clip the wrong way round",
     ):
         assert said in page
-    assert page.count("The mistake:") == 16
+    assert page.count("The mistake:") == 17
+
+
+LOOSE = """grommet; 9 mm; its groove to the tip
+back shell; 9.5 mm; wide end to the tip
+lock ring; 12 mm; teeth to the tip"""
+
+
+def test_a_part_of_ones_own_says_its_loose_parts_in_order_and_how_it_closes(person, store):
+    page = person.open("/shelf/part/c14")
+    assert "grommet; 9.5 mm; its groove to the tip" in page
+    said = words(
+        person.send("/shelf/part/c14/correct", **SHEET, loose=LOOSE, closing="plain", ip="IP44")
+    )
+    assert "lock ring, bore 12 mm, teeth to the tip" in said
+    assert "closes as it was made to" in said
+    assert "IP44" in said
+    own = added_part("c14-own-1", person)
+    assert [t.id for t in own.threaded] == ["grommet", "cover", "lockring"]
+    assert own.threaded[0].mistake, "a loose part that keeps its name keeps what is known of it"
+
+
+@pytest.mark.parametrize(
+    ("loose", "said"),
+    [
+        ("grommet", "does not say all of it"),
+        ("grommet; wide; its groove to the tip", "not a length"),
+        ("grommet; 3 mm; its groove to the tip", "a bore at least as wide as the grip"),
+    ],
+)
+def test_loose_parts_that_can_not_be_are_said_and_stay_typed(person, loose, said):
+    page = person.send("/shelf/part/c14/correct", code=422, **SHEET, loose=loose)
+    assert said in words(page)
+    assert loose in words(page)
+
+
+def test_the_shelf_says_what_is_made_of_a_body(person):
+    page = words(person.open("/shelf/part/bayonet-pin"))
+    assert "copper sleeve is on; no metal can be touched" in page
+    assert "boot of this half, bore 18 mm, wide end to the tip" in page
+
+
+def added_part(name, person):
+    """A part that was put on the shelf, as its document has it."""
+    return read_part(person.client.get(f"/shelf/part/{name}/document.json").text)

@@ -7,6 +7,10 @@ from euthyne.cli.common import open_store
 from euthyne.store.clock import now
 
 DEMO_ORDER = (
+    "sledge-ring",
+    "boat-sounder",
+    "jetty-box",
+    "drill-plug",
     "lathe-supply",
     "visitor-charger",
     "hut-repair",

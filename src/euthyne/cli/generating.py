@@ -12,7 +12,7 @@ from sqlalchemy import Engine, insert, select, text
 from euthyne.core.kinds import starts
 from euthyne.core.kinds.assembling import changed
 from euthyne.core.kinds.beginning import new_lead
-from euthyne.core.lead import Lead, Look, Probe, Reading, Reason, StepDone
+from euthyne.core.lead import RULE, Lead, Look, Probe, Reading, Reason, StepDone
 from euthyne.core.plan import Plan
 from euthyne.core.sizing.brief import OneLoad
 from euthyne.core.stages.prove.readings import Line
@@ -218,7 +218,8 @@ def _finished(lead: Lead) -> Lead:
     lead = changed(lead, [("ends.accepted", True), ("cut.accepted", True)])
     plan = Plan(lead)
     steps = tuple(StepDone(step.key, at, by) for step in plan.build.steps)
-    lead = replace(lead, build=replace(lead.build, done=steps, plan_stamp=plan.build.stamp))
+    built = replace(lead.build, done=steps, plan_stamp=plan.build.stamp, rule=RULE)
+    lead = replace(lead, build=built)
     plan = Plan(lead)
     pairs = [tuple(sorted(pair)) for pair in plan.prove.grid.unprobed]
     wanted = plan.ends.wanted_pairs

@@ -38,13 +38,16 @@ def toml(name: str) -> dict[str, Any]:
 
 
 @cache
-def records(name: str, kind: str) -> dict[str, Any]:
+def records(name: str, kind: str, *, optional: bool = False) -> dict[str, Any]:
     """Records of one kind of a TOML table that holds several, as ``[kind.name]``; each must carry a
     source.
 
-    Raises: TableError when a record has no source, or there are none of that kind.
+    Raises: TableError when a record has no source, or there are none of that kind and it is not
+    optional.
     """
     if kind not in _parsed(name):
+        if optional:
+            return {}
         raise TableError(f"{name}: there is no {kind}")
     return _with_sources(f"{name}, {kind}", _parsed(name)[kind])
 

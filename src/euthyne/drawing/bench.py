@@ -9,6 +9,7 @@ from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.stages.build.buildstep import BuildStep
 from euthyne.core.stages.build.jobs import fittings
 from euthyne.core.stages.cut.strip import CoreStrip
+from euthyne.core.trade.corewords import own_name
 from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.laidout import Form, lay, said_of
 from euthyne.drawing.pen import circle, group, line, mark, path, rect, sheet, text
@@ -17,7 +18,19 @@ from euthyne.drawing.staircase import staircase_drawing
 WIDTH, HEIGHT, LOW, CORD_Y, CORD = 1240.0, 380.0, 300.0, 150.0, 62.0
 SHEATH_END, CORE_END, BARE = 880.0, 1060.0, 46.0
 SINGLE, PER_MM, MOST_BARE = 48.0, 3.4, 104.0
-SHAPE_HALF = {"cover": 74.0, "shell": 74.0, "nut": 60.0, "marker": 38.0, "along": 38.0}
+OTHER_Y, OTHER_THICK = 24.0, 24.0
+FIRST_PART_X, SEATED_X = 130.0, 1010.0
+SHAPE_HALF = {
+    "boot": 62.0,
+    "cowl": 74.0,
+    "box": 74.0,
+    "cap": 60.0,
+    "cover": 74.0,
+    "shell": 74.0,
+    "nut": 60.0,
+    "marker": 38.0,
+    "along": 38.0,
+}
 
 
 WHOLE_FORM = Form(
@@ -40,12 +53,18 @@ class _Bench:
     def __init__(self, plan: Plan, step: BuildStep, name: StepName) -> None:
         self.plan = plan
         self.step = step
+        self.name = name
         self.job = plan.build.job
         self.e = self.job.end_of(name)
         self.part = self.job.body_of(name).part
         self.strip = self.e.strip
         self.corded = self.e.cable.sheathed
         self._done = {s.key for s in plan.build.steps[: plan.build.steps.index(step)]}
+
+    @property
+    def done_keys(self) -> frozenset[str]:
+        """The steps before this one."""
+        return frozenset(self._done)
 
     def _key(self, does: Does, on: str) -> str:
         if does in ("strip", "cores", "layer", "thread"):
@@ -59,6 +78,15 @@ class _Bench:
     def done_or_now(self, does: Does, on: str = "") -> bool:
         """True when something is done at this end, or is what the step does."""
         return self.done(does, on) or self.step.key == self._key(does, on)
+
+    def seated(self, part: str) -> bool:
+        """True once a loose part has come to its place, or where the step brings it there."""
+        body = self.job.body_of(self.name)
+        for made in body.part.making:
+            if made.seats == part:
+                key = self.job.step_at_body("make", body, on=made.id).key
+                return key in self._done or key == self.step.key
+        return False
 
     @property
     def bare(self) -> bool:
@@ -96,6 +124,8 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
     if step.end is None or name is None:
         return _whole(plan, step)
     bench = _Bench(plan, step, name)
+    if step.kind == "make" and bench.part.knock_out_mm and name.on == "knockout":
+        return sheet(WIDTH, LOW, _knock_outs(bench.part), "bench-drawing", step.headline)
     if step.kind == "layer":
         return staircase_drawing(bench.strip.stairs, bench.strip.whose, step.part or "")
     if bench.bare:
@@ -108,15 +138,55 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
         body += line(0, CORD_Y - 18, tip, CORD_Y - 18, "cord-shine wide")
     body += _cores(bench) if bench.bare else path(f"M{tip} {CORD_Y - 31}v62", "cut-end")
     on_cable = fittings(bench.e.at, plan.build.job)
+    home = next((i for i, part in enumerate(on_cable) if bench.seated(part.id)), None)
     for place, part in enumerate(on_cable):
+        if home is not None and place > home:
+            continue  # what lies nearer the tip is inside what has come to its place
         body += _threaded(bench, part, place, len(on_cable))
     if step.kind in BODY_WORDS:
         body += _body(step)
+    body += _other_pole(bench)
     if on_cable:
         tall = HEIGHT + max(bench.half - 60, 0.0)
     else:
         tall = LOW
     return sheet(WIDTH, tall, body, "bench-drawing", f"{step.headline}. {step.detail}")
+
+
+def _other_pole(bench: _Bench) -> str:
+    """On a live battery the other pole is shown above: whole, or joined and under its sleeve."""
+    live = bench.job.one_pole_at_a_time
+    if bench.e.at not in live:
+        return ""
+    body = ""
+    for at in live:
+        if at == bench.e.at:
+            continue
+        other = bench.job.at(at)
+        core = other.strip.cores[0].core
+        covered = bench.job.step_on_core("shrink", at, core).key in bench.done_keys
+        paint = core_paint(bench.plan.ends.colours.of(core))
+        way = f"M0 {OTHER_Y:g}H{CORE_END:g}"
+        body += path(way, "bench-core-edge", stroke_width=OTHER_THICK + 1.6)
+        body += path(way, "bench-core", stroke=paint, stroke_width=OTHER_THICK)
+        tint = other.colours.called(core)
+        said = f"{tint}: joined, under its sleeve" if covered else f"{tint}: stays whole"
+        end = "part-on" if covered else "bench-body"
+        body += rect(CORE_END - 46, OTHER_Y - 19, 92, 38, end, rx=5)
+        body += text(CORE_END - 64, OTHER_Y + 34, said, "bench-facing", "end")
+    return body
+
+
+def _knock_outs(part: Part) -> str:
+    """The wall of a box with its knock-outs side by side, the one to open marked."""
+    body = rect(320, 20, 600, 210, "bench-body", rx=10)
+    apart = 600 / (len(part.knock_outs_mm) + 1)
+    for i, hole in enumerate(part.knock_outs_mm):
+        x, opened = 320 + apart * (i + 1), hole == part.knock_out_mm
+        body += circle(x, 112, hole * 2.4, "part-now" if opened else "hole")
+        words = f"{hole:g} mm: open this one" if opened else f"{hole:g} mm: stays shut"
+        body += text(x, 262, words, "bench-part" if opened else "bench-facing", "middle")
+    return body
 
 
 def _whole(plan: Plan, step: BuildStep) -> str:
@@ -199,7 +269,7 @@ def _core(bench: _Bench, core: CoreStrip, lie: _Lie) -> str:
         landed = bench.done("land", core.core)
         body += _terminal(bench.part, end, bare, lie, landed=landed)
     body += _on_core(bench, core.core, end, lie)
-    return body + text(1206, lie.y + 7, core.core, "bench-core-mark")
+    return body + text(1206, lie.y + 7, own_name(core.core), "bench-core-mark")
 
 
 def _on_core(bench: _Bench, core: str, end: float, lie: _Lie) -> str:
@@ -250,7 +320,9 @@ def _threaded(bench: _Bench, part: ThreadedPart, place: int, many: int) -> str:
     now, on = bench.step.part == part.id, bench.done("thread", part.id)
     if not (now or on):
         return ""
-    x = 290.0 + place * min(225.0, 540.0 / max(many, 1))
+    x = FIRST_PART_X + place * min(225.0, 700.0 / max(many, 1))
+    if bench.seated(part.id):
+        x = SEATED_X
     wider = max((bench.half + 12) / SHAPE_HALF.get(part.id, 46.0), 1.0)
     about = f"translate(0 {CORD_Y:g}) scale(1 {wider:.2f}) translate(0 {-CORD_Y:g})"
     drawn = _shape(part.id, x, "part-now" if now else "part-on")
@@ -282,7 +354,21 @@ def _shape(kind: str, x: float, class_: str) -> str:
             f"M{x - 70} {y - 44}L{x - 30} {y - 74}H{x + 70}V{y + 74}H{x - 30}L{x - 70} {y + 44}Z",
             class_,
         )
-    if kind == "nut":
+    if kind in ("boot", "cowl", "handle"):
+        return path(
+            f"M{x - 64} {y - 36}H{x - 20}C{x - 4} {y - 36} {x - 2} {y - 62} {x + 16} {y - 62}H{x + 64}"
+            f"V{y + 62}H{x + 16}C{x - 2} {y + 62} {x - 4} {y + 36} {x - 20} {y + 36}H{x - 64}Z",
+            class_,
+        )
+    if kind in ("long", "short"):
+        half = 96 if kind == "long" else 58
+        return rect(x - half, y - 42, 2 * half, 84, class_, rx=4)
+    if kind in ("chuck", "claws"):
+        fingers = "".join(
+            line(x + 6, y + dy, x + 40, y + dy, "part-rib") for dy in (-30, -10, 10, 30)
+        )
+        return rect(x - 30, y - 44, 70, 88, class_, rx=8) + fingers
+    if kind in ("nut", "cap", "locknut"):
         body = path(
             f"M{x - 34} {y - 48}L{x - 16} {y - 60}H{x + 34}V{y + 60}H{x - 16}L{x - 34} {y + 48}Z",
             class_,

@@ -79,7 +79,7 @@ class LeadStore:
         listing.bring_up_to_date(engine, shown_in_lists)
 
     def all(self, words: str = "") -> list[Held]:
-        """Every lead in use that can be read, newest change first; by words, the newest first."""
+        """Every lead in use that can be read, newest change first; by words as ``listed``."""
         return self._every(Asked(words)).leads
 
     def unreadable(self) -> list[Unread]:
@@ -97,7 +97,7 @@ class LeadStore:
             asked = replace(asked, after=part.more)
 
     def listed(self, asked: Asked) -> Listed:
-        """A page of a list: newest change first; by words, the newest lead first."""
+        """A page of a list: newest change first; by words, leads that hold each as a whole come first."""
         with self.engine.connect() as db:
             rows = listing.page(db, asked)
         more = rows[asked.many - 1].place if len(rows) > asked.many else ""

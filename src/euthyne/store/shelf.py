@@ -1,6 +1,7 @@
 """Parts somebody added to the shelf, and leaflets kept with leads."""
 
 from dataclasses import dataclass
+from functools import lru_cache
 from hashlib import sha256
 
 from sqlalchemy import Engine, select
@@ -55,6 +56,10 @@ def kind_of(content: bytes) -> str:
     )
 
 
+# The same text is the same part, and neither ever changes.
+_read = lru_cache(maxsize=2048)(kept_part)
+
+
 class ShelfStore:
     """What people added to the shelf of one data file."""
 
@@ -67,7 +72,7 @@ class ShelfStore:
         with self.engine.connect() as db:
             rows = db.execute(query.order_by(PartRow.id)).all()
         # One that a later program's shelf has too stays what it was: leads are made with it.
-        found = [kept_part(row.document) for row in rows]
+        found = [_read(row.document) for row in rows]
         return {p.id: p for p in found}
 
     def add(self, part: Part, at: str, by: str) -> None:

@@ -20,11 +20,13 @@ from euthyne.web import (
     brief,
     build,
     conductor,
+    cost,
     cut,
     ends,
     envelope,
     errors,
     leads,
+    one,
     people,
     practices,
     prove,
@@ -101,6 +103,8 @@ def create_app(
         practices,
         stores,
         copies_room,
+        one,
+        cost,
     ):
         app.register_blueprint(room.blueprint)
     errors.register(app)

@@ -10,6 +10,7 @@ from euthyne.core.kinds.assembling import changed
 from euthyne.core.lead import Lead, Reason
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import plan_of
+from euthyne.core.standing.again import same_again, swapped
 from euthyne.store.clock import now
 from euthyne.web.entry import Answer, back
 from euthyne.web.errors import NotNow
@@ -50,6 +51,22 @@ def fix(tag: str, code: str) -> str | Response:
         response.headers["HX-Refresh"] = "true"
         return response
     return redirect(url_for(f"{stage.value}.show", tag=tag), 303)
+
+
+@blueprint.post("/leads/<tag>/again")
+def again(tag: str) -> Response:
+    """The same lead again, under a tag of its own: planned as this one, nothing of it built."""
+    like = store().get(tag).lead
+    begun = store().begin(lambda new: same_again(like, new, now()), now(), who(), f"as {tag} again")
+    return redirect(url_for("leads.lead", tag=begun.lead.tag), 303)
+
+
+@blueprint.post("/leads/<tag>/swap")
+def swap(tag: str) -> Answer:
+    """The parts of both ends change places."""
+    words = "Ends: turned end for end"
+    store().change(tag=tag, change=swapped, at=now(), by=who(), what=words)
+    return back(tag, Stage.ENDS)
 
 
 @blueprint.post("/leads/<tag>/reason/<code>")

@@ -7,8 +7,9 @@ from flask import Blueprint, redirect, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.lead import Lead, Rework, StepDone
+from euthyne.core.lead import RULE, Lead, Rework, StepDone
 from euthyne.core.lead.stage import Stage
+from euthyne.core.lead.step import step_named
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.stages.build.buildstep import BuildStep
 from euthyne.core.stages.build.buildsteps import part_words
@@ -17,6 +18,7 @@ from euthyne.core.standing.progress import progress
 from euthyne.drawing.bench import bench_drawing
 from euthyne.drawing.judge import row
 from euthyne.store.clock import now
+from euthyne.store.leads import WORDS
 from euthyne.store.stores import draw_down
 from euthyne.web.entry import Answer, back
 from euthyne.web.errors import NotNow
@@ -33,6 +35,9 @@ from euthyne.web.people import initials_given
 from euthyne.web.stores import laid
 
 blueprint = Blueprint("build", __name__)
+# Steps that are judged beside pictures of their termination, or of how a body is gripped and shut.
+JUDGED = ("land", "grip", "close")
+LIDS = {"lid", "cover"}
 
 
 @blueprint.get("/leads/<tag>/build")
@@ -147,6 +152,7 @@ def _bench_page(page: LeadPage, step: BuildStep | None) -> str:
         ticked=page.held.lead.build.ticked,
         before=next(iter(steps[max(at - 1, 0) : at]), None),
         after=next(iter(steps[at + 1 :]), None),
+        alike=page.plan.build.alike(step) if step else (),
         **shown,
     )
 
@@ -155,51 +161,36 @@ def judged(plan: Plan, step: BuildStep) -> Markup | None:
     """Good and bad of what a step makes, drawn side by side; None where there is nothing to judge
     by eye.
     """
-    if not step.judge or step.end is None:
+    name = step_named(step.key)
+    if not step.judge or name is None or step.kind not in JUDGED:
         return None
-    part = plan.ends[step.end].part
+    part = plan.build.job.body_of(name).part
+    if step.kind == "close" and not set(part.made.has) & LIDS:
+        return None
     return Markup(row(judged_kind(part, step.kind, plan.build.job.practices)))
 
 
 @blueprint.post("/leads/<tag>/build/done")
 def done(tag: str) -> str | Response:
-    """A step is done: kept before the answer goes out."""
-    key, initials, touched = (
-        request.form.get("step", ""),
-        initials_given(),
-        set(request.form.getlist("on")),
-    )
+    """A step is done, and those that are the same on other cores with it: kept before the answer goes
+    out.
+    """
+    keys, initials = request.form.getlist("step"), initials_given()
+    touched = set(request.form.getlist("on"))
 
-    def with_step(lead: Lead) -> Lead:
-        plan = plan_of(lead)
-        if shut := progress(plan, False).shut:
-            words = " ".join(
-                f"Not to be built: {f.title}. {f.text} What clears it: {f.clears}" for f in shut
-            )
-            raise NotNow(
-                words, url_for(f"{shut[0].stage.value}.show", tag=tag), f"Open {shut[0].stage.word}"
-            )
-        if key not in {s.key for s in plan.build.steps}:
-            raise NotNow(
-                "This step is not in the plan any more.",
-                url_for("build.bench", tag=tag),
-                "Go to the next step",
-            )
-        waiting = plan.build.steps_left
-        if key in {d.step for d in lead.build.done}:
-            return lead
-        if waiting[0].key != key:
-            words = f"First comes: {waiting[0].headline}."
-            raise NotNow(words, url_for("build.bench", tag=tag), "Go to that step")
-        if lacking := [a.words for a in waiting[0].asks if a.part not in touched]:
-            words = f"Not asked for yet: {' and '.join(lacking)}. Touch each part, and tick it."
-            raise NotNow(words, url_for("build.bench", tag=tag), "Back to the gate")
-        stamp = lead.build.plan_stamp or plan.build.stamp
-        done = (*lead.build.done, StepDone(key, now(), initials))
-        return replace(lead, build=replace(lead.build, done=done, plan_stamp=stamp))
+    def with_steps(lead: Lead) -> Lead:
+        order = [s.key for s in plan_of(lead).build.steps]
+        for key in sorted(keys, key=lambda k: order.index(k) if k in order else -1):
+            lead = _with_step(lead, key, initials, touched)
+        return lead
 
     held = store().change(
-        tag=tag, change=with_step, at=now(), by=initials, what=f"Build: {key} done", also=draw_down
+        tag=tag,
+        change=with_steps,
+        at=now(),
+        by=initials,
+        what=f"Build: {', '.join(keys)} done"[:WORDS],
+        also=draw_down,
     )
     if wants_part():
         left = plan_of(held.lead).build.steps_left
@@ -207,6 +198,37 @@ def done(tag: str) -> str | Response:
         answer.headers["HX-Push-Url"] = url_for("build.bench", tag=tag)
         return answer
     return redirect(url_for("build.bench", tag=tag), 303)
+
+
+def _with_step(lead: Lead, key: str, initials: str, touched: set[str]) -> Lead:
+    """A lead with one more step done. Raises NotNow."""
+    plan, tag = plan_of(lead), lead.tag
+    if shut := progress(plan, False).shut:
+        words = " ".join(
+            f"Not to be built: {f.title}. {f.text} What clears it: {f.clears}" for f in shut
+        )
+        raise NotNow(
+            words, url_for(f"{shut[0].stage.value}.show", tag=tag), f"Open {shut[0].stage.word}"
+        )
+    if key not in {s.key for s in plan.build.steps}:
+        raise NotNow(
+            "This step is not in the plan any more.",
+            url_for("build.bench", tag=tag),
+            "Go to the next step",
+        )
+    waiting = plan.build.steps_left
+    if key in {d.step for d in lead.build.done}:
+        return lead
+    if waiting[0].key != key:
+        words = f"First comes: {waiting[0].headline}."
+        raise NotNow(words, url_for("build.bench", tag=tag), "Go to that step")
+    if lacking := [a.words for a in waiting[0].asks if a.part not in touched]:
+        words = f"Not asked for yet: {' and '.join(lacking)}. Touch each part, and tick it."
+        raise NotNow(words, url_for("build.bench", tag=tag), "Back to the gate")
+    stamp = lead.build.plan_stamp or plan.build.stamp
+    done = (*lead.build.done, StepDone(key, now(), initials))
+    rule = lead.build.rule if lead.build.done else RULE
+    return replace(lead, build=replace(lead.build, done=done, plan_stamp=stamp, rule=rule))
 
 
 @blueprint.post("/leads/<tag>/build/tick")

@@ -6,14 +6,17 @@ from flask import Blueprint, render_template, request, url_for
 from markupsafe import Markup
 
 from euthyne.core.kinds import Kind
+from euthyne.core.kinds.assembling import changed
 from euthyne.core.kinds.kind import EVERY_CORD
 from euthyne.core.lead import Brief, Conductor, Lead
-from euthyne.core.lead.paths import value_at, with_value
+from euthyne.core.lead.paths import value_at
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.stages.conductor.working import working
 from euthyne.core.stages.cut.metal import metal_kg, neighbours, price_of
+from euthyne.core.standing.at_hand import at_hand, taking
 from euthyne.core.trade.cable import CableType, cable_types, cords
+from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.heat import Warmth
 from euthyne.core.trade.protection import families
 from euthyne.core.trade.quantity import (
@@ -43,7 +46,8 @@ from euthyne.web.fields import (
     texts_of,
     without_typed,
 )
-from euthyne.web.frame import LeadPage, lead_page, show_stage, store, who
+from euthyne.web.frame import LeadPage, lead_page, show_stage, store, wants_part, who
+from euthyne.web.stores import on_hand
 
 blueprint = Blueprint("conductor", __name__)
 DECIDED = {
@@ -348,18 +352,27 @@ def save(tag: str) -> Answer:
     return enter(tag, FORM)
 
 
+@blueprint.get("/leads/<tag>/conductor/there")
+def there(tag: str) -> str:
+    """What Stores have with the cores of a lead."""
+    page = lead_page(tag)
+    found = at_hand(page.plan, on_hand()) if page.plan.conductor.sizing else []
+    template = "conductor/at_hand.html" if wants_part() else "conductor/at_hand_page.html"
+    return render_template(template, page=page, at_hand=found)
+
+
 @blueprint.post("/leads/<tag>/conductor/take")
 def take(tag: str) -> Answer:
-    """Take a size."""
-    size = read_size(request.form.get("size", ""), "size").name
-    words = f"Conductor: took {size}"
-    store().change(
-        tag=tag,
-        change=lambda lead: without_typed(
-            with_value(lead, "conductor.size", size), ["conductor.size"]
-        ),
-        at=now(),
-        by=who(),
-        what=words,
-    )
+    """Take a size; from Stores, the cable it is of as well."""
+    size = read_size(request.form.get("size", ""), "size")
+    cable = request.form.get("cable", "")
+    if cable and cable not in cable_types():
+        raise Refused(Fault("cable", f"{cable!r} is no type of cable", "one that Stores have"))
+
+    def changed_to(lead: Lead) -> Lead:
+        taken = taking(lead, cable, size) if cable else (("conductor.size", size.name),)
+        return without_typed(changed(lead, taken), [path for path, _ in taken])
+
+    words = f"Conductor: took {f'{cable}, ' if cable else ''}{size.name}"
+    store().change(tag=tag, change=changed_to, at=now(), by=who(), what=words)
     return back(tag, Stage.CONDUCTOR)

@@ -15,10 +15,12 @@ from euthyne.core.lead.paths import with_value
 from euthyne.core.lead.stage import Stage
 from euthyne.core.order.laid import CableEnd, End
 from euthyne.core.plan import Plan, plan_of
-from euthyne.core.shelf.part import Part
+from euthyne.core.shelf.finder import shelved_under
+from euthyne.core.shelf.part import Contact, Part
 from euthyne.core.shelf.parts import shelf
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.stages.ends.ends import LeadEnd
+from euthyne.core.standing.again import can_be_swapped
 from euthyne.core.trade.colours import Scheme, colour, schemes_for
 from euthyne.core.trade.corewords import own_name
 from euthyne.core.trade.fault import Fault, Refused
@@ -55,6 +57,7 @@ OVER_ALL = Question(
 SWITCH = Question("ends.switch", "Switch breaks", "choice", choices=BREAKS)
 FUSE_IN = Question("ends.fuse_in", "Fuse of its own", "choice", choices=FUSED)
 LAMP = Question("ends.switch_lit", "Lamp in it", "choice", choices=((False, "no"), (True, "yes")))
+FITS, OWN = "Fits here", "Of your own"
 CUT_BACK = "-"
 PARTS = ("fit.", "fittings.")
 BLANKED = ((False, "open"), (True, "blanked"))
@@ -70,21 +73,59 @@ def fields_of(plan: Plan) -> tuple[Question, ...]:
         mains=plan.mains,
         cores=plan.cores,
         switched=plan.lead.ends.switch != "none",
-        fitted=tuple(_fitted(plan)),
+        fitted=tuple(replace(one, fits=_fits(plan, one)) for one in _fitted(plan)),
         own=tuple(own.items()),
     )
+
+
+def _fits(plan: Plan, one: "_Fitted") -> frozenset[str]:
+    """The parts that fit a place: shown by its side, with a cavity for each core that lands there,
+    for this copper and, where it grips, this cord.
+    """
+    here = next(e for e in plan.ends.ours if e.id in one.at)
+    cables = plan.given.assembly.ends_in(here.id)
+    if not cables:
+        return frozenset()
+    laid = plan.conductor.laid[cables[0].cable]
+    cord = (laid.diameter.low_mm, laid.diameter.high_mm) if laid.diameter else None
+    return _fitting(here.part.marks, here.part.contact, plan.mains, laid.copper_mm2, cord)
+
+
+@lru_cache(maxsize=256)
+def _fitting(
+    marks: tuple[str, ...],
+    contact: Contact,
+    mains: bool,
+    copper_mm2: float,
+    cord: tuple[float, float] | None,
+) -> frozenset[str]:
+    """The parts of the shelf with these cavities and contact, for this copper and this cord."""
+    found = []
+    for p in shelf().values():
+        if (p.mains != mains and p.kind != "AC/DC") or p.contact != contact:
+            continue
+        low, high = p.terminal_mm2
+        if set(p.marks) != set(marks) or not low <= copper_mm2 <= high:
+            continue
+        if p.grips and cord and not p.grip_mm[0] <= cord[0] <= cord[1] <= p.grip_mm[1]:
+            continue
+        found.append(p.id)
+    return frozenset(found)
 
 
 @dataclass(frozen=True)
 class _Fitted:
     """What is asked of a fitting, or of all at a place: the path of its part, its words, whether its
-    stud and its empty ways are asked.
+    stud and its empty ways are asked; the fittings it is of, and the parts of the shelf that fit
+    there.
     """
 
     path: str
     words: str
     stud: str = ""
     blank: str = ""
+    at: tuple[str, ...] = ()
+    fits: frozenset[str] = frozenset()
 
 
 def _fitted(plan: Plan) -> list[_Fitted]:
@@ -98,10 +139,11 @@ def _fitted(plan: Plan) -> list[_Fitted]:
             words = end.named[0].upper() + end.named[1:]
             if len(here) > 1 and end.place is not None and end.fitting.function is None:
                 words = f"{words}, {end.part.short}"
-            one = _Fitted(f"fittings.{end.id}.part", words, blank=blank)
+            one = _Fitted(f"fittings.{end.id}.part", words, blank=blank, at=(end.id,))
         else:
             stud = end.place.id if end.part.stud else ""
-            one = _Fitted(f"fit.{end.place.id}", end.place.said.capitalize(), stud, blank)
+            words = end.place.said.capitalize()
+            one = _Fitted(f"fit.{end.place.id}", words, stud, blank, at=tuple(e.id for e in here))
         found.setdefault(one.path, one)
     return list(found.values())
 
@@ -123,7 +165,7 @@ def _fields(
     parts = tuple((suits | dict(own)).items())
     tints = tuple((s.name, _scheme_words(s, cores)) for s in schemes_for(cores))
     leaflet = ((None, "the same"), *tints)
-    found = [Question(one.path, one.words, "choice", choices=parts) for one in fitted]
+    found = [_of_parts(one, parts) for one in fitted]
     found += [
         Question("ends.scheme", "Colours of the cable", "choice", choices=tints),
         Question("ends.plug_scheme", "Colours on the leaflet", "choice", choices=leaflet),
@@ -142,6 +184,27 @@ def _fields(
         if one.blank
     ]
     return tuple(found)
+
+
+def _of_parts(one: _Fitted, parts: tuple[tuple[str, str], ...]) -> Question:
+    """The question for a part: what fits there first, all else under its own headings."""
+    heads = {name: _head(name, one.fits) for name, _ in parts}
+    order = list(dict.fromkeys((FITS, OWN, *heads.values())))
+    sorted_parts = sorted(parts, key=lambda pair: order.index(heads[pair[0]]))
+    return Question(
+        one.path,
+        one.words,
+        "choice",
+        choices=tuple(sorted_parts),
+        heads=tuple(heads[name] for name, _ in sorted_parts),
+    )
+
+
+def _head(name: str, fits: frozenset[str]) -> str:
+    if name in fits:
+        return FITS
+    known = shelf().get(name)
+    return shelved_under(known) if known else OWN
 
 
 def _studs(fitted: tuple[_Fitted, ...]) -> list[Question]:
@@ -186,6 +249,7 @@ def show(tag: str) -> str:
         told=_told(page.plan),
         tints=get_args(Tint),
         cord_mm=_cord_words(page),
+        can_swap=can_be_swapped(page.held.lead),
     )
 
 

@@ -31,7 +31,7 @@ def register(app: Flask) -> None:
         (400, "That could not be understood."),
         (404, "There is nothing at this address."),
         (405, "That address takes no such thing."),
-        (413, "That file is too large."),
+        (413, "That is more than is taken at once: 2 MB in a file, 32,000 letters in a form."),
         (414, "That is far more than any page is asked for by."),
         (500, "Something broke here, and it is our fault. What was saved is safe on disk."),
     ):

@@ -35,16 +35,19 @@ class Shown:
 
 def options(shown: Shown) -> Markup:
     """The choices of a question as HTML, the one that stands chosen."""
-    return _options(shown.field.options, shown.text)
+    return _options(shown.field.groups, shown.text)
 
 
 @lru_cache(maxsize=512)
-def _options(choices: tuple[tuple[str, str], ...], chosen: str) -> Markup:
-    lines = (
-        f'<option value="{escape(text)}"{" selected" if text == chosen else ""}>{escape(words)}</option>'
-        for text, words in choices
-    )
-    return Markup("".join(lines))
+def _options(groups: tuple[tuple[str, tuple[tuple[str, str], ...]], ...], chosen: str) -> Markup:
+    found = ""
+    for head, choices in groups:
+        lines = "".join(
+            f'<option value="{escape(text)}"{" selected" if text == chosen else ""}>{escape(words)}</option>'
+            for text, words in choices
+        )
+        found += f'<optgroup label="{escape(head)}">{lines}</optgroup>' if head else lines
+    return Markup(found)
 
 
 @dataclass

@@ -51,6 +51,10 @@ def wants_part() -> bool:
     return request.headers.get("HX-Request") == "true"
 
 
+# The pages of these end on a press that settles them, or goes on.
+PRESS_OF_ITS_OWN = (Stage.CONDUCTOR, Stage.ENDS, Stage.CUT, Stage.TAG)
+
+
 @dataclass(frozen=True)
 class LeadPage:
     """A lead with everything a page shows of it."""
@@ -82,6 +86,14 @@ class LeadPage:
     def reached(self, stage: Stage) -> bool:
         """True when a stage is worked out for this kind of lead."""
         return stage in self.progress.reach
+
+    def onward(self, stage: Stage) -> Stage | None:
+        """The stage after one that is done, where its page has no press of its own that goes there."""
+        own = next(s for s in self.progress.standings if s.stage == stage)
+        if stage in PRESS_OF_ITS_OWN or not own.finished or own.mark == "stop" or self.held.sealed:
+            return None
+        after = [s for s in self.progress.reach if s.number > stage.number]
+        return after[0] if after else None
 
     def ribbon(self, here: Stage | None = None, form: str = "page") -> Markup:
         """The lead's ribbon: as the head of a page, as a row of the Bench, or in a list."""

@@ -1,13 +1,16 @@
 """Shelf: parts with their faces, the finder, cables and colours, and every check with its reasons."""
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
+from functools import lru_cache
 
 from flask import Blueprint, abort, current_app, redirect, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
 from euthyne.core.checks import listed
-from euthyne.core.shelf.finder import QUESTIONS, left, matching
+from euthyne.core.shelf.finder import QUESTIONS, left, matching, shelved_under
+from euthyne.core.shelf.loose import read_loose, written
+from euthyne.core.shelf.making import CLOSINGS
 from euthyne.core.shelf.part import Part, faults_of
 from euthyne.core.shelf.parts import shelf
 from euthyne.core.shelf.terminations import TERMINATIONS
@@ -27,6 +30,8 @@ from euthyne.web.frame import wants_part, who
 
 blueprint = Blueprint("shelf", __name__)
 MOST_PATHS = 6
+# Parts of a family that are drawn before anything is looked for.
+FIRST = 8
 RANGES = (
     ("grip_mm", "Cord its grip holds", "mm", SHORT),
     ("terminal_mm2", "Conductor its terminals take", "mm²", AREA),
@@ -62,7 +67,7 @@ def show() -> str:
     template = "shelf/parts.html" if wants_part() else "shelf/page.html"
     return render_template(
         template,
-        families=_families(found),
+        families=_families(found, None if words else FIRST),
         many=len(found),
         words=words,
         own=own,
@@ -70,20 +75,42 @@ def show() -> str:
     )
 
 
-def _families(parts: list[Part]) -> list[tuple[str, list[tuple[Part, Markup]]]]:
-    """Parts by the standard they are made to; those made to none by what they carry."""
-    found: dict[str, list[tuple[Part, Markup]]] = {}
+@dataclass(frozen=True)
+class Family:
+    """Parts that stand under one heading: those drawn, and how many more there are."""
+
+    title: str
+    parts: list[tuple[Part, Markup]]
+    more: int
+
+
+def _families(parts: list[Part], shown: int | None) -> list[Family]:
+    """Parts by the standard they are made to, those made to none by what they are; so many of each
+    are drawn, all of them where it is None.
+    """
+    found: dict[str, list[Part]] = {}
     for part in parts:
-        title = part.standard
-        if part.standard == "generic":
-            title = "No standard, direct current" if "DC" in part.kind else "No standard, mains"
-        found.setdefault(title, []).append((part, _drawn(part)))
-    return sorted(found.items(), key=lambda family: family[0].startswith("No standard"))
+        generic = part.standard == "generic"
+        found.setdefault(shelved_under(part) if generic else part.standard, []).append(part)
+    standing = {part.standard for part in parts}
+    order = sorted(found.items(), key=lambda family: family[0] not in standing)
+    return [
+        Family(
+            title, [(p, _drawn(p)) for p in them[:shown]], max(len(them) - (shown or len(them)), 0)
+        )
+        for title, them in order
+    ]
 
 
 def _holds(part: Part, words: str) -> bool:
-    text = f"{part.words} {part.standard} {part.kind} {part.mates} {part.amps:g} A {part.contact_words}".lower()
-    return all(word in text for word in words.lower().split())
+    told = _said_of(part.words, part.standard, part.kind, part.mates, part.family, part.amps)
+    return all(word in f"{told} {part.contact_words}" for word in words.lower().split())
+
+
+@lru_cache(maxsize=4096)
+def _said_of(*said: str | float) -> str:
+    """What a search looks through, of a part."""
+    return " ".join(f"{x:g} a" if isinstance(x, float) else x.lower() for x in said)
 
 
 @blueprint.get("/shelf/find")
@@ -155,6 +182,8 @@ def _one(part: Part, typed: dict[str, str], faults: tuple[Fault, ...]) -> str:
         sides=Markup(sides(part)),
         ranges=RANGES,
         paths=_paths(part),
+        closings=CLOSINGS.values(),
+        loose=written(part.threaded),
         lugs=lug_strips() if part.lug_by_size else (),
         typed=typed,
         faults=faults,
@@ -182,8 +211,15 @@ def _corrected(part: Part, typed: dict[str, str]) -> Part:
     if len(words) < 3:
         what = "what is printed on it, in a few words"
         faults.append(Fault("part.words", "it has no name", what))
+    loose, closing = part.threaded, typed.get("closing", part.closing)
+    try:
+        if "loose" in typed:
+            loose = read_loose(typed["loose"], part.threaded, "part.threaded")
+    except Refused as refused:
+        faults += refused.faults
     if faults:
         raise Refused(*faults)
+    there = {t.id for t in loose}
     strip = (figures["strip_mm.least"], figures["strip_mm.most"])
     as_before = strip == part.strip_mm
     mine = replace(
@@ -200,6 +236,10 @@ def _corrected(part: Part, typed: dict[str, str]) -> Part:
         wings=part.wings if as_before else None,
         path_mm=tuple((mark, figures.get(f"path.{mark}", mm)) for mark, mm in part.path_mm),
         torque_nm=figures["torque"],
+        threaded=loose,
+        closing=closing,
+        making=tuple(m for m in part.making if not m.seats or m.seats in there),
+        ip=typed.get("ip", part.ip).strip(),
     )
     if found := faults_of(mine):
         raise Refused(*found)

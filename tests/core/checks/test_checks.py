@@ -3,7 +3,20 @@
 from dataclasses import replace
 
 import pytest
-from leads import AT, CURRENT, INVERTER, SIGNAL, SOLAR, TAPE, WELDING, codes, extension, made, plan
+from leads import (
+    AT,
+    CURRENT,
+    INVERTER,
+    SIGNAL,
+    SOLAR,
+    TAPE,
+    WELDING,
+    codes,
+    extension,
+    made,
+    plan,
+    with_done,
+)
 
 from euthyne.core.checks import checks, listed
 from euthyne.core.kinds.assembling import changed
@@ -232,6 +245,7 @@ FIRES = {
 }
 PACK_TAIL = {"brief__tail_of": "pack", "brief__live_battery": "yes"}
 MADE = {
+    "damp-joints": ("damp-lead", {}),
     "alike-contacts": ("charger-lead", {"fit__pack": "tee-socket"}),
     "balance-ways": (
         "charger-lead",
@@ -323,7 +337,7 @@ def changed_plan(code):
         if code == "both-poles-open":
             begun = ("A-cores@tail-plus", "A-cores@tail-minus")
             done = tuple(StepDone(key, AT, "RM") for key in begun)
-            lead = with_value(lead, "build.done", done)
+            lead = with_done(lead, done)
         return Plan(lead)
     return plan(**FIRES[code])
 
@@ -332,7 +346,7 @@ def done_lead():
     """A lead built and proven to its plan, nothing left but the seal."""
     lead = extension(cut__accepted=True)
     p = Plan(lead)
-    lead = with_value(lead, "build.done", tuple(StepDone(s.key, AT, "RM") for s in p.build.steps))
+    lead = with_done(lead, tuple(StepDone(s.key, AT, "RM") for s in p.build.steps))
     from euthyne.core.stages.prove.provegrid import all_pairs
 
     readings = tuple(Reading(x.id, sound(x), AT, "AF") for x in p.prove.lines)
@@ -512,9 +526,7 @@ def test_a_direct_current_lead_is_said_to_be_as_far_as_it_goes():
     }
     p = plan(**WELDING | bayonets | {"conductor__size": "35 mm2"})
     assert progress(p, False).next_action == "Build it"
-    p = Plan(
-        with_value(p.lead, "build.done", tuple(StepDone(s.key, AT, "RM") for s in p.build.steps))
-    )
+    p = Plan(with_done(p.lead, tuple(StepDone(s.key, AT, "RM") for s in p.build.steps)))
     assert progress(p, False).next_action == "One pole only"
     p = Plan(
         replace(p.lead, reasons=(Reason("welding-return", "A return lead of its own.", AT, "RM"),))

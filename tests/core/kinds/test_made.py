@@ -1,9 +1,11 @@
 """Each kind as it is built: its cables, what they land in, what conducts to what, in which order."""
 
+from dataclasses import replace
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from leads import AT, made
+from leads import AT, made, with_done
 from sampling import examples
 
 from euthyne.core.assembly.faults import faults_in
@@ -11,7 +13,6 @@ from euthyne.core.checks import checks
 from euthyne.core.kinds import starts
 from euthyne.core.kinds.assembling import changed
 from euthyne.core.lead import StepDone
-from euthyne.core.lead.paths import with_value
 from euthyne.core.plan import Plan
 from euthyne.core.standing.rework import back_to
 from euthyne.core.stores import needs
@@ -108,11 +109,13 @@ def test_a_plug_goes_on_a_tools_own_flex_in_one_short_build():
     p = Plan(made("plug-bs"))
     assert keys(p) == [
         "lay-out",
+        "A-off",
         "A-strip",
         "A-cores",
         "A-land-E",
         "A-land-N",
         "A-land-L",
+        "again",
         "A-grip",
         "A-fuse",
         "A-close",
@@ -199,7 +202,7 @@ def test_a_sleeve_forgotten_on_the_second_single_costs_nothing_while_its_far_end
     p = Plan(made("inverter-link"))
     upto = [k for k in keys(p) if not k.startswith("B-") and k != "A-shrink--"]
     done = tuple(StepDone(k, AT, "RM") for k in upto)
-    p = Plan(with_value(p.lead, "build.done", done))
+    p = Plan(with_done(p.lead, done))
     way = back_to(p, "A-sleeve--")
     assert (way.how, way.scrap, way.length_lost_mm) == ("other-end", (), 0.0)
 
@@ -245,8 +248,8 @@ def test_salvaged_cable_is_cut_to_length_and_not_taken_from_a_reel():
 
 def test_a_tag_says_what_each_end_is():
     facts = Plan(made("inverter-link")).tag.facts("2026-11-02", "RM")
-    assert facts.end_a == "battery: ring lug, M8, booted"
-    assert facts.end_b == "inverter: ring lug, M8, booted"
+    assert facts.end_a == "battery: ring lug, M8"
+    assert facts.end_b == "inverter: ring lug, M8"
 
 
 def test_a_circuit_beside_the_power_carries_what_its_own_wire_does():
@@ -265,3 +268,56 @@ def test_a_cable_of_its_own_run_is_cut_by_it():
     cut = next(s for s in Plan(lead).build.steps if s.key == "cut")
     assert " and " in cut.headline
     assert len([n for n in needs(Plan(lead)) if n.kind == "cable"]) == 2
+
+
+def test_a_core_coloured_as_a_neutral_that_is_a_line_is_re_marked_at_both_ends():
+    p = Plan(made("supply-240-50"))
+    marked = [s for s in p.build.steps if s.kind == "mark"]
+    assert [s.end for s in marked] == ["A", "B"]
+    assert marked[0].headline == "Re-mark the white core red, plug end"
+    assert before(p, "A-mark", "A-land-L2")
+    assert not [s for s in Plan(made("supply-split")).build.steps if s.kind == "mark"]
+
+
+def test_a_spare_core_is_cut_back_and_covered_where_it_lands_nowhere():
+    lead = made("signal-lead", brief__ways=8)
+    wires = tuple(
+        replace(w, a=None, b=None, spare=True) if w.core == "cord.8" else w for w in lead.wires
+    )
+    p = Plan(replace(lead, wires=wires))
+    spare = [s for s in p.build.steps if s.kind == "spare"]
+    assert [s.end for s in sorted(spare, key=lambda s: s.key)] == ["A", "B"]
+    assert "red" in spare[0].detail.lower()
+    assert not [s for s in Plan(lead).build.steps if s.kind == "spare"]
+
+
+def test_the_inner_ring_of_a_seal_comes_out_for_the_fatter_cord():
+    said = {}
+    for od_mm in (6.5, 11.0):
+        p = Plan(made("extension-box-bs", conductor__measured_od_mm=od_mm))
+        said[od_mm] = next(s.detail for s in p.build.steps if s.key == "B-grip")
+    assert "stays in for this cord" in said[6.5]
+    assert "comes out for this cord" in said[11.0]
+
+
+def test_a_booted_lug_has_its_boot_on_before_the_press_and_over_it_after_the_sleeve():
+    p = Plan(made("inverter-link", fit__battery="lug-m8-booted"))
+    assert before(p, "A-boot@plus", "A-land-+", "A-shrink-+", "A-make-boot@battery+")
+    gate = next(s for s in p.build.steps if s.key == "gate-A-land-+")
+    assert "A-boot@plus" in {a.part for a in gate.asks}
+
+
+def test_a_build_begun_before_is_not_asked_for_what_came_later():
+    p = Plan(made("welding-extension"))
+    old = replace(p.lead.build, done=(StepDone("lay-out", AT, "RM"),), rule=1)
+    then = Plan(replace(p.lead, build=old))
+    assert not [s for s in then.build.steps if s.kind in ("thread", "make")]
+    assert [s.kind for s in p.build.steps].count("make") == 4
+
+
+def test_screws_wait_once_for_all_of_them():
+    p = Plan(made("extension-bs"))
+    steps = keys(p)
+    assert steps.count("again") == 1
+    lands = [i for i, k in enumerate(steps) if "-land-" in k]
+    assert max(lands) < steps.index("again") < min(steps.index("A-close"), steps.index("B-close"))

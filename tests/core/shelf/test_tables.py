@@ -29,8 +29,11 @@ NAMES = sorted(
 
 def every_record(name):
     """Records of a TOML table, whether it holds one kind of them or several."""
-    if name == "parts.toml":
-        return [*records(name, "face").values(), *records(name, "part").values()]
+    if name.startswith("parts"):
+        faces = records(name, "face", optional=True)
+        return [*faces.values(), *records(name, "part").values()]
+    if name == "bodies.toml":
+        return [*records(name, "body").values(), *records(name, "step").values()]
     return list(toml(name).values())
 
 

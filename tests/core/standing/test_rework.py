@@ -7,11 +7,10 @@ from dataclasses import replace
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from leads import AT, INVERTER, SIGNAL, plan
+from leads import AT, INVERTER, SIGNAL, plan, with_done
 
 from euthyne.core.checks import checks
 from euthyne.core.lead import Build, Rework, StepDone
-from euthyne.core.lead.paths import with_value
 from euthyne.core.order.forgotten import redo
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import wiring_side
@@ -32,7 +31,7 @@ def built(upto, **changes):
     p = plan(**changes)
     keys = [s.key for s in p.build.steps]
     done = tuple(StepDone(key, AT, "RM") for key in keys[: keys.index(upto) + 1])
-    return Plan(with_value(p.lead, "build", Build(done=done, practices=p.lead.build.practices)))
+    return Plan(with_done(p.lead, done))
 
 
 def test_a_screw_that_is_not_right_is_taken_back_with_what_came_after_it():

@@ -227,7 +227,7 @@ def test_what_can_not_be_is_refused(kind, typed):
 
 
 def test_things_are_said_in_the_words_of_the_shelf():
-    assert words_of("part", "lug-m8 50 mm2") == "ring lug, M8, booted, 50 mm2"
+    assert words_of("part", "lug-m8 50 mm2") == "ring lug, M8, 50 mm2"
     assert words_of("die", "50 mm2") == "die for lugs of 50 mm2"
 
 

@@ -38,6 +38,7 @@ class Trait(Enum):
     CUT_ON_A_PACK = "its conductors are cut on a pack that may be connected"
     TWO_SOURCES = "both of its ends give current, so each can be live while it is unmated"
     CHARGES = "it charges a pack of cells"
+    ONE_END = "one end is made on a wire that is there; nothing is sized and nothing asked"
     WELDS = "it carries an arc, and its current comes back by a lead of its own"
 
 

@@ -43,6 +43,26 @@ KIND = Kind(
             conductor=Conductor(cable_type="SOOW", unit="AWG"),
             scheme="north-america",
         ),
+        Start(
+            "supply-240-50",
+            "Welder extension, 240 V 50 A",
+            a="nema-6-50p",
+            b="nema-6-50r",
+            brief=Brief(feeds="socket", volts=240.0, upstream_family="breaker-na"),
+            conductor=Conductor(cable_type="SOOW", unit="AWG"),
+            scheme="north-america",
+        ),
+        Start(
+            "supply-split-30",
+            "120/240 V extension, 30 A",
+            a="nema-14-30p",
+            b="nema-14-30r",
+            brief=Brief(
+                feeds="socket", system="ac-split", volts=240.0, upstream_family="breaker-na"
+            ),
+            conductor=Conductor(cable_type="SOOW", unit="AWG"),
+            scheme="north-america",
+        ),
     ),
     groups=(WHOSE, FEEDS, FROM_MAINS, MOVES_ABOUT),
     places=SUPPLY_AND_LOAD,

@@ -153,7 +153,7 @@ class Stripped:
 class Cut:
     """Allowances on the measured run: slack (percent), service loops (mm), reworks (spare tries);
     strips measured; the reel or offcut it is cut from; what the legs were measured with, and the
-    radius corners are bent to (mm).
+    radius corners are bent to (mm); what one like it is bought for.
     """
 
     slack_percent: Annotated[float, Ge(0), Le(100)] = 3.0
@@ -164,6 +164,7 @@ class Cut:
     piece: Annotated[str, MaxLen(40)] | None = None
     measured_with: MeasuredWith = "string"
     bend_mm: Annotated[float, Gt(0), Le(10_000)] | None = None
+    bought_for: Annotated[float, Gt(0), Le(1e6)] | None = None
 
 
 @dataclass(frozen=True)
@@ -193,16 +194,27 @@ class Rework:
     why: Annotated[str, MaxLen(200)] = ""
 
 
+# The rule of building: 2 since bodies have loose parts and steps of their own beside their terminals.
+RULE = 2
+
+
 @dataclass(frozen=True)
 class Build:
     """Steps done, in order, the plan they belong to, what had to be done again, what was ticked off
-    by hand when laying out, and how this bench works."""
+    by hand when laying out, and how this bench works; ``rule`` is the rule of building it was begun
+    under: what later ones add is not asked of what is begun."""
 
     done: tuple[StepDone, ...] = ()
     plan_stamp: str | None = None
     reworks: tuple[Rework, ...] = ()
     ticked: tuple[Text, ...] = ()
     practices: Practices = Practices()
+    rule: Annotated[int, Ge(1), Le(RULE)] = 1
+
+    @property
+    def begun_before(self) -> bool:
+        """True for a build that was begun under an earlier rule than this."""
+        return bool(self.done) and self.rule < RULE
 
 
 @dataclass(frozen=True)

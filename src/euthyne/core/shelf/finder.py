@@ -45,7 +45,7 @@ QUESTIONS = (
     Sight(
         "count",
         "How many contacts, the earth counted?",
-        tuple((str(n), str(n)) for n in (1, 2, 3, 4, 5, 6, 7, 8, 9, 26)),
+        (*((str(n), str(n)) for n in range(1, 10)), ("some", "10 to 16"), ("many", "17 and more")),
     ),
     Sight("shape", "Round or flat?", (("round", "round"), ("flat", "flat"))),
     Sight("earth", "Has it an earth?", (("yes", "yes"), ("no", "no"))),
@@ -71,13 +71,32 @@ def _of_shelf() -> dict[str, tuple[Part, dict[str, str]]]:
     return {name: (p, _looked_at(p)) for name, p in shelf().items()}
 
 
+def shelved_under(part: Part) -> str:
+    """The heading a part stands under where the whole shelf is offered."""
+    if len(part.marks) == 1 and part.joint in ("lug", "blade", "ferrule", "splice"):
+        return "Lugs, rings, terminals"
+    if part.contact == "none" or part.outline == "box":
+        return "Junctions, switches, boxes"
+    if len(part.marks) > 1 and not part.mains and "+" not in part.marks:
+        return "Many ways"
+    if not part.mains:
+        return "Battery, solar, welding"
+    return "Plugs and inlets" if part.contact == "pin" else "Sockets and connectors"
+
+
+def _how_many(contacts: int) -> str:
+    if contacts < 10:
+        return str(contacts)
+    return "some" if contacts < 17 else "many"
+
+
 def _looked_at(part: Part) -> dict[str, str]:
     flat = sum(c.shape != "round" for c in part.face.cavities)
     wide = max(part.face.width, part.face.height)
     said = f"{part.words} {part.mates}".lower()
     return {
         "shows": part.contact,
-        "count": str(len(part.face.cavities)),
+        "count": _how_many(len(part.face.cavities)),
         "shape": "flat" if flat * 2 > len(part.face.cavities) else "round",
         "earth": "yes" if part.has_earth else "no",
         "lock": "yes" if any(word in said for word in LOCKED) else "no",

@@ -10,6 +10,7 @@ from typing import Annotated, Literal
 from annotated_types import MaxLen
 
 from euthyne.core.shelf.face import Face, size_faults, turned
+from euthyne.core.shelf.making import CLOSINGS, WHENS, Closing, Making
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.trade.barrel import OpenBarrel
 from euthyne.core.trade.fault import Fault
@@ -39,19 +40,24 @@ CONTACT_WORDS: dict[Contact, str] = {
 
 
 INGRESS = r"(?:IP([0-6X])([0-9X])[A-Z]*)?"  # IEC 60529; empty where a sheet gives none
+ENTRY_PLAY_MM = 1.0
 OUT_OF_REACH = ("yes", "recessed", "boot", "cover", "insulated")
 
 
 @dataclass(frozen=True)
 class ThreadedPart:
-    """A part that goes on the cord before the terminals: the fattest cord it passes (mm), and which
-    way it faces.
+    """A part that goes on the cord before the terminals: the fattest cord it passes (mm), which way
+    it faces, what it must be on for (a step of its body, or ``land``; the body shutting where it
+    does not say), the mistake made with it, and the first rule of building that tells of it.
     """
 
     id: str
     words: str
     bore_mm: float
     facing: str
+    needed_by: str = ""
+    mistake: str = ""
+    since: int = 1
 
 
 @dataclass(frozen=True)
@@ -84,7 +90,12 @@ class Part:
     least and most, where no barrel says more: ``lug_by_size`` for lugs as deep as their size,
     ``wings`` for open barrels; ``room_mm`` spare core the body holds; ``amps`` at ``duty_percent``;
     ``torque_nm`` of its screws, 0 when its sheet gives none; ``layers`` names what it joins, where
-    that is layered; ``positions``, what it joins inside.
+    that is layered; ``positions``, what it joins inside. ``closing`` is how its body closes,
+    ``making`` what else is done to it, ``holds`` whether it grips the cord where its termination
+    does not say, ``has`` what else its words may speak of,
+    ``landing`` what ending a core in it is called and
+    ``at_landing`` what more is said there; ``thread_mm`` of the gland that goes through one of its
+    ``knock_outs_mm``.
     """
 
     id: str
@@ -128,6 +139,14 @@ class Part:
     family: str = ""
     rewirable: Rewirable = "yes"
     positions: tuple[Position, ...] = ()
+    closing: str = "plain"
+    making: tuple[Making, ...] = ()
+    holds: bool | None = None
+    has: tuple[str, ...] = ()
+    landing: str = ""
+    at_landing: str = ""
+    thread_mm: float = 0.0
+    knock_outs_mm: tuple[float, ...] = ()
 
     @property
     def steady_amps(self) -> float:
@@ -158,8 +177,31 @@ class Part:
     @property
     def grips(self) -> bool:
         """True when its own grip or gland holds the cord."""
+        if self.holds is not None:
+            return self.holds
         holds = TERMINATIONS[self.joint].holds_the_cord(has_loose_parts=bool(self.threaded))
         return holds and not self.panel_mm
+
+    @property
+    def closes(self) -> bool:
+        """True when it has a body that is shut."""
+        return self.closing != "none" and (self.grips or bool(self.threaded))
+
+    @property
+    def knock_out_mm(self) -> float | None:
+        """The knock-out that its gland goes through and its nut does not; None where none fits.
+
+        Source: up to 1 mm wider than the thread, IEC 62444 practice; generic, check your part.
+        """
+        fitting = (
+            hole for hole in self.knock_outs_mm if 0 <= hole - self.thread_mm <= ENTRY_PLAY_MM
+        )
+        return min(fitting, default=None)
+
+    @property
+    def made(self) -> Closing:
+        """How its body closes."""
+        return CLOSINGS[self.closing]
 
     @property
     def touchable(self) -> bool:
@@ -200,6 +242,8 @@ def faults_of(own: Part) -> list[Fault]:
         *_shapes(own),
         *_threading(own),
         *_joins(own),
+        *_making(own),
+        *_entry(own),
         *_fused(own),
         *(Fault("part.face", what, "mm above nothing") for what in size_faults(own.face)),
     ]
@@ -275,6 +319,40 @@ def _joins(own: Part) -> list[Fault]:
         for pair in position.joins
         for mark in pair
         if mark not in own.marks
+    ]
+
+
+def _making(own: Part) -> list[Fault]:
+    """How it closes is known, and what is done to it moves and waits for parts it has."""
+    found = []
+    if own.closing not in CLOSINGS:
+        what = f"{own.closing!r}: no such way of closing"
+        found.append(Fault("part.closing", what, f"one of: {', '.join(CLOSINGS)}"))
+    loose, steps = {t.id for t in own.threaded}, {m.id for m in own.making}
+    for made in own.making:
+        if made.when not in WHENS:
+            what = f"{made.when!r} is no time in a build"
+            found.append(Fault("part.making", what, f"one of: {', '.join(WHENS)}"))
+        if made.seats and made.seats not in loose:
+            what = f"{made.id} seats the {made.seats}, and no such part is threaded"
+            found.append(Fault("part.making", what, "a part of its own that is threaded"))
+    for part in own.threaded:
+        if part.needed_by and part.needed_by not in {*steps, "land"}:
+            what = f"the {part.words} is needed by {part.needed_by!r}, and nothing is called so"
+            found.append(Fault("part.threaded", what, "land, or a step of its own"))
+    return found
+
+
+def _entry(own: Part) -> list[Fault]:
+    """Its gland goes through one of its knock-outs."""
+    if not own.thread_mm or not own.knock_outs_mm or own.knock_out_mm is not None:
+        return []
+    holes = " and ".join(f"{hole:g}" for hole in own.knock_outs_mm)
+    what = f"a gland with a thread of {own.thread_mm:g} mm does not fit a knock-out of {holes} mm"
+    return [
+        Fault(
+            "part.knock_outs_mm", what, f"a hole up to {ENTRY_PLAY_MM:g} mm wider than its thread"
+        )
     ]
 
 

@@ -4,6 +4,7 @@ from dataclasses import replace
 from functools import cache
 from typing import Any, TypeVar
 
+from euthyne.core.shelf.bodies import steps, with_body
 from euthyne.core.shelf.face import Cavity, Face, face_faults
 from euthyne.core.shelf.part import (
     Contact,
@@ -19,6 +20,7 @@ from euthyne.core.trade.fault import Fault, Refused
 from euthyne.data.schema import check_keys
 from euthyne.data.tables import TableError, records
 
+FILES = ("parts.toml", "parts-terminals.toml", "parts-ways.toml", "parts-boxes.toml")
 FACE_KEYS = ("source", "shell", "width", "height", "sure", "reversible", "note", "cavities")
 CAVITY_KEYS = ("mark", "x", "y", "shape", "w", "h")
 PART_KEYS = (
@@ -46,11 +48,11 @@ PART_KEYS = (
     "strip_mm",
     "room_mm",
     "ip",
-    "threaded",
     "source",
 )
 PART_MAY_SAY = (
     "like",
+    "threaded",
     "through",
     "family",
     "duty_percent",
@@ -65,6 +67,15 @@ PART_MAY_SAY = (
     "layers",
     "there_already",
     "rewirable",
+    "body",
+    "closing",
+    "making",
+    "holds",
+    "has",
+    "landing",
+    "at_landing",
+    "thread_mm",
+    "knock_outs_mm",
 )
 CONTACTS: tuple[Contact, ...] = ("pin", "socket", "genderless", "lug", "clamp", "none")
 REWIRABLE: tuple[Rewirable, ...] = ("yes", "seldom", "never")
@@ -73,12 +84,23 @@ ROW_MM = 12.0  # between the cavities of what is drawn without a face of its own
 AS_ITS_CONDUCTOR = float("inf")  # amps of a lug or a tail, which carries what its conductor does
 
 
+def _all_records(kind: str) -> dict[str, Any]:
+    """Records of one kind of all the files the shelf is written in. Raises: TableError."""
+    found: dict[str, Any] = {}
+    for file in FILES:
+        for name, record in records(file, kind, optional=file != FILES[0]).items():
+            if name in found:
+                raise TableError(f"{file}: there is a {kind} {name!r} already")
+            found[name] = record
+    return found
+
+
 @cache
 def faces() -> dict[str, Face]:
     """Every face by name. Raises: TableError naming a face that makes no sense."""
     found = {}
-    for name, record in records("parts.toml", "face").items():
-        where = f"parts.toml, face {name}"
+    for name, record in _all_records("face").items():
+        where = f"parts, face {name}"
         check_keys(where, record, FACE_KEYS, ("plug_shell",))
         for cavity in record["cavities"]:
             mark = cavity.get("mark", "?")
@@ -108,8 +130,8 @@ def _face(name: str, record: dict[str, Any]) -> Face:
 def shelf() -> dict[str, Part]:
     """Every part of the shelf by its id. Raises: TableError naming a part that makes no sense."""
     found = {}
-    for name, record in _grown(records("parts.toml", "part")).items():
-        where = f"parts.toml, part {name}"
+    for name, record in _grown(_all_records("part")).items():
+        where = f"parts, part {name}"
         check_keys(where, record, PART_KEYS, PART_MAY_SAY)
         if record["face"] not in faces():
             raise TableError(f"{where}: there is no face {record['face']!r}")
@@ -129,7 +151,7 @@ def _grown(own: dict[str, dict[str, Any]]) -> dict[str, dict[str, Any]]:
     for name, record in own.items():
         like = record.get("like")
         if like is not None and like not in grown:
-            raise TableError(f"parts.toml, part {name}: no part {like!r} stands before it")
+            raise TableError(f"parts, part {name}: no part {like!r} stands before it")
         if like is not None:
             grown[name] = grown[like] | record
         else:
@@ -139,6 +161,7 @@ def _grown(own: dict[str, dict[str, Any]]) -> dict[str, dict[str, Any]]:
 
 def _part(name: str, record: dict[str, Any], where: str) -> Part:
     standard = record["standard"]
+    record = with_body(record, where)
     return Part(
         id=name,
         words=record["words"],
@@ -165,7 +188,7 @@ def _part(name: str, record: dict[str, Any], where: str) -> Part:
         room_mm=float(record["room_mm"]),
         ip=record["ip"],
         fuse_family=record.get("fuse"),
-        threaded=tuple(ThreadedPart(**loose) for loose in record["threaded"]),
+        threaded=tuple(ThreadedPart(**loose) for loose in record.get("threaded", ())),
         source=record["source"],
         joint=record.get("joint", "screw"),
         panel_mm=float(record.get("panel_mm", 0)),
@@ -180,6 +203,14 @@ def _part(name: str, record: dict[str, Any], where: str) -> Part:
         family=record.get("family", standard),
         rewirable=_one_of(REWIRABLE, record.get("rewirable", "yes"), f"{where}: rewirable"),
         positions=_positions(record, where),
+        closing=record.get("closing", "plain"),
+        making=tuple(steps()[name] for name in record.get("making", ())),
+        holds=record.get("holds"),
+        has=tuple(record.get("has", ())),
+        landing=record.get("landing", ""),
+        at_landing=record.get("at_landing", ""),
+        thread_mm=float(record.get("thread_mm", 0)),
+        knock_outs_mm=tuple(float(mm) for mm in record.get("knock_outs_mm", ())),
     )
 
 

@@ -5,6 +5,7 @@ from functools import lru_cache
 from typing import Literal
 
 from euthyne.core.checks import Found, checks
+from euthyne.core.kinds.kind import Trait
 from euthyne.core.lead import Lead
 from euthyne.core.lead.stage import NEXT_ACTION, Stage
 from euthyne.core.plan import Plan, plan_of
@@ -41,6 +42,11 @@ class Progress:
         return len(self.reach) < len(Stage) and done >= set(self.reach)
 
     @property
+    def over(self) -> bool:
+        """True for what is made and needs nothing more: no proof, no tag."""
+        return self.reach == (Stage.BUILD,) and self.at_the_end_of_reach
+
+    @property
     def next_stage(self) -> Stage:
         """The first stage that lacks something or is stopped; then the first with a caution; then
         the tag.
@@ -58,6 +64,8 @@ class Progress:
         if self.sealed:
             return "Sealed"
         stage = self.next_stage
+        if self.over:
+            return "Made"
         if self.at_the_end_of_reach and self.mark(stage) != "caution":
             return "As far as it is worked out"
         worst = self._worst(stage)
@@ -123,6 +131,8 @@ def reach_of(plan: Plan) -> tuple[Stage, ...]:
     """The stages worked out for a kind of lead: all of them where its proof is, else up to the
     build.
     """
+    if Trait.ONE_END in plan.kind.traits:
+        return (Stage.BUILD,)
     if plan.mains and plan.kind.proof:
         return tuple(Stage)
     return tuple(s for s in Stage if s not in (Stage.PROVE, Stage.TAG))

@@ -65,7 +65,8 @@ def _opening(plan: Plan, way: Recovery) -> WayBack:
     """
     again = {s.what for s in way.steps}
     names = {d.step: step_named(d.step) for d in plan.lead.build.done}
-    opened = [key for key, name in names.items() if name is not None and name.key in again]
+    # The second turn of all screws is done at no end of its own.
+    opened = [key for key, name in names.items() if (name.key if name else key) in again]
     spent = tuple(key for key in opened if is_step(key, "shrink"))
     then = ""
     if way.steps:

@@ -12,7 +12,8 @@ from euthyne.core.standing.progress import progress_of
 @dataclass(frozen=True)
 class Summary:
     """Where a lead stands: its next stage and action, whether a stop stands there; ``begins_as`` its
-    kind with the parts at its ends; ``words`` all that it is found by.
+    kind with the parts at its ends; ``words`` all that it is found by; ``over`` where nothing is left
+    to do and nothing is sealed.
     """
 
     stage: Stage
@@ -20,6 +21,7 @@ class Summary:
     stopped: bool
     begins_as: str
     words: str
+    over: bool
 
 
 def summary(lead: Lead, sealed: bool) -> Summary:
@@ -32,6 +34,7 @@ def summary(lead: Lead, sealed: bool) -> Summary:
         stopped=standing.mark(stage) == "stop",
         begins_as=begins_as(lead),
         words=words_of(lead),
+        over=standing.over,
     )
 
 

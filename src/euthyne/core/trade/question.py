@@ -19,7 +19,8 @@ class Question:
     """A question: the path of its value in what is asked about, its words, and how an answer is
     read.
 
-    ``measure`` of a quantity; ``choices`` as (value, words); ``bounds`` of a whole number, or of
+    ``measure`` of a quantity; ``choices`` as (value, words), and ``heads`` the heading each stands
+    under, where they have any; ``bounds`` of a whole number, or of
     the letters of a text; ``drag`` the least and most it may be pulled to; ``of_volts`` the supply
     a loss may also be given in volts of.
     """
@@ -34,11 +35,22 @@ class Question:
     bounds: tuple[int, int] = (0, 0)
     drag: tuple[float, float] | None = None
     of_volts: float | None = None
+    heads: tuple[str, ...] = ()
 
     @cached_property
     def options(self) -> tuple[tuple[str, str], ...]:
         """The choices as (text, words), the text being what an answer says."""
         return tuple((written(value), words) for value, words in self.choices)
+
+    @cached_property
+    def groups(self) -> tuple[tuple[str, tuple[tuple[str, str], ...]], ...]:
+        """The options under their headings, in the order they first come; one without a heading
+        where there are none.
+        """
+        found: dict[str, list[tuple[str, str]]] = {}
+        for head, option in zip(self.heads or ("",) * len(self.options), self.options, strict=True):
+            found.setdefault(head, []).append(option)
+        return tuple((head, tuple(under)) for head, under in found.items())
 
 
 def written(value: Any, question: Question | None = None) -> str:

@@ -60,9 +60,9 @@ def close() -> list[Example]:
     over = path("M20 60q70-42 160 8", "core-lie")
     return [
         Example("cores in their channels", True, box + side + post + low),
-        Example("a core over the screw boss", False, box + post + over + lid),
+        Example("a core in the screw's way", False, box + post + over + lid),
         Example(
-            "lid does not shut: a gap",
+            "does not shut: a gap",
             False,
             box + side + post + group(lid, transform="rotate(-4 180 30)"),
         ),

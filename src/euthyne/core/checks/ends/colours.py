@@ -4,10 +4,8 @@ from euthyne.core.checks.ends.wiring import as_it_should, has_one_place
 from euthyne.core.checks.found import Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.trade.colours import colour, false_friends, schemes
+from euthyne.core.trade.colours import false_friends, schemes
 from euthyne.core.trade.corewords import function_of
-
-MEANT_FOR_LINES = ("black", "red", "brown", "grey")
 
 
 @check(
@@ -87,11 +85,9 @@ def core_re_marked(plan: Plan) -> Said | None:
     """A cord made with a neutral, used where there are two hots and none: its neutral core is a
     line.
     """
-    if plan.cores[:2] != ("L1", "L2") or "N" in plan.cores or not plan.conductor.cable_type.cord:
+    if plan.ends.re_marked is None:
         return None
-    tint = plan.ends.colours.own.get("L2") or colour(plan.lead.ends.scheme, "N")
-    if tint in MEANT_FOR_LINES:
-        return None
+    tint = plan.ends.re_marked[1]
     return Said(
         f"The {tint} core is a line",
         f"There is no neutral here: re-mark the {tint} core at both ends.",

@@ -19,12 +19,11 @@ TERMINATION = Termination(
     tool="ratchet, insulated",
     lasting=True,
     headline="Crimp the blade for {cavity} on the {tint} core",
-    detail=(
-        "Colour of the blade is its wire range; seam to the cradle; the jaw's whole cycle. "
-        "Tug, then push it on {cavity}."
-    ),
+    detail=("Its colour is its wire range; seam to the cradle; the jaw's whole cycle. Tug."),
     mistake="The wrong colour holds until it is warm.",
     judge=("jaw cycle complete", "no metal through the plastic", "insulation up to the barrel"),
+    bared="Twist the strands; never tin them.",
+    then="the blade is on",
     looks="tube",
     practised=_practised,
     crimped=True,

@@ -11,6 +11,8 @@ TERMINATION = Termination(
     detail="That make's tool, full cycle; then push to the click, pull back gently.",
     mistake="There may be no way out again: the right cavity first.",
     judge=("B shape, even", "copper only in the conductor wings", "same depth as its neighbours"),
+    bared="Strands as they lie, every one of them; never tinned.",
+    then="the contact is on",
     looks="tube",
     crimped=True,
 )

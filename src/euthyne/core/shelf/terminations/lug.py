@@ -29,6 +29,8 @@ TERMINATION = Termination(
         "copper seen in the window",
         "nothing moves at a tug",
     ),
+    bared="Strands as they lie, every one of them; never tinned.",
+    then="the lug is pressed",
     looks="lug",
     done="{tint} lug is on",
     practised=_practised,

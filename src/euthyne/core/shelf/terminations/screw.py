@@ -8,9 +8,7 @@ TERMINATION = Termination(
     tool="driver",
     lasting=False,
     headline="Put the {tint} core in the {short}, terminal {cavity}",
-    detail=(
-        "Screw slack first, strands in to the insulation, tighten, tug. Again after ten minutes."
-    ),
+    detail=("Screw slack first, strands in to the insulation, tighten, tug."),
     mistake=(
         "A strand outside the terminal, or insulation under its screw, is a fault waiting for a "
         "load."
@@ -19,4 +17,5 @@ TERMINATION = Termination(
     looks="screw",
     grips="always",
     pull_tested=False,
+    settles=True,
 )

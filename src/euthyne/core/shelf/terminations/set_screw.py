@@ -8,12 +8,12 @@ TERMINATION = Termination(
     tool="hex key",
     lasting=False,
     headline="Clamp the {tint} core in the {short}",
-    detail=(
-        "The copper sleeve round all {size}, the screw onto its solid side. Again after ten "
-        "minutes."
-    ),
+    detail=("The copper sleeve round all {size}, the screw onto its solid side, tight; tug."),
     mistake="A screw on bare strands parts them, and holds half.",
     judge=("sleeve flush with the end", "no strand behind the sleeve", "screw on the solid side"),
+    bared="Strands as they lie, every one of them; never tinned.",
+    then="the strands are clamped",
     looks="screw",
     pull_tested=False,
+    settles=True,
 )

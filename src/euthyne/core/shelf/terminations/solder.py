@@ -21,6 +21,8 @@ TERMINATION = Termination(
     ),
     mistake="A joint that moved while it cooled is grey, and cracks.",
     judge=("bright hollow fillet", "insulation shrunk back 1 mm at most", "nothing moves"),
+    bared="Strands twisted as they lie; they are tinned at the cup, apart from it.",
+    then="the wire is in its cup",
     looks="tube",
     grips="with a body",
     practised=_practised,

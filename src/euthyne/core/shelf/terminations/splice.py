@@ -14,6 +14,8 @@ TERMINATION = Termination(
     ),
     mistake="Two bare joints side by side meet the day the sleeve chafes.",
     judge=("staggered", "one press near each end", "sleeve past both ends"),
+    bared="Twist the strands; never tin them.",
+    then="the butt is pressed",
     looks="tube",
     grips="with a body",
     sleeved=True,

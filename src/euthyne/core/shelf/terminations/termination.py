@@ -34,14 +34,16 @@ class Termination:
     """A kind of termination.
 
     ``tool`` ends it, ``lasting`` where it can not be undone; ``headline``, ``detail`` and
-    ``mistake`` are the words of its step, ``done`` what its button says, ``practised`` what this
-    bench's practices add; ``judge`` is what good looks like. ``grips`` says whether its body holds
+    ``mistake`` are the words of its step, ``done`` what its button says, ``bared`` how its
+    strands are left, ``then`` when nothing passes it any more, ``practised`` what this bench's
+    practices add; ``judge`` is what good looks like. ``grips`` says whether its body holds
     the cord; ``sleeved`` joints get a sleeve that ``covers`` so many mm and lies ``under_sleeve``,
     adhesive where ``lined``. ``sealed`` joints have a seal threaded on the core. ``pull_tested``
     joints have a figure to hold, ``crimped`` ones refuse aluminium, ``solderable`` ones may be
     soldered after the press, ``hammered`` ones may be indented by hammer, ``coloured`` ones are
     picked by colour. ``by_size`` is counted for each core and by its size; ``from_afar`` is done
-    far row first, one after another. ``looks`` is how the bench draws it.
+    far row first, one after another; ``settles`` where its strands
+    give way, so that it is turned again. ``looks`` is how the bench draws it.
     """
 
     joint: str
@@ -55,6 +57,8 @@ class Termination:
     looks: Looks
     grips: Grips = "never"
     done: str = "{tint} is in {cavity}"
+    bared: str = "Twist the strands; never tin them."
+    then: str = "the cores are in their terminals"
     practised: Callable[[Practices, bool], str] = nothing_more
     sleeved: bool = False
     lined: bool = False
@@ -68,6 +72,7 @@ class Termination:
     coloured: bool = False
     by_size: bool = False
     from_afar: bool = False
+    settles: bool = False
 
     def holds_the_cord(self, has_loose_parts: bool) -> bool:
         """True where the body round such joints holds the cord itself."""

@@ -18,6 +18,8 @@ TERMINATION = Termination(
         "wings biting in the seal",
         "locked at the depth of its neighbours",
     ),
+    bared="Strands as they lie, every one of them; never tinned.",
+    then="the contact is on",
     looks="tube",
     sealed=True,
     crimped=True,

@@ -5,27 +5,81 @@ body.
 from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.terminations.finishes import FINISHES
 from euthyne.core.stages.build.buildstep import MISTAKES, SHEATH_OFF, BuildStep, Figure, Turn
-from euthyne.core.stages.build.jobs import fittings
+from euthyne.core.stages.build.jobs import Job, fittings
+
+# A gland whose range is so wide has a seal of two rings, one inside the other; generic, check your part.
+RINGS_FROM = 1.7
 
 
 def thread(turn: Turn) -> BuildStep:
     """A loose part goes on the cable, from its own end or from the far one."""
     part = next(t for t in fittings(turn.e.at, turn.job) if t.id == turn.name.on)
+    said = turn.said
+    if not turn.e.cable.sheathed:
+        said = f"{turn.body.said}{_pole(turn)}"
     near = turn.fed_from == turn.end
     if near:
-        way = f"from the {turn.said}"
+        way = f"from the {said}"
     else:
-        way = f"from the far end, for the {turn.said}"
+        way = f"from the far end, for the {said}"
     facing = part.facing[0].upper() + part.facing[1:]
+    together = ""
+    if len(turn.body.at) > 1 and not turn.e.cable.sheathed:
+        together = f" Over all {len(turn.body.at)} wires together."
+        if turn.job.one_pole_at_a_time:
+            together = " Over this wire now; over the other once its own old end is off."
     return BuildStep(
         key=turn.name.key,
         kind="thread",
         end=turn.end,
         headline=f"Thread the {part.words} {way}",
-        detail=f"{facing}. Once the cores are in their terminals it can not go on any more.",
-        mistake=MISTAKES["thread"],
+        detail=f"{facing}.{together} Once {turn.e.termination.then} it can not go on any more.",
+        mistake=part.mistake or MISTAKES["thread"],
         button=f"{part.words} is on",
         part=part.id,
+    )
+
+
+def off(turn: Turn) -> BuildStep:
+    """What is on the end of a cable that was there before comes off."""
+    live = turn.job.one_pole_at_a_time
+    what, damaged = "old end off the cord", turn.e.cable.sheathed and len(turn.body.at) > 1
+    if not turn.e.cable.sheathed:
+        what = f"old end off the {turn.tint_of_cable} wire"
+    elif damaged:
+        what = "damage off"
+    detail = "Square, with a cable shear. Bright strands: cut back further while they are dull."
+    mistake = "Black strands under a new contact are the old fault again."
+    if turn.e.at in live:
+        through = [t.words for t in turn.body.part.threaded]
+        then = f" Then through the {' and the '.join(through)}." if through else ""
+        detail = (
+            "This one only. The other stays whole until this one is joined and under its sleeve. "
+            f"The fuse is out, where there is one.{then} {detail}"
+        )
+        mistake = "A cutter through both at once is a dead short of the pack, in the hand."
+    return BuildStep(
+        key=turn.name.key,
+        kind="off",
+        end=turn.end,
+        headline=f"Cut the {what}, {turn.said}",
+        detail=detail,
+        mistake=mistake,
+        button="damage is off" if damaged else "old end is off",
+    )
+
+
+def again(job: Job) -> BuildStep:
+    """All screws of the lead are turned a second time."""
+    shorts = list(dict.fromkeys(body.part.short for body in job.screwed))
+    return BuildStep(
+        key="again",
+        kind="again",
+        end=None,
+        headline="After ten minutes: every screw once more",
+        detail=f"In the {' and the '.join(shorts)}. Strands settle under a screw; the second turn holds.",
+        mistake="Tightened once, it is loose by the first winter.",
+        button="all are firm",
     )
 
 
@@ -33,7 +87,11 @@ def strip(turn: Turn) -> BuildStep:
     """The sheath comes off."""
     plan = turn.e.strip
     how, mistake = SHEATH_OFF[turn.job.practices.stripper]
-    reach = f"The sheath must reach {plan.inside_mm:.0f} mm past the grip."
+    reach = "Measured from the tip."
+    figures: tuple[Figure, ...] = (Figure("sheath off", f"{plan.sheath_mm:.0f} mm"),)
+    if turn.e.part.grips:
+        reach = f"The sheath must reach {plan.inside_mm:.0f} mm past the grip."
+        figures += (Figure("past the grip", f"{plan.inside_mm:g} mm"),)
     return BuildStep(
         key=turn.name.key,
         kind="strip",
@@ -42,10 +100,7 @@ def strip(turn: Turn) -> BuildStep:
         detail=f"{reach} {how} No core marked.",
         mistake=mistake,
         button="sheath is off",
-        figures=(
-            Figure("sheath off", f"{plan.sheath_mm:.0f} mm"),
-            Figure("past the grip", f"{plan.inside_mm:g} mm"),
-        ),
+        figures=figures,
     )
 
 
@@ -68,33 +123,103 @@ def layer(turn: Turn) -> BuildStep:
 
 
 def cores(turn: Turn) -> BuildStep:
-    """The cores are trimmed to length and bared."""
-    part, planned = turn.e.part, turn.e.strip.cores
+    """The cores are trimmed to length and bared; a single is only bared."""
+    planned, kind = turn.e.strip.cores, turn.e.termination
     which = "cores"
     if len(planned) == 1:
         which = f"{turn.e.colours.called(planned[0].core)} core"
-    bare = ""
-    if planned:
-        bare = f", bare {planned[0].bare_words}"
+    bare = planned[0].bare_words if planned else ""
     alike = len({round(c.core_mm) for c in planned}) == 1
     if alike:
         shown = planned[:1]
     else:
         shown = planned[:6]
-    edge = "edge of the part"
-    if part.grips:
-        edge = "end of the grip"
+    if turn.e.cable.sheathed:
+        headline = f"Trim the {which}, {turn.said}, to length" + (f", bare {bare}" if bare else "")
+        edge = "end of the grip" if turn.e.part.grips else "edge of the part"
+        detail = f"From the {edge}. {kind.bared}"
+        figures = tuple(
+            Figure("each core" if alike else f"core {c.core}", f"{c.core_mm:.0f} mm") for c in shown
+        )
+    else:
+        headline = f"Bare {bare} of the {which}, {turn.said}"
+        detail = f"From the tip, square. {kind.bared}"
+        figures = (Figure("bare", bare),)
     return BuildStep(
         key=turn.name.key,
         kind="cores",
         end=turn.end,
-        headline=f"Trim the {which}, {turn.said}, to length{bare}",
-        detail=f"From the {edge}. Twist the strands; never tin them.",
+        headline=headline,
+        detail=detail,
         mistake=MISTAKES["cores"],
         button="cores are bare" if len(planned) > 1 else "core is bare",
-        figures=tuple(
-            Figure("each core" if alike else f"core {c.core}", f"{c.core_mm:.0f} mm") for c in shown
-        ),
+        figures=figures,
+    )
+
+
+def mark(turn: Turn) -> BuildStep:
+    """A core in the colour of a neutral that is a line here is marked as one."""
+    core, tint = turn.e.remark or ("", "")
+    wanted = turn.e.colours.called(core)
+    into = f" {wanted}" if wanted != tint else " as a line"
+    return BuildStep(
+        key=turn.name.key,
+        kind="mark",
+        end=turn.end,
+        headline=f"Re-mark the {tint} core{into}, {turn.said}",
+        detail=f"It is {core} here, a line. A sleeve or three turns of tape, where it shows at the terminal.",
+        mistake=f"A {tint} core that is live is taken for a neutral by the next person who opens it.",
+        button=f"{tint} is re-marked",
+    )
+
+
+def spare(turn: Turn) -> BuildStep:
+    """Cores that land nowhere are cut back and covered."""
+    cores = turn.e.spare
+    many = len(cores) > 1
+    named = " and ".join(turn.e.colours.called(core) for core in cores)
+    what, it, where = "spare core", "it", "Back to the sheath"
+    if many:
+        what, it = f"{len(cores)} spare cores", "each"
+        where = "Each 5 mm further back than the one before"
+    return BuildStep(
+        key=turn.name.key,
+        kind="spare",
+        end=turn.end,
+        headline=f"Cut the {what} back, and cover {it}, {turn.said}",
+        detail=f"{named[0].upper()}{named[1:]}. {where}, a sleeve shrunk over the end.",
+        mistake="A spare core left bare finds the shield, or its neighbour.",
+        button="spares are covered" if many else "spare is covered",
+    )
+
+
+def make(turn: Turn) -> BuildStep:
+    """Something that is done to a body beside its joints."""
+    body = turn.body
+    made = next(m for m in body.part.making if m.id == turn.name.on)
+    headline = made.do.format(short=body.part.short) + _which(turn)
+    return BuildStep(
+        key=turn.name.key,
+        kind="make",
+        end=turn.end,
+        headline=headline,
+        detail=made.detail,
+        mistake=made.mistake,
+        button=made.done,
+        part=made.seats or None,
+        judge=made.judge,
+        figures=tuple(Figure(words, value) for words, value in made.figures) + _hole(turn),
+    )
+
+
+def _hole(turn: Turn) -> tuple[Figure, ...]:
+    """The knock-out that is opened, and the thread that goes through it."""
+    part = turn.body.part
+    if turn.name.on != "knockout" or part.knock_out_mm is None:
+        return ()
+    return (
+        Figure("knock-out", f"{part.knock_out_mm:g} mm"),
+        Figure("thread of the gland", f"{part.thread_mm:g} mm"),
     )
 
 
@@ -122,18 +247,27 @@ def grip(turn: Turn) -> BuildStep:
     low, high = part.grip_mm
     gland = sealed_grip(part)
     finish = FINISHES["gland" if gland else "grip"]
-    verb = "Clamp the cord grip of"
+    headline, detail = f"Clamp the cord grip of the {part.short} on the sheath", finish.detail
     if gland:
-        verb = "Tighten the gland of"
+        headline = f"Tighten the gland of the {part.short} on the sheath"
+    elif part.made.grips:
+        headline = f"Pull and twist the cord at the {part.short}"
+        detail = f"The {part.made.grips} is what holds it. 2 mm of slip at most."
+    else:
+        detail = f"{_seated_first(part)}{detail}"
+    rings = ""
+    if gland and not part.panel_mm and high >= RINGS_FROM * low:
+        fat = turn.e.cable.over_all_mm > (low + high) / 2
+        rings = f" The inner ring of its seal {'comes out' if fat else 'stays in'} for this cord."
     which = _which(turn)
     if len(turn.body.at) > 1 and turn.name.where:
-        which = f", {turn.name.where}"
+        which = f", {turn.name.where.replace('-', ' ')}"
     return BuildStep(
         key=turn.name.key,
         kind="grip",
         end=turn.end,
-        headline=f"{verb} the {part.short} on the sheath{which}",
-        detail=finish.detail if gland else f"{_seated_first(part)}{finish.detail}",
+        headline=f"{headline}{which}",
+        detail=f"{detail}{rings}",
         mistake=finish.mistake,
         button="gland holds" if gland else "grip holds",
         judge=finish.judge,
@@ -145,16 +279,28 @@ def grip(turn: Turn) -> BuildStep:
 
 
 def _which(turn: Turn) -> str:
-    """Which end a body is at, where another is made with the same part."""
+    """Which end a body is at, and on which core, where another is made with the same part."""
     shorts = [body.part.short for body in turn.job.bodies]
     if shorts.count(turn.body.part.short) > 1:
-        return f", {turn.body.said}"
+        return f", {turn.body.said}{_pole(turn)}"
     return ""
+
+
+def _pole(turn: Turn) -> str:
+    """The core a body is on by its colour, where its end has another such body."""
+    body = turn.body
+    alike = [b for b in turn.job.bodies if b.part.short == body.part.short and b.said == body.said]
+    if len(alike) < 2:
+        return ""
+    e = turn.job.at(body.at[0])
+    core = next(c.core for c in e.strip.cores if c.fitting == body.id)
+    return f", {e.colours.called(core)} core"
 
 
 def _seated_first(part: Part) -> str:
     """What of a body's own loose parts is seated before its grip is clamped."""
-    seats = (t.words for t in part.threaded if "grommet" in t.words or "seal" in t.words)
+    done = {m.seats for m in part.making}
+    seats = (t.words for t in part.threaded if "seal" in t.words and t.id not in done)
     first = next(seats, None)
     if first:
         return f"The {first} seated first. "
@@ -177,15 +323,16 @@ def fuse(turn: Turn) -> BuildStep:
 
 
 def close(turn: Turn) -> BuildStep:
-    """The body is shut."""
-    finish, part = FINISHES["close"], turn.body.part
+    """The body is shut, in the way of that body."""
+    part = turn.body.part
+    made = part.made
     return BuildStep(
         key=turn.name.key,
         kind="close",
         end=turn.end,
-        headline=f"Close the {part.short}{_which(turn)}",
-        detail=f"{finish.detail} Clear of the boss." if part.posts else finish.detail,
-        mistake=finish.mistake,
+        headline=f"{made.headline.format(short=part.short)}{_which(turn)}",
+        detail=f"{made.detail} Clear of the boss." if part.posts else made.detail,
+        mistake=made.mistake,
         button=f"{part.short} is closed",
-        judge=finish.judge,
+        judge=made.judge,
     )

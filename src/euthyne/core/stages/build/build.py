@@ -2,20 +2,27 @@
 
 import hashlib
 import math
+from dataclasses import replace
 from functools import cached_property
+from itertools import takewhile
 
+from euthyne.core.kinds.kind import Trait
 from euthyne.core.order.laid import BuildPlan, CableEnd, End
 from euthyne.core.order.order import Step
 from euthyne.core.stages.build import buildsteps
 from euthyne.core.stages.build.buildplan import order_of, threading_plan
 from euthyne.core.stages.build.buildstep import BuildStep
-from euthyne.core.stages.build.jobs import Body, CableToBuild, EndToBuild, Job
+from euthyne.core.stages.build.jobs import SHIELD, Body, CableToBuild, EndToBuild, Job
 from euthyne.core.stages.conductor.conductor import ConductorStage
 from euthyne.core.stages.conductor.laid import LaidCable
 from euthyne.core.stages.cut.cut import CutStage
 from euthyne.core.stages.ends.ends import EndsStage, LeadEnd
 from euthyne.core.stages.given import Given
 from euthyne.core.trade.practices import Practices
+
+EARTH = "E"
+# Work that is the same on one core after another.
+REPEATED = ("on-core", "cores", "land", "solder", "shrink")
 
 
 class BuildStage:
@@ -58,6 +65,8 @@ class BuildStage:
             mains=self.given.mains,
             tags_along=tags_along,
             one_pole_at_a_time=self._live_ends(made),
+            as_now=not self.told.begun_before,
+            tugged=Trait.ONE_END in self.given.kind.traits,
         )
 
     def _live_ends(self, made: tuple[CableEnd, ...]) -> tuple[CableEnd, ...]:
@@ -81,14 +90,19 @@ class BuildStage:
             written=laid.written,
             cut_m=length.cut_m if length else None,
             shut=tuple((end, existing.cut_back_mm if existing else None) for end in shut),
+            old=existing is not None
+            and existing.finished is not None
+            and not self.told.begun_before,
         )
 
     def _body(self, end: LeadEnd, made: tuple[CableEnd, ...]) -> Body:
         there = self.given.assembly.ends_in(end.id)
         fuse = self._plug_fuse_amps if end.part.fuse_family else None
-        return Body(
-            end.id, end.part, tuple(at for at in there if at in made), self._said(end), fuse
-        )
+        part = end.part
+        if self.told.begun_before:
+            loose = tuple(t for t in part.threaded if t.since == 1)
+            part = replace(part, threaded=loose, making=(), holds=None)
+        return Body(end.id, part, tuple(at for at in there if at in made), self._said(end), fuse)
 
     def _said(self, end: LeadEnd) -> str:
         """The end as it is said at the bench: by its part, or where that does not tell, by where it
@@ -110,7 +124,17 @@ class BuildStage:
             bodies=tuple(bodies[name] for name in landed),
             place=self.given.map.where(at),
             colours=self.ends.colours,
+            spare=self._spare(at),
+            remark=None if self.told.begun_before else self.ends.re_marked,
         )
+
+    def _spare(self, at: CableEnd) -> tuple[str, ...]:
+        """The cores of a sheathed cable that land nowhere at an end; a shield or an earth is none."""
+        assembly = self.given.assembly
+        if len(assembly.cable(at.cable).cores) < 2:
+            return ()
+        here = (c for c in assembly.courses if c.cable == at.cable and c.at(at.end) is None)
+        return tuple(c.core for c in here if c.core not in (SHIELD, EARTH))
 
     @property
     def _settled(self) -> bool:
@@ -147,6 +171,17 @@ class BuildStage:
         """Steps not done yet, in order."""
         done = {d.step for d in self.told.done}
         return tuple(s for s in self.steps if s.key not in done)
+
+    def alike(self, step: BuildStep) -> tuple[BuildStep, ...]:
+        """The steps that come straight after an open one and are the same work at the same end, on
+        other cores.
+        """
+        left = self.steps_left
+        if step not in left or step.kind not in REPEATED:
+            return ()
+        place = left.index(step)
+        same = takewhile(lambda s: (s.kind, s.end) == (step.kind, step.end), left[place + 1 :])
+        return tuple(same)
 
     @property
     def length_lost_m(self) -> float:

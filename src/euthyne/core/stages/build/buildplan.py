@@ -20,14 +20,15 @@ from euthyne.core.order.laid import (
     Threaded,
 )
 from euthyne.core.order.order import Order, order
-from euthyne.core.shelf.part import wiring_side
+from euthyne.core.shelf.making import WHENS, When
+from euthyne.core.shelf.part import ThreadedPart, wiring_side
 from euthyne.core.stages.build.jobs import (
     Body,
     CableToBuild,
     EndToBuild,
     Job,
     fittings,
-    sleeve_on,
+    sleeve_of,
     soldered,
     tool_of,
 )
@@ -40,6 +41,7 @@ STRIPPERS: dict[Stripper, str] = {
     "automatic": "automatic stripper",
 }
 HEATS = {"gun": "heat gun", "flame": "small flame"}
+AGAIN = "again"  # the second turn of all screws
 ONE_ROW_MM = 1.0  # cups whose places differ by less are in one row
 LANDED_OVER_CORE = 2.2  # a core that is ended is so much wider than its insulation; generic
 SHUT_MM = 60.0  # what was there before is so wide where nothing is known of it, generic
@@ -50,14 +52,87 @@ def threading_plan(job: Job) -> BuildPlan:
     the cables and on their cores.
     """
     events = [event for e in job.ends for event in _EndEvents(e, job).in_order()]
-    landed = {body.id: tuple(_landings(body, job)) for body in job.bodies}
+    parts = [t for e in job.ends for t in _threaded(e, job)]
+    events += _again(job)
     for body in job.bodies:
-        events += _shut(body, job, landed[body.id])
+        landed = tuple(_landings(body, job))
+        shut = _shut(body, job, landed)
+        bared = tuple(job.step("cores", at).key for at in body.at)
+        ready = _makings(body, job, "bared", after=bared)
+        events = _after(events, ready[-1:], {key for _, key in landed}) + ready + shut
+        begun = _makings(body, job, "first", after=())
+        here = {e.id for e in events if set(e.at) & set(body.at) and not e.after}
+        events = begun + _after(events, begun[-1:], here)
+        if begun:
+            last = begun[-1].id
+            own = {(t.cable, t.end) for t in parts} & {(at.cable, at.end) for at in body.at}
+            parts = [
+                replace(t, after=(*t.after, last)) if (t.cable, t.end) in own else t for t in parts
+            ]
     return BuildPlan(
         cables=tuple(_laid(cable, job) for cable in job.cables),
-        parts=tuple(t for e in job.ends for t in _threaded(e, job)),
-        events=tuple(_pole_by_pole(events, job)),
+        parts=tuple(parts),
+        events=tuple(_pole_by_pole(_held_up(events, job), job)),
     )
+
+
+def _again(job: Job) -> list[Event]:
+    """All screws are turned a second time, once, after one wait."""
+    if not job.screwed:
+        return []
+    landed = tuple(key for body in job.screwed for _, key in _landings(body, job))
+    ends = tuple(dict.fromkeys(at for body in job.screwed for at in body.at))
+    tool = tool_of(job.screwed[0].part, job.practices)
+    return [Event(id=AGAIN, at=ends, tool=tool, after=landed)]
+
+
+def _held_up(events: list[Event], job: Job) -> list[Event]:
+    """What other cables are joined to waits for what has to be known of it first."""
+    for body in job.bodies:
+        for made in body.part.making:
+            if made.ahead and job.as_now:
+                key = job.step_at_body("make", body, on=made.id).key
+                own = {at.cable for at in body.at}
+                land = {
+                    job.step_on_core("land", e.at, c.core).key
+                    for e in job.ends
+                    if e.at.cable not in own
+                    for c in e.strip.cores
+                }
+                events = [replace(e, after=(*e.after, key)) if e.id in land else e for e in events]
+    return events
+
+
+def _after(events: list[Event], before: list[Event], which: set[str]) -> list[Event]:
+    """Some of the events wait for what comes before them, where anything does."""
+    if not before:
+        return events
+    key = before[0].id
+    return [replace(e, after=(*e.after, key)) if e.id in which else e for e in events]
+
+
+def _makings(body: Body, job: Job, when: When, after: tuple[str, ...]) -> list[Event]:
+    """What is done to a body at a time beside its joints, each after the one before."""
+    found: list[Event] = []
+    for made in job.makings(body, when):
+        key = job.step_at_body("make", body, on=made.id).key
+        found.append(
+            Event(
+                id=key,
+                at=body.at,
+                tool=made.tool,
+                after=after,
+                irreversible=made.lasting and when != "first",
+                cut_back_mm=_all_of_it(body, job) if made.lasting else 0.0,
+            )
+        )
+        after = (key,)
+    return found
+
+
+def _all_of_it(body: Body, job: Job) -> float:
+    """What cutting off the ends in a body costs, in mm."""
+    return max((job.at(at).strip.swallows_mm for at in body.at), default=0.0)
 
 
 def _pole_by_pole(events: list[Event], job: Job) -> list[Event]:
@@ -93,7 +168,6 @@ def _state(cable: CableToBuild, end: End, place: str | None) -> EndState:
 def _threaded(e: EndToBuild, job: Job) -> list[Threaded]:
     """What is threaded at an end: its parts on the cable, then what goes on each core."""
     on_cable = fittings(e.at, job)
-    first_joint = _first_joint(e, job)
     on_cores = _threaded_on_cores(e, job)
     # On a single the core is the cable: what goes on the core lies nearest its tip.
     nearer = len({p.rank for p in on_cores if p.on == CABLE})
@@ -103,8 +177,9 @@ def _threaded(e: EndToBuild, job: Job) -> list[Threaded]:
             end=e.at.end,
             rank=len(on_cable) - place + nearer,
             bore_mm=part.bore_mm,
-            needed_by=first_joint,
+            needed_by=_first_joint(e, job, part),
             facing=part.facing,
+            after=_once_off(e, job),
             cable=e.cable.id,
         )
         for place, part in enumerate(on_cable)
@@ -112,11 +187,19 @@ def _threaded(e: EndToBuild, job: Job) -> list[Threaded]:
     return loose + on_cores
 
 
-def _first_joint(e: EndToBuild, job: Job) -> str | None:
-    """What a loose part has to be on for: the body shutting or, without one, the first core
-    landing.
+def _once_off(e: EndToBuild, job: Job) -> tuple[str, ...]:
+    """Nothing goes on a cable while its old end is on it."""
+    return (job.step("off", e.at).key,) if e.cable.old else ()
+
+
+def _first_joint(e: EndToBuild, job: Job, loose: ThreadedPart) -> str | None:
+    """What a loose part has to be on for: what it says itself; else the body shutting or, without
+    one, the first core landing.
     """
-    if e.body.closes:
+    own = [made.id for when in WHENS for made in job.makings(e.body, when)]
+    if loose.needed_by in own:
+        return job.step_at_body("make", e.body, on=loose.needed_by).key
+    if e.body.closes and loose.needed_by != "land":
         return job.step_at_body("close", e.body).key
     if e.strip.cores:
         return job.step_on_core("land", e.at, e.strip.cores[0].core).key
@@ -127,7 +210,7 @@ def _threaded_on_cores(e: EndToBuild, job: Job) -> list[Threaded]:
     found = []
     for core in e.strip.cores:
         body = e.body_of(core.core)
-        sleeve = sleeve_on(e, body)
+        sleeve = sleeve_of(e, core)
         if sleeve is not None:
             found.append(_on_core(e, core, job, ("sleeve", sleeve.expanded_mm, "shrink")))
         elif body.termination.sealed:
@@ -144,7 +227,7 @@ def _on_core(e: EndToBuild, core: CoreStrip, job: Job, what: tuple[Does, float, 
         rank=1,
         bore_mm=bore_mm,
         needed_by=job.step_on_core(before, e.at, core.core).key,
-        after=(job.step("strip", e.at).key,) if e.cable.sheathed else (),
+        after=(job.step("strip", e.at).key,) if e.cable.sheathed else _once_off(e, job),
         on=core.core if e.cable.sheathed else CABLE,
         cable=e.cable.id,
     )
@@ -168,16 +251,29 @@ class _EndEvents:
 
     def _bared(self) -> list[Event]:
         found: list[Event] = []
+        if self.e.cable.old:
+            key = self.job.step("off", self.e.at).key
+            found.append(Event(id=key, at=self.at, tool="cable shear"))
         if self.e.cable.sheathed:
             key = self.job.step("strip", self.e.at).key
-            found.append(Event(id=key, at=self.at, tool=STRIPPERS[self.how.stripper]))
+            before = tuple(event.id for event in found)
+            tool = STRIPPERS[self.how.stripper]
+            found.append(Event(id=key, at=self.at, tool=tool, after=before))
         for stair in self.e.strip.below_sheath:
             key = self.job.step("layer", self.e.at, stair.layer.id).key
             before = tuple(event.id for event in found[-1:])
             found.append(Event(id=key, at=self.at, tool="knife", after=before))
         everything = tuple(event.id for event in found)
+        if self.e.remark and self.e.cable.sheathed:
+            key = self.job.step("mark", self.e.at).key
+            found.append(Event(id=key, at=self.at, tool=HAND, after=everything))
+            everything = (*everything, key)
         key = self.job.step("cores", self.e.at).key
-        return [*found, Event(id=key, at=self.at, tool="wire stripper", after=everything)]
+        found.append(Event(id=key, at=self.at, tool="wire stripper", after=everything))
+        if self.e.spare:
+            spare = self.job.step("spare", self.e.at).key
+            found.append(Event(id=spare, at=self.at, tool=HEATS[self.how.heat], after=(key,)))
+        return found
 
     def _ended(self, after: str) -> list[Event]:
         """Cores in their turn; in a body, or where far ones come first, each waits for the one
@@ -208,7 +304,7 @@ class _EndEvents:
                 at=self.at,
                 tool=tool_of(body.part, self.how),
                 od_mm=wide_mm,
-                after=(after,),
+                after=(after, *self._far_side_first(body)),
                 irreversible=body.termination.lasting,
                 on=on,
                 cut_back_mm=core.strip_mm + self.e.cable.core_mm,
@@ -218,7 +314,7 @@ class _EndEvents:
             key = self.job.step_on_core("solder", self.e.at, core.core).key
             before = (found[-1].id,)
             found.append(Event(id=key, at=self.at, tool="iron", od_mm=wide_mm, after=before, on=on))
-        if sleeve_on(self.e, body) is not None:
+        if sleeve_of(self.e, core) is not None:
             others = self._other_side(body) if body.joins else ()
             found.append(
                 Event(
@@ -231,6 +327,12 @@ class _EndEvents:
                 )
             )
         return found
+
+    def _far_side_first(self, body: Body) -> tuple[str, ...]:
+        """A splice is made on what was there before it is made on the new cord."""
+        if body.joins and body.at[0] == self.e.at and self.job.as_now:
+            return self._other_side(body)
+        return ()
 
     def _other_side(self, body: Body) -> tuple[str, ...]:
         """The landings of the other conductors of a splice: its sleeve lies over all of them."""
@@ -259,7 +361,7 @@ def _landings(body: Body, job: Job) -> list[tuple[CableEnd, str]]:
             last: Does = "land"
             if soldered(body.part, job.practices):
                 last = "solder"
-            if sleeve_on(e, body) is not None:
+            if sleeve_of(e, core) is not None:
                 last = "shrink"
             found.append((at, job.step_on_core(last, at, core.core).key))
             if last != "land":
@@ -268,32 +370,63 @@ def _landings(body: Body, job: Job) -> list[tuple[CableEnd, str]]:
 
 
 def _shut(body: Body, job: Job, landed: tuple[tuple[CableEnd, str], ...]) -> list[Event]:
-    """The grips, the fuse and the body, those there are, each after the one before; where each
-    cable has a gland of its own, its grip waits for its own cores.
+    """What is done to a body once its cores are landed, its grips, the fuse, its shutting, those
+    there are, each after the one before.
     """
-    body_mm = body.part.height_mm
     after = tuple(dict.fromkeys(key for _, key in landed))
-    found: list[Event] = []
-    if body.part.grips and body.part.threaded and len(body.at) > 1:
-        for at in body.at:
-            key = job.step_at_body("grip", body, at).key
-            own = tuple(dict.fromkeys(k for end, k in landed if end == at))
-            found.append(Event(id=key, at=(at,), tool="driver", od_mm=body_mm, after=own))
-        after = tuple(event.id for event in found)
-    elif body.part.grips:
-        key = job.step_at_body("grip", body).key
-        found.append(Event(id=key, at=body.at, tool="driver", od_mm=body_mm, after=after))
-        after = (key,)
-    wanted: list[tuple[Does, str]] = []
-    if body.fuse_amps is not None:
-        wanted.append(("fuse", HAND))
-    if body.closes:
-        wanted.append(("close", "driver"))
-    for does, tool in wanted:
-        key = job.step_at_body(does, body).key
-        found.append(Event(id=key, at=body.at, tool=tool, od_mm=body_mm, after=after))
-        after = (key,)
+    if body in job.screwed:
+        after = (AGAIN,)
+    beside = (b for b in job.bodies if b != body and set(b.at) & set(body.at))
+    all_landed = tuple(key for b in beside for _, key in _landings(b, job))
+    found = _makings(body, job, "landed", (*after, *all_landed))
+    after = tuple(e.id for e in found[-1:]) or after
+    closing = [_one(body, job, "close", "driver", ())] if body.closes else []
+    gripped = _grips(body, job, after, landed)
+    if body.part.made.grip_last:
+        stages = [_fuse(body, job), _makings(body, job, "gripped", ()), closing, gripped]
+    else:
+        stages = [gripped, _fuse(body, job), _makings(body, job, "gripped", ()), closing]
+    for stage in [*stages, _makings(body, job, "closed", ())]:
+        if not stage:
+            continue
+        first = stage[0]
+        if stage is not gripped or body.part.made.grip_last:
+            stage[0] = replace(first, after=(*first.after, *after))
+        found += stage
+        alike = stage is gripped and len(body.at) > 1
+        after = tuple(e.id for e in stage) if alike else (stage[-1].id,)
     return found
+
+
+def _grips(
+    body: Body, job: Job, after: tuple[str, ...], landed: tuple[tuple[CableEnd, str], ...]
+) -> list[Event]:
+    """The grip; where each cable has a gland of its own, each waits for its own cores."""
+    if not body.part.grips:
+        return []
+    if not (body.part.threaded and len(body.at) > 1):
+        return [_one(body, job, "grip", "driver", after)]
+    found = []
+    for at in body.at:
+        key = job.step_at_body("grip", body, at).key
+        own = tuple(dict.fromkeys(k for end, k in landed if end == at))
+        if body in job.screwed:
+            own = (AGAIN,)
+        wide = body.part.height_mm
+        found.append(Event(id=key, at=(at,), tool="driver", od_mm=wide, after=own))
+    return found
+
+
+def _fuse(body: Body, job: Job) -> list[Event]:
+    if body.fuse_amps is None:
+        return []
+    return [_one(body, job, "fuse", HAND, ())]
+
+
+def _one(body: Body, job: Job, does: Does, tool: str, after: tuple[str, ...]) -> Event:
+    """Something done to a body as a whole."""
+    key = job.step_at_body(does, body).key
+    return Event(id=key, at=body.at, tool=tool, od_mm=body.part.height_mm, after=after)
 
 
 def _turns(e: EndToBuild, how: Practices) -> list[CoreStrip]:

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from euthyne.core.lead.step import End, StepName
-from euthyne.core.stages.build.jobs import Body, EndToBuild, Job
+from euthyne.core.stages.build.jobs import AT_BODY, Body, EndToBuild, Job
 from euthyne.core.trade.practices import Stripper
 
 MISTAKES = {
@@ -76,6 +76,11 @@ class BuildStep:
     asks: tuple[Asked, ...] = ()
 
     @property
+    def short(self) -> str:
+        """What tells it from the same work on another core."""
+        return self.button[0].upper() + self.button[1:]
+
+    @property
     def numbers(self) -> str:
         """Its figures in one line."""
         return "; ".join(f"{f.words} {f.value}" for f in self.figures)
@@ -107,9 +112,10 @@ class Turn:
     @property
     def said(self) -> str:
         """The end as it is said at the bench; of several cables in one body, the cable as well."""
-        if len(self.body.at) < 2 or self.name.does in ("grip", "fuse", "close"):
+        alone = len(self.body.at) < 2 or not self.e.cable.sheathed
+        if alone or self.name.does in AT_BODY:
             return self.body.said
-        return f"{self.body.said}, {self.e.cable.id}"
+        return f"{self.body.said}, {self.e.cable.id.replace('-', ' ')}"
 
     @property
     def told_apart(self) -> str:
@@ -123,3 +129,8 @@ class Turn:
     def tint(self) -> str:
         """The colour of the core it is done to, as it is said at the bench."""
         return self.e.colours.called(self.name.on)
+
+    @property
+    def tint_of_cable(self) -> str:
+        """The colour of a single, as it is said at the bench."""
+        return self.e.colours.called(self.e.strip.cores[0].core)

@@ -10,16 +10,20 @@ from euthyne.core.order.laid import HAND, BuildPlan
 from euthyne.core.order.order import Step
 from euthyne.core.shelf.pull import hand_tug
 from euthyne.core.stages.build import bodysteps, joinsteps
-from euthyne.core.stages.build.buildplan import order_of, threading_plan
+from euthyne.core.stages.build.buildplan import AGAIN, order_of, threading_plan
 from euthyne.core.stages.build.buildstep import MISTAKES, Asked, BuildStep, Figure, Turn
-from euthyne.core.stages.build.jobs import Job, fittings, sleeve_on
+from euthyne.core.stages.build.jobs import SHIELD, Job, fittings, sleeve_on
 from euthyne.core.trade.corewords import function_of
 
 SAID: dict[Does, Callable[[Turn], BuildStep]] = {
     "thread": bodysteps.thread,
+    "off": bodysteps.off,
     "strip": bodysteps.strip,
     "layer": bodysteps.layer,
+    "mark": bodysteps.mark,
     "cores": bodysteps.cores,
+    "spare": bodysteps.spare,
+    "make": bodysteps.make,
     "sleeve": joinsteps.on_core,
     "wireseal": joinsteps.on_core,
     "land": joinsteps.land,
@@ -52,11 +56,15 @@ def steps(job: Job) -> tuple[BuildStep, ...]:
         found.append(_tags(job))
     if job.practices.pulled_by == "someone-else":
         found.append(_handed_over(job))
+    elif job.tugged:
+        found.append(_tugged(job))
     return tuple(found)
 
 
 def _said(step: Step, job: Job) -> BuildStep:
     """A step of the solved order in words."""
+    if step.what == AGAIN:
+        return bodysteps.again(job)
     name = step_named(step.what)
     if name is None:
         raise ValueError(f"{step.what} is done to neither end")
@@ -77,9 +85,10 @@ def part_words(part_id: str, job: Job) -> str:
         if name.does == "sleeve":
             what = "sleeve"
         tint = e.colours.called(name.on)
-        return f"the {what} on the {tint} core, {function_of(name.on)}, {e.side}"
+        return f"the {what} on the {tint} core, {function_of(name.on)}, {e.body_of(name.on).said}"
     words = next((t.words for t in fittings(e.at, job) if t.id == name.on), name.on)
-    return f"the {words} of the {e.part.short}, {e.side}"
+    whose = next((b for b in e.bodies if name.on in {t.id for t in b.part.threaded}), e.body)
+    return f"the {words} of the {whose.part.short}, {whose.said}"
 
 
 def _gate(gate: Gate, job: Job) -> BuildStep:
@@ -107,7 +116,7 @@ def _gate(gate: Gate, job: Job) -> BuildStep:
 
 def _lay_out(job: Job, build: BuildPlan) -> BuildStep:
     parts = [t.words for e in job.ends for t in fittings(e.at, job)]
-    tools = ["cable shear", *dict.fromkeys(e.tool for e in build.events if e.tool != HAND)]
+    tools = dict.fromkeys(["cable shear", *(e.tool for e in build.events if e.tool != HAND)])
     ends = " ".join(f"{words}." for words in _counted(body.part.words for body in job.bodies))
     threaded = ""
     if parts:
@@ -129,8 +138,8 @@ def _sleeves(job: Job) -> str:
     lacking = False
     for e, body in [(end, body) for end in job.ends for body in end.bodies]:
         sleeve = sleeve_on(e, body)
+        own = [c for c in e.strip.cores if c.fitting == body.id and c.cavity != SHIELD]
         if sleeve is not None:
-            own = [c for c in e.strip.cores if c.fitting == body.id]
             wanted[sleeve.words] = wanted.get(sleeve.words, 0) + len(own)
         elif body.termination.sleeved:
             lacking = True
@@ -195,6 +204,23 @@ def _tags(job: Job) -> BuildStep:
         detail=how,
         mistake=MISTAKES["tags"],
         button="tags are on",
+    )
+
+
+def _tugged(job: Job) -> BuildStep:
+    e = job.ends[0]
+    tug = hand_tug(e.cable.size, e.part.joint) if e.cable.size else None
+    figures = (Figure("tug by hand", f"{tug[0]:.0f} to {tug[1]:.0f} N"),) if tug else ()
+    return BuildStep(
+        key="pull",
+        kind="pull",
+        end=None,
+        headline=f"Tug the {e.part.short}, and look once more",
+        detail="Straight, by hand. Nothing moves, nothing shows that should not.",
+        mistake="A crimp that was never tugged is found loose by what it feeds.",
+        button="nothing moved",
+        figures=figures,
+        judge=e.termination.judge,
     )
 
 

@@ -5,16 +5,20 @@ from functools import cached_property
 
 from euthyne.core.lead.step import Does, End, StepName
 from euthyne.core.order.laid import CableEnd
+from euthyne.core.shelf.making import Making, When
 from euthyne.core.shelf.part import Part, ThreadedPart
 from euthyne.core.shelf.terminations import TERMINATIONS, Termination
-from euthyne.core.stages.cut.strip import StripPlan
+from euthyne.core.stages.cut.strip import CoreStrip, StripPlan
 from euthyne.core.trade.barrel import Lug, lug_for
 from euthyne.core.trade.colours import Colours
 from euthyne.core.trade.practices import Practices
 from euthyne.core.trade.sleeve import Sleeve, copper_mm, cut_mm, sleeve_for, sleeves_for
 
+AT_BODY: tuple[Does, ...] = ("grip", "fuse", "close", "make")
+AT_CABLE_END: tuple[Does, ...] = ("off", "strip", "mark", "cores", "spare", "layer", "thread")
 TAG_SLEEVE_MM = 50.0
 SIDE_WORDS = {"supply": "supply end", "load": "load end"}
+SHIELD = "S"  # the cavity that a shield lands in
 JOINT_OVER_COPPER = (
     1.5  # a joint without a lug is so much wider than its copper; generic, check your part
 )
@@ -24,7 +28,8 @@ JOINT_OVER_COPPER = (
 class CableToBuild:
     """A cable as the build needs it: its id, over all and each core in mm, whether a sheath is round
     them, the conductor, its words; the length to cut in m, None for what was there before; what
-    cutting an end costs that was shut before, by its letter, None where it is not to be cut.
+    cutting an end costs that was shut before, by its letter, None where it is not to be cut; ``old``
+    where what is on its open end comes off first.
     """
 
     id: str
@@ -36,6 +41,7 @@ class CableToBuild:
     written: str
     cut_m: float | None
     shut: tuple[tuple[End, float | None], ...] = ()
+    old: bool = False
 
 
 @dataclass(frozen=True)
@@ -58,7 +64,7 @@ class Body:
     @property
     def closes(self) -> bool:
         """True when the part has a body that shuts."""
-        return self.part.grips or bool(self.part.threaded)
+        return self.part.closes
 
     @property
     def joins(self) -> bool:
@@ -74,7 +80,8 @@ class Body:
 @dataclass(frozen=True)
 class EndToBuild:
     """A cable end as the build needs it: its cable, its strip plan, the fittings its cores land in,
-    where it lies, its cores' colours.
+    where it lies, its cores' colours; ``spare`` cores of it land nowhere here;
+    ``remark`` is a core that is used as a line and is not coloured as one, with its colour.
     """
 
     at: CableEnd
@@ -83,6 +90,8 @@ class EndToBuild:
     bodies: tuple[Body, ...]
     place: str
     colours: Colours
+    spare: tuple[str, ...] = ()
+    remark: tuple[str, str] | None = None
 
     @property
     def body(self) -> Body:
@@ -117,7 +126,8 @@ class EndToBuild:
 class Job:
     """What is built: every cable, every end that is made here, every fitting; how this bench works,
     whether it is mains, tags along the run; the ends of a live battery that are opened, made and
-    covered one after the other.
+    covered one after the other; whether it is built by the rule that holds now, and
+    whether it ends with a tug.
     """
 
     cables: tuple[CableToBuild, ...]
@@ -128,6 +138,8 @@ class Job:
     mains: bool = True
     tags_along: int = 0
     one_pole_at_a_time: tuple[CableEnd, ...] = ()
+    as_now: bool = True
+    tugged: bool = False
 
     @property
     def cable(self) -> CableToBuild:
@@ -155,16 +167,37 @@ class Job:
         """The name of what is done to a core: its own name says which."""
         return StepName(at.end, does, core)
 
-    def step_at_body(self, does: Does, body: Body, at: CableEnd | None = None) -> StepName:
+    def step_at_body(
+        self, does: Does, body: Body, at: CableEnd | None = None, on: str = ""
+    ) -> StepName:
         """The name of what is done to a fitting, or where a cable enters it."""
         if at is not None and len(body.at) > 1:
             return StepName(at.end, does, where=at.cable)
         alike = [b for b in self.bodies if b.end == body.end]
-        return StepName(body.end, does, where=body.id if len(alike) > 1 else "")
+        return StepName(body.end, does, on, where=body.id if len(alike) > 1 else "")
+
+    @property
+    def screwed(self) -> tuple[Body, ...]:
+        """The fittings whose screws are turned again after a wait."""
+        if not self.as_now:
+            return ()
+        return tuple(body for body in self.bodies if body.termination.settles)
+
+    def makings(self, body: Body, when: When) -> tuple[Making, ...]:
+        """What is done to a fitting at a time beside its joints, on this lead."""
+        return tuple(m for m in body.part.making if m.when == when and self._wanted(m, body))
+
+    def _wanted(self, made: Making, body: Body) -> bool:
+        filled = {
+            c.cavity for at in body.at for c in self.at(at).strip.cores if c.fitting == body.id
+        }
+        if made.only == "spare ways":
+            return bool(set(body.part.marks) - filled)
+        return True
 
     def end_of(self, name: StepName) -> EndToBuild:
         """The cable end a step is done at."""
-        if name.does in ("grip", "fuse", "close"):
+        if name.does in AT_BODY:
             return self.at(self.body_of(name).at[0])
         if name.does in ("land", "solder", "shrink", "sleeve", "wireseal"):
             found = (e for e in self.ends if e.at.end == name.end)
@@ -173,15 +206,15 @@ class Job:
 
     def body_of(self, name: StepName) -> Body:
         """The fitting a step is done to."""
-        if name.does in ("grip", "fuse", "close"):
+        if name.does in AT_BODY:
             here = [b for b in self.bodies if name.end in {at.end for at in b.at}]
+            if not name.where:
+                return next(b for b in here if b.end == name.end)
             return next(
-                b
-                for b in here
-                if name.where in ("", b.id) or CableEnd(name.where, name.end) in b.at
+                b for b in here if name.where == b.id or CableEnd(name.where, name.end) in b.at
             )
         e = self.end_of(name)
-        if name.does in ("strip", "cores", "layer", "thread"):
+        if name.does in AT_CABLE_END:
             return e.body
         return e.body_of(name.on)
 
@@ -192,9 +225,12 @@ def fittings(at: CableEnd, job: Job) -> tuple[ThreadedPart, ...]:
     all.
     """
     e = job.at(at)
-    own: tuple[ThreadedPart, ...] = ()
-    if e.cable.sheathed or e.body.at[0] == at:
-        own = e.part.threaded
+    own = tuple(
+        part
+        for body in e.bodies
+        if (e.cable.sheathed and not body.joins) or body.at[0] == at
+        for part in body.part.threaded
+    )
     sleeve = marker_on(job, e.cable)
     if sleeve is None:
         return own
@@ -241,6 +277,13 @@ def sleeves_on(e: EndToBuild, body: Body | None = None) -> list[Sleeve]:
         barrel = JOINT_OVER_COPPER * copper_mm(cable.copper_mm2)
     widest, thinnest = max(cable.core_mm, barrel), min(cable.core_mm, barrel)
     return sleeves_for(widest, thinnest, adhesive=into.termination.lined)
+
+
+def sleeve_of(e: EndToBuild, core: CoreStrip) -> Sleeve | None:
+    """The sleeve of a core at an end; a shield has none."""
+    if core.cavity == SHIELD:
+        return None
+    return sleeve_on(e, e.body_of(core.core))
 
 
 def sleeve_on(e: EndToBuild, body: Body | None = None) -> Sleeve | None:

@@ -7,6 +7,7 @@ from euthyne.core.shelf.terminations.finishes import FINISHES, Finish
 from euthyne.core.stages.build.bodysteps import sealed_grip
 from euthyne.core.stages.build.buildstep import MISTAKES, BuildStep, Figure, Turn
 from euthyne.core.stages.build.jobs import (
+    SHIELD,
     Job,
     covered_mm,
     hammered,
@@ -26,7 +27,10 @@ def on_core(turn: Turn) -> BuildStep:
     """A sleeve or a wire seal goes on a core."""
     sleeve = sleeve_on(turn.e, turn.body)
     words, shown = "wire seal", "wire seal"
-    detail = "Its wide end to the tip. It holds the insulation, never bare copper."
+    detail = (
+        "Its narrow barrel to the contact, its wide ribs to the rear. It holds the insulation, never "
+        "bare copper."
+    )
     figures: tuple[Figure, ...] = ()
     if sleeve is not None:
         words, shown = "sleeve", f"{sleeve_tint(turn.job, turn.tint)} sleeve".strip()
@@ -40,7 +44,7 @@ def on_core(turn: Turn) -> BuildStep:
         headline=f"Put the {shown} on the {turn.tint} core, {turn.said}",
         detail=detail,
         mistake=MISTAKES["thread"],
-        button=f"{words} is on",
+        button=f"{turn.tint} {words} is on",
         core=turn.name.on,
         part=turn.name.does,
         figures=figures,
@@ -67,22 +71,46 @@ def land(turn: Turn) -> BuildStep:
         "cavity": strip.cavity,
         "size": turn.e.cable.size,
     }
+    if strip.cavity == SHIELD:
+        return _land_shield(turn)
     by_map = f" The map puts the {function_of(strip.core)} core in {strip.cavity}."
     made: Termination | Finish = kind
     if hammered(part, how):
         made = FINISHES["hammer"]
-    detail = made.detail.format(**said) + _by_feel(part, how) + kind.practised(how, turn.job.mains)
+    more = f" {part.at_landing}" if part.at_landing else ""
+    detail = (
+        made.detail.format(**said)
+        + more
+        + _by_feel(part, how)
+        + kind.practised(how, turn.job.mains)
+    )
     return BuildStep(
         key=turn.name.key,
         kind="land",
         end=turn.end,
-        headline=kind.headline.format(**said) + turn.told_apart,
+        headline=(part.landing or kind.headline).format(**said) + turn.told_apart,
         detail=detail if _by_its_mark(part, strip) else detail + by_map,
         mistake=made.mistake,
         button=kind.done.format(**said),
         core=strip.core,
         judge=made.judge,
         figures=(Figure("bare", strip.bare_words), *_of_joint(turn)),
+    )
+
+
+def _land_shield(turn: Turn) -> BuildStep:
+    """The shield is brought to the ring or the clamp of its body."""
+    shield = FINISHES["shield"]
+    return BuildStep(
+        key=turn.name.key,
+        kind="land",
+        end=turn.end,
+        headline=f"Bring the shield to its place in the {turn.body.part.short}{turn.told_apart}",
+        detail=shield.detail,
+        mistake=shield.mistake,
+        button="shield is landed",
+        core=turn.name.on,
+        judge=shield.judge,
     )
 
 
@@ -152,10 +180,10 @@ def shrink(turn: Turn) -> BuildStep:
         key=turn.name.key,
         kind="shrink",
         end=turn.end,
-        headline=f"Slide the {turn.tint} core's sleeve back and shrink it{turn.told_apart}",
+        headline=f"Slide the {turn.tint} core's sleeve back and shrink it, {turn.said}",
         detail=f"{where} {how}{careful}",
         mistake=MISTAKES["flame" if flame else "shrink"],
-        button="sleeve is tight",
+        button=f"{turn.tint} sleeve is tight",
         core=turn.name.on,
         figures=(Figure("covers", f"{covered_mm(turn.e, turn.body):.0f} mm"),),
     )

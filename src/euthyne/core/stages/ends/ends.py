@@ -9,9 +9,10 @@ from euthyne.core.assembly.records import POWER, Fitting, Place
 from euthyne.core.order.laid import End
 from euthyne.core.shelf.part import Part
 from euthyne.core.stages.given import Given
-from euthyne.core.trade.colours import Colours
+from euthyne.core.trade.colours import Colours, colour
 from euthyne.core.wiring.grid import Point
 
+MEANT_FOR_LINES = ("black", "red", "brown", "grey")
 SIDES: dict[str, End] = {"supply": "A", "load": "B"}
 
 
@@ -128,6 +129,22 @@ class EndsStage:
             if core.colour is not None
         }
         return Colours(self.told.scheme, own, tuple(names.values()))
+
+    @property
+    def _corded(self) -> bool:
+        """True where a cable of it has its cores in one sheath."""
+        return any(len(cable.cores) > 1 for cable in self.given.assembly.cables)
+
+    @property
+    def re_marked(self) -> tuple[str, str] | None:
+        """The core that is a line here and has the colour of a neutral, with that colour: in a cord
+        made with a neutral, where there are two hots and none.
+        """
+        cores = self.given.cores
+        if cores[:2] != ("L1", "L2") or "N" in cores or not self._corded:
+            return None
+        tint = self.colours.own.get("L2") or colour(self.told.scheme, "N")
+        return None if tint in MEANT_FOR_LINES else ("L2", tint)
 
     @cached_property
     def courses(self) -> dict[tuple[Point, Point], str]:

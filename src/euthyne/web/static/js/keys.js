@@ -12,9 +12,8 @@ const press = (id) => {
   return false;
 };
 
-// At a gate the same key asks for each part in turn, then goes on.
-function askNext() {
-  const next = document.querySelector(".bench-asks input:not(:checked)");
+function tickNext(where) {
+  const next = document.querySelector(`${where} input:not(:checked)`);
   if (next) {
     next.checked = true;
     next.focus();
@@ -22,7 +21,14 @@ function askNext() {
   return Boolean(next);
 }
 
+// At a gate the same key asks for each part in turn, then goes on.
+const askNext = () => tickNext(".bench-asks:not(.bench-alike)");
+
 function benchKey(event) {
+  if (event.key === "t") {
+    tickNext(".bench-alike");
+    return;
+  }
   const keys = {
     ArrowLeft: "key-back",
     ArrowRight: "key-on",

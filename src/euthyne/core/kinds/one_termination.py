@@ -1,0 +1,80 @@
+"""One termination on a wire that is there already: a ring, a receptacle, a ferrule, a contact of
+somebody's housing.
+"""
+
+from dataclasses import replace
+
+from euthyne.core.assembly.records import Assembly, Cable, Core, Existing, Fitting, Place, Tint
+from euthyne.core.kinds.asked import WHOSE
+from euthyne.core.kinds.kind import Family, Group, Kind, Start, Trait
+from euthyne.core.kinds.makeup import Told, wires_of
+from euthyne.core.lead import Brief, Conductor, Lead
+from euthyne.core.shelf.part import Part
+from euthyne.core.shelf.parts import shelf
+from euthyne.core.shelf.terminations import TERMINATIONS
+from euthyne.core.trade.quantity import LENGTH
+from euthyne.core.trade.question import Question
+from euthyne.core.trade.wire import Size
+
+END = Place("end", "supply")
+REST = Place("rest", "load", words="where the wire comes from", ours=False)
+CORE = "+"
+BY_ONE = ("blade", "lug", "ferrule", "click-in")
+
+
+def on_a_wire(told: Told) -> Assembly:
+    """A wire that is there already, shut where it comes from, and what goes on its open end."""
+    made = Fitting(END.id, told.parts[END.id].id, END.id, function=CORE)
+    rest = Fitting(REST.id, None, REST.id, existing=True, cavities=(CORE,))
+    wire = Cable("wire", (Core(CORE),), existing=Existing(finished="b"))
+    (mark,) = told.parts[END.id].marks[:1]
+    wires = wires_of(wire, (CORE, f"{END.id}.{mark}", f"{REST.id}.{CORE}"))
+    return Assembly(told.places, (made, rest), (wire,), wires)
+
+
+def terminations_for(size: Size) -> list[tuple[str, list[Part]]]:
+    """The parts that end one wire of a size, by their family, as the shelf has them.
+
+    Parameters: size of the wire. Returns: (family, its parts) in the order of the shelf.
+    """
+    found: dict[str, list[Part]] = {}
+    for part in shelf().values():
+        alone = len(part.marks) == 1 and part.joint in BY_ONE and not part.there_already
+        low, high = part.terminal_mm2
+        if alone and low <= size.cross_section_mm2 <= high and TERMINATIONS[part.joint].crimped:
+            found.setdefault(part.family, []).append(part)
+    return list(found.items())
+
+
+def on_wire(lead: Lead, size: Size, tint: Tint) -> Lead:
+    """A lead of this kind with the wire it is made on: its size, and the colour it has."""
+    cables = tuple(replace(c, cores=(Core(CORE, tint),)) for c in lead.cables)
+    conductor = replace(lead.conductor, size=size.name, unit=size.unit)
+    return replace(lead, cables=cables, conductor=conductor)
+
+
+KIND = Kind(
+    id="one-termination",
+    name="One termination",
+    family=Family.DEVICES,
+    headline="Nothing is asked: the wire is there, and one end of it is made.",
+    source="end",
+    starts=(
+        Start(
+            "one-termination",
+            "One termination",
+            a="ring-blue-m5",
+            b="there-before",
+            brief=Brief(feeds="current", system="dc", volts=12.0, run_m=1.0, fuse_family="none"),
+            conductor=Conductor(cable_type="RV-105", size="1.5 mm2"),
+            scheme="dc-red-black",
+        ),
+    ),
+    groups=(WHOSE, Group("The wire", (Question("brief.run_m", "About", measure=LENGTH),))),
+    places=(END, REST),
+    make_up=on_a_wire,
+    cables=("RV-105", "battery-105"),
+    traits=frozenset({Trait.LIES_STILL, Trait.ONE_END}),
+    proof=(),
+    cautions=(),
+)

@@ -1,0 +1,110 @@
+"""What a lead costs: its cable and parts by what Stores paid, the time of its steps, one rework in so
+many; and what buying one would cost beside it.
+"""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from typing import Annotated
+
+from annotated_types import Ge, Le, MaxLen
+
+from euthyne.core.plan import Plan
+from euthyne.core.stores import USED_UP, Need, Stock, needs
+from euthyne.data.tables import toml
+
+
+@dataclass(frozen=True)
+class Rates:
+    """How this bench counts: the sign of its money, tax that comes on top of prices in percent, what
+    an hour is worth, and one rework in so many leads.
+    """
+
+    money: Annotated[str, MaxLen(8)] = ""
+    tax_percent: Annotated[float, Ge(0), Le(100)] = 0.0
+    hour: Annotated[float, Ge(0), Le(1e5)] = 0.0
+    rework_one_in: Annotated[int, Ge(1), Le(1000)] = 20
+
+
+@dataclass(frozen=True)
+class Line:
+    """Something that costs: its words, how much of it, its price each, what it comes to with tax, and
+    where the price is from; ``total`` None where nobody has said a price.
+    """
+
+    words: str
+    amount: str
+    each: float | None
+    total: float | None
+    source: str
+
+
+@dataclass(frozen=True)
+class Cost:
+    """What a lead costs, line by line; the time of its build in minutes."""
+
+    lines: tuple[Line, ...]
+    minutes: float
+    bought_for: float | None
+
+    @property
+    def total(self) -> float:
+        """All that has a price, together."""
+        return sum(line.total for line in self.lines if line.total is not None)
+
+    @property
+    def unpriced(self) -> tuple[Line, ...]:
+        """What nobody has said a price of."""
+        return tuple(line for line in self.lines if line.total is None)
+
+    @property
+    def largest(self) -> Line | None:
+        """The line that costs most."""
+        priced = [line for line in self.lines if line.total]
+        return max(priced, key=lambda line: line.total or 0.0, default=None)
+
+    @property
+    def more_than_bought(self) -> float | None:
+        """How much more making one costs than buying one; None while no price of one is given."""
+        return None if self.bought_for is None else self.total - self.bought_for
+
+
+def cost_of(plan: Plan, on_hand: Iterable[Stock], rates: Rates) -> Cost:
+    """What a lead costs.
+
+    Parameters: plan; on_hand, what Stores have or had, with its prices; rates of this bench.
+    Source of the minutes: minutes.toml, generic; a bench's own time decides.
+    """
+    stocks = tuple(on_hand)
+    wanted = [n for n in needs(plan) if n.kind in USED_UP]
+    lines = [_line(need, stocks, rates) for need in wanted]
+    minutes = minutes_of(plan)
+    if rates.hour:
+        work = minutes / 60 * rates.hour
+        lines.append(Line("work", f"{minutes:.0f} min", rates.hour, work, "this bench's hour"))
+    again = _rework(lines, wanted) / rates.rework_one_in
+    if again:
+        words = f"one rework in {rates.rework_one_in}"
+        lines.append(Line(words, "half of it, without the cable", None, again, "this bench's rate"))
+    return Cost(tuple(lines), minutes, plan.lead.cut.bought_for)
+
+
+def minutes_of(plan: Plan) -> float:
+    """How long the build and the proof of a lead take, in minutes."""
+    table = toml("minutes.toml")
+    own = table["step"]
+    return float(sum(own.get(s.kind, own["any"]) for s in plan.build.steps) + own["proof"])
+
+
+def _line(need: Need, stocks: tuple[Stock, ...], rates: Rates) -> Line:
+    alike = [s for s in stocks if (s.kind, s.what) == (need.kind, need.what)]
+    priced = next((s for s in alike if s.price is not None), None)
+    if priced is None or priced.price is None:
+        return Line(need.words, need.in_words, None, None, "")
+    each = priced.price * (1 + rates.tax_percent / 100)
+    return Line(need.words, need.in_words, each, each * need.amount, priced.source or priced.name)
+
+
+def _rework(lines: list[Line], wanted: list[Need]) -> float:
+    """What one end begun again costs: half of the parts and of the work."""
+    cables = {n.words for n in wanted if n.kind == "cable"}
+    return sum(x.total or 0.0 for x in lines if x.words not in cables) / 2

@@ -1,0 +1,107 @@
+"""What a lead costs, line by line; and the rates this bench counts by."""
+
+from dataclasses import replace
+
+from flask import Blueprint, redirect, render_template, request, url_for
+from werkzeug.wrappers import Response
+from wtforms import Form, StringField
+
+from euthyne.core.lead import Lead
+from euthyne.core.plan import Plan
+from euthyne.core.standing.cost import Cost, Rates, cost_of
+from euthyne.core.trade.quantity import MONEY, PERCENT, read_quantity, read_whole
+from euthyne.exchange.reading import adapter_for
+from euthyne.store.clock import now
+from euthyne.web.frame import lead_page, store, who
+from euthyne.web.stores import on_hand
+from euthyne.web.takein import ReadField
+
+blueprint = Blueprint("cost", __name__)
+KEPT = "rates"
+MONEY_LETTERS = 8
+
+
+def rates() -> Rates:
+    """The rates this bench counts by."""
+    kept = store().setting(KEPT)
+    return adapter_for(Rates).validate_json(kept) if kept else Rates()
+
+
+def cost(plan: Plan) -> Cost:
+    """What a lead costs here."""
+    return cost_of(plan, on_hand(), rates())
+
+
+def _money(text: str) -> float | None:
+    return read_quantity(text, MONEY, "price").value if text else None
+
+
+def _percent(text: str) -> float:
+    return read_quantity(text, PERCENT, "tax").value if text else 0.0
+
+
+class CostForm(Form):
+    """What one like it is bought for, and how this bench counts."""
+
+    bought = ReadField("Or buy one for")
+    money = StringField("Money is written")
+    tax = ReadField("Tax on top of prices, %")
+    hour = ReadField("An hour is worth")
+    one_in = ReadField("One rework in")
+
+
+def _form(plan: Plan, typed: dict[str, str] | None = None) -> CostForm:
+    own, bought = rates(), plan.lead.cut.bought_for
+    stands = {
+        "bought": f"{bought:g}" if bought else "",
+        "money": own.money,
+        "tax": f"{own.tax_percent:g}",
+        "hour": f"{own.hour:g}" if own.hour else "",
+        "one_in": str(own.rework_one_in),
+    }
+    form = CostForm(data=stands | (typed or {}))
+    form.bought.read, form.tax.read, form.hour.read = _money, _percent, _money
+    form.one_in.read = lambda text: read_whole(
+        text=text, low=1, high=1000, field="one_in", word="one rework in"
+    )
+    return form
+
+
+@blueprint.get("/leads/<tag>/cost")
+def show(tag: str) -> str:
+    """The lines, the total, and what the difference to a bought one is for."""
+    page = lead_page(tag)
+    return _page(tag, _form(page.plan))
+
+
+def _page(tag: str, form: CostForm) -> str:
+    page = lead_page(tag)
+    shown = cost(page.plan)
+    return render_template("cost/page.html", page=page, cost=shown, rates=rates(), form=form)
+
+
+@blueprint.post("/leads/<tag>/cost")
+def save(tag: str) -> Response | tuple[str, int]:
+    """Keep what was typed."""
+    page = lead_page(tag)
+    form = _form(
+        page.plan, {name: request.form.get(name, "") for name in CostForm(data={})._fields}
+    )
+    if not form.validate():
+        return _page(tag, form), 422
+    counted = Rates(
+        money=str(form.money.data or "").strip()[:MONEY_LETTERS],
+        tax_percent=form.tax.value,
+        hour=form.hour.value or 0.0,
+        rework_one_in=form.one_in.value,
+    )
+    store().set(KEPT, adapter_for(Rates).dump_json(counted).decode())
+    bought = form.bought.value
+
+    def priced(lead: Lead) -> Lead:
+        return replace(lead, cut=replace(lead.cut, bought_for=bought))
+
+    if not page.held.sealed and bought != page.held.lead.cut.bought_for:
+        words = f"Cost: or buy one for {bought:g}" if bought else "Cost: no price of a bought one"
+        store().change(tag=tag, change=priced, at=now(), by=who(), what=words)
+    return redirect(url_for("cost.show", tag=tag), 303)

@@ -1,0 +1,72 @@
+"""One termination on a wire that is there: begun from the Bench, built as any lead is."""
+
+from typing import get_args
+
+from flask import Blueprint, redirect, render_template, request, session, url_for
+from werkzeug.wrappers import Response
+
+from euthyne.core.assembly.records import Tint
+from euthyne.core.kinds import KINDS
+from euthyne.core.kinds.assembling import changed
+from euthyne.core.kinds.beginning import new_lead
+from euthyne.core.kinds.one_termination import END, KIND, on_wire, terminations_for
+from euthyne.core.lead import Lead
+from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.wire import Size, all_sizes, size_named
+from euthyne.store.clock import now
+from euthyne.web.frame import begin_lead
+from euthyne.web.words import size_words
+
+blueprint = Blueprint("one", __name__)
+USUAL = "1.5 mm2"
+SMALLEST_MM2, LARGEST_MM2 = 0.2, 125.0
+TINTS: tuple[Tint, ...] = get_args(Tint)
+
+
+@blueprint.get("/bench/one")
+def show() -> str:
+    """What goes on a wire of a size, and the colours a wire may have."""
+    size = _size(request.args.get("size", session.get("wire", USUAL)))
+    return render_template(
+        "one/page.html",
+        size=size.name,
+        sizes=[s.name for s in all_sizes() if SMALLEST_MM2 < s.cross_section_mm2 < LARGEST_MM2],
+        tint=_tint(request.args.get("tint", session.get("tint", "red"))),
+        tints=TINTS,
+        families=terminations_for(size),
+    )
+
+
+@blueprint.post("/bench/one")
+def begin() -> Response:
+    """Begin it, and go to its first step."""
+    size, tint = _size(request.form.get("size", "")), _tint(request.form.get("tint", ""))
+    session["wire"], session["tint"], session.permanent = size.name, tint, True
+    offered = {p.id: p for _, parts in terminations_for(size) for p in parts}
+    part = offered.get(request.form.get("part", ""))
+    if part is None:
+        wanted = f"one of {len(offered)} that take {size.name}"
+        raise Refused(Fault("part", f"that does not go on a wire of {size.name}", wanted))
+
+    def made(tag: str) -> Lead:
+        begun = new_lead(KINDS[KIND.id], KIND.starts[0], tag, now())
+        begun = changed(begun, [(f"fittings.{END.id}.part", part.id)])
+        named = f"{part.words[0].upper()}{part.words[1:]}, on {size_words(size.name)}"
+        return on_wire(changed(begun, [("name", named[:80])]), size, tint)
+
+    lead = begin_lead(made, "begun: one termination")
+    return redirect(url_for("build.bench", tag=lead.tag), 303)
+
+
+def _size(name: str) -> Size:
+    try:
+        return size_named(name)
+    except ValueError as error:
+        raise Refused(Fault("size", str(error), "such as 2.5 mm2 or 14 AWG")) from error
+
+
+def _tint(name: str) -> Tint:
+    for tint in TINTS:
+        if tint == name:
+            return tint
+    raise Refused(Fault("tint", f"{name!r} is no colour of a wire", f"one of: {', '.join(TINTS)}"))
