@@ -318,3 +318,34 @@ def test_the_shelf_says_what_is_made_of_a_body(person):
 def added_part(name, person):
     """A part that was put on the shelf, as its document has it."""
     return read_part(person.client.get(f"/shelf/part/{name}/document.json").text)
+
+
+def test_a_part_of_ones_own_says_terminals_ingress_and_volume_of_its_own(person):
+    typed = {**SHEET, "strip.E": "9 to 11 mm", "ip_unmated": "IP20", "volume": "0.2 l"}
+    person.send("/shelf/part/c14/correct", **typed)
+    page = words(person.open("/shelf/part/c14-own-1"))
+    for said in ("Bare copper at E 9 to 11 mm", "unmated IP20", "Holds 200 ml"):
+        assert said in page
+    for field, wrong, said in (
+        ("strip.E", "a lot", "strips_mm.E"),
+        ("strip.E", "11 to 9 mm", "no range"),
+        ("ip_unmated", "dry", "no ingress protection"),
+        ("volume", "5 mm", "volume"),
+    ):
+        page = person.send("/shelf/part/c14/correct", code=422, **{**typed, field: wrong})
+        assert said in words(page)
+        assert f'value="{wrong}"' in page
+
+
+def test_a_salvaged_piece_says_what_is_left_of_it(person, store):
+    person.send("/leads/new", start="welding-extension")
+    tag = store.all()[0].lead.tag
+    person.send(f"/leads/{tag}/brief", **{"brief.run_m": "5 m", "brief.amps": "100 A"})
+    person.send(f"/leads/{tag}/conductor", **{"cable.salvaged": "yes"})
+    assert "The salvaged piece, as found" in person.open(f"/leads/{tag}/cut")
+    found = {"cable.length_m": "5.4 m", "cable.cut_back_mm": "600 mm"}
+    page = words(person.send(f"/leads/{tag}/cut", **found))
+    assert "Too little is left of the salvaged piece" in page
+    assert "4.80 m are left" in page
+    page = words(person.send(f"/leads/{tag}/cut", **{"cable.cut_back_mm": "60 mm"}))
+    assert "Too little is left" not in page

@@ -9,7 +9,7 @@ from markupsafe import Markup
 from werkzeug.wrappers import Response
 
 from euthyne.core.lead import Lead, Stripped
-from euthyne.core.lead.paths import with_value
+from euthyne.core.lead.paths import value_at, with_value
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.stages.build.spoiled import Spoiled, spoiled
@@ -17,7 +17,7 @@ from euthyne.core.stages.cut.cut import StripGroup
 from euthyne.core.standing.progress import not_to_be_built
 from euthyne.core.stores import Laid, Stock
 from euthyne.core.trade.fault import Refused
-from euthyne.core.trade.quantity import PERCENT, SHORT, read_quantity
+from euthyne.core.trade.quantity import LENGTH, PERCENT, SHORT, read_quantity
 from euthyne.core.trade.question import Question
 from euthyne.drawing.cutting import cutting_drawing
 from euthyne.drawing.reel import cut_drawing
@@ -50,6 +50,23 @@ ROUND_CORNERS = (
         ),
     ),
     Question("cut.bend_mm", "Corners bent to a radius of", measure=SHORT, optional=True),
+)
+
+SALVAGED = (
+    Question(
+        "cable.length_m",
+        "The salvaged piece, as found",
+        measure=LENGTH,
+        optional=True,
+        hint="6.2 m",
+    ),
+    Question(
+        "cable.cut_back_mm",
+        "Off it: both old ends, and what is damaged",
+        measure=SHORT,
+        optional=True,
+        hint="120 mm",
+    ),
 )
 
 
@@ -124,9 +141,9 @@ def _cables(plan: Plan) -> list[CableRow]:
 
 def _fields(page: LeadPage) -> tuple[Question, ...]:
     """The allowances; and where the run has corners, how they were measured."""
-    if len(page.plan.cut.legs_m) > 1:
-        return FIELDS + ROUND_CORNERS
-    return FIELDS
+    corners = ROUND_CORNERS if len(page.plan.cut.legs_m) > 1 else ()
+    old = SALVAGED if value_at(page.held.lead, "cable.salvaged") else ()
+    return FIELDS + corners + old
 
 
 @dataclass(frozen=True)

@@ -19,7 +19,7 @@ from euthyne.core.trade.barrel import lug_strips
 from euthyne.core.trade.cable import cable_types
 from euthyne.core.trade.colours import schemes
 from euthyne.core.trade.fault import Fault, Refused
-from euthyne.core.trade.quantity import AREA, CURRENT, SHORT, TORQUE, Measure, read_quantity
+from euthyne.core.trade.quantity import AREA, CURRENT, SHORT, TORQUE, VOLUME, Measure, read_quantity
 from euthyne.data.tables import rows
 from euthyne.drawing.judge import row
 from euthyne.drawing.shelfpiece import piece, sides
@@ -184,6 +184,7 @@ def _one(part: Part, typed: dict[str, str], faults: tuple[Fault, ...]) -> str:
         paths=_paths(part),
         closings=CLOSINGS.values(),
         loose=written(part.threaded),
+        strips={mark: f"{low:g} to {high:g} mm" for mark, low, high in part.strips_mm},
         lugs=lug_strips() if part.lug_by_size else (),
         typed=typed,
         faults=faults,
@@ -217,6 +218,7 @@ def _corrected(part: Part, typed: dict[str, str]) -> Part:
             loose = read_loose(typed["loose"], part.threaded, "part.threaded")
     except Refused as refused:
         faults += refused.faults
+    strips = _strips(part, typed, faults)
     if faults:
         raise Refused(*faults)
     there = {t.id for t in loose}
@@ -236,10 +238,13 @@ def _corrected(part: Part, typed: dict[str, str]) -> Part:
         wings=part.wings if as_before else None,
         path_mm=tuple((mark, figures.get(f"path.{mark}", mm)) for mark, mm in part.path_mm),
         torque_nm=figures["torque"],
+        strips_mm=strips,
+        volume_ml=figures["volume"],
         threaded=loose,
         closing=closing,
         making=tuple(m for m in part.making if not m.seats or m.seats in there),
         ip=typed.get("ip", part.ip).strip(),
+        ip_unmated=typed.get("ip_unmated", part.ip_unmated).strip(),
     )
     if found := faults_of(mine):
         raise Refused(*found)
@@ -259,11 +264,32 @@ def _figures_of_sheet(part: Part, typed: dict[str, str], faults: list[Fault]) ->
             faults += refused.faults
     before = {f"path.{mark}": (mm, SHORT) for mark, mm in _paths(part)}
     before["torque"] = (part.torque_nm, TORQUE)
+    before["volume"] = (part.volume_ml, VOLUME)
     for field, (value, measure) in before.items():
         figures[field] = _figure(
             typed=typed, field=field, measure=measure, before=value, faults=faults
         )
     return figures
+
+
+def _strips(
+    part: Part, typed: dict[str, str], faults: list[Fault]
+) -> tuple[tuple[str, float, float], ...]:
+    """Bare copper of the terminals that want their own: ``8 to 10 mm``, empty where they want what
+    the others do; what can not be read is added to ``faults``.
+    """
+    found = []
+    for mark, _ in _paths(part):
+        text = typed.get(f"strip.{mark}", "").strip()
+        if not text:
+            continue
+        low, _, high = text.partition(" to ")
+        try:
+            pair = [read_quantity(x, SHORT, f"part.strips_mm.{mark}") for x in (low, high or low)]
+            found.append((mark, pair[0].value, pair[1].value))
+        except Refused as refused:
+            faults += refused.faults
+    return tuple(found)
 
 
 def _paths(part: Part) -> tuple[tuple[str, float], ...]:

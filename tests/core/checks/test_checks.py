@@ -243,6 +243,7 @@ FIRES = {
     "same-mix-up": {**SIGNAL, "ends__joints": (Joint("1", "2", "2"), Joint("2", "1", "1"))},
     "lands-once": {**SIGNAL, "ends__joints": (Joint("1", "1", None),)},
 }
+OLD_CABLE = {"cable__salvaged": True, "cable__length_m": 2.5}
 PACK_TAIL = {"brief__tail_of": "pack", "brief__live_battery": "yes"}
 MADE = {
     "damp-joints": ("damp-lead", {}),
@@ -265,6 +266,9 @@ MADE = {
     ),
     "taps-unfused": ("charger-lead", {"brief__taps": True, "brief__cells": 3}),
     "source-at-each-end": ("inverter-link", {"places__inverter__source": True}),
+    "room-in-box": ("extension-box-bs", {"conductor__size": "4 mm2"}),
+    "open-unmated": ("solar-string", {"brief__place": "outdoor"}),
+    "salvaged-too-short": ("welding-extension", {**OLD_CABLE, "cable__cut_back_mm": 600.0}),
 }
 ALWAYS = {"untested", "unbuilt", "weakest-part", "loop-unknown"}
 NEARLY = {
@@ -320,6 +324,11 @@ NEARLY = {
     "loop-unknown": {"brief__loop_ohms": 0.4},
     "lug-too-big": INVERTER,
     "volts-over-part": {"ends__a": "c14", "brief__volts": 250.0},
+}
+NEARLY_MADE = {
+    "room-in-box": ("extension-box-bs", {"conductor__size": "2.5 mm2"}),
+    "open-unmated": ("solar-string", {"brief__place": "indoor"}),
+    "salvaged-too-short": ("welding-extension", {**OLD_CABLE, "cable__cut_back_mm": 80.0}),
 }
 
 
@@ -411,6 +420,12 @@ def test_it_is_silent_on_a_sound_lead(code):
 @pytest.mark.parametrize("code", NEARLY)
 def test_it_is_silent_just_inside_its_limit(code):
     assert code not in codes(plan(**NEARLY[code]))
+
+
+@pytest.mark.parametrize("code", NEARLY_MADE)
+def test_it_is_silent_on_one_that_is_made_and_nearly_has_its_fault(code):
+    start, changes = NEARLY_MADE[code]
+    assert code not in codes(Plan(made(start, **changes)))
 
 
 @pytest.mark.parametrize("look", listed(), ids=lambda c: c.code)

@@ -8,7 +8,8 @@ from euthyne.core.shelf import bodies as bodies_module
 from euthyne.core.shelf.bodies import bodies, steps, with_body
 from euthyne.core.shelf.loose import read_loose
 from euthyne.core.shelf.part import ThreadedPart, faults_of
-from euthyne.core.shelf.parts import shelf
+from euthyne.core.shelf.parts import part, shelf
+from euthyne.core.stages.cut.strip import strip_plan
 from euthyne.core.trade.fault import Refused
 from euthyne.data.tables import TableError
 
@@ -91,3 +92,35 @@ def test_a_line_that_is_no_loose_part_is_refused_in_words(text, said):
 def test_loose_parts_of_one_name_are_told_apart():
     found = read_loose("Nut; 12 mm; thread in\nnut; 13 mm; thread out", (), "loose")
     assert [t.id for t in found] == ["nut", "nut2"]
+
+
+def test_a_terminal_may_want_bare_copper_of_its_own():
+    own = replace(part("cee7-7-plug"), strips_mm=(("E", 12.0, 14.0),))
+    assert faults_of(own) == []
+    cores = {c.core: c for c in strip_plan(own, {"L": "L", "N": "N", "E": "E"}).cores}
+    assert cores["E"].bare_words == "12 to 14 mm"
+    assert (cores["L"].strip_low_mm, cores["L"].strip_high_mm) == own.strip_mm
+
+
+@pytest.mark.parametrize(
+    ("field", "value", "said"),
+    [
+        ("strips_mm", (("X", 1.0, 2.0),), "no cavity X"),
+        ("strips_mm", (("L", 9.0, 2.0),), "no range"),
+        ("ip_unmated", "wet", "no ingress protection"),
+        ("volume_ml", -1.0, "no box holds that"),
+    ],
+)
+def test_what_a_part_of_ones_own_cannot_have_is_said(field, value, said):
+    faults = faults_of(replace(part("cee7-7-plug"), **{field: value}))
+    assert [f.field for f in faults] == [f"part.{field}"]
+    assert said in faults[0].problem
+
+
+def test_a_boot_for_the_other_half_is_refused_with_the_one_that_would_do():
+    half = part("welding-70-pin")
+    wrong = replace(half.threaded[0], words="boot for a socket")
+    faults = faults_of(replace(half, threaded=(wrong, *half.threaded[1:])))
+    assert "a boot for pins" in faults[0].fix
+    right = replace(half.threaded[0], words="boot for a pin")
+    assert faults_of(replace(half, threaded=(right, *half.threaded[1:]))) == []

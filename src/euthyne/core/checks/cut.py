@@ -50,3 +50,22 @@ def earth_last(plan: Plan) -> Said | None:
         f"The {tight.short} holds {tight.room_mm:g} mm of spare core; the steps between the "
         "cores are made smaller.",
     )
+
+
+@check(
+    "stop",
+    Stage.CUT,
+    why="Found when both ends are off: the lead is short, and the cable spoiled for anything longer.",
+    clears="A longer piece, a shorter run, or less cut away.",
+)
+def salvaged_too_short(plan: Plan) -> Said | None:
+    """What is left of a salvaged piece, its old ends and damage off, makes the lead."""
+    for name, length in plan.cut.lengths.items():
+        left_m = plan.cut.left_m(name)
+        if left_m is None or left_m >= length.cut_m:
+            continue
+        return Said(
+            "Too little is left of the salvaged piece",
+            f"With its old ends off {left_m:.2f} m are left; {length.cut_m:.2f} m are cut.",
+        )
+    return None

@@ -4,7 +4,8 @@
 one thing it is made of; ``fit.battery`` and ``stud.battery`` are the part and the stud of all that
 stands at a place; ``circuit.taps.size`` what a circuit beside the power is made of;
 ``blank.socket`` whether the empty ways of a fitting are closed; ``tint.L`` the colour of a core, by
-its name in the lead; ``cable.salvaged`` whether the power cables were there before.
+its name in the lead; ``cable.salvaged`` whether the power cables were there before,
+``cable.length_m`` how long they were found, ``cable.cut_back_mm`` what is cut off their old ends.
 """
 
 from dataclasses import replace
@@ -29,8 +30,9 @@ def value_at(lead: Lead, path: str) -> Any:
         case "circuit":
             return _in_circuit(lead, rest)
         case "cable":
-            power = lead.assembly.of_circuit(POWER)
-            return any(c.existing is not None and c.existing.salvaged for c in power)
+            told = (c.existing for c in lead.assembly.of_circuit(POWER))
+            old = next((x for x in told if x is not None and x.salvaged), None)
+            return old is not None if rest == "salvaged" else getattr(old, rest, None)
     held = getattr(lead, section)
     if not rest:
         return held
@@ -59,7 +61,7 @@ def with_value(lead: Lead, path: str, value: Any) -> Lead:
         case "circuit":
             return _with_circuit(lead, rest, value)
         case "cable":
-            return _salvaged(lead, value)
+            return _salvaged(lead, rest, value)
     if not rest:
         return replace(lead, **{section: value})
     held = getattr(lead, section)
@@ -131,13 +133,16 @@ def _tinted(lead: Lead, name: str, tint: Any) -> Lead:
     return replace(lead, cables=tuple(tinted(cable) for cable in lead.cables))
 
 
-def _salvaged(lead: Lead, salvaged: bool) -> Lead:
-    """The power cables as they were there before, or cut new."""
+def _salvaged(lead: Lead, rest: str, value: Any) -> Lead:
+    """The power cables as they were there before, or cut new; or what is known of those from before."""
 
     def told(cable: Cable) -> Cable:
-        own = cable.existing is not None and cable.existing.finished is not None
-        if cable.circuit != POWER or own:
+        old = cable.existing
+        if cable.circuit != POWER or (old is not None and old.finished is not None):
             return cable
-        return replace(cable, existing=Existing(salvaged=True) if salvaged else None)
+        if rest == "salvaged":
+            kept = old or Existing(salvaged=True)
+            return replace(cable, existing=kept if value else None)
+        return replace(cable, existing=replace(old, **{rest: value}) if old is not None else None)
 
     return replace(lead, cables=tuple(told(cable) for cable in lead.cables))

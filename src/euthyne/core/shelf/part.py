@@ -41,6 +41,7 @@ CONTACT_WORDS: dict[Contact, str] = {
 
 INGRESS = r"(?:IP([0-6X])([0-9X])[A-Z]*)?"  # IEC 60529; empty where a sheet gives none
 ENTRY_PLAY_MM = 1.0
+OTHER_HALF: dict[Contact, Contact] = {"pin": "socket", "socket": "pin"}
 OUT_OF_REACH = ("yes", "recessed", "boot", "cover", "insulated")
 
 
@@ -95,7 +96,8 @@ class Part:
     does not say, ``has`` what else its words may speak of,
     ``landing`` what ending a core in it is called and
     ``at_landing`` what more is said there; ``thread_mm`` of the gland that goes through one of its
-    ``knock_outs_mm``.
+    ``knock_outs_mm``; ``strips_mm`` the bare copper of terminals that want their own, least and
+    most by mark; ``ip_unmated`` what it keeps out with nothing plugged in; ``volume_ml`` of a box.
     """
 
     id: str
@@ -147,6 +149,9 @@ class Part:
     at_landing: str = ""
     thread_mm: float = 0.0
     knock_outs_mm: tuple[float, ...] = ()
+    strips_mm: tuple[tuple[str, float, float], ...] = ()
+    ip_unmated: str = ""
+    volume_ml: float = 0.0
 
     @property
     def steady_amps(self) -> float:
@@ -164,10 +169,12 @@ class Part:
 
         Source: IEC 60529.
         """
-        found = re.fullmatch(INGRESS, self.ip)
-        if found and found[2].isdigit():
-            return int(found[2])
-        return 0
+        return against_water(self.ip)
+
+    def strip_of(self, mark: str) -> tuple[float, float]:
+        """Bare copper wanted at a terminal, least and most, in mm."""
+        own = (pair for name, *pair in self.strips_mm if name == mark)
+        return next(((low, high) for low, high in own), self.strip_mm)
 
     @property
     def has_earth(self) -> bool:
@@ -232,6 +239,18 @@ class Part:
         return CONTACT_WORDS[self.contact]
 
 
+def against_water(ip: str) -> int:
+    """The second figure of an ingress protection, 0 where none is given. Source: IEC 60529.
+
+    >>> against_water("IP44"), against_water("")
+    (4, 0)
+    """
+    found = re.fullmatch(INGRESS, ip)
+    if found and (found[2] or "").isdigit():
+        return int(found[2])
+    return 0
+
+
 def faults_of(own: Part) -> list[Fault]:
     """Everything about a part of one's own that makes no sense, each with its field."""
     found = [
@@ -261,6 +280,16 @@ def _ranges(own: Part) -> list[Fault]:
         if not 0 <= low <= high:
             what = f"{low:g} to {high:g} is no range"
             found.append(Fault(f"part.{name}", what, "least first, then most"))
+    for mark, low, high in own.strips_mm:
+        if mark not in own.marks:
+            found.append(
+                Fault("part.strips_mm", f"the face has no cavity {mark}", "one of its own")
+            )
+        if not 0 <= low <= high <= 500:
+            what = f"{low:g} to {high:g} is no range"
+            found.append(Fault("part.strips_mm", what, "least first, then most, up to 500 mm"))
+    if not 0 <= own.volume_ml <= 100_000:
+        found.append(Fault("part.volume_ml", "no box holds that", "0 to 100000 ml"))
     if not 0 <= own.torque_nm <= 100:
         what = f"{own.torque_nm:g} N m is no torque for a screw"
         found.append(Fault("part.torque_nm", what, "0 to 100 N m"))
@@ -373,7 +402,19 @@ def _threading(own: Part) -> list[Fault]:
         for what, said in (("what it is called", t.words), ("which way it faces", t.facing))
         if not said.strip()
     ]
-    return unsaid + [
+    boots = [
+        Fault(
+            "part.threaded",
+            f"the {t.words} is made for {CONTACT_WORDS[other]}, and this half shows "
+            f"{CONTACT_WORDS[own.contact]}",
+            f"a boot for {CONTACT_WORDS[own.contact]}: the other one leaves metal standing out",
+        )
+        for t in own.threaded
+        if "boot" in t.words and own.contact in OTHER_HALF
+        for other in (OTHER_HALF[own.contact],)
+        if re.search(rf"\b{other}\b", t.words) and not re.search(rf"\b{own.contact}\b", t.words)
+    ]
+    return [*unsaid, *boots] + [
         Fault(
             "part.threaded",
             f"the {t.words} passes {t.bore_mm:g} mm, the grip holds {most:g} mm",
@@ -387,8 +428,9 @@ def _threading(own: Part) -> list[Fault]:
 def _unreadable(own: Part) -> list[Fault]:
     """Figures of a part that are written as no sheet writes them."""
     found = []
-    if not re.fullmatch(INGRESS, own.ip):
-        found.append(Fault("part.ip", f"{own.ip!r} is no ingress protection", "such as IP44"))
+    for field, ip in (("part.ip", own.ip), ("part.ip_unmated", own.ip_unmated)):
+        if not re.fullmatch(INGRESS, ip):
+            found.append(Fault(field, f"{ip!r} is no ingress protection", "such as IP44"))
     try:
         made_for(own.volts)
     except ValueError:

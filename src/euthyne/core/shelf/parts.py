@@ -76,6 +76,9 @@ PART_MAY_SAY = (
     "at_landing",
     "thread_mm",
     "knock_outs_mm",
+    "strips_mm",
+    "ip_unmated",
+    "volume_ml",
 )
 CONTACTS: tuple[Contact, ...] = ("pin", "socket", "genderless", "lug", "clamp", "none")
 REWIRABLE: tuple[Rewirable, ...] = ("yes", "seldom", "never")
@@ -211,6 +214,11 @@ def _part(name: str, record: dict[str, Any], where: str) -> Part:
         at_landing=record.get("at_landing", ""),
         thread_mm=float(record.get("thread_mm", 0)),
         knock_outs_mm=tuple(float(mm) for mm in record.get("knock_outs_mm", ())),
+        strips_mm=tuple(
+            (mark, *_least_and_most(pair)) for mark, pair in record.get("strips_mm", {}).items()
+        ),
+        ip_unmated=record.get("ip_unmated", ""),
+        volume_ml=float(record.get("volume_ml", 0)),
     )
 
 

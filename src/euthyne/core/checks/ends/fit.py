@@ -8,6 +8,7 @@ from euthyne.core.shelf.parts import stand_ins
 from euthyne.core.stages.conductor.laid import LaidCable
 from euthyne.core.stages.ends.ends import LeadEnd
 from euthyne.core.trade.barrel import lug_for
+from euthyne.core.trade.boxroom import box_wants_ml
 from euthyne.core.trade.cable import Diameter
 from euthyne.core.trade.die import FILL_LEAST, filled
 
@@ -247,3 +248,30 @@ def diameter_unknown(plan: Plan) -> Said | None:
     return Said(
         "Measure the cord", f"No table here lists the outside diameter of {plan.conductor.written}."
     )
+
+
+@check(
+    "caution",
+    Stage.ENDS,
+    why="Cores pressed into a full box are pinched, warm each other, and lean on the terminals.",
+    clears="A deeper box, or thinner cores.",
+)
+def room_in_box(plan: Plan) -> Said | None:
+    """A box has room for its conductors and its device.
+
+    Source: NFPA 70, 314.16(B): a volume for each conductor by its size, one for all earths, two for
+    a device; used for every box whose volume is known.
+    """
+    for end in plan.ends.ours:
+        laid = [x for fitted, x in _landed(plan) if fitted.id == end.id and x.size is not None]
+        if not end.part.volume_ml or not laid:
+            continue
+        lines = sum(x.count - x.earthed for x in laid)
+        wanted = box_wants_ml(lines, max(x.copper_mm2 for x in laid))
+        if wanted > end.part.volume_ml:
+            return Said(
+                f"Little room in the {end.part.short}'s box",
+                f"Its cores and the device want {wanted:.0f} ml; it holds "
+                f"{end.part.volume_ml:.0f} ml.",
+            )
+    return None

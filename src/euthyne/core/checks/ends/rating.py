@@ -3,6 +3,7 @@
 from euthyne.core.checks.found import Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
+from euthyne.core.shelf.part import against_water
 from euthyne.core.trade.shown import at_most
 from euthyne.core.trade.volts import below_band, excess
 
@@ -126,6 +127,25 @@ def ingress(plan: Plan) -> Said | None:
     if not dry:
         return None
     return Said("Not made for rain", f"{dry[0].words} is {dry[0].ip}; outdoors IP44 is the least.")
+
+
+@check(
+    "note",
+    Stage.ENDS,
+    why="What is not plugged in lies with its face to the rain: water waits there for the next plug.",
+    clears="A cap or a cover on each end that hangs free, or parts that are shut when unmated.",
+)
+def open_unmated(plan: Plan) -> Said | None:
+    """Outdoors an end that is tight when mated may let water in while it is not."""
+    if plan.lead.brief.place == "indoor":
+        return None
+    for p in plan.ends.parts:
+        if p.ip_unmated and against_water(p.ip_unmated) < RAIN <= p.keeps_out_water:
+            return Said(
+                "Tight only when mated",
+                f"{p.words} is {p.ip} with its other half in, {p.ip_unmated} without.",
+            )
+    return None
 
 
 @check(

@@ -162,6 +162,15 @@ class CutStage:
         found = {c.id: self._length(c) for c in self.given.assembly.cables if c.cut_here}
         return {name: length for name, length in found.items() if length is not None}
 
+    def left_m(self, name: str) -> float | None:
+        """What is left of a salvaged cable in m, its old ends and damage off; None while it was not
+        measured, and for a new one.
+        """
+        old = self.given.assembly.cable(name).existing
+        if old is None or not old.salvaged or old.length_m is None:
+            return None
+        return old.length_m - (old.cut_back_mm or 0.0) / 1000
+
     def _length(self, cable: Cable) -> CutLength | None:
         run_m = sum(cable.legs_m) or self.given.lead.brief.run_m
         if run_m is None:

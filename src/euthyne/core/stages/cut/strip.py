@@ -81,17 +81,18 @@ def slacks(cores: tuple[str, ...], room_mm: float) -> tuple[dict[str, float], bo
     return {c: s * share for c, s in wanted.items()}, "E" not in cores
 
 
-def bare_wanted(part: Part, copper_mm2: float = 0.0) -> Bare:
-    """Bare copper a part's terminals want, in mm: as its barrels ask, or as its sheet says.
+def bare_wanted(part: Part, mark: str, copper_mm2: float = 0.0) -> Bare:
+    """Bare copper a part's terminal wants, in mm: as its barrel asks, or as its sheet says.
 
-    Parameters: part; copper_mm2 of each core, 0 while it is unknown.
+    Parameters: part; mark of the terminal; copper_mm2 of each core, 0 while it is unknown.
     """
+    own = any(name == mark for name, *_ in part.strips_mm)
     lug = lug_for(copper_mm2) if part.lug_by_size and copper_mm2 else None
-    if lug is not None:
+    if lug is not None and not own:
         return closed_bare(lug.barrel_mm, copper_mm(copper_mm2))
-    if part.wings is not None:
+    if part.wings is not None and not own:
         return open_bare(part.wings)
-    low, high = part.strip_mm
+    low, high = part.strip_of(mark)
     return Bare(low, (low + high) / 2, high)
 
 
@@ -121,9 +122,10 @@ def strip_plan(
     used = set(landing.values())
     bent = {mark: _round_posts_mm(part, mark, core_mm) for mark in used}
     path = {mark: part.paths[mark] + bent[mark] for mark in used}
-    bare = bare_wanted(part, copper_mm2)
+    bare = {mark: bare_wanted(part, mark, copper_mm2) for mark in used}
     length = {
-        core: path[cavity] + slack.get(core, 0.0) + bare.aim_mm for core, cavity in landing.items()
+        core: path[cavity] + slack.get(core, 0.0) + bare[cavity].aim_mm
+        for core, cavity in landing.items()
     }
     longest = max(length.values(), default=0.0)
     cores = tuple(
@@ -132,9 +134,9 @@ def strip_plan(
             cavity=cavity,
             path_mm=path[cavity],
             slack_mm=slack.get(core, 0.0),
-            strip_mm=bare.aim_mm,
-            strip_low_mm=bare.low_mm,
-            strip_high_mm=bare.high_mm,
+            strip_mm=bare[cavity].aim_mm,
+            strip_low_mm=bare[cavity].low_mm,
+            strip_high_mm=bare[cavity].high_mm,
             core_mm=length[core],
             trim_mm=longest - length[core],
             round_mm=bent[cavity],
