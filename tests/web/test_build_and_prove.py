@@ -88,7 +88,7 @@ def test_points_that_are_not_there_are_refused(person):
         ("core-L", "0,9 ohm", "fail"),
         ("core-L", "OL", "reads open"),
         ("earth", "0.21 ohm", "watch"),
-        ("insulation-E", ">999", "more than 999 Mohm"),
+        ("insulation-E", ">999", "more than 999 megohm"),
         ("insulation-E", "3", "damp, a pinched core"),
         ("insulation-E", "0.2 Gohm", "pass"),
     ],

@@ -37,10 +37,10 @@ def test_every_stage_of_every_lead_opens(person, tag):
         assert 'aria-current="step"' in page
 
 
-def test_a_stage_that_is_not_worked_out_for_a_kind_says_so(person):
+def test_a_stage_that_one_termination_has_not_says_so(person):
     for name in ("prove", "tag"):
-        page = words(person.open(f"/leads/TR-0014/{name}"))
-        assert "works out everything up to the Build so far" in page
+        page = words(person.open(f"/leads/TR-0016/{name}"))
+        assert "its six steps and nothing beside them" in page
 
 
 def test_the_bench_shows_each_lead_and_what_comes_next(person):
@@ -125,7 +125,7 @@ def test_a_fault_is_told_with_its_path(folder, store, change, path):
 
 
 def test_a_lead_without_a_size_has_no_label(person):
-    assert "no label of this lead yet" in words(person.open("/leads/TR-0014/label.pdf", code=409))
+    assert "no label of this lead yet" in words(person.open("/leads/TR-0016/label.pdf", code=409))
 
 
 @pytest.mark.parametrize("text", ["", "{", "[]", "null", '"lead"', "[" * 100000])

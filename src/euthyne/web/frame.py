@@ -217,7 +217,7 @@ def sum_of(text: str) -> str:
 
 
 def not_reached(page: LeadPage, stage: Stage) -> str:
-    """A stage that is not worked out for this kind of lead yet, said as it is."""
+    """A stage that one termination has not, said as it is."""
     return render_template(
         "lead/not_reached.html", page=page, stage=stage, stages=list(Stage), who=who(), part=False
     )

@@ -10,7 +10,6 @@ from euthyne.core.plan import Plan
     Stage.PROVE,
     why="What is seen to be wrong does not get better by measuring.",
     clears="Putting it right, then looking again.",
-    on="AC",
 )
 def looked_bad(plan: Plan) -> Said | None:
     """Something looked wrong."""
@@ -26,7 +25,6 @@ def looked_bad(plan: Plan) -> Said | None:
     Stage.PROVE,
     why="It would pass a lamp test, and kill on the day something fails.",
     clears="Putting it right, then probing again.",
-    on="AC",
 )
 def wrong_grid(plan: Plan) -> Said | None:
     """The polarity grid does not match the map."""
@@ -41,7 +39,6 @@ def wrong_grid(plan: Plan) -> Said | None:
     Stage.PROVE,
     why="A reading outside its band has a cause; find it before anyone leans on this lead.",
     clears="Finding the joint, then measuring again.",
-    on="AC",
 )
 def failed_reading(plan: Plan) -> Said | None:
     """A reading outside its band."""
@@ -61,7 +58,6 @@ def failed_reading(plan: Plan) -> Said | None:
     Stage.PROVE,
     why="A verdict is worth what its expectation is worth.",
     clears="Taking the readings again, or a reason why they stand.",
-    on="AC",
 )
 def plan_changed_after_proof(plan: Plan) -> Said | None:
     """Readings taken to another plan were held against another expectation."""
@@ -80,7 +76,6 @@ def plan_changed_after_proof(plan: Plan) -> Said | None:
     Stage.PROVE,
     why="It will be the first to fail.",
     clears="Mending it now, or a reason and a note to look sooner.",
-    on="AC",
 )
 def watched_reading(plan: Plan) -> Said | None:
     """A reading that passes with nothing to spare."""

@@ -22,14 +22,13 @@ def weakest_part(plan: Plan) -> Said | None:
     "stop",
     Stage.TAG,
     why="What was not tested is not known.",
-    clears="Every line of Prove, answered.",
-    on="AC",
+    clears="Every mandatory line of Prove, answered.",
 )
 def untested(plan: Plan) -> Said | None:
     """No lead is sealed with a mandatory line untested."""
     if not plan.prove.lines:
         return None
-    missing = _unanswered(plan)
+    missing = plan.prove.unanswered
     if not missing:
         return None
     rest = ""
@@ -38,29 +37,16 @@ def untested(plan: Plan) -> Said | None:
     return Said("Not everything is proven", f"Still open: {missing[0]}{rest}.")
 
 
-def _unanswered(plan: Plan) -> list[str]:
-    """The looks, the squares and the lines of Prove that are still open, in the order of the page."""
-    answered = {a.line for a in plan.lead.proof.looks if a.good}
-    missing = [x.question for x in plan.prove.looks if x.id not in answered]
-    squares = len(plan.prove.grid.unprobed)
-    if squares:
-        missing.append(f"{squares} squares of the polarity grid")
-    for line in plan.prove.lines:
-        verdict = plan.prove.verdicts.get(line.id)
-        if verdict is None or verdict.word == "unsure":
-            missing.append(line.words)
-    return missing
-
-
 @check(
     "stop",
     Stage.TAG,
     why="The record would say more than was done.",
     clears="Every step of Build, done.",
-    on="AC",
 )
 def unbuilt(plan: Plan) -> Said | None:
     """A lead is not sealed while steps are open."""
+    if not plan.kind.proof:
+        return None
     if plan.conductor.size_name is not None and plan.build.steps and not plan.build.steps_left:
         return None
     return Said(

@@ -97,6 +97,6 @@ KIND = Kind(
     make_up=on_its_tail,
     cables=("RV-105", "battery-105"),
     traits=frozenset({Trait.MOVED, Trait.FUSED_AT_THE_POST, Trait.CUT_ON_A_PACK}),
-    proof=(),
+    proof=("device", "pack"),
     cautions=(ONE_AT_A_TIME,),
 )

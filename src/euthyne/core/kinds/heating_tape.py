@@ -98,7 +98,7 @@ KIND = Kind(
     make_up=on_a_tape,
     cables=EVERY_CORD,
     traits=frozenset({Trait.LIES_STILL, Trait.BUS_WIRES}),
-    proof=("core", "earth", "insulation"),
+    proof=("tape",),
     cautions=(
         Caution(
             code="tape-end",

@@ -64,6 +64,6 @@ KIND = Kind(
     make_up=on_its_flex,
     cables=EVERY_CORD,
     traits=frozenset({Trait.MOVED}),
-    proof=(),
+    proof=("tool",),
     cautions=(),
 )

@@ -41,6 +41,6 @@ KIND = Kind(
     make_up=two_ended(numbered),
     cables=("screened-multicore", "H05RN-F"),
     traits=frozenset({Trait.LIES_STILL}),
-    proof=(),
+    proof=("pin", "pins"),
     cautions=(),
 )

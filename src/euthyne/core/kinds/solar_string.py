@@ -76,7 +76,7 @@ KIND = Kind(
     make_up=two_ended(poles),
     cables=("H1Z2Z2-K", "battery-105"),
     traits=frozenset({Trait.LIES_STILL, Trait.LIVE_BY_DAY}),
-    proof=(),
+    proof=("string", "apart", "sun"),
     cautions=(
         Caution(
             code="one-make",

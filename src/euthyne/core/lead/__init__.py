@@ -229,26 +229,30 @@ class Look:
 
 @dataclass(frozen=True)
 class Probe:
-    """One press of the polarity grid: two points, named fitting.cavity, and whether the meter
-    sounded.
+    """One probe of the map: two points, named fitting.cavity, and whether the meter sounded; ``gang``
+    names all that ``one`` was held against where they were strapped together, ``position`` where the
+    switches stood, by their fitting, where that matters.
     """
 
     one: Text
     other: Text
     sounds: bool
+    gang: tuple[Text, ...] = ()
+    position: tuple[tuple[Text, Text], ...] = ()
 
 
 @dataclass(frozen=True)
 class Reading:
-    """A typed reading of one line, in its SI unit (ohm, or Mohm for insulation); ``above`` when at
-    the meter's end.
+    """A reading of one line, in its unit: ohm, megohm for insulation, volts with their sign, kelvin;
+    ``above`` when at the meter's end; ``amps`` where it was read by millivolts.
     """
 
     line: Text
-    value: Annotated[float, Ge(0)]
+    value: Annotated[float, Ge(-1e7), Le(1e7)]
     at: Moment
     by: Annotated[str, MaxLen(40)]
     above: bool = False
+    amps: Positive | None = None
 
 
 @dataclass(frozen=True)
@@ -262,6 +266,8 @@ class Proof:
     meter_percent: Annotated[float, Ge(0), Le(50)] = 1.0
     meter_step_ohm: Annotated[float, Ge(0), Le(10)] = 0.001
     zero_ohm: Annotated[float, Ge(0), Le(10)] = 0.0
+    meter_step_mv: Annotated[float, Ge(0), Le(1000)] = 0.1
+    gangs: bool = False
     plan_stamp: str | None = None
 
 

@@ -66,8 +66,6 @@ class Progress:
         stage = self.next_stage
         if self.over:
             return "Made"
-        if self.at_the_end_of_reach and self.mark(stage) != "caution":
-            return "As far as it is worked out"
         worst = self._worst(stage)
         settled = next(s.finished for s in self.standings if s.stage == stage)
         if worst and (worst.level == "stop" or settled):
@@ -123,7 +121,7 @@ def finished(plan: Plan, stage: Stage, sealed: bool) -> bool:
         case Stage.BUILD:
             return bool(plan.build.steps) and not plan.build.steps_left
         case Stage.PROVE:
-            return proven(plan)
+            return plan.prove.sound
     return sealed
 
 
@@ -133,21 +131,9 @@ def reach_of(plan: Plan) -> tuple[Stage, ...]:
     """
     if Trait.ONE_END in plan.kind.traits:
         return (Stage.BUILD,)
-    if plan.mains and plan.kind.proof:
+    if plan.kind.proof:
         return tuple(Stage)
     return tuple(s for s in Stage if s not in (Stage.PROVE, Stage.TAG))
-
-
-def proven(plan: Plan) -> bool:
-    """True when every look, every square of the grid and every reading is in."""
-    looked = {a.line for a in plan.lead.proof.looks if a.good} >= {x.id for x in plan.prove.looks}
-    read = bool(plan.prove.lines) and all(plan.prove.verdicts.get(x.id) for x in plan.prove.lines)
-    return (
-        looked
-        and read
-        and plan.prove.grid.agrees
-        and all(v.word in ("pass", "watch") for v in plan.prove.verdicts.values())
-    )
 
 
 def progress(plan: Plan, sealed: bool) -> Progress:

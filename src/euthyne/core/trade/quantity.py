@@ -51,6 +51,13 @@ HEAT = Measure(
 )
 POWER = Measure(word="power", unit="W", low=0.1, high=1e6, example="1500 W or 2.2 kW", shown="W")
 VOLTS = Measure(word="volts", unit="V", low=1, high=1500, example="230 V", shown="V")
+SIGNED_VOLTS = Measure(
+    word="volts", unit="V", low=-1500, high=1500, example="12.6 V, or -12.6 V", shown="V"
+)
+KELVIN = Measure(word="rise", unit="kelvin", low=-100, high=200, example="3 K", shown="K")
+MILLIVOLTS = Measure(
+    word="millivolts", unit="mV", low=0, high=100_000, example="4.2 mV", shown="mV"
+)
 TORQUE = Measure(word="torque", unit="N*m", low=0, high=100, example="0.8 N m", shown="N m")
 VOLUME = Measure(word="volume", unit="ml", low=0, high=100_000, example="190 ml", shown="ml")
 PERCENT = Measure(word="share", unit="percent", low=0.05, high=100, example="3 %", shown="%")

@@ -137,7 +137,7 @@ def test_a_thinner_core_that_reads_alike_is_named():
 def test_the_plug_fuse_is_out_and_tested_by_itself():
     p = plan(conductor__fuse_amps=3.0)
     assert "Take the fuse out" in line_of(p, "core-L").how
-    assert "111 mohm" in line_of(p, "core-L").how
+    assert "111 milliohm" in line_of(p, "core-L").how
     assert "fuse" not in line_of(p, "core-N").how
 
 

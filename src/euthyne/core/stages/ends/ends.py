@@ -13,6 +13,7 @@ from euthyne.core.trade.colours import Colours, colour
 from euthyne.core.wiring.grid import Point
 
 MEANT_FOR_LINES = ("black", "red", "brown", "grey")
+CLOSED_FOR_GOOD = "blind"  # the termination under an end seal
 SIDES: dict[str, End] = {"supply": "A", "load": "B"}
 
 
@@ -48,6 +49,14 @@ class LeadEnd:
         if self.place is None:
             return None
         return SIDES[self.place.side]
+
+    @property
+    def reached(self) -> bool:
+        """True where a probe comes to its contacts: it stands at an end of the lead, is a part that is
+        known, and is not closed for good.
+        """
+        known = self.fitting.part is not None and not self.part.there_already
+        return self.side is not None and known and self.part.joint != CLOSED_FOR_GOOD
 
     @property
     def named(self) -> str:
@@ -187,7 +196,12 @@ class EndsStage:
 
     def points_on(self, side: str) -> tuple[str, ...]:
         """The points of a side."""
-        return tuple(f"{end.id}.{mark}" for end in self.on_side(side) for mark in end.part.marks)
+        return tuple(
+            f"{end.id}.{mark}"
+            for end in self.on_side(side)
+            if end.reached
+            for mark in end.part.marks
+        )
 
     @cached_property
     def wanted_pairs(self) -> frozenset[frozenset[str]]:

@@ -1,54 +1,69 @@
-"""The look list: what to see before any meter comes out."""
+"""The look list: what to see before any meter comes out, from the joints of this lead."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 
-from euthyne.core.stages.ends.ends import LeadEnd
+from euthyne.core.shelf.terminations import TERMINATIONS
+from euthyne.core.stages.ends.ends import CLOSED_FOR_GOOD, LeadEnd
 
 
 @dataclass(frozen=True)
 class LookLine:
     """One thing to look at: its id, the question whose good answer is yes, and what a bad one looks
-    like.
+    like; ``end`` is the fitting it is at, empty for the cable; ``joint`` the termination whose good
+    and bad is drawn beside it.
     """
 
     id: str
     question: str
     bad: str
+    end: str = ""
+    joint: str = ""
 
 
-PER_END = (
-    (
-        "sheath",
-        "Does the grip of the {short} hold sheath, straight and even?",
-        "cores showing, grip tilted",
-    ),
-    (
-        "strands",
-        "In the {short}, is every strand inside its terminal?",
-        "a strand out, copper showing, a nick",
-    ),
-    ("pull", "Does every core of the {short} stay put when tugged?", "a core moves or comes out"),
-    (
-        "shut",
-        "Is the {short} shut without force, nothing pinched?",
-        "a gap, a bulge, a screw not home",
-    ),
+CORD = LookLine(
+    "cord", "Is the cord whole along its length, no cut, no kink?", "a cut, a flat place"
+)
+OLD = LookLine(
+    "bright",
+    "Salvaged: bright strands at both ends, no stiff length, no green?",
+    "green or black strands, a stiff place",
 )
 
 
-def look_list(ends: tuple[LeadEnd, ...]) -> tuple[LookLine, ...]:
-    """Everything to look at on a lead, its supply side first, then the cord."""
-    lines = [
-        LookLine(f"{_name(end, ends)}-{key}", question.format(short=_said(end, ends)), bad)
-        for end in ends
-        for key, question, bad in PER_END
-    ]
-    return (
-        *lines,
-        LookLine(
-            "cord", "Is the cord whole along its length, no cut, no kink?", "a cut, a flat place"
-        ),
-    )
+def look_list(ends: tuple[LeadEnd, ...], salvaged: bool = False) -> tuple[LookLine, ...]:
+    """Everything to look at on a lead, its supply side first, then the cable."""
+    lines = [line for end in ends for line in _of_end(end, _name(end, ends), _said(end, ends))]
+    return (*lines, CORD, *((OLD,) if salvaged else ()))
+
+
+def _of_end(end: LeadEnd, name: str, short: str) -> Iterable[LookLine]:
+    """What is looked at on one end: its grip, each loose part, its joints, what else was made of it,
+    its body.
+    """
+    part, kind = end.part, TERMINATIONS[end.part.joint]
+    if part.grips:
+        question = f"Does the grip of the {short} hold sheath, straight and even?"
+        yield LookLine(f"{name}-sheath", question, "cores showing, grip tilted", end.id)
+    for loose in part.threaded:
+        question = f"At the {short}: is the {loose.words} on, {loose.facing}?"
+        bad = loose.mistake or "left off, or the wrong way round"
+        yield LookLine(f"{name}-on-{loose.id}", question, bad, end.id)
+    if end.landing:
+        wanted = "; ".join(kind.judge)
+        question = f"At the {short}, every joint: {wanted}?"
+        yield LookLine(f"{name}-strands", question, kind.mistake, end.id, part.joint)
+    for made in part.making:
+        if made.judge and not made.only:
+            wanted = "; ".join(made.judge)
+            question = f"At the {short}: {wanted}?"
+            yield LookLine(f"{name}-{made.id}", question, made.mistake, end.id)
+    if end.landing and part.joint != CLOSED_FOR_GOOD:
+        question = f"Does every core of the {short} stay put when tugged?"
+        yield LookLine(f"{name}-pull", question, "a core moves or comes out", end.id)
+    if part.closes:
+        question = f"At the {short}: {'; '.join(part.made.judge)}?"
+        yield LookLine(f"{name}-shut", question, part.made.mistake, end.id)
 
 
 def _name(end: LeadEnd, ends: tuple[LeadEnd, ...]) -> str:

@@ -10,9 +10,14 @@ from euthyne.core.stages.cut.cut import CutStage
 from euthyne.core.stages.ends.ends import EndsStage
 from euthyne.core.stages.given import Given
 from euthyne.core.stages.prove.lookover import LookLine, look_list
+from euthyne.core.stages.prove.probing import ToProbe, left, planned
 from euthyne.core.stages.prove.provegrid import Grid, NamedFault, name_faults, read_grid
-from euthyne.core.stages.prove.readings import Line, Measured, expected
-from euthyne.core.stages.prove.verdict import Meter, Verdict, unlike
+from euthyne.core.stages.prove.readings import Line, Subject, expected
+from euthyne.core.stages.prove.readings.line import Twins
+from euthyne.core.stages.prove.subject import subject_of
+from euthyne.core.stages.prove.verdict import Meter, Verdict, cells_apart, poles_apart, unlike
+
+SUM_VOLTS = 0.05  # cells one by one against all of them at once, good practice, generic
 
 
 class ProveStage:
@@ -30,18 +35,37 @@ class ProveStage:
     @cached_property
     def looks(self) -> tuple[LookLine, ...]:
         """Everything to look at."""
-        return look_list(self.ends.ours)
+        return look_list(self.ends.ours, salvaged=bool(self.subject and self.subject.salvaged))
 
     @cached_property
     def probes(self) -> tuple[Probe, ...]:
         """What was probed of the points there are; a part that was changed since has others."""
         points = set(self.ends.points)
-        return tuple(p for p in self.told.probes if {p.one, p.other} <= points)
+        return tuple(p for p in self.told.probes if {p.one, p.other, *p.gang} <= points)
+
+    @cached_property
+    def probe_plan(self) -> tuple[ToProbe, ...]:
+        """The shortest list of probes that proves the map, with clips to strap points or without."""
+        return planned(self.ends, self.told.gangs)
+
+    @cached_property
+    def plan_left(self) -> tuple[ToProbe, ...]:
+        """What is left of the shortest list."""
+        return left(self.probe_plan, self.probes)
 
     @cached_property
     def grid(self) -> Grid:
         """The polarity grid against the map."""
         return read_grid(self.ends.points, self.ends.wanted_pairs, self.probes)
+
+    @property
+    def proven_map(self) -> bool:
+        """True when what joins, and what does not, is proven: by every pair, or by the shortest plan
+        of probes.
+        """
+        if self.wiring_faults:
+            return False
+        return not self.plan_left
 
     @cached_property
     def wiring_faults(self) -> tuple[NamedFault, ...]:
@@ -49,27 +73,22 @@ class ProveStage:
         return name_faults(self.ends, self.probes)
 
     @cached_property
+    def subject(self) -> Subject | None:
+        """What its tests are told of it; None while the conductor is open."""
+        return subject_of(self.given, self.conductor, self.ends, self.cut)
+
+    @cached_property
     def lines(self) -> tuple[Line, ...]:
         """Readings to take; none while the conductor is open."""
-        cable = self.conductor
-        length_m = self.given.lead.brief.run_m
-        if self.cut.length is not None:
-            length_m = self.cut.length.cut_m
-        if length_m is None or cable.wire is None:
+        if self.subject is None:
             return ()
-        through = self.ends.through
-        measured = Measured(
-            wire=cable.wire,
-            length_m=length_m,
-            room_c=self.told.room_c,
-            fuse_amps=cable.protection.amps if self.given.fused_plug else None,
-        )
-        return expected(self.given.kind.proof, through, measured)
+        return expected(self.given.kind.proof, self.subject)
 
     @cached_property
     def meter(self) -> Meter:
         """The meter the readings were taken with."""
-        return Meter(self.told.meter_percent, self.told.meter_step_ohm, self.told.zero_ohm)
+        told = self.told
+        return Meter(told.meter_percent, told.meter_step_ohm, told.zero_ohm, told.meter_step_mv)
 
     def reading(self, line: str) -> Reading | None:
         """The newest reading of a line."""
@@ -84,21 +103,102 @@ class ProveStage:
             if read is None:
                 continue
             verdict = line.judge(read.value, self.meter, read.above)
-            twin = self.unlike_cores.get(line.core or "")
-            if twin is not None and twin.graver_than(verdict):
-                found[line.id] = twin
-            else:
-                found[line.id] = verdict
+            twin = self._beside_twins.get(line.id)
+            found[line.id] = twin if twin is not None and twin.graver_than(verdict) else verdict
         return found
 
     @cached_property
-    def unlike_cores(self) -> dict[str, Verdict]:
-        """Cores that read more than their twins of the same cord by more than sound joints
-        explain.
-        """
-        ohms = {}
+    def _beside_twins(self) -> dict[str, Verdict]:
+        """Lines that read unlike those they are held against, beyond what sound joints explain."""
+        found: dict[str, Verdict] = {}
+        for alike in self._alike.values():
+            ids = {line.core or "": line.id for line in alike}
+            read = {line.core or "": self._net(line) for line in alike}
+            known = {core: net for core, net in read.items() if net is not None}
+            told = self._held(alike[0].twins, known, alike[0])
+            found |= {ids[core]: verdict for core, verdict in told.items()}
+        return found | self._cells_and_their_sum
+
+    def _held(self, how: Twins, read: dict[str, float], first: Line) -> dict[str, Verdict]:
+        if how == "cells":
+            return cells_apart(read, self.meter)
+        if how == "poles":
+            return poles_apart(read, self._as_read(first))
+        return unlike(read, self.conductor.rating_amps(rolled=False), self.meter)
+
+    def _as_read(self, line: Line) -> Meter:
+        amps = getattr(line, "amps", None)
+        return self.meter if amps is None else self.meter.four_wire(amps)
+
+    @cached_property
+    def _alike(self) -> dict[tuple[object, ...], list[Line]]:
+        """Lines that are held against each other: of one rule, one wire and one length."""
+        if self.subject is None:
+            return {}
+        runs = {run.name: (run.wire, round(run.length_m, 2)) for run in self.subject.runs}
+        found: dict[tuple[object, ...], list[Line]] = {}
         for line in self.lines:
-            read = self.reading(line.id)
-            if line.core is not None and read is not None and not read.above:
-                ohms[line.core] = max(read.value - self.meter.zero_ohm, 0.0)
-        return unlike(ohms, self.conductor.rating_amps(rolled=False), self.meter)
+            if line.twins:
+                own = runs.get(line.core or "") if line.twins != "cells" else None
+                found.setdefault((line.twins, own), []).append(line)
+        return found
+
+    def _net(self, line: Line) -> float | None:
+        """What was read on a line, the test leads taken off; None where it was not, or stood at its
+        end.
+        """
+        read = self.reading(line.id)
+        if read is None or read.above:
+            return None
+        if line.twins == "cells":
+            return read.value if read.value > 0 else None
+        return max(read.value - self._as_read(line).zero_ohm, 0.0)
+
+    @cached_property
+    def _cells_and_their_sum(self) -> dict[str, Verdict]:
+        """The whole pack against the sum of its cells, once each was read."""
+        cells = [line for line in self.lines if line.twins == "cells"]
+        whole = self.reading("polarity")
+        read = [x.value for line in cells if (x := self.reading(line.id)) is not None]
+        if not cells or whole is None or len(read) < len(cells):
+            return {}
+        apart = abs(sum(read) - whole.value)
+        if apart <= SUM_VOLTS + abs(whole.value) * 2 * self.meter.percent / 100:
+            return {}
+        said = f"{whole.value:.4g} V, and its cells add up to {sum(read):.4g} V: "
+        return {"polarity": Verdict("fail", f"{said}a tap lands elsewhere.")}
+
+    @cached_property
+    def unanswered(self) -> tuple[str, ...]:
+        """What must be answered before anything is sealed and is not yet: looks, probes, lines."""
+        return (*self.dead_open, *self._open_lines(powered=True))
+
+    @cached_property
+    def dead_open(self) -> tuple[str, ...]:
+        """What is open of the tests with nothing connected: no powered one begins before them."""
+        good = {a.line for a in self.told.looks if a.good}
+        looks = [x.question for x in self.looks if x.id not in good]
+        many = len(self.plan_left)
+        grid = [f"{many} {'probes' if many > 1 else 'probe'} of the map"] if many else []
+        return (*looks, *grid, *self._open_lines(powered=False))
+
+    def _open_lines(self, powered: bool) -> list[str]:
+        return [
+            line.words
+            for line in self.lines
+            if line.powered == powered and line.mandatory and not self._settled(line)
+        ]
+
+    def _settled(self, line: Line) -> bool:
+        """True for a line that says something, or whose place another takes that does."""
+        verdict = self.verdicts.get(line.id)
+        if verdict is not None and verdict.word != "unsure":
+            return True
+        other = self.verdicts.get(line.instead)
+        return other is not None and other.word in ("pass", "watch")
+
+    @property
+    def sound(self) -> bool:
+        """True when all that must be answered is, and nothing failed."""
+        nothing_bad = all(v.word != "fail" for v in self.verdicts.values())
+        return bool(self.lines) and not self.unanswered and nothing_bad and self.proven_map

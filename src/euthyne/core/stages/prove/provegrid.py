@@ -7,9 +7,10 @@ from itertools import combinations
 from euthyne.core.lead import Probe
 from euthyne.core.shelf.face import Face
 from euthyne.core.stages.ends.ends import EndsStage
+from euthyne.core.stages.prove.probing import heard, point_of
 from euthyne.core.trade.corewords import function_of
 from euthyne.core.wiring.diagnose import Explanation, diagnose
-from euthyne.core.wiring.grid import Course, Heard, Point, Wiring, pair
+from euthyne.core.wiring.grid import Course, Point, Wiring
 from euthyne.core.wiring.mistakes import Exchanged, Joined, Mistake, Moved, Open, Turned, TurnName
 from euthyne.core.wiring.words import Names
 
@@ -75,7 +76,11 @@ def name_faults(ends: EndsStage, probes: tuple[Probe, ...]) -> tuple[NamedFault,
     cores = ends.courses
     wiring = _wiring(ends, tuple(cores))
     said = {end.id: f"the {end.named}" for end in ends.all}
-    found = diagnose(wiring, _heard(probes), _names(cores, said))
+    closed = ends.positions[-1].positions
+    stuck = _stuck_switches(ends, probes, said)
+    found = diagnose(wiring, heard(probes, closed), _names(cores, said))
+    if stuck and (found.agrees or not found.explanations):
+        return stuck
     if not found.consistent:
         again = "; ".join(_to_probe(x, said) for x in found.probe_next)
         return (NamedFault("The probes contradict each other", f"Probe these again: {again}."),)
@@ -87,26 +92,34 @@ def name_faults(ends: EndsStage, probes: tuple[Probe, ...]) -> tuple[NamedFault,
 
 def _wiring(ends: EndsStage, wires: tuple[Course, ...]) -> Wiring:
     """The lead as the grid sees it: every contact, the wires it should have, faces that mirror."""
-    probed = [end for end in ends.all if end.side is not None]
+    probed = [end for end in ends.all if end.reached]
     points = tuple(Point(end.id, mark) for end in probed for mark in end.part.marks)
+    there = set(points)
     mirrors = {end.id: mirror_of(end.part.face) for end in probed}
-    return Wiring(points, wires, {end: other for end, other in mirrors.items() if other})
+    return Wiring(
+        points,
+        tuple(w for w in wires if set(w) <= there),
+        {end: other for end, other in mirrors.items() if other},
+    )
 
 
 def _to_probe(where: frozenset[Point], said: Mapping[str, str]) -> str:
     return " to ".join(_place(p, said) for p in sorted(where))
 
 
-def _heard(probes: Iterable[Probe]) -> Heard:
-    told = [(pair(_point(p.one), _point(p.other)), p.sounds) for p in probes]
-    return Heard(
-        tuple(x for x, sounds in told if sounds), tuple(x for x, sounds in told if not sounds)
-    )
-
-
-def _point(name: str) -> Point:
-    end, _, cavity = name.partition(".")
-    return Point(end, cavity)
+def _stuck_switches(
+    ends: EndsStage, probes: tuple[Probe, ...], said: Mapping[str, str]
+) -> tuple[NamedFault, ...]:
+    """What sounded with a switch open, and should have stayed silent."""
+    closed = ends.positions[-1].positions
+    for p in probes:
+        if p.sounds and p.position not in ((), closed):
+            where = f"{_place(point_of(p.one), said)} and {_place(point_of(p.other), said)}"
+            text = (
+                f"{where} sound with the switch open: its contacts stick, or a wire goes past it."
+            )
+            return (NamedFault("The switch does not part", text),)
+    return ()
 
 
 def _place(point: Point, said: Mapping[str, str]) -> str:

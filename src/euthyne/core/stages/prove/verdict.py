@@ -1,6 +1,7 @@
 """Verdicts on readings, the meter they are taken with, and cores held against their twins."""
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
 from typing import Literal
 
 Judged = Literal["pass", "watch", "fail", "unsure"]
@@ -9,6 +10,8 @@ UNLIKE_OHM = 0.020  # F: cores of one cord differ by no more than the smaller of
 UNLIKE_VOLTS = 0.100  # ... and of what drops so many volts at the rated amps, generic
 WATCH_SHARE = 0.02  # of the lowest twin: more is watched, good practice, generic
 FAIL_SHARE = 0.04  # of the lowest twin: more is refused, good practice, generic
+POLES_APART = 0.05  # of the lower pole: more is watched, good practice, generic
+CELLS_APART_VOLTS = 0.05  # cells of one pack, good practice, generic
 
 
 @dataclass(frozen=True)
@@ -25,13 +28,18 @@ class Verdict:
 
 @dataclass(frozen=True)
 class Meter:
-    """Stated accuracy of an instrument: percent of reading, smallest step (ohm), and the test-lead
-    zero (ohm).
+    """Stated accuracy of an instrument: percent of reading, smallest step (ohm), the test-lead zero
+    (ohm), and its smallest step of millivolts.
     """
 
     percent: float = 1.0
     step_ohm: float = 0.001
     zero_ohm: float = 0.0
+    step_mv: float = 0.1
+
+    def four_wire(self, amps: float) -> "Meter":
+        """The meter as it reads ohms by millivolts at so many amps: no test leads in the way."""
+        return replace(self, step_ohm=self.step_mv / 1000 / amps, zero_ohm=0.0)
 
     def uncertainty_ohm(self, reading_ohm: float) -> float:
         """How far a reading with the zero taken off may be out, in ohm: the reading's own error and
@@ -64,4 +72,39 @@ def unlike(readings: dict[str, float], amps: float, meter: Meter) -> dict[str, V
         burns = f"At {amps:.3g} A it would burn {more * amps**2:.1f} W."
         said = f"{more * 1000:.0f} mohm more than {twin}, {joints} {burns}"
         found[core] = Verdict("fail" if fails else "watch", f"{said} Flex one end, then the other.")
+    return found
+
+
+def poles_apart(readings: Mapping[str, float], meter: Meter) -> dict[str, Verdict]:
+    """Poles of one lead against the lower one.
+
+    Parameters: what was read of each in ohm, by its name; meter, as it reads ohms by millivolts.
+    Source: good practice, generic: over 5 % apart, the worse is named.
+    """
+    if len(readings) < 2:
+        return {}
+    least, twin = min((ohm, pole) for pole, ohm in readings.items())
+    found = {}
+    for pole, ohm in readings.items():
+        give = 2 * meter.uncertainty_ohm(ohm)
+        if ohm - least > POLES_APART * least + give:
+            more = (ohm / least - 1) * 100
+            said = f"{more:.0f} % more than {twin}: one of its two joints is the worse. "
+            found[pole] = Verdict("watch", f"{said}Read each half, or each lug.")
+    return found
+
+
+def cells_apart(readings: Mapping[str, float], meter: Meter) -> dict[str, Verdict]:
+    """Cells of one pack against the lowest: what is apart is the pack's, not the lead's.
+
+    Parameters: volts of each cell, by its tap; meter.
+    """
+    if len(readings) < 2:
+        return {}
+    least = min(readings.values())
+    found = {}
+    for tap, volts in readings.items():
+        if volts - least > CELLS_APART_VOLTS + volts * meter.percent / 100:
+            said = f"{volts - least:.2f} V more than the lowest cell: "
+            found[tap] = Verdict("watch", f"{said}the pack's fault, not the lead's.")
     return found

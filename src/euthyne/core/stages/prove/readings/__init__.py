@@ -6,12 +6,12 @@ from collections.abc import Callable
 from importlib import import_module
 from pkgutil import iter_modules
 
-from euthyne.core.stages.prove.readings.line import Line, Measured
+from euthyne.core.stages.prove.readings.line import At, Line, Run, Subject
 
-__all__ = ["TESTS", "Line", "Measured", "expected"]
+__all__ = ["TESTS", "At", "Line", "Run", "Subject", "expected"]
 
-SHARED = ("line", "resistance")
-Lines = Callable[[tuple[str, ...], Measured], tuple[Line, ...]]
+SHARED = ("line", "megohm", "resistance", "typed", "volts")
+Lines = Callable[[Subject], tuple[Line, ...]]
 
 
 def _found() -> dict[str, Lines]:
@@ -26,13 +26,10 @@ def _found() -> dict[str, Lines]:
 TESTS = _found()
 
 
-def expected(
-    tests: tuple[str, ...], cores: tuple[str, ...], measured: Measured
-) -> tuple[Line, ...]:
+def expected(tests: tuple[str, ...], subject: Subject) -> tuple[Line, ...]:
     """Every line a lead is measured on.
 
-    Parameters: tests by name, as its kind has them; cores by function; measured, what the meter is
-    put to.
+    Parameters: tests by name, as its kind has them; subject, what the meter is put to.
     Returns: lines, each with its band. Raises: KeyError for a test that is not known.
     """
-    return tuple(line for test in tests for line in TESTS[test](cores, measured))
+    return tuple(line for test in tests for line in TESTS[test](subject))

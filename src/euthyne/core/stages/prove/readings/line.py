@@ -1,27 +1,86 @@
 """A line of the table of readings: what to measure and how, in which unit, and how a reading is
-judged.
+judged; and what of a lead the tests are told.
 """
 
 from abc import ABC, abstractmethod
 from dataclasses import dataclass
+from typing import Literal
 
 from euthyne.core.stages.prove.verdict import Meter, Verdict
 from euthyne.core.trade.quantity import Measure
 from euthyne.core.trade.wire import Wire
 
 AT_ITS_END = ("ol", "open", "over")  # what a meter shows, and people write, past its range
+Twins = Literal["", "cores", "poles", "cells"]
 
 
 @dataclass(frozen=True)
-class Measured:
-    """What is measured: the wire of each core, its length as cut (m), the room (C), the fuse in a
-    plug (A).
+class Run:
+    """One conductor end to end: its name and what it is for, its wire, its length as cut (m), its
+    contacts at both ends, named fitting.cavity.
     """
 
+    name: str
+    words: str
     wire: Wire
     length_m: float
-    room_c: float
+    a: str
+    b: str
+
+    @property
+    def earth(self) -> bool:
+        """True for the protective one."""
+        return self.words == "earth"
+
+
+@dataclass(frozen=True)
+class At:
+    """An end as the meter comes to it: its fitting, what it is called, how it is terminated, the wire
+    that lands there.
+    """
+
+    fitting: str
+    named: str
+    joint: str
+    wire: Wire
+    coupler: bool = False
+
+
+@dataclass(frozen=True)
+class Subject:
+    """What is measured: every conductor, every end made here, the room (C); the fuse in a plug and the
+    lead's rating (A); its volts, its cells and the volts of a full one; how many taps come out; what
+    the tape reads by its watts (ohm) and is long (m); ``switches``, ``metal``, ``unreached`` are
+    ends with a switch, of metal, and those no probe comes to.
+    """
+
+    runs: tuple[Run, ...]
+    ends: tuple[At, ...] = ()
+    room_c: float = 20.0
     fuse_amps: float | None = None
+    rating_amps: float = 10.0
+    volts: float = 230.0
+    cells: int = 0
+    cell_volts: float = 4.2
+    taps: bool = False
+    salvaged: bool = False
+    tape_ohm: float | None = None
+    tape_m: float = 0.0
+    switches: tuple[str, ...] = ()
+    metal: tuple[str, ...] = ()
+    unreached: bool = False
+    earthed: bool = True
+    on_pack: bool = False
+
+    @property
+    def cores(self) -> tuple[str, ...]:
+        """The names of all conductors."""
+        return tuple(run.name for run in self.runs)
+
+    @property
+    def carrying(self) -> tuple[Run, ...]:
+        """The conductors that carry current."""
+        return tuple(run for run in self.runs if not run.earth)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -29,7 +88,9 @@ class Line(ABC):
     """A reading to take: its id and words, how to take it, why its band is what it is, and where
     its limits are from.
 
-    ``core`` names the core it is a reading of where others of the same cord are its twins.
+    ``core`` names the conductor it is a reading of, ``twins`` those it is held against;
+    ``mandatory`` where nothing is sealed without it, unless the line ``instead`` was read;
+    ``powered`` where something is plugged in for it; ``probes`` where the two probes go.
     """
 
     id: str
@@ -38,6 +99,11 @@ class Line(ABC):
     why: str
     source: str
     core: str | None = None
+    twins: Twins = ""
+    mandatory: bool = True
+    instead: str = ""
+    powered: bool = False
+    probes: tuple[str, str] = ("", "")
 
     @property
     @abstractmethod
@@ -54,6 +120,11 @@ class Line(ABC):
     def band(self) -> str:
         """What a sound lead reads, in words."""
 
+    @property
+    @abstractmethod
+    def sound(self) -> float:
+        """A reading that a sound one gives, in the unit of ``measure``."""
+
     @abstractmethod
     def judge(self, value: float, meter: Meter, above: bool) -> Verdict:
         """Judge a reading.
@@ -62,6 +133,12 @@ class Line(ABC):
         stood at its end.
         Returns: Verdict. A limit inside the meter's uncertainty is "unsure": it cannot be said.
         """
+
+    def far_off(self, value: float) -> float | None:
+        """How many times too much or too little a reading is, where that is so much that its unit may
+        be another; None where it is not.
+        """
+        return None
 
     def written(self, value: float, above: bool) -> str:
         """A reading as it would be typed."""

@@ -1,0 +1,104 @@
+"""The shortest list of probes that proves the map of a lead: what is left of it, and what comes next."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from euthyne.core.lead import Probe
+from euthyne.core.stages.ends.ends import EndsStage
+from euthyne.core.wiring.grid import Course, Gang, Heard, Pair, Point, Wiring, grouped, pair
+from euthyne.core.wiring.probes import probe_plan
+
+
+@dataclass(frozen=True)
+class ToProbe:
+    """A probe to take: a point, what it is held against, strapped together where they are several, and
+    what should be heard; ``position`` of the switches, by their fitting, where it matters.
+    """
+
+    one: Point
+    against: tuple[Point, ...]
+    sounds: bool
+    position: tuple[tuple[str, str], ...] = ()
+
+    @property
+    def key(self) -> str:
+        """Its name in an address, the same whatever was probed before."""
+        where = "+".join(f"{fitting}={name}" for fitting, name in self.position)
+        return " ".join((where or "-", self.one.name, *(p.name for p in self.against)))
+
+
+def wiring_of(ends: EndsStage) -> Wiring:
+    """The lead as a meter sees it: every contact a probe reaches, and the wires it should have."""
+    points = tuple(point_of(name) for name in ends.points)
+    there = set(points)
+    wires: tuple[Course, ...] = tuple(w for w in ends.courses if set(w) <= there)
+    return Wiring(points, wires)
+
+
+def point_of(name: str) -> Point:
+    """A point from its name, fitting.cavity."""
+    fitting, _, cavity = name.partition(".")
+    return Point(fitting, cavity)
+
+
+def planned(ends: EndsStage, gangs: bool) -> tuple[ToProbe, ...]:
+    """Every probe of the shortest plan, switches closed; then what a switch parts, open.
+
+    Parameters: ends with their map; gangs, whether points are strapped together.
+    """
+    joined = [(point_of(a), point_of(b)) for a, b in map(sorted, ends.wanted_pairs)]
+    points = tuple(point_of(name) for name in ends.points)
+    closed = Wiring(points, tuple(joined))
+    last = ends.positions[-1].positions
+    plan = probe_plan(closed, gangs).probes
+    found = [ToProbe(p.one, p.against, p.sounds, last) for p in plan]
+    return (*found, *_open(ends, closed, gangs))
+
+
+def _open(ends: EndsStage, closed: Wiring, gangs: bool) -> Iterable[ToProbe]:
+    """With a switch in another position: what it parts stays silent."""
+    there = set(closed.points)
+    for switched in ends.positions[:-1]:
+        nets = [[Point(*p) for p in net if Point(*p) in there] for net in switched.nets]
+        joins = [(net[0], p) for net in nets for p in net[1:]]
+        for whole in closed.nets:
+            parts = grouped(whole, [j for j in joins if set(j) <= set(whole)])
+            for i, part in enumerate(parts[1:], start=1):
+                earlier = tuple(p[0] for p in parts[:i])
+                strapped = (earlier,) if gangs else ((p,) for p in earlier)
+                for against in strapped:
+                    yield ToProbe(part[0], against, False, switched.positions)
+
+
+def heard(probes: Iterable[Probe], position: tuple[tuple[str, str], ...]) -> Heard:
+    """What was heard with the switches in a position; a gang that sounded says not which of it did."""
+    told = [p for p in probes if p.position in ((), position)]
+    single = [(pair(point_of(p.one), point_of(p.other)), p.sounds) for p in told if not p.gang]
+    gangs = tuple(
+        Gang(tuple(map(point_of, p.gang)), point_of(p.one)) for p in told if p.gang and not p.sounds
+    )
+    return Heard(
+        tuple(x for x, sounds in single if sounds),
+        tuple(x for x, sounds in single if not sounds),
+        gangs,
+    )
+
+
+def left(plan: Iterable[ToProbe], probes: tuple[Probe, ...]) -> tuple[ToProbe, ...]:
+    """The probes of a plan that were not taken; a gang that sounded is gone through point by point."""
+    known: dict[tuple[tuple[str, str], ...], tuple[frozenset[Pair], frozenset[Pair]]] = {}
+    sounded = {(p.one, p.gang, p.position) for p in probes if p.gang and p.sounds}
+    found = []
+    for one in plan:
+        if one.position not in known:
+            told = heard(probes, one.position)
+            known[one.position] = (frozenset(told.sounds), told.silences)
+        sounds, silent = known[one.position]
+        pairs = [(p, pair(one.one, p)) for p in one.against]
+        open_ = [p for p, x in pairs if x not in sounds and x not in silent]
+        names = tuple(p.name for p in one.against)
+        if open_ and (one.one.name, names, one.position) in sounded:
+            found += [ToProbe(one.one, (p,), one.sounds, one.position) for p in open_]
+        elif open_:
+            found.append(one)
+    return tuple(found)

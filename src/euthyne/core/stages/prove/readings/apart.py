@@ -1,0 +1,52 @@
+"""Insulation of leads on direct current: pole to pole, way to way, and to water or metal."""
+
+from euthyne.core.stages.prove.readings.line import Line, Subject
+from euthyne.core.stages.prove.readings.megohm import RELEASE, InsulationLine
+from euthyne.data.tables import toml
+
+# Volts of a string, and what it is tested with. Source: IEC 62446-1, with 1.25 times its open volts.
+STRING_STEPS = ((120.0, 250), (500.0, 500))
+STRING_MOST, STRING_MARGIN = 1000, 1.25
+
+
+def lines(subject: Subject) -> tuple[Line, ...]:
+    """Pole to pole, and each pole to water or metal."""
+    limits = toml("proof-limits.toml")["solar"]
+    volts = string_test_volts(subject.volts)
+    pairs = [(f"apart-{x.name}", f"{x.words} to water or metal round it") for x in subject.carrying]
+    if len(subject.carrying) > 1:
+        pairs.insert(0, ("apart", "pole to pole"))
+    return tuple(
+        _line(key, words, volts, limits["alone_megohm"], limits["source"]) for key, words in pairs
+    )
+
+
+def string_test_volts(volts: float) -> int:
+    """Volts that a string of so many open volts is tested with.
+
+    >>> string_test_volts(90.0), string_test_volts(400.0), string_test_volts(600.0)
+    (250, 500, 1000)
+    """
+    wanted = STRING_MARGIN * volts
+    return next((test for most, test in STRING_STEPS if wanted <= most), STRING_MOST)
+
+
+def way_lines(subject: Subject, volts: int, source: str, least: float) -> tuple[Line, ...]:
+    """Each way against all others joined; the last was measured against when they were."""
+    ways = subject.carrying[:-1] if len(subject.carrying) > 1 else subject.carrying
+    return tuple(
+        _line(f"apart-{x.name}", f"{x.words} to all others joined", volts, least, source)
+        for x in ways
+    )
+
+
+def _line(key: str, words: str, volts: int, least: float, source: str) -> Line:
+    return InsulationLine(
+        id=key,
+        words=f"insulation, {words}",
+        fail_under=least,
+        watch_under=least,
+        how=f"{volts} V, both ends open. {RELEASE}",
+        why=f"a new lead under {least:g} megohm is refused",
+        source=source,
+    )

@@ -1,0 +1,31 @@
+"""A metal box, its lid and its plate, to the earth pin."""
+
+from euthyne.core.stages.prove.readings.line import Line, Subject
+from euthyne.core.stages.prove.readings.resistance import ResistanceLine, band_of, contact_ohm
+from euthyne.data.tables import toml
+
+
+def lines(subject: Subject) -> tuple[Line, ...]:
+    """A line for each end whose body is metal."""
+    earth = next((run for run in subject.runs if run.earth), None)
+    if earth is None:
+        return ()
+    low, high = band_of(earth, subject.room_c)
+    limits = toml("proof-limits.toml")["earth"]
+    return tuple(
+        ResistanceLine(
+            id=f"bond-{end.fitting}",
+            words=f"earth pin to the metal of {end.named}: box, lid and plate",
+            low=low,
+            high=high + limits["over_conductor_ohm"],
+            watch=high + 3 * contact_ohm(),
+            how="200 mA or more, to bare metal of each: the highest of the three is the reading.",
+            why="the earth core and its tails; 0.1 ohm more than the core is the limit",
+            source=limits["source"],
+            thinner=None,
+            astray="The tail to that metal: paint under it, or a screw not home.",
+            probes=(earth.a, end.fitting),
+        )
+        for end in subject.ends
+        if end.fitting in subject.metal
+    )

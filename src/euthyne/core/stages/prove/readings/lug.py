@@ -1,0 +1,37 @@
+"""Each lug against an equal length of its own cable."""
+
+from euthyne.core.stages.prove.readings.line import At, Line, Subject
+from euthyne.core.stages.prove.readings.resistance import ResistanceLine
+from euthyne.data.tables import toml
+
+LUGS = ("lug", "blade")
+
+
+def lines(subject: Subject) -> tuple[Line, ...]:
+    """A line for each end that is pressed."""
+    return tuple(_line(subject, end) for end in subject.ends if end.joint in LUGS)
+
+
+def _line(subject: Subject, end: At) -> Line:
+    limits = toml("proof-limits.toml")["poles"]
+    mm = limits["lug_mm"]
+    as_cable = mm / 1000 * end.wire.ohms_per_m(subject.room_c)
+    amps = min(100.0, float(f"{subject.rating_amps:.2g}"))
+    return ResistanceLine(
+        id=f"lug-{end.fitting}",
+        words=f"lug at {end.named}",
+        low=0.0,
+        high=as_cable * limits["lug_fail"],
+        watch=as_cable * limits["lug_watch"],
+        how=(
+            f"Before its sleeve: {amps:g} A through it; from the palm beside the hole to the bare "
+            f"cable just behind the barrel, {mm} mm."
+        ),
+        why=f"as much as {mm} mm of {end.wire.words}; half as much again is a bad press",
+        source=limits["source"],
+        thinner=None,
+        astray="This lug is pressed loose, or its strands were not bright: off with it, and anew.",
+        mandatory=False,
+        amps=amps,
+        probes=(end.fitting, end.fitting),
+    )

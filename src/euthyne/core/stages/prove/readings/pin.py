@@ -1,0 +1,9 @@
+"""Each line of a pin list end to end."""
+
+from euthyne.core.stages.prove.readings.core import core_lines
+from euthyne.core.stages.prove.readings.line import Line, Subject
+
+
+def lines(subject: Subject) -> tuple[Line, ...]:
+    """A line for each pin that is wired."""
+    return core_lines(subject, "pin")

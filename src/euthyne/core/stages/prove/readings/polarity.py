@@ -1,0 +1,47 @@
+"""Polarity by voltmeter, with sign, where a source is there to be measured."""
+
+from euthyne.core.stages.prove.readings.line import Line, Subject
+from euthyne.core.stages.prove.readings.volts import VoltsLine
+from euthyne.data.tables import toml
+
+CROSSED = "plus and minus are crossed. Stop: nothing is mated. Look at the colours of both ends."
+NOTHING = "nothing arrives: a fuse out, a pole open, or the source off."
+LOW = "a flat source, another battery than the plan's, or a bad joint under load."
+HIGH = "another source than the plan's: do not mate."
+
+
+def lines(subject: Subject) -> tuple[Line, ...]:
+    """Plus to minus at the load end, before the last bolt."""
+    limits = toml("proof-limits.toml")["source"]
+    return (
+        volts_line(
+            "polarity",
+            "plus to minus at the far end, before the last bolt",
+            (subject.volts * limits["low_share"], subject.volts * limits["high_share"]),
+            "Source connected through its fuse, nothing at the far end; red probe on plus.",
+            limits["source"],
+        ),
+    )
+
+
+def volts_line(
+    key: str, words: str, band: tuple[float, float], how: str, source: str, mandatory: bool = True
+) -> VoltsLine:
+    """A line of volts with sign, with something plugged in for it."""
+    low, high = band
+    return VoltsLine(
+        id=key,
+        words=words,
+        low=low,
+        high=high,
+        crossed=CROSSED,
+        nothing=NOTHING,
+        low_words=LOW,
+        high_words=HIGH,
+        how=how,
+        why="with sign: minus before the figure is a crossed lead",
+        source=source,
+        powered=True,
+        mandatory=mandatory,
+        probes=("plus", "minus"),
+    )

@@ -1,0 +1,37 @@
+"""Each pole of a string, and each coupler across itself."""
+
+from euthyne.core.stages.prove.readings.line import At, Line, Subject
+from euthyne.core.stages.prove.readings.pole import pole_lines
+from euthyne.core.stages.prove.readings.resistance import ResistanceLine, contact_ohm
+from euthyne.data.tables import toml
+
+AMPS = 10.0
+
+
+def lines(subject: Subject) -> tuple[Line, ...]:
+    """A line for each pole and for each coupler."""
+    amps = min(AMPS, float(f"{subject.rating_amps:.2g}"))
+    couplers = (_coupler(end, amps) for end in subject.ends if end.coupler)
+    return (*pole_lines(subject, amps, contact_ohm("coupler")), *couplers)
+
+
+def _coupler(end: At, amps: float) -> Line:
+    limits = toml("proof-limits.toml")["solar"]
+    return ResistanceLine(
+        id=f"coupler-{end.fitting}",
+        words=f"coupler at {end.named}, across itself",
+        low=0.0,
+        high=limits["coupler_fail_ohm"],
+        watch=limits["coupler_pass_ohm"],
+        how=(
+            f"Its own other half clicked in, {amps:g} A through it; needles in the copper just "
+            "behind each contact."
+        ),
+        why="one milliohm is a sound pair of one make, five a bad one",
+        source=limits["source"],
+        thinner=None,
+        astray="Not clicked, two makes, or a barrel pressed in the wrong die.",
+        mandatory=False,
+        amps=amps,
+        probes=(end.fitting, end.fitting),
+    )

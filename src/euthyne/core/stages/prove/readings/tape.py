@@ -1,0 +1,66 @@
+"""A heating tape: bus to bus by its watts, its braid, and what lies between."""
+
+from euthyne.core.stages.prove.readings.line import Line, Subject
+from euthyne.core.stages.prove.readings.megohm import RELEASE, InsulationLine
+from euthyne.core.stages.prove.readings.resistance import ResistanceLine, band_of, contact_ohm
+from euthyne.data.tables import toml
+
+
+def lines(subject: Subject) -> tuple[Line, ...]:
+    """Bus to bus, the braid, and the insulation before the cord is on and again after."""
+    limits = toml("proof-limits.toml")["tape"]
+    found: list[Line] = []
+    if subject.tape_ohm is not None:
+        hot = subject.tape_ohm
+        found.append(
+            ResistanceLine(
+                id="bus",
+                words="bus to bus through the tape: live pin to neutral pin",
+                low=hot * limits["cold_share"],
+                high=hot * limits["warm_share"],
+                watch=hot * limits["warm_share"],
+                how="By ohmmeter at the plug, nothing powered.",
+                why=f"{hot:.4g} ohm by its watts; cold it reads lower",
+                source=limits["source"],
+                thinner=None,
+                astray="A bus is broken, a splice open, or the tape shorter than said.",
+                short=(
+                    "the bus wires meet: at its far end first, where they were not cut in steps or "
+                    "the seal pressed them together; then at the splice."
+                ),
+                probes=("live pin", "neutral pin"),
+            )
+        )
+    if subject.runs:
+        cord = subject.runs[0]
+        low, high = band_of(cord, subject.room_c)
+        braid = limits["braid_ohm_per_m"] * subject.tape_m
+        over = toml("proof-limits.toml")["earth"]["over_conductor_ohm"]
+        found.append(
+            ResistanceLine(
+                id="earth",
+                words="plug's earth pin to the braid at the far end, 200 mA or more",
+                low=low,
+                high=high + braid + over,
+                watch=high + braid + 3 * contact_ohm(),
+                how="Before the end seal is shrunk, or to the braid at its last bared place.",
+                why=f"the cord, and {braid:.2g} ohm of braid",
+                source=limits["source"],
+                thinner=None,
+                astray="The barrel on the braid, or a braid broken on the way.",
+                probes=("earth pin", "braid"),
+            )
+        )
+    for key, when in (("before", "on the tape before the cord is on"), ("after", "again after")):
+        found.append(
+            InsulationLine(
+                id=f"insulation-{key}",
+                words=f"insulation, both buses joined to the braid, {when}",
+                fail_under=limits["alone_megohm"],
+                watch_under=limits["alone_megohm"],
+                how=f"{limits['test_volts']} V; 2500 V once where its sheet asks. {RELEASE}",
+                why=f"under {limits['alone_megohm']} megohm it is refused",
+                source=limits["source"],
+            )
+        )
+    return tuple(found)

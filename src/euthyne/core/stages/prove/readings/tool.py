@@ -1,0 +1,49 @@
+"""A plug on a tool's own flex: what can be measured without opening the tool."""
+
+from euthyne.core.stages.prove.readings.line import Line, Subject
+from euthyne.core.stages.prove.readings.megohm import RELEASE, InsulationLine
+from euthyne.core.stages.prove.readings.resistance import ResistanceLine, band_of, contact_ohm
+from euthyne.data.tables import toml
+
+JOINED = "Never live to neutral: its parts would be tested to death."
+
+
+def lines(subject: Subject) -> tuple[Line, ...]:
+    """Earth to bare metal, and live and neutral joined to earth; to its own metal where it has no
+    earth.
+    """
+    earth = next((run for run in subject.runs if run.earth), None)
+    limits = toml("proof-limits.toml")
+    found: list[Line] = []
+    if earth is not None:
+        low, high = band_of(earth, subject.room_c)
+        found.append(
+            ResistanceLine(
+                id="earth",
+                words="plug's earth pin to bare metal of the tool, 200 mA or more",
+                low=low,
+                high=high + limits["earth"]["over_conductor_ohm"],
+                watch=high + 3 * contact_ohm(),
+                how="To a screw or scraped metal, flexing the plug and the cord where it goes in.",
+                why=f"the flex is {high:.3f} ohm at most; 0.1 ohm more is the limit",
+                source=limits["earth"]["source"],
+                thinner=None,
+                astray="Flex the plug, then the cord at the tool: where it moves is the bad joint.",
+                probes=(earth.a, "its metal"),
+            )
+        )
+    least = limits["insulation"]["class_i_megohm" if earth else "class_ii_megohm"]
+    to = "earth" if earth else "metal or foil round its body"
+    volts = limits["insulation"]["mains_test_volts"]
+    found.append(
+        InsulationLine(
+            id="insulation-E",
+            words=f"insulation, live and neutral joined, to {to}",
+            fail_under=least,
+            watch_under=least,
+            how=f"Its switch on. {volts} V, 250 V where it has electronics. {JOINED} {RELEASE}",
+            why=f"{least:g} megohm is the least of a tool in use",
+            source=limits["insulation"]["source"],
+        )
+    )
+    return tuple(found)

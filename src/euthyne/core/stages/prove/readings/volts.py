@@ -1,0 +1,107 @@
+"""Readings of volts with their sign, and of how much warmer one thing runs than another."""
+
+from dataclasses import dataclass
+
+from euthyne.core.stages.prove.readings.line import Line
+from euthyne.core.stages.prove.verdict import Meter, Verdict
+from euthyne.core.trade.quantity import KELVIN, SIGNED_VOLTS, Measure
+
+NOTHING_VOLTS = 0.05  # less than it is nothing at all, whatever the meter floats at
+FAR_OFF = 100.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class VoltsLine(Line):
+    """Volts to read, with sign, red probe first: least and most.
+
+    ``crossed``, ``nothing``, ``low_words`` and ``high_words`` say what a wrong reading most likely is;
+    ``give`` what a meter may be out, in volts.
+    """
+
+    low: float
+    high: float
+    crossed: str
+    nothing: str
+    low_words: str
+    high_words: str
+    give: float = 0.0
+
+    @property
+    def measure(self) -> Measure:
+        """Volts, with their sign."""
+        return SIGNED_VOLTS
+
+    @property
+    def example(self) -> str:
+        """A reading as it is typed."""
+        return f"{self.sound:.4g} V"
+
+    @property
+    def band(self) -> str:
+        """What a sound lead reads, in words."""
+        return f"+{self.low:.4g} to +{self.high:.4g} V"
+
+    @property
+    def sound(self) -> float:
+        """The middle of the band."""
+        return (self.low + self.high) / 2
+
+    def far_off(self, value: float) -> float | None:
+        """How many times too much it is, from a hundred on."""
+        return abs(value) / self.high if abs(value) > FAR_OFF * self.high else None
+
+    def judge(self, value: float, meter: Meter, above: bool) -> Verdict:
+        """Judge a reading in volts."""
+        if above:
+            return Verdict("unsure", "The meter stands at its end: take a higher range.")
+        said = f"{value:.4g} V"
+        give = abs(value) * meter.percent / 100 + self.give
+        if abs(value) <= NOTHING_VOLTS:
+            return Verdict("fail", f"{said}: {self.nothing}")
+        if value < 0:
+            return Verdict("fail", f"{said}: {self.crossed}")
+        if value + give < self.low:
+            return Verdict("fail", f"{said} is under {self.low:.4g} V: {self.low_words}")
+        if value - give > self.high:
+            return Verdict("fail", f"{said} is over {self.high:.4g} V: {self.high_words}")
+        return Verdict("pass", f"{said}, plus where it is drawn.")
+
+
+@dataclass(frozen=True, kw_only=True)
+class RiseLine(Line):
+    """How many kelvin it runs above what lies beside it: watched and refused from where on."""
+
+    watch: float
+    fail: float
+    astray: str
+
+    @property
+    def measure(self) -> Measure:
+        """A difference of temperatures, in kelvin."""
+        return KELVIN
+
+    @property
+    def example(self) -> str:
+        """A reading as it is typed."""
+        return "3 K"
+
+    @property
+    def band(self) -> str:
+        """What a sound lead reads, in words."""
+        return f"{self.watch:g} K at most"
+
+    @property
+    def sound(self) -> float:
+        """Well under what is watched."""
+        return self.watch / 4
+
+    def judge(self, value: float, meter: Meter, above: bool) -> Verdict:
+        """Judge a rise in kelvin."""
+        if above:
+            return Verdict("unsure", "The thermometer stands at its end: read it anew.")
+        said = f"{value:.3g} K warmer"
+        if value > self.fail:
+            return Verdict("fail", f"{said}, {self.fail:g} K is the most. {self.astray}")
+        if value > self.watch:
+            return Verdict("watch", f"{said}: more than its neighbour explains. {self.astray}")
+        return Verdict("pass", f"{said}, and {self.watch:g} K is nothing to speak of.")

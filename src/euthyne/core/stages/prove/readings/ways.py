@@ -1,0 +1,23 @@
+"""Insulation of each way of a sealed lead, dry, and again when it has lain in water."""
+
+from euthyne.core.stages.prove.readings.apart import way_lines
+from euthyne.core.stages.prove.readings.line import Line, Subject
+from euthyne.core.stages.prove.readings.megohm import RELEASE, InsulationLine
+from euthyne.data.tables import toml
+
+
+def lines(subject: Subject) -> tuple[Line, ...]:
+    """A line for each way, and one for the wet lead."""
+    limits = toml("proof-limits.toml")["ways"]
+    volts, source = limits["test_volts"], limits["source"]
+    wet = InsulationLine(
+        id="wet",
+        words="insulation, all ways joined to the water it lies in",
+        fail_under=limits["wet_fail_megohm"],
+        watch_under=limits["alone_megohm"] / 10,
+        how=f"Ten minutes under water, mated and blanked, its ends out; {volts} V. {RELEASE}",
+        why="under a tenth of the dry reading is watched, under 1 megohm refused",
+        source=source,
+        mandatory=False,
+    )
+    return (*way_lines(subject, volts, source, limits["alone_megohm"]), wet)

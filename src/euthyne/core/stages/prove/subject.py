@@ -1,0 +1,91 @@
+"""What of a lead its tests are told: conductors, ends, room, rating, cells."""
+
+from euthyne.core.assembly.records import POWER
+from euthyne.core.kinds import Trait
+from euthyne.core.stages.conductor.conductor import ConductorStage
+from euthyne.core.stages.cut.cut import CutStage
+from euthyne.core.stages.ends.ends import EndsStage, LeadEnd
+from euthyne.core.stages.given import Given
+from euthyne.core.stages.prove.readings import At, Run, Subject
+from euthyne.core.trade.corewords import function_of
+from euthyne.core.trade.wire import Wire
+
+COUPLED = "click-in"  # the termination of couplers that are read across themselves
+BONDED = "bond"  # what is done to a body of metal
+
+
+def subject_of(
+    given: Given, conductor: ConductorStage, ends: EndsStage, cut: CutStage
+) -> Subject | None:
+    """What its tests are told of a lead; None while its conductor or its run is open."""
+    runs = _runs(given, conductor, ends, cut)
+    if runs is None or conductor.wire is None:
+        return None
+    brief = given.lead.brief
+    tape_ohm = None
+    if brief.tape_m and brief.watts_per_m:
+        tape_ohm = brief.volts**2 / (brief.tape_m * brief.watts_per_m)
+    salvaged = any(c.existing is not None and c.existing.salvaged for c in given.assembly.cables)
+    return Subject(
+        runs=runs,
+        ends=tuple(_ends(given, conductor, ends)),
+        room_c=given.lead.proof.room_c,
+        fuse_amps=conductor.protection.amps if given.fused_plug else None,
+        rating_amps=conductor.rating_amps(rolled=False),
+        volts=brief.volts,
+        cells=brief.cells or 0,
+        cell_volts=brief.cell_volts,
+        taps=brief.taps,
+        salvaged=salvaged,
+        tape_ohm=tape_ohm,
+        tape_m=brief.tape_m or 0.0,
+        switches=tuple(end.id for end in ends.ours if len(end.part.positions) > 1),
+        metal=tuple(e.id for e in ends.ours if BONDED in {m.id for m in e.part.making}),
+        earthed=any(run.earth for run in runs),
+        on_pack=Trait.CUT_ON_A_PACK in given.kind.traits and brief.tail_of == "pack",
+    )
+
+
+def _runs(
+    given: Given, conductor: ConductorStage, ends: EndsStage, cut: CutStage
+) -> tuple[Run, ...] | None:
+    """Every conductor with what it is made of; what is joined on its way counts as the power's cable,
+    over the whole run. None while one is not known.
+    """
+    names = given.assembly.core_names
+    cables = {name: cable for (cable, _), name in names.items()}
+    own = {names[c.cable, c.core] for c in given.assembly.courses if c.a and c.b}
+    found = []
+    for (a, b), name in ends.courses.items():
+        cable = cables.get(name, conductor.main.id) if name in own else conductor.main.id
+        wire, length_m = conductor.laid[cable].wire, _length_m(given, cut, cable)
+        if wire is None or length_m is None:
+            return None
+        found.append(Run(name, function_of(name), wire, length_m, a.name, b.name))
+    return tuple(found)
+
+
+def _length_m(given: Given, cut: CutStage, cable: str) -> float | None:
+    """How long a cable is in the end, in m: as cut, as it was found, or the run."""
+    if cable in cut.lengths:
+        return cut.lengths[cable].cut_m
+    existing = given.assembly.cable(cable).existing
+    found = existing.length_m if existing is not None else None
+    return found or given.lead.brief.run_m
+
+
+def _ends(given: Given, conductor: ConductorStage, ends: EndsStage) -> list[At]:
+    """Every end that is made here and carries the power, with the wire that lands there."""
+    found = []
+    for end in ends.ours:
+        landed = given.assembly.ends_in(end.id)
+        wire = conductor.laid[landed[0].cable].wire if landed else None
+        power = {cable.id for cable in given.assembly.of_circuit(POWER)}
+        if wire is None or not power & {at.cable for at in landed}:
+            continue
+        found.append(_at(end, wire))
+    return found
+
+
+def _at(end: LeadEnd, wire: Wire) -> At:
+    return At(end.id, f"the {end.named}", end.part.joint, wire, end.part.joint == COUPLED)
