@@ -66,7 +66,7 @@ def test_an_extension_lead_from_brief_to_sealed_tag(page, served):
         page.locator(f"#cell-supply-{mark}-load-{mark}").click()
         settle(page)
     page.get_by_role("button", name="I probed the other 12: all silent").click()
-    expect(page.get_by_text("Every square is as the map says")).to_be_visible()
+    expect(page.get_by_text("Every contact is as the map says")).to_be_visible()
     for line, typed in (
         ("core-L", "0.16"),
         ("core-N", "0.161"),

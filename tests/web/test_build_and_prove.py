@@ -57,7 +57,7 @@ def test_the_crossed_pair_is_put_right_and_probed_afresh(person, store):
     for mark in "LNE":
         person.send("/leads/TR-0017/prove/probe", pair=f"supply.{mark} load.{mark}")
     page = person.send("/leads/TR-0017/prove/silent")
-    assert "Every square is as the map says" in page
+    assert "Every contact is as the map says" in page
     log = words(person.open("/leads/TR-0017/log")).split("these had sounded: ")[1]
     assert all(pair in log for pair in ("supply.L load.N", "supply.N load.L", "supply.E load.E"))
 

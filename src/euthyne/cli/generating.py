@@ -12,11 +12,9 @@ from sqlalchemy import Engine, insert, select, text
 from euthyne.core.kinds import starts
 from euthyne.core.kinds.assembling import changed
 from euthyne.core.kinds.beginning import new_lead
-from euthyne.core.lead import RULE, Lead, Look, Probe, Reading, Reason, StepDone
+from euthyne.core.lead import PROOF_RULE, RULE, Lead, Look, Reading, Reason, StepDone
 from euthyne.core.plan import Plan
 from euthyne.core.sizing.brief import OneLoad
-from euthyne.core.stages.prove.readings import Line
-from euthyne.core.stages.prove.verdict import Meter
 from euthyne.core.stages.tag.audit import SEALED
 from euthyne.core.stages.tag.seal import journal_sum, seal
 from euthyne.core.stages.tag.tag import months_on, retest_months
@@ -221,14 +219,13 @@ def _finished(lead: Lead) -> Lead:
     built = replace(lead.build, done=steps, plan_stamp=plan.build.stamp, rule=RULE)
     lead = replace(lead, build=built)
     plan = Plan(lead)
-    pairs = [tuple(sorted(pair)) for pair in plan.prove.grid.unprobed]
-    wanted = plan.ends.wanted_pairs
     proof = replace(
         lead.proof,
+        rule=PROOF_RULE,
         looks=tuple(Look(line.id, True, at, by) for line in plan.prove.looks),
-        probes=tuple(Probe(a, b, frozenset((a, b)) in wanted) for a, b in pairs),
+        probes=tuple(x.answered(x.sounds) for x in plan.prove.probe_plan),
         readings=tuple(
-            Reading(line=line.id, value=_good(line), at=at, by=by) for line in plan.prove.lines
+            Reading(line=line.id, value=line.sound, at=at, by=by) for line in plan.prove.lines
         ),
         plan_stamp=plan.build.stamp,
     )
@@ -236,14 +233,6 @@ def _finished(lead: Lead) -> Lead:
     open_now = [f for f in progress(Plan(lead), False).found if f.level == "caution"]
     reasons = tuple(Reason(f.code, SAID, at, by, f.text) for f in open_now)
     return replace(lead, reasons=reasons)
-
-
-def _good(line: Line) -> float:
-    """A reading in the middle of those that pass."""
-    meter = Meter(percent=1.0, step_ohm=0.001)
-    tried = [10 ** (n / 60) for n in range(-240, 241)]
-    passed = [value for value in tried if line.judge(value, meter, False).word == "pass"]
-    return round(passed[len(passed) // 2], 6) if passed else 0.0
 
 
 def _made(lead: Lead, record: dict[str, Any] | None, journal: tuple[str, ...]) -> Made:

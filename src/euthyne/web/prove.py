@@ -1,26 +1,31 @@
 """Prove: look, probe, measure; each reading judged as it is typed."""
 
-from collections.abc import Callable
 from dataclasses import dataclass, replace
 
-from flask import Blueprint, request
+from flask import Blueprint, redirect, render_template, request, url_for
+from markupsafe import Markup
 
 from euthyne.core.assembly.records import parted
-from euthyne.core.lead import Lead, Look, Probe, Proof, Reading
+from euthyne.core.lead import Look, Probe, Proof, Reading
 from euthyne.core.lead.stage import Stage
-from euthyne.core.plan import Plan, plan_of
+from euthyne.core.plan import Plan
+from euthyne.core.stages.prove.lookover import LookLine
+from euthyne.core.stages.prove.probing import by_pair, heard
 from euthyne.core.stages.prove.provegrid import all_pairs
 from euthyne.core.stages.prove.readings import Line
-from euthyne.core.stages.prove.readings.line import AT_ITS_END
+from euthyne.core.stages.prove.readings.typed import asked_about, read_reading
 from euthyne.core.stages.prove.verdict import Verdict
 from euthyne.core.trade.fault import Refused
-from euthyne.core.trade.quantity import CELSIUS, OHMS, PERCENT, read_quantity
+from euthyne.core.trade.quantity import CELSIUS, MILLIVOLTS, OHMS, PERCENT
 from euthyne.core.trade.question import Question
+from euthyne.drawing.judge import row
 from euthyne.store.clock import now
 from euthyne.web.entry import Answer, Sent, StageForm, back, enter
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import Entered, read_form, say, show_fields, texts_of
-from euthyne.web.frame import LeadPage, lead_page, not_reached, show_stage, store, who
+from euthyne.web.frame import LeadPage, lead_page, not_reached, show_stage, who
+from euthyne.web.probing import called, next_probe
+from euthyne.web.proof import begun, change
 
 blueprint = Blueprint("prove", __name__)
 FIELDS = (
@@ -31,16 +36,23 @@ FIELDS = (
     ),
     Question("proof.meter_step_ohm", "Meter, smallest step", measure=replace(OHMS, high=10.0)),
 )
+MILLIVOLT_STEP = Question("proof.meter_step_mv", "Millivolts, smallest step", measure=MILLIVOLTS)
+# Contacts of a lead whose whole grid stands on the page; of more, it is a page of its own.
+MOST_IN_GRID = 16
 
 
 @dataclass(frozen=True)
 class ReadLine:
-    """A line of the table of readings, with what was typed and the verdict."""
+    """A line of the table of readings, with what was typed and the verdict; ``asked`` where what was
+    typed is only asked about, ``locked`` while tests with nothing connected are open before it.
+    """
 
     line: Line
     text: str
     verdict: Verdict | None
-    problem: str
+    problem: str = ""
+    asked: bool = False
+    locked: bool = False
 
 
 @dataclass(frozen=True)
@@ -65,17 +77,83 @@ def show(tag: str) -> str:
     if not page.reached(Stage.PROVE):
         return not_reached(page, Stage.PROVE)
     plan, drafts = page.plan, page.held.drafts
-    cells = _cells(plan)
+    small = len(plan.ends.points) <= MOST_IN_GRID
+    cells = _cells(plan) if small else {}
     return show_stage(
         page,
         Stage.PROVE,
         texts=_texts(page),
-        fields=show_fields(FIELDS, page.held.lead, drafts),
-        looks=[(x, _answer(plan, x.id)) for x in plan.prove.looks],
+        fields=show_fields(_meter(plan), page.held.lead, drafts),
+        looks=_looks(plan),
+        probing=next_probe(plan),
+        small=small,
+        by_grid=_by_grid(plan),
         cells=cells,
         sides={side: _points(plan, side) for side in ("A", "B")},
         said={"A": plan.lead.places[0].said, "B": plan.lead.places[-1].said},
         readings=[_read_line(plan, x, drafts) for x in plan.prove.lines],
+    )
+
+
+def _by_grid(plan: Plan) -> bool:
+    """True where the map is probed square by square: more was heard than the shortest list asks."""
+    return len(plan.prove.probes) > len(plan.prove.probe_plan)
+
+
+def _meter(plan: Plan) -> tuple[Question, ...]:
+    """What is asked of the meter: millivolts too, where poles are read by them."""
+    if any(getattr(line, "amps", None) for line in plan.prove.lines):
+        return (*FIELDS, MILLIVOLT_STEP)
+    return FIELDS
+
+
+@dataclass(frozen=True)
+class LookGroup:
+    """What is looked at in one place: its end, what it is called, each line with its answer, and the
+    pictures of what is good and bad there.
+    """
+
+    end: str
+    named: str
+    lines: list[tuple[LookLine, bool | None]]
+    judged: Markup | None
+
+    @property
+    def unanswered(self) -> int:
+        """How many lines have no answer yet."""
+        return sum(good is None for _, good in self.lines)
+
+
+def _looks(plan: Plan) -> list[LookGroup]:
+    """The look list, end by end, then the cable."""
+    ends: dict[str, list[LookLine]] = {}
+    for line in plan.prove.looks:
+        ends.setdefault(line.end, []).append(line)
+    found = []
+    for end, lines in ends.items():
+        joint = next((x.joint for x in lines if x.joint), "")
+        named = plan.ends.by_id[end].named if end else "cable"
+        judged = Markup(row(joint)) if joint else None
+        answers = [(x, _answer(plan, x.id)) for x in lines]
+        found.append(LookGroup(end, f"The {named}", answers, judged))
+    return found
+
+
+@blueprint.get("/leads/<tag>/prove/grid")
+def whole_grid(tag: str) -> str:
+    """The grid of a lead of many contacts: one of them against all others at a time."""
+    page = lead_page(tag)
+    points = page.plan.ends.points
+    if not page.reached(Stage.PROVE) or not points:
+        return not_reached(page, Stage.PROVE)
+    at = request.args.get("at", points[0])
+    if at not in points:
+        raise NotNow("This contact is not on the lead.", f"/leads/{tag}/prove", "Back to Prove")
+    cells = _cells(page.plan)
+    others = [(other, cells[frozenset((at, other))]) for other in points if other != at]
+    named = {p: called(page.plan, p) for p in points}
+    return render_template(
+        "prove/row.html", page=page, at=at, others=others, named=named, points=points, who=who()
     )
 
 
@@ -89,9 +167,9 @@ def _answer(plan: Plan, line: str) -> bool | None:
 
 
 def _cells(plan: Plan) -> dict[frozenset[str], Cell]:
-    heard = {frozenset((p.one, p.other)): p.sounds for p in plan.lead.proof.probes}
+    told = by_pair(heard(plan.prove.closed_probes, ()))
     return {
-        pair: Cell(min(pair), max(pair), heard.get(pair), pair in plan.ends.wanted_pairs)
+        pair: Cell(min(pair), max(pair), told.get(pair), pair in plan.ends.wanted_pairs)
         for pair in all_pairs(plan.ends.points)
     }
 
@@ -99,37 +177,20 @@ def _cells(plan: Plan) -> dict[frozenset[str], Cell]:
 def _read_line(plan: Plan, line: Line, drafts: dict[str, str]) -> ReadLine:
     draft = drafts.get(f"prove.{line.id}")
     kept = plan.prove.reading(line.id)
+    locked = line.powered and bool(plan.prove.dead_open)
     if draft is not None:
-        return ReadLine(line, draft, None, _problem(line, draft))
-    text = ""
-    if kept:
-        text = line.written(kept.value, kept.above)
-    return ReadLine(line, text, plan.prove.verdicts.get(line.id), "")
+        return ReadLine(line, draft, None, *_problem(line, draft), locked)
+    text = line.written(kept.value, kept.above, kept.amps) if kept else ""
+    return ReadLine(line, text, plan.prove.verdicts.get(line.id), locked=locked)
 
 
-def read_value(line: Line, text: str) -> tuple[float, bool]:
-    """A reading from what was typed, and whether the meter stood at its end. Raises Refused."""
-    typed = text.strip()
-    if typed.lower() in AT_ITS_END:
-        return 0.0, True
-    above = typed.startswith(">")
-    return read_quantity(typed.lstrip("> "), line.measure, line.id).value, above
-
-
-def _problem(line: Line, text: str) -> str:
+def _problem(line: Line, text: str) -> tuple[str, bool]:
+    """What is wrong with a reading as it was typed, and whether it is only asked about."""
     try:
-        read_value(line, text)
+        question = asked_about(line, read_reading(line, text))
     except Refused as refused:
-        return say(refused.faults[0])
-    return ""
-
-
-def _change(tag: str, change: Callable[[Proof], Proof], words: str) -> None:
-    def stamped(lead: Lead) -> Lead:
-        stamp = lead.proof.plan_stamp or plan_of(lead).build.stamp
-        return replace(lead, proof=replace(change(lead.proof), plan_stamp=stamp))
-
-    store().change(tag=tag, change=stamped, at=now(), by=who(), what=words)
+        return say(refused.faults[0]), False
+    return question or "Read before the dead tests were through: type it again.", bool(question)
 
 
 @blueprint.post("/leads/<tag>/prove/look")
@@ -140,11 +201,28 @@ def look(tag: str) -> Answer:
     if line not in {x.id for x in lead_page(tag).plan.prove.looks}:
         raise NotNow("This line is not on the look list.", f"/leads/{tag}/prove", "Back to Prove")
     answer = Look(line, good, now(), who())
-    _change(
+    change(
         tag,
         lambda p: replace(p, looks=(*(x for x in p.looks if x.line != line), answer)),
         f"Prove: looked at {line}, {'good' if good else 'bad'}",
     )
+    return back(tag, Stage.PROVE)
+
+
+@blueprint.post("/leads/<tag>/prove/good")
+def all_good(tag: str) -> Answer:
+    """Every line of an end that has no answer yet is good; one that was answered no stays."""
+    end, at, by = request.form.get("end", ""), now(), who()
+    lines = [x for x in lead_page(tag).plan.prove.looks if x.end == end]
+    if not lines:
+        raise NotNow("Nothing is looked at there.", f"/leads/{tag}/prove", "Back to Prove")
+
+    def answered(p: Proof) -> Proof:
+        known = {x.line for x in p.looks}
+        more = tuple(Look(x.id, True, at, by) for x in lines if x.id not in known)
+        return replace(p, looks=(*p.looks, *more))
+
+    change(tag, answered, f"Prove: all of {end or 'the cable'} looked at, good")
     return back(tag, Stage.PROVE)
 
 
@@ -162,79 +240,87 @@ def probe(tag: str) -> Answer:
     said = {True: "sounds", False: "silent", None: "not probed"}[after]
 
     def probed(p: Proof) -> Proof:
-        others = tuple(x for x in p.probes if frozenset((x.one, x.other)) != pair)
+        others = tuple(x for x in p.probes if x.gang or frozenset((x.one, x.other)) != pair)
         return replace(
             p, probes=others if after is None else (*others, Probe(min(pair), max(pair), after))
         )
 
-    _change(tag, probed, f"Prove: {min(pair)} to {max(pair)} {said}")
+    change(tag, probed, f"Prove: {min(pair)} to {max(pair)} {said}")
+    at = request.form.get("at")
+    if at in page.plan.ends.points:
+        return redirect(url_for("prove.whole_grid", tag=tag, at=at), 303)
     return back(tag, Stage.PROVE)
 
 
 @blueprint.post("/leads/<tag>/prove/silent")
 def rest_silent(tag: str) -> Answer:
     """Every square not pressed was probed and stayed silent."""
-    rest = lead_page(tag).plan.prove.grid.unprobed
+    at, page = request.form.get("at", ""), lead_page(tag)
+    rest = [p for p in page.plan.prove.grid.unprobed if at in p or not at]
     more = tuple(Probe(min(p), max(p), False) for p in sorted(rest, key=sorted))
-    _change(
+    change(
         tag,
         lambda p: replace(p, probes=(*p.probes, *more)),
         f"Prove: the other {len(more)} squares silent",
     )
-    return back(tag, Stage.PROVE)
-
-
-@blueprint.post("/leads/<tag>/prove/afresh")
-def afresh(tag: str) -> Answer:
-    """The grid is probed again from the start; the log keeps that it was read before."""
-    read = ", ".join(
-        f"{p.one} {p.other}" for p in lead_page(tag).held.lead.proof.probes if p.sounds
-    )
-    _change(
-        tag,
-        lambda p: replace(p, probes=()),
-        f"Prove: the grid begun afresh; these had sounded: {read or 'none'}",
-    )
+    if at in page.plan.ends.points:
+        return redirect(url_for("prove.whole_grid", tag=tag, at=at), 303)
     return back(tag, Stage.PROVE)
 
 
 def _questions(page: LeadPage) -> tuple[Question, ...]:
     """The meter, and a question for each line to be read, for its words."""
     lines = (Question(f"reading.{x.id}", x.words) for x in page.plan.prove.lines)
-    return (*FIELDS, *lines)
+    return (*_meter(page.plan), *lines)
 
 
 def _texts(page: LeadPage) -> dict[str, str]:
     """What every control says: the meter, and each reading."""
     drafts = page.held.drafts
     read = [_read_line(page.plan, line, drafts) for line in page.plan.prove.lines]
-    texts = texts_of(show_fields(FIELDS, page.held.lead, drafts))
+    texts = texts_of(show_fields(_meter(page.plan), page.held.lead, drafts))
     return texts | {f"reading.{r.line.id}": r.text for r in read}
 
 
 def _read(page: LeadPage, sent: Sent) -> Entered:
     """The meter and the readings; a reading is only ever added to those before it."""
-    entered, lead = read_form(FIELDS, sent.changed), page.held.lead
+    entered, lead = read_form(_meter(page.plan), sent.changed), page.held.lead
+    sure = sent.changed.get("sure", "")
     fresh: list[Reading] = []
     for line in page.plan.prove.lines:
-        text = sent.changed.get(f"reading.{line.id}")
+        path = f"reading.{line.id}"
+        text = sent.whole.get(path) if line.id == sure else sent.changed.get(path)
         if text is None:
             continue
         entered.cleared.add(f"prove.{line.id}")
         if not text.strip():
             continue
-        try:
-            value, above = read_value(line, text)
-        except Refused:
+        read = _taken(page, line, text, line.id == sure)
+        if read is None:
             entered.drafts[f"prove.{line.id}"] = text
             continue
         kept = page.plan.prove.reading(line.id)
-        if kept is None or (kept.value, kept.above) != (value, above):
-            fresh.append(Reading(line=line.id, value=value, at=now(), by=who(), above=above))
+        if kept is None or (kept.value, kept.above) != (read.value, read.above):
+            fresh.append(read)
     if fresh:
-        entered.values["proof.readings"] = (*lead.proof.readings, *fresh)
-        entered.values["proof.plan_stamp"] = lead.proof.plan_stamp or page.plan.build.stamp
+        proof = replace(lead.proof, readings=(*lead.proof.readings, *fresh))
+        kept_proof = begun(lead, proof)
+        for name in ("readings", "plan_stamp", "rule"):
+            entered.values[f"proof.{name}"] = getattr(kept_proof, name)
     return entered
+
+
+def _taken(page: LeadPage, line: Line, text: str, sure: bool) -> Reading | None:
+    """A reading as it is kept; None where it can not be read, is so far off that it is asked about, or
+    its turn has not come.
+    """
+    try:
+        typed = read_reading(line, text)
+    except Refused:
+        return None
+    if (line.powered and page.plan.prove.dead_open) or (asked_about(line, typed) and not sure):
+        return None
+    return Reading(line.id, typed.value, now(), who(), typed.above, typed.amps)
 
 
 FORM = StageForm(Stage.PROVE, texts=_texts, read=_read, questions=_questions)

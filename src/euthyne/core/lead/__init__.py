@@ -255,9 +255,16 @@ class Reading:
     amps: Positive | None = None
 
 
+# The rule of proving: 2 since each joint and each loose part is looked at by itself.
+PROOF_RULE = 2
+
+
 @dataclass(frozen=True)
 class Proof:
-    """What was looked at, probed and measured, the room, and the meter's stated accuracy."""
+    """What was looked at, probed and measured, the room, and the meter's stated accuracy; ``gangs``
+    whether there are clips to strap points together; ``rule`` is the rule of proving it was begun
+    under.
+    """
 
     looks: tuple[Look, ...] = ()
     probes: tuple[Probe, ...] = ()
@@ -269,6 +276,12 @@ class Proof:
     meter_step_mv: Annotated[float, Ge(0), Le(1000)] = 0.1
     gangs: bool = False
     plan_stamp: str | None = None
+    rule: Annotated[int, Ge(1), Le(PROOF_RULE)] = 1
+
+    @property
+    def begun_before(self) -> bool:
+        """True for a proof that was begun under an earlier rule than this."""
+        return bool(self.looks or self.probes or self.readings) and self.rule < PROOF_RULE
 
 
 @dataclass(frozen=True)

@@ -31,9 +31,21 @@ OLD = LookLine(
 )
 
 
-def look_list(ends: tuple[LeadEnd, ...], salvaged: bool = False) -> tuple[LookLine, ...]:
-    """Everything to look at on a lead, its supply side first, then the cable."""
+# What was looked at on each end under the first rule of proving.
+FIRST_RULE = ("sheath", "strands", "pull", "shut")
+
+
+def look_list(
+    ends: tuple[LeadEnd, ...], salvaged: bool = False, first_rule: bool = False
+) -> tuple[LookLine, ...]:
+    """Everything to look at on a lead, its supply side first, then the cable.
+
+    Parameters: ends made here; salvaged, whether its cable was there before; first_rule, for a proof
+    that was begun when less was asked.
+    """
     lines = [line for end in ends for line in _of_end(end, _name(end, ends), _said(end, ends))]
+    if first_rule:
+        return (*(x for x in lines if x.id.rpartition("-")[2] in FIRST_RULE), CORD)
     return (*lines, CORD, *((OLD,) if salvaged else ()))
 
 
@@ -76,4 +88,6 @@ def _name(end: LeadEnd, ends: tuple[LeadEnd, ...]) -> str:
 def _said(end: LeadEnd, ends: tuple[LeadEnd, ...]) -> str:
     if [other.part.short for other in ends].count(end.part.short) == 1:
         return f"{end.part.short} end"
+    if [other.named for other in ends].count(end.named) > 1:
+        return f"{end.named}'s {end.part.short}"
     return end.named

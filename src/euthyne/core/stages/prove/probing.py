@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from euthyne.core.lead import Probe
 from euthyne.core.stages.ends.ends import EndsStage
-from euthyne.core.wiring.grid import Course, Gang, Heard, Pair, Point, Wiring, grouped, pair
+from euthyne.core.wiring.grid import Gang, Heard, Pair, Point, Wiring, grouped, pair
 from euthyne.core.wiring.probes import probe_plan
 
 
@@ -26,13 +26,11 @@ class ToProbe:
         where = "+".join(f"{fitting}={name}" for fitting, name in self.position)
         return " ".join((where or "-", self.one.name, *(p.name for p in self.against)))
 
-
-def wiring_of(ends: EndsStage) -> Wiring:
-    """The lead as a meter sees it: every contact a probe reaches, and the wires it should have."""
-    points = tuple(point_of(name) for name in ends.points)
-    there = set(points)
-    wires: tuple[Course, ...] = tuple(w for w in ends.courses if set(w) <= there)
-    return Wiring(points, wires)
+    def answered(self, sounds: bool) -> Probe:
+        """The probe as it is kept, once it was heard."""
+        names = tuple(p.name for p in self.against)
+        gang = names if len(names) > 1 else ()
+        return Probe(self.one.name, names[0], sounds, gang, self.position)
 
 
 def point_of(name: str) -> Point:
@@ -82,6 +80,12 @@ def heard(probes: Iterable[Probe], position: tuple[tuple[str, str], ...]) -> Hea
         tuple(x for x, sounds in single if not sounds),
         gangs,
     )
+
+
+def by_pair(told: Heard) -> dict[frozenset[str], bool]:
+    """What was heard, pair by pair of points by their names."""
+    silent = {frozenset(p.name for p in x): False for x in told.silences}
+    return silent | {frozenset(p.name for p in x): True for x in told.sounds}
 
 
 def left(plan: Iterable[ToProbe], probes: tuple[Probe, ...]) -> tuple[ToProbe, ...]:

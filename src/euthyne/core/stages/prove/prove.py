@@ -2,6 +2,7 @@
 verdicts.
 """
 
+from dataclasses import replace
 from functools import cached_property
 
 from euthyne.core.lead import Probe, Reading
@@ -35,7 +36,11 @@ class ProveStage:
     @cached_property
     def looks(self) -> tuple[LookLine, ...]:
         """Everything to look at."""
-        return look_list(self.ends.ours, salvaged=bool(self.subject and self.subject.salvaged))
+        return look_list(
+            self.ends.ours,
+            salvaged=self.subject is not None and self.subject.salvaged,
+            first_rule=self.told.begun_before,
+        )
 
     @cached_property
     def probes(self) -> tuple[Probe, ...]:
@@ -56,7 +61,13 @@ class ProveStage:
     @cached_property
     def grid(self) -> Grid:
         """The polarity grid against the map."""
-        return read_grid(self.ends.points, self.ends.wanted_pairs, self.probes)
+        return read_grid(self.ends.points, self.ends.wanted_pairs, self.closed_probes)
+
+    @cached_property
+    def closed_probes(self) -> tuple[Probe, ...]:
+        """What was probed with every switch closed."""
+        closed = self.ends.positions[-1].positions
+        return tuple(replace(p, position=()) for p in self.probes if p.position in ((), closed))
 
     @property
     def proven_map(self) -> bool:

@@ -7,7 +7,7 @@ from itertools import combinations
 from euthyne.core.lead import Probe
 from euthyne.core.shelf.face import Face
 from euthyne.core.stages.ends.ends import EndsStage
-from euthyne.core.stages.prove.probing import heard, point_of
+from euthyne.core.stages.prove.probing import by_pair, heard, point_of
 from euthyne.core.trade.corewords import function_of
 from euthyne.core.wiring.diagnose import Explanation, diagnose
 from euthyne.core.wiring.grid import Course, Point, Wiring
@@ -53,15 +53,15 @@ def all_pairs(points: tuple[str, ...]) -> tuple[Pair, ...]:
 def read_grid(points: tuple[str, ...], wanted: Iterable[Pair], probes: Iterable[Probe]) -> Grid:
     """Compare what sounded with what should.
 
-    Parameters: points, named end.cavity; wanted pairs; probes taken. Returns: Grid.
+    Parameters: points, named end.cavity; wanted pairs; probes taken, switches closed. Returns: Grid.
     """
     should = set(wanted)
-    heard: dict[Pair, bool] = {frozenset((p.one, p.other)): p.sounds for p in probes}
+    told: dict[Pair, bool] = by_pair(heard(probes, ()))
     pairs = all_pairs(points)
     return Grid(
-        tuple(p for p in pairs if p not in heard),
-        tuple(p for p in pairs if p in should and heard.get(p) is False),
-        tuple(p for p in pairs if p not in should and heard.get(p) is True),
+        tuple(p for p in pairs if p not in told),
+        tuple(p for p in pairs if p in should and told.get(p) is False),
+        tuple(p for p in pairs if p not in should and told.get(p) is True),
     )
 
 

@@ -23,7 +23,8 @@ def subject_of(
         return None
     brief = given.lead.brief
     tape_ohm = None
-    if brief.tape_m and brief.watts_per_m:
+    taped = Trait.BUS_WIRES in given.kind.traits
+    if taped and brief.tape_m and brief.watts_per_m:
         tape_ohm = brief.volts**2 / (brief.tape_m * brief.watts_per_m)
     salvaged = any(c.existing is not None and c.existing.salvaged for c in given.assembly.cables)
     return Subject(
@@ -39,8 +40,21 @@ def subject_of(
         salvaged=salvaged,
         tape_ohm=tape_ohm,
         tape_m=brief.tape_m or 0.0,
-        switches=tuple(end.id for end in ends.ours if len(end.part.positions) > 1),
+        switches=tuple(
+            (end.id, f"{end.id}.{one}", f"{end.id}.{other}")
+            for end in ends.ours
+            if len(end.part.positions) > 1
+            for one, other in end.part.positions[-1].joins[:1]
+        ),
         metal=tuple(e.id for e in ends.ours if BONDED in {m.id for m in e.part.making}),
+        braid=next(
+            (
+                core_end(c.cable, c.core, "B")
+                for c in given.assembly.courses
+                if c.b is None and c.core == "E" and given.assembly.cable(c.cable).existing
+            ),
+            "",
+        ),
         earthed=any(run.earth for run in runs),
         on_pack=Trait.CUT_ON_A_PACK in given.kind.traits and brief.tail_of == "pack",
     )
@@ -83,9 +97,23 @@ def _ends(given: Given, conductor: ConductorStage, ends: EndsStage) -> list[At]:
         power = {cable.id for cable in given.assembly.of_circuit(POWER)}
         if wire is None or not power & {at.cable for at in landed}:
             continue
-        found.append(_at(end, wire))
+        found.append(_at(given, end, wire))
     return found
 
 
-def _at(end: LeadEnd, wire: Wire) -> At:
-    return At(end.id, f"the {end.named}", end.part.joint, wire, end.part.joint == COUPLED)
+def _at(given: Given, end: LeadEnd, wire: Wire) -> At:
+    landing = next(x for x in given.assembly.landings if x.fitting == end.id)
+    return At(
+        fitting=end.id,
+        named=f"the {end.named}",
+        joint=end.part.joint,
+        wire=wire,
+        coupler=end.part.joint == COUPLED,
+        contact=f"{end.id}.{landing.cavity}",
+        behind=core_end(landing.at.cable, landing.core, landing.at.end),
+    )
+
+
+def core_end(cable: str, core: str, end: str) -> str:
+    """The name of a core's bare end, as a point a probe comes to."""
+    return f"{cable}.{core}@{end}"

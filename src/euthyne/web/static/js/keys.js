@@ -24,7 +24,19 @@ function tickNext(where) {
 // At a gate the same key asks for each part in turn, then goes on.
 const askNext = () => tickNext(".bench-asks:not(.bench-alike)");
 
+// A press of the bench that names its own keys.
+function namedKey(event) {
+  const key = event.key === " " ? "Space" : event.key;
+  const one = [...document.querySelectorAll("[data-keys]")].find((el) => el.dataset.keys.split(" ").includes(key));
+  if (one) {
+    event.preventDefault();
+    one.click();
+  }
+  return Boolean(one);
+}
+
 function benchKey(event) {
+  if (namedKey(event)) return;
   if (event.key === "t") {
     tickNext(".bench-alike");
     return;

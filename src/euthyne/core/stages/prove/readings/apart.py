@@ -1,23 +1,29 @@
 """Insulation of leads on direct current: pole to pole, way to way, and to water or metal."""
 
-from euthyne.core.stages.prove.readings.line import Line, Subject
+from euthyne.core.stages.prove.readings.line import Between, Line, Subject
 from euthyne.core.stages.prove.readings.megohm import RELEASE, InsulationLine
 from euthyne.data.tables import toml
 
 # Volts of a string, and what it is tested with. Source: IEC 62446-1, with 1.25 times its open volts.
 STRING_STEPS = ((120.0, 250), (500.0, 500))
 STRING_MOST, STRING_MARGIN = 1000, 1.25
+ROUND_IT = "water"  # the water or metal a lead lies in, as a point
 
 
 def lines(subject: Subject) -> tuple[Line, ...]:
     """Pole to pole, and each pole to water or metal."""
     limits = toml("proof-limits.toml")["solar"]
     volts = string_test_volts(subject.volts)
-    pairs = [(f"apart-{x.name}", f"{x.words} to water or metal round it") for x in subject.carrying]
+    asked: list[tuple[str, str, Between]] = [
+        (f"apart-{x.name}", f"{x.words} to water or metal round it", ((x.a,), (ROUND_IT,)))
+        for x in subject.carrying
+    ]
     if len(subject.carrying) > 1:
-        pairs.insert(0, ("apart", "pole to pole"))
+        one, *others = (x.a for x in subject.carrying)
+        asked.insert(0, ("apart", "pole to pole", ((one,), tuple(others))))
     return tuple(
-        _line(key, words, volts, limits["alone_megohm"], limits["source"]) for key, words in pairs
+        _line(key, words, volts, limits["alone_megohm"], limits["source"], between)
+        for key, words, between in asked
     )
 
 
@@ -34,13 +40,21 @@ def string_test_volts(volts: float) -> int:
 def way_lines(subject: Subject, volts: int, source: str, least: float) -> tuple[Line, ...]:
     """Each way against all others joined; the last was measured against when they were."""
     ways = subject.carrying[:-1] if len(subject.carrying) > 1 else subject.carrying
+    every = [x.a for x in subject.carrying]
     return tuple(
-        _line(f"apart-{x.name}", f"{x.words} to all others joined", volts, least, source)
+        _line(
+            f"apart-{x.name}",
+            f"{x.words} to all others joined",
+            volts,
+            least,
+            source,
+            ((x.a,), tuple(a for a in every if a != x.a) or (ROUND_IT,)),
+        )
         for x in ways
     )
 
 
-def _line(key: str, words: str, volts: int, least: float, source: str) -> Line:
+def _line(key: str, words: str, volts: int, least: float, source: str, between: Between) -> Line:
     return InsulationLine(
         id=key,
         words=f"insulation, {words}",
@@ -49,4 +63,5 @@ def _line(key: str, words: str, volts: int, least: float, source: str) -> Line:
         how=f"{volts} V, both ends open. {RELEASE}",
         why=f"a new lead under {least:g} megohm is refused",
         source=source,
+        between=between,
     )

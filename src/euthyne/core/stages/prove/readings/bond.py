@@ -24,7 +24,7 @@ def lines(subject: Subject) -> tuple[Line, ...]:
             source=limits["source"],
             thinner=None,
             astray="The tail to that metal: paint under it, or a screw not home.",
-            probes=(earth.a, end.fitting),
+            between=((earth.a,), (f"{end.fitting}.body",)),
         )
         for end in subject.ends
         if end.fitting in subject.metal

@@ -21,10 +21,11 @@ def lines(subject: Subject) -> tuple[Line, ...]:
         replace(
             volts_line(
                 f"cell-{n}",
-                f"tap {n} to tap {n - 1}" if n > 1 else "tap 1 to minus",
+                f"tap {n} to tap {n - 1}" if n > 1 else "tap 1 to the balance plug's minus",
                 (low, high),
                 PROBING,
                 source,
+                (subject.far(f"T{n}"), subject.far(f"T{n - 1}")),
             ),
             core=f"T{n}",
             twins="cells",
@@ -42,6 +43,7 @@ def lines(subject: Subject) -> tuple[Line, ...]:
         (low * subject.cells, high * subject.cells),
         PROBING,
         source,
+        (subject.far("+"), subject.far("-")),
     )
     return (*each, whole)
 

@@ -47,7 +47,7 @@ def _line(subject: Subject, run: Run, contacts: str, how: str) -> Line:
         source=toml("proof-limits.toml")["band"]["source"],
         thinner=thinner_one(run, subject.room_c),
         astray=ASTRAY,
-        probes=(run.a, run.b),
+        between=((run.a,), (run.b,)),
     )
 
 

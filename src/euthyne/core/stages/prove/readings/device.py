@@ -5,6 +5,10 @@ from euthyne.core.stages.prove.readings.resistance import ResistanceLine
 from euthyne.data.tables import toml
 
 
+def _at(subject: Subject, name: str) -> tuple[str, ...]:
+    return tuple(run.a for run in subject.runs if run.name == name)
+
+
 def lines(subject: Subject) -> tuple[Line, ...]:
     """Plus to minus of the device, where it is a device."""
     if subject.on_pack:
@@ -23,6 +27,6 @@ def lines(subject: Subject) -> tuple[Line, ...]:
             thinner=None,
             astray="",
             short="a short: a strand across, or plus and minus in one barrel. Do not mate.",
-            probes=("plus", "minus"),
+            between=(_at(subject, "+"), _at(subject, "-")),
         ),
     )

@@ -31,5 +31,5 @@ def _line(subject: Subject, run: Run) -> Line:
         source=limits["source"],
         thinner=thinner_one(run, subject.room_c),
         astray=ASTRAY,
-        probes=(run.a, run.b),
+        between=((run.a,), (run.b,)),
     )

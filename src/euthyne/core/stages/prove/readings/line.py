@@ -11,6 +11,7 @@ from euthyne.core.trade.quantity import Measure
 from euthyne.core.trade.wire import Wire
 
 AT_ITS_END = ("ol", "open", "over")  # what a meter shows, and people write, past its range
+Between = tuple[tuple[str, ...], tuple[str, ...]]
 Twins = Literal["", "cores", "poles", "cells"]
 
 
@@ -36,7 +37,7 @@ class Run:
 @dataclass(frozen=True)
 class At:
     """An end as the meter comes to it: its fitting, what it is called, how it is terminated, the wire
-    that lands there.
+    that lands there; its contact, and the bare core just behind it.
     """
 
     fitting: str
@@ -44,14 +45,16 @@ class At:
     joint: str
     wire: Wire
     coupler: bool = False
+    contact: str = ""
+    behind: str = ""
 
 
 @dataclass(frozen=True)
 class Subject:
     """What is measured: every conductor, every end made here, the room (C); the fuse in a plug and the
     lead's rating (A); its volts, its cells and the volts of a full one; how many taps come out; what
-    the tape reads by its watts (ohm) and is long (m); ``switches``, ``metal``, ``unreached`` are
-    ends with a switch, of metal, and those no probe comes to.
+    the tape reads by its watts (ohm) and is long (m); ``switches`` with the two blades of a pole, ends
+    of ``metal``, the far end of the ``braid``.
     """
 
     runs: tuple[Run, ...]
@@ -66,9 +69,9 @@ class Subject:
     salvaged: bool = False
     tape_ohm: float | None = None
     tape_m: float = 0.0
-    switches: tuple[str, ...] = ()
+    switches: tuple[tuple[str, str, str], ...] = ()
     metal: tuple[str, ...] = ()
-    unreached: bool = False
+    braid: str = ""
     earthed: bool = True
     on_pack: bool = False
 
@@ -76,6 +79,10 @@ class Subject:
     def cores(self) -> tuple[str, ...]:
         """The names of all conductors."""
         return tuple(run.name for run in self.runs)
+
+    def far(self, name: str) -> tuple[str, ...]:
+        """The far contact of a conductor, none where there is none of that name."""
+        return tuple(run.b for run in self.runs if run.name == name)
 
     @property
     def carrying(self) -> tuple[Run, ...]:
@@ -90,7 +97,8 @@ class Line(ABC):
 
     ``core`` names the conductor it is a reading of, ``twins`` those it is held against;
     ``mandatory`` where nothing is sealed without it, unless the line ``instead`` was read;
-    ``powered`` where something is plugged in for it; ``probes`` where the two probes go.
+    ``powered`` where something is plugged in for it; ``between`` the points each of the two probes is
+    on, strapped together where they are several.
     """
 
     id: str
@@ -103,7 +111,7 @@ class Line(ABC):
     mandatory: bool = True
     instead: str = ""
     powered: bool = False
-    probes: tuple[str, str] = ("", "")
+    between: Between = ((), ())
 
     @property
     @abstractmethod
@@ -119,6 +127,11 @@ class Line(ABC):
     @abstractmethod
     def band(self) -> str:
         """What a sound lead reads, in words."""
+
+    @property
+    def driven(self) -> str:
+        """The band in the other way it may be read, empty where there is none."""
+        return ""
 
     @property
     @abstractmethod
@@ -140,6 +153,8 @@ class Line(ABC):
         """
         return None
 
-    def written(self, value: float, above: bool) -> str:
-        """A reading as it would be typed."""
+    def written(self, value: float, above: bool, amps: float | None = None) -> str:
+        """A reading as it would be typed; by amps and millivolts where it was taken so."""
+        if amps is not None:
+            return f"{amps:g} A {value * amps * 1000:.4g} mV"
         return f"{'>' if above else ''}{value:g} {self.measure.shown}"

@@ -33,5 +33,5 @@ def _line(subject: Subject, end: At) -> Line:
         astray="This lug is pressed loose, or its strands were not bright: off with it, and anew.",
         mandatory=False,
         amps=amps,
-        probes=(end.fitting, end.fitting),
+        between=((end.contact,), (end.behind,)),
     )

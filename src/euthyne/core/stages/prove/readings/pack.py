@@ -18,4 +18,5 @@ def lines(subject: Subject) -> tuple[Line, ...]:
     else:
         limits = toml("proof-limits.toml")["source"]
         band = (subject.volts * limits["low_share"], subject.volts * limits["high_share"])
-    return (volts_line("polarity", words, band, PROBING, source),)
+    plus, minus = (tuple(run.a for run in subject.runs if run.name == pole) for pole in ("+", "-"))
+    return (volts_line("polarity", words, band, PROBING, source, (plus, minus)),)

@@ -1,6 +1,6 @@
 """Polarity by voltmeter, with sign, where a source is there to be measured."""
 
-from euthyne.core.stages.prove.readings.line import Line, Subject
+from euthyne.core.stages.prove.readings.line import Between, Line, Subject
 from euthyne.core.stages.prove.readings.volts import VoltsLine
 from euthyne.data.tables import toml
 
@@ -20,12 +20,19 @@ def lines(subject: Subject) -> tuple[Line, ...]:
             (subject.volts * limits["low_share"], subject.volts * limits["high_share"]),
             "Source connected through its fuse, nothing at the far end; red probe on plus.",
             limits["source"],
+            (subject.far("+"), subject.far("-")),
         ),
     )
 
 
 def volts_line(
-    key: str, words: str, band: tuple[float, float], how: str, source: str, mandatory: bool = True
+    key: str,
+    words: str,
+    band: tuple[float, float],
+    how: str,
+    source: str,
+    between: Between,
+    mandatory: bool = True,
 ) -> VoltsLine:
     """A line of volts with sign, with something plugged in for it."""
     low, high = band
@@ -43,5 +50,5 @@ def volts_line(
         source=source,
         powered=True,
         mandatory=mandatory,
-        probes=("plus", "minus"),
+        between=between,
     )

@@ -51,5 +51,5 @@ def _line(subject: Subject, run: Run, amps: float, coupled_ohm: float) -> Line:
         thinner=thinner_one(run, subject.room_c),
         astray=ASTRAY,
         amps=amps,
-        probes=(run.a, run.b),
+        between=((run.a,), (run.b,)),
     )

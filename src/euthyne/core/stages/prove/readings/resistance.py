@@ -2,6 +2,7 @@
 tells.
 """
 
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 from euthyne.core.stages.prove.readings.line import Line, Run
@@ -24,6 +25,10 @@ def ohm_words(*ohms: float) -> str:
     if max(ohms) < IN_MILLIOHM:
         return f"{' to '.join(f'{x * 1000:.3g}' for x in ohms)} milliohm"
     return f"{' to '.join(f'{x:.3f}' if x < 10 else f'{x:.4g}' for x in ohms)} ohm"
+
+
+def _millivolts(*volts: float) -> str:
+    return f"{' to '.join(f'{x * 1000:.3g}' for x in volts)} mV"
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -57,14 +62,20 @@ class ResistanceLine(Line):
 
     @property
     def band(self) -> str:
-        """What a sound lead reads, in words; at the amps that are driven through it, in millivolts
-        too.
-        """
-        said = ohm_words(self.low, self.watch)
+        """What a sound lead reads, in words."""
+        return self._between(ohm_words, self.low, self.watch)
+
+    @property
+    def driven(self) -> str:
+        """The band in millivolts at the amps that are driven through it."""
         if self.amps is None:
-            return said
-        low, high = (f"{x * self.amps * 1000:.3g}" for x in (self.low, self.watch))
-        return f"{said}: at {self.amps:g} A {low} to {high} mV"
+            return ""
+        low, high = (x * self.amps for x in (self.low, self.watch))
+        return f"at {self.amps:g} A {self._between(_millivolts, low, high)}"
+
+    @staticmethod
+    def _between(words: Callable[..., str], low: float, high: float) -> str:
+        return words(low, high) if low > 0 else f"{words(high)} at most"
 
     @property
     def sound(self) -> float:

@@ -33,5 +33,5 @@ def _coupler(end: At, amps: float) -> Line:
         astray="Not clicked, two makes, or a barrel pressed in the wrong die.",
         mandatory=False,
         amps=amps,
-        probes=(end.fitting, end.fitting),
+        between=((end.contact,), (end.behind,)),
     )

@@ -15,4 +15,5 @@ def lines(subject: Subject) -> tuple[Line, ...]:
     limits = toml("proof-limits.toml")["open"]
     band = (subject.volts * limits["low_share"], subject.volts * limits["high_share"])
     words = "open volts, plus to minus, installed"
-    return (volts_line("polarity", words, band, HOW, limits["source"], mandatory=False),)
+    ends = (subject.far("+"), subject.far("-"))
+    return (volts_line("polarity", words, band, HOW, limits["source"], ends, mandatory=False),)

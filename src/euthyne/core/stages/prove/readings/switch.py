@@ -23,7 +23,7 @@ def lines(subject: Subject) -> tuple[Line, ...]:
             thinner=None,
             astray="Its contacts are burnt or dirty: another switch.",
             mandatory=False,
-            probes=(name, name),
+            between=((one,), (other,)),
         )
-        for name in subject.switches
+        for name, one, other in subject.switches
     )

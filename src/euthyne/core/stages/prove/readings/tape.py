@@ -28,9 +28,11 @@ def lines(subject: Subject) -> tuple[Line, ...]:
                     "the bus wires meet: at its far end first, where they were not cut in steps or "
                     "the seal pressed them together; then at the splice."
                 ),
-                probes=("live pin", "neutral pin"),
+                between=((subject.runs[0].a,), (subject.runs[-1].a,)) if subject.runs else ((), ()),
             )
         )
+    pins = tuple(run.a for run in subject.runs)
+    earth_pin = f"{pins[0].partition('.')[0]}.E" if pins else ""
     if subject.runs:
         cord = subject.runs[0]
         low, high = band_of(cord, subject.room_c)
@@ -48,7 +50,7 @@ def lines(subject: Subject) -> tuple[Line, ...]:
                 source=limits["source"],
                 thinner=None,
                 astray="The barrel on the braid, or a braid broken on the way.",
-                probes=("earth pin", "braid"),
+                between=((earth_pin,), (subject.braid,)),
             )
         )
     for key, when in (("before", "on the tape before the cord is on"), ("after", "again after")):
@@ -61,6 +63,7 @@ def lines(subject: Subject) -> tuple[Line, ...]:
                 how=f"{limits['test_volts']} V; 2500 V once where its sheet asks. {RELEASE}",
                 why=f"under {limits['alone_megohm']} megohm it is refused",
                 source=limits["source"],
+                between=(pins, (earth_pin,)),
             )
         )
     return tuple(found)

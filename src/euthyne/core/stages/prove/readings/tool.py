@@ -1,5 +1,6 @@
 """A plug on a tool's own flex: what can be measured without opening the tool."""
 
+from euthyne.core.stages.prove.readings.apart import ROUND_IT
 from euthyne.core.stages.prove.readings.line import Line, Subject
 from euthyne.core.stages.prove.readings.megohm import RELEASE, InsulationLine
 from euthyne.core.stages.prove.readings.resistance import ResistanceLine, band_of, contact_ohm
@@ -29,7 +30,7 @@ def lines(subject: Subject) -> tuple[Line, ...]:
                 source=limits["earth"]["source"],
                 thinner=None,
                 astray="Flex the plug, then the cord at the tool: where it moves is the bad joint.",
-                probes=(earth.a, "its metal"),
+                between=((earth.a,), (earth.b,)),
             )
         )
     least = limits["insulation"]["class_i_megohm" if earth else "class_ii_megohm"]
@@ -44,6 +45,10 @@ def lines(subject: Subject) -> tuple[Line, ...]:
             how=f"Its switch on. {volts} V, 250 V where it has electronics. {JOINED} {RELEASE}",
             why=f"{least:g} megohm is the least of a tool in use",
             source=limits["insulation"]["source"],
+            between=(
+                tuple(run.a for run in subject.carrying),
+                (earth.a if earth else ROUND_IT,),
+            ),
         )
     )
     return tuple(found)

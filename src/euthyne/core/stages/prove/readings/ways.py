@@ -1,6 +1,6 @@
 """Insulation of each way of a sealed lead, dry, and again when it has lain in water."""
 
-from euthyne.core.stages.prove.readings.apart import way_lines
+from euthyne.core.stages.prove.readings.apart import ROUND_IT, way_lines
 from euthyne.core.stages.prove.readings.line import Line, Subject
 from euthyne.core.stages.prove.readings.megohm import RELEASE, InsulationLine
 from euthyne.data.tables import toml
@@ -19,5 +19,6 @@ def lines(subject: Subject) -> tuple[Line, ...]:
         why="under a tenth of the dry reading is watched, under 1 megohm refused",
         source=source,
         mandatory=False,
+        between=(tuple(x.a for x in subject.carrying), (ROUND_IT,)),
     )
     return (*way_lines(subject, volts, source, limits["alone_megohm"]), wet)

@@ -1,0 +1,185 @@
+"""The instruments of a bench: what each reads, and the stand-ins that read a simulated lead."""
+
+from dataclasses import dataclass, field
+from random import Random
+from typing import Protocol
+
+from euthyne.core.plan import Plan
+from euthyne.core.shelf.pull import pull_out_n
+from euthyne.core.stages.prove.readings import Line
+from euthyne.core.stages.prove.readings.megohm import InsulationLine
+from euthyne.core.stages.prove.readings.resistance import ResistanceLine
+from euthyne.core.stages.prove.readings.volts import RiseLine, VoltsLine
+from euthyne.instruments.model import Broken, network_of
+from euthyne.instruments.network import Network
+
+SOUNDS_BELOW_OHM = 30.0
+OVER_OHM, OVER_MEGOHM = 1e7, 999.0
+UNLISTED_N = 60.0  # what a joint holds that no table lists, generic
+BAD_SHARE, SOUND_SHARE = 0.2, 1.3  # of what it must hold, where a bad one and a sound one let go
+KELVIN_PER_WATT = 12.0  # a joint over its neighbour after half an hour, generic
+
+
+class ReadsResistance(Protocol):
+    """Reads resistance between two points."""
+
+    def read_resistance(self, one: str, other: str) -> float | None:
+        """Ohm; None when it stands at its end."""
+
+
+class ReadsInsulation(Protocol):
+    """Reads insulation between two groups of points."""
+
+    def read_insulation(self, one: tuple[str, ...], other: tuple[str, ...]) -> float | None:
+        """Megohm; None when it stands at its end."""
+
+
+class ReadsVolts(Protocol):
+    """Reads volts, with sign, the first point on red."""
+
+    def read_volts(self, plus: str, minus: str) -> float:
+        """Volts."""
+
+
+class ReadsMillivolts(Protocol):
+    """Drives amps through two points and reads millivolts between two others."""
+
+    def read_millivolts(self, one: str, other: str, amps: float) -> float:
+        """Millivolts."""
+
+
+class ReadsTemperature(Protocol):
+    """Reads how much warmer the warmest joint of a conductor is than what lies beside it."""
+
+    def read_temperature(self, core: str, amps: float) -> float:
+        """Kelvin."""
+
+
+class ReadsPull(Protocol):
+    """Pulls a joint until a figure is held, or it lets go."""
+
+    def read_pull(self, core_end: str) -> float:
+        """Newton at which it let go, or that it held."""
+
+
+class ReadsLength(Protocol):
+    """Reads a length: a caliper."""
+
+    def read_length(self, true_mm: float) -> float:
+        """Millimetres."""
+
+
+class ReadsMass(Protocol):
+    """Reads a mass: a scale."""
+
+    def read_mass(self, true_g: float) -> float:
+        """Grams."""
+
+
+@dataclass
+class SimulatedBench:
+    """All of them, clipped to a simulated copy of one lead.
+
+    ``broken`` is what is wrong with it; ``percent`` and the steps are what each reads to; ``zero_ohm``
+    its test leads; ``seed`` its noise.
+    """
+
+    plan: Plan
+    broken: tuple[Broken, ...] = ()
+    percent: float = 0.3
+    step_ohm: float = 0.001
+    step_mv: float = 0.01
+    step_volts: float = 0.01
+    zero_ohm: float = 0.0
+    seed: int = 1
+    noise: Random = field(init=False)
+    network: Network = field(init=False)
+    sourced: Network = field(init=False)
+
+    def __post_init__(self) -> None:
+        self.noise = Random(self.seed)
+        self.network = network_of(self.plan, self.broken)
+        self.sourced = network_of(self.plan, self.broken, sourced=True)
+
+    def _shown(self, value: float, step: float) -> float:
+        """A value as an instrument shows it: with its noise, in whole steps."""
+        noisy = value * (1 + self.noise.gauss(0, self.percent / 300))
+        return round(noisy / step) * step
+
+    def read_resistance(self, one: str, other: str) -> float | None:
+        """Ohm between two points, the test leads with it; None past its range."""
+        ohm = self.network.ohm((one,), (other,)) + self.zero_ohm
+        return None if ohm > OVER_OHM else self._shown(ohm, self.step_ohm)
+
+    def sounds(self, one: str, others: tuple[str, ...]) -> bool:
+        """Whether it sounds between a point and others, strapped together where they are several."""
+        return self.network.ohm((one,), others) < SOUNDS_BELOW_OHM
+
+    def read_insulation(self, one: tuple[str, ...], other: tuple[str, ...]) -> float | None:
+        """Megohm between two groups of points; None past its range."""
+        megohm = self.network.ohm(one, other) / 1e6
+        return None if megohm > OVER_MEGOHM else self._shown(megohm, 0.01)
+
+    def read_volts(self, plus: str, minus: str) -> float:
+        """Volts, red on the first, the source plugged in."""
+        return self._shown(self.sourced.volts(plus, minus), self.step_volts)
+
+    def read_millivolts(self, one: str, other: str, amps: float) -> float:
+        """Millivolts between two points while so many amps go through them."""
+        volts = self.network.drop(one, other, amps)
+        return self._shown(volts * 1000, self.step_mv)
+
+    def read_temperature(self, core: str, amps: float) -> float:
+        """Kelvin of the warmest joint of a conductor over what lies beside it."""
+        warmest = 0.0
+        for course in self.plan.given.assembly.courses:
+            if self.plan.given.assembly.core_names[course.cable, course.core] != core:
+                continue
+            for end, point in (("A", course.a), ("B", course.b)):
+                name = f"{course.cable}.{course.core}@{end}"
+                ohm = next((b.ohm for b in self.broken if b.at[0] == name), None)
+                if ohm is not None and point is not None:
+                    warmest = max(warmest, ohm * amps**2 * KELVIN_PER_WATT)
+        return self._shown(min(warmest, 190.0), 0.1)
+
+    def read_pull(self, core_end: str) -> float:
+        """Newton at which a joint lets go: a bad one at a fifth of what a sound one holds."""
+        cable, _, end = core_end.partition("@")
+        name = cable.partition(".")[0]
+        landed = next(
+            x for x in self.plan.given.assembly.landings if (x.at.cable, x.at.end) == (name, end)
+        )
+        joint = self.plan.ends.by_id[landed.fitting].part.joint
+        size = self.plan.conductor.laid[name].size_name
+        holds = (pull_out_n(size, joint) if size else None) or UNLISTED_N
+        bad = any(b.at[0] == core_end for b in self.broken)
+        return self._shown(holds * (BAD_SHARE if bad else SOUND_SHARE), 1.0)
+
+    def read_length(self, true_mm: float) -> float:
+        """Millimetres, to a hundredth."""
+        return self._shown(true_mm, 0.01)
+
+    def read_mass(self, true_g: float) -> float:
+        """Grams, to a tenth."""
+        return self._shown(true_g, 0.1)
+
+    def take(self, line: Line) -> tuple[float, bool, float | None]:
+        """The reading of a line of the proof: its value in the line's unit, whether the meter stood at
+        its end, the amps where it was read by millivolts.
+        """
+        if isinstance(line, RiseLine):
+            amps = self.plan.conductor.rating_amps(rolled=False)
+            return self.read_temperature(line.id.partition("-")[2], amps), False, None
+        (one, *ones), (other, *others) = line.between
+        if isinstance(line, VoltsLine):
+            return self.read_volts(one, other), False, None
+        if isinstance(line, InsulationLine):
+            megohm = self.read_insulation((one, *ones), (other, *others))
+            return (OVER_MEGOHM, True, None) if megohm is None else (megohm, False, None)
+        if isinstance(line, ResistanceLine) and line.amps is not None:
+            millivolts = self.read_millivolts(one, other, line.amps)
+            if millivolts > 1e4 * line.amps:
+                return 0.0, True, None
+            return millivolts / 1000 / line.amps, False, line.amps
+        ohm = self.read_resistance(one, other)
+        return (0.0, True, None) if ohm is None else (ohm, False, None)

@@ -1,0 +1,188 @@
+"""Probing: the next probe of the shortest list, one a screen at the bench, and what was heard."""
+
+from dataclasses import dataclass, replace
+
+from flask import Blueprint, Response, redirect, render_template, request, url_for
+from markupsafe import Markup
+
+from euthyne.core.assembly.records import parted
+from euthyne.core.lead.stage import Stage
+from euthyne.core.plan import Plan
+from euthyne.core.stages.prove.probing import ToProbe
+from euthyne.core.trade.corewords import function_of
+from euthyne.drawing.probing import probe_drawing
+from euthyne.web.entry import Answer, back
+from euthyne.web.errors import NotNow
+from euthyne.web.frame import LeadPage, lead_page, not_reached, wants_part, who
+from euthyne.web.proof import change
+
+blueprint = Blueprint("probing", __name__)
+
+
+@dataclass(frozen=True)
+class Shown:
+    """A probe as it is asked for: its number and how many there are, in words, drawn."""
+
+    probe: ToProbe
+    at: int
+    many: int
+    headline: str
+    detail: str
+    drawing: Markup
+
+
+def next_probe(plan: Plan) -> Shown | None:
+    """The probe to take now; None where the list is done, or stopped by a fault."""
+    left = plan.prove.plan_left
+    if not left or plan.prove.wiring_faults:
+        return None
+    many = len(plan.prove.probe_plan)
+    return _shown(plan, left[0], max(many - len(left), 0) + 1, many)
+
+
+def _shown(plan: Plan, probe: ToProbe, at: int, many: int) -> Shown:
+    return Shown(
+        probe=probe,
+        at=at,
+        many=max(many, at),
+        headline=headline(plan, probe),
+        detail=_detail(plan, probe),
+        drawing=Markup(probe_drawing(plan, probe)),
+    )
+
+
+def called(plan: Plan, name: str) -> str:
+    """A contact by its mark and its end: ``L at the plug``."""
+    fitting, mark = parted(name)
+    end = plan.ends.by_id[fitting]
+    if len(end.part.marks) == 1:
+        return f"the {end.named}"
+    return f"{mark} at the {end.named}"
+
+
+def headline(plan: Plan, probe: ToProbe) -> str:
+    """A probe in a sentence."""
+    one, against = called(plan, probe.one.name), [called(plan, p.name) for p in probe.against]
+    one = f"{one[0].upper()}{one[1:]}"
+    if len(against) > 1:
+        return f"{one} to {len(against)} strapped together"
+    return f"{one} to {against[0]}"
+
+
+def _detail(plan: Plan, probe: ToProbe) -> str:
+    said = []
+    if probe.position != plan.ends.positions[-1].positions or len(plan.ends.positions) > 1:
+        at = ", ".join(f"{plan.ends.by_id[f].part.short} {name}" for f, name in probe.position)
+        said.append(f"Switch: {at}.")
+    if len(probe.against) > 1:
+        names = ", ".join(called(plan, p.name) for p in probe.against)
+        said.append(f"Strap together: {names}.")
+    purpose = plan.ends.courses.get((probe.one, probe.against[0]))
+    if probe.sounds:
+        carries = f": it is the {function_of(purpose)}" if purpose else ""
+        said.append(f"It should sound{carries}. Flex both ends while you listen.")
+    else:
+        said.append("It should stay silent.")
+    if plan.prove.subject and plan.prove.subject.tape_ohm and not probe.sounds:
+        said.append(
+            f"Through the tape about {plan.prove.subject.tape_ohm:.0f} ohm remain: that is no sound."
+        )
+    if plan.lead.ends.switch_lit and not probe.sounds:
+        said.append(
+            "Its lamp lets a little through: a meter that sounds below 50 ohm stays silent."
+        )
+    return " ".join(said)
+
+
+@blueprint.get("/leads/<tag>/prove/bench")
+def bench(tag: str) -> str | Response:
+    """One probe, filling the screen."""
+    page = lead_page(tag)
+    if not page.reached(Stage.PROVE):
+        return not_reached(page, Stage.PROVE)
+    if page.held.sealed:
+        return redirect(url_for("prove.show", tag=tag))  # type: ignore[return-value]
+    return _bench(page)
+
+
+def _bench(page: LeadPage) -> str:
+    template = "prove/bench_part.html" if wants_part() else "prove/bench.html"
+    return render_template(
+        template,
+        page=page,
+        shown=next_probe(page.plan),
+        faults=page.plan.prove.wiring_faults,
+        last=_last(page.plan),
+        who=who(),
+    )
+
+
+def _last(plan: Plan) -> str:
+    """What was heard last, in words."""
+    if not plan.prove.probes:
+        return ""
+    probe = plan.prove.probes[-1]
+    to = called(plan, probe.other) if len(probe.gang) < 2 else f"{len(probe.gang)} strapped"
+    heard = "sounded" if probe.sounds else "stayed silent"
+    return f"{called(plan, probe.one)} to {to}: {heard}"
+
+
+def _on(tag: str) -> Answer:
+    """On to the next probe, where the press came from."""
+    if request.form.get("bench") != "yes":
+        return back(tag, Stage.PROVE)
+    if wants_part():
+        return _bench(lead_page(tag))
+    return redirect(url_for("probing.bench", tag=tag), 303)
+
+
+@blueprint.post("/leads/<tag>/prove/heard")
+def heard(tag: str) -> Answer:
+    """What the meter said to the probe that was asked for."""
+    page = lead_page(tag)
+    key, said = request.form.get("probe", ""), request.form.get("heard", "")
+    asked = next((p for p in page.plan.prove.plan_left if p.key == key), None)
+    if asked is None or said not in ("sounds", "silent"):
+        raise NotNow(
+            "This probe was taken already, or is not on the list any more.",
+            url_for("probing.bench", tag=tag),
+            "To the next probe",
+        )
+    sounds = said == "sounds"
+    probe = asked.answered(sounds)
+    change(
+        tag,
+        lambda p: replace(p, probes=(*p.probes, probe)),
+        f"Prove: {headline(page.plan, asked)} {'sounds' if sounds else 'silent'}",
+    )
+    return _on(tag)
+
+
+@blueprint.post("/leads/<tag>/prove/slip")
+def slip(tag: str) -> Answer:
+    """The last probe is taken back: the probe slipped, or the wrong key was pressed."""
+    last = _last(lead_page(tag).plan)
+    change(tag, lambda p: replace(p, probes=p.probes[:-1]), f"Prove: taken back, {last}")
+    return _on(tag)
+
+
+@blueprint.post("/leads/<tag>/prove/gangs")
+def gangs(tag: str) -> Answer:
+    """With clips that strap points together, or without."""
+    with_clips = request.form.get("gangs") == "yes"
+    words = "clips strap points together" if with_clips else "no clips: point by point"
+    change(tag, lambda p: replace(p, gangs=with_clips), f"Prove: {words}")
+    return _on(tag)
+
+
+@blueprint.post("/leads/<tag>/prove/afresh")
+def afresh(tag: str) -> Answer:
+    """The map is probed again from the start; the log keeps that it was read before."""
+    page = lead_page(tag)
+    read = ", ".join(f"{p.one} {p.other}" for p in page.held.lead.proof.probes if p.sounds)
+    change(
+        tag,
+        lambda p: replace(p, probes=()),
+        f"Prove: the map begun afresh; these had sounded: {read or 'none'}"[:390],
+    )
+    return _on(tag)
