@@ -20,6 +20,7 @@ SAID = {
     "solar-string": {"brief__volts": 120.0},
 }
 LOADED = {"brief__loads": (OneLoad("lamp", watts=150.0),)}
+MOST_PROBES = 600
 NAMES = [s.id for k, s in starts() if k.proof]
 
 
@@ -36,8 +37,7 @@ def proven(plan, broken=(), seed=1):
     looks = tuple(Look(x.id, True, AT, "AF") for x in plan.prove.looks)
     proof = Proof(looks=looks, rule=PROOF_RULE, gangs=False, meter_percent=0.5, meter_step_mv=0.01)
     told = Plan(replace(plan.lead, proof=proof))
-    while told.prove.plan_left and not told.prove.wiring_faults:
-        probe = told.prove.plan_left[0]
+    while (probe := told.prove.next_probe) is not None and len(proof.probes) < MOST_PROBES:
         if probe.position == plan.ends.positions[-1].positions:
             heard = bench.sounds(probe.one.name, tuple(p.name for p in probe.against))
         else:

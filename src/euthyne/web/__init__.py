@@ -33,6 +33,7 @@ from euthyne.web import (
     prove,
     rework,
     shelf,
+    standin,
     stores,
     tag,
 )
@@ -101,6 +102,7 @@ def create_app(
         actions,
         people,
         shelf,
+        standin,
         rework,
         practices,
         stores,

@@ -15,36 +15,38 @@ from euthyne.web.entry import Answer, back
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import LeadPage, lead_page, not_reached, wants_part, who
 from euthyne.web.proof import change
+from euthyne.web.standin import bench_of
 
 blueprint = Blueprint("probing", __name__)
 
 
 @dataclass(frozen=True)
 class Shown:
-    """A probe as it is asked for: its number and how many there are, in words, drawn."""
+    """A probe as it is asked for: its number and how many there are, whether it ``settles`` what is
+    wrong, in words, drawn.
+    """
 
     probe: ToProbe
     at: int
     many: int
+    settles: bool
     headline: str
     detail: str
     drawing: Markup
 
 
 def next_probe(plan: Plan) -> Shown | None:
-    """The probe to take now; None where the list is done, or stopped by a fault."""
-    left = plan.prove.plan_left
-    if not left or plan.prove.wiring_faults:
+    """The probe to take now; None where there is nothing to probe."""
+    probe = plan.prove.next_probe
+    if probe is None:
         return None
-    many = len(plan.prove.probe_plan)
-    return _shown(plan, left[0], max(many - len(left), 0) + 1, many)
-
-
-def _shown(plan: Plan, probe: ToProbe, at: int, many: int) -> Shown:
+    many, left = len(plan.prove.probe_plan), len(plan.prove.plan_left)
+    at = max(many - left, 0) + 1
     return Shown(
         probe=probe,
         at=at,
         many=max(many, at),
+        settles=bool(plan.prove.wiring_faults),
         headline=headline(plan, probe),
         detail=_detail(plan, probe),
         drawing=Markup(probe_drawing(plan, probe)),
@@ -141,14 +143,14 @@ def heard(tag: str) -> Answer:
     """What the meter said to the probe that was asked for."""
     page = lead_page(tag)
     key, said = request.form.get("probe", ""), request.form.get("heard", "")
-    asked = next((p for p in page.plan.prove.plan_left if p.key == key), None)
-    if asked is None or said not in ("sounds", "silent"):
+    asked = page.plan.prove.next_probe
+    if asked is None or asked.key != key or said not in ("sounds", "silent", "meter"):
         raise NotNow(
             "This probe was taken already, or is not on the list any more.",
             url_for("probing.bench", tag=tag),
             "To the next probe",
         )
-    sounds = said == "sounds"
+    sounds = _by_the_meter(page.plan, asked) if said == "meter" else said == "sounds"
     probe = asked.answered(sounds)
     change(
         tag,
@@ -156,6 +158,16 @@ def heard(tag: str) -> Answer:
         f"Prove: {headline(page.plan, asked)} {'sounds' if sounds else 'silent'}",
     )
     return _on(tag)
+
+
+def _by_the_meter(plan: Plan, asked: ToProbe) -> bool:
+    """What the simulated meter says; a switch that is open parts."""
+    meter = bench_of(plan)
+    if meter is None:
+        raise NotNow("No stand-in is clipped on.", f"/leads/{plan.lead.tag}/prove", "Back to Prove")
+    if asked.position != plan.ends.positions[-1].positions:
+        return False
+    return meter.sounds(asked.one.name, tuple(p.name for p in asked.against))
 
 
 @blueprint.post("/leads/<tag>/prove/slip")

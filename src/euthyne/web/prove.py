@@ -26,6 +26,7 @@ from euthyne.web.fields import Entered, read_form, say, show_fields, texts_of
 from euthyne.web.frame import LeadPage, lead_page, not_reached, show_stage, who
 from euthyne.web.probing import called, next_probe
 from euthyne.web.proof import begun, change
+from euthyne.web.standin import hidden_words
 
 blueprint = Blueprint("prove", __name__)
 FIELDS = (
@@ -86,6 +87,7 @@ def show(tag: str) -> str:
         fields=show_fields(_meter(plan), page.held.lead, drafts),
         looks=_looks(plan),
         probing=next_probe(plan),
+        hidden=hidden_words(plan) if request.args.get("hidden") else "",
         small=small,
         by_grid=_by_grid(plan),
         cells=cells,

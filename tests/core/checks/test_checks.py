@@ -142,6 +142,7 @@ FIRES = {
     "old-colours": {"ends__scheme": "uk-old"},
     "plan-changed-after-build": {},
     "plan-changed-after-proof": {},
+    "simulated-copy": {"proof": Proof(stand_in="sound")},
     "watched-reading": {"proof": Proof(readings=(Reading("insulation-LN", 50.0, AT, "RM"),))},
     "near-rating": {"conductor__size": "1.5 mm2", "brief__ambient_c": 38.0},
     "try-the-button": OUTDOORS,

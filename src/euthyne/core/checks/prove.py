@@ -107,3 +107,20 @@ def try_the_button(plan: Plan) -> Said | None:
         "A residual-current device upstream",
         "Used outdoors behind a 30 mA device. Press its test button each time.",
     )
+
+
+@check(
+    "stop",
+    Stage.TAG,
+    why="It would be a certificate of a lead that is not there.",
+    clears="The stand-in off, and this lead itself probed and measured.",
+)
+def simulated_copy(plan: Plan) -> Said | None:
+    """Nothing is sealed on readings of a simulated copy."""
+    proof = plan.lead.proof
+    if not proof.stand_in and not any(r.simulated for r in proof.readings):
+        return None
+    return Said(
+        "Proven on a simulated copy",
+        "Its readings are of the stand-in, for practice. They say nothing of the lead in your hands.",
+    )

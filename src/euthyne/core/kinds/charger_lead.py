@@ -140,7 +140,7 @@ KIND = Kind(
             Trait.CHARGES,
         }
     ),
-    proof=("tap", "cells"),
+    proof=("tap", "clear", "cells"),
     cautions=(
         ONE_AT_A_TIME,
         PART_WITHOUT_LOAD,

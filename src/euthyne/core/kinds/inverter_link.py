@@ -58,7 +58,7 @@ KIND = Kind(
     make_up=two_ended(poles),
     cables=("battery-105", "RV-105", "H01N2-D"),
     traits=frozenset({Trait.LIES_STILL, Trait.FUSED_AT_THE_POST, Trait.CUT_ON_A_PACK}),
-    proof=("pole", "lug", "polarity", "rise"),
+    proof=("pole", "lug", "clear", "polarity", "rise"),
     cautions=(
         Caution(
             code="precharge",

@@ -43,6 +43,6 @@ KIND = Kind(
     make_up=two_ended(poles),
     cables=("H01N2-D", "battery-105"),
     traits=frozenset({Trait.MOVED, Trait.WELDS}),
-    proof=("arc", "warm"),
+    proof=("arc", "clear", "warm"),
     cautions=(),
 )

@@ -244,7 +244,8 @@ class Probe:
 @dataclass(frozen=True)
 class Reading:
     """A reading of one line, in its unit: ohm, megohm for insulation, volts with their sign, kelvin;
-    ``above`` when at the meter's end; ``amps`` where it was read by millivolts.
+    ``above`` when at the meter's end; ``amps`` where it was read by millivolts; ``simulated`` where it
+    is of a simulated copy, for practice.
     """
 
     line: Text
@@ -253,6 +254,7 @@ class Reading:
     by: Annotated[str, MaxLen(40)]
     above: bool = False
     amps: Positive | None = None
+    simulated: bool = False
 
 
 # The rule of proving: 2 since each joint and each loose part is looked at by itself.
@@ -262,7 +264,8 @@ PROOF_RULE = 2
 @dataclass(frozen=True)
 class Proof:
     """What was looked at, probed and measured, the room, and the meter's stated accuracy; ``gangs``
-    whether there are clips to strap points together; ``rule`` is the rule of proving it was begun
+    whether there are clips to strap points together; ``stand_in`` where a simulated copy is probed for
+    practice, ``sound`` or the number of the fault hidden in it; ``rule`` is the rule of proving it was begun
     under.
     """
 
@@ -275,6 +278,7 @@ class Proof:
     zero_ohm: Annotated[float, Ge(0), Le(10)] = 0.0
     meter_step_mv: Annotated[float, Ge(0), Le(1000)] = 0.1
     gangs: bool = False
+    stand_in: Annotated[str, MaxLen(20)] = ""
     plan_stamp: str | None = None
     rule: Annotated[int, Ge(1), Le(PROOF_RULE)] = 1
 

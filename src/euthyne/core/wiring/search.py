@@ -223,12 +223,20 @@ class Search:
         cut = [w for w in part.wires if w not in state.opened and self._bridges(state.ends[w])]
         opened = replace(state, opened=state.opened | set(cut))
         found: list[Mistake] = [Open(self.wiring.wires[w]) for w in cut]
-        nets = self.nets(opened, part.points, part.wires)
+        home = {
+            p: i for i, net in enumerate(self.nets(opened, part.points, part.wires)) for p in net
+        }
         by_group: dict[int, list[int]] = {}
-        for net in nets:
-            by_group.setdefault(self.group[net[0]], []).append(net[0])
-        joins = ((reps[0], p) for reps in by_group.values() for p in reps[1:])
-        return [*found, *(Joined((self.points[p], self.points[q])) for p, q in joins)]
+        for p in part.points:
+            by_group.setdefault(self.group[p], []).append(p)
+        for together in by_group.values():
+            # What sounded together and is in nets apart is joined; a net that was joined is one.
+            for p in together[1:]:
+                one, other = home[together[0]], home[p]
+                if one != other:
+                    home = {q: one if at == other else at for q, at in home.items()}
+                    found.append(Joined((self.points[together[0]], self.points[p])))
+        return found
 
     def _bridges(self, ends: tuple[int, int]) -> bool:
         if NOWHERE in ends:

@@ -196,19 +196,19 @@ def heard_with(moved, *, opens=(), shorts=()):
 )
 def test_the_fault_is_named_in_words(heard, title, words):
     p, probes = heard
-    first = name_faults(p.ends, probes)[0]
+    first = name_faults(p.ends, probes).faults[0]
     assert first.title == title
     assert words in first.text
 
 
 def test_live_and_neutral_exchanged_may_be_the_other_face():
     p, probes = heard_with({"L": "N", "N": "L"})
-    assert name_faults(p.ends, probes)[0].text.startswith("Check first which face")
+    assert name_faults(p.ends, probes).faults[0].text.startswith("Check first which face")
 
 
 def test_a_grid_as_planned_has_no_diagnosis():
     p, probes = heard_with({})
-    assert name_faults(p.ends, probes) == ()
+    assert name_faults(p.ends, probes).faults == ()
     assert read_grid(p.ends.points, p.ends.wanted_pairs, probes).agrees
     assert not read_grid(p.ends.points, p.ends.wanted_pairs, probes[1:]).agrees
 

@@ -36,22 +36,27 @@ FIRST_RULE = ("sheath", "strands", "pull", "shut")
 
 
 def look_list(
-    ends: tuple[LeadEnd, ...], salvaged: bool = False, first_rule: bool = False
+    ends: tuple[LeadEnd, ...],
+    salvaged: bool = False,
+    first_rule: bool = False,
+    unseen: bool = False,
 ) -> tuple[LookLine, ...]:
     """Everything to look at on a lead, its supply side first, then the cable.
 
     Parameters: ends made here; salvaged, whether its cable was there before; first_rule, for a proof
-    that was begun when less was asked.
+    that was begun when less was asked; unseen, where no probe comes to the other ends.
     """
-    lines = [line for end in ends for line in _of_end(end, _name(end, ends), _said(end, ends))]
+    lines = [
+        line for end in ends for line in _of_end(end, _name(end, ends), _said(end, ends), unseen)
+    ]
     if first_rule:
         return (*(x for x in lines if x.id.rpartition("-")[2] in FIRST_RULE), CORD)
     return (*lines, CORD, *((OLD,) if salvaged else ()))
 
 
-def _of_end(end: LeadEnd, name: str, short: str) -> Iterable[LookLine]:
+def _of_end(end: LeadEnd, name: str, short: str, unseen: bool) -> Iterable[LookLine]:
     """What is looked at on one end: its grip, each loose part, its joints, what else was made of it,
-    its body.
+    its body; its map too where the other ends are ``unseen`` by any probe.
     """
     part, kind = end.part, TERMINATIONS[end.part.joint]
     if part.grips:
@@ -70,6 +75,10 @@ def _of_end(end: LeadEnd, name: str, short: str) -> Iterable[LookLine]:
             wanted = "; ".join(made.judge)
             question = f"At the {short}: {wanted}?"
             yield LookLine(f"{name}-{made.id}", question, made.mistake, end.id)
+    if unseen and len(end.landing) > 1:
+        question = f"At the {short}, by its colours and marks: is every core in its own contact?"
+        bad = "plus in minus, live in neutral: no meter sees it from here"
+        yield LookLine(f"{name}-colours", question, bad, end.id)
     if end.landing and part.joint != CLOSED_FOR_GOOD:
         question = f"Does every core of the {short} stay put when tugged?"
         yield LookLine(f"{name}-pull", question, "a core moves or comes out", end.id)

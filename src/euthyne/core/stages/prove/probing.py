@@ -71,13 +71,14 @@ def _open(ends: EndsStage, closed: Wiring, gangs: bool) -> Iterable[ToProbe]:
 def heard(probes: Iterable[Probe], position: tuple[tuple[str, str], ...]) -> Heard:
     """What was heard with the switches in a position; a gang that sounded says not which of it did."""
     told = [p for p in probes if p.position in ((), position)]
-    single = [(pair(point_of(p.one), point_of(p.other)), p.sounds) for p in told if not p.gang]
+    # A pair that was probed again is as it was heard last.
+    single = {pair(point_of(p.one), point_of(p.other)): p.sounds for p in told if not p.gang}
     gangs = tuple(
         Gang(tuple(map(point_of, p.gang)), point_of(p.one)) for p in told if p.gang and not p.sounds
     )
     return Heard(
-        tuple(x for x, sounds in single if sounds),
-        tuple(x for x, sounds in single if not sounds),
+        tuple(x for x, sounds in single.items() if sounds),
+        tuple(x for x, sounds in single.items() if not sounds),
         gangs,
     )
 

@@ -12,7 +12,7 @@ from euthyne.core.stages.ends.ends import EndsStage
 from euthyne.core.stages.given import Given
 from euthyne.core.stages.prove.lookover import LookLine, look_list
 from euthyne.core.stages.prove.probing import ToProbe, left, planned
-from euthyne.core.stages.prove.provegrid import Grid, NamedFault, name_faults, read_grid
+from euthyne.core.stages.prove.provegrid import Grid, Named, NamedFault, name_faults, read_grid
 from euthyne.core.stages.prove.readings import Line, Subject, expected
 from euthyne.core.stages.prove.readings.line import Twins
 from euthyne.core.stages.prove.subject import subject_of
@@ -40,6 +40,7 @@ class ProveStage:
             self.ends.ours,
             salvaged=self.subject is not None and self.subject.salvaged,
             first_rule=self.told.begun_before,
+            unseen=not (self.ends.points_on("A") and self.ends.points_on("B")),
         )
 
     @cached_property
@@ -79,9 +80,22 @@ class ProveStage:
         return not self.plan_left
 
     @cached_property
+    def _named(self) -> Named:
+        return name_faults(self.ends, self.probes, self.told.gangs)
+
+    @property
     def wiring_faults(self) -> tuple[NamedFault, ...]:
-        """Explanations of a grid that is not as planned."""
-        return name_faults(self.ends, self.probes)
+        """Explanations of a map that is not as planned."""
+        return self._named.faults
+
+    @property
+    def next_probe(self) -> ToProbe | None:
+        """The probe to take now: the next of the list; once something is wrong, the one that tells what
+        it is. None when there is nothing to probe.
+        """
+        if self.wiring_faults:
+            return self._named.settle
+        return next(iter(self.plan_left), None)
 
     @cached_property
     def subject(self) -> Subject | None:

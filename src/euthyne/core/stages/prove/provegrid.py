@@ -1,16 +1,16 @@
 """The polarity grid of a lead: what was probed against the map, and the fault it names."""
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from itertools import combinations
 
 from euthyne.core.lead import Probe
 from euthyne.core.shelf.face import Face
 from euthyne.core.stages.ends.ends import EndsStage
-from euthyne.core.stages.prove.probing import by_pair, heard, point_of
+from euthyne.core.stages.prove.probing import ToProbe, by_pair, heard, point_of
 from euthyne.core.trade.corewords import function_of
 from euthyne.core.wiring.diagnose import Explanation, diagnose
-from euthyne.core.wiring.grid import Course, Point, Wiring
+from euthyne.core.wiring.grid import Course, Heard, Point, Wiring
 from euthyne.core.wiring.mistakes import Exchanged, Joined, Mistake, Moved, Open, Turned, TurnName
 from euthyne.core.wiring.words import Names
 
@@ -65,14 +65,25 @@ def read_grid(points: tuple[str, ...], wanted: Iterable[Pair], probes: Iterable[
     )
 
 
-def name_faults(ends: EndsStage, probes: tuple[Probe, ...]) -> tuple[NamedFault, ...]:
-    """What explains a grid that is not as the map says, the fewest mistakes first; none where
-    nothing is wrong.
+@dataclass(frozen=True)
+class Named:
+    """What a map that is not as planned comes to: its explanations, those of the fewest mistakes; and the
+    probe that tells them apart, None where one stands alone or none tells.
+    """
 
-    Parameters: the ends with their map; the probes taken so far, a part of the grid or all of it.
+    faults: tuple[NamedFault, ...] = ()
+    settle: ToProbe | None = None
+
+
+def name_faults(ends: EndsStage, probes: tuple[Probe, ...], gangs: bool = False) -> Named:
+    """What explains a map that is not as planned, the fewest mistakes first; nothing where nothing is
+    wrong.
+
+    Parameters: the ends with their map; the probes taken so far, a part of the map or all of it; gangs,
+    whether there are clips to strap points together.
     """
     if not probes:
-        return ()
+        return Named()
     cores = ends.courses
     wiring = _wiring(ends, tuple(cores))
     said = {end.id: f"the {end.named}" for end in ends.all}
@@ -80,14 +91,52 @@ def name_faults(ends: EndsStage, probes: tuple[Probe, ...]) -> tuple[NamedFault,
     stuck = _stuck_switches(ends, probes, said)
     found = diagnose(wiring, heard(probes, closed), _names(cores, said))
     if stuck and (found.agrees or not found.explanations):
-        return stuck
+        return Named(stuck)
+    wrong = not found.consistent or len(found.explanations) > 1
+    settle = _settling(wiring, found.probe_next, closed) if wrong else None
     if not found.consistent:
         again = "; ".join(_to_probe(x, said) for x in found.probe_next)
-        return (NamedFault("The probes contradict each other", f"Probe these again: {again}."),)
-    settles = ""
-    if len(found.explanations) > 1 and found.probe_next:
-        settles = f" What tells: probe {_to_probe(found.probe_next[0], said)}."
-    return tuple(NamedFault(_title(e), e.text + settles) for e in found.explanations)
+        contradict = NamedFault("The probes contradict each other", f"Probe these again: {again}.")
+        return Named((contradict,), settle)
+    faults = tuple(NamedFault(_title(e), e.text) for e in found.explanations)
+    if settle is None:
+        told = heard(probes, closed)
+        opened = [m.wire for e in found.explanations for m in e.mistakes if isinstance(m, Open)]
+        asked = (_elsewhere(wiring, wire, told, gangs, closed) for wire in opened)
+        settle = next((probe for probe in asked if probe is not None), None)
+    return Named(faults, settle)
+
+
+def _elsewhere(
+    wiring: Wiring,
+    wire: Course,
+    told: Heard,
+    gangs: bool,
+    closed: tuple[tuple[str, str], ...],
+) -> ToProbe | None:
+    """Whether a core that seems open comes out at another contact: the probe that is left of those, its
+    own end against each at the other.
+    """
+    one, other = wire
+    probed = {*told.sounds, *told.silences}
+    there = [p for p in wiring.points if p.fitting == other.fitting]
+    if any(frozenset((one, p)) in told.sounds for p in there):
+        return None
+    left = tuple(p for p in there if frozenset((one, p)) not in probed)
+    if not left:
+        return None
+    return ToProbe(one, left if gangs else left[:1], False, closed)
+
+
+def _settling(
+    wiring: Wiring, pairs: Sequence[frozenset[Point]], closed: tuple[tuple[str, str], ...]
+) -> ToProbe | None:
+    """The probe that tells explanations apart, or that is taken again."""
+    if not pairs:
+        return None
+    one, other = sorted(pairs[0])
+    sounds = any({one, other} <= set(net) for net in wiring.nets)
+    return ToProbe(one, (other,), sounds, closed)
 
 
 def _wiring(ends: EndsStage, wires: tuple[Course, ...]) -> Wiring:

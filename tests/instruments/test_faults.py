@@ -1,0 +1,72 @@
+"""Random faults of every kind of lead, judged from the readings of the simulated bench alone."""
+
+import os
+import random
+from collections import Counter
+from functools import cache
+
+import pytest
+from proving import NAMES, built, proven
+
+from euthyne.core.trade.corewords import function_of
+from euthyne.instruments.faults import KINDS, fault_words, hidden_in, random_fault
+
+MANY = 3000 if os.environ.get("EUTHYNE_LONG") else 300
+SHARES = 10
+# Where no probe comes to the far end, opens and exchanges are for the tug and for the colours to show.
+UNSEEN = ("plug-bs", "plug-cee", "plug-as", "plug-na", "conversion")
+
+plan_of = cache(built)
+
+
+def names_it(p, fault):
+    """Whether what the program says first names the kind of a fault and its nets."""
+    said = " ".join(f"{f.title} {f.text}" for f in p.prove.wiring_faults[:1]).lower()
+    failed = [x for x in p.prove.lines if (v := p.prove.verdicts.get(x.id)) and v.word == "fail"]
+    if fault.kind in ("open", "joint"):
+        core = fault.at[0].partition("@")[0].partition(".")[2]
+        if fault.kind == "open" and said:
+            return "does not get through" in said and function_of(core) in said
+        whole = ("bus",) if core != "E" else ("earth",)
+        return any(x.core == core or x.id in whole for x in failed)
+    if fault.kind == "exchanged":
+        return "exchanged" in said or "face" in said
+    if fault.kind == "joined" and said:
+        return "joined" in said
+    touched = {point for x in failed for group in x.between for point in group}
+    return bool(set(fault.at) & touched)
+
+
+@pytest.mark.parametrize("share", range(SHARES))
+def test_faults_are_named_and_none_is_called_good(share):
+    rng = random.Random(f"faults {share}")
+    told, named = Counter(), Counter()
+    while sum(told.values()) < MANY // SHARES:
+        start = rng.choice([name for name in NAMES if name not in UNSEEN])
+        plan, kind = plan_of(start), rng.choice(KINDS)
+        fault = random_fault(plan, rng, kind)
+        if fault is None:
+            continue
+        p = proven(plan, (fault,), seed=rng.randrange(10**6))
+        assert not p.prove.sound, (start, fault)
+        told[kind] += 1
+        named[kind] += names_it(p, fault)
+    assert sum(named.values()) >= 0.95 * sum(told.values()), (told, named)
+
+
+@pytest.mark.parametrize("start", UNSEEN)
+def test_what_no_probe_reaches_is_for_the_tug_and_the_colours_to_show(start):
+    plan = plan_of(start)
+    asked = [x.question for x in plan.prove.looks]
+    assert any("by its colours" in q for q in asked)
+    assert any("when tugged" in q for q in asked)
+    assert all(f"{x.words}" in plan.prove.unanswered for x in plan.prove.lines if x.mandatory)
+
+
+@pytest.mark.parametrize("start", ["inverter-link", "charger-lead", "extension-bs"])
+def test_a_seed_hides_the_same_fault_each_time_and_says_it_in_words(start):
+    plan = plan_of(start)
+    for seed in range(20):
+        hidden = hidden_in(plan, seed)
+        assert hidden == hidden_in(plan, seed)
+        assert hidden.at[0] in fault_words(hidden)
