@@ -2,8 +2,6 @@
 to write.
 """
 
-from collections.abc import Sequence
-from dataclasses import dataclass
 from io import BytesIO
 from typing import Any
 
@@ -20,59 +18,11 @@ from euthyne.drawing.ribbon import PAGE, ribbon
 from euthyne.drawing.staircase import staircase_drawing
 from euthyne.drawing.strip import strip_drawing
 from euthyne.drawing.template import PAPERS
-from euthyne.exchange.ink import fonts, on_paper
+from euthyne.exchange.ink import fonts
+from euthyne.exchange.paper import BOX, MARGIN_MM, Sheet, mono, plain, styles_of_paper
 
-MARGIN_MM, GAP = 14.0, 7.0
-BOX, ASK = "box", "[&nbsp;&nbsp;&nbsp;]"
-Rows = Sequence[Sequence[str]]
-
-
-@dataclass(frozen=True)
-class _Sheet:
-    """What every piece of the traveller is laid on: the style sheet of its drawings, its width in
-    points, its hand.
-    """
-
-    css: str
-    wide: float
-    styles: dict[str, Any]
-
-    def drawing(self, svg: str, share: float = 1.0) -> Any:
-        """A drawing over a share of the width."""
-        return on_paper(svg, self.css, self.wide * share)
-
-    def words(self, text: str, style: str = "plain") -> Any:
-        """A paragraph; what is between angle brackets is markup."""
-        from reportlab.platypus import Paragraph
-
-        return Paragraph(text, self.styles[style])
-
-    def section(self, title: str, room_mm: float = 40) -> list[Any]:
-        """A heading, on the next page where not even so much room is left below it."""
-        from reportlab.lib.units import mm
-        from reportlab.platypus import CondPageBreak
-
-        return [CondPageBreak(room_mm * mm), self.words(title, "section")]
-
-    def _cell(self, text: str, head: bool) -> Any:
-        if text == BOX:
-            return _box()
-        return self.words(text, "head" if head else "plain")
-
-    def table(self, rows: Rows, widths: Sequence[float], head: bool = False) -> Any:
-        """A table with hairlines below its rows; widths are shares of the whole."""
-        from reportlab.platypus import Table, TableStyle
-
-        cells = [[self._cell(text, head and not i) for text in row] for i, row in enumerate(rows)]
-        lines = [
-            ("VALIGN", (0, 0), (-1, -1), "TOP"),
-            ("LINEBELOW", (0, 0), (-1, -1), 0.3, "#8C8577"),
-        ]
-        lines += [("TOPPADDING", (0, 0), (-1, -1), 2.2), ("BOTTOMPADDING", (0, 0), (-1, -1), 2.6)]
-        lines += [("LEFTPADDING", (0, 0), (-1, -1), 0), ("RIGHTPADDING", (0, 0), (-1, -1), 6)]
-        table = Table(cells, colWidths=[w * self.wide for w in widths], repeatRows=1 if head else 0)
-        table.setStyle(TableStyle(lines))
-        return table
+GAP = 7.0
+ASK = "[&nbsp;&nbsp;&nbsp;]"
 
 
 def traveller_pdf(plan: Plan, progress: Progress, css: str, paper: str) -> bytes:
@@ -96,9 +46,9 @@ def traveller_pdf(plan: Plan, progress: Progress, css: str, paper: str) -> bytes
     document = SimpleDocTemplate(
         out, pagesize=(wide * mm, tall * mm), title=name, invariant=1, **margins
     )
-    sheet = _Sheet(css, (wide - 2 * MARGIN_MM) * mm - 12, _styles())
+    sheet = Sheet(css, (wide - 2 * MARGIN_MM) * mm - 12, styles_of_paper())
     story = [
-        sheet.words(_text(name), "title"),
+        sheet.words(plain(name), "title"),
         sheet.words(_standing(plan)),
         *_stops(sheet, progress),
         sheet.drawing(ribbon(plan, progress, PAGE, "")),
@@ -115,76 +65,32 @@ def traveller_pdf(plan: Plan, progress: Progress, css: str, paper: str) -> bytes
     return out.getvalue()
 
 
-def _box() -> Any:
-    """A box to tick with a pencil."""
-    from reportlab.graphics.shapes import Drawing, Rect
-
-    drawing = Drawing(11, 10)
-    drawing.add(Rect(0, 0, 9, 9, 1, 1, fillColor=None, strokeWidth=0.9))
-    return drawing
-
-
-def _styles() -> dict[str, Any]:
-    from reportlab.lib.styles import ParagraphStyle
-
-    return {
-        "title": ParagraphStyle("title", fontName="next-bold", fontSize=16, leading=20),
-        "section": ParagraphStyle(
-            "section", fontName="next-bold", fontSize=11.5, leading=15, spaceBefore=9, spaceAfter=3
-        ),
-        "stop": ParagraphStyle(
-            "stop",
-            fontName="next-bold",
-            fontSize=10.5,
-            leading=13.5,
-            textColor="#7E221C",
-            borderColor="#A2322A",
-            borderWidth=1.2,
-            borderPadding=4,
-            spaceBefore=8,
-            spaceAfter=12,
-        ),
-        "head": ParagraphStyle("head", fontName="next-bold", fontSize=8.4, leading=11),
-        "plain": ParagraphStyle("plain", fontName="next-normal", fontSize=8.8, leading=11.4),
-    }
-
-
-def _text(words: str) -> str:
-    from xml.sax.saxutils import escape
-
-    return escape(words.replace("Ω", "ohm").replace("mm2", "mm²"))
-
-
-def _mono(words: str) -> str:
-    return f'<font name="mono-bold">{_text(words)}</font>'
-
-
 def _standing(plan: Plan) -> str:
     made = plan.lead.made_for or "made for nobody named"
     wanted = ""
     if plan.lead.wanted_by:
         wanted = f", wanted by {plan.lead.wanted_by}"
-    return _text(
+    return plain(
         f"{made}{wanted}. Computed from the tables named in the record; local rules, the "
         "makers' sheets and a licensed "
         "person decide."
     )
 
 
-def _stops(sheet: _Sheet, progress: Progress) -> list[Any]:
+def _stops(sheet: Sheet, progress: Progress) -> list[Any]:
     """Why it is not to be built, before anything else is read."""
-    return [sheet.words(_text(words), "stop") for words in not_to_be_built(progress)]
+    return [sheet.words(plain(words), "stop") for words in not_to_be_built(progress)]
 
 
-def _cautions(sheet: _Sheet, progress: Progress) -> list[Any]:
+def _cautions(sheet: Sheet, progress: Progress) -> list[Any]:
     """Cautions that nobody has passed with a reason."""
-    rows = [(BOX, _text(f.title), _text(f.text)) for f in progress.unpassed]
+    rows = [(BOX, plain(f.title), plain(f.text)) for f in progress.unpassed]
     if rows:
         return [*sheet.section("Cautions nobody has passed"), sheet.table(rows, (0.03, 0.27, 0.7))]
     return []
 
 
-def _brief(sheet: _Sheet, plan: Plan) -> list[Any]:
+def _brief(sheet: Sheet, plan: Plan) -> list[Any]:
     c = plan.conductor.candidate
     amps = "?"
     if plan.brief.demand_amps is not None:
@@ -198,23 +104,23 @@ def _brief(sheet: _Sheet, plan: Plan) -> list[Any]:
     rows = [
         (
             "Carries",
-            _mono(f"{amps}, {plan.brief.volts:g} V"),
+            mono(f"{amps}, {plan.brief.volts:g} V"),
             "From",
-            _text(said_of(plan, "A")),
+            plain(said_of(plan, "A")),
         ),
-        ("Run", _mono(run), "To", _text(said_of(plan, "B"))),
+        ("Run", mono(run), "To", plain(said_of(plan, "B"))),
         (
             "Cable",
-            _mono(plan.conductor.written),
+            mono(plan.conductor.written),
             "Weakest",
-            _text(f"{plan.conductor.weakest.words}, {at_most(plan.conductor.weakest.amps)} A"),
+            plain(f"{plan.conductor.weakest.words}, {at_most(plan.conductor.weakest.amps)} A"),
         ),
-        ("Loses", _mono(f"{c.drop_percent:.1f} %" if c else "?"), "Guarded by", _text(guard)),
+        ("Loses", mono(f"{c.drop_percent:.1f} %" if c else "?"), "Guarded by", plain(guard)),
     ]
     return [*sheet.section("Brief"), sheet.table(rows, (0.1, 0.28, 0.12, 0.5))]
 
 
-def _cut(sheet: _Sheet, plan: Plan) -> list[Any]:
+def _cut(sheet: Sheet, plan: Plan) -> list[Any]:
     """The cut, both ends stripped to scale, and a line to write each strip as it was measured."""
     from reportlab.platypus import Spacer, Table
 
@@ -254,19 +160,19 @@ def _in_pairs(drawings: list[Any]) -> list[list[Any]]:
     ]
 
 
-def _map(sheet: _Sheet, plan: Plan) -> list[Any]:
+def _map(sheet: Sheet, plan: Plan) -> list[Any]:
     from reportlab.platypus import KeepTogether
 
     first_end, last_end = (p.said.capitalize() for p in (plan.lead.places[0], plan.lead.places[-1]))
     rows = [("Core", "Colour", first_end, last_end)]
     for j in plan.ends.joints:
-        core = _text(f"{j.core}, {function_of(j.core)}")
+        core = plain(f"{j.core}, {function_of(j.core)}")
         rows.append(
             (
                 core,
                 plan.ends.colours.called(j.core),
-                _text(j.a or "cut back"),
-                _text(j.b or "cut back"),
+                plain(j.a or "cut back"),
+                plain(j.b or "cut back"),
             )
         )
     first, *more = [sheet.drawing(faces) for faces in facing_on_paper(plan)]
@@ -277,15 +183,15 @@ def _map(sheet: _Sheet, plan: Plan) -> list[Any]:
     ]
 
 
-def _laid_out(sheet: _Sheet, plan: Plan) -> list[Any]:
+def _laid_out(sheet: Sheet, plan: Plan) -> list[Any]:
     """Everything to lay out, two abreast, with a box each."""
     told = []
     for need in needs(plan):
         if need.kind in ("tool", "die"):
             many = ""
         else:
-            many = f" {_mono(need.in_words)}"
-        told.append(f"{_text(need.words)}{many}")
+            many = f" {mono(need.in_words)}"
+        told.append(f"{plain(need.words)}{many}")
     if not told:
         return []
     half = (len(told) + 1) // 2
@@ -294,7 +200,7 @@ def _laid_out(sheet: _Sheet, plan: Plan) -> list[Any]:
     return [*sheet.section("Lay out first"), sheet.table(rows, (0.03, 0.47, 0.03, 0.47))]
 
 
-def _steps(sheet: _Sheet, plan: Plan) -> list[Any]:
+def _steps(sheet: Sheet, plan: Plan) -> list[Any]:
     if not plan.build.steps:
         return []
     rows = [("", "", "Step", "Its numbers", "Initials, time")]
@@ -306,21 +212,21 @@ def _steps(sheet: _Sheet, plan: Plan) -> list[Any]:
 
 def _step(step: BuildStep) -> str:
     """A step's headline and detail; at a gate a box for each part it asks for."""
-    asked = "".join(f"<br/>{ASK} {_text(a.words)}" for a in step.asks)
-    return f'<font name="next-bold">{_text(step.headline)}</font><br/>{_text(step.detail)}{asked}'
+    asked = "".join(f"<br/>{ASK} {plain(a.words)}" for a in step.asks)
+    return f'<font name="next-bold">{plain(step.headline)}</font><br/>{plain(step.detail)}{asked}'
 
 
 def _numbers(step: BuildStep) -> str:
-    return "<br/>".join(f"{_text(f.words)} {_mono(f.value)}" for f in step.figures)
+    return "<br/>".join(f"{plain(f.words)} {mono(f.value)}" for f in step.figures)
 
 
-def _proof(sheet: _Sheet, plan: Plan) -> list[Any]:
+def _proof(sheet: Sheet, plan: Plan) -> list[Any]:
     if not plan.build.steps:
         return []
     rows = [("", "What", "Expected", "Read")]
-    rows += [(BOX, _text(line.question), "yes", "") for line in plan.prove.looks]
+    rows += [(BOX, plain(line.question), "yes", "") for line in plan.prove.looks]
     if plan.mains:
-        rows += [(BOX, _text(x.words), _mono(x.band), "____________") for x in plan.prove.lines]
+        rows += [(BOX, plain(x.words), mono(x.band), "____________") for x in plan.prove.lines]
     return [*sheet.section("Proof"), sheet.table(rows, (0.03, 0.55, 0.24, 0.18), head=True)]
 
 

@@ -1,0 +1,106 @@
+"""A sheet of paper: its hand, its tables, its boxes to tick, the drawings of the screen on it."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from euthyne.exchange.ink import on_paper
+
+MARGIN_MM = 14.0
+BOX = "box"
+Rows = Sequence[Sequence[str]]
+
+
+@dataclass(frozen=True)
+class Sheet:
+    """What everything is laid on: the style sheet of its drawings, its width in
+    points, its hand.
+    """
+
+    css: str
+    wide: float
+    styles: dict[str, Any]
+
+    def drawing(self, svg: str, share: float = 1.0) -> Any:
+        """A drawing over a share of the width."""
+        return on_paper(svg, self.css, self.wide * share)
+
+    def words(self, text: str, style: str = "plain") -> Any:
+        """A paragraph; what is between angle brackets is markup."""
+        from reportlab.platypus import Paragraph
+
+        return Paragraph(text, self.styles[style])
+
+    def section(self, title: str, room_mm: float = 40) -> list[Any]:
+        """A heading, on the next page where not even so much room is left below it."""
+        from reportlab.lib.units import mm
+        from reportlab.platypus import CondPageBreak
+
+        return [CondPageBreak(room_mm * mm), self.words(title, "section")]
+
+    def _cell(self, text: str, head: bool) -> Any:
+        if text == BOX:
+            return box()
+        return self.words(text, "head" if head else "plain")
+
+    def table(self, rows: Rows, widths: Sequence[float], head: bool = False) -> Any:
+        """A table with hairlines below its rows; widths are shares of the whole."""
+        from reportlab.platypus import Table, TableStyle
+
+        cells = [[self._cell(text, head and not i) for text in row] for i, row in enumerate(rows)]
+        lines = [
+            ("VALIGN", (0, 0), (-1, -1), "TOP"),
+            ("LINEBELOW", (0, 0), (-1, -1), 0.3, "#8C8577"),
+        ]
+        lines += [("TOPPADDING", (0, 0), (-1, -1), 2.2), ("BOTTOMPADDING", (0, 0), (-1, -1), 2.6)]
+        lines += [("LEFTPADDING", (0, 0), (-1, -1), 0), ("RIGHTPADDING", (0, 0), (-1, -1), 6)]
+        table = Table(cells, colWidths=[w * self.wide for w in widths], repeatRows=1 if head else 0)
+        table.setStyle(TableStyle(lines))
+        return table
+
+
+def box() -> Any:
+    """A box to tick with a pencil."""
+    from reportlab.graphics.shapes import Drawing, Rect
+
+    drawing = Drawing(11, 10)
+    drawing.add(Rect(0, 0, 9, 9, 1, 1, fillColor=None, strokeWidth=0.9))
+    return drawing
+
+
+def styles_of_paper() -> dict[str, Any]:
+    """The hand everything on paper is set in."""
+    from reportlab.lib.styles import ParagraphStyle
+
+    return {
+        "title": ParagraphStyle("title", fontName="next-bold", fontSize=16, leading=20),
+        "section": ParagraphStyle(
+            "section", fontName="next-bold", fontSize=11.5, leading=15, spaceBefore=9, spaceAfter=3
+        ),
+        "stop": ParagraphStyle(
+            "stop",
+            fontName="next-bold",
+            fontSize=10.5,
+            leading=13.5,
+            textColor="#7E221C",
+            borderColor="#A2322A",
+            borderWidth=1.2,
+            borderPadding=4,
+            spaceBefore=8,
+            spaceAfter=12,
+        ),
+        "head": ParagraphStyle("head", fontName="next-bold", fontSize=8.4, leading=11),
+        "plain": ParagraphStyle("plain", fontName="next-normal", fontSize=8.8, leading=11.4),
+    }
+
+
+def plain(words: str) -> str:
+    """Words as a paragraph takes them."""
+    from xml.sax.saxutils import escape
+
+    return escape(words.replace("Ω", "ohm").replace("mm2", "mm²"))
+
+
+def mono(words: str) -> str:
+    """Figures, heavy and evenly spaced."""
+    return f'<font name="mono-bold">{plain(words)}</font>'
