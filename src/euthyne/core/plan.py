@@ -60,7 +60,7 @@ class Plan:
     @cached_property
     def tag(self) -> TagStage:
         """What goes on the tag."""
-        return TagStage(self.given, self.brief, self.conductor)
+        return TagStage(self.given, self.brief, self.conductor, self.ends)
 
 
 @lru_cache(maxsize=256)

@@ -1,6 +1,6 @@
 """The tag's label: one layout in mm, written as SVG here and as PDF elsewhere."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 from itertools import groupby
 
@@ -10,6 +10,15 @@ from euthyne.drawing.pen import path, rect, sheet, text
 
 WIDTH_MM, HEIGHT_MM = 96.0, 44.0
 QR_MM = 25.0
+FACT_MM = 3.0  # a line of what its kind says
+STRIP_W, STRIP_H = 92.0, 9.0
+FOLD_MM = 14.0  # between the halves of a flag: what lies round the cable
+FORMS = {
+    "tag": "a tag, 96 by 44 mm and a line for each fact",
+    "flag": "a flag that wraps the cable, both halves alike",
+    "strip": "a strip for a sleeve, 92 by 9 mm",
+    "run": "small tags along a long run, six on a strip",
+}
 
 
 @dataclass(frozen=True)
@@ -43,6 +52,7 @@ def layout(facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: bool) -> l
     fuse = ""
     if facts.fuse_amps is not None:
         fuse = f", fuse {facts.fuse_amps:g} A"
+    more = FACT_MM * len(facts.facts)
     found: list[Words | Square] = [
         Words(4, 8.6, 5.4, facts.tag, heavy=True),
         Words(30, 8.4, 3.4, facts.name[:34]),
@@ -52,10 +62,54 @@ def layout(facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: bool) -> l
         Words(4, 28.2, 2.9, f"{facts.volts:g} V, {round(facts.run_m, 2):g} m, {facts.cord}{fuse}"),
         Words(4, 31.2, 2.3, facts.end_a[:52]),
         Words(4, 33.9, 2.3, f"to {facts.end_b}"[:52]),
-        Words(4, 37.2, 2.6, f"made {facts.made_on} by {facts.made_by}"),
-        Words(4, 41.0, 3.0, last, heavy=True),
+        *(Words(4, 37.0 + FACT_MM * i, 2.3, line) for i, line in enumerate(facts.facts)),
+        Words(4, 37.2 + more, 2.6, f"made {facts.made_on} by {facts.made_by}"),
+        Words(4, 41.0 + more, 3.0, last, heavy=True),
     ]
     return found + _qr_squares(qr)
+
+
+def _strip(facts: TagFacts, sealed: bool) -> list[Words | Square]:
+    """What goes into a sleeve: its name, what it carries, when it is tested again."""
+    last = f"test by {facts.next_test}" if sealed else "NOT PROVEN"
+    return [
+        Words(2, 6.2, 4.6, facts.tag, heavy=True),
+        Words(24, 6.0, 4.0, f"{at_most(facts.amps)} A {facts.volts:g} V", heavy=True),
+        Words(58, 6.0, 3.4, last),
+    ]
+
+
+@dataclass(frozen=True)
+class Sheetful:
+    """A label of some form: its size in mm, and everything on it."""
+
+    width: float
+    height: float
+    items: tuple[Words | Square, ...]
+
+
+def formed(
+    facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: bool, form: str = "tag"
+) -> Sheetful:
+    """A label in one of its forms. Raises KeyError for a form there is not."""
+    if form not in FORMS:
+        raise KeyError(form)
+    high = HEIGHT_MM + FACT_MM * len(facts.facts)
+    whole = tuple(layout(facts, qr, sealed))
+    if form == "flag":
+        fold = WIDTH_MM + FOLD_MM
+        return Sheetful(fold + WIDTH_MM, high, (*whole, *(_moved(x, fold, 0) for x in whole)))
+    strip = tuple(_strip(facts, sealed))
+    if form == "strip":
+        return Sheetful(STRIP_W, STRIP_H, strip)
+    if form == "run":
+        six = tuple(_moved(x, 0, STRIP_H * i) for i in range(6) for x in strip)
+        return Sheetful(STRIP_W, STRIP_H * 6, six)
+    return Sheetful(WIDTH_MM, high, whole)
+
+
+def _moved(item: Words | Square, x: float, y: float) -> Words | Square:
+    return replace(item, x=item.x + x, y=item.y + y)
 
 
 def _rolled(facts: TagFacts) -> list[Words | Square]:
@@ -90,20 +144,23 @@ def _qr_squares(qr: tuple[tuple[bool, ...], ...]) -> list[Words | Square]:
 
 
 @lru_cache(maxsize=64)
-def label_svg(facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: bool) -> str:
+def label_svg(
+    facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: bool, form: str = "tag"
+) -> str:
     """The label as SVG, true to size when printed at 100 %."""
+    label = formed(facts, qr, sealed, form)
     body = rect(
         0.3,
         0.3,
-        WIDTH_MM - 0.6,
-        HEIGHT_MM - 0.6,
+        label.width - 0.6,
+        label.height - 0.6,
         rx=2,
         fill="#FFFFFF",
         stroke="#22282B",
         stroke_width=0.3,
     )
     dark = ""
-    for item in layout(facts, qr, sealed):
+    for item in label.items:
         if isinstance(item, Square):
             dark += f"M{item.x:.3f} {item.y:.3f}h{item.w:.3f}v{item.h:.3f}h-{item.w:.3f}z"
         else:
@@ -120,5 +177,5 @@ def label_svg(facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: bool) -
                 font_family="Atkinson Hyperlegible Next, sans-serif",
             )
     body += path(dark, fill="#22282B", shape_rendering="crispEdges")
-    drawn = sheet(WIDTH_MM, HEIGHT_MM, body, "label", f"Label of {facts.tag}")
-    return drawn.replace("<svg ", f'<svg width="{WIDTH_MM:g}mm" height="{HEIGHT_MM:g}mm" ', 1)
+    drawn = sheet(label.width, label.height, body, "label", f"Label of {facts.tag}")
+    return drawn.replace("<svg ", f'<svg width="{label.width:g}mm" height="{label.height:g}mm" ', 1)

@@ -93,6 +93,7 @@ class ArchivedLead:
     drafts: dict[str, str]
     journal: tuple[ArchivedLine, ...]
     leaflets: tuple[ArchivedLeaflet, ...]
+    set_aside: Annotated[str, MaxLen(440)] = ""
 
 
 @dataclass(frozen=True)

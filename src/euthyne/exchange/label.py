@@ -22,25 +22,26 @@ def qr_rows(address: str) -> tuple[tuple[bool, ...], ...]:
     )
 
 
-def svg(facts: TagFacts, address: str, sealed: bool) -> str:
-    """The label as SVG text."""
-    return drawn.label_svg(facts, qr_rows(address), sealed)
+def svg(facts: TagFacts, address: str, sealed: bool, form: str = "tag") -> str:
+    """The label as SVG text, in one of its forms."""
+    return drawn.label_svg(facts, qr_rows(address), sealed, form)
 
 
-def pdf(facts: TagFacts, address: str, sealed: bool) -> bytes:
-    """The label as a one-page PDF of its own size."""
+def pdf(facts: TagFacts, address: str, sealed: bool, form: str = "tag") -> bytes:
+    """The label as a one-page PDF of its own size, in one of its forms."""
     from reportlab.lib.units import mm
     from reportlab.pdfgen.canvas import Canvas
 
     out = BytesIO()
-    canvas = Canvas(out, pagesize=(drawn.WIDTH_MM * mm, drawn.HEIGHT_MM * mm), invariant=1)
+    label = drawn.formed(facts, qr_rows(address), sealed, form)
+    canvas = Canvas(out, pagesize=(label.width * mm, label.height * mm), invariant=1)
     canvas.setTitle(f"Label {facts.tag}")
-    for item in drawn.layout(facts, qr_rows(address), sealed):
+    for item in label.items:
         if isinstance(item, drawn.Square):
-            top = drawn.HEIGHT_MM - item.y - item.h
+            top = label.height - item.y - item.h
             canvas.rect(item.x * mm, top * mm, item.w * mm, item.h * mm, stroke=0, fill=1)
         else:
             canvas.setFont("Helvetica-Bold" if item.heavy else "Helvetica", item.size * mm)
-            canvas.drawString(item.x * mm, (drawn.HEIGHT_MM - item.y) * mm, item.words)
+            canvas.drawString(item.x * mm, (label.height - item.y) * mm, item.words)
     canvas.save()
     return out.getvalue()

@@ -6,6 +6,7 @@ from typing import Any
 from euthyne import __version__
 from euthyne.core.checks import checks
 from euthyne.core.plan import Plan
+from euthyne.core.stages.prove.readings import Line
 from euthyne.core.stages.tag.tag import TagFacts
 from euthyne.exchange.lead_file import lead_values
 
@@ -20,11 +21,29 @@ def record_of(plan: Plan, facts: TagFacts) -> dict[str, Any]:
         "weakest": asdict(plan.conductor.weakest),
         "cut_m": plan.cut.length.cut_m if plan.cut.length else None,
         "steps": [{"key": s.key, "headline": s.headline} for s in plan.build.steps],
+        "looks": len(plan.prove.looks),
+        "probes": len(plan.prove.probes),
+        "proof": [_line(plan, line) for line in plan.prove.lines],
         "verdicts": {key: asdict(v) for key, v in plan.prove.verdicts.items()},
         "checks": [
             {"code": f.code, "level": f.level, "text": f.text, "reason": f.reason}
             for f in _standing(plan)
         ],
+    }
+
+
+def _line(plan: Plan, line: Line) -> dict[str, Any]:
+    """A line of the proof as it stood: what a sound one reads, what was read, the verdict, the source."""
+    read = plan.prove.reading(line.id)
+    verdict = plan.prove.verdicts.get(line.id)
+    return {
+        "line": line.id,
+        "words": line.words,
+        "band": line.band,
+        "reading": line.written(read.value, read.above, read.amps) if read else "",
+        "verdict": verdict.word if verdict else "",
+        "mandatory": line.mandatory,
+        "source": line.source,
     }
 
 

@@ -100,6 +100,7 @@ def _leads(db: Connection) -> Iterator[ArchivedLead]:
                 put_away=row.put_away,
                 changed_at=row.changed_at,
                 revision=row.revision,
+                set_aside=row.set_aside,
                 drafts={d.field: d.text for d in drafts.get(row.id, [])},
                 journal=tuple(_line(line) for line in lines.get(row.id, [])),
                 leaflets=tuple(
@@ -197,6 +198,7 @@ def _add(session: Session, lead: ArchivedLead, archive: ArchiveReader) -> int:
         put_away=lead.put_away,
         changed_at=lead.changed_at,
         revision=lead.revision,
+        set_aside=lead.set_aside,
     )
     session.add(row)
     session.flush()

@@ -12,7 +12,7 @@ from sqlalchemy.orm import Session
 from euthyne.core.lead import Lead
 from euthyne.core.lead.changes import can_be_put_back, differences, put_back
 from euthyne.core.lead.paths import with_value
-from euthyne.core.stages.tag.audit import Audit
+from euthyne.core.stages.tag.audit import Audit, Head
 from euthyne.core.stages.tag.seal import Seal
 from euthyne.core.stages.tag.tag import facts_in
 from euthyne.core.stores import Need
@@ -51,6 +51,7 @@ from euthyne.store.models import DraftRow, JournalRow, LeadRow, ListedRow, SealR
 from euthyne.store.sealing import add_seal, audit_of, head_of, keep_head, read_seal, seal_text
 
 # Letters of a line of the log.
+FOLLOWED = "followed by "
 WORDS = 1000
 # Figures of a number in a series of tags.
 NUMBER = 9
@@ -176,10 +177,18 @@ class LeadStore:
             self.keep_head()
         return added
 
-    def begin(self, made: Callable[[str], Lead], at: str, by: str, what: str) -> Held:
-        """Keep a new lead under the next free tag of this log, which ``made`` is given."""
+    def begin(
+        self, made: Callable[[str], Lead], at: str, by: str, what: str, follows: str = ""
+    ) -> Held:
+        """Keep a new lead under the next free tag of this log, which ``made`` is given; the log of the
+        one it ``follows`` says so. Raises NoSuchLead.
+        """
         with writing(self.engine) as session:
             lead = made(_next_tag(session))
+            if follows:
+                before = row_of(session, follows)
+                said = f"{FOLLOWED}{lead.tag}: {lead.again_for}"
+                session.add(JournalRow(lead_id=before.id, at=at, by=by, what=said))
             return self._add(session, file_of_lead(lead), at, by, what)
 
     def _add(self, session: Session, file: LeadFile, at: str, by: str, what: str) -> Held:
@@ -277,8 +286,11 @@ class LeadStore:
             row = row_of(session, tag)
             if row.sealed:
                 raise IsSealed(tag)
-            sealed = add_seal(session, row, at, by, record(lead_of(row)))
+            lead = lead_of(row)
+            sealed = add_seal(session, row, at, by, record(lead))
             keep_listed(session, row, *shown_in_lists(session, row))
+            if lead.follows is not None:
+                _superseded(session, lead.follows, tag)
         self.keep_head()
         return sealed
 
@@ -297,6 +309,11 @@ class LeadStore:
     def audit(self) -> Audit:
         """The log held against its seals."""
         return audit_of(self.engine)
+
+    def head(self) -> Head:
+        """Where the log of seals ends now."""
+        with Session(self.engine) as session:
+            return head_of(session)
 
     def keep_head(self) -> None:
         """Write where the log ends beside the data file."""
@@ -453,3 +470,11 @@ __all__ = [
     "Unreadable",
     "file_of",
 ]
+
+
+def _superseded(session: Session, tag: str, by_tag: str) -> None:
+    """A sealed lead that another has taken the place of: it is not tested again by itself."""
+    row = session.scalar(select(LeadRow).where(LeadRow.tag == tag))
+    if row is not None and not row.set_aside.startswith("scrapped"):
+        row.set_aside = f"{FOLLOWED}{by_tag}"
+        keep_listed(session, row, *shown_in_lists(session, row))

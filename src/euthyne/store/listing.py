@@ -141,7 +141,7 @@ def _listed(row: LeadRow, lead: Lead | None, next_test: str | None) -> tuple[dic
         "changed": in_utc(row.changed_at),
         "created": in_utc(lead.created_at if lead else row.changed_at),
         "wanted_by": (lead.wanted_by if lead else None) or NO_DAY,
-        "next_test": next_test or NO_DAY,
+        "next_test": NO_DAY if row.set_aside else next_test or NO_DAY,
         "stage": 1,
         "action": "",
         "stopped": False,

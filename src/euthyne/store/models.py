@@ -9,9 +9,12 @@ class Base(DeclarativeBase):
 
 
 class LeadRow(Base):
-    """A lead: its document as exported, and the columns the lists search and sort by."""
+    """A lead: its document as exported, and the columns the lists search and sort by; ``set_aside``
+    what became of it once it was sealed.
+    """
 
     __tablename__ = "lead"
+    __table_args__ = (Index("lead_set_aside", "set_aside"),)
     id: Mapped[int] = mapped_column(primary_key=True)
     tag: Mapped[str] = mapped_column(String(24), unique=True)
     name: Mapped[str] = mapped_column(String(80))
@@ -21,6 +24,7 @@ class LeadRow(Base):
     revision: Mapped[int] = mapped_column(default=1)
     sealed: Mapped[bool] = mapped_column(default=False)
     put_away: Mapped[bool] = mapped_column(default=False, server_default=false())
+    set_aside: Mapped[str] = mapped_column(String(440), default="", server_default="")
 
 
 class ListedRow(Base):

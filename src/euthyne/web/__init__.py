@@ -16,6 +16,7 @@ from euthyne.store.shelf import ShelfStore
 from euthyne.store.stores import StoresStore
 from euthyne.web import (
     actions,
+    afterlife,
     bench,
     brief,
     build,
@@ -100,6 +101,7 @@ def create_app(
         prove,
         tag,
         actions,
+        afterlife,
         people,
         shelf,
         standin,

@@ -7,6 +7,7 @@ from flask import Blueprint, redirect, render_template, url_for
 from werkzeug.wrappers import Response
 
 from euthyne.core.lead.stage import Stage
+from euthyne.store.afterlife import quarantined
 from euthyne.store.leads import Group
 from euthyne.store.listing import NO_DAY
 from euthyne.web.copies import age, copies, warnings
@@ -57,6 +58,7 @@ def show() -> str:
         shown=len(listed.pages),
         unread=listed.unread,
         groups=grouped(listed.pages, counted),
+        quarantine=quarantined(store().engine, DUE),
         due=store().due(soon, DUE),
         sealed=store().due(NO_DAY, LATELY, since=later),
         copy=copies().last,

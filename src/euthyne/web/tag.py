@@ -2,7 +2,7 @@
 
 import re
 
-from flask import Blueprint, redirect, request, session, url_for
+from flask import Blueprint, abort, redirect, request, session, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
@@ -11,7 +11,10 @@ from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import plan_of
 from euthyne.core.stages.tag.tag import TagFacts, facts_in
 from euthyne.core.standing.progress import progress
+from euthyne.drawing.label import FORMS
+from euthyne.drawing.template import PAPERS
 from euthyne.exchange import label
+from euthyne.exchange.certificate import certificate_pdf
 from euthyne.exchange.record import record_of
 from euthyne.store.clock import now
 from euthyne.web.errors import NotNow
@@ -67,6 +70,7 @@ def show(tag: str) -> str:
         facts=facts_of(page) if ready else None,
         seal=store().seal_of(tag),
         address=store().setting("address"),
+        forms=FORMS,
         guess=request.host_url.rstrip("/"),
         blocking=[f for f in page.progress.found if f.open],
         unsettled=[
@@ -95,18 +99,40 @@ def _with_a_label(tag: str) -> LeadPage:
 def label_svg(tag: str) -> Response:
     """The label as SVG."""
     page = _with_a_label(tag)
-    return Response(
-        label.svg(facts_of(page), _address(tag), page.held.sealed), mimetype="image/svg+xml"
-    )
+    drawing = label.svg(facts_of(page), _address(tag), page.held.sealed, _form())
+    return Response(drawing, mimetype="image/svg+xml")
 
 
 @blueprint.get("/leads/<tag>/label.pdf")
 def label_pdf(tag: str) -> Response:
     """The label as PDF, true to size."""
     page = _with_a_label(tag)
-    return Response(
-        label.pdf(facts_of(page), _address(tag), page.held.sealed), mimetype="application/pdf"
-    )
+    paper = label.pdf(facts_of(page), _address(tag), page.held.sealed, _form())
+    return Response(paper, mimetype="application/pdf")
+
+
+def _form() -> str:
+    """The form of label that is asked for."""
+    form = request.args.get("form", "tag")
+    return form if form in FORMS else abort(404)
+
+
+@blueprint.get("/leads/<tag>/certificate.pdf")
+def certificate(tag: str) -> Response:
+    """The certificate of a sealed lead, one page."""
+    page, sealed = lead_page(tag), store().seal_of(tag)
+    if sealed is None:
+        raise NotNow(
+            "There is no certificate before the seal.",
+            url_for("tag.show", tag=page.tag),
+            "See what is left",
+        )
+    paper = request.args.get("paper", "a4")
+    names = {line.id: line.words for line in page.plan.prove.lines}
+    if paper not in PAPERS:
+        abort(404)
+    file = certificate_pdf(sealed, _address(tag), store().head(), paper, names)
+    return Response(file, mimetype="application/pdf")
 
 
 @blueprint.post("/leads/<tag>/tag/seal")

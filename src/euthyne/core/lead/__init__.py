@@ -21,6 +21,7 @@ PlaceKind = Literal["indoor", "outdoor", "wet"]
 Rcd = Literal["unknown", "none", "30 mA"]
 EarthPath = Literal["unknown", "wire", "rod"]
 RepairBy = Literal["coupler", "resin", "shorten"]
+AgainFor = Literal["", "re-test", "repair"]
 Switch = Literal["none", "L", "N", "all"]
 Text = Annotated[str, MaxLen(400)]
 Count = Annotated[int, Ge(1), Le(64)]
@@ -303,7 +304,9 @@ class Reason:
 
 @dataclass(frozen=True)
 class Lead:
-    """A lead, from its brief to its proof."""
+    """A lead, from its brief to its proof; ``follows`` names the sealed one that it tests again or
+    repairs, ``again_for`` which of the two.
+    """
 
     tag: Tag
     name: Annotated[str, MinLen(1), MaxLen(80)]
@@ -318,6 +321,8 @@ class Lead:
     wires: tuple[Wire, ...]
     circuits: tuple[Circuit, ...] = ()
     made_for: Annotated[str, MaxLen(80)] = ""
+    follows: Tag | None = None
+    again_for: AgainFor = ""
     wanted_by: Day | None = None
     cut: Cut = field(default_factory=Cut)
     build: Build = field(default_factory=Build)

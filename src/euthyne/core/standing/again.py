@@ -4,7 +4,7 @@ from dataclasses import replace
 
 from euthyne.core.assembly.records import Place
 from euthyne.core.kinds.assembling import changed
-from euthyne.core.lead import Build, Lead, Proof
+from euthyne.core.lead import AgainFor, Build, Lead, Proof
 from euthyne.core.trade.fault import Fault, Refused
 
 
@@ -23,6 +23,17 @@ def same_again(lead: Lead, tag: str, at: str) -> Lead:
         build=Build(practices=lead.build.practices),
         proof=Proof(),
     )
+
+
+def followed(lead: Lead, tag: str, at: str, why: AgainFor) -> Lead:
+    """The lead that comes after a sealed one: tested again as it was built, or built again for a repair.
+
+    Parameters: lead that was sealed; tag and at, of the new one; why, a re-test or a repair.
+    """
+    new = replace(same_again(lead, tag, at), follows=lead.tag, again_for=why)
+    if why == "re-test":
+        return replace(new, cut=lead.cut, build=lead.build, reasons=lead.reasons)
+    return new
 
 
 def can_be_swapped(lead: Lead) -> bool:

@@ -102,12 +102,13 @@ def name_faults(ends: EndsStage, probes: tuple[Probe, ...], gangs: bool = False)
     if settle is None:
         told = heard(probes, closed)
         opened = [m.wire for e in found.explanations for m in e.mistakes if isinstance(m, Open)]
-        asked = (_elsewhere(wiring, wire, told, gangs, closed) for wire in opened)
+        asked = (_elsewhere(ends, wiring, wire, told, gangs, closed) for wire in opened)
         settle = next((probe for probe in asked if probe is not None), None)
     return Named(faults, settle)
 
 
 def _elsewhere(
+    ends: EndsStage,
     wiring: Wiring,
     wire: Course,
     told: Heard,
@@ -119,7 +120,8 @@ def _elsewhere(
     """
     one, other = wire
     probed = {*told.sounds, *told.silences}
-    there = [p for p in wiring.points if p.fitting == other.fitting]
+    side = ends.by_id[other.fitting].side
+    there = [p for p in wiring.points if ends.by_id[p.fitting].side == side]
     if any(frozenset((one, p)) in told.sounds for p in there):
         return None
     left = tuple(p for p in there if frozenset((one, p)) not in probed)

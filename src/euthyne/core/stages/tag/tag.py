@@ -6,7 +6,9 @@ from typing import Any
 
 from euthyne.core.stages.brief.brief import BriefStage
 from euthyne.core.stages.conductor.conductor import ROLLED_UP_LAYERS, ConductorStage
+from euthyne.core.stages.ends.ends import EndsStage
 from euthyne.core.stages.given import Given
+from euthyne.core.stages.tag.facts import kind_facts
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.worded import WillNotDo, is_day
 from euthyne.data.tables import toml
@@ -17,7 +19,8 @@ RETEST_KIND = {"indoor": "indoor", "outdoor": "outdoor", "wet": "outdoor"}
 @dataclass(frozen=True)
 class TagFacts:
     """The figures a tag carries; ``rolled_layers`` 0 where a record does not say which roll
-    ``amps_rolled`` is for, ``rolls`` False for a lead that is never rolled up.
+    ``amps_rolled`` is for, ``rolls`` False for a lead that is never rolled up; ``facts`` what its kind
+    says beside them, ``proved_by`` who read the proof.
     """
 
     tag: str
@@ -36,6 +39,8 @@ class TagFacts:
     next_test: str
     rolled_layers: int = 0
     rolls: bool = True
+    facts: tuple[str, ...] = ()
+    proved_by: str = ""
 
 
 def facts_in(record: dict[str, Any]) -> TagFacts:
@@ -53,7 +58,9 @@ def facts_in(record: dict[str, Any]) -> TagFacts:
             is_day(str(told[name]))
         except WillNotDo as error:
             raise Refused(Fault(f"seal.record.tag.{name}", error.problem, error.fix)) from error
-    return TagFacts(**{name: value for name, value in told.items() if name in known})
+    found = {name: value for name, value in told.items() if name in known}
+    found["facts"] = tuple(str(line) for line in found.get("facts", ()))
+    return TagFacts(**found)
 
 
 def months_on(day: date, months: int) -> date:
@@ -82,10 +89,27 @@ def retest_months(place: str) -> int:
 class TagStage:
     """The tag of a lead."""
 
-    def __init__(self, given: Given, brief: BriefStage, conductor: ConductorStage) -> None:
+    def __init__(
+        self, given: Given, brief: BriefStage, conductor: ConductorStage, ends: EndsStage
+    ) -> None:
         self.given = given
         self.brief = brief
         self.conductor = conductor
+        self.ends = ends
+
+    def _holds(self, rolled: bool) -> float:
+        """The rating that holds, in amps: the smallest of couplers, cable and a fuse of its own."""
+        protection = self.conductor.protection
+        fused = protection.amps if protection.in_lead else None
+        rating = self.conductor.rating_amps(rolled=rolled)
+        return min(rating, fused) if fused is not None else rating
+
+    @property
+    def _proved_by(self) -> str:
+        """Who read the proof, the last of them first."""
+        told = self.given.lead.proof
+        by = [x.by for x in reversed(told.readings)] + [x.by for x in reversed(told.looks)]
+        return next((name for name in by if name), "")
 
     def _end(self, side: str) -> str:
         """What an end is and where it goes: the place by its name, and the parts that are on it."""
@@ -108,8 +132,8 @@ class TagStage:
             cord=cord.written,
             run_m=lead.brief.run_m or 0.0,
             volts=self.brief.volts,
-            amps=cord.rating_amps(rolled=False),
-            amps_rolled=cord.rating_amps(rolled=True),
+            amps=self._holds(rolled=False),
+            amps_rolled=self._holds(rolled=True),
             weakest=cord.weakest.words,
             fuse_amps=cord.protection.amps if self.given.fused_plug else None,
             made_on=made_on,
@@ -117,4 +141,6 @@ class TagStage:
             next_test=due.isoformat(),
             rolled_layers=ROLLED_UP_LAYERS,
             rolls=cord.can_be_rolled_up,
+            facts=kind_facts(self.given, self.brief, cord, self.ends),
+            proved_by=self._proved_by,
         )

@@ -1,0 +1,180 @@
+"""The certificate of a sealed lead: one page, from what the seal froze."""
+
+from collections.abc import Mapping
+from io import BytesIO
+from typing import Any
+
+from euthyne.core.stages.tag.audit import Head
+from euthyne.core.stages.tag.seal import Seal
+from euthyne.core.stages.tag.tag import TagFacts, facts_in
+from euthyne.core.trade.shown import at_most
+from euthyne.drawing.template import PAPERS
+from euthyne.exchange.ink import fonts
+from euthyne.exchange.label import qr_rows
+from euthyne.exchange.paper import MARGIN_MM, Sheet, mono, plain, styles_of_paper
+
+WORDS = {"pass": "pass", "watch": "watch", "fail": "FAIL", "unsure": "cannot say"}
+QR_MM, MOST_REASONS, SMALL = 24.0, 4, 26
+
+
+def certificate_pdf(
+    sealed: Seal,
+    address: str,
+    head: Head,
+    paper: str = "a4",
+    names: Mapping[str, str] | None = None,
+) -> bytes:
+    """The certificate, one page: what it is, what it is good for, each reading beside its expectation,
+    who built and who proved it, when it is tested again, its seal and the end of the log.
+
+    Parameters: sealed; address its code opens, empty while nobody has said; head of the log of seals;
+    paper, ``a4`` or ``letter``; names of lines, for records that kept only their ids.
+    Raises: Refused for a record without a tag.
+    """
+    from reportlab.lib.units import mm
+    from reportlab.platypus import KeepInFrame, SimpleDocTemplate
+
+    fonts()
+    facts = facts_in(sealed.record)
+    wide, tall = PAPERS[paper]
+    out = BytesIO()
+    margins = dict.fromkeys(
+        ("leftMargin", "rightMargin", "topMargin", "bottomMargin"), MARGIN_MM * mm
+    )
+    document = SimpleDocTemplate(
+        out,
+        pagesize=(wide * mm, tall * mm),
+        title=f"Certificate {facts.tag}",
+        invariant=1,
+        **margins,
+    )
+    sheet = Sheet("", (wide - 2 * MARGIN_MM) * mm - 12, styles_of_paper())
+    story = [
+        sheet.words(plain(f"{facts.tag}  {facts.name}"), "title"),
+        sheet.words(
+            "Certificate of a lead that was built, proven and sealed. Computed from the tables named in "
+            "its record; local rules, the makers' sheets and a licensed person decide."
+        ),
+        *_what(sheet, facts),
+        *_readings(sheet, sealed.record, names or {}),
+        *_seen(sheet, sealed.record),
+        *_passed(sheet, sealed.record),
+        *_seal(sheet, sealed, facts, address, head),
+    ]
+    high = (tall - 2 * MARGIN_MM) * mm - 14
+    document.build([KeepInFrame(sheet.wide, high, story, mode="shrink")])
+    return out.getvalue()
+
+
+def _what(sheet: Sheet, facts: TagFacts) -> list[Any]:
+    """What it is, and the limits it is good for."""
+    rolled = "never rolled up" if not facts.rolls else f"{at_most(facts.amps_rolled)} A rolled up"
+    fuse = f", fuse {facts.fuse_amps:g} A" if facts.fuse_amps else ""
+    rows = [
+        [
+            "From",
+            plain(facts.end_a),
+            "Good for",
+            mono(f"{at_most(facts.amps)} A, {facts.volts:g} V"),
+        ],
+        ["To", plain(facts.end_b), "", plain(f"{rolled}{fuse}")],
+        ["Cable", plain(facts.cord), "Set by", plain(facts.weakest)],
+        ["Run", mono(f"{facts.run_m:.2f} m"), "Also", plain("; ".join(facts.facts))],
+    ]
+    return [*sheet.section("What it is"), sheet.table(rows, (0.09, 0.41, 0.11, 0.39))]
+
+
+def _readings(sheet: Sheet, record: dict[str, Any], names: Mapping[str, str]) -> list[Any]:
+    """Each reading beside its expectation; of a record that kept only verdicts, its reasons."""
+    told = record.get("proof", [])
+    widths = (0.42, 0.26, 0.2, 0.12) if told else (0.36, 0.02, 0.5, 0.12)
+    if not told:
+        rows = [
+            [plain(names.get(key, key)), "", plain(v["reason"]), WORDS.get(v["word"], "")]
+            for key, v in record["verdicts"].items()
+        ]
+    else:
+        rows = [
+            [
+                plain(x["words"]),
+                mono(x["band"]),
+                mono(x["reading"] or "not taken"),
+                WORDS.get(x["verdict"], "") if x["reading"] else "",
+            ]
+            for x in told
+        ]
+    head = ["Measured", "A sound one reads" if told else "", "Reading", "Verdict"]
+    return [
+        *sheet.section("Readings"),
+        sheet.table([head, *rows[:SMALL]], widths, head=True),
+        *([sheet.words(f"and {len(rows) - SMALL} more in the record")] if rows[SMALL:] else []),
+    ]
+
+
+def _seen(sheet: Sheet, record: dict[str, Any]) -> list[Any]:
+    """What was looked at and probed, in numbers."""
+    if "looks" not in record:
+        return []
+    looks, probes = record["looks"], record["probes"]
+    said = f"{looks} things looked at, all good; {probes} probes of the map, all as planned."
+    if not probes:
+        said = f"{looks} things looked at, all good; no probe comes to its contacts."
+    return [sheet.words(said)]
+
+
+def _passed(sheet: Sheet, record: dict[str, Any]) -> list[Any]:
+    """Cautions that stand, each with the reason it was passed with."""
+    told = [f for f in record["checks"] if f["reason"]][:MOST_REASONS]
+    rows = [[plain(f["text"]), plain(f["reason"])] for f in told]
+    if not rows:
+        return []
+    return [
+        *sheet.section("Cautions passed, with their reasons", 20),
+        sheet.table(rows, (0.55, 0.45)),
+    ]
+
+
+def _seal(sheet: Sheet, sealed: Seal, facts: TagFacts, address: str, head: Head) -> list[Any]:
+    """Who answers for it, when it is tested again, the seal, and where the log ended."""
+    rows = [
+        ["Built by", mono(facts.made_by), "Proved by", mono(facts.proved_by or facts.made_by)],
+        [
+            "Sealed",
+            mono(f"{sealed.sealed_at[:10]} by {sealed.sealed_by}"),
+            "Test again by",
+            mono(facts.next_test),
+        ],
+    ]
+    sums = [
+        ["Seal", mono(f"{sealed.number}: {sealed.sha256}")],
+        ["After", mono(sealed.previous)],
+        ["Log ends", mono(f"{head.number}: {head.sha256}")],
+    ]
+    from reportlab.platypus import Table
+
+    words = [sheet.table(rows, (0.12, 0.26, 0.14, 0.28))]
+    return [
+        *sheet.section("Seal", 20),
+        Table(
+            [[words, _code(address)]],
+            colWidths=[sheet.wide * 0.82, sheet.wide * 0.18],
+            style=[("VALIGN", (0, 0), (-1, -1), "TOP"), ("LEFTPADDING", (0, 0), (-1, -1), 0)],
+        ),
+        sheet.table(sums, (0.1, 0.9)),
+    ]
+
+
+def _code(address: str) -> Any:
+    """The square code that opens the record; nothing while nobody has said where it is."""
+    from reportlab.graphics.shapes import Drawing, Rect
+    from reportlab.lib.units import mm
+
+    rows = qr_rows(address)
+    drawing = Drawing(QR_MM * mm, QR_MM * mm)
+    cell = QR_MM * mm / max(len(rows), 1)
+    for j, row in enumerate(rows):
+        for i, dark in enumerate(row):
+            if dark:
+                y = QR_MM * mm - (j + 1) * cell
+                drawing.add(Rect(i * cell, y, cell * 1.02, cell * 1.02, strokeWidth=0))
+    return drawing

@@ -1,0 +1,114 @@
+"""After the seal: tested again, repaired, in quarantine, scrapped; the whole history on one page; the feed
+of re-tests.
+"""
+
+from datetime import date, datetime, timedelta
+
+from flask import Blueprint, redirect, render_template, request, url_for
+from werkzeug.wrappers import Response
+
+from euthyne.core.lead import AgainFor
+from euthyne.core.standing.again import followed
+from euthyne.core.stores import Stock, needs
+from euthyne.store.afterlife import Aside, history, set_aside
+from euthyne.store.clock import now
+from euthyne.store.listing import NO_DAY
+from euthyne.store.stores import StoresStore
+from euthyne.web.errors import NotNow
+from euthyne.web.frame import lead_page, store, who
+
+blueprint = Blueprint("afterlife", __name__)
+FOLLOWS: dict[str, AgainFor] = {"re-test": "re-test", "repair": "repair"}
+ASIDES: dict[str, Aside] = {"quarantine": "quarantine", "scrapped": "scrapped", "back": ""}
+FIRST_DAY, MOST_EVENTS = "0001-01-01", 5000
+
+
+def _sealed(tag: str) -> None:
+    """Raise NotNow for a lead that is not sealed: it is simply worked on."""
+    if not lead_page(tag).held.sealed:
+        raise NotNow(
+            "This lead is not sealed: it is still in hand.",
+            url_for("leads.lead", tag=tag),
+            "Back to the lead",
+        )
+
+
+@blueprint.post("/leads/<tag>/follow")
+def follow(tag: str) -> Response:
+    """Begin the lead that comes after a sealed one: a re-test, or a repair."""
+    _sealed(tag)
+    why = FOLLOWS.get(request.form.get("why", ""))
+    if why is None:
+        raise NotNow(
+            "A sealed lead is tested again or repaired.", url_for("tag.show", tag=tag), "Back"
+        )
+    like = store().get(tag).lead
+    begun = store().begin(
+        lambda new: followed(like, new, now(), why), now(), who(), f"{why} of {tag}", follows=tag
+    )
+    stage = "prove" if why == "re-test" else "build"
+    return redirect(url_for(f"{stage}.show", tag=begun.lead.tag), 303)
+
+
+@blueprint.post("/leads/<tag>/aside")
+def aside(tag: str) -> Response:
+    """Quarantine, scrap, or back into use; the parts that are good go back to Stores."""
+    _sealed(tag)
+    what = ASIDES.get(request.form.get("what", ""))
+    if what is None:
+        raise NotNow(
+            "A lead goes into quarantine, is scrapped, or is taken up again.",
+            url_for("afterlife.show", tag=tag),
+            "Back",
+        )
+    set_aside(store().engine, tag, what, request.form.get("why", ""), now(), who())
+    if what == "scrapped":
+        _to_stores(tag, request.form.getlist("part"))
+    return redirect(url_for("afterlife.show", tag=tag), 303)
+
+
+def _to_stores(tag: str, names: list[str]) -> None:
+    """Parts of a scrapped lead that are good, back to Stores."""
+    shelf, plan = StoresStore(store().engine), lead_page(tag).plan
+    for need in needs(plan):
+        if need.kind == "part" and need.what in names:
+            stock = Stock(
+                name=f"{need.what} from {tag}"[:40], kind="part", what=need.what, left=need.amount
+            )
+            shelf.add(stock, now(), who(), f"from {tag}, scrapped")
+
+
+@blueprint.get("/leads/<tag>/history")
+def show(tag: str) -> str:
+    """Everything that became of a lead, on one page."""
+    page = lead_page(tag)
+    chapters = history(store().engine, tag)
+    parts = [n for n in needs(page.plan) if n.kind == "part"] if page.held.sealed else []
+    return render_template(
+        "leads/history.html",
+        page=page,
+        chapters=chapters,
+        here=next(c for c in chapters if c.tag == tag),
+        parts=parts,
+        who=who(),
+    )
+
+
+@blueprint.get("/retests.ics")
+def feed() -> Response:
+    """The re-tests of all sealed leads in use, as a calendar that a telephone can follow."""
+    from icalendar import Calendar, Event
+
+    calendar = Calendar()
+    calendar.add("prodid", "-//Euthyne//re-tests//EN")
+    calendar.add("version", "2.0")
+    stamp = datetime.fromisoformat(now())
+    last = (date.fromisoformat(NO_DAY) - timedelta(days=1)).isoformat()
+    for tag, name, day in store().due(last, MOST_EVENTS, since=FIRST_DAY):
+        event = Event()
+        event.add("uid", f"{tag}-{day}@euthyne")
+        event.add("dtstamp", stamp)
+        event.add("dtstart", date.fromisoformat(day))
+        event.add("summary", f"Test {tag} again: {name}")
+        calendar.add_component(event)
+    return Response(calendar.to_ical(), mimetype="text/calendar")

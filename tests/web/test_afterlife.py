@@ -1,0 +1,129 @@
+"""After the seal: certificate, labels, re-test, repair, quarantine, scrap, the feed of re-tests."""
+
+import io
+from datetime import date
+
+import pytest
+from icalendar import Calendar
+from person import words
+from pypdf import PdfReader
+
+pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
+CORD = "/leads/TR-0012"
+
+
+def pdf_words(person, address):
+    answer = person.client.get(address)
+    assert answer.mimetype == "application/pdf"
+    reader = PdfReader(io.BytesIO(answer.data))
+    return len(reader.pages), " ".join(p.extract_text() for p in reader.pages)
+
+
+@pytest.mark.parametrize("paper", ["a4", "letter"])
+def test_the_certificate_is_one_page_with_readings_and_where_the_log_ends(person, store, paper):
+    pages, text = pdf_words(person, f"{CORD}/certificate.pdf?paper={paper}")
+    assert pages == 1
+    for said in ("TR-0012", "3 A, 230 V", "live core, end to end", "0.089 ohm", "Test again by"):
+        assert said in text
+    assert store.head().sha256 in text.replace("\n", "")
+
+
+def test_there_is_no_certificate_before_the_seal(person):
+    assert "no certificate before the seal" in person.open(
+        "/leads/TR-0014/certificate.pdf", code=409
+    )
+    person.open(f"{CORD}/certificate.pdf?paper=napkin", code=404)
+
+
+@pytest.mark.parametrize("form", ["tag", "flag", "strip", "run"])
+def test_labels_of_each_form_name_the_lead_and_what_it_carries(person, form):
+    pages, text = pdf_words(person, f"{CORD}/label.pdf?form={form}")
+    assert pages == 1
+    assert text.count("TR-0012") == {"flag": 2, "run": 6}.get(form, 1)
+    assert "3 A" in text
+    assert "TR-0012" in person.open(f"{CORD}/label.svg?form={form}")
+
+
+def test_a_form_of_label_there_is_not_is_not_found(person):
+    person.open(f"{CORD}/label.pdf?form=poster", code=404)
+
+
+@pytest.mark.parametrize(
+    ("tag", "said"),
+    [
+        ("TR-0014", "175 A high breaking dc at the post"),
+        ("TR-0015", "live in daylight"),
+        ("TR-0020", "either pole"),
+        ("TR-0022", "3 cells, 12.6 V full"),
+        ("TR-0026", "1-1"),
+    ],
+)
+def test_the_tag_says_the_facts_of_its_kind(person, tag, said):
+    assert said in words(person.open(f"/leads/{tag}/tag"))
+
+
+def test_a_re_test_follows_the_sealed_lead_and_takes_its_place(person, store):
+    person.send(f"{CORD}/follow", why="re-test")
+    new = store.all()[0].lead
+    assert (new.follows, new.again_for) == ("TR-0012", "re-test")
+    assert new.build.done == store.get("TR-0012").lead.build.done
+    assert not new.proof.readings
+    for end in ("supply", "load", ""):
+        person.send(f"/leads/{new.tag}/prove/good", end=end)
+    for key in ("core-L", "core-N", "earth"):
+        person.send(f"/leads/{new.tag}/prove", **{f"reading.{key}": "0.09 ohm"})
+    for key in ("insulation-E", "insulation-LN"):
+        person.send(f"/leads/{new.tag}/prove", **{f"reading.{key}": ">999"})
+    from euthyne.core.plan import Plan
+
+    while (asked := Plan(store.get(new.tag).lead).prove.next_probe) is not None:
+        said = "sounds" if asked.sounds else "silent"
+        person.send(f"/leads/{new.tag}/prove/heard", probe=asked.key, heard=said)
+    person.send(f"/leads/{new.tag}/tag/seal", initials="RM")
+    assert store.seal_of(new.tag).previous == store.seal_of("TR-0012").sha256
+    history = words(person.open(f"{CORD}/history"))
+    assert "tested again , sealed" in history
+    assert f"followed by {new.tag}" in history
+    assert (
+        history
+        == words(person.open(f"/leads/{new.tag}/history"))
+        .replace(f"History of {new.tag}", "History of TR-0012")
+        .replace(f"{new.tag} · 2 leads", "TR-0012 · 2 leads")
+        or "2 leads" in history
+    )
+    assert "TR-0012" not in person.open("/retests.ics")
+    assert store.faults_of_log() == []
+
+
+def test_a_repair_is_a_build_that_inherits_the_history(person, store):
+    person.send(f"{CORD}/follow", why="repair")
+    new = store.all()[0].lead
+    assert (new.follows, new.again_for, new.build.done) == ("TR-0012", "repair", ())
+    assert "repaired" in person.open(f"{CORD}/history")
+    person.send(f"{CORD}/follow", why="teapot", code=409)
+    person.send("/leads/TR-0014/follow", why="repair", code=409)
+
+
+def test_quarantine_is_seen_on_the_bench_until_it_is_taken_up(person):
+    person.send(f"{CORD}/aside", what="quarantine", why="", code=422)
+    person.send(f"{CORD}/aside", what="quarantine", why="sheath cut near the plug")
+    assert "is in quarantine: sheath cut near the plug" in words(person.open("/bench"))
+    assert "TR-0012" not in person.open("/retests.ics")
+    person.send(f"{CORD}/aside", what="back", why="only the tape was cut")
+    assert "in quarantine" not in person.open("/bench")
+    assert "TR-0012" in person.open("/retests.ics")
+    person.send("/leads/TR-0014/aside", what="quarantine", why="not sealed yet", code=409)
+    person.send(f"{CORD}/aside", what="teapot", why="short and stout", code=409)
+
+
+def test_a_scrapped_lead_gives_its_good_parts_back_to_stores(person):
+    person.send(f"{CORD}/aside", what="scrapped", why="crushed by the dome", part="c13")
+    assert "c13 from TR-0012" in words(person.open("/stores"))
+    person.send(f"{CORD}/aside", what="back", why="perhaps it is good", code=422)
+
+
+def test_the_feed_holds_each_re_test_on_its_day(person, store):
+    calendar = Calendar.from_ical(person.client.get("/retests.ics").data)
+    events = {str(e["summary"]): e["dtstart"].dt for e in calendar.walk("VEVENT")}
+    wanted = store.seal_of("TR-0012").record["tag"]["next_test"]
+    assert events == {"Test TR-0012 again: Mount controller cord": date.fromisoformat(wanted)}
