@@ -112,7 +112,8 @@ def test_quarantine_is_seen_on_the_bench_until_it_is_taken_up(person):
 
 
 def test_a_scrapped_lead_gives_its_good_parts_back_to_stores(person, store):
-    person.send(f"{CORD}/aside", what="scrapped", why="crushed by the dome", part="c13")
+    said = {"what": "scrapped", "why": "crushed by the dome", "part": "c13"}
+    assert person.client.post(f"{CORD}/aside", data=said).status_code == 303
     back = [x for x in StoresStore(store.engine).all() if x.name == "c13 from TR-0012"]
     assert [(x.what, x.left) for x in back] == [("c13", 1)]
     person.send(f"{CORD}/aside", what="back", why="perhaps it is good", code=422)
