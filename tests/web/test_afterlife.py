@@ -83,7 +83,7 @@ def test_a_re_test_follows_the_sealed_lead_and_takes_its_place(person, store):
     person.send(f"/leads/{new.tag}/tag/seal", initials="RM")
     assert store.seal_of(new.tag).previous == store.seal_of("TR-0012").sha256
     history = words(person.open(f"{CORD}/history"))
-    assert "tested again , sealed" in history
+    assert "tested again, sealed" in history
     assert f"followed by {new.tag}" in history
     assert "2 leads, one after the other" in history
     assert "TR-0012" not in person.open("/retests.ics")

@@ -81,7 +81,7 @@ def _detail(plan: Plan, probe: ToProbe) -> str:
         said.append(f"Strap together: {names}.")
     purpose = plan.ends.courses.get((probe.one, probe.against[0]))
     if probe.sounds:
-        carries = f": it is the {function_of(purpose)}" if purpose else ""
+        carries = f": it is {_as_said(function_of(purpose))}" if purpose else ""
         said.append(f"It should sound{carries}. Flex both ends while you listen.")
     else:
         said.append("It should stay silent.")
@@ -94,6 +94,11 @@ def _detail(plan: Plan, probe: ToProbe) -> str:
             "Its lamp lets a little through: a meter that sounds below 50 ohm stays silent."
         )
     return " ".join(said)
+
+
+def _as_said(function: str) -> str:
+    """``the live``, but ``number 7``."""
+    return function if function[-1].isdigit() else f"the {function}"
 
 
 @blueprint.get("/leads/<tag>/prove/bench")

@@ -134,10 +134,9 @@ def _looks(plan: Plan) -> list[LookGroup]:
     found = []
     for end, lines in ends.items():
         joint = next((x.joint for x in lines if x.joint), "")
-        named = plan.ends.by_id[end].named if end else "cable"
         judged = Markup(row(joint)) if joint else None
         answers = [(x, _answer(plan, x.id)) for x in lines]
-        found.append(LookGroup(end, f"The {named}", answers, judged))
+        found.append(LookGroup(end, f"The {lines[0].place}", answers, judged))
     return found
 
 

@@ -1,7 +1,7 @@
 """The look list: what to see before any meter comes out, from the joints of this lead."""
 
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.stages.ends.ends import CLOSED_FOR_GOOD, LeadEnd
@@ -10,8 +10,8 @@ from euthyne.core.stages.ends.ends import CLOSED_FOR_GOOD, LeadEnd
 @dataclass(frozen=True)
 class LookLine:
     """One thing to look at: its id, the question whose good answer is yes, and what a bad one looks
-    like; ``end`` is the fitting it is at, empty for the cable; ``joint`` the termination whose good
-    and bad is drawn beside it.
+    like; ``end`` is the fitting it is at, empty for the cable, ``place`` what that is called; ``joint``
+    the termination whose good and bad is drawn beside it.
     """
 
     id: str
@@ -19,6 +19,7 @@ class LookLine:
     bad: str
     end: str = ""
     joint: str = ""
+    place: str = "cable"
 
 
 CORD = LookLine(
@@ -47,7 +48,9 @@ def look_list(
     that was begun when less was asked; unseen, where no probe comes to the other ends.
     """
     lines = [
-        line for end in ends for line in _of_end(end, _name(end, ends), _said(end, ends), unseen)
+        replace(line, place=_said(end, ends))
+        for end in ends
+        for line in _of_end(end, _name(end, ends), _said(end, ends), unseen)
     ]
     if first_rule:
         return (*(x for x in lines if x.id.rpartition("-")[2] in FIRST_RULE), CORD)

@@ -2,7 +2,37 @@
 
 from euthyne.core.stages.prove.readings.line import Line, Subject
 from euthyne.core.stages.prove.readings.resistance import ResistanceLine
+from euthyne.core.stages.prove.verdict import Meter, Verdict
 from euthyne.data.tables import toml
+
+MOST_OHM, USUAL_OHM = 1e5, 100.0
+
+
+class DeviceLine(ResistanceLine):
+    """What a device reads from plus to minus: anything but a short; open where it has a diode or a
+    switch.
+    """
+
+    @property
+    def band(self) -> str:
+        """What a sound one reads, in words."""
+        return f"more than {self.low:g} ohm"
+
+    @property
+    def sound(self) -> float:
+        """What many devices read."""
+        return USUAL_OHM
+
+    def judge(self, value: float, meter: Meter, above: bool) -> Verdict:
+        """Judge a reading in ohm."""
+        if above:
+            said = (
+                "It reads open: a diode or a switch in it, or a joint that does not hold. Tug both."
+            )
+            return Verdict("watch", said)
+        if value - meter.zero_ohm - meter.uncertainty_ohm(value) > self.low:
+            return Verdict("pass", f"{value:.4g} ohm: no short.")
+        return super().judge(value, meter, above)
 
 
 def _at(subject: Subject, name: str) -> tuple[str, ...]:
@@ -15,12 +45,12 @@ def lines(subject: Subject) -> tuple[Line, ...]:
         return ()
     limits = toml("proof-limits.toml")["device"]
     return (
-        ResistanceLine(
+        DeviceLine(
             id="device",
             words="plus to minus of the device, at its new coupler",
             low=limits["short_ohm"],
-            high=1e6,
-            watch=1e6,
+            high=MOST_OHM,
+            watch=MOST_OHM,
             how="Nothing connected; red probe on plus. Wait until the figure stands still.",
             why=f"under {limits['short_ohm']:g} ohm it is a short",
             source=limits["source"],
