@@ -62,6 +62,7 @@ def test_an_extension_lead_from_brief_to_sealed_tag(page, served):
     for question in page.locator(".looks li").all():
         question.get_by_role("button", name="yes").click()
         settle(page)
+    page.get_by_text("The whole grid, every contact to every other").click()
     for mark in "LNE":
         page.locator(f"#cell-supply-{mark}-load-{mark}").click()
         settle(page)

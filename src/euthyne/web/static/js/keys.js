@@ -121,7 +121,7 @@ document.addEventListener("change", (event) => {
   }));
 }, true);
 
-// A field whose note says it is wrong says so to a screen reader too; an open working stays open.
+// A field whose note says it is wrong says so to a screen reader too; what was unfolded stays so.
 document.addEventListener("htmx:afterSettle", () => {
   document.querySelectorAll("input[aria-describedby]").forEach((control) => {
     const note = document.getElementById(control.getAttribute("aria-describedby"));
@@ -131,14 +131,13 @@ document.addEventListener("htmx:afterSettle", () => {
   if (document.body.classList.contains("at-bench")) {
     document.getElementById("headline").focus();
   }
-  if (window.workingOpen) {
-    const w = document.getElementById("working");
-    if (w) w.open = true;
-  }
+  (window.foldsOpen || []).forEach((id) => {
+    const fold = document.getElementById(id);
+    if (fold) fold.open = true;
+  });
 });
 document.addEventListener("htmx:beforeSwap", (event) => {
-  const working = document.getElementById("working");
-  window.workingOpen = Boolean(working && working.open);
+  window.foldsOpen = [...document.querySelectorAll("details[id][open]")].map((fold) => fold.id);
   // A fault is told of beside what was typed; a page that says why something is not done stands alone.
   const status = event.detail.xhr.status;
   if (status >= 400 && !(status >= 500 && event.detail.elt.matches("[data-keeps], [data-again]"))) {

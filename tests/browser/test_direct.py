@@ -1,0 +1,140 @@
+"""Direct current in the browser: proven in full, one lead by keyboard alone; and faults found on the
+simulated bench.
+"""
+
+from dataclasses import replace
+
+import pytest
+from leads import AT, with_done
+from playwright.sync_api import expect
+
+from euthyne.core.kinds.assembling import changed
+from euthyne.core.lead import PROOF_RULE, Proof, Reason, StepDone
+from euthyne.core.plan import Plan
+from euthyne.core.standing.progress import progress
+from euthyne.instruments.faults import hidden_in
+
+
+def settle(page):
+    page.wait_for_load_state("networkidle")
+    expect(page.locator(".htmx-request")).to_have_count(0)
+
+
+def plan(store, tag):
+    return Plan(store.get(tag).lead)
+
+
+def build(store, tag, **proof):
+    """The lead with its plan settled and every step done; what its proof is begun with."""
+
+    def made(lead):
+        lead = changed(lead, [("ends.accepted", True), ("cut.accepted", True)])
+        p = Plan(lead)
+        if lead.conductor.size is None:
+            lead = changed(lead, [("conductor.size", p.conductor.size_name)])
+        p = Plan(lead)
+        lead = with_done(lead, tuple(StepDone(s.key, AT, "RM") for s in p.build.steps))
+        open_ = [f for f in progress(Plan(lead), False).found if f.level == "caution"]
+        given = tuple(Reason(f.code, "looked at, and it holds", AT, "RM", f.text) for f in open_)
+        return replace(lead, reasons=given, proof=Proof(rule=PROOF_RULE, **proof))
+
+    store.change(tag=tag, change=made, at=AT, by="RM", what="built")
+
+
+def look(page):
+    while (presses := page.get_by_role("button", name="is good")).count():
+        presses.first.click()
+        settle(page)
+
+
+def probe_by_keys(page, store, tag):
+    """Every probe at the bench by its keys: space where it sounds, x where it stays silent."""
+    page.goto(f"/leads/{tag}/prove/bench")
+    while (asked := plan(store, tag).prove.next_probe) is not None:
+        before = page.locator("#headline").inner_text()
+        page.keyboard.press("Space" if asked.sounds else "x")
+        expect(page.locator("#headline")).not_to_have_text(before)
+        settle(page)
+
+
+def read(page, store, tag, powered):
+    for line in plan(store, tag).prove.lines:
+        if line.powered == powered:
+            box = page.locator(f'[id="reading-{line.id}"]')
+            box.fill(line.written(line.sound, False, getattr(line, "amps", None)))
+            page.keyboard.press("Tab")
+            settle(page)
+
+
+@pytest.mark.parametrize("tag", ["TR-0014", "TR-0015", "TR-0022"])
+def test_it_is_proven_and_sealed(page, served, tag):
+    _, store = served
+    build(store, tag, gangs=True)
+    page.goto(f"/leads/{tag}/prove")
+    look(page)
+    probe_by_keys(page, store, tag)
+    expect(page.locator("#headline")).to_have_text("Every contact is as the map says")
+    page.keyboard.press("Space")
+    expect(page.locator("#question")).to_be_visible()
+    read(page, store, tag, powered=False)
+    read(page, store, tag, powered=True)
+    page.get_by_role("link", name="On to the tag").click()
+    page.get_by_label("Initials of whoever answers for it").fill("AF")
+    page.get_by_role("button", name="Seal the record").click()
+    expect(page.get_by_role("heading", name="Sealed as number 2")).to_be_visible()
+    assert store.seal_of(tag).record["lead"]["tag"] == tag
+
+
+def seed_of(store, tag, wanted):
+    """A seed that hides a fault of a kind in the lead."""
+    p = plan(store, tag)
+    return next(n for n in range(9000) if wanted(hidden_in(p, n)))
+
+
+def find(page, store, tag, wanted):
+    """A fault hidden in the copy, looked for as a builder does: looks, probes, then readings."""
+    build(store, tag)
+    seed = seed_of(store, tag, wanted)
+    lead = store.get(tag).lead
+    store.change(
+        tag=tag,
+        change=lambda x: replace(x, proof=replace(lead.proof, stand_in=str(seed))),
+        at=AT,
+        by="RM",
+        what="practice",
+    )
+    page.goto(f"/leads/{tag}/prove")
+    look(page)
+    while (ask := page.get_by_role("button", name="Ask the stand-in")).count():
+        before = len(store.get(tag).lead.proof.probes)
+        ask.click()
+        settle(page)
+        assert len(store.get(tag).lead.proof.probes) == before + 1
+    for _ in range(2):
+        page.get_by_role("button", name="Take its readings").click()
+        settle(page)
+
+
+def is_joint(b):
+    return b.kind == "joint" and b.at[0].startswith("plus") and b.at[0].endswith("@B")
+
+
+def test_a_lug_pressed_loose_is_named_by_its_millivolts(page, served):
+    find(page, served[1], "TR-0014", is_joint)
+    expect(page.locator('[id="verdict-lug-inverter+"]')).to_contain_text("pressed loose")
+    expect(page.locator('[id="verdict-pole-+"]')).to_contain_text("a bad joint")
+
+
+def test_two_taps_exchanged_are_named(page, served):
+    taps = {"pack-taps.T1", "pack-taps.T2"}
+    find(page, served[1], "TR-0022", lambda b: b.kind == "exchanged" and set(b.at) == taps)
+    expect(page.locator(".diagnosis")).to_contain_text(
+        "Balance tap 1 and balance tap 2 are exchanged"
+    )
+
+
+def test_a_core_that_touches_another_is_named(page, served):
+    find(page, served[1], "TR-0026", lambda b: b.kind == "joined")
+    expect(page.locator(".diagnosis")).to_contain_text("are joined")
+    page.get_by_role("link", name="Show what is wrong with it").click()
+    expect(page.locator(".stand-in")).to_contain_text("milliohm")
