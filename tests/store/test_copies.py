@@ -138,6 +138,7 @@ def test_a_copy_is_kept_before_the_tables_are_changed(folder):
             db.execute(f"drop table {table}")
         db.execute("drop index ix_seal_own")
         db.execute("drop index lead_set_aside")
+        db.execute("alter table leaflet drop column line")
         db.execute("alter table lead drop column set_aside")
         for table in ("part", "leaflet"):
             db.execute(f"alter table {table} drop column put_away")

@@ -1,10 +1,12 @@
 """Prove through its pages: looks by the end, one probe after another, readings of every kind, practice."""
 
+import io
 import re
 from html import unescape
 
 import pytest
 from person import words
+from PIL import Image
 
 from euthyne.core.plan import Plan
 
@@ -181,3 +183,48 @@ def test_a_lead_under_proof_is_not_practised_on(person):
     person.send("/leads/TR-0017/prove/standin", **{"with": "fault"}, code=409)
     person.send("/leads/TR-0017/prove/take", code=409)
     person.send(f"{LINK}/prove/standin", **{"with": "teapot"}, code=409)
+
+
+def photograph(size=(2400, 1800), kind="JPEG"):
+    made = Image.new("RGB", size, "brown")
+    exif = Image.Exif()
+    exif[0x0110] = "a camera"
+    exif.get_ifd(0x8825)[2] = (50.0, 0.0, 0.0)
+    out = io.BytesIO()
+    made.save(out, kind, exif=exif)
+    return out.getvalue()
+
+
+def send_photograph(person, content, name="lug.jpg", line="battery+-strands"):
+    data = {"line": line, "photograph": (io.BytesIO(content), name)}
+    return person.client.post(f"{LINK}/prove/photograph", data=data, follow_redirects=True)
+
+
+def test_a_photograph_is_kept_scaled_without_its_place_and_its_sum_is_sealed(person, store):
+    assert b"a camera" in photograph()
+    assert send_photograph(person, photograph()).status_code == 200
+    assert "photograph of battery+-strands" in person.open(f"{LINK}/prove")
+    kept = person.client.get(f"{LINK}/leaflets/1").data
+    shown = Image.open(io.BytesIO(kept))
+    assert max(shown.size) == 1600
+    assert not shown.getexif()
+    assert b"a camera" not in kept
+
+
+@pytest.mark.parametrize(
+    ("content", "said"),
+    [
+        (b"<svg onload='x'></svg>", "no photograph"),
+        (b"GIF89a not a picture", "no photograph"),
+        (b"", "no photograph"),
+        (b"0" * 20_500_000, "is too much"),
+    ],
+)
+def test_what_is_no_photograph_is_refused_with_a_sentence(person, content, said):
+    answer = send_photograph(person, content)
+    assert answer.status_code == 422
+    assert said in words(answer.text)
+
+
+def test_a_photograph_beside_nothing_is_refused(person):
+    assert send_photograph(person, photograph((40, 30)), line="teapot").status_code == 409

@@ -14,7 +14,7 @@ if TYPE_CHECKING:
     from flask import Flask
 
 # Bytes of a body, half-open connections, and seconds that one may say nothing.
-LIMITS = {"max_request_body_size": 2_100_000, "connection_limit": 400, "channel_timeout": 30}
+LIMITS = {"max_request_body_size": 22_100_000, "connection_limit": 400, "channel_timeout": 30}
 # Pages are worked out by one core, whatever the threads: more than these only make each wait longer.
 THREADS = 2
 # What Python's collector waits for: things made since it looked at the newest, and rounds of each

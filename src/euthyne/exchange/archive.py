@@ -72,6 +72,7 @@ class ArchivedLeaflet:
     added_at: Moment
     by: By
     put_away: bool = False
+    line: Annotated[str, MaxLen(80)] = ""
 
 
 @dataclass(frozen=True)

@@ -104,7 +104,7 @@ def _leads(db: Connection) -> Iterator[ArchivedLead]:
                 drafts={d.field: d.text for d in drafts.get(row.id, [])},
                 journal=tuple(_line(line) for line in lines.get(row.id, [])),
                 leaflets=tuple(
-                    ArchivedLeaflet(x.name, x.kind, x.sha256, x.added_at, x.by, x.put_away)
+                    ArchivedLeaflet(x.name, x.kind, x.sha256, x.added_at, x.by, x.put_away, x.line)
                     for x in leaflets.get(row.id, [])
                 ),
             )

@@ -120,7 +120,9 @@ class PartRow(Base):
 
 
 class LeafletRow(Base):
-    """A leaflet kept with a lead: a picture or a PDF."""
+    """A leaflet kept with a lead: a picture or a PDF; one with a ``line`` is a photograph of what was
+    looked at there.
+    """
 
     __tablename__ = "leaflet"
     id: Mapped[int] = mapped_column(primary_key=True)
@@ -132,6 +134,7 @@ class LeafletRow(Base):
     added_at: Mapped[str] = mapped_column(String(32))
     by: Mapped[str] = mapped_column(String(40))
     put_away: Mapped[bool] = mapped_column(default=False, server_default=false())
+    line: Mapped[str] = mapped_column(String(80), default="", server_default="")
 
 
 class StockRow(Base):

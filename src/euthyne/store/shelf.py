@@ -24,7 +24,7 @@ KINDS = (
 @dataclass(frozen=True)
 class Leaflet:
     """A leaflet without its content: its number, name, kind by content, when it was added and by
-    whom.
+    whom; the ``line`` of Prove that it is a photograph of, and its sum.
     """
 
     id: int
@@ -33,6 +33,8 @@ class Leaflet:
     added_at: str
     by: str
     put_away: bool
+    line: str = ""
+    sha256: str = ""
 
 
 def kind_of(content: bytes) -> str:
@@ -103,8 +105,10 @@ class ShelfStore:
                 raise NoSuchLead(tag)
             row.put_away = away
 
-    def keep_leaflet(self, tag: str, name: str, content: bytes, at: str, by: str) -> None:
-        """Keep a leaflet with a lead.
+    def keep_leaflet(
+        self, tag: str, name: str, content: bytes, at: str, by: str, line: str = ""
+    ) -> None:
+        """Keep a leaflet with a lead, or a photograph beside a line of its proof.
 
         Raises NoSuchLead, and Refused for a file that is no picture and no PDF.
         """
@@ -122,11 +126,19 @@ class ShelfStore:
                 sha256=sum_,
                 added_at=at,
                 by=by,
+                line=line,
             )
             session.add(row)
 
     def leaflets(self, tag: str) -> list[Leaflet]:
-        """The leaflets of a lead, oldest first."""
+        """The leaflets of a lead, oldest first, its photographs not among them."""
+        return [x for x in self._pictures(tag) if not x.line]
+
+    def photographs(self, tag: str) -> list[Leaflet]:
+        """The photographs of a lead's proof that are in use, oldest first."""
+        return [x for x in self._pictures(tag) if x.line and not x.put_away]
+
+    def _pictures(self, tag: str) -> list[Leaflet]:
         query = (
             select(
                 LeafletRow.id,
@@ -135,6 +147,8 @@ class ShelfStore:
                 LeafletRow.added_at,
                 LeafletRow.by,
                 LeafletRow.put_away,
+                LeafletRow.line,
+                LeafletRow.sha256,
             )
             .join(LeadRow, LeadRow.id == LeafletRow.lead_id)
             .where(LeadRow.tag == tag)

@@ -15,10 +15,11 @@ from euthyne.core.stages.prove.provegrid import all_pairs
 from euthyne.core.stages.prove.readings import Line
 from euthyne.core.stages.prove.readings.typed import asked_about, read_reading
 from euthyne.core.stages.prove.verdict import Verdict
-from euthyne.core.trade.fault import Refused
+from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.quantity import CELSIUS, MILLIVOLTS, OHMS, PERCENT
 from euthyne.core.trade.question import Question
 from euthyne.drawing.judge import row
+from euthyne.exchange.photograph import prepared
 from euthyne.store.clock import now
 from euthyne.web.entry import Answer, Sent, StageForm, back, enter
 from euthyne.web.errors import NotNow
@@ -26,6 +27,7 @@ from euthyne.web.fields import Entered, read_form, say, show_fields, texts_of
 from euthyne.web.frame import LeadPage, lead_page, not_reached, show_stage, who
 from euthyne.web.probing import called, next_probe
 from euthyne.web.proof import begun, change
+from euthyne.web.shelf import added
 from euthyne.web.standin import hidden_words
 
 blueprint = Blueprint("prove", __name__)
@@ -86,6 +88,7 @@ def show(tag: str) -> str:
         texts=_texts(page),
         fields=show_fields(_meter(plan), page.held.lead, drafts),
         looks=_looks(plan),
+        photographs=added().photographs(tag),
         probing=next_probe(plan),
         hidden=hidden_words(plan) if request.args.get("hidden") else "",
         small=small,
@@ -225,6 +228,22 @@ def all_good(tag: str) -> Answer:
 
     change(tag, answered, f"Prove: all of {end or 'the cable'} looked at, good")
     return back(tag, Stage.PROVE)
+
+
+@blueprint.post("/leads/<tag>/prove/photograph")
+def photograph(tag: str) -> Answer:
+    """Keep a photograph beside a line of the look list."""
+    page, line = lead_page(tag), request.form.get("line", "")
+    sent = request.files.get("photograph")
+    if page.held.sealed:
+        raise NotNow("The record is sealed.", f"/leads/{tag}/tag", "See the seal")
+    if line not in {x.id for x in page.plan.prove.looks}:
+        raise NotNow("This line is not on the look list.", f"/leads/{tag}/prove", "Back to Prove")
+    if not sent or not sent.filename:
+        raise Refused(Fault("photograph", "no file was chosen", "a JPEG, PNG or WebP"))
+    picture = prepared(sent.read())
+    added().keep_leaflet(tag, f"{line}.jpg", picture, now(), who(), line)
+    return redirect(url_for("prove.show", tag=tag), 303)
 
 
 @blueprint.post("/leads/<tag>/prove/probe")

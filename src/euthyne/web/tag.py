@@ -19,6 +19,7 @@ from euthyne.exchange.record import record_of
 from euthyne.store.clock import now
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import LeadPage, lead_page, not_reached, show_stage, store, who
+from euthyne.web.shelf import added
 
 blueprint = Blueprint("tag", __name__)
 
@@ -147,6 +148,8 @@ def seal(tag: str) -> Response:
         )
     session["who"], session.permanent = initials, True
 
+    pictures = added().photographs(tag)
+
     def record(lead: Lead) -> dict[str, object]:
         plan = plan_of(lead)
         found = progress(plan, False)
@@ -159,7 +162,8 @@ def seal(tag: str) -> Response:
         if standing:
             words = f"It can not be sealed yet: {standing[0]}."
             raise NotNow(words, url_for("tag.show", tag=tag), "See what is left")
-        return record_of(plan, plan.tag.facts(now()[:10], initials))
+        frozen = record_of(plan, plan.tag.facts(now()[:10], initials))
+        return frozen | {"photographs": [{"line": x.line, "sha256": x.sha256} for x in pictures]}
 
     store().seal(tag, now(), initials, record)
     return redirect(url_for("tag.show", tag=tag), 303)

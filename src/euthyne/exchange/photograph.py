@@ -1,0 +1,38 @@
+"""Photographs as they are kept: upright, scaled, and without where they were taken."""
+
+from io import BytesIO
+
+from euthyne.core.trade.fault import Fault, Refused
+
+MOST_BYTES = 20_000_000
+LONGEST_PX, QUALITY = 1600, 85
+MOST_PIXELS = 120_000_000
+KINDS = ("JPEG", "PNG", "WEBP")
+
+
+def prepared(content: bytes) -> bytes:
+    """A photograph as a JPEG of at most so many pixels, without any data of place or camera.
+
+    Parameters: content, the file as it was sent. Raises: Refused for what is too large, or no picture of
+    a kind a camera makes.
+    """
+    from PIL import Image, ImageOps
+
+    if len(content) > MOST_BYTES:
+        size = f"{len(content) / 1e6:.0f} MB is too much"
+        raise Refused(Fault("photograph", size, f"{MOST_BYTES / 1e6:g} MB at most"))
+    try:
+        with Image.open(BytesIO(content), formats=KINDS) as taken:
+            if taken.width * taken.height > MOST_PIXELS:
+                size = f"{taken.width} by {taken.height} is too much"
+                raise Refused(Fault("photograph", size, "a picture as a camera takes it"))
+            upright = ImageOps.exif_transpose(taken).convert("RGB")
+    except (OSError, SyntaxError, ValueError, Image.DecompressionBombError) as error:
+        what = "this file is no photograph, whatever its name"
+        raise Refused(Fault("photograph", what, "a JPEG, PNG or WebP")) from error
+    upright.thumbnail((LONGEST_PX, LONGEST_PX))
+    bare = Image.new("RGB", upright.size)
+    bare.paste(upright)
+    out = BytesIO()
+    bare.save(out, "JPEG", quality=QUALITY)
+    return out.getvalue()
