@@ -25,20 +25,23 @@ VIEWS = {
     "conductor": ("/leads/TR-0023/conductor", 1280, 1360),
     "working": ("/leads/TR-0014/conductor", 1280, 2000),
     "ends": ("/leads/TR-0012/ends", 1280, 1000),
-    "ends-link": ("/leads/TR-0014/ends", 1280, 960),
     "shelf": ("/shelf", 1280, 1000),
-    "terminations": ("/shelf/terminations", 1280, 3680),
     "stores": ("/stores", 1280, 1150),
     "leads": ("/leads", 1280, 1000),
     "cut": ("/leads/TR-0023/cut", 1280, 1150),
     "build": ("/leads/TR-0015/build", 1280, 1060),
     "bench-step": ("/leads/TR-0014/build/bench?step=A-land--", 1280, 800),
     "gate": ("/leads/TR-0029/build/bench?step=gate-B-land-cord.N", 1280, 800),
-    "prove": ("/leads/TR-0017/prove", 1280, 1470),
+    "prove": ("/leads/TR-0014/prove", 1280, 1600),
+    "probe": ("/leads/TR-0024/prove/bench", 820, 1180),
     "envelope": ("/envelope/drop", 1280, 1100),
     "tag": ("/leads/TR-0012/tag", 1280, 880),
 }
-PAPER = {"template": "/leads/TR-0027/cut/template.pdf", "traveller": "/leads/TR-0014/traveller.pdf"}
+PAPER = {
+    "template": "/leads/TR-0027/cut/template.pdf",
+    "traveller": "/leads/TR-0014/traveller.pdf",
+    "certificate": "/leads/TR-0012/certificate.pdf",
+}
 
 
 def print_page(address: str, path: Path) -> None:

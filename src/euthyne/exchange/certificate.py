@@ -79,7 +79,12 @@ def _what(sheet: Sheet, facts: TagFacts) -> list[Any]:
         ],
         ["To", plain(facts.end_b), "", plain(f"{rolled}{fuse}")],
         ["Cable", plain(facts.cord), "Set by", plain(facts.weakest)],
-        ["Run", mono(f"{facts.run_m:.2f} m"), "Also", plain("; ".join(facts.facts))],
+        [
+            "Run",
+            mono(f"{facts.run_m:.2f} m"),
+            "Also" if facts.facts else "",
+            plain("; ".join(facts.facts)),
+        ],
     ]
     return [*sheet.section("What it is"), sheet.table(rows, (0.09, 0.41, 0.11, 0.39))]
 

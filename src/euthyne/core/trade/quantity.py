@@ -72,8 +72,8 @@ MEGOHMS = Measure(
     unit="megaohm",
     low=0,
     high=1e6,
-    example="200 Mohm, or >999 when the meter is at its end",
-    shown="Mohm",
+    example="200 megohm, or >999 when the meter is at its end",
+    shown="megohm",
 )
 
 LONG_IN_INCHES = 24
