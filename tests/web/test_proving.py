@@ -228,3 +228,38 @@ def test_what_is_no_photograph_is_refused_with_a_sentence(person, content, said)
 
 def test_a_photograph_beside_nothing_is_refused(person):
     assert send_photograph(person, photograph((40, 30)), line="teapot").status_code == 409
+
+
+def send_readings(person, text, tag="TR-0017"):
+    data = {"readings": (io.BytesIO(text.encode()), "bench.csv")}
+    address = f"/leads/{tag}/prove/readings.csv"
+    return person.client.post(address, data=data, follow_redirects=True)
+
+
+def test_readings_come_in_from_the_file_that_went_out(person, store):
+    file = person.client.get("/leads/TR-0017/prove/readings.csv").text
+    filled = file.replace("core-L,", "core-L,", 1).splitlines()
+    read = {"core-L": "0.18 ohm", "earth": "180 milliohm", "insulation-E": ">999"}
+    filled = [x + read.get(x.partition(",")[0], "") for x in filled]
+    assert send_readings(person, "\n".join(filled)).status_code == 200
+    kept = {r.line: (r.value, r.above) for r in store.get("TR-0017").lead.proof.readings}
+    assert kept == {"core-L": (0.18, False), "earth": (0.18, False), "insulation-E": (999, True)}
+
+
+def test_a_file_that_does_not_fit_lists_every_fault_and_is_not_taken(person, store):
+    rows = [
+        "line,reading",
+        "core-L,0.18 ohm",
+        "teapot,3",
+        "earth,5 kg",
+        "core-N,900 ohm",
+        "core-L,0.2",
+    ]
+    answer = send_readings(person, "\n".join(rows))
+    assert answer.status_code == 422
+    for said in ("row 3", "row 4", "row 5", "row 6", "is there twice", "Is the unit right?"):
+        assert said in words(answer.text)
+    assert not store.get("TR-0017").lead.proof.readings
+    assert "which column is which" in words(send_readings(person, "a,b\n1,2").text)
+    early = send_readings(person, "line,reading\npolarity,12.6 V", "TR-0014")
+    assert "before the tests" in words(early.text)

@@ -125,6 +125,16 @@ def _not_now(error: NotNow) -> tuple[str, int]:
 
 def _refused(error: Refused) -> tuple[str, int]:
     fault = error.faults[0]
+    if len(error.faults) > 1:
+        told = [f"{f.field}: {f.problem}. What would do: {f.fix}." for f in error.faults]
+        return _page(
+            code=422,
+            title=f"{len(told)} things do not fit, and nothing was taken.",
+            why="Each of them:",
+            address=request.referrer or url_for("bench.show"),
+            link="Back",
+            typed={str(i): words for i, words in enumerate(told, start=1)},
+        )
     return _page(
         code=422,
         title=f"{fault.problem[0].upper()}{fault.problem[1:]}.",

@@ -4,6 +4,7 @@ from dataclasses import dataclass, replace
 
 from flask import Blueprint, redirect, render_template, request, url_for
 from markupsafe import Markup
+from werkzeug.wrappers import Response
 
 from euthyne.core.assembly.records import parted
 from euthyne.core.lead import Look, Probe, Proof, Reading
@@ -20,6 +21,7 @@ from euthyne.core.trade.quantity import CELSIUS, MILLIVOLTS, OHMS, PERCENT
 from euthyne.core.trade.question import Question
 from euthyne.drawing.judge import row
 from euthyne.exchange.photograph import prepared
+from euthyne.exchange.readings_file import read_readings, written
 from euthyne.store.clock import now
 from euthyne.web.entry import Answer, Sent, StageForm, back, enter
 from euthyne.web.errors import NotNow
@@ -228,6 +230,34 @@ def all_good(tag: str) -> Answer:
 
     change(tag, answered, f"Prove: all of {end or 'the cable'} looked at, good")
     return back(tag, Stage.PROVE)
+
+
+@blueprint.get("/leads/<tag>/prove/readings.csv")
+def readings_file(tag: str) -> Response:
+    """The lines of the proof as a file to be filled in."""
+    page = lead_page(tag)
+    headers = {"Content-Disposition": f'attachment; filename="{page.tag}-readings.csv"'}
+    return Response(written(page.plan.prove.lines), mimetype="text/csv", headers=headers)
+
+
+@blueprint.post("/leads/<tag>/prove/readings.csv")
+def take_readings(tag: str) -> Answer:
+    """Readings from a file: all of it, or none and every fault."""
+    plan, sent = lead_page(tag).plan, request.files.get("readings")
+    if not sent or not sent.filename:
+        raise Refused(Fault("readings", "no file was chosen", "a CSV file"))
+    read = read_readings(sent.read().decode("utf-8", "replace"), plan.prove.lines)
+    if plan.prove.dead_open and (early := [x.id for x, _ in read if x.powered]):
+        what = f"{early[0]} is read before the tests with nothing connected are through"
+        raise Refused(Fault("readings", what, "the others first"))
+    at, by = now(), who()
+    fresh = tuple(Reading(x.id, t.value, at, by, t.above, t.amps) for x, t in read)
+    change(
+        tag,
+        lambda p: replace(p, readings=(*p.readings, *fresh)),
+        f"Prove: {len(fresh)} readings from {sent.filename[:60]}",
+    )
+    return redirect(url_for("prove.show", tag=tag), 303)
 
 
 @blueprint.post("/leads/<tag>/prove/photograph")
