@@ -91,12 +91,12 @@ def test_a_re_test_follows_the_sealed_lead_and_takes_its_place(person, store):
 
 
 def test_a_repair_is_a_build_that_inherits_the_history(person, store):
-    person.send(f"{CORD}/follow", why="repair")
+    person.send(f"{CORD}/follow", why="mended")
     new = store.all()[0].lead
-    assert (new.follows, new.again_for, new.build.done) == ("TR-0012", "repair", ())
+    assert (new.follows, new.again_for, new.build.done) == ("TR-0012", "mended", ())
     assert "repaired" in person.open(f"{CORD}/history")
     person.send(f"{CORD}/follow", why="teapot", code=409)
-    person.send("/leads/TR-0014/follow", why="repair", code=409)
+    person.send("/leads/TR-0014/follow", why="mended", code=409)
 
 
 def test_quarantine_is_seen_on_the_bench_until_it_is_taken_up(person):

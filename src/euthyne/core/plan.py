@@ -1,8 +1,9 @@
 """A lead with everything computed of it, stage by stage; each number once, when first asked for."""
 
+from dataclasses import replace
 from functools import cached_property, lru_cache
 
-from euthyne.core.lead import Lead
+from euthyne.core.lead import Lead, Proof
 from euthyne.core.stages.brief.brief import BriefStage
 from euthyne.core.stages.build.build import BuildStage
 from euthyne.core.stages.conductor.conductor import ConductorStage
@@ -13,19 +14,11 @@ from euthyne.core.stages.prove.prove import ProveStage
 from euthyne.core.stages.tag.tag import TagStage
 
 
-class Plan:
-    """A lead, what each of its stages comes to, and the kind it is of.
-
-    ``plan.conductor.size``, ``plan.ends["A"].part``, ``plan.cut.length``: a stage is computed on
-    earlier ones only.
-    """
+class BeforeProof:
+    """All that a lead comes to before it is proven; a probe or a reading changes nothing of it."""
 
     def __init__(self, lead: Lead) -> None:
-        self.lead = lead
         self.given = given(lead)
-        self.kind = self.given.kind
-        self.cores = self.given.cores
-        self.mains = self.given.mains
 
     @cached_property
     def brief(self) -> BriefStage:
@@ -51,6 +44,59 @@ class Plan:
     def build(self) -> BuildStage:
         """What Build comes to."""
         return BuildStage(self.given, self.conductor, self.ends, self.cut)
+
+
+@lru_cache(maxsize=256)
+def before_proof(lead: Lead) -> BeforeProof:
+    """The stages before the proof of a lead whose proof is taken off; the same one is computed once.
+
+    Raises Refused when its parts are not on the shelf.
+    """
+    return BeforeProof(lead)
+
+
+class Plan:
+    """A lead, what each of its stages comes to, and the kind it is of.
+
+    ``plan.conductor.size``, ``plan.ends["A"].part``, ``plan.cut.length``: a stage is computed on
+    earlier ones only.
+    """
+
+    def __init__(self, lead: Lead) -> None:
+        self.lead = lead
+        before = before_proof(replace(lead, proof=Proof()))
+        self.given = replace(before.given, lead=lead)
+        # One assembly for all: what it is made of is the same, however far it is proven.
+        lead.__dict__["assembly"] = before.given.lead.assembly
+        self.kind = self.given.kind
+        self.cores = before.given.cores
+        self.mains = before.given.mains
+        self._before = before
+
+    @property
+    def brief(self) -> BriefStage:
+        """What the Brief comes to."""
+        return self._before.brief
+
+    @property
+    def conductor(self) -> ConductorStage:
+        """What the Conductor comes to."""
+        return self._before.conductor
+
+    @property
+    def ends(self) -> EndsStage:
+        """What the Ends come to."""
+        return self._before.ends
+
+    @property
+    def cut(self) -> CutStage:
+        """What Cut comes to."""
+        return self._before.cut
+
+    @property
+    def build(self) -> BuildStage:
+        """What Build comes to."""
+        return self._before.build
 
     @cached_property
     def prove(self) -> ProveStage:

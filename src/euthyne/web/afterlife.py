@@ -18,7 +18,7 @@ from euthyne.web.errors import NotNow
 from euthyne.web.frame import lead_page, store, who
 
 blueprint = Blueprint("afterlife", __name__)
-FOLLOWS: dict[str, AgainFor] = {"re-test": "re-test", "repair": "repair"}
+FOLLOWS: dict[str, AgainFor] = {"re-test": "re-test", "mended": "mended"}
 ASIDES: dict[str, Aside] = {"quarantine": "quarantine", "scrapped": "scrapped", "back": ""}
 FIRST_DAY, MOST_EVENTS = "0001-01-01", 5000
 

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from functools import lru_cache
 
 from euthyne.core.lead import Probe
 from euthyne.core.stages.ends.ends import EndsStage
@@ -39,6 +40,7 @@ def point_of(name: str) -> Point:
     return Point(fitting, cavity)
 
 
+@lru_cache(maxsize=64)
 def planned(ends: EndsStage, gangs: bool) -> tuple[ToProbe, ...]:
     """Every probe of the shortest plan, switches closed; then what a switch parts, open.
 
