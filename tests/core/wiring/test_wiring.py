@@ -300,3 +300,26 @@ def test_every_wrong_field_is_named(change, field):
     with pytest.raises(Refused) as refused:
         diagnosis_json(json.dumps(document))
     assert field in [f.field for f in refused.value.faults]
+
+
+@examples(150)
+@given(
+    ways=st.integers(3, 9),
+    count=st.integers(1, 2),
+    share=st.floats(0.1, 0.9),
+    seed=st.integers(0, 2**32),
+)
+def test_what_was_not_probed_yet_never_makes_an_explanation_wrong(ways, count, share, seed):
+    rng = random.Random(seed)
+    points, all_points, wires = straight(ways, 0)
+    groups = hears(all_points, wires, random_mistakes(rng, all_points, wires, count))
+    home = {p: g for g in groups for p in g}
+    pairs = [x for x in combinations(all_points, 2) if rng.random() < share]
+    sounds = [list(x) for x in pairs if home[x[0]] is home[x[1]]]
+    silent = [list(x) for x in pairs if home[x[0]] is not home[x[1]]]
+    answer = diagnosed(grid(points, wires, groups) | {"sounds": sounds, "silent": silent})
+    assert answer["consistent"]
+    for found in answer["explanations"]:
+        then = {p: g for g in hears(all_points, wires, found["mistakes"]) for p in g}
+        assert all(then[a] is then[b] for a, b in sounds)
+        assert all(then[a] is not then[b] for a, b in silent)
