@@ -134,7 +134,7 @@ def test_a_lost_data_file_beside_its_copies_is_not_begun_anew(folder):
 
 def test_a_copy_is_kept_before_the_tables_are_changed(folder):
     with closing(sqlite3.connect(folder / FILE)) as db, db:
-        for table in ("listed", "need", "found"):
+        for table in ("listed", "need", "found", "sheet"):
             db.execute(f"drop table {table}")
         db.execute("drop index ix_seal_own")
         db.execute("drop index lead_set_aside")

@@ -11,6 +11,7 @@ from pathlib import Path
 import pytest
 from click.testing import CliRunner
 from person import words
+from PIL import Image
 from sqlalchemy import create_engine, text
 
 from euthyne.cli import main, open_store
@@ -18,7 +19,9 @@ from euthyne.core.checks import listed
 from euthyne.core.shelf.parts import part, shelf
 from euthyne.exchange.formats import checks_markdown
 from euthyne.exchange.part_file import read_part, write_part
+from euthyne.store.archive import take_in_archive, write_archive
 from euthyne.store.database import FILE, MIGRATIONS, open_database
+from euthyne.store.shelf import ShelfStore
 
 pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
 SHEET = {
@@ -349,3 +352,27 @@ def test_a_salvaged_piece_says_what_is_left_of_it(person, store):
     assert "4.80 m are left" in page
     page = words(person.send(f"/leads/{tag}/cut", **{"cable.cut_back_mm": "60 mm"}))
     assert "Too little is left" not in page
+
+
+def test_a_part_of_ones_own_keeps_its_leaflet_and_goes_out_and_in_with_it(person, store, tmp_path):
+    person.send("/shelf/part/c14/correct", **SHEET)
+    picture = io.BytesIO()
+    Image.new("RGB", (2400, 900), "white").save(picture, "PNG")
+    for name, content in (("sheet.pdf", b"%PDF-1.7 a sheet"), ("page.png", picture.getvalue())):
+        data = {"leaflet": (io.BytesIO(content), name)}
+        address = "/shelf/part/c14-own-1/leaflet"
+        assert person.client.post(address, data=data, follow_redirects=True).status_code == 200
+    assert "sheet.pdf" in person.open("/shelf/part/c14-own-1")
+    assert person.client.get("/shelf/part/c14-own-1/leaflet/1").data == b"%PDF-1.7 a sheet"
+    assert person.client.get("/shelf/part/c14-own-1/leaflet/2").mimetype == "image/jpeg"
+    person.open("/shelf/part/c14/leaflet/1", code=404)
+    for name, content in (("c14", b"%PDF-1.7"), ("c14-own-1", b"<script>")):
+        data = {"leaflet": (io.BytesIO(content), "x")}
+        assert person.client.post(f"/shelf/part/{name}/leaflet", data=data).status_code == 422
+    write_archive(store, tmp_path / "log.zip")
+    there = open_store(tmp_path / "other")
+    take_in_archive(there, tmp_path / "log.zip", "2026-11-26T15:00:00+00:00", print)
+    assert ShelfStore(there.engine).sheet("c14-own-1", 1) == (
+        "application/pdf",
+        b"%PDF-1.7 a sheet",
+    )

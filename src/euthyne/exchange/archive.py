@@ -64,7 +64,7 @@ class ArchivedLine:
 
 @dataclass(frozen=True)
 class ArchivedLeaflet:
-    """A leaflet of a lead; its content lies under its sum."""
+    """A leaflet of a lead, or of a part of one's own; its content lies under its sum."""
 
     name: Name
     kind: Literal["application/pdf", "image/png", "image/jpeg"]
@@ -105,6 +105,7 @@ class ArchivedPart:
     added_at: Moment
     by: By
     put_away: bool = False
+    leaflets: tuple[ArchivedLeaflet, ...] = ()
 
 
 @dataclass(frozen=True)

@@ -41,6 +41,7 @@ from euthyne.store.models import (
     PartRow,
     SealRow,
     SettingRow,
+    SheetRow,
     StockRow,
 )
 from euthyne.store.sealing import entries, keep_head
@@ -57,9 +58,16 @@ def write_archive(store: LeadStore, file: Path) -> None:
             archive.lead(lead)
         for content in db.execute(select(LeafletRow.content).order_by(LeafletRow.id)).scalars():
             archive.leaflet(content)
+        for content in db.execute(select(SheetRow.content).order_by(SheetRow.id)).scalars():
+            archive.leaflet(content)
+        sheets: dict[str, list[ArchivedLeaflet]] = {}
+        for x in db.execute(select(SheetRow).order_by(SheetRow.id)):
+            told = ArchivedLeaflet(x.name, x.kind, x.sha256, x.added_at, x.by, x.put_away)
+            sheets.setdefault(x.part_id, []).append(told)
         for part in db.execute(select(PartRow).order_by(PartRow.id)):
             made = kept_part(part.document)
-            archive.part(ArchivedPart(made, part.added_at, part.by, part.put_away))
+            own = tuple(sheets.get(part.id, []))
+            archive.part(ArchivedPart(made, part.added_at, part.by, part.put_away, own))
         archive.stores(_stores(db))
         settings = {s.key: s.value for s in db.execute(select(SettingRow))}
         found = audit(entries(db), None)
@@ -180,6 +188,11 @@ def _take_in(session: Session, archive: ArchiveReader, told: Callable[[int], Non
             put_away=part.put_away,
         )
         session.add(row)
+        session.flush()
+        for leaflet in part.leaflets:
+            told_of = {k: v for k, v in asdict(leaflet).items() if k != "line"}
+            content = archive.leaflet(leaflet.sha256)
+            session.add(SheetRow(part_id=part.part.id, content=content, **told_of))
     _add_stores(session, archive.stores(), numbers)
     for key, value in archive.head.settings.items():
         if key not in OF_THE_FILE:

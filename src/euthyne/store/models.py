@@ -119,6 +119,21 @@ class PartRow(Base):
     put_away: Mapped[bool] = mapped_column(default=False, server_default=false())
 
 
+class SheetRow(Base):
+    """A leaflet of a part of one's own: a picture or a PDF of the sheet its figures are from."""
+
+    __tablename__ = "sheet"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    part_id: Mapped[str] = mapped_column(ForeignKey("part.id"), index=True)
+    name: Mapped[str] = mapped_column(String(120))
+    kind: Mapped[str] = mapped_column(String(40))
+    content: Mapped[bytes] = mapped_column(LargeBinary)
+    sha256: Mapped[str] = mapped_column(String(64))
+    added_at: Mapped[str] = mapped_column(String(32))
+    by: Mapped[str] = mapped_column(String(40))
+    put_away: Mapped[bool] = mapped_column(default=False, server_default=false())
+
+
 class LeafletRow(Base):
     """A leaflet kept with a lead: a picture or a PDF; one with a ``line`` is a photograph of what was
     looked at there.

@@ -11,7 +11,7 @@ from euthyne.core.trade.fault import Fault, Refused
 from euthyne.exchange.part_file import kept_part, write_part
 from euthyne.store.database import writing
 from euthyne.store.leads import NoSuchLead
-from euthyne.store.models import LeadRow, LeafletRow, PartRow
+from euthyne.store.models import LeadRow, LeafletRow, PartRow, SheetRow
 
 LEAFLET_BYTES = 1_500_000
 KINDS = (
@@ -93,6 +93,41 @@ class ShelfStore:
             if row is not None:
                 row.put_away = away
             return row is not None
+
+    def keep_sheet(self, part: str, name: str, content: bytes, at: str, by: str) -> None:
+        """Keep a leaflet with a part of one's own.
+
+        Raises: Refused where there is no such part, or for a file that is no picture and no PDF.
+        """
+        kind = kind_of(content)
+        with writing(self.engine) as session:
+            if session.get(PartRow, part) is None:
+                what = f"{part} is no part of your own"
+                raise Refused(Fault("leaflet", what, "a part that was put on the shelf here"))
+            row = SheetRow(
+                part_id=part,
+                name=name[:120],
+                kind=kind,
+                content=content,
+                sha256=sha256(content).hexdigest(),
+                added_at=at,
+                by=by,
+            )
+            session.add(row)
+
+    def sheets(self, part: str) -> list[Leaflet]:
+        """The leaflets of a part of one's own, oldest first."""
+        told = (SheetRow.id, SheetRow.name, SheetRow.kind, SheetRow.added_at, SheetRow.by)
+        query = select(*told, SheetRow.put_away).where(SheetRow.part_id == part)
+        with self.engine.connect() as db:
+            return [Leaflet(*row) for row in db.execute(query.order_by(SheetRow.id))]
+
+    def sheet(self, part: str, number: int) -> tuple[str, bytes] | None:
+        """Kind and content of a leaflet of a part; None where it has none of that number."""
+        query = select(SheetRow.kind, SheetRow.content)
+        with self.engine.connect() as db:
+            row = db.execute(query.where(SheetRow.part_id == part, SheetRow.id == number)).first()
+        return (row.kind, row.content) if row is not None else None
 
     def put_leaflet_away(self, tag: str, number: int, away: bool) -> None:
         """Put a leaflet away, or take it out again. Raises NoSuchLead when the lead has none of that

@@ -37,7 +37,7 @@ LONGEST_QUERY = 8_000
 # one before anything else can look at it, so more would be slow to refuse.
 LONGEST_FORM = 32_000
 # Where photographs are sent to, and bytes of one: a little more than is kept, so that it is told of.
-PHOTOGRAPHS, LARGEST_PHOTOGRAPH = "/prove/photograph", 22_000_000
+PHOTOGRAPHED, LARGEST_PHOTOGRAPH = ("/prove/photograph", "/leaflet"), 22_000_000
 FORM = "application/x-www-form-urlencoded"
 
 
@@ -66,7 +66,7 @@ def _not_too_long() -> None:
         abort(414)
     if request.mimetype == FORM:
         request.max_content_length = LONGEST_FORM
-    elif request.path.endswith(PHOTOGRAPHS):
+    elif request.path.endswith(PHOTOGRAPHED):
         request.max_content_length = LARGEST_PHOTOGRAPH
 
 

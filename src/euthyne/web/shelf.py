@@ -24,6 +24,7 @@ from euthyne.data.tables import rows
 from euthyne.drawing.judge import row
 from euthyne.drawing.shelfpiece import piece, sides
 from euthyne.exchange.part_file import read_part, write_part
+from euthyne.exchange.photograph import prepared
 from euthyne.store.clock import now
 from euthyne.store.shelf import ShelfStore
 from euthyne.web.frame import wants_part, who
@@ -189,6 +190,7 @@ def _one(part: Part, typed: dict[str, str], faults: tuple[Fault, ...]) -> str:
         typed=typed,
         faults=faults,
         own=own,
+        leaflets=added().sheets(part.id) if own else (),
     )
 
 
@@ -324,6 +326,29 @@ def put_away(name: str) -> Response:
     if not added().put_away(name, request.form.get("away") == "yes"):
         abort(404)
     return redirect(url_for("shelf.show"), 303)
+
+
+@blueprint.post("/shelf/part/<name>/leaflet")
+def keep_leaflet(name: str) -> Response:
+    """Keep a leaflet with a part of one's own: a PDF, or a photograph of it."""
+    sent = request.files.get("leaflet")
+    if sent is None or not sent.filename:
+        raise Refused(Fault("leaflet", "no file was chosen", "a PDF, or a photograph"))
+    content = sent.read()
+    if not content.startswith(b"%PDF-"):
+        content = prepared(content)
+    added().keep_sheet(name, sent.filename, content, now(), who())
+    return redirect(url_for("shelf.one", name=name), 303)
+
+
+@blueprint.get("/shelf/part/<name>/leaflet/<int(max=999999999999999999):number>")
+def leaflet(name: str, number: int) -> Response:
+    """A leaflet of a part."""
+    found = added().sheet(name, number)
+    if found is None:
+        abort(404)
+    kind, content = found
+    return Response(content, mimetype=kind)
 
 
 @blueprint.get("/shelf/part/<name>/document.json")
