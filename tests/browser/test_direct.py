@@ -138,3 +138,11 @@ def test_a_core_that_touches_another_is_named(page, served):
     expect(page.locator(".diagnosis")).to_contain_text("are joined")
     page.get_by_role("link", name="Show what is wrong with it").click()
     expect(page.locator(".stand-in")).to_contain_text("milliohm")
+
+
+def test_plus_and_minus_crossed_on_a_string_are_named_by_map_and_by_sign(page, served):
+    find(page, served[1], "TR-0015", lambda b: b.kind == "exchanged")
+    expect(page.locator(".diagnosis")).to_contain_text("Plus and minus are exchanged")
+    page.get_by_label("Open volts, plus to minus, installed").fill("-96 V")
+    page.keyboard.press("Tab")
+    expect(page.locator('[id="verdict-polarity"]')).to_contain_text("after everything above")

@@ -49,16 +49,18 @@ def random_fault(plan: Plan, rng: Random, kind: Kind) -> Broken | None:
 
 
 def _exchanged(plan: Plan, rng: Random, cores: list[tuple[str, str, str]]) -> Broken | None:
-    cavities: dict[str, set[str]] = {}
+    """Two cores that changed places in one fitting, or at one place of fittings of one contact each."""
+    points: dict[str, set[str]] = {}
     for _, fitting, cavity in cores:
-        if plan.ends.by_id[fitting].side:
-            cavities.setdefault(fitting, set()).add(cavity)
-    several = [(fitting, sorted(marks)) for fitting, marks in cavities.items() if len(marks) > 1]
+        end = plan.ends.by_id[fitting]
+        if end.side and end.place:
+            key = end.place.id if len(end.part.marks) == 1 else fitting
+            points.setdefault(key, set()).add(f"{fitting}.{cavity}")
+    several = [sorted(there) for _, there in sorted(points.items()) if len(there) > 1]
     if not several:
         return None
-    fitting, marks = rng.choice(several)
-    one, other = rng.sample(marks, 2)
-    return Broken("exchanged", (f"{fitting}.{one}", f"{fitting}.{other}"))
+    one, other = rng.sample(rng.choice(several), 2)
+    return Broken("exchanged", (one, other))
 
 
 def hidden_in(plan: Plan, seed: int) -> Broken:

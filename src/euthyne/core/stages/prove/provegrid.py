@@ -1,7 +1,8 @@
 """The polarity grid of a lead: what was probed against the map, and the fault it names."""
 
+from collections import Counter
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import combinations
 
 from euthyne.core.lead import Probe
@@ -10,7 +11,7 @@ from euthyne.core.stages.ends.ends import EndsStage
 from euthyne.core.stages.prove.probing import ToProbe, by_pair, heard, point_of
 from euthyne.core.trade.corewords import function_of
 from euthyne.core.wiring.diagnose import Explanation, diagnose
-from euthyne.core.wiring.grid import Course, Heard, Point, Wiring
+from euthyne.core.wiring.grid import Course, Gang, Heard, Point, Wiring
 from euthyne.core.wiring.mistakes import Exchanged, Joined, Mistake, Moved, Open, Turned, TurnName
 from euthyne.core.wiring.words import Names
 
@@ -75,6 +76,54 @@ class Named:
     settle: ToProbe | None = None
 
 
+class _View:
+    """A lead as its map is gone through. Fittings of one contact each that stand at one place, such as
+    the lugs of a battery, are one fitting there and its contacts their poles: so that two that changed
+    places are an exchange.
+    """
+
+    def __init__(self, ends: EndsStage) -> None:
+        alone = [e for e in ends.all if e.reached and e.place and len(e.part.marks) == 1]
+        places = Counter(e.place.id for e in alone if e.place)
+        self.seen: dict[Point, Point] = {}
+        self.said = {end.id: f"the {end.named}" for end in ends.all}
+        for end in ends.all:
+            for mark in end.part.marks:
+                self.seen[Point(end.id, mark)] = Point(end.id, mark)
+        for end in alone:
+            if end.place and places[end.place.id] > 1:
+                place = f"at {end.place.id}"
+                pole = end.fitting.function or end.id
+                self.seen[Point(end.id, end.part.marks[0])] = Point(place, pole)
+                self.said[place] = f"the {end.place.said}"
+        self.back = {there: here for here, there in self.seen.items()}
+
+    def courses(self, courses: Mapping[Course, str]) -> dict[Course, str]:
+        """The ways from contact to contact, as they are seen."""
+        return {(self.seen[a], self.seen[b]): name for (a, b), name in courses.items()}
+
+    def heard(self, told: Heard) -> Heard:
+        """What was heard, as it is seen."""
+        return Heard(
+            tuple(self._pair(x) for x in told.sounds),
+            tuple(self._pair(x) for x in told.silent),
+            tuple(
+                Gang(tuple(self.seen[p] for p in g.points), self.seen[g.against])
+                for g in told.gangs
+            ),
+        )
+
+    def _pair(self, points: frozenset[Point]) -> frozenset[Point]:
+        return frozenset(self.seen[p] for p in points)
+
+    def probe(self, asked: ToProbe | None) -> ToProbe | None:
+        """A probe as it is taken: on the fittings there are."""
+        if asked is None:
+            return None
+        against = tuple(self.back[p] for p in asked.against)
+        return replace(asked, one=self.back[asked.one], against=against)
+
+
 def name_faults(ends: EndsStage, probes: tuple[Probe, ...], gangs: bool = False) -> Named:
     """What explains a map that is not as planned, the fewest mistakes first; nothing where nothing is
     wrong.
@@ -84,12 +133,11 @@ def name_faults(ends: EndsStage, probes: tuple[Probe, ...], gangs: bool = False)
     """
     if not probes:
         return Named()
-    cores = ends.courses
-    wiring = _wiring(ends, tuple(cores))
-    said = {end.id: f"the {end.named}" for end in ends.all}
-    closed = ends.positions[-1].positions
+    view, closed = _View(ends), ends.positions[-1].positions
+    cores, said = view.courses(ends.courses), view.said
+    wiring, told = _wiring(ends, view, tuple(cores)), view.heard(heard(probes, closed))
     stuck = _stuck_switches(ends, probes, said)
-    found = diagnose(wiring, heard(probes, closed), _names(cores, said))
+    found = diagnose(wiring, told, _names(cores, said))
     if stuck and (found.agrees or not found.explanations):
         return Named(stuck)
     wrong = not found.consistent or len(found.explanations) > 1
@@ -97,18 +145,16 @@ def name_faults(ends: EndsStage, probes: tuple[Probe, ...], gangs: bool = False)
     if not found.consistent:
         again = "; ".join(_to_probe(x, said) for x in found.probe_next)
         contradict = NamedFault("The probes contradict each other", f"Probe these again: {again}.")
-        return Named((contradict,), settle)
+        return Named((contradict,), view.probe(settle))
     faults = tuple(NamedFault(_title(e), e.text) for e in found.explanations)
     if settle is None:
-        told = heard(probes, closed)
         opened = [m.wire for e in found.explanations for m in e.mistakes if isinstance(m, Open)]
-        asked = (_elsewhere(ends, wiring, wire, told, gangs, closed) for wire in opened)
+        asked = (_elsewhere(wiring, wire, told, gangs, closed) for wire in opened)
         settle = next((probe for probe in asked if probe is not None), None)
-    return Named(faults, settle)
+    return Named(faults, view.probe(settle))
 
 
 def _elsewhere(
-    ends: EndsStage,
     wiring: Wiring,
     wire: Course,
     told: Heard,
@@ -120,8 +166,7 @@ def _elsewhere(
     """
     one, other = wire
     probed = {*told.sounds, *told.silences}
-    side = ends.by_id[other.fitting].side
-    there = [p for p in wiring.points if ends.by_id[p.fitting].side == side]
+    there = [p for p in wiring.points if p.fitting == other.fitting]
     if any(frozenset((one, p)) in told.sounds for p in there):
         return None
     left = tuple(p for p in there if frozenset((one, p)) not in probed)
@@ -141,14 +186,16 @@ def _settling(
     return ToProbe(one, (other,), sounds, closed)
 
 
-def _wiring(ends: EndsStage, wires: tuple[Course, ...]) -> Wiring:
+def _wiring(ends: EndsStage, view: _View, wires: tuple[Course, ...]) -> Wiring:
     """The lead as the grid sees it: every contact, the wires it should have, faces that mirror."""
     probed = [end for end in ends.all if end.reached]
-    points = tuple(Point(end.id, mark) for end in probed for mark in end.part.marks)
+    points = [view.seen[Point(end.id, mark)] for end in probed for mark in end.part.marks]
+    order = {fitting: i for i, fitting in enumerate(dict.fromkeys(p.fitting for p in points))}
+    points.sort(key=lambda p: order[p.fitting])
     there = set(points)
     mirrors = {end.id: mirror_of(end.part.face) for end in probed}
     return Wiring(
-        points,
+        tuple(points),
         tuple(w for w in wires if set(w) <= there),
         {end: other for end, other in mirrors.items() if other},
     )
