@@ -72,7 +72,7 @@ def main():
     for address in PAGES:
         took = median_ms(asking(client, address))
         print(f"{address:<28}{took:5.2f} ms {took / empty:5.1f}x")
-    took = probing_ms(client, app.extensions["store"], "TR-0027")
+    took = probing_ms(client, app.extensions["leads"], "TR-0027")
     print(f"{'a probe of 33 contacts':<28}{took:5.2f} ms {took / empty:5.1f}x   (kept on disk)")
     took = median_ms(asking(client, "/leads/TR-0012/certificate.pdf"), rounds=20)
     print(f"{'a certificate':<28}{took:5.0f} ms")
