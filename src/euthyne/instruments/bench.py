@@ -69,10 +69,10 @@ class ReadsLength(Protocol):
         """Millimetres."""
 
 
-class ReadsMass(Protocol):
-    """Reads a mass: a scale."""
+class ReadsWeight(Protocol):
+    """Reads what something weighs."""
 
-    def read_mass(self, true_g: float) -> float:
+    def read_weight(self, true_g: float) -> float:
         """Grams."""
 
 
@@ -159,7 +159,7 @@ class SimulatedBench:
         """Millimetres, to a hundredth."""
         return self._shown(true_mm, 0.01)
 
-    def read_mass(self, true_g: float) -> float:
+    def read_weight(self, true_g: float) -> float:
         """Grams, to a tenth."""
         return self._shown(true_g, 0.1)
 
