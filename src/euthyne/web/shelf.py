@@ -1,7 +1,6 @@
 """Shelf: parts with their faces, the finder, cables and colours, and every check with its reasons."""
 
 from dataclasses import dataclass, replace
-from functools import lru_cache
 
 from flask import Blueprint, abort, current_app, redirect, render_template, request, url_for
 from markupsafe import Markup
@@ -64,7 +63,8 @@ def show() -> str:
     """Every part, or those whose words, standard and source hold every word."""
     words = request.args.get("q", "").strip()[:100]
     own = added().parts()
-    found = [p for p in (shelf() | own).values() if _holds(p, words)]
+    wanted = words.lower().split()
+    found = [p for p in (shelf() | own).values() if all(w in p.searched for w in wanted)]
     template = "shelf/parts.html" if wants_part() else "shelf/page.html"
     return render_template(
         template,
@@ -101,17 +101,6 @@ def _families(parts: list[Part], shown: int | None) -> list[Family]:
         )
         for title, them in order
     ]
-
-
-def _holds(part: Part, words: str) -> bool:
-    told = _said_of(part.words, part.standard, part.kind, part.mates, part.family, part.amps)
-    return all(word in f"{told} {part.contact_words}" for word in words.lower().split())
-
-
-@lru_cache(maxsize=4096)
-def _said_of(*said: str | float) -> str:
-    """What a search looks through, of a part."""
-    return " ".join(f"{x:g} a" if isinstance(x, float) else x.lower() for x in said)
 
 
 @blueprint.get("/shelf/find")

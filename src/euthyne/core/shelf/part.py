@@ -233,6 +233,12 @@ class Part:
         """True for a coupler made for alternating current mains."""
         return self.kind == "AC"
 
+    @cached_property
+    def searched(self) -> str:
+        """What a search looks through, in small letters."""
+        told = (self.words, self.standard, self.kind, self.mates, self.family)
+        return f"{' '.join(told)} {self.amps:g} a {self.contact_words}".lower()
+
     @property
     def contact_words(self) -> str:
         """What one sees: bare pins, holes, lugs, a clamp."""
