@@ -21,8 +21,7 @@ def demonstration():
     load_demo(folder)
     app = create_app(open_store(folder), folder)
     app.config["WTF_CSRF_ENABLED"] = False
-    nothing = app.jinja_env.from_string("<!doctype html><title>empty</title>")
-    app.add_url_rule("/empty", view_func=lambda: render_template(nothing))
+    with_empty_page(app)
     return app, folder
 
 
@@ -55,3 +54,9 @@ def asking(client, address, part=False, **fields):
         return answer.get_data()
 
     return ask
+
+
+def with_empty_page(app):
+    """An empty Jinja page at /empty, to compare with."""
+    nothing = app.jinja_env.from_string("<!doctype html><title>empty</title>")
+    app.add_url_rule("/empty", view_func=lambda: render_template(nothing))

@@ -23,7 +23,7 @@ VIEWS = {
     "bench": ("/bench", 1280, 1690),
     "brief": ("/leads/TR-0023/brief", 1280, 1260),
     "conductor": ("/leads/TR-0023/conductor", 1280, 1360),
-    "working": ("/leads/TR-0014/conductor", 1280, 2000),
+    "conductor-gauge": ("/leads/TR-0036/conductor", 1280, 2200),
     "ends": ("/leads/TR-0012/ends", 1280, 1000),
     "shelf": ("/shelf", 1280, 1000),
     "stores": ("/stores", 1280, 1150),
@@ -31,12 +31,16 @@ VIEWS = {
     "cut": ("/leads/TR-0023/cut", 1280, 1150),
     "build": ("/leads/TR-0015/build", 1280, 1060),
     "bench-step": ("/leads/TR-0014/build/bench?step=A-land--", 1280, 800),
-    "gate": ("/leads/TR-0029/build/bench?step=gate-B-land-cord.N", 1280, 800),
+    "telephone": ("/leads/TR-0029/build/bench?step=gate-B-land-cord.N", 390, 844),
     "prove": ("/leads/TR-0014/prove", 1280, 1600),
     "probe": ("/leads/TR-0024/prove/bench", 820, 1180),
     "envelope": ("/envelope/drop", 1280, 1100),
     "tag": ("/leads/TR-0012/tag", 1280, 880),
 }
+# Pixels below which a screen is a telephone in the hand.
+TELEPHONE = 500
+# Taken as a bench in gauge and feet shows it, its working open.
+IN_GAUGE = "conductor-gauge"
 PAPER = {
     "template": "/leads/TR-0027/cut/template.pdf",
     "traveller": "/leads/TR-0014/traveller.pdf",
@@ -55,7 +59,8 @@ def main() -> None:
     folder = Path(tempfile.mkdtemp())
     load_demo(folder)
     Copies(folder).keep(date.today())
-    server = create_server(create_app(open_store(folder), folder), host="127.0.0.1", port=0)
+    store = open_store(folder)
+    server = create_server(create_app(store, folder), host="127.0.0.1", port=0)
     threading.Thread(target=server.run, daemon=True).start()
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(
@@ -68,13 +73,17 @@ def main() -> None:
                 )
                 continue
             address, width, height = VIEWS[name]
-            page = browser.new_page(viewport={"width": width, "height": height})
+            store.set("measures", "gauge" if name == IN_GAUGE else "metric")
+            held = width < TELEPHONE
+            page = browser.new_page(
+                viewport={"width": width, "height": height}, is_mobile=held, has_touch=held
+            )
             page.goto(
                 f"http://127.0.0.1:{server.effective_port}{address}", wait_until="networkidle"
             )
             page.evaluate(
                 "document.querySelectorAll('#working').forEach(w => w.open = "
-                "location.pathname.includes('TR-0014'))"
+                "location.pathname.includes('TR-0036'))"
             )
             page.screenshot(path=OUT / f"{name}.png")
             page.close()

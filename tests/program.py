@@ -32,7 +32,7 @@ class Program:
         until = time.monotonic() + STARTING
         while time.monotonic() < until:
             try:
-                urllib.request.urlopen(f"{self.address}/bench", timeout=20).close()
+                urllib.request.urlopen(f"{self.address}/static/mark.svg", timeout=20).close()
                 return self
             except OSError:
                 time.sleep(0.05)

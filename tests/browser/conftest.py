@@ -3,7 +3,8 @@
 import threading
 
 import pytest
-from playwright.sync_api import sync_playwright
+from filling import PASSPHRASE
+from playwright.sync_api import expect, sync_playwright
 from waitress import create_server
 
 from euthyne.cli import open_store
@@ -50,3 +51,41 @@ def page(chromium, served):
     yield opened
     context.close()
     assert troubles == []
+
+
+@pytest.fixture
+def browser_of(chromium, served):
+    """Opens a browser of its own: width, height, whether it is touched."""
+    contexts = []
+
+    def opened(width, height, touched=False):
+        context = chromium.new_context(
+            viewport={"width": width, "height": height},
+            base_url=served[0],
+            has_touch=touched,
+            is_mobile=touched,
+        )
+        context.set_default_timeout(8000)
+        contexts.append(context)
+        return context.new_page()
+
+    yield opened
+    for context in contexts:
+        context.close()
+
+
+@pytest.fixture
+def keeper(browser_of):
+    """The desk machine: the keeper enters themselves, a builder and a prover."""
+    desk = browser_of(1280, 800)
+    desk.goto("/bench")
+    desk.get_by_role("link", name="Who is here?").click()
+    desk.get_by_role("link", name="People who sign in").click()
+    for name, role in (("Kim Lund", "keeper"), ("Rowan Marsh", "builder"), ("Vera Holt", "prover")):
+        desk.get_by_label("Name, as it is to stand").fill(name)
+        desk.get_by_label("Role", exact=True).select_option(role)
+        desk.get_by_label("Passphrase", exact=True).fill(PASSPHRASE)
+        desk.get_by_label("The passphrase again").fill(PASSPHRASE)
+        desk.get_by_role("button", name="Enter them").click()
+        expect(desk.locator(".house-list").first).to_contain_text(name)
+    return desk

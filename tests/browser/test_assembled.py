@@ -1,28 +1,10 @@
 """Leads that are not one cord between two couplers, made in the real interface."""
 
-import re
-
 import pytest
+from filling import all_kept, begin, settle
 from playwright.sync_api import expect
 
 from euthyne.core.plan import plan_of
-
-
-def begin(page, start, **brief):
-    """A lead begun at a start, its brief filled in field by field; its tag."""
-    page.goto("/leads/new")
-    page.locator(f'button[value="{start}"]').first.click()
-    page.wait_for_url(re.compile(r"/leads/[^/]+/brief"))
-    tag = page.url.split("/leads/")[1].split("/")[0]
-    for name, text in brief.items():
-        field = page.locator(f"#brief-{name}")
-        if field.evaluate("e => e.tagName") == "SELECT":
-            field.select_option(text)
-        else:
-            field.fill(text)
-            field.press("Tab")
-        page.wait_for_load_state("networkidle")
-    return tag
 
 
 def test_an_inverter_link_shows_two_strands_and_a_lug_a_pole_on_its_stud(page):
@@ -42,9 +24,9 @@ def test_an_inverter_link_shows_two_strands_and_a_lug_a_pole_on_its_stud(page):
 def test_a_forgotten_black_sleeve_costs_nothing_while_the_far_end_is_bare(page, served):
     _, store = served
     page.goto("/leads/TR-0014/ends")
-    page.get_by_role("button", name="The ends are settled").click()
+    settle(page, "ends are")
     page.goto("/leads/TR-0014/cut")
-    page.get_by_role("button", name="The cut is settled").click()
+    settle(page, "cut is")
     page.goto("/leads/TR-0014/build/bench")
     page.get_by_label("Initials").fill("RM")
     for step in plan_of(store.get("TR-0014").lead).build.steps:
@@ -58,7 +40,7 @@ def test_a_forgotten_black_sleeve_costs_nothing_while_the_far_end_is_bare(page, 
     page.goto("/leads/TR-0014/build/forgot?part=A-sleeve--")
     expect(page.locator("body")).to_contain_text("from the other end")
     page.get_by_role("button", name="Go this way").click()
-    page.wait_for_load_state("networkidle")
+    page.wait_for_url(lambda url: "/forgot" not in url)
     rework = store.get("TR-0014").lead.build.reworks[0]
     assert (rework.how, rework.scrap, rework.length_lost_mm) == ("other-end", (), 0.0)
     assert "A-land-+" in {d.step for d in store.get("TR-0014").lead.build.done}
@@ -69,10 +51,10 @@ def test_a_repair_keeps_its_old_plug_and_is_not_drawn_from_a_reel(page, served):
     page.goto("/leads/TR-0030/ends")
     expect(page.locator("svg.facing .not-ours").first).to_be_visible()
     expect(page.get_by_label("Junction", exact=True)).to_have_value("inline-junction")
-    page.get_by_role("button", name="The ends are settled").click()
+    settle(page, "ends are")
     page.goto("/leads/TR-0030/cut")
     expect(page.locator("#live")).to_contain_text("Nothing is cut from Stores")
-    page.get_by_role("button", name="The cut is settled").click()
+    settle(page, "cut is")
     page.goto("/leads/TR-0030/build")
     expect(page.locator("body")).not_to_contain_text("Reel")
     parts = {f.id: (f.part, f.existing) for f in store.get("TR-0030").lead.fittings}
@@ -84,7 +66,7 @@ def test_a_plug_goes_on_an_existing_flex_in_one_short_build(page, served):
     tag = begin(page, "plug-bs")
     page.locator("#brief-loads-0-draws, [name='brief.loads.0.draws']").first.fill("800 W")
     page.keyboard.press("Tab")
-    page.wait_for_load_state("networkidle")
+    all_kept(page)
     page.goto(f"/leads/{tag}/conductor")
     page.goto(f"/leads/{tag}/ends")
     expect(page.locator("#checks")).not_to_contain_text("A live contact can be touched")
@@ -105,7 +87,7 @@ def test_a_charger_lead_for_two_cells_sizes_its_taps_apart_and_mates_with_its_pa
     page.goto(f"/leads/{tag}/cut")
     table = page.locator("table.cables")
     expect(table.locator("tbody tr")).to_have_count(5)
-    expect(table.locator("tr", has_text="T1")).to_contain_text("22/1")
+    expect(table.locator("tr", has_text="T1")).to_contain_text("22 AWG")
     page.goto(f"/leads/{tag}/ends")
     page.get_by_label("Pack, T coupler").select_option("tee-socket")
     expect(page.locator("#checks")).to_contain_text("Holes to holes")

@@ -5,6 +5,7 @@ simulated bench.
 from dataclasses import replace
 
 import pytest
+from filling import all_kept
 from leads import AT, with_done
 from playwright.sync_api import expect
 
@@ -13,11 +14,8 @@ from euthyne.core.lead import PROOF_RULE, Proof, Reason, StepDone
 from euthyne.core.plan import Plan
 from euthyne.core.standing.progress import progress
 from euthyne.instruments.faults import hidden_in
-
-
-def settle(page):
-    page.wait_for_load_state("networkidle")
-    expect(page.locator(".htmx-request")).to_have_count(0)
+from euthyne.instruments.model import Broken
+from euthyne.web.standin import bench_of
 
 
 def plan(store, tag):
@@ -44,7 +42,7 @@ def build(store, tag, **proof):
 def look(page):
     while (presses := page.get_by_role("button", name="is good")).count():
         presses.first.click()
-        settle(page)
+        all_kept(page)
 
 
 def probe_by_keys(page, store, tag):
@@ -54,7 +52,7 @@ def probe_by_keys(page, store, tag):
         before = page.locator("#headline").inner_text()
         page.keyboard.press("Space" if asked.sounds else "x")
         expect(page.locator("#headline")).not_to_have_text(before)
-        settle(page)
+        all_kept(page)
 
 
 def read(page, store, tag, powered):
@@ -63,7 +61,7 @@ def read(page, store, tag, powered):
             box = page.locator(f'[id="reading-{line.id}"]')
             box.fill(line.written(line.sound, False, getattr(line, "amps", None)))
             page.keyboard.press("Tab")
-            settle(page)
+            all_kept(page)
 
 
 @pytest.mark.parametrize("tag", ["TR-0014", "TR-0015", "TR-0022"])
@@ -91,8 +89,10 @@ def seed_of(store, tag, wanted):
     return next(n for n in range(9000) if wanted(hidden_in(p, n)))
 
 
-def find(page, store, tag, wanted):
-    """A fault hidden in the copy, looked for as a builder does: looks, probes, then readings."""
+def find(page, store, tag, wanted, first=0):
+    """A fault hidden in the copy, looked for as a builder does: looks, probes, then readings; the first
+    so many probes are not pressed one by one.
+    """
     build(store, tag)
     seed = seed_of(store, tag, wanted)
     lead = store.get(tag).lead
@@ -103,16 +103,29 @@ def find(page, store, tag, wanted):
         by="RM",
         what="practice",
     )
+    p = plan(store, tag)
+    meter = bench_of(p)
+    heard = tuple(
+        asked.answered(meter.sounds(asked.one.name, tuple(x.name for x in asked.against)))
+        for asked in p.prove.probe_plan[:first]
+    )
+    store.change(
+        tag=tag,
+        change=lambda x: replace(x, proof=replace(x.proof, probes=heard)),
+        at=AT,
+        by="RM",
+        what="heard",
+    )
     page.goto(f"/leads/{tag}/prove")
     look(page)
     while (ask := page.get_by_role("button", name="Ask the stand-in")).count():
         before = len(store.get(tag).lead.proof.probes)
         ask.click()
-        settle(page)
+        all_kept(page)
         assert len(store.get(tag).lead.proof.probes) == before + 1
     for _ in range(2):
         page.get_by_role("button", name="Take its readings").click()
-        settle(page)
+        all_kept(page)
 
 
 def is_joint(b):
@@ -146,3 +159,27 @@ def test_plus_and_minus_crossed_on_a_string_are_named_by_map_and_by_sign(page, s
     page.get_by_label("Open volts, plus to minus, installed").fill("-96 V")
     page.keyboard.press("Tab")
     expect(page.locator('[id="verdict-polarity"]')).to_contain_text("after everything above")
+
+
+def test_bus_wires_that_meet_at_the_far_end_of_a_tape_are_named(page, served):
+    find(page, served[1], "TR-0029", lambda b: b.kind == "joined")
+    told = page.locator('[id="verdict-bus"]')
+    expect(told).to_contain_text("fail")
+    expect(told).to_contain_text("the bus wires meet: at its far end first")
+
+
+def test_a_spare_core_that_touches_the_shell_is_named(page, served, monkeypatch):
+    store = served[1]
+
+    def with_a_spare(lead):
+        wires = tuple(
+            replace(w, b=None, spare=True) if w.core == "cord.8" else w for w in lead.wires
+        )
+        return replace(lead, wires=wires)
+
+    store.change(tag="TR-0027", change=with_a_spare, at=AT, by="RM", what="a spare core")
+    touching = Broken("spare", ("supply.8", "supply.S"), 0.05)
+    monkeypatch.setattr("euthyne.web.standin.hidden_in", lambda plan, seed: touching)
+    find(page, store, "TR-0027", lambda b: True, first=370)
+    told = "8 at the supply end and the shell at the supply end are joined"
+    expect(page.locator(".diagnosis")).to_contain_text(told)

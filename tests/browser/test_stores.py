@@ -3,13 +3,8 @@ what is left.
 """
 
 import re
-from pathlib import Path
 
-import pytest
 from playwright.sync_api import expect
-
-AXE = (Path(__file__).parents[1] / "vendor" / "axe.min.js").read_text()
-RULES = "['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']"
 
 
 def test_a_reel_is_taken_in_and_a_lead_is_cut_from_it(page):
@@ -74,35 +69,3 @@ def test_a_school_taken_up_shows_its_steps_beside_it(page):
     page.locator("#reason-pressed_with").fill("no press on the hill")
     page.locator("#reason-pressed_with").press("Tab")
     expect(page.locator("#effect")).to_contain_text("Lugs struck, not pressed")
-
-
-@pytest.mark.parametrize(
-    "address",
-    [
-        "/stores",
-        "/stores?add=cable",
-        "/stores/one?name=Reel 2",
-        "/leads/TR-0027/cut",
-        "/leads/TR-0019/build/wrong",
-        "/leads/TR-0014/build",
-        "/leads/TR-0014/build/bench",
-        "/shelf/terminations",
-        "/shelf/practices",
-        "/shelf/part/lug-m8",
-    ],
-)
-def test_axe_finds_nothing_serious_on_the_pages_of_cut_and_build(page, address):
-    page.goto(address)
-    page.evaluate(AXE)
-    result = page.evaluate(f"axe.run(document, {{runOnly: {RULES}}})")
-    serious = [v for v in result["violations"] if v["impact"] in ("serious", "critical")]
-    assert [(v["id"], v["nodes"][0]["html"][:120]) for v in serious] == []
-
-
-@pytest.mark.parametrize(
-    "address", ["/stores", "/leads/TR-0027/cut", "/leads/TR-0014/build", "/shelf/practices"]
-)
-def test_nothing_is_wider_than_a_tablet_held_upright(page, address):
-    page.set_viewport_size({"width": 820, "height": 1180})
-    page.goto(address)
-    assert page.evaluate("document.documentElement.scrollWidth") <= 820

@@ -1,15 +1,12 @@
 """A lead through all seven stages in a real browser, and the faults it meets on the way."""
 
 from dataclasses import replace
-from pathlib import Path
 
 import pytest
 from playwright.sync_api import expect
 
 from euthyne.core.lead import RULE, StepDone
 from euthyne.core.plan import plan_of
-
-AXE = (Path(__file__).parents[1] / "vendor" / "axe.min.js").read_text()
 
 
 def settle(page):
@@ -198,45 +195,3 @@ def test_bench_mode_needs_no_scroll(page, size):
         go = page.locator("#key-go").bounding_box()
         assert go["y"] + go["height"] <= size[1]
         assert go["height"] >= 44
-
-
-SCREENS = [
-    "/bench",
-    "/leads",
-    "/leads/new",
-    "/leads/import",
-    "/leads/TR-9",
-    "/who",
-    "/leads/TR-0019/build/bench",
-    "/envelope/drop",
-    "/shelf",
-    "/shelf/find?shows=pin",
-    "/shelf/checks",
-    "/shelf/tables",
-    "/shelf/part/c14",
-    "/leads/TR-0022/ends",
-    "/leads/TR-0027/ends",
-    "/envelope/wire",
-    "/leads/TR-0014/brief",
-    "/leads/TR-0014/conductor",
-    "/leads/TR-0014/tag",
-] + [
-    f"/leads/{tag}/{name}"
-    for tag in ("TR-0023", "TR-0017")
-    for name in ("brief", "conductor", "ends", "cut", "build", "prove", "tag")
-]
-
-
-@pytest.mark.parametrize("address", SCREENS)
-def test_axe_finds_nothing_serious(page, address):
-    page.goto(address)
-    page.evaluate(AXE)
-    result = page.evaluate(
-        "axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']})"
-    )
-    found = [
-        f"{v['id']}: {v['nodes'][0]['html'][:160]}"
-        for v in result["violations"]
-        if v["impact"] in ("serious", "critical")
-    ]
-    assert found == []

@@ -15,8 +15,9 @@ from euthyne.core.kinds import starts
 from euthyne.core.kinds.beginning import new_lead
 from euthyne.core.plan import Plan
 from euthyne.core.standing.progress import progress
+from euthyne.core.trade.measures import inches
 from euthyne.drawing.strands import hangs_together_otherwise
-from euthyne.drawing.template import HEAD, MARGIN, PAPERS, Patch, pages, svg
+from euthyne.drawing.template import HEAD, INCH_ROW, MARGIN, PAPERS, Patch, pages, svg
 from euthyne.exchange.ink import styled
 from euthyne.exchange.template import template_pdf
 from euthyne.exchange.traveller import traveller_pdf
@@ -51,6 +52,25 @@ def ink_mm(image, colour, y_mm, x_from, x_to):
         if all(abs(a - b) < 25 for a, b in zip(image.getpixel((x, y)), wanted, strict=True))
     ]
     return (inked[-1] - inked[0] + 1) / MM if inked else 0.0
+
+
+def test_a_bench_in_inches_has_a_rule_of_four_beside_the_other():
+    p = begun("supply-split", upstream_amps=50.0)
+    sheet = pypdfium2.PdfDocument(template_pdf(p, "letter", measures="gauge"))[0]
+    image = sheet.render(scale=DPI / 72).to_pil().convert("RGB")
+    for y, long in ((HEAD + 6, 100), (HEAD + 6 + INCH_ROW, 4 * 25.4)):
+        assert ink_mm(image, "#000", y, MARGIN - 2, MARGIN + 104) == pytest.approx(long, abs=0.2)
+    said = sheet.get_textpage().get_text_bounded()
+    assert "100 mm and 4 inches" in said
+    strip = next(s for s in p.cut.strips.values())
+    core = strip.cores[0]
+    assert f"core {inches(core.core_mm, 0.05)} in ({core.core_mm:.1f} mm)" in said
+    bare = [item for item in pages(p, "letter", measures="gauge")[0] if isinstance(item, Patch)]
+    bare = [item for item in bare if item.what == "bare"]
+    for patch in bare:
+        y = patch.y + patch.h / 2
+        length = ink_mm(image, patch.fill, y, patch.x - 1, patch.x + patch.w + 2)
+        assert length == pytest.approx(patch.w, abs=0.3)
 
 
 @pytest.mark.parametrize("paper", PAPERS)

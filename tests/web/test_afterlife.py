@@ -124,3 +124,15 @@ def test_the_feed_holds_each_re_test_on_its_day(person, store):
     events = {str(e["summary"]): e["dtstart"].dt for e in calendar.walk("VEVENT")}
     wanted = store.seal_of("TR-0012").record["tag"]["next_test"]
     assert events == {"Test TR-0012 again: Mount controller cord": date.fromisoformat(wanted)}
+
+
+def test_a_correction_points_back_and_is_sealed_in_its_own_right(person, store):
+    person.send(f"{CORD}/follow", why="corrected")
+    new, before = store.get("TR-0039").lead, store.get("TR-0012").lead
+    assert (new.follows, new.again_for) == ("TR-0012", "corrected")
+    assert (new.build, new.proof, new.reasons) == (before.build, before.proof, before.reasons)
+    person.send("/leads/TR-0039/brief", made_for="Tarn Ridge Observatory, west dome")
+    assert store.seal_of("TR-0012").record["lead"]["made_for"] == before.made_for
+    history = words(person.open("/leads/TR-0039/history"))
+    assert "TR-0039 corrected" in history and "TR-0012 built" in history
+    assert store.faults_of_log() == []

@@ -126,7 +126,7 @@ def test_a_shielded_cable_and_a_heating_tape_show_their_layers(person):
 
 def test_a_core_round_a_boss_says_so(person):
     assert re.search(
-        r"E · green-yellow 65 mm, bare 6 to 8, \d+ round a boss",
+        r"E · green-yellow 65 mm, bare 6 to 8 mm, \d+ mm round a boss",
         words(person.open(f"/leads/{TAG}/cut")),
     )
 

@@ -61,7 +61,7 @@ def test_an_odd_document_is_refused_with_its_path(folder, store, path, change):
     faults = json.loads(answer.output)["errors"]
     assert [f["field"] for f in faults] == [path]
     assert faults[0]["fix"]
-    assert len(store.all()) == 22
+    assert len(store.all()) == 25
 
 
 ODD_PARTS = [
@@ -206,7 +206,7 @@ def test_leads_begun_at_once_each_get_a_tag(app, store):
     with ThreadPoolExecutor(8) as many:
         codes = list(many.map(begin, range(20)))
     assert codes == [303] * 20
-    assert len(store.all()) == 42
+    assert len(store.all()) == 45
 
 
 def test_a_document_shows_what_it_computes_whatever_it_says_was_typed(person, store):

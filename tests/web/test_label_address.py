@@ -24,7 +24,7 @@ def unsaid(store, at_tarn_ridge):
 def test_a_label_waits_until_somebody_says_where_its_code_leads(person, store, app):
     page = person.open(TAG)
     assert "The code on every label of this log opens it at" in words(page)
-    assert page.count("<rect") < 20, "a code that opens nothing is not drawn"
+    assert page.count("<rect") < 50, "a code that opens nothing is not drawn"
     assert "Nobody has said where" in words(person.open("/leads/TR-0012/label.svg", code=409))
     say(person, "http://192.168.1.20:8460/")
     assert store.setting("address") == "http://192.168.1.20:8460"
@@ -50,3 +50,11 @@ def test_what_is_no_address_is_refused(person, store, given):
     assert answer.status_code == 409
     assert "is no address" in words(answer.text)
     assert store.setting("address") == ""
+
+
+def test_a_label_is_laid_in_the_out_tray(person, app):
+    page = person.send("/leads/TR-0012/label/print", form="flag")
+    assert "It lies in the folder out-tray beside this log, as TR-0012 flag.pdf" in words(page)
+    laid = app.extensions["label printer"].folder / "TR-0012 flag.pdf"
+    assert laid.read_bytes().startswith(b"%PDF")
+    person.send("/leads/TR-0012/label/print", code=404, form="poster")

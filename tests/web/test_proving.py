@@ -263,3 +263,11 @@ def test_a_file_that_does_not_fit_lists_every_fault_and_is_not_taken(person, sto
     assert "which column is which" in words(send_readings(person, "a,b\n1,2").text)
     early = send_readings(person, "line,reading\npolarity,12.6 V", "TR-0014")
     assert "before the tests" in words(early.text)
+
+
+def test_where_the_probes_of_a_reading_go_is_drawn(person):
+    page = person.open("/leads/TR-0026/prove/where/wet")
+    assert "water or metal round it" in page and page.count("probe-red probe-lead") == 5
+    lug = person.open("/leads/TR-0014/prove/where/lug-battery+")
+    assert "bare copper behind it" in lug and "battery plus" in lug
+    person.open("/leads/TR-0014/prove/where/no-such", code=404)

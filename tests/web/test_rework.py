@@ -2,9 +2,12 @@
 what is kept.
 """
 
+from dataclasses import replace
+
 import pytest
 from person import words
 
+from euthyne.core.lead import StepDone
 from euthyne.core.plan import plan_of
 from euthyne.store.stores import StoresStore
 
@@ -186,3 +189,15 @@ def test_a_lead_from_before_the_reasons_were_kept_still_opens(person, store, fol
 
     rework = read_lead(__import__("json").dumps(document)).lead.build.reworks[0]
     assert (rework.cause, rework.why) == ("forgotten", "")
+
+
+def test_a_step_that_is_no_longer_planned_stands_in_nobodys_way(person, store):
+    def with_one_gone(lead):
+        gone = StepDone("B-marker", "2026-11-24T09:00:00", "RM")
+        return replace(lead, build=replace(lead.build, done=(*lead.build.done, gone)))
+
+    store.change("TR-0019", with_one_gone, "2026-11-24T09:00:00", "RM", "built otherwise before")
+    before = store.get("TR-0019").lead.build.done[-2].step
+    assert f'value="{before}"' in person.open("/leads/TR-0019/build/wrong")
+    page = person.open("/leads/TR-0019/build/wrong?step=B-marker", 409)
+    assert "not in the plan any more" in words(page)

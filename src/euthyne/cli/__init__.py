@@ -6,6 +6,7 @@ from euthyne.cli.common import data_folder, open_store
 from euthyne.cli.demonstration import DEMO_ORDER, load_demo
 from euthyne.cli.documents import DOCUMENTS
 from euthyne.cli.keeping import KEEPING
+from euthyne.cli.people import people_command
 from euthyne.cli.serving import SERVING
 
 
@@ -14,7 +15,7 @@ def main() -> None:
     """Euthyne: from a brief to a proven, tagged and recorded lead."""
 
 
-for command in (*SERVING, *DOCUMENTS, *KEEPING):
+for command in (*SERVING, *DOCUMENTS, *KEEPING, people_command):
     main.add_command(command)
 
 __all__ = ["DEMO_ORDER", "data_folder", "load_demo", "main", "open_store"]

@@ -7,6 +7,9 @@ from euthyne.cli.common import open_store
 from euthyne.store.clock import now
 
 DEMO_ORDER = (
+    "pump-lead",
+    "boat-battery-pair",
+    "supply-14-50",
     "sledge-ring",
     "boat-sounder",
     "jetty-box",
@@ -36,6 +39,7 @@ def load_demo(folder: Path) -> None:
     """Load the demonstration leads into an empty data folder."""
     from euthyne.exchange.lead_file import read_lead
     from euthyne.exchange.stores_file import read_stores
+    from euthyne.store.database import checkpoint
     from euthyne.store.stores import StoresStore
 
     store = open_store(folder)
@@ -49,3 +53,4 @@ def load_demo(folder: Path) -> None:
     stores = StoresStore(store.engine)
     for stock in read_stores((files("euthyne.demo") / "stores.json").read_text(encoding="utf-8")):
         stores.add(stock, now(), "demo", "loaded with the demonstration")
+    checkpoint(store.engine)

@@ -1,14 +1,20 @@
 """The server: it answers until it is told to stop, and then finishes what it has begun."""
 
+import errno
 import gc
+import logging
 import signal
+import socket
 import time
-from contextlib import suppress
+from collections.abc import Iterator
+from contextlib import contextmanager, suppress
 from typing import TYPE_CHECKING, Any
 
 import click
 from waitress import create_server
 from waitress.wasyncore import loop
+
+from euthyne.cli.doors import Doors
 
 if TYPE_CHECKING:
     from flask import Flask
@@ -17,11 +23,18 @@ if TYPE_CHECKING:
 LIMITS = {"max_request_body_size": 22_100_000, "connection_limit": 400, "channel_timeout": 30}
 # Pages are worked out by one core, whatever the threads: more than these only make each wait longer.
 THREADS = 2
+# Under TLS each has the bytes of one device to wait for, so that a slow one holds up no other; seconds
+# that one may say nothing.
+READING, SILENT = 12, 15
 # What Python's collector waits for: things made since it looked at the newest, and rounds of each
 # older generation. It stops every answer while it looks at the oldest.
 COLLECT = (20_000, 20, 20)
 # Seconds to finish requests under way when told to stop.
-FINISHING = 5.0
+FINISHING = 5
+
+
+# Requests wait for their turn whenever several people press at once: nothing to tell of.
+logging.getLogger("waitress.queue").setLevel(logging.ERROR)
 
 
 def settle() -> None:
@@ -36,22 +49,34 @@ def settle() -> None:
 class Server:
     """The server, that finishes what it has begun before it stops."""
 
-    def __init__(self, app: "Flask", port: int) -> None:
+    def __init__(self, app: "Flask", doors: Doors) -> None:
         self.channels: dict[int, Any] = {}
-        try:
+        proxy = {}
+        if doors.behind:
+            proxy = {
+                "trusted_proxy": doors.behind,
+                "trusted_proxy_count": 1,
+                "trusted_proxy_headers": {
+                    "x-forwarded-for",
+                    "x-forwarded-proto",
+                    "x-forwarded-host",
+                },
+            }
+        with _port_said(doors):
             self.server = create_server(
-                app, host="127.0.0.1", port=port, threads=THREADS, map=self.channels, **LIMITS
+                app,
+                host=doors.host,
+                port=doors.port,
+                threads=THREADS,
+                map=self.channels,
+                clear_untrusted_proxy_headers=True,
+                **LIMITS,
+                **proxy,
             )
-        except OSError as error:
-            raise click.ClickException(
-                f"Port {port} is taken. Give another: --port {port + 1}"
-            ) from error
 
     def run(self) -> None:
         """Serve until told to stop: by Ctrl-C, or by the system (SIGTERM, SIGHUP)."""
-        for name in ("SIGTERM", "SIGHUP"):
-            if hasattr(signal, name):
-                signal.signal(getattr(signal, name), _stop)
+        _hear_the_system()
         settle()
         with suppress(KeyboardInterrupt, SystemExit):
             loop(timeout=30.0, map=self.channels)
@@ -65,6 +90,68 @@ class Server:
     def _busy(self) -> bool:
         channels = self.server.active_channels.values()
         return any(c.requests or c.total_outbufs_len for c in channels)
+
+
+class SecureServer:
+    """The server that speaks TLS itself, and finishes what it has begun before it stops."""
+
+    def __init__(self, app: "Flask", doors: Doors) -> None:
+        from cheroot.ssl.builtin import BuiltinSSLAdapter
+        from cheroot.wsgi import Server as Listening
+
+        self.server = Listening(
+            (doors.host, doors.port),
+            app,
+            numthreads=READING,
+            max=READING,
+            timeout=SILENT,
+            shutdown_timeout=FINISHING,
+            server_name="",
+        )
+        self.server.max_request_body_size = LIMITS["max_request_body_size"]
+        try:
+            self.server.ssl_adapter = BuiltinSSLAdapter(str(doors.cert), str(doors.key))
+        except (OSError, ValueError) as error:
+            raise click.ClickException(
+                f"{doors.cert} and {doors.key} are no certificate with its key: {error}. What would do: "
+                "both as PEM, the key without a passphrase."
+            ) from error
+        with _port_said(doors):
+            self.server.prepare()
+
+    def run(self) -> None:
+        """Serve until told to stop: by Ctrl-C, or by the system (SIGTERM, SIGHUP)."""
+        _hear_the_system()
+        settle()
+        with suppress(KeyboardInterrupt, SystemExit):
+            self.server.serve()
+        self.server.stop()
+
+
+def server_for(app: "Flask", doors: Doors) -> Server | SecureServer:
+    """The server of an application at its doors, listening already. Raises ClickException."""
+    if doors.cert is not None:
+        return SecureServer(app, doors)
+    return Server(app, doors)
+
+
+@contextmanager
+def _port_said(doors: Doors) -> Iterator[None]:
+    """An address that can not be listened on is told of."""
+    try:
+        yield
+    except OSError as error:
+        if error.errno == errno.EADDRNOTAVAIL or isinstance(error, socket.gaierror):
+            words = f"This machine has no address {doors.host}. Give one of its own, or --lan."
+        else:
+            words = f"Port {doors.port} is taken. Give another: --port {doors.port + 1}"
+        raise click.ClickException(words) from error
+
+
+def _hear_the_system() -> None:
+    for name in ("SIGTERM", "SIGHUP"):
+        if hasattr(signal, name):
+            signal.signal(getattr(signal, name), _stop)
 
 
 def _stop(_number: int, _frame: object) -> None:

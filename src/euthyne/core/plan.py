@@ -73,6 +73,13 @@ class Plan:
         self.mains = before.given.mains
         self._before = before
 
+    @cached_property
+    def unproven(self) -> "Plan":
+        """The plan of the same lead before any of its proof: what comes of it holds however far it is
+        proven.
+        """
+        return plan_of(replace(self.lead, proof=Proof()))
+
     @property
     def brief(self) -> BriefStage:
         """What the Brief comes to."""

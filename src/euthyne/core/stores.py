@@ -224,6 +224,11 @@ def words_of(kind: StockKind, what: str) -> str:
 
 def needs(plan: Plan) -> tuple[Need, ...]:
     """Everything a lead needs, cable first, tools last; nothing while its run or size is open."""
+    return _needs(plan.unproven)
+
+
+@lru_cache(maxsize=512)
+def _needs(plan: Plan) -> tuple[Need, ...]:
     if not plan.cut.known or plan.conductor.size_name is None:
         return ()
     found = [

@@ -62,8 +62,8 @@ def size(text: str) -> bool:
 
 
 def make_up(text: str) -> bool:
-    """Cores and size of a cord: 3G1.5, 2x0.75, or 14/3 by gauge."""
-    return re.fullmatch(r"\d+[Gx]\d+(\.\d+)?|\d+/\d+", text) is not None
+    """Cores and size of a cable: 3G1.5, 2x0.75, or by gauge 14/3, a single 2/0 AWG."""
+    return re.fullmatch(r"\d+[Gx]\d+(\.\d+)?|\d+/\d+|(\d+|[1-4]/0) AWG", text) is not None
 
 
 def count(text: str) -> bool:

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from euthyne.core.assembly.joints import Joint
 from euthyne.core.plan import Plan
-from euthyne.core.shelf.face import Cavity, Face
+from euthyne.core.shelf.face import SHELL, Cavity, Face
 from euthyne.core.shelf.part import Part, mating_face, wiring_side
 from euthyne.core.stages.ends.ends import LeadEnd
 from euthyne.drawing.colours import STRIPES, core_paint
@@ -18,7 +18,6 @@ APART = 250.0  # between the two faces: wires, labels, wires
 LABEL_TALL = 28.0
 WIDEST_COLUMN = 118.0
 WORDS_FROM = 88.0  # a column as wide as this has room for the colour in words
-SHELL = "S"  # a shield lands on the shell, outside the face
 SEEN = {"pin": "as the socket sees it", "socket": "as the plug sees it"}
 
 

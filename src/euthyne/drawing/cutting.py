@@ -7,7 +7,7 @@ from euthyne.core.stages.cut.cutlength import CutLength
 from euthyne.drawing.pen import line, path, rect, sheet, text
 
 WIDTH, LEFT, RIGHT = 1180.0, 10.0, 1170.0
-CORD_Y, TALL, LEAST = 62.0, 26.0, 88.0
+CORD_Y, TALL, LEAST = 62.0, 26.0, 112.0
 
 
 @dataclass(frozen=True)
@@ -92,8 +92,8 @@ def _legs(legs_m: tuple[float, ...], x: float, wide: float) -> str:
     body, at, whole = "", x, sum(legs_m)
     for i, leg in enumerate(legs_m):
         long = wide * leg / whole
-        if long > 54:
-            body += text(at + long / 2, CORD_Y + 5, f"{leg:.2f}", "share-leg", "middle")
+        if long > 70:
+            body += text(at + long / 2, CORD_Y + 5, f"{leg:.2f} m", "share-leg", "middle")
         at += long
         body += (
             line(at, CORD_Y - TALL / 2 - 5, at, CORD_Y + TALL / 2 + 5, "share-turn")

@@ -23,13 +23,15 @@ FORMS = {
 
 @dataclass(frozen=True)
 class Words:
-    """Words on the label: baseline point in mm, height in mm, and whether they are heavy."""
+    """Words on the label: baseline point in mm, height in mm, whether they are heavy, and whether a
+    person wrote them."""
 
     x: float
     y: float
     size: float
     words: str
     heavy: bool = False
+    theirs: bool = False
 
 
 @dataclass(frozen=True)
@@ -55,7 +57,7 @@ def layout(facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: bool) -> l
     more = FACT_MM * len(facts.facts)
     found: list[Words | Square] = [
         Words(4, 8.6, 5.4, facts.tag, heavy=True),
-        Words(30, 8.4, 3.4, facts.name[:34]),
+        Words(30, 8.4, 3.4, facts.name[:34], theirs=True),
         Square(4, 11, 88, 0.35),
         Words(4, 19.4, 7.4, f"{at_most(facts.amps)} A", heavy=True),
         *_rolled(facts),
@@ -63,7 +65,7 @@ def layout(facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: bool) -> l
         Words(4, 31.2, 2.3, facts.end_a[:52]),
         Words(4, 33.9, 2.3, f"to {facts.end_b}"[:52]),
         *(Words(4, 37.0 + FACT_MM * i, 2.3, line) for i, line in enumerate(facts.facts)),
-        Words(4, 37.2 + more, 2.6, f"made {facts.made_on} by {facts.made_by}"),
+        Words(4, 37.2 + more, 2.6, f"made {facts.made_on} by {facts.made_by}"[:56]),
         Words(4, 41.0 + more, 3.0, last, heavy=True),
     ]
     return found + _qr_squares(qr)
@@ -175,6 +177,7 @@ def label_svg(
                 font_weight=weight,
                 fill="#22282B",
                 font_family="Atkinson Hyperlegible Next, sans-serif",
+                translate="no" if item.theirs else None,
             )
     body += path(dark, fill="#22282B", shape_rendering="crispEdges")
     drawn = sheet(label.width, label.height, body, "label", f"Label of {facts.tag}")

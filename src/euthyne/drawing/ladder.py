@@ -249,7 +249,9 @@ def _copper(c: Candidate, mid: float, standing: str, scale: float) -> str:
     label, unit = _size_lines(c)
     radius = math.sqrt(c.cross_section_mm2) * scale
     figure = text(74, mid + 1, label, "ladder-size")
-    small = text(74, mid + 17, unit, "ladder-small")
+    # By gauge, the area beside it stays an area.
+    told = "no" if unit.endswith("mm²") else None
+    small = text(74, mid + 17, unit, "ladder-small", translate=told)
     return circle(39, mid, radius, f"copper copper-{standing}") + figure + " " + small
 
 

@@ -29,6 +29,7 @@ class Form:
     band: float
     words: bool
     dimension: bool
+    tight: bool = False
 
 
 @dataclass(frozen=True)
@@ -84,6 +85,8 @@ def stages_along(start: float, end: float, form: Form, middle: float) -> tuple[f
     in px; ``middle`` is left free between the fourth and the fifth.
     """
     edge, gap = (24.0, 13.0) if form.words else (14.0, 8.0)
+    if form.tight:
+        edge, gap = 3.0, 4.0
     wide = (end - start - 2 * edge - middle - gap * 6) / 7
     return start + edge, wide, gap
 

@@ -92,11 +92,11 @@ def _guards(plan: Plan) -> str:
         222, TOP - 22, f"{guard.amps:g} A" if known else "? A", "loop-guard-words", "middle"
     )
     body += text(222, TOP + 30, guard.words, "loop-sub", "middle")
-    if plan.lead.brief.rcd == "30 mA":
+    if plan.lead.brief.behind_device:
         body += rect(292, TOP - 16, 40, FOOT - TOP + 32, "loop-rcd", rx=14)
-        body += text(312, FOOT + 36, "30 mA", "loop-guard-words", "middle")
+        body += text(312, FOOT + 36, plan.lead.brief.rcd, "loop-guard-words", "middle")
     elif plan.lead.brief.place != "indoor" and plan.mains:
         body += mark("stop", 312, (TOP + FOOT) / 2, 9) + text(
-            312, FOOT + 36, "no 30 mA device", "loop-sub", "middle"
+            312, FOOT + 36, f"no {plan.lead.brief.usual_device} device", "loop-sub", "middle"
         )
     return group(body)

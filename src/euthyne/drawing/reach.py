@@ -48,7 +48,7 @@ def reach(brief: SizingBrief, sizing: Sizing, taken: str | None) -> str:
         LEFT - 5, y(limit) + 4, f"{limit:g}%", "reach-words", "end"
     )
     body += line(x(brief.run_m), TOP, x(brief.run_m), FOOT, "reach-here")
-    body += text(x(brief.run_m), FOOT + 15, f"{round(brief.run_m, 1):g} m", "reach-words", "middle")
+    body += text(x(brief.run_m), FOOT + 15, f"{round(brief.run_m, 2):g} m", "reach-words", "middle")
     for c in rungs:
         runs_out_m = longest_run_m(
             replace(brief, limits=replace(brief.limits, drop_percent=most_percent)), c.drop_percent

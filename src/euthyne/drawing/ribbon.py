@@ -21,6 +21,18 @@ BENCH = Form(
 START = Form(
     width=280, height=70, cord_y=50, end_tall=44, cord=7, band=18, words=False, dimension=False
 )
+# Seven marks a thumb can press, and the name of the one that is shown under them.
+FOLD = Form(
+    width=390,
+    height=98,
+    cord_y=46,
+    end_tall=40,
+    cord=8,
+    band=46,
+    words=False,
+    dimension=False,
+    tight=True,
+)
 LIST = Form(
     width=470, height=78, cord_y=52, end_tall=52, cord=8, band=20, words=False, dimension=False
 )
@@ -41,6 +53,9 @@ def ribbon(plan: Plan, progress: Progress, form: Form, base: str, here: Stage | 
     size = "row"
     if form.words:
         size = "page"
+    if form is FOLD:
+        size = "row ribbon-fold"
+        bands += _named(progress.standings, laid, form, here)
     body = laid.drawn + bands + (_dimension(plan, form, start, end) if form.dimension else "")
     return sheet(form.width, form.height, body, f"ribbon ribbon-{size}", label, role="group")
 
@@ -65,6 +80,18 @@ def _bands(
         )
         for i, s in enumerate(standings)
     )
+
+
+def _named(standings: tuple[Standing, ...], laid: LaidOut, form: Form, here: Stage | None) -> str:
+    """The name of the stage that is shown, under its mark, within the sheet."""
+    first, wide, gap = stages_along(laid.start, laid.end, form, laid.middle)
+    for i, s in enumerate(standings):
+        if s.stage == here:
+            x = first + i * (wide + gap) + (laid.middle if i >= BEFORE_THE_MIDDLE else 0) + wide / 2
+            x = min(max(x, 50.0), form.width - 50.0)
+            words = f"{s.stage.number} {s.stage.word}"
+            return text(x, form.height - 8, words, "fold-word", "middle")
+    return ""
 
 
 def _band(s: Standing, form: Form, x: float, wide: float, base: str, here: bool) -> str:

@@ -66,7 +66,7 @@ def strip_drawing(plan: Plan, group: StripGroup) -> str:
     if sheathed:
         off = f"take off {strip.sheath_mm:.0f} mm of sheath"
     label = f"{part.short}: {off}; " + ", ".join(
-        f"{c.core} {c.core_mm:.0f} mm with {c.strip_mm:.0f} bare" for c in strip.cores
+        f"{c.core} {c.core_mm:.0f} mm with {c.strip_mm:.0f} mm bare" for c in strip.cores
     )
     return sheet(WIDTH, foot + 62, body, "strip", label)
 
@@ -91,10 +91,8 @@ def _core(
     body = ruler.bar(-back_mm, bare, y, 13, "strip-core", fill=core_paint(tint)) + ruler.bar(
         bare, core.core_mm, y, 7, "bare"
     )
-    words = (
-        f"{core.core} · {tint}  {core.core_mm:.0f} mm, bare {core.bare_words.removesuffix(' mm')}"
-    )
-    words += f", {core.round_mm:.0f} round a boss" if core.round_mm else ""
+    words = f"{core.core} · {tint}  {core.core_mm:.0f} mm, bare {core.bare_words}"
+    words += f", {core.round_mm:.0f} mm round a boss" if core.round_mm else ""
     if ruler.tip_left:
         side = -1
     else:

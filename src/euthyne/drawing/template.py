@@ -1,12 +1,13 @@
 """The strip plan at its true size: what to print, lay the cord on, and cut by. All in mm, y down."""
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from textwrap import wrap
 
 from euthyne.core.plan import Plan
 from euthyne.core.stages.cut.cut import StripGroup
 from euthyne.core.stages.cut.strip import CoreStrip, StripPlan
+from euthyne.core.trade.measures import MM_PER_INCH, Measures, retold
 from euthyne.drawing.colours import core_paint
 from euthyne.drawing.pen import line, rect, sheet, text
 
@@ -16,6 +17,11 @@ STOP_ROW, STOP_WIDE = 5.0, 95  # mm a row of a stop takes, and letters in it
 SHEATH, COPPER, GREEN, YELLOW, STRIPE = "#D9D6D0", "#A9542B", "#3F8F4A", "#E8C63A", 3.0
 WARNING = (
     "Printed at 100 %? This rule must measure 100 mm. If it does not, the page was "
+    "scaled: do not cut by it."
+)
+RULE_IN, INCH_ROW = 4, 8.0
+BOTH_RULES = (
+    "Printed at 100 %? These rules must measure 100 mm and 4 inches. If they do not, the page was "
     "scaled: do not cut by it."
 )
 
@@ -45,29 +51,33 @@ class Patch:
 
 @dataclass(frozen=True)
 class Note:
-    """Words at a point, so many mm tall."""
+    """Words at a point, so many mm tall; ``theirs`` where a person wrote them."""
 
     x: float
     y: float
     words: str
     size: float = 3.0
     heavy: bool = False
+    theirs: bool = False
 
 
 Item = Mark | Patch | Note
 
 
-def pages(plan: Plan, paper: str, stops: tuple[str, ...] = ()) -> list[list[Item]]:
+def pages(
+    plan: Plan, paper: str, stops: tuple[str, ...] = (), measures: Measures = "metric"
+) -> list[list[Item]]:
     """The pages of a template: both ends on one where they fit, the rule and its warning on every
     page.
 
     Parameters: plan; paper, a name of PAPERS; stops, sentences that stand across the top of every
-    page.
+    page; measures of its bench, which may want a rule of inches beside the other.
     Returns: items of each page, in mm from its top left corner.
     """
     _, tall = PAPERS[paper]
     banner = _banner(stops)
     top = STOP_ROW * len(banner)
+    inches = INCH_ROW if measures == "gauge" else 0.0
     found: list[list[Item]] = []
     y = tall
     for cut in plan.cut.groups:
@@ -78,11 +88,20 @@ def pages(plan: Plan, paper: str, stops: tuple[str, ...] = ()) -> list[list[Item
             + (14.0 + STAIR * len(strip.stairs) if strip.stairs else 0.0)
         )
         if y + height > tall - MARGIN:
-            found.append([*banner, *_head(plan, top)])
-            y = HEAD + 24 + top
+            found.append([*banner, *_head(plan, top, inches)])
+            y = HEAD + 24 + top + inches
         found[-1] += _end(plan, cut, y)
         y += height + 8
-    return found
+    if measures == "metric":
+        return found
+    return [[_told(item) for item in page] for page in found]
+
+
+def _told(item: Item) -> Item:
+    """An item with its figures in gauge and feet; the rules' own words say both already."""
+    if not isinstance(item, Note) or item.theirs or item.words == BOTH_RULES:
+        return item
+    return replace(item, words=retold(item.words))
 
 
 def _banner(stops: tuple[str, ...]) -> list[Item]:
@@ -94,15 +113,21 @@ def _banner(stops: tuple[str, ...]) -> list[Item]:
     ]
 
 
-def _head(plan: Plan, top: float) -> list[Item]:
+def _rule(y: float, long: float, part: float) -> list[Item]:
+    """A rule of a length with a tick at each part of it, in mm."""
+    ends: list[Item] = [
+        Mark(x1=MARGIN + x, y1=y - 3, x2=MARGIN + x, y2=y + 3, thick=0.2) for x in (0.1, long - 0.1)
+    ]
+    inner = (part * i for i in range(1, round(long / part)))
+    ticks = [Mark(x1=MARGIN + x, y1=y - 1.5, x2=MARGIN + x, y2=y, thick=0.2) for x in inner]
+    return [Mark(x1=MARGIN, y1=y, x2=MARGIN + long, y2=y, thick=0.2), *ends, *ticks]
+
+
+def _head(plan: Plan, top: float, inches: float) -> list[Item]:
     y = HEAD + 6 + top
-    ticks: list[Item] = [
-        Mark(x1=MARGIN + x, y1=y - 3, x2=MARGIN + x, y2=y + 3, thick=0.2)
-        for x in (0.1, RULE_MM - 0.1)
-    ]
-    ticks += [
-        Mark(x1=MARGIN + x, y1=y - 1.5, x2=MARGIN + x, y2=y, thick=0.2) for x in range(10, 100, 10)
-    ]
+    ruled = _rule(y, RULE_MM, 10)
+    if inches:
+        ruled += _rule(y + inches, RULE_IN * MM_PER_INCH, MM_PER_INCH / 2)
     return [
         Note(
             x=MARGIN,
@@ -110,6 +135,7 @@ def _head(plan: Plan, top: float) -> list[Item]:
             words=f"{plan.lead.tag}  {plan.lead.name}",
             size=5.0,
             heavy=True,
+            theirs=True,
         ),
         Note(
             MARGIN,
@@ -117,9 +143,8 @@ def _head(plan: Plan, top: float) -> list[Item]:
             f"{plan.conductor.written}. Strip plan, 1:1. Generic dimensions: check your part.",
             3.2,
         ),
-        Mark(x1=MARGIN, y1=y, x2=MARGIN + RULE_MM, y2=y, thick=0.2),
-        *ticks,
-        Note(x=MARGIN, y=y + 8, words=WARNING, size=3.0, heavy=True),
+        *ruled,
+        Note(MARGIN, y + inches + 8, BOTH_RULES if inches else WARNING, size=3.0, heavy=True),
     ]
 
 
@@ -164,7 +189,7 @@ def _end(plan: Plan, cut: StripGroup, y: float) -> list[Item]:
 
 def _core(core: CoreStrip, tint: str, datum: float, y: float) -> list[Item]:
     bare = core.core_mm - core.strip_mm
-    said = f"{core.core} {tint}: core {core.core_mm:.1f}, bare {core.bare_words}"
+    said = f"{core.core} {tint}: core {core.core_mm:.1f} mm, bare {core.bare_words}"
     return [
         *_insulation(tint, datum, y - 1.2, bare),
         Patch(x=datum + bare, y=y - 0.6, w=core.strip_mm, h=1.2, fill=COPPER, what="bare"),
@@ -211,10 +236,16 @@ def _stairs(strip: StripPlan, y: float) -> list[Item]:
     ]
 
 
-def svg(plan: Plan, paper: str, page: int, stops: tuple[str, ...] = ()) -> str:
+def svg(
+    plan: Plan,
+    paper: str,
+    page: int,
+    stops: tuple[str, ...] = (),
+    measures: Measures = "metric",
+) -> str:
     """One page of a template as SVG, its size in mm; stops stand across its top."""
     wide, tall = PAPERS[paper]
-    body = "".join(_drawn(item) for item in pages(plan, paper, stops)[page])
+    body = "".join(_drawn(item) for item in pages(plan, paper, stops, measures)[page])
     drawn = sheet(
         wide,
         tall,
@@ -233,6 +264,7 @@ def _drawn(item: Item) -> str:
     weight = "400"
     if item.heavy:
         weight = "700"
+    # Its figures are told here already.
     return text(
         item.x,
         item.y,
@@ -240,4 +272,5 @@ def _drawn(item: Item) -> str:
         font_size=item.size,
         font_family="sans-serif",
         font_weight=weight,
+        translate="no",
     )

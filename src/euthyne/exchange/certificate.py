@@ -7,6 +7,7 @@ from typing import Any
 from euthyne.core.stages.tag.audit import Head
 from euthyne.core.stages.tag.seal import Seal
 from euthyne.core.stages.tag.tag import TagFacts, facts_in
+from euthyne.core.trade.measures import Measures
 from euthyne.core.trade.shown import at_most
 from euthyne.drawing.template import PAPERS
 from euthyne.exchange.ink import fonts
@@ -23,12 +24,14 @@ def certificate_pdf(
     head: Head,
     paper: str = "a4",
     names: Mapping[str, str] | None = None,
+    measures: Measures = "metric",
 ) -> bytes:
     """The certificate, one page: what it is, what it is good for, each reading beside its expectation,
     who built and who proved it, when it is tested again, its seal and the end of the log.
 
     Parameters: sealed; address its code opens, empty while nobody has said; head of the log of seals;
-    paper, ``a4`` or ``letter``; names of lines, for records that kept only their ids.
+    paper, ``a4`` or ``letter``; names of lines, for records that kept only their ids;
+    measures of its bench.
     Raises: Refused for a record without a tag.
     """
     from reportlab.lib.units import mm
@@ -48,9 +51,9 @@ def certificate_pdf(
         invariant=1,
         **margins,
     )
-    sheet = Sheet("", (wide - 2 * MARGIN_MM) * mm - 12, styles_of_paper())
+    sheet = Sheet("", (wide - 2 * MARGIN_MM) * mm - 12, styles_of_paper(), measures)
     story = [
-        sheet.words(plain(f"{facts.tag}  {facts.name}"), "title"),
+        sheet.words(plain(f"{facts.tag}  {facts.name}"), "title", theirs=True),
         sheet.words(
             "Certificate of a lead that was built, proven and sealed. Computed from the tables named in "
             "its record; local rules, the makers' sheets and a licensed person decide."

@@ -6,6 +6,7 @@ from functools import lru_cache
 from io import BytesIO
 
 from euthyne.core.stages.tag.tag import TagFacts
+from euthyne.core.trade.measures import Measures, retold
 from euthyne.drawing import label as drawn
 
 
@@ -27,8 +28,10 @@ def svg(facts: TagFacts, address: str, sealed: bool, form: str = "tag") -> str:
     return drawn.label_svg(facts, qr_rows(address), sealed, form)
 
 
-def pdf(facts: TagFacts, address: str, sealed: bool, form: str = "tag") -> bytes:
-    """The label as a one-page PDF of its own size, in one of its forms."""
+def pdf(
+    facts: TagFacts, address: str, sealed: bool, form: str = "tag", measures: Measures = "metric"
+) -> bytes:
+    """The label as a one-page PDF of its own size, in one of its forms, as its bench measures."""
     from reportlab.lib.units import mm
     from reportlab.pdfgen.canvas import Canvas
 
@@ -42,6 +45,8 @@ def pdf(facts: TagFacts, address: str, sealed: bool, form: str = "tag") -> bytes
             canvas.rect(item.x * mm, top * mm, item.w * mm, item.h * mm, stroke=0, fill=1)
         else:
             canvas.setFont("Helvetica-Bold" if item.heavy else "Helvetica", item.size * mm)
-            canvas.drawString(item.x * mm, (label.height - item.y) * mm, item.words)
+            gauged = measures == "gauge" and not item.theirs
+            words = retold(item.words, beside=False) if gauged else item.words
+            canvas.drawString(item.x * mm, (label.height - item.y) * mm, words)
     canvas.save()
     return out.getvalue()

@@ -38,7 +38,9 @@ def lift(old: Lead1) -> Lead:
     Raises Refused for a kind or a part that is not known; KeyError for a joint that is not there.
     """
     made = _assembled(old)
-    conductor = Conductor(**{f.name: getattr(old.conductor, f.name) for f in fields(Conductor)})
+    told = {f.name: getattr(old.conductor, f.name) for f in fields(old.conductor)}
+    told.pop("salvaged")  # said of the cable since
+    conductor = Conductor(**told)
     lead = Lead(
         tag=old.tag,
         name=old.name,

@@ -4,6 +4,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
 
+from euthyne.core.trade.measures import Measures
+from euthyne.drawing.retold import told_anew
 from euthyne.exchange.ink import on_paper
 
 MARGIN_MM = 14.0
@@ -13,23 +15,27 @@ Rows = Sequence[Sequence[str]]
 
 @dataclass(frozen=True)
 class Sheet:
-    """What everything is laid on: the style sheet of its drawings, its width in
-    points, its hand.
+    """What everything is laid on: the style sheet of its drawings, its width in points, its hand, how its
+    bench measures.
     """
 
     css: str
     wide: float
     styles: dict[str, Any]
+    measures: Measures = "metric"
 
     def drawing(self, svg: str, share: float = 1.0) -> Any:
         """A drawing over a share of the width."""
-        return on_paper(svg, self.css, self.wide * share)
+        return on_paper(self._told(svg), self.css, self.wide * share)
 
-    def words(self, text: str, style: str = "plain") -> Any:
-        """A paragraph; what is between angle brackets is markup."""
+    def words(self, text: str, style: str = "plain", theirs: bool = False) -> Any:
+        """A paragraph; what is between angle brackets is markup. What is ``theirs``, a person wrote."""
         from reportlab.platypus import Paragraph
 
-        return Paragraph(text, self.styles[style])
+        return Paragraph(text if theirs else self._told(text), self.styles[style])
+
+    def _told(self, markup: str) -> str:
+        return told_anew(markup) if self.measures == "gauge" else markup
 
     def section(self, title: str, room_mm: float = 40) -> list[Any]:
         """A heading, on the next page where not even so much room is left below it."""

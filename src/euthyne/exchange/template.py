@@ -3,15 +3,18 @@
 from io import BytesIO
 
 from euthyne.core.plan import Plan
+from euthyne.core.trade.measures import Measures
 from euthyne.drawing.template import PAPERS, Item, Mark, Patch, pages
 from euthyne.exchange.ink import fonts
 
 
-def template_pdf(plan: Plan, paper: str, stops: tuple[str, ...] = ()) -> bytes:
+def template_pdf(
+    plan: Plan, paper: str, stops: tuple[str, ...] = (), measures: Measures = "metric"
+) -> bytes:
     """The strip plan of a lead at its true size, as a PDF.
 
     Parameters: plan; paper, ``"a4"`` or ``"letter"``; stops, sentences across the top of every
-    page. Returns: the file.
+    page; measures of its bench. Returns: the file.
     """
     from reportlab.lib.units import mm
     from reportlab.pdfgen.canvas import Canvas
@@ -22,7 +25,7 @@ def template_pdf(plan: Plan, paper: str, stops: tuple[str, ...] = ()) -> bytes:
     canvas = Canvas(out, pagesize=(wide * mm, tall * mm), invariant=1)
     canvas.setTitle(f"Strip plan {plan.lead.tag}")
     canvas.setViewerPreference("PrintScaling", "None")
-    for page in pages(plan, paper, stops):
+    for page in pages(plan, paper, stops, measures):
         canvas.scale(mm, mm)
         for item in page:
             _draw(canvas, item, tall)

@@ -10,6 +10,7 @@ from euthyne.core.stages.build.buildstep import BuildStep
 from euthyne.core.standing.progress import Progress, not_to_be_built
 from euthyne.core.stores import needs
 from euthyne.core.trade.corewords import function_of, own_name
+from euthyne.core.trade.measures import Measures
 from euthyne.core.trade.shown import at_most
 from euthyne.drawing.cutting import cutting_drawing
 from euthyne.drawing.facing import facing_on_paper
@@ -25,11 +26,13 @@ GAP = 7.0
 ASK = "[&nbsp;&nbsp;&nbsp;]"
 
 
-def traveller_pdf(plan: Plan, progress: Progress, css: str, paper: str) -> bytes:
+def traveller_pdf(
+    plan: Plan, progress: Progress, css: str, paper: str, measures: Measures = "metric"
+) -> bytes:
     """The whole plan of a lead to work from on paper.
 
     Parameters: plan; progress, for its ribbon; css, the style sheet of its drawings; paper,
-    ``"a4"`` or ``"letter"``.
+    ``"a4"`` or ``"letter"``; measures of its bench.
     Returns: the file: ribbon, brief, cut and strip, wire map with both faces, what to lay out,
     steps, proof.
     """
@@ -46,9 +49,9 @@ def traveller_pdf(plan: Plan, progress: Progress, css: str, paper: str) -> bytes
     document = SimpleDocTemplate(
         out, pagesize=(wide * mm, tall * mm), title=name, invariant=1, **margins
     )
-    sheet = Sheet(css, (wide - 2 * MARGIN_MM) * mm - 12, styles_of_paper())
+    sheet = Sheet(css, (wide - 2 * MARGIN_MM) * mm - 12, styles_of_paper(), measures)
     story = [
-        sheet.words(plain(name), "title"),
+        sheet.words(plain(name), "title", theirs=True),
         sheet.words(_standing(plan)),
         *_stops(sheet, progress),
         sheet.drawing(ribbon(plan, progress, PAGE, "")),
@@ -130,7 +133,13 @@ def _cut(sheet: Sheet, plan: Plan) -> list[Any]:
     drawings = [sheet.drawing(strip_drawing(plan, g), 0.49) for g in groups]
     rows = [["End", "Core", "Length", "Bare", "Measured"] * 2]
     told = [
-        [g.named, own_name(s.core), f"{s.core_mm:.0f} mm", s.bare_words, "________ mm"]
+        [
+            g.named,
+            own_name(s.core),
+            f"{s.core_mm:.0f} mm",
+            s.bare_words,
+            f"________ {'in' if sheet.measures == 'gauge' else 'mm'}",
+        ]
         for g in groups
         for s in g.strip.cores
     ]

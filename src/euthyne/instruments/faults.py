@@ -3,6 +3,7 @@
 from random import Random
 from typing import Literal, get_args
 
+from euthyne.core.kinds import Trait
 from euthyne.core.plan import Plan
 from euthyne.instruments.model import Broken, joint_ohm
 
@@ -27,7 +28,7 @@ def random_fault(plan: Plan, rng: Random, kind: Kind) -> Broken | None:
     """A fault of a kind, larger than what meters may be out; None where the lead can not have it.
 
     A tenth of an ohm in series with a heating tape, or megohms beside it, are less than the tape itself
-    varies, and are not drawn.
+    varies, and are not drawn; nor are its two buses exchanged, which its colours show and no meter.
     """
     subject = plan.prove.subject
     if subject is None or (subject.tape_ohm is not None and kind in ("joint", "leak")):
@@ -60,6 +61,9 @@ def _exchanged(plan: Plan, rng: Random, cores: list[tuple[str, str, str]]) -> Br
     if not several:
         return None
     one, other = rng.sample(rng.choice(several), 2)
+    alike = {run.a for run in plan.prove.subject.runs} if plan.prove.subject else set()
+    if Trait.BUS_WIRES in plan.kind.traits and {one, other} <= alike:
+        return None
     return Broken("exchanged", (one, other))
 
 

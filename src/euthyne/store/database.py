@@ -18,7 +18,7 @@ FILE = "euthyne.sqlite3"
 COPIES = "copies"
 # A file that is to take the data file's place.
 RESTORED = "restored.sqlite3"
-HEAD = "0011"
+HEAD = "0012"
 VERSIONS = tuple(f"{number:04d}" for number in range(1, int(HEAD) + 1))
 MIGRATIONS = Path(__file__).parent / "migrations"
 # Seconds a writer waits for another to be done.

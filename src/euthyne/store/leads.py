@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import Engine, Select, bindparam, delete, select
+from sqlalchemy import Engine, Select, bindparam, delete, func, select
 from sqlalchemy.orm import Session
 
 from euthyne.core.lead import Lead
@@ -70,6 +70,10 @@ class Entry:
     lead: Lead
     drafts: dict[str, str]
     what: str
+
+
+REVISION = select(LeadRow.revision).where(LeadRow.tag == bindparam("tag"))
+LAST_LINE = select(func.max(JournalRow.id))
 
 
 class LeadStore:
@@ -169,6 +173,17 @@ class LeadStore:
             drafts = db.execute(DRAFTS, {"lead": row.id}).all()
         return held(row, {d.field: d.text for d in drafts})
 
+    def revision(self, tag: str) -> int | None:
+        """How often a lead was changed; None where there is none of that tag."""
+        with self.engine.connect() as db:
+            found: int | None = db.scalar(REVISION, {"tag": tag})
+            return found
+
+    def last_line(self) -> int:
+        """The number of the newest line of the log: it grows with everything that is done to a lead."""
+        with self.engine.connect() as db:
+            return db.scalar(LAST_LINE) or 0
+
     def add(self, file: LeadFile, at: str, by: str, what: str) -> Held:
         """Keep a new lead, with its seal when it has one. Raises Refused when its tag is taken."""
         with writing(self.engine) as session:
@@ -226,11 +241,12 @@ class LeadStore:
         """
         with writing(self.engine) as session:
             row = open_row(session, tag)
-            before = lead_of(row)
-            after = change(before)
-            if _changed(session, row, before, after, (at, by, what)) and also is not None:
-                also(session, row.id, before, after)
-            return held(row)
+            drafts = {d.field: d.text for d in session.execute(DRAFTS, {"lead": row.id})}
+            was = held(row, drafts)
+            after = change(was.lead)
+            if _changed(session, row, was.lead, after, (at, by, what)) and also is not None:
+                also(session, row.id, was.lead, after)
+            return replace(was, lead=after, changed_at=row.changed_at, revision=row.revision)
 
     def enter(self, tag: str, entry: Callable[[Held], Entry], at: str, by: str) -> Held:
         """Keep what a form holds, in one transaction: ``entry`` is given the lead as it stands

@@ -5,7 +5,7 @@ words, ordered and counted without reading it.
 import re
 from collections.abc import Iterable
 from dataclasses import dataclass
-from datetime import UTC, datetime
+from datetime import datetime
 from typing import Any, cast
 
 from sqlalchemy import (
@@ -32,6 +32,7 @@ from euthyne.core.lead import Lead
 from euthyne.core.plan import plan_of
 from euthyne.core.standing.summary import summary
 from euthyne.core.stores import Need, needs
+from euthyne.store.clock import in_utc
 from euthyne.store.database import writing
 from euthyne.store.kept import COLUMNS
 from euthyne.store.models import LeadRow, ListedRow, NeedRow, SettingRow
@@ -104,11 +105,6 @@ class Asked:
     many: int = 30
 
 
-def in_utc(moment: str) -> str:
-    """A moment as lists order it; one that was kept without its zone is of this machine's."""
-    return datetime.fromisoformat(moment).astimezone(UTC).isoformat(timespec="seconds")
-
-
 def keep_listed(session: Session, row: LeadRow, lead: Lead | None, next_test: str | None) -> None:
     """Keep what lists show of a lead.
 
@@ -138,8 +134,8 @@ def _listed(row: LeadRow, lead: Lead | None, next_test: str | None) -> tuple[dic
         "in_hand": not row.sealed and not row.put_away,
         "sealed": row.sealed,
         "put_away": row.put_away,
-        "changed": in_utc(row.changed_at),
-        "created": in_utc(lead.created_at if lead else row.changed_at),
+        "changed": in_utc(datetime.fromisoformat(row.changed_at)),
+        "created": in_utc(datetime.fromisoformat(lead.created_at if lead else row.changed_at)),
         "wanted_by": (lead.wanted_by if lead else None) or NO_DAY,
         "next_test": NO_DAY if row.set_aside else next_test or NO_DAY,
         "stage": 1,

@@ -188,3 +188,70 @@ class SettingRow(Base):
     __tablename__ = "setting"
     key: Mapped[str] = mapped_column(String(40), primary_key=True)
     value: Mapped[str] = mapped_column(Text)
+
+
+class PersonRow(Base):
+    """Somebody of this bench; ``known_as`` is the name folded, that no other may have. Nobody is ever
+    taken out: what they signed stands under their name.
+    """
+
+    __tablename__ = "person"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(String(40))
+    known_as: Mapped[str] = mapped_column(String(40), unique=True)
+    role: Mapped[str] = mapped_column(String(12))
+    passphrase: Mapped[str] = mapped_column(String(200))
+    pin: Mapped[str] = mapped_column(String(200), default="", server_default="")
+    added_at: Mapped[str] = mapped_column(String(32))
+    put_away: Mapped[bool] = mapped_column(default=False, server_default=false())
+
+
+class DeviceRow(Base):
+    """A device somebody signed in on; ``secret`` is the sum of what its cookie holds, ``until`` the
+    moment in UTC to which it is good.
+    """
+
+    __tablename__ = "device"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(String(40))
+    secret: Mapped[str] = mapped_column(String(64), unique=True)
+    person_id: Mapped[int] = mapped_column(ForeignKey("person.id"), index=True)
+    signed_in_at: Mapped[str] = mapped_column(String(32))
+    until: Mapped[str] = mapped_column(String(32))
+    seen_on: Mapped[str] = mapped_column(String(10))
+    ended: Mapped[bool] = mapped_column(default=False, server_default=false())
+
+
+class WrongTryRow(Base):
+    """Wrong tries in a row: whose passphrase or PIN, on which device, how many, when the last was."""
+
+    __tablename__ = "wrong_try"
+    __table_args__ = (UniqueConstraint("whose", "place"),)
+    id: Mapped[int] = mapped_column(primary_key=True)
+    whose: Mapped[str] = mapped_column(String(64))
+    place: Mapped[str] = mapped_column(String(64))
+    many: Mapped[int]
+    last_at: Mapped[str] = mapped_column(String(32), index=True)
+
+
+class HouseLineRow(Base):
+    """What was done about people and devices, when and by whom: only ever added to."""
+
+    __tablename__ = "house_line"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    at: Mapped[str] = mapped_column(String(32))
+    by: Mapped[str] = mapped_column(String(40))
+    what: Mapped[str] = mapped_column(String(200))
+
+
+class HandingRow(Base):
+    """Whom a lead was handed to, by whom, when, and with which words; gone once it is taken."""
+
+    __tablename__ = "handing"
+    lead_id: Mapped[int] = mapped_column(
+        ForeignKey("lead.id", ondelete="CASCADE"), primary_key=True
+    )
+    to: Mapped[str] = mapped_column(String(40), index=True)
+    by: Mapped[str] = mapped_column(String(40))
+    at: Mapped[str] = mapped_column(String(32))
+    note: Mapped[str] = mapped_column(String(200), default="", server_default="")

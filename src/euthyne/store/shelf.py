@@ -1,7 +1,6 @@
 """Parts somebody added to the shelf, and leaflets kept with leads."""
 
 from dataclasses import dataclass
-from functools import lru_cache
 from hashlib import sha256
 
 from sqlalchemy import Engine, select
@@ -58,24 +57,33 @@ def kind_of(content: bytes) -> str:
     )
 
 
-# The same text is the same part, and neither ever changes.
-_read = lru_cache(maxsize=2048)(kept_part)
-
-
 class ShelfStore:
     """What people added to the shelf of one data file."""
 
     def __init__(self, engine: Engine) -> None:
         self.engine = engine
+        # Parts that were read, by id and the moment they were added: a part is never changed.
+        self._parts: dict[tuple[str, str], Part] = {}
 
-    def parts(self, put_away: bool = False) -> dict[str, Part]:
-        """The parts that were added, by id: those on the shelf, or those put away."""
-        query = select(PartRow.document).where(PartRow.put_away.is_(put_away))
+    def parts(self) -> dict[str, Part]:
+        """The parts that were added and are on the shelf, by id."""
+        return self.all_parts()[0]
+
+    def all_parts(self) -> tuple[dict[str, Part], dict[str, Part]]:
+        """The parts that were added, by id: those on the shelf, and those put away."""
+        query = select(PartRow.id, PartRow.added_at, PartRow.put_away).order_by(PartRow.id)
+        on: dict[str, Part] = {}
+        away: dict[str, Part] = {}
         with self.engine.connect() as db:
-            rows = db.execute(query.order_by(PartRow.id)).all()
-        # One that a later program's shelf has too stays what it was: leads are made with it.
-        found = [_read(row.document) for row in rows]
-        return {p.id: p for p in found}
+            for name, added_at, put_away in db.execute(query):
+                key = (name, added_at)
+                if key not in self._parts:
+                    text = db.scalar(select(PartRow.document).where(PartRow.id == name))
+                    # One that a later program's shelf has too stays what it was: leads are made
+                    # with it.
+                    self._parts[key] = kept_part(text or "")
+                (away if put_away else on)[name] = self._parts[key]
+        return on, away
 
     def add(self, part: Part, at: str, by: str) -> None:
         """Keep a part. Raises Refused when its id is taken."""

@@ -10,11 +10,14 @@ from flask_wtf.csrf import CSRFProtect, generate_csrf
 
 from euthyne.core.lead.stage import Stage
 from euthyne.core.shelf.reference import check_reference
+from euthyne.instruments.printer import OutTray
 from euthyne.store.copies import Copies
 from euthyne.store.leads import LeadStore
+from euthyne.store.people import PeopleStore
 from euthyne.store.shelf import ShelfStore
 from euthyne.store.stores import StoresStore
 from euthyne.web import (
+    access,
     actions,
     afterlife,
     bench,
@@ -26,14 +29,19 @@ from euthyne.web import (
     ends,
     envelope,
     errors,
+    handing,
+    house,
     leads,
+    measures,
     one,
     people,
     practices,
     probing,
     prove,
+    pulse,
     rework,
     shelf,
+    signin,
     standin,
     stores,
     tag,
@@ -54,6 +62,9 @@ SHEETS = (
     "practices",
     "stores",
     "bench",
+    "people",
+    "held",
+    "light",
 )
 
 
@@ -74,19 +85,33 @@ def create_app(
     guard(app, folder, names)
     app.extensions["leads"] = store
     app.extensions["copies"] = copies or Copies(folder)
+    app.extensions["benches"] = pulse.Benches()
+    app.extensions["label printer"] = OutTray(folder / "out-tray")
     app.extensions["stores"] = StoresStore(store.engine)
+    app.extensions["people"] = PeopleStore(store.engine)
     app.extensions["shelf"] = ShelfStore(store.engine)
     app.jinja_env.filters.update(filters())
-    app.jinja_env.globals["asset"] = lambda name: f"{app.static_url_path}/{name}"
+    assets = app.static_url_path
+    app.jinja_env.globals["asset"] = lambda name: f"{assets}/{name}"
+    app.jinja_env.globals["papers"] = measures.papers
+    app.jinja_env.globals.update(at_bench=pulse.others_at_bench, pulse_stamp=pulse.stamp)
+    app.jinja_env.globals.update(
+        signed_in=access.here, allowed=access.allowed, allowed_at=access.allowed_at
+    )
+    app.jinja_env.globals.update(handed_over=handing.handed_over, hand_to=handing.others)
     app.jinja_env.globals["pair"] = lambda one, other: frozenset((one, other))
     app.jinja_env.trim_blocks = app.jinja_env.lstrip_blocks = True
+    access.attend(app)
     CSRFProtect(app)
     app.jinja_env.globals["csrf_token"] = _token
     app.jinja_env.globals["url_for"] = _address
     app.jinja_env.globals["sheets"] = SHEETS
     forms: Any = app.jinja_env.get_template("forms.html").module
     app.jinja_env.globals.update(
-        post=forms.post, form_token=forms.form_token, form_field=forms.form_field
+        post=forms.post,
+        form_token=forms.form_token,
+        form_field=forms.form_field,
+        signed_by=forms.signed_by,
     )
     for room in (
         bench,
@@ -99,10 +124,15 @@ def create_app(
         build,
         probing,
         prove,
+        pulse,
         tag,
         actions,
         afterlife,
         people,
+        signin,
+        house,
+        handing,
+        measures,
         shelf,
         standin,
         rework,
@@ -113,6 +143,8 @@ def create_app(
         cost,
     ):
         app.register_blueprint(room.blueprint)
+    access.complete(app)
+    app.after_request(measures.retell)
     errors.register(app)
     return app
 

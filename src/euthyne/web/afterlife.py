@@ -18,7 +18,7 @@ from euthyne.web.errors import NotNow
 from euthyne.web.frame import lead_page, store, who
 
 blueprint = Blueprint("afterlife", __name__)
-FOLLOWS: dict[str, AgainFor] = {"re-test": "re-test", "mended": "mended"}
+FOLLOWS: dict[str, AgainFor] = {"re-test": "re-test", "mended": "mended", "corrected": "corrected"}
 ASIDES: dict[str, Aside] = {"quarantine": "quarantine", "scrapped": "scrapped", "back": ""}
 FIRST_DAY, MOST_EVENTS = "0001-01-01", 5000
 
@@ -35,18 +35,20 @@ def _sealed(tag: str) -> None:
 
 @blueprint.post("/leads/<tag>/follow")
 def follow(tag: str) -> Response:
-    """Begin the lead that comes after a sealed one: a re-test, or a repair."""
+    """Begin the lead that comes after a sealed one: a re-test, a repair, or a correction."""
     _sealed(tag)
     why = FOLLOWS.get(request.form.get("why", ""))
     if why is None:
         raise NotNow(
-            "A sealed lead is tested again or repaired.", url_for("tag.show", tag=tag), "Back"
+            "A sealed lead is tested again, repaired, or its record corrected.",
+            url_for("tag.show", tag=tag),
+            "Back",
         )
     like = store().get(tag).lead
     begun = store().begin(
         lambda new: followed(like, new, now(), why), now(), who(), f"{why} of {tag}", follows=tag
     )
-    stage = "prove" if why == "re-test" else "build"
+    stage = {"re-test": "prove", "mended": "build", "corrected": "brief"}[why]
     return redirect(url_for(f"{stage}.show", tag=begun.lead.tag), 303)
 
 

@@ -12,6 +12,7 @@ from euthyne.store.leads import Group
 from euthyne.store.listing import NO_DAY
 from euthyne.web.copies import age, copies, warnings
 from euthyne.web.frame import LeadPage, rows, store
+from euthyne.web.handing import waiting
 from euthyne.web.stores import short
 
 blueprint = Blueprint("bench", __name__)
@@ -49,6 +50,7 @@ def home() -> Response:
 @blueprint.get("/bench")
 def show() -> str:
     """Leads in hand, and sealed ones that want a test."""
+    last_line = store().last_line()
     listed, counted = rows(store().in_hand(SHOWN)), store().groups()
     soon = (date.today() + SOON).isoformat()
     later = (date.today() + SOON + timedelta(days=1)).isoformat()
@@ -64,6 +66,8 @@ def show() -> str:
         copy=copies().last,
         age=age,
         warnings=warnings(),
+        waiting=waiting(),
+        last_line=last_line,
         short=short(),
     )
 

@@ -32,6 +32,7 @@ from euthyne.web.frame import (
     who,
 )
 from euthyne.web.people import initials_given
+from euthyne.web.pulse import here
 from euthyne.web.stores import laid
 
 blueprint = Blueprint("build", __name__)
@@ -128,6 +129,7 @@ def _picture(lead: Lead, key: str) -> Markup:
 
 
 def _bench_page(page: LeadPage, step: BuildStep | None) -> str:
+    here(page.tag)
     steps = page.plan.build.steps
     at = len(steps)
     shown: dict[str, object] = {"laid": (), "drawing": None, "judged": None}
@@ -153,6 +155,7 @@ def _bench_page(page: LeadPage, step: BuildStep | None) -> str:
         before=next(iter(steps[max(at - 1, 0) : at]), None),
         after=next(iter(steps[at + 1 :]), None),
         alike=page.plan.build.alike(step) if step else (),
+        part=wants_part(),
         **shown,
     )
 

@@ -28,6 +28,7 @@ from euthyne.core.trade.quantity import (
     PERCENT,
     POWER,
     VOLTS,
+    Measure,
     read_size,
 )
 from euthyne.core.trade.question import Question
@@ -72,11 +73,14 @@ WEAKEST = (
     (75.0, "75 °C terminals"),
     (60.0, "60 °C terminals"),
 )
+SCHOOL_K = Measure(word="constant", unit="", low=9, high=25, example="10.4 or 12.9", shown="")
+SERIES = (("mm2", "mm²"), ("AWG", "gauge"))
 CLOSER = (
     Question("conductor.metal", "Metal", "choice", choices=METALS),
     Question("conductor.tinned", "Tinned", "choice", choices=((False, "plain"), (True, "tinned"))),
     Question("cable.salvaged", "Cable is", "choice", choices=((False, "new"), (True, "salvaged"))),
     Question("brief.circuits_together", "Circuits lying together", "whole", bounds=(1, 20)),
+    Question("conductor.school_k", "K, the circular-mil school", measure=SCHOOL_K, hint="12.9"),
     Question("conductor.start_drop_percent", "Dip at the start", measure=PERCENT),
     Question(
         "conductor.price_per_kg",
@@ -129,6 +133,7 @@ def fields_of(plan: Plan) -> tuple[Question, ...]:
         choices = ((None, "3 or 13 A, else what fits"), *((a, f"{a:g} A") for a in amps))
         found.append(Question("conductor.fuse_amps", "Fuse in the plug", "choice", choices=choices))
     elif not plan.mains:
+        found.append(Question("conductor.unit", "Sizes in", "choice", choices=SERIES))
         if brief.fuse_family != "none":
             usual = (
                 (None, "what carries it"),
@@ -335,11 +340,17 @@ def _texts(page: LeadPage) -> dict[str, str]:
 
 
 def _read(page: LeadPage, sent: Sent) -> Entered:
-    """What was typed beside the ladder; a size was taken of one cable and is open in another."""
+    """What was typed beside the ladder; a size was taken of one cable, or one series, and is
+    open in another.
+    """
     entered = read_form(_questions(page), sent.changed)
-    cord = page.held.lead.conductor.cable_type
-    if sent.changed.get("conductor.cable_type", cord) != cord:
-        entered.values["conductor.size"] = None
+    made_of = page.held.lead.conductor
+    for path, was in (
+        ("conductor.cable_type", made_of.cable_type),
+        ("conductor.unit", made_of.unit),
+    ):
+        if sent.changed.get(path, was) != was:
+            entered.values["conductor.size"] = None
     return entered
 
 

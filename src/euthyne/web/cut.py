@@ -31,6 +31,7 @@ from euthyne.web.entry import Answer, Sent, StageForm, back, enter, refuse_stopp
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import Entered, read_form, say, show_fields, texts_of
 from euthyne.web.frame import LeadPage, drawn, lead_page, not_reached, show_stage, store, who
+from euthyne.web.measures import measures, usual_paper
 from euthyne.web.stores import laid, on_hand
 
 blueprint = Blueprint("cut", __name__)
@@ -292,7 +293,7 @@ def drawing_style() -> str:
 
 
 def _paper() -> str:
-    asked = request.args.get("paper", "a4")
+    asked = request.args.get("paper", usual_paper())
     if asked in PAPERS:
         return asked
     return "a4"
@@ -314,7 +315,7 @@ def template(tag: str) -> Response:
     """The strip plan at its true size, to print."""
     plan = _settled_plan(tag)
     return Response(
-        template_pdf(plan, _paper(), not_to_be_built(lead_page(tag).progress)),
+        template_pdf(plan, _paper(), not_to_be_built(lead_page(tag).progress), measures()),
         mimetype="application/pdf",
     )
 
@@ -324,9 +325,9 @@ def template_svg(tag: str, page: int) -> Response:
     """One page of the strip plan at its true size, as a drawing."""
     plan = _settled_plan(tag)
     stops = not_to_be_built(lead_page(tag).progress)
-    if not 1 <= page <= len(pages(plan, _paper(), stops)):
+    if not 1 <= page <= len(pages(plan, _paper(), stops, measures())):
         abort(404)
-    return Response(svg(plan, _paper(), page - 1, stops), mimetype="image/svg+xml")
+    return Response(svg(plan, _paper(), page - 1, stops, measures()), mimetype="image/svg+xml")
 
 
 @blueprint.get("/leads/<tag>/traveller.pdf")
@@ -334,5 +335,6 @@ def traveller(tag: str) -> Response:
     """The whole plan on paper."""
     plan, page = _settled_plan(tag), lead_page(tag)
     return Response(
-        traveller_pdf(plan, page.progress, drawing_style(), _paper()), mimetype="application/pdf"
+        traveller_pdf(plan, page.progress, drawing_style(), _paper(), measures()),
+        mimetype="application/pdf",
     )

@@ -21,6 +21,7 @@ from euthyne.drawing.scale import scale
 from euthyne.store.clock import now
 from euthyne.web.fields import Shown, say
 from euthyne.web.frame import begin_lead, wants_part
+from euthyne.web.measures import measures
 
 blueprint = Blueprint("envelope", __name__)
 
@@ -75,7 +76,7 @@ def _starts(instrument: Instrument) -> list[tuple[str, str]]:
     known = _known(instrument, request.args)
     if known.volts is None or (known.amps is None and known.watts is None):
         return []
-    return [(start.id, words_of(start)) for _, start in starts_for(known)]
+    return [(start.id, words_of(start)) for _, start in starts_for(known, measures())]
 
 
 def _work(instrument: Instrument, values: dict[str, object]) -> tuple[Sum | None, str]:
@@ -130,7 +131,7 @@ def _known(instrument: Instrument, given: Mapping[str, str]) -> Known:
 def begin(name: str) -> Response:
     """Begin a lead of a kind that the sum can be, with everything the instrument knows of it."""
     known = _known(_instrument(name), request.form)
-    able = starts_for(known)
+    able = starts_for(known, measures())
     begun = next((pair for pair in able if pair[1].id == request.form.get("start")), None)
     if begun is None:
         kinds = ", ".join(words_of(start) for _, start in able)

@@ -38,9 +38,10 @@ def register(app: Flask) -> None:
         app.register_error_handler(code, _plain(code, words))
 
 
-def _page(
+def page(
     code: int, title: str, why: str, address: str, link: str, typed: dict[str, str] | None = None
 ) -> tuple[str, int]:
+    """What happened, what to do next, and what was typed, with its status."""
     return render_template(
         "errors/page.html", title=title, why=why, address=address, link=link, typed=typed or {}
     ), code
@@ -48,7 +49,7 @@ def _page(
 
 def _plain(code: int, words: str):  # type: ignore[no-untyped-def]
     def show(_error: Exception) -> tuple[str, int]:
-        return _page(
+        return page(
             code=code,
             title=words,
             why="The bench and the list of leads are where they were.",
@@ -64,7 +65,7 @@ def _data_fault(error: Exception) -> tuple[str, int]:
     fault = fault_of(error)
     if fault is None:
         raise error
-    return _page(
+    return page(
         code=503,
         title=fault.what,
         why=f"{fault.kept} {fault.to_do}",
@@ -75,7 +76,7 @@ def _data_fault(error: Exception) -> tuple[str, int]:
 
 def _no_such_lead(error: NoSuchLead) -> tuple[str, int]:
     why = "It may be tagged otherwise, or kept in another data folder."
-    return _page(
+    return page(
         code=404,
         title=f"No lead is tagged {error}.",
         why=why,
@@ -89,7 +90,7 @@ def _unreadable(error: Unreadable) -> tuple[str, int]:
         f"It is kept as it was, and nothing is written over it. What is wrong: {error.why}. "
         "Its document can be taken out, mended and taken in under another tag."
     )
-    return _page(
+    return page(
         code=422,
         title=f"{error.tag} cannot be read.",
         why=why,
@@ -104,7 +105,7 @@ def _is_sealed(error: IsSealed) -> tuple[str, int]:
         "Its record is frozen, so that a change would show. A correction is a new entry that "
         "points at this one."
     )
-    return _page(
+    return page(
         code=409,
         title=f"{tag} is sealed.",
         why=why,
@@ -114,7 +115,7 @@ def _is_sealed(error: IsSealed) -> tuple[str, int]:
 
 
 def _not_now(error: NotNow) -> tuple[str, int]:
-    return _page(
+    return page(
         code=409,
         title=error.why,
         why="Nothing was changed.",
@@ -127,7 +128,7 @@ def _refused(error: Refused) -> tuple[str, int]:
     fault = error.faults[0]
     if len(error.faults) > 1:
         told = [f"{f.field}: {f.problem}. What would do: {f.fix}." for f in error.faults]
-        return _page(
+        return page(
             code=422,
             title=f"{len(told)} things do not fit, and nothing was taken.",
             why="Each of them:",
@@ -135,7 +136,7 @@ def _refused(error: Refused) -> tuple[str, int]:
             link="Back",
             typed={str(i): words for i, words in enumerate(told, start=1)},
         )
-    return _page(
+    return page(
         code=422,
         title=f"{fault.problem[0].upper()}{fault.problem[1:]}.",
         why=f"What would do: {fault.fix}.",
@@ -144,17 +145,21 @@ def _refused(error: Refused) -> tuple[str, int]:
     )
 
 
+def typed_in() -> dict[str, str]:
+    """What somebody typed into the form that was sent, to be shown again."""
+    return {k: v for k, v in request.form.items() if k not in ("csrf_token", "seen") and v}
+
+
 def _old_form(_error: CSRFError) -> tuple[str, int]:
-    typed = {k: v for k, v in request.form.items() if k not in ("csrf_token", "seen") and v}
     why = (
         "It was opened before this program was started anew. What you typed is below; nothing "
         "of it was kept."
     )
-    return _page(
+    return page(
         code=400,
         title="This form had grown old.",
         why=why,
         address=request.referrer or url_for("bench.show"),
         link="Open it as it is now",
-        typed=typed,
+        typed=typed_in(),
     )

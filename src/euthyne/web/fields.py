@@ -14,7 +14,9 @@ from euthyne.core.kinds.assembling import changed
 from euthyne.core.lead import Lead
 from euthyne.core.lead.paths import value_at
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.measures import M_PER_FOOT, as_answer
 from euthyne.core.trade.question import Question, read_answer, read_answers, written
+from euthyne.web.measures import measures
 
 
 @dataclass(frozen=True)
@@ -113,7 +115,35 @@ def _shown(question: Question, lead: Lead, drafts: Mapping[str, str]) -> Shown:
         return Shown(question, draft, _fault_words(question, draft), bad=True)
     value = value_at(lead, question.path)
     text, note = _as_typed(question, lead.typed.get(question.path, ""), value)
-    return Shown(question, text or written(value, question), note, value=value)
+    return Shown(question, text or as_answered(question, value), note, value=value)
+
+
+def as_answered(question: Question, value: Any) -> str:
+    """A value as an answer, as this bench measures."""
+    if isinstance(value, float) and question.measure is not None and measures() == "gauge":
+        return as_answer(value, question.measure)
+    return written(value, question)
+
+
+@dataclass(frozen=True)
+class Pull:
+    """What a slider under a field says: its unit, and its least, most and present in decades of it."""
+
+    unit: str
+    low: float
+    high: float
+    at: float
+
+
+def pulled(shown: Shown) -> Pull:
+    """The slider of a question that can be pulled."""
+    low, high = shown.field.drag or (1.0, 1.0)
+    measure = shown.field.measure
+    unit, share = measure.shown if measure else "", 1.0
+    if unit == "m" and measures() == "gauge":
+        unit, share = "ft", 1 / M_PER_FOOT
+    tens = (math.log10(value * share) for value in (low, high, shown.value or low))
+    return Pull(unit, *tens)
 
 
 def _as_typed(question: Question, text: str, value: Any) -> tuple[str, str]:

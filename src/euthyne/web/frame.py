@@ -17,13 +17,14 @@ from euthyne.core.lead.paths import with_value
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.standing.progress import Progress, progress_of
-from euthyne.drawing.ribbon import BENCH, LIST, PAGE, ROW, ribbon
+from euthyne.drawing.ribbon import BENCH, FOLD, LIST, PAGE, ROW, ribbon
 from euthyne.store.clock import now
 from euthyne.store.leads import Held, LeadStore, Listed, Unread
+from euthyne.web.access import here
 from euthyne.web.words import day
 
 WHERE = {"indoor": "indoors", "outdoor": "outdoors", "wet": "in the wet"}
-FORMS = {"page": PAGE, "row": ROW, "list": LIST, "bench": BENCH}
+FORMS = {"page": PAGE, "fold": FOLD, "row": ROW, "list": LIST, "bench": BENCH}
 
 
 def store() -> LeadStore:
@@ -33,8 +34,11 @@ def store() -> LeadStore:
 
 
 def who() -> str:
-    """The initials of whoever is at this bench, empty when nobody has said."""
-    return str(session.get("who", ""))
+    """Whoever is at this bench: the person who is signed in; where nobody is entered, the initials that
+    were given, empty when nobody has said.
+    """
+    me = here()
+    return me.name if me is not None else str(session.get("who", ""))
 
 
 def begin_lead(made: Callable[[str], Lead], words: str) -> Lead:
@@ -96,7 +100,9 @@ class LeadPage:
         return after[0] if after else None
 
     def ribbon(self, here: Stage | None = None, form: str = "page") -> Markup:
-        """The lead's ribbon: as the head of a page, as a row of the Bench, or in a list."""
+        """The lead's ribbon: as the head of a page, folded for a narrow one, as a row of the
+        Bench, or in a list.
+        """
         try:
             return _ribbon(
                 lead=self.held.lead,

@@ -7,6 +7,7 @@ import tempfile
 from pathlib import Path
 
 from flask import Flask, Response, abort, request
+from flask.sessions import SecureCookieSessionInterface
 from werkzeug.exceptions import SecurityError
 
 HOSTS = ("127.0.0.1", "localhost")
@@ -41,6 +42,14 @@ PHOTOGRAPHED, LARGEST_PHOTOGRAPH = ("/prove/photograph", "/leaflet"), 22_000_000
 FORM = "application/x-www-form-urlencoded"
 
 
+class SecureWhereItCan(SecureCookieSessionInterface):
+    """A session whose cookie is kept to TLS where the page came over it."""
+
+    def get_cookie_secure(self, app: Flask) -> bool:
+        """True where this request came over TLS, from here or to the proxy before it."""
+        return request.is_secure
+
+
 def guard(app: Flask, folder: Path, hosts: tuple[str, ...] = ()) -> None:
     """Sign with the key of a data folder, answer to listed host names only, and say to browsers what
     these pages may do.
@@ -55,6 +64,7 @@ def guard(app: Flask, folder: Path, hosts: tuple[str, ...] = ()) -> None:
         SESSION_COOKIE_HTTPONLY=True,
         TRUSTED_HOSTS=[*HOSTS, *hosts],
     )
+    app.session_interface = SecureWhereItCan()
     app.before_request(_not_too_long)
     app.after_request(_say)
     app.register_error_handler(SecurityError, _strange_host)
@@ -78,7 +88,10 @@ def _say(answer: Response) -> Response:
 
 def _strange_host(_error: SecurityError) -> tuple[str, int, dict[str, str]]:
     """Said plainly: no page of ours is shown under a name that is not ours."""
-    words = "This program does not answer to that host name. Open it as http://127.0.0.1 with its port.\n"
+    words = (
+        "This program does not answer to that host name. Open it as http://127.0.0.1 with its port,\n"
+        "or under a name that it was started with (--host-name).\n"
+    )
     return words, 400, {"Content-Type": "text/plain; charset=utf-8"}
 
 

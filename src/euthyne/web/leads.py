@@ -21,6 +21,7 @@ from euthyne.store.leads import Asked, file_of
 from euthyne.store.listing import FIGURES
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import begin_lead, lead_page, rows, store, wants_part, who
+from euthyne.web.measures import measures
 
 blueprint = Blueprint("leads", __name__)
 LATELY = 4
@@ -72,7 +73,7 @@ def new() -> str:
 
 def _families(words: str) -> list[tuple[str, list[Offered]]]:
     """The starting points that hold every word, family by family; what was made last stands first, by itself."""
-    offered = [_offered(kind, start) for kind, start in starts()]
+    offered = [_offered(kind, start) for kind, start in starts(measures())]
     offered = [one for one in offered if all(w in one.said.lower() for w in words.split())]
     last = _made_last(offered)
     families = [("Made last", last)]
@@ -107,7 +108,9 @@ def _offered(kind: Kind, start: Start) -> Offered:
 @blueprint.post("/leads/new")
 def create() -> Response:
     """Begin a lead and go to its Brief."""
-    begun = next((pair for pair in starts() if pair[1].id == request.form.get("start")), None)
+    begun = next(
+        (pair for pair in starts(measures()) if pair[1].id == request.form.get("start")), None
+    )
     if begun is None:
         abort(400)
     lead = begin_lead(lambda tag: new_lead(*begun, tag, now()), "begun")

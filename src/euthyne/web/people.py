@@ -1,35 +1,117 @@
-"""Who is at this bench."""
+"""Who is at this bench: initials where nobody is entered, else whoever is signed in, their PIN and
+their passphrase; and what light there is.
+"""
 
-import re
-
-from flask import Blueprint, redirect, render_template, request, session, url_for
+from flask import Blueprint, abort, redirect, render_template, request, session, url_for
 from werkzeug.wrappers import Response
+from wtforms import Form, PasswordField
+
+from euthyne.core.trade.fault import Fault, Refused
+from euthyne.web.access import device, here, moment, people
+from euthyne.web.errors import NotNow
+from euthyne.web.measures import measures
+from euthyne.web.signin import goal, told
 
 blueprint = Blueprint("people", __name__)
-# A path of this program: browsers drop control signs and take a backslash for a slash.
-WITHIN = re.compile(r"/(?:[!-.0-\[\]-~][!-\[\]-~]*)?")
+LIGHTS = ("paper", "sun", "dark")
+Answer = str | Response | tuple[str, int]
+
+
+class OwnPin(Form):
+    """A PIN of one's own."""
+
+    pin = PasswordField("PIN, 4 to 8 digits", render_kw={"inputmode": "numeric"})
+
+
+class OwnPassphrase(Form):
+    """Another passphrase of one's own."""
+
+    now = PasswordField("The passphrase as it is")
+    passphrase = PasswordField("The new one")
+    again = PasswordField("The new one again")
 
 
 @blueprint.get("/who")
 def show() -> str:
-    """The form."""
+    """Who is here, what they can set for themselves, and what light there is."""
+    return _shown(OwnPin(), OwnPassphrase())
+
+
+def _shown(pin: OwnPin, passphrase: OwnPassphrase, said: str = "") -> str:
     return render_template(
-        "people/page.html", who=session.get("who", ""), back=request.args.get("back", "")
+        "people/page.html",
+        who=session.get("who", ""),
+        me=here(),
+        at=device(),
+        pin=pin,
+        passphrase=passphrase,
+        said=said,
+        back=request.values.get("back", ""),
+        measures=measures(),
     )
 
 
 @blueprint.post("/who")
 def save() -> Response:
-    """Keep the initials on this device."""
+    """Keep the initials on this device; where people are entered, whoever is signed in signs."""
+    if people().known.entered:
+        raise NotNow(
+            "What is signed here carries whoever is signed in, not initials.",
+            url_for("people.show"),
+            "Who is here",
+        )
     session["who"], session.permanent = request.form.get("who", "").strip()[:12], True
-    goal = request.form.get("back", "")
-    return redirect(goal if WITHIN.fullmatch(goal) else url_for("bench.show"), 303)
+    return redirect(goal(), 303)
+
+
+@blueprint.post("/who/pin")
+def set_pin() -> Answer:
+    """A PIN of one's own, for devices that are signed in."""
+    form, me = OwnPin(request.form), here()
+    if me is None:
+        abort(401)
+    try:
+        people().set_pin(me.id, form.pin.data or "")
+    except Refused as refused:
+        told(form, refused)
+        return _shown(form, OwnPassphrase()), 422
+    return _shown(OwnPin(), OwnPassphrase(), "Your PIN is kept.")
+
+
+@blueprint.post("/who/passphrase")
+def set_passphrase() -> Answer:
+    """Another passphrase of one's own; the present one is asked for."""
+    form, me, at = OwnPassphrase(request.form), here(), device()
+    if me is None or at is None:
+        abort(401)
+    try:
+        if form.again.data != form.passphrase.data:
+            raise Refused(Fault("again", "the two are not the same", "the same passphrase twice"))
+        people().check(me.id, form.now.data or "", at, moment())
+        people().set_passphrase(me.id, form.passphrase.data or "", me.name)
+    except Refused as refused:
+        told(form, refused)
+        return _shown(OwnPin(), form), 422
+    return _shown(OwnPin(), OwnPassphrase(), "Your passphrase is changed.")
+
+
+@blueprint.post("/light")
+def save_light() -> Response:
+    """Keep on this device what light there is."""
+    light = request.form.get("light")
+    if light not in LIGHTS:
+        abort(400)
+    session["light"], session.permanent = light, True
+    return redirect(url_for("people.show", back=request.form.get("back", "")), 303)
 
 
 def initials_given() -> str:
-    """The initials of a form, kept on this device; those kept already, or a question mark, where it
-    has none.
+    """Who signs a form: whoever is signed in; where nobody is entered, the initials of it, kept on this
+    device; those kept already, or a question mark, where it has none.
     """
+    me = here()
+    if me is not None:
+        return me.name
     given = request.form.get("initials", "").strip()[:12] or str(session.get("who", "")) or "?"
     session["who"], session.permanent = given, True
     return given

@@ -8,6 +8,7 @@ from markupsafe import Markup
 from euthyne.core.assembly.records import parted
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
+from euthyne.core.shelf.face import said_mark
 from euthyne.core.stages.prove.probing import ToProbe
 from euthyne.core.trade.corewords import function_of
 from euthyne.drawing.probing import probe_drawing
@@ -59,7 +60,7 @@ def called(plan: Plan, name: str) -> str:
     end = plan.ends.by_id[fitting]
     if len(end.part.marks) == 1:
         return f"the {end.named}"
-    return f"{mark} at the {end.named}"
+    return f"{said_mark(mark)} at the {end.named}"
 
 
 def headline(plan: Plan, probe: ToProbe) -> str:

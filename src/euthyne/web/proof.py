@@ -3,9 +3,14 @@
 from collections.abc import Callable
 from dataclasses import replace
 
+from flask import g, url_for
+
 from euthyne.core.lead import PROOF_RULE, Lead, Proof
 from euthyne.core.plan import plan_of
+from euthyne.core.standing.passing import passes_own
 from euthyne.store.clock import now
+from euthyne.web.access import SOMEONE_ELSE, setting
+from euthyne.web.errors import NotNow
 from euthyne.web.frame import store, who
 
 
@@ -16,10 +21,22 @@ def begun(lead: Lead, proof: Proof) -> Proof:
     return replace(proof, plan_stamp=stamp, rule=rule)
 
 
+def refuse_own(lead: Lead, after: Proof) -> None:
+    """Raise NotNow where someone else is to prove, and who is here made what the entry passes."""
+    if not setting(SOMEONE_ELSE):
+        return
+    why = passes_own(plan_of(lead), after, who())
+    if why:
+        words = f"{why} Here someone else proves: hand it over to them."
+        raise NotNow(words, url_for("prove.show", tag=lead.tag), "Back to Prove")
+
+
 def change(tag: str, changed: Callable[[Proof], Proof], words: str) -> None:
     """Keep a change of a lead's proof, under its words. Raises NoSuchLead, Sealed."""
 
     def stamped(lead: Lead) -> Lead:
-        return replace(lead, proof=begun(lead, changed(lead.proof)))
+        proof = changed(lead.proof)
+        refuse_own(lead, proof)
+        return replace(lead, proof=begun(lead, proof))
 
-    store().change(tag=tag, change=stamped, at=now(), by=who(), what=words)
+    g.kept = store().change(tag=tag, change=stamped, at=now(), by=who(), what=words)

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass, replace
 
-from flask import Blueprint, redirect, render_template, request, url_for
+from flask import Blueprint, abort, redirect, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
@@ -20,15 +20,16 @@ from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.quantity import CELSIUS, MILLIVOLTS, OHMS, PERCENT
 from euthyne.core.trade.question import Question
 from euthyne.drawing.judge import row
+from euthyne.drawing.probing import reading_drawing
 from euthyne.exchange.photograph import prepared
 from euthyne.exchange.readings_file import read_readings, written
 from euthyne.store.clock import now
 from euthyne.web.entry import Answer, Sent, StageForm, back, enter
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import Entered, read_form, say, show_fields, texts_of
-from euthyne.web.frame import LeadPage, lead_page, not_reached, show_stage, who
+from euthyne.web.frame import LeadPage, lead_page, not_reached, show_stage, wants_part, who
 from euthyne.web.probing import called, next_probe
-from euthyne.web.proof import begun, change
+from euthyne.web.proof import begun, change, refuse_own
 from euthyne.web.shelf import added
 from euthyne.web.standin import hidden_words
 
@@ -199,6 +200,17 @@ def _problem(line: Line, text: str) -> tuple[str, bool]:
     return question or "Read before the dead tests were through: type it again.", bool(question)
 
 
+@blueprint.get("/leads/<tag>/prove/where/<line>")
+def where(tag: str, line: str) -> str:
+    """Where the probes of a reading go."""
+    page = lead_page(tag)
+    asked = next((x for x in page.plan.prove.lines if x.id == line), None) or abort(404)
+    template = "prove/where.html" if wants_part() else "prove/where_page.html"
+    return render_template(
+        template, page=page, line=asked, drawing=Markup(reading_drawing(page.plan, asked))
+    )
+
+
 @blueprint.post("/leads/<tag>/prove/look")
 def look(tag: str) -> Answer:
     """An answer to a line of the look list."""
@@ -354,6 +366,7 @@ def _read(page: LeadPage, sent: Sent) -> Entered:
             fresh.append(read)
     if fresh:
         proof = replace(lead.proof, readings=(*lead.proof.readings, *fresh))
+        refuse_own(lead, proof)
         kept_proof = begun(lead, proof)
         for name in ("readings", "plan_stamp", "rule"):
             entered.values[f"proof.{name}"] = getattr(kept_proof, name)

@@ -71,15 +71,23 @@ def wrong(tag: str) -> str | Response:
     takes.
     """
     page = _building(tag)
-    done = [d.step for d in page.held.lead.build.done]
+    steps = {s.key: s for s in page.plan.build.steps}
+    # What was done before this bench took to working otherwise may be no step of the plan any more.
+    done = [d.step for d in page.held.lead.build.done if d.step in steps]
     if not done:
         return redirect(url_for("build.bench", tag=tag))
     key = request.args.get("step", done[-1])
+    if key not in steps:
+        raise NotNow(
+            "That step is not in the plan any more.",
+            url_for("build.bench", tag=tag),
+            "Back to the bench",
+        )
     way = back_from(page.plan, key)
     if way is None:
         raise NotNow("That step is not done.", url_for("build.bench", tag=tag), "Back to the bench")
     at = done.index(key)
-    step = next(s for s in page.plan.build.steps if s.key == key)
+    step = steps[key]
     return render_template(
         "rework/wrong.html",
         page=page,
@@ -91,7 +99,7 @@ def wrong(tag: str) -> str | Response:
         last=key == done[-1],
         earlier=done[at - 1] if at else None,
         later=done[at + 1] if at + 1 < len(done) else None,
-        named={s.key: s.headline for s in page.plan.build.steps},
+        named={name: s.headline for name, s in steps.items()},
         who=who(),
     )
 

@@ -1,6 +1,7 @@
 """Shelf: parts with their faces, the finder, cables and colours, and every check with its reasons."""
 
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 from flask import Blueprint, abort, current_app, redirect, render_template, request, url_for
 from markupsafe import Markup
@@ -54,15 +55,23 @@ def _part(name: str) -> Part:
     return every_part().get(name) or abort(404)
 
 
-def _drawn(part: Part) -> Markup:
-    return Markup(piece(part))
+def tile(part: Part, under: str, own: bool = False) -> Markup:
+    """A part in a list: drawn, named, with what one sees or what it mates under it."""
+    return _tile(request.script_root, part, under, own)
+
+
+@lru_cache(maxsize=2048)
+def _tile(_root: str, part: Part, under: str, own: bool) -> Markup:
+    drawing = Markup(piece(part))
+    told = render_template("shelf/tile.html", part=part, drawing=drawing, under=under, own=own)
+    return Markup(told)
 
 
 @blueprint.get("/shelf")
 def show() -> str:
     """Every part, or those whose words, standard and source hold every word."""
     words = request.args.get("q", "").strip()[:100]
-    own = added().parts()
+    own, away = added().all_parts()
     wanted = words.lower().split()
     found = [p for p in (shelf() | own).values() if all(w in p.searched for w in wanted)]
     template = "shelf/parts.html" if wants_part() else "shelf/page.html"
@@ -72,7 +81,8 @@ def show() -> str:
         many=len(found),
         words=words,
         own=own,
-        away=added().parts(put_away=True).values(),
+        tile=tile,
+        away=away.values(),
     )
 
 
@@ -81,7 +91,7 @@ class Family:
     """Parts that stand under one heading: those drawn, and how many more there are."""
 
     title: str
-    parts: list[tuple[Part, Markup]]
+    parts: list[Part]
     more: int
 
 
@@ -96,9 +106,7 @@ def _families(parts: list[Part], shown: int | None) -> list[Family]:
     standing = {part.standard for part in parts}
     order = sorted(found.items(), key=lambda family: family[0] not in standing)
     return [
-        Family(
-            title, [(p, _drawn(p)) for p in them[:shown]], max(len(them) - (shown or len(them)), 0)
-        )
+        Family(title, them[:shown], max(len(them) - (shown or len(them)), 0))
         for title, them in order
     ]
 
@@ -119,7 +127,8 @@ def find() -> str:
         answers=answers,
         counts=left(parts, answers),
         total=len(found),
-        found=[(p, _drawn(p)) for p in found[:12]],
+        found=found[:12],
+        tile=tile,
     )
 
 
@@ -146,7 +155,7 @@ def tables() -> str:
 def sheet() -> str:
     """Every face and outline on one sheet, to be looked at part by part."""
     kinds = [(t.words, Markup(row(t.joint))) for t in TERMINATIONS.values()]
-    parts = [(p, _drawn(p)) for p in every_part().values()]
+    parts = [(p, Markup(piece(p))) for p in every_part().values()]
     return render_template("shelf/sheet.html", parts=parts, kinds=kinds)
 
 
@@ -305,7 +314,8 @@ def _figure(
 
 def _fresh_id(part: Part) -> str:
     base = part.corrects or part.id
-    taken = every_part() | added().parts(put_away=True)
+    own, away = added().all_parts()
+    taken = shelf() | own | away
     return next(name for n in range(1, 1000) if (name := f"{base}-own-{n}") not in taken)
 
 

@@ -3,14 +3,13 @@ is short.
 """
 
 from dataclasses import dataclass
-from functools import lru_cache, partial
+from functools import partial
 
 from flask import Blueprint, current_app, redirect, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.lead import Lead
-from euthyne.core.plan import Plan, plan_of
+from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.parts import shelf
 from euthyne.core.stores import (
@@ -61,14 +60,9 @@ def on_hand() -> tuple[Stock, ...]:
     return kept().all()
 
 
-@lru_cache(maxsize=512)
-def _needs(lead: Lead) -> tuple[Need, ...]:
-    return needs(plan_of(lead))
-
-
 def laid(plan: Plan) -> tuple[Laid, ...]:
     """What a lead needs, held against Stores."""
-    return laid_out(_needs(plan.lead), on_hand(), plan.lead.cut.piece)
+    return laid_out(needs(plan), on_hand(), plan.lead.cut.piece)
 
 
 def short() -> list[tuple[Need, float]]:

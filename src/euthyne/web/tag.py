@@ -2,7 +2,16 @@
 
 import re
 
-from flask import Blueprint, abort, redirect, request, session, url_for
+from flask import (
+    Blueprint,
+    abort,
+    current_app,
+    redirect,
+    render_template,
+    request,
+    session,
+    url_for,
+)
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
@@ -16,9 +25,13 @@ from euthyne.drawing.template import PAPERS
 from euthyne.exchange import label
 from euthyne.exchange.certificate import certificate_pdf
 from euthyne.exchange.record import record_of
+from euthyne.instruments.printer import PrintsLabels
 from euthyne.store.clock import now
+from euthyne.store.leads import NoSuchLead
+from euthyne.web.access import here
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import LeadPage, lead_page, not_reached, show_stage, store, who
+from euthyne.web.measures import measures, usual_paper
 from euthyne.web.shelf import added
 
 blueprint = Blueprint("tag", __name__)
@@ -96,6 +109,19 @@ def _with_a_label(tag: str) -> LeadPage:
     return page
 
 
+@blueprint.get("/leads/<tag>/facts")
+def facts(tag: str) -> str:
+    """What a tag's address shows to whoever reads it without being signed in: what the tag says, and
+    the certificate, of a sealed lead; of any other nothing, whether there is one or not.
+    """
+    try:
+        seal = store().seal_of(tag)
+    except NoSuchLead:
+        seal = None
+    told = facts_in(seal.record) if seal is not None else None
+    return render_template("tag/facts.html", tag=tag, facts=told, seal=seal)
+
+
 @blueprint.get("/leads/<tag>/label.svg")
 def label_svg(tag: str) -> Response:
     """The label as SVG."""
@@ -108,13 +134,23 @@ def label_svg(tag: str) -> Response:
 def label_pdf(tag: str) -> Response:
     """The label as PDF, true to size."""
     page = _with_a_label(tag)
-    paper = label.pdf(facts_of(page), _address(tag), page.held.sealed, _form())
+    paper = label.pdf(facts_of(page), _address(tag), page.held.sealed, _form(), measures())
     return Response(paper, mimetype="application/pdf")
+
+
+@blueprint.post("/leads/<tag>/label/print")
+def print_label(tag: str) -> Response:
+    """Give the label to the bench's label printer."""
+    page, form = _with_a_label(tag), _form()
+    printer: PrintsLabels = current_app.extensions["label printer"]
+    paper = label.pdf(facts_of(page), _address(tag), page.held.sealed, form, measures())
+    printer.print_label(f"{page.tag} {form}", paper)
+    return redirect(url_for("tag.show", tag=page.tag, laid=form), 303)
 
 
 def _form() -> str:
     """The form of label that is asked for."""
-    form = request.args.get("form", "tag")
+    form = request.values.get("form", "tag")
     return form if form in FORMS else abort(404)
 
 
@@ -128,26 +164,27 @@ def certificate(tag: str) -> Response:
             url_for("tag.show", tag=page.tag),
             "See what is left",
         )
-    paper = request.args.get("paper", "a4")
+    paper = request.args.get("paper", usual_paper())
     names = {line.id: line.words for line in page.plan.prove.lines}
     if paper not in PAPERS:
         abort(404)
-    file = certificate_pdf(sealed, _address(tag), store().head(), paper, names)
+    file = certificate_pdf(sealed, _address(tag), store().head(), paper, names, measures())
     return Response(file, mimetype="application/pdf")
 
 
 @blueprint.post("/leads/<tag>/tag/seal")
 def seal(tag: str) -> Response:
     """Freeze the record; refused while a stop stands, a caution has no reason, or a stage is open."""
-    initials = request.form.get("initials", "").strip()[:12]
-    if not initials:
+    me = here()
+    signed = me.name if me else request.form.get("initials", "").strip()[:12]
+    if not signed:
         raise NotNow(
             "A seal needs the initials of whoever answers for it.",
             url_for("tag.show", tag=tag),
             "Back to Tag",
         )
-    session["who"], session.permanent = initials, True
-
+    if me is None:
+        session["who"], session.permanent = signed, True
     pictures = added().photographs(tag)
 
     def record(lead: Lead) -> dict[str, object]:
@@ -162,8 +199,8 @@ def seal(tag: str) -> Response:
         if standing:
             words = f"It can not be sealed yet: {standing[0]}."
             raise NotNow(words, url_for("tag.show", tag=tag), "See what is left")
-        frozen = record_of(plan, plan.tag.facts(now()[:10], initials))
+        frozen = record_of(plan, plan.tag.facts(now()[:10], signed))
         return frozen | {"photographs": [{"line": x.line, "sha256": x.sha256} for x in pictures]}
 
-    store().seal(tag, now(), initials, record)
+    store().seal(tag, now(), signed, record)
     return redirect(url_for("tag.show", tag=tag), 303)

@@ -1,6 +1,5 @@
 """How numbers and dates are shown. The core never rounds; here is where it happens."""
 
-import math
 from calendar import month_abbr, month_name
 from collections.abc import Callable
 from datetime import date, datetime
@@ -10,12 +9,13 @@ from markupsafe import Markup
 
 from euthyne.core.trade.shown import at_least, at_most
 from euthyne.drawing.pen import mark
-from euthyne.web.fields import options
+from euthyne.web.fields import options, pulled
 
 
 def filters() -> dict[str, Callable[..., Any]]:
     """The template filters."""
     return {
+        "theirs": theirs,
         "figure": figure,
         "limit": limit,
         "day": day,
@@ -23,9 +23,14 @@ def filters() -> dict[str, Callable[..., Any]]:
         "when": when,
         "size_words": size_words,
         "sign": sign,
-        "decades": math.log10,
+        "pulled": pulled,
         "options": options,
     }
+
+
+def theirs(words: str) -> Markup:
+    """What a person wrote: it is never told in other units."""
+    return Markup('<span translate="no">{}</span>').format(words)
 
 
 def figure(value: float | None, places: int = 1) -> str:

@@ -186,7 +186,7 @@ def test_contacts_go_round_the_same_way_whatever_the_hour_of_the_earth():
     ],
 )
 def test_north_american_cords_come_in_the_sizes_they_are_sold_in(cable, cores, sizes):
-    assert made_in(cable, cores, True) == sizes
+    assert made_in(cable, cores, True, "AWG") == sizes
     assert all(outside_diameter(cable, f"{s.split()[0]}/{cores}") is not None for s in sizes)
 
 

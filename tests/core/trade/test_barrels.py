@@ -234,6 +234,14 @@ def test_a_bend_just_wide_enough_is_left_alone():
 
 def test_the_cut_is_drawn_share_by_share():
     drawn = cutting_drawing(plan(cut__loops_mm=400.0, cut__reworks=1, brief__legs_m=(6.0, 4.0)))
-    for words in ("run, 2 legs", "loops", "spare tries", "400 mm", ">6.00<", ">4.00<", "m to cut"):
+    for words in (
+        "run, 2 legs",
+        "loops",
+        "spare tries",
+        "400 mm",
+        ">6.00 m<",
+        ">4.00 m<",
+        "m to cut",
+    ):
         assert words in drawn
     assert f"2 × {plan(**LINK).cut.length.cut_m:.2f} m to cut" in cutting_drawing(plan(**LINK))

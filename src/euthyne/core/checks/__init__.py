@@ -2,19 +2,24 @@
 found.
 """
 
+from collections.abc import Iterable, Iterator
 from dataclasses import replace
+from functools import lru_cache
 from importlib import import_module
 from pkgutil import walk_packages
 
 from euthyne.core.checks.found import LISTED, Check, Fix, Found
 from euthyne.core.kinds import KINDS, Caution
 from euthyne.core.lead import Reason
+from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.trade.fault import Level
 
 __all__ = ["CHECKS", "Check", "Fix", "Found", "checks", "listed"]
 
 GRAVITY: tuple[Level, ...] = ("stop", "caution", "note")
+
+BEFORE_PROOF = tuple(s for s in Stage if s.number < Stage.PROVE.number)
 
 
 def _listed() -> tuple[Check, ...]:
@@ -38,15 +43,29 @@ def checks(plan: Plan) -> tuple[Found, ...]:
     """Everything found in a plan, stops first, then in the order of the stages; a passed caution
     carries its reason.
     """
-    current = "DC"
-    if plan.mains:
-        current = "AC"
-    looked = (check(plan) for check in CHECKS if check.on in (None, current))
-    found = [f for f in looked if f is not None]
+    found = [*_before_proof(plan.unproven), *_looked(plan, (Stage.PROVE, Stage.TAG))]
     found += [_said_of_kind(caution) for caution in plan.kind.cautions]
     reasons = {r.check: r for r in plan.lead.reasons}
     found = [_passed(f, reasons.get(f.code)) for f in found]
     return tuple(sorted(found, key=lambda f: (GRAVITY.index(f.level), f.stage.number)))
+
+
+def _looked(plan: Plan, stages: Iterable[Stage]) -> Iterator[Found]:
+    """What the checks of some stages find, those of its kind of current."""
+    current = "DC"
+    if plan.mains:
+        current = "AC"
+    for check in CHECKS:
+        if check.stage in stages and check.on in (None, current):
+            found = check(plan)
+            if found is not None:
+                yield found
+
+
+@lru_cache(maxsize=256)
+def _before_proof(plan: Plan) -> tuple[Found, ...]:
+    """What the checks of the stages before the proof find: a probe or a reading changes none of it."""
+    return tuple(_looked(plan, BEFORE_PROOF))
 
 
 def _passed(found: Found, reason: Reason | None) -> Found:

@@ -101,11 +101,11 @@ def watched_reading(plan: Plan) -> Said | None:
 )
 def try_the_button(plan: Plan) -> Said | None:
     """The device upstream is only as good as its last test."""
-    if plan.lead.brief.place == "indoor" or plan.lead.brief.rcd != "30 mA":
+    if plan.lead.brief.place == "indoor" or not plan.lead.brief.behind_device:
         return None
     return Said(
         "A residual-current device upstream",
-        "Used outdoors behind a 30 mA device. Press its test button each time.",
+        f"Used outdoors behind a {plan.lead.brief.rcd} device. Press its test button each time.",
     )
 
 

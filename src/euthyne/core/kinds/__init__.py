@@ -2,11 +2,13 @@
 program names one.
 """
 
+from dataclasses import replace
 from importlib import import_module
 from pkgutil import iter_modules
 
 from euthyne.core.kinds.kind import Caution, Family, Group, Kind, Start, Trait, faults_in
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.measures import Measures
 
 __all__ = ["KINDS", "Caution", "Family", "Group", "Kind", "Start", "Trait", "kind_named", "starts"]
 
@@ -48,6 +50,22 @@ def kind_named(name: str, field: str = "kind") -> Kind:
     return KINDS[name]
 
 
-def starts() -> tuple[tuple[Kind, Start], ...]:
-    """Every point to begin at, with its kind."""
-    return tuple((kind, start) for kind in KINDS.values() for start in kind.starts)
+def starts(measures: Measures = "metric") -> tuple[tuple[Kind, Start], ...]:
+    """Every point to begin at, with its kind; for a bench in gauge and feet those of North America
+    first, and direct current in gauge.
+    """
+    found = tuple((kind, start) for kind in KINDS.values() for start in kind.starts)
+    if measures == "metric":
+        return found
+    told = ((kind, _in_gauge(start)) for kind, start in found)
+    return tuple(sorted(told, key=lambda pair: pair[1].conductor.unit != "AWG"))
+
+
+def _in_gauge(start: Start) -> Start:
+    """A start made of what is bought by gauge; those of the mains say by their plugs what they are of."""
+    if start.brief.system != "dc":
+        return start
+    cable = start.gauge_cable or start.conductor.cable_type
+    conductor = replace(start.conductor, cable_type=cable, unit="AWG")
+    a, b = start.gauge_part or start.a, start.gauge_part or start.b
+    return replace(start, conductor=conductor, a=a, b=b)

@@ -109,7 +109,12 @@ FROM_MAINS = Group(
             "brief.rcd",
             "Residual-current device",
             "choice",
-            choices=(("unknown", "not known"), ("none", "none"), ("30 mA", "30 mA, upstream")),
+            choices=(
+                ("unknown", "not known"),
+                ("none", "none"),
+                ("30 mA", "30 mA, upstream"),
+                ("5 mA", "5 mA ground-fault, upstream"),
+            ),
         ),
         Question("brief.generator", "From a generator", "choice", choices=NO_YES),
         Question(

@@ -9,6 +9,7 @@ from euthyne.core.lead import Brief, Conductor, Ends, Lead
 from euthyne.core.shelf.parts import part
 from euthyne.core.sizing.brief import OneLoad, System
 from euthyne.core.trade.cable import cable_types
+from euthyne.core.trade.measures import Measures
 from euthyne.core.trade.wire import Unit
 
 SPLIT_VOLTS = (
@@ -53,11 +54,11 @@ def new_lead(kind: Kind, start: Start, tag: str, at: str) -> Lead:
     )
 
 
-def starts_for(known: Known) -> tuple[tuple[Kind, Start], ...]:
+def starts_for(known: Known, measures: Measures = "metric") -> tuple[tuple[Kind, Start], ...]:
     """The starting points a sum can be: those of its system, and on alternating current of its band
-    of volts.
+    of volts; as its bench measures.
     """
-    return tuple((kind, start) for kind, start in starts() if _suits(start.brief, known))
+    return tuple((kind, start) for kind, start in starts(measures) if _suits(start.brief, known))
 
 
 def _suits(begun: Brief, known: Known) -> bool:

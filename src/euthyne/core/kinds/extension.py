@@ -49,6 +49,15 @@ KIND = Kind(
             scheme="north-america",
         ),
         Start(
+            "extension-nema-20",
+            "Extension lead, 20 A",
+            a="nema-5-20p",
+            b="nema-5-20r",
+            brief=Brief(feeds="socket", volts=120.0, upstream_family="breaker-na"),
+            conductor=Conductor(cable_type="SJOOW", unit="AWG"),
+            scheme="north-america",
+        ),
+        Start(
             "extension-60309",
             NAME,
             a="iec60309-16-plug",

@@ -43,6 +43,7 @@ KIND = Kind(
             ),
             conductor=Conductor(cable_type="battery-105", drop_percent=3.0),
             scheme="dc-red-black",
+            gauge_part="lug-3-8",
         ),
     ),
     groups=(

@@ -45,7 +45,8 @@ class Trait(Enum):
 @dataclass(frozen=True)
 class Start:
     """A point to begin at: its name in an address, its words, the parts at its ends, and all that
-    is set already; ``more`` names the part of a fitting that is not as its end's.
+    is set already; ``more`` names the part of a fitting that is not as its end's; ``gauge_cable`` and
+    ``gauge_part`` what it is made of, and what is at its ends, where a bench buys by gauge.
     """
 
     id: str
@@ -56,6 +57,8 @@ class Start:
     conductor: Conductor
     scheme: str = "iec"
     more: tuple[tuple[str, str], ...] = ()
+    gauge_cable: str = ""
+    gauge_part: str = ""
 
 
 @dataclass(frozen=True)

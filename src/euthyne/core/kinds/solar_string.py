@@ -61,6 +61,7 @@ KIND = Kind(
             ),
             conductor=Conductor(cable_type="H1Z2Z2-K", drop_percent=3.0, tinned=True),
             scheme="dc-red-black",
+            gauge_cable="PV-wire",
         ),
     ),
     groups=(
@@ -74,7 +75,7 @@ KIND = Kind(
         Place("controller", "load", ours=False),
     ),
     make_up=two_ended(poles),
-    cables=("H1Z2Z2-K", "battery-105"),
+    cables=("H1Z2Z2-K", "PV-wire", "USE-2", "battery-105"),
     traits=frozenset({Trait.LIES_STILL, Trait.LIVE_BY_DAY}),
     proof=("string", "apart", "sun"),
     cautions=(

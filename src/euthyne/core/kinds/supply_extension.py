@@ -1,10 +1,13 @@
 """Extensions of a machine's supply: heavy, on one phase, on two hots or on three phases."""
 
 from euthyne.core.kinds.asked import FEEDS, FROM_MAINS, MOVES_ABOUT, WHOSE
-from euthyne.core.kinds.kind import EVERY_CORD, Family, Kind, Start, Trait
+from euthyne.core.kinds.kind import EVERY_CORD, Family, Group, Kind, Start, Trait
 from euthyne.core.kinds.makeup import SUPPLY_AND_LOAD, lines_and_earth, two_ended
 from euthyne.core.lead import Brief, Conductor
+from euthyne.core.trade.quantity import PERCENT
+from euthyne.core.trade.question import Question
 
+WELDER_DUTY = Question("brief.duty_percent", "Duty, of a welder", measure=PERCENT)
 RUBBER = Conductor(cable_type="H07RN-F")
 
 KIND = Kind(
@@ -63,8 +66,51 @@ KIND = Kind(
             conductor=Conductor(cable_type="SOOW", unit="AWG"),
             scheme="north-america",
         ),
+        Start(
+            "supply-240-20",
+            "Machine extension, 240 V 20 A",
+            a="nema-6-20p",
+            b="nema-6-20r",
+            brief=Brief(feeds="socket", volts=240.0, upstream_family="breaker-na"),
+            conductor=Conductor(cable_type="SOOW", unit="AWG"),
+            scheme="north-america",
+        ),
+        Start(
+            "supply-120-30",
+            "Extension, 120 V 30 A, locking",
+            a="nema-l5-30p",
+            b="nema-l5-30r",
+            brief=Brief(feeds="socket", volts=120.0, upstream_family="breaker-na"),
+            conductor=Conductor(cable_type="SOOW", unit="AWG"),
+            scheme="north-america",
+        ),
+        Start(
+            "supply-240-30",
+            "Machine extension, 240 V 30 A, locking",
+            a="nema-l6-30p",
+            b="nema-l6-30r",
+            brief=Brief(feeds="socket", volts=240.0, upstream_family="breaker-na"),
+            conductor=Conductor(cable_type="SOOW", unit="AWG"),
+            scheme="north-america",
+        ),
+        Start(
+            "supply-split-30-locking",
+            "Generator extension, 120/240 V 30 A, locking",
+            a="nema-l14-30p",
+            b="nema-l14-30r",
+            brief=Brief(
+                feeds="socket", system="ac-split", volts=240.0, upstream_family="breaker-na"
+            ),
+            conductor=Conductor(cable_type="SOOW", unit="AWG"),
+            scheme="north-america",
+        ),
     ),
-    groups=(WHOSE, FEEDS, FROM_MAINS, MOVES_ABOUT),
+    groups=(
+        WHOSE,
+        Group("Feeds", (*FEEDS.questions, WELDER_DUTY)),
+        FROM_MAINS,
+        MOVES_ABOUT,
+    ),
     places=SUPPLY_AND_LOAD,
     make_up=two_ended(lines_and_earth),
     cables=EVERY_CORD,

@@ -11,17 +11,24 @@ from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 from euthyne.core.assembly.records import Assembly, Cable, Fitting, Id, Place, Wire
 from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.parts import part, there_before
-from euthyne.core.sizing.brief import Fraction, OneLoad, Percent, Positive, System
+from euthyne.core.sizing.brief import (
+    CIRCULAR_MIL_OHM_FT,
+    Fraction,
+    OneLoad,
+    Percent,
+    Positive,
+    System,
+)
 from euthyne.core.trade.practices import Practices
 from euthyne.core.trade.route import MeasuredWith
 from euthyne.core.trade.wire import Metal, Unit
 from euthyne.core.trade.worded import Day, Moment, Tag
 
 PlaceKind = Literal["indoor", "outdoor", "wet"]
-Rcd = Literal["unknown", "none", "30 mA"]
+Rcd = Literal["unknown", "none", "30 mA", "5 mA"]
 EarthPath = Literal["unknown", "wire", "rod"]
 RepairBy = Literal["coupler", "resin", "shorten"]
-AgainFor = Literal["", "re-test", "mended"]
+AgainFor = Literal["", "re-test", "mended", "corrected"]
 Switch = Literal["none", "L", "N", "all"]
 Text = Annotated[str, MaxLen(400)]
 Count = Annotated[int, Ge(1), Le(64)]
@@ -94,11 +101,21 @@ class Brief:
     packs_apart_volts: Annotated[float, Ge(0), Le(1000)] = 0.0
     packs_equal_leads: bool = True
 
+    @property
+    def behind_device(self) -> bool:
+        """True where a residual-current or ground-fault device is known to sit upstream."""
+        return self.rcd in ("30 mA", "5 mA")
+
+    @property
+    def usual_device(self) -> Rcd:
+        """The device that is usual where it is plugged in. Source: IEC 61008; UL 943, class A."""
+        return "5 mA" if self.upstream_family == "breaker-na" else "30 mA"
+
 
 @dataclass(frozen=True)
 class Conductor:
     """Which cable a circuit is made of, and within which limits; ``size`` is what the builder took,
-    None while nothing is taken.
+    None while nothing is taken; ``school_k`` the constant of the circular-mil school, ohm cmil/ft.
     """
 
     cable_type: Text = "H05VV-F"
@@ -112,6 +129,7 @@ class Conductor:
     fuse_amps: Positive | None = None
     measured_od_mm: Annotated[float, Gt(0), Le(100)] | None = None
     price_per_kg: Positive | None = None
+    school_k: Annotated[float, Ge(9), Le(25)] = CIRCULAR_MIL_OHM_FT
 
 
 @dataclass(frozen=True)
@@ -304,8 +322,8 @@ class Reason:
 
 @dataclass(frozen=True)
 class Lead:
-    """A lead, from its brief to its proof; ``follows`` names the sealed one that it tests again or
-    repairs, ``again_for`` which of the two.
+    """A lead, from its brief to its proof; ``follows`` names the sealed one that it tests again,
+    repairs or corrects, ``again_for`` which of the three.
     """
 
     tag: Tag

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from euthyne.core.order.feeding import Far, entry_of, precedence, ways_to_feed
 from euthyne.core.order.laid import HAND, BuildPlan, CableEnd
-from euthyne.core.order.schedule import SECONDS, Job, best_sequence
+from euthyne.core.order.schedule import MOST_LOOKED, Job, best_sequence
 from euthyne.core.order.stuck import Stuck, ring_in, stuck_in, waiting_for_ever
 
 
@@ -50,12 +50,12 @@ class Order:
 Done = tuple[Step, ...]
 
 
-def order(build: BuildPlan, done: Done = (), seconds: float = SECONDS) -> Order:
+def order(build: BuildPlan, done: Done = (), most: int = MOST_LOOKED) -> Order:
     """The best valid order: fewest parts fed from the far end, then fewest changes of place, of
     cable, of tool; irreversible last.
 
-    Parameters: build; done, the steps done already; seconds to search before an unproven order is
-    returned.
+    Parameters: build; done, the steps done already; most, sets of finished steps that are gone on from
+    before an order that is not proven is returned.
     Returns: Order; without steps when none exists, saying what is stuck.
     """
     over = frozenset(s.what for s in done)
@@ -66,7 +66,7 @@ def order(build: BuildPlan, done: Done = (), seconds: float = SECONDS) -> Order:
             if waiting_for_ever(edges):
                 continue
             jobs = _jobs(build, far, over)
-            found = best_sequence(jobs, edges, last, seconds)
+            found = best_sequence(jobs, edges, last, most)
             if found is None:
                 continue
             return Order(

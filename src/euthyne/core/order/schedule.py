@@ -3,15 +3,16 @@ undone as late as it can be.
 """
 
 import heapq
-import time
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
 Rank = tuple[int, int, int, int, int]
 Class = tuple[frozenset[str], frozenset[str], str]
 NOTHING_SPENT: Rank = (0, 0, 0, 0, 0)
-SECONDS = 1.0
-MOST_SEARCHED = 80  # beyond it a second never proves an order: the one found step by step stands
+# Sets of finished jobs that are gone on from before the order found step by step stands, unproven: a
+# count and no clock, so that every machine finds the same order. About a second.
+MOST_LOOKED = 1_500
+MOST_SEARCHED = 80  # beyond it no order is ever proven by so many
 
 
 @dataclass(frozen=True)
@@ -99,6 +100,10 @@ class _Board:
         self.all = (1 << len(jobs)) - 1
         self.lasting = _bits(i for i, job in enumerate(jobs) if job.lasting)
         self.classes = [job.of_class for job in jobs]
+        self.undoable: dict[Class, int] = {}
+        for i, job in enumerate(jobs):
+            own = 0 if job.lasting else 1 << i
+            self.undoable[job.of_class] = self.undoable.get(job.of_class, 0) | own
         self.regions = _together_by({i: job.places for i, job in enumerate(jobs)})
         self.cells = [
             _Cell(region, _bits(found))
@@ -122,11 +127,17 @@ class _Board:
     def _of(self, bits: int) -> list[int]:
         return [i for i in range(len(self.jobs)) if bits >> i & 1]
 
-    def free(self, done: int) -> list[int]:
-        """Jobs that may come next."""
-        return [
-            i for i in range(len(self.jobs)) if not done >> i & 1 and self.waits[i] & ~done == 0
-        ]
+    def free(self, done: int, among: int = -1) -> list[int]:
+        """Jobs that may come next, of all or among some, in order."""
+        left, found = self.all & ~done, []
+        asked = left & among
+        while asked:
+            lowest = asked & -asked
+            i = lowest.bit_length() - 1
+            if not self.waits[i] & left:
+                found.append(i)
+            asked ^= lowest
+        return found
 
     def cost(self, last: Job | None, job: Job) -> tuple[int, int, int]:
         """Changes of place, of cable and of tool from one job to the next."""
@@ -221,15 +232,15 @@ def best_sequence(
     jobs: tuple[Job, ...],
     before: Mapping[str, Iterable[str]],
     last: Job | None = None,
-    seconds: float = SECONDS,
+    most: int = MOST_LOOKED,
 ) -> Sequence | None:
     """The best order of jobs, each after those it waits for; None when they wait for each other in
     a ring.
 
     Parameters: jobs; before, for a job the ids it waits for (others are taken as done); last, the
-    job done before the first of them; seconds to search before the best order found so far is
-    returned unproven. Complexity: best first over sets of finished jobs; jobs of one place, cable and tool
-    that can be undone are done together.
+    job done before the first of them; most, sets of finished jobs that are gone on from before an
+    order that is not proven is returned. Complexity: best first over sets of finished jobs; jobs of
+    one place, cable and tool that can be undone are done together.
     """
     board = _Board(jobs, before)
     usual = _step_by_step(board, 0, last)
@@ -237,7 +248,7 @@ def best_sequence(
         return None
     found = None
     if len(jobs) <= MOST_SEARCHED:
-        found = _search(board, last, time.monotonic() + seconds)
+        found = _search(board, last, most)
     if found is not None:
         ids = found
     else:
@@ -245,26 +256,29 @@ def best_sequence(
     return Sequence(tuple(jobs[i].id for i in ids), *_changes(board, ids, last), found is not None)
 
 
-def _search(board: _Board, start: Job | None, until: float) -> tuple[int, ...] | None:
-    tie = 0
+def _search(board: _Board, start: Job | None, most: int) -> tuple[int, ...] | None:
+    tie = looked = 0
     heap: list[tuple[Rank, int, int, Job | None, Rank, tuple[int, ...]]] = []
     heapq.heappush(heap, (board.at_least(0, start), tie, 0, start, NOTHING_SPENT, ()))
-    settled: dict[tuple[int, Class | None], Rank] = {}
+    # By the steps done and the class of the last: the least that a way there has cost so far. What
+    # follows is alike, so a way that costs as much or more is none to go on with.
+    reached: dict[tuple[int, Class | None], Rank] = {}
     while heap:
         _, _, done, last, spent, ids = heapq.heappop(heap)
         if done == board.all:
             return ids
-        key = (done, last.of_class if last else None)
-        # The same steps done, with the same tool at the same place, at less cost: what follows is alike.
-        if key in settled and settled[key] <= spent:
+        if reached.get((done, last.of_class if last else None), spent) < spent:
             continue
-        settled[key] = spent
-        # The clock costs more than a step of the search, so it is read seldom.
-        if tie % 64 == 0 and time.monotonic() > until:
+        if looked == most:
             return None
+        looked += 1
         for moves in _moves(board, done, last):
             now = done | _bits(moves)
             cost, previous = _spent(board, spent, last, moves, len(ids))
+            key = (now, previous.of_class if previous else None)
+            if key in reached and reached[key] <= cost:
+                continue
+            reached[key] = cost
             least = board.at_least(now, previous)
             rank = _sum_of(cost, least)
             tie += 1
@@ -334,13 +348,11 @@ def _bridges(name: Class) -> bool:
 def _together(board: _Board, done: int, name: Class) -> list[int]:
     """Every undoable job of a class that can be done before the class is left, in order."""
     moves: list[int] = []
-    while True:
-        more = [i for i in board.free(done) if board.classes[i] == name]
-        more = [i for i in more if not board.jobs[i].lasting]
-        if not more:
-            return moves
+    own = board.undoable[name]
+    while more := board.free(done, own):
         moves += more
-        done |= sum(1 << i for i in more)
+        done |= _bits(more)
+    return moves
 
 
 def _step_by_step(board: _Board, done: int, last: Job | None) -> tuple[int, ...] | None:

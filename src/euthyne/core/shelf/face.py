@@ -7,6 +7,7 @@ import re
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 
+SHELL = "S"  # a shield lands on the shell, outside the face
 HOUR_GIVE = 0.2  # hours a contact may be off the hour its note says
 
 
@@ -39,6 +40,13 @@ class Face:
     cavities: tuple[Cavity, ...]
     source: str
     plug_shell: str
+
+
+def said_mark(mark: str) -> str:
+    """A contact as it is said: its mark, the shell by its name."""
+    if mark == SHELL:
+        return "the shell"
+    return mark
 
 
 def size_faults(face: Face) -> list[str]:

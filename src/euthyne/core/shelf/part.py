@@ -239,6 +239,10 @@ class Part:
         told = (self.words, self.standard, self.kind, self.mates, self.family)
         return f"{' '.join(told)} {self.amps:g} a {self.contact_words}".lower()
 
+    def __hash__(self) -> int:
+        """Told by its id and words alone: parts are looked up often and have many fields."""
+        return hash((self.id, self.words))
+
     @property
     def contact_words(self) -> str:
         """What one sees: bare pins, holes, lugs, a clamp."""

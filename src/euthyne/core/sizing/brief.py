@@ -12,6 +12,7 @@ from euthyne.core.trade.protection import families
 from euthyne.core.trade.rating import bases, k_bunch, k_drum, loaded_conductors, table, units_of
 from euthyne.core.trade.wire import Metal, Unit, metric_resistances, size_named
 
+CIRCULAR_MIL_OHM_FT = 10.4  # K of copper at 20 C; at 75 C it is 12.9, and books differ
 System = Literal["ac-single", "ac-split", "ac-three", "dc"]
 Positive = Annotated[float, Ge(1e-6), Le(1e9)]
 Fraction = Annotated[float, Ge(1e-6), Le(1)]
@@ -111,7 +112,7 @@ class ProtectionWanted:
 
 @dataclass(frozen=True)
 class SizingBrief:
-    """Everything the sizing is asked."""
+    """Everything the sizing is asked; ``school_k`` the constant of the circular-mil school, ohm cmil/ft."""
 
     supply: Supply
     load: Load
@@ -122,6 +123,7 @@ class SizingBrief:
     place: Place = field(default_factory=Place)
     already: tuple[AlreadyThere, ...] = ()
     protection: ProtectionWanted = field(default_factory=ProtectionWanted)
+    school_k: Positive = CIRCULAR_MIL_OHM_FT
 
     @property
     def unit(self) -> Unit:

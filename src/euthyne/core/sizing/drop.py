@@ -11,7 +11,6 @@ from euthyne.core.trade.wire import Wire, awg, circular_mils, size_named
 
 REACTANCE_FROM_MM2 = 16.0
 REACTANCE_OHMS_PER_M = 0.00008  # usual of low-voltage cable, 0.08 ohm/km, IEC 60364-5-52 annex G
-CIRCULAR_MIL_OHM_FT = 10.4  # K of copper at 20 C
 SCHOOL_GAUGES = tuple(g for g in GAUGES_OFFERED if g != "3")
 
 
@@ -91,11 +90,11 @@ class NearestSchool:
 def nearest_school(
     brief: SizingBrief, running_amps: float, drop_limit_volts: float
 ) -> NearestSchool | None:
-    """CM = K I L / dU with K = 10.4 and L the loop in feet; None on three-phase."""
+    """CM = K I L / dU, K the brief's and L the loop in feet; None on three-phase."""
     if brief.supply.system == "ac-three":
         return None
     loop_feet = brief.poles * brief.run_m / 0.3048
-    wanted = CIRCULAR_MIL_OHM_FT * running_amps * loop_feet / drop_limit_volts
+    wanted = brief.school_k * running_amps * loop_feet / drop_limit_volts
     gauges = [(circular_mils(awg(g).cross_section_mm2), f"{g} AWG") for g in SCHOOL_GAUGES]
     if wanted > gauges[-1][0]:
         return NearestSchool(wanted, None, None)

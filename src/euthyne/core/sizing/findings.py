@@ -58,7 +58,10 @@ def of_the_school(school: NearestSchool | None, decided_by: str) -> list[Finding
         return []
     if school.nearest == school.next_up:
         return []
-    text = f"Rounding the circular mils to the nearest gauge would have taken {school.nearest}."
+    text = (
+        f"The school of circular mils wants {school.circular_mils:.0f}: next up is {school.next_up}. "
+        f"Rounding to the nearest would have taken {school.nearest}, which is too thin."
+    )
     return [Finding("nearest-is-smaller", "note", text)]
 
 

@@ -26,10 +26,13 @@ def same_again(lead: Lead, tag: str, at: str) -> Lead:
 
 
 def followed(lead: Lead, tag: str, at: str, why: AgainFor) -> Lead:
-    """The lead that comes after a sealed one: tested again as it was built, or built again for a repair.
+    """The lead that comes after a sealed one: tested again as it was built, built again for a repair, or
+    as it is with something put right in its record.
 
-    Parameters: lead that was sealed; tag and at, of the new one; why, a re-test or a repair.
+    Parameters: lead that was sealed; tag and at, of the new one; why, a re-test, a repair, a correction.
     """
+    if why == "corrected":
+        return replace(lead, tag=tag, created_at=at, follows=lead.tag, again_for=why)
     new = replace(same_again(lead, tag, at), follows=lead.tag, again_for=why)
     if why == "re-test":
         return replace(new, cut=lead.cut, build=lead.build, reasons=lead.reasons)

@@ -1,9 +1,11 @@
 """Cables: what a type is rated on, the sizes it is made in, how fat it is."""
 
+import re
 from dataclasses import dataclass
 from functools import cache
 
 from euthyne.core.trade.volts import MadeFor, made_for
+from euthyne.core.trade.wire import Unit
 from euthyne.data.tables import rows
 
 HARMONISED = ("EN 50525", "EN 50618")
@@ -94,23 +96,29 @@ def cords() -> tuple[CableType, ...]:
 
 
 def make_up(cores: int, earthed: bool, size: str) -> str:
-    """How a cord is written: ``3G1.5``, ``2x0.75``, or ``14/3`` for a gauge."""
+    """How a cable is written: ``3G1.5``, ``2x0.75``, or for a gauge ``14/3``; a single ``2/0 AWG``."""
     label, _, unit = size.partition(" ")
     if unit == "AWG":
+        if cores == 1:
+            return size
         return f"{label}/{cores}"
     return f"{cores}{'G' if earthed else 'x'}{label}"
 
 
-def made_in(cable_type: str, cores: int, earthed: bool) -> frozenset[str] | None:
-    """The sizes a type is made in with so many cores; None when the table does not know the type."""
-    start, ending = f"{cores}{'G' if earthed else 'x'}", f"/{cores}"
+def made_in(cable_type: str, cores: int, earthed: bool, unit: Unit) -> frozenset[str] | None:
+    """The sizes of a series that a type is made in with so many cores; None when the table lists none of
+    that type and series.
+    """
     listed = [r["make_up"] for r in rows("cable-diameters.csv") if r["cable_type"] == cable_type]
-    if not listed:
-        return None
-    metric = {f"{m[len(start) :]} mm2" for m in listed if m.startswith(start)}
-    return frozenset(
-        metric | {f"{m.removesuffix(ending)} AWG" for m in listed if m.endswith(ending)}
-    )
+    if unit == "AWG":
+        gauges = [m for m in listed if "/" in m or m.endswith(" AWG")]
+        ending = f"/{cores}" if cores > 1 else " AWG"
+        made = {f"{m.removesuffix(ending)} AWG" for m in gauges if m.endswith(ending)}
+        return frozenset(made) if gauges else None
+    metric = [m for m in listed if re.match(r"\d+[xG]", m)]
+    start = f"{cores}{'G' if earthed else 'x'}"
+    made = {f"{m.removeprefix(start)} mm2" for m in metric if m.startswith(start)}
+    return frozenset(made) if metric else None
 
 
 def outside_diameter(cable_type: str, written: str) -> Diameter | None:

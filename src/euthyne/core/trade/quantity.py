@@ -106,6 +106,7 @@ BOTH_WAYS = (
     "in all, out and back",
 )
 NEWTON_METRES = re.compile(r"n\s*[·.*]?\s*m\b", re.IGNORECASE)
+POUND_INCHES = re.compile(r"(?:(?:lbf?|pounds?)[ -]?in(?:ch(?:es)?)?|in-lbf?)\.?$", re.IGNORECASE)
 UNIT_AT_END = re.compile(r"[A-Za-z\"'″′]+$")
 NUMBER = r"[-+]?(?:\d+(?:[.,]\d+)?|[.,]\d+)"
 TERM = re.compile(rf"({NUMBER})\s*([A-Za-zµΩω%°²\"'″′]+)?\s*(?=$|[\d.,])")
@@ -113,6 +114,7 @@ SPELLED = {
     "%": "percent",
     "nm": "N*m",
     "cnm": "cN*m",
+    "lbfin": "lbf*inch",
     "c": "degC",
     "°c": "degC",
     "f": "degF",
@@ -242,7 +244,7 @@ def _plain(typed: str, measure: Measure) -> str:
     if measure is AREA:
         return typed.replace("mm2", "mm²")
     if measure is TORQUE:
-        return NEWTON_METRES.sub("Nm", typed)
+        return POUND_INCHES.sub("lbfin", NEWTON_METRES.sub("Nm", typed))
     if measure in (OHMS, MEGOHMS):
         return re.sub(r"^(\d{1,6})[Rr](\d{1,6})$", r"\1.\2 ohm", typed)
     if measure is VOLTS:

@@ -133,13 +133,14 @@ def test_each_lasting_step_has_its_gate_when_there_is_anything_to_ask_for(start)
     keys = [s.key for s in plan.build.steps]
     lasting = [e.id for e in plan.build.threading.events if e.irreversible]
     for key in lasting:
-        end = key[0]
-        on = [
+        event = plan.build.threading.event(key)
+        mine = [
             p
             for p in plan.build.threading.parts
-            if p.end == end and p.id in keys[: keys.index(key)]
+            if p.home in event.at
+            and p.id in keys[: keys.index(key)]
+            and (p.on == CABLE or f"{p.cable}.{p.on}" in event.on)
         ]
-        mine = [p for p in on if p.on in (CABLE, key.split("-", 2)[2])]
         gate = next((s for s in plan.build.steps if s.key == f"gate-{key}"), None)
         assert (gate is not None) >= bool(mine)
         if gate is not None:
@@ -153,16 +154,21 @@ def test_every_core_that_lands_is_landed_once_and_judged_and_every_body_is_shut(
     assert plan.build.steps
     keys = [s.key for s in plan.build.steps]
     assert len(keys) == len(set(keys))
-    for end, e in plan.build.job.ends:
-        for core in e.strip.cores:
-            land = next(s for s in plan.build.steps if s.key == f"{end}-land-{core.core}")
+    for e in plan.build.job.ends:
+        lands = [f"{e.at.end}-land-{core.core}" for core in e.strip.cores]
+        for key, core in zip(lands, e.strip.cores, strict=True):
+            land = next(s for s in plan.build.steps if s.key == key)
             assert land.judge in [t.judge for t in (*TERMINATIONS.values(), *FINISHES.values())]
-            assert land.figures[0].value == core.bare_words
-        assert (f"{end}-close" in keys) == e.closes
+            bare = [f.value for f in land.figures if f.words == "bare"]
+            assert bare == ([] if core.core == "S" else [core.bare_words]), "a shield is combed"
         if e.part.grips:
-            assert keys.index(f"{end}-grip") > max(
-                keys.index(f"{end}-land-{c.core}") for c in e.strip.cores
+            (grip,) = (
+                k for k in keys if k in (f"{e.at.end}-grip", f"{e.at.end}-grip@{e.at.cable}")
             )
+            assert keys.index(grip) > max(map(keys.index, lands))
+    for body in plan.build.job.bodies:
+        closings = [k for k in keys if k.startswith(f"{body.end}-close")]
+        assert bool(closings) == body.closes
 
 
 @pytest.mark.parametrize("start", KINDS)
@@ -188,11 +194,6 @@ def test_the_strip_plan_of_every_kind_adds_up(start):
             assert 0 <= core.round_mm <= core.path_mm
         backs = [s.back_mm for s in strip.stairs]
         assert backs == sorted(backs, reverse=True)
-    if plan.cut.length is not None:
-        assert (
-            plan.cut.length.cut_m
-            >= plan.cut.length.run_m
-            + sum(s.swallows_mm for s in plan.cut.strips.values()) / 1000
-            + 0.05
-            - 1e-9
-        )
+    for cable, length in plan.cut.lengths.items():
+        swallowed = sum(s.swallows_mm for at, s in plan.cut.strips.items() if at.cable == cable)
+        assert length.cut_m >= length.run_m + swallowed / 1000 + 0.05 - 1e-9

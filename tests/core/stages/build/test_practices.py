@@ -6,7 +6,7 @@ import pytest
 from leads import INVERTER, extension, plan
 
 from euthyne.core.lead.paths import with_value
-from euthyne.core.order.laid import faults_in
+from euthyne.core.order.laid import CableEnd, faults_in
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.parts import part
 from euthyne.core.shelf.pull import HAND_MOST_N, hand_tug, pull_out_n
@@ -95,12 +95,13 @@ def test_a_printed_sleeve_is_on_before_its_end_is_made_and_the_gate_asks_for_it(
     p = built(LINK, "labels", "printed-sleeve")
     gate = next(s for s in p.build.steps if s.kind == "gate")
     assert "printed sleeve" in " ".join(a.words for a in gate.asks)
-    assert marker_on(p.build.job).expanded_mm >= 1.1 * 14.6
+    (plus, minus) = p.build.job.cables
+    assert marker_on(p.build.job, plus).expanded_mm >= 1.1 * 14.6
 
 
 def test_sleeves_for_along_the_run_go_on_with_the_load_end():
     p = plan(build__practices=Practices(labels="printed-sleeve", labels_every="2"))
-    assert [t.id for t in fittings("B", p.build.job)][:2] == ["along", "marker"]
+    assert [t.id for t in fittings(CableEnd("cord", "B"), p.build.job)][:2] == ["along", "marker"]
     assert p.build.job.tags_along == 4
     assert (
         plan(brief__run_m=4.0, build__practices=Practices(labels_every="5")).build.job.tags_along

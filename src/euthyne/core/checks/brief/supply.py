@@ -2,6 +2,7 @@
 
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.kinds import Trait
+from euthyne.core.lead import Brief
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.trade.shown import at_most
@@ -71,17 +72,22 @@ def chain_too_long(plan: Plan) -> Said | None:
     )
 
 
+def _there_is_one(brief: Brief) -> Fix:
+    usual = brief.usual_device
+    return Fix(f"There is one, {usual}", (("brief.rcd", usual),))
+
+
 @check(
     "stop",
     Stage.BRIEF,
     why="On wet ground a damaged cord finds the earth through whoever picks it up.",
-    clears="A 30 mA residual-current device upstream, tried by its button each time.",
+    clears="A 30 mA residual-current or 5 mA ground-fault device upstream, tried by its button each time.",
     on="AC",
 )
 def no_residual_current_device(plan: Plan) -> Said | None:
     """Outdoor mains wants a residual-current device."""
     brief = plan.lead.brief
-    if brief.place == "indoor" or brief.rcd == "30 mA":
+    if brief.place == "indoor" or brief.behind_device:
         return None
     said = "Nobody has said whether there is one."
     if brief.rcd == "none":
@@ -89,7 +95,7 @@ def no_residual_current_device(plan: Plan) -> Said | None:
     return Said(
         "Outdoors without a residual-current device",
         said,
-        Fix("There is one, 30 mA", (("brief.rcd", "30 mA"),)),
+        _there_is_one(brief),
     )
 
 
@@ -97,16 +103,16 @@ def no_residual_current_device(plan: Plan) -> Said | None:
     "stop",
     Stage.BRIEF,
     why="A tape lies in melt water against metal; a nick in it is a fault nobody sees.",
-    clears="A 30 mA residual-current device upstream, tried by its button each time.",
+    clears="A 30 mA residual-current or 5 mA ground-fault device upstream, tried by its button each time.",
     on="AC",
 )
 def tape_without_device(plan: Plan) -> Said | None:
     """A heating tape always sits behind a residual-current device."""
     brief = plan.lead.brief
     tape = Trait.BUS_WIRES in plan.kind.traits
-    if not tape or brief.place != "indoor" or brief.rcd == "30 mA":
+    if not tape or brief.place != "indoor" or brief.behind_device:
         return None
-    fix = Fix("There is one, 30 mA", (("brief.rcd", "30 mA"),))
+    fix = _there_is_one(brief)
     return Said(
         "A heating tape without a residual-current device",
         "Indoors or out, the tape wants one.",
@@ -121,15 +127,15 @@ def tape_without_device(plan: Plan) -> Said | None:
         "Through an earth rod a fault draws too little to trip anything else, and every case on "
         "the lead stays live."
     ),
-    clears="A 30 mA residual-current device upstream, tried by its button each time.",
+    clears="A 30 mA residual-current or 5 mA ground-fault device upstream, tried by its button each time.",
     on="AC",
 )
 def rod_without_device(plan: Plan) -> Said | None:
     """A supply earthed by a rod has a residual-current device."""
     brief = plan.lead.brief
-    if brief.earth_path != "rod" or brief.rcd == "30 mA" or not brief.earthed:
+    if brief.earth_path != "rod" or brief.behind_device or not brief.earthed:
         return None
-    fix = Fix("There is one, 30 mA", (("brief.rcd", "30 mA"),))
+    fix = _there_is_one(brief)
     return Said(
         "An earth rod without a residual-current device",
         "The Brief says the supply's earth is a rod.",

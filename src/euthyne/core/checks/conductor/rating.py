@@ -6,6 +6,7 @@ from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.trade.shown import at_most
 
+WELDER_SHARE = 2  # NFPA 70, 630.12: a welder's conductors are guarded at twice their rating
 GUIDANCE_M = {
     1.0: 10.0,
     1.25: 12.0,
@@ -71,12 +72,23 @@ def protection_too_large(plan: Plan) -> Said | None:
             f"Take {plan.conductor.sizing.chosen.size}",
             (("conductor.size", plan.conductor.sizing.chosen.size),),
         )
-    return Said(
-        "The protection is larger than the lead carries",
+    told = (
         f"{amps:g} A {plan.conductor.protection.words}; {found.size} carries "
-        f"{at_most(found.rating_amps)} A as it lies.",
-        fix,
+        f"{at_most(found.rating_amps)} A as it lies."
     )
+    if _a_welder_alone(plan) and amps <= WELDER_SHARE * found.rating_amps:
+        told += (
+            f" NFPA 70, 630.12, lets what feeds a welder be guarded at up to {WELDER_SHARE} times what it "
+            "carries. Where that rule, or one like it, holds, pass this with the rule and who says so."
+        )
+        return Said("The breaker is a welder's", told, fix, level="caution")
+    return Said("The protection is larger than the lead carries", told, fix)
+
+
+def _a_welder_alone(plan: Plan) -> bool:
+    """True where the lead feeds loads on a duty, and nothing else can be plugged in."""
+    brief = plan.lead.brief
+    return brief.feeds == "loads" and brief.duty_percent < 100
 
 
 @check(
@@ -252,7 +264,7 @@ def long_for_its_size(plan: Plan) -> Said | None:
         Trait.EXTENDS not in plan.kind.traits
         or run is None
         or size is None
-        or plan.lead.brief.rcd == "30 mA"
+        or plan.lead.brief.behind_device
     ):
         return None
     usual = next(
@@ -265,7 +277,10 @@ def long_for_its_size(plan: Plan) -> Said | None:
         "Long for its size",
         f"{run:g} m; the usual guidance for {size.name} is {usual:g} m unless it is behind a "
         "residual-current device.",
-        Fix("A 30 mA device is upstream", (("brief.rcd", "30 mA"),)),
+        Fix(
+            f"A {plan.lead.brief.usual_device} device is upstream",
+            (("brief.rcd", plan.lead.brief.usual_device),),
+        ),
     )
 
 

@@ -60,6 +60,11 @@ def sleeve_tint(job: Job, tint: str) -> str:
     return tint
 
 
+# Whose screw is whose on North American couplers. Source: UL 498.
+SCREWS_TELL = "NEMA WD 6"
+SCREWS = {"L": "brass", "N": "silver", "E": "green"}
+
+
 def land(turn: Turn) -> BuildStep:
     """A core is ended in its cavity, in the way of its kind of joint."""
     part, how = turn.body.part, turn.job.practices
@@ -94,8 +99,16 @@ def land(turn: Turn) -> BuildStep:
         button=kind.done.format(**said),
         core=strip.core,
         judge=made.judge,
-        figures=(Figure("bare", strip.bare_words), *_of_joint(turn)),
+        figures=(Figure("bare", strip.bare_words), *_screw(part, strip), *_of_joint(turn)),
     )
+
+
+def _screw(part: Part, strip: CoreStrip) -> list[Figure]:
+    """What a screw is made of, where its colour says whose it is."""
+    if part.joint != "screw" or part.standard != SCREWS_TELL:
+        return []
+    function = strip.cavity.rstrip("123")
+    return [Figure("its screw", SCREWS[function])] if function in SCREWS else []
 
 
 def _land_shield(turn: Turn) -> BuildStep:

@@ -25,7 +25,7 @@ from euthyne.core.trade.cable import CableType, Diameter, cable_types, made_in
 from euthyne.core.trade.clearing import Cleared, Guard, cleared
 from euthyne.core.trade.fault import Fault
 from euthyne.core.trade.heat import Cable, Warmth, amps_at, warmth
-from euthyne.core.trade.rating import bases, k_drum
+from euthyne.core.trade.rating import bases, k_drum, units_of
 from euthyne.core.trade.wire import Size, Wire
 
 ROLLED_UP_LAYERS = 4
@@ -63,7 +63,7 @@ class ConductorStage:
         if brief.run_m is None or demand_amps is None:
             return None
         heats_otherwise = self.brief.sent_amps != demand_amps
-        north_american = self.cable_type.basis == "cord-na"
+        by_gauge = "mm2" not in units_of(self.cable_type.basis)
         return SizingBrief(
             supply=Supply(brief.system, self.brief.sent_volts, brief.loop_ohms),
             load=Load(
@@ -77,7 +77,7 @@ class ConductorStage:
             run_m=brief.run_m,
             conductor=ConductorWanted(
                 basis=self.cable_type.basis,
-                unit="AWG" if north_american else self.told.unit,
+                unit="AWG" if by_gauge else self.told.unit,
                 metal=self.told.metal,
                 tinned=self.told.tinned,
                 max_c=self.told.terminal_c,
@@ -87,6 +87,7 @@ class ConductorStage:
             limits=Limits(self.told.drop_percent, self.told.start_drop_percent),
             place=Place(brief.ambient_c, brief.drum_layers, self.brief.circuits),
             protection=protection,
+            school_k=self.told.school_k,
         )
 
     def _carried(self, size_name: str | None) -> float | None:
@@ -111,7 +112,7 @@ class ConductorStage:
         power = self.given.assembly.of_circuit(POWER)[0]
         cores = [core.id for core in power.cores]
         count = len([core for core in cores if core != "S"])
-        made = made_in(self.cable_type.name, count, "E" in cores)
+        made = made_in(self.cable_type.name, count, "E" in cores, self.sizing_brief.unit)
         return size(self.sizing_brief, made)
 
     @cached_property

@@ -105,7 +105,7 @@ class Protection:
         if there.amps is None:
             return None
         family = self.given.supply.fuse_family if self.given.fused_plug else None
-        behind_rcd = told.rcd == "30 mA"
+        behind_rcd = told.behind_device
         return Guard(family or self.breaker_family, there.amps, told.upstream_curve, behind_rcd)
 
     @property

@@ -4,7 +4,6 @@ from euthyne.core.kinds import Trait
 from euthyne.core.lead import Brief
 from euthyne.core.sizing.brief import OneLoad, SizingBrief
 from euthyne.core.sizing.drop import (
-    CIRCULAR_MIL_OHM_FT,
     REACTANCE_FROM_MM2,
     REACTANCE_OHMS_PER_M,
     ohms_already,
@@ -242,14 +241,15 @@ def _school(sized: ConductorStage, brief: SizingBrief) -> tuple[Working, ...]:
     if school is None:
         return ()
     feet = put(brief.poles * brief.run_m * FEET_PER_M, "ft")
-    mils = put(CIRCULAR_MIL_OHM_FT) * put(sized.sizing.running_amps, "A") * feet
+    k = brief.school_k
+    mils = put(k) * put(sized.sizing.running_amps, "A") * feet
     return (
         worked(
             title="The circular-mil school, beside it",
-            formula=f"{CIRCULAR_MIL_OHM_FT:g} x amps x feet of loop / volts allowed",
+            formula=f"{k:g} x amps x feet of loop / volts allowed",
             sum_of=mils / put(sized.sizing.drop_limit_volts, "V"),
             unit="cmil",
-            source="drop alone, K = 10.4 at 20 °C; the table above decides",
+            source="drop alone, K = 10.4 at 20 °C, 12.9 at 75 °C; the table above decides",
             more=f": nearest {school.nearest or '-'}, next up {school.next_up or '-'}",
         ),
     )

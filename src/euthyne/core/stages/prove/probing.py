@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cached_property, lru_cache
 
 from euthyne.core.lead import Probe
 from euthyne.core.stages.ends.ends import EndsStage
@@ -25,15 +25,25 @@ class ToProbe:
     def key(self) -> str:
         """Its name in an address, the same whatever was probed before."""
         where = "+".join(f"{fitting}={name}" for fitting, name in self.position)
-        return " ".join((where or "-", self.one.name, *(p.name for p in self.against)))
+        return " ".join((where or "-", self.one.name, *self.names))
+
+    @cached_property
+    def pairs(self) -> tuple[tuple[Point, Pair], ...]:
+        """Each point it is held against, and the pair the two are."""
+        return tuple((p, pair(self.one, p)) for p in self.against)
+
+    @cached_property
+    def names(self) -> tuple[str, ...]:
+        """The points it is held against, by name."""
+        return tuple(p.name for p in self.against)
 
     def answered(self, sounds: bool) -> Probe:
         """The probe as it is kept, once it was heard."""
-        names = tuple(p.name for p in self.against)
-        gang = names if len(names) > 1 else ()
-        return Probe(self.one.name, names[0], sounds, gang, self.position)
+        gang = self.names if len(self.names) > 1 else ()
+        return Probe(self.one.name, self.names[0], sounds, gang, self.position)
 
 
+@lru_cache(maxsize=1024)
 def point_of(name: str) -> Point:
     """A point from its name, fitting.cavity."""
     fitting, _, cavity = name.partition(".")
@@ -93,18 +103,16 @@ def by_pair(told: Heard) -> dict[frozenset[str], bool]:
 
 def left(plan: Iterable[ToProbe], probes: tuple[Probe, ...]) -> tuple[ToProbe, ...]:
     """The probes of a plan that were not taken; a gang that sounded is gone through point by point."""
-    known: dict[tuple[tuple[str, str], ...], tuple[frozenset[Pair], frozenset[Pair]]] = {}
+    known: dict[tuple[tuple[str, str], ...], set[Pair]] = {}
     sounded = {(p.one, p.gang, p.position) for p in probes if p.gang and p.sounds}
     found = []
     for one in plan:
         if one.position not in known:
             told = heard(probes, one.position)
-            known[one.position] = (frozenset(told.sounds), told.silences)
-        sounds, silent = known[one.position]
-        pairs = [(p, pair(one.one, p)) for p in one.against]
-        open_ = [p for p, x in pairs if x not in sounds and x not in silent]
-        names = tuple(p.name for p in one.against)
-        if open_ and (one.one.name, names, one.position) in sounded:
+            known[one.position] = {*told.sounds, *told.silences}
+        answered = known[one.position]
+        open_ = [p for p, x in one.pairs if x not in answered]
+        if open_ and sounded and (one.one.name, one.names, one.position) in sounded:
             found += [ToProbe(one.one, (p,), one.sounds, one.position) for p in open_]
         elif open_:
             found.append(one)

@@ -3,10 +3,11 @@
 from collections import Counter
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from itertools import combinations
 
 from euthyne.core.lead import Probe
-from euthyne.core.shelf.face import Face
+from euthyne.core.shelf.face import Face, said_mark
 from euthyne.core.stages.ends.ends import EndsStage
 from euthyne.core.stages.prove.probing import ToProbe, by_pair, heard, point_of
 from euthyne.core.trade.corewords import function_of
@@ -133,9 +134,9 @@ def name_faults(ends: EndsStage, probes: tuple[Probe, ...], gangs: bool = False)
     """
     if not probes:
         return Named()
-    view, closed = _View(ends), ends.positions[-1].positions
-    cores, said = view.courses(ends.courses), view.said
-    wiring, told = _wiring(ends, view, tuple(cores)), view.heard(heard(probes, closed))
+    view, cores, wiring = _gone_through(ends)
+    closed, said = ends.positions[-1].positions, view.said
+    told = view.heard(heard(probes, closed))
     stuck = _stuck_switches(ends, probes, said)
     found = diagnose(wiring, told, _names(cores, said))
     if stuck and (found.agrees or not found.explanations):
@@ -186,6 +187,14 @@ def _settling(
     return ToProbe(one, (other,), sounds, closed)
 
 
+@lru_cache(maxsize=64)
+def _gone_through(ends: EndsStage) -> tuple[_View, dict[Course, str], Wiring]:
+    """The map of a lead as it is gone through: how it is seen, its cores, and what should be there."""
+    view = _View(ends)
+    cores = view.courses(ends.courses)
+    return view, cores, _wiring(ends, view, tuple(cores))
+
+
 def _wiring(ends: EndsStage, view: _View, wires: tuple[Course, ...]) -> Wiring:
     """The lead as the grid sees it: every contact, the wires it should have, faces that mirror."""
     probed = [end for end in ends.all if end.reached]
@@ -221,7 +230,7 @@ def _stuck_switches(
 
 
 def _place(point: Point, said: Mapping[str, str]) -> str:
-    return f"{point.cavity} at {said[point.fitting]}"
+    return f"{said_mark(point.cavity)} at {said[point.fitting]}"
 
 
 def _names(cores: dict[Course, str], said: Mapping[str, str]) -> Names:

@@ -105,6 +105,17 @@ class TagStage:
         return min(rating, fused) if fused is not None else rating
 
     @property
+    def _made_by(self) -> str:
+        """Who confirmed the steps of the build, in the order they came to it; empty where nobody is
+        written beside them.
+        """
+        by = [x.by for x in self.given.lead.build.done if x.by not in ("", "?")]
+        names = list(dict.fromkeys(by))
+        if len(names) > 2:
+            return f"{names[0]} and {len(names) - 1} more"
+        return " and ".join(names)
+
+    @property
     def _proved_by(self) -> str:
         """Who read the proof, the last of them first."""
         told = self.given.lead.proof
@@ -120,8 +131,10 @@ class TagStage:
             return " and ".join(words)
         return f"{place.called}: {' and '.join(words)}"
 
-    def facts(self, made_on: str, made_by: str) -> TagFacts:
-        """What the tag says. Parameters: made_on, an ISO date; made_by, initials."""
+    def facts(self, made_on: str, answers_for: str) -> TagFacts:
+        """What the tag says. Parameters: made_on, an ISO date; answers_for, who seals it, named as its
+        maker where nobody is written beside a step.
+        """
         lead, cord = self.given.lead, self.conductor
         due = months_on(date.fromisoformat(made_on), retest_months(lead.brief.place))
         return TagFacts(
@@ -137,7 +150,7 @@ class TagStage:
             weakest=cord.weakest.words,
             fuse_amps=cord.protection.amps if self.given.fused_plug else None,
             made_on=made_on,
-            made_by=made_by,
+            made_by=self._made_by or answers_for,
             next_test=due.isoformat(),
             rolled_layers=ROLLED_UP_LAYERS,
             rolls=cord.can_be_rolled_up,

@@ -130,6 +130,21 @@ const Keeper = (() => {
     soon(RETRY[Math.min(failures - 1, RETRY.length - 1)]);
   }
 
+  // Nobody is signed in here any more: what is typed stays in the page and in this browser, and is kept
+  // after the sign-in.
+  function signedOut(address) {
+    if (form) hold();
+    sent = null;
+    clearTimeout(later);
+    settle(false);
+    say("", "not");
+    const link = document.createElement("a");
+    link.href = `${address}?back=${encodeURIComponent(location.pathname + location.search)}`;
+    link.textContent = "Sign in";
+    const words = form && unkept().length ? " What you typed is held here, and kept after it." : "";
+    document.getElementById("kept").append("Nobody is signed in on this device. ", link, `.${words}`);
+  }
+
   function settle(good) {
     const told = waiting;
     waiting = [];
@@ -173,6 +188,21 @@ const Keeper = (() => {
       }
     });
     seen().value = JSON.stringify(now);
+  }
+
+  // A stage that asks more by now is shown anew once nothing is being typed.
+  let showAnew = false;
+
+  function asksOtherwise() {
+    const asked = (seen().dataset.asks || "").split(" ").filter(Boolean);
+    const missing = asked.filter((id) => !document.getElementById(id));
+    showAnew = missing.length > 0;
+  }
+
+  async function anew() {
+    if (!showAnew || (document.activeElement && document.activeElement.matches("#stage-form input, textarea"))) return;
+    showAnew = false;
+    if (await flush()) location.reload();
   }
 
   // Everything kept? Answers true when it is, false when it can not be now.
@@ -253,6 +283,7 @@ const Keeper = (() => {
       form.addEventListener("input", (event) => changed(event, 300));
       form.addEventListener("change", (event) => changed(event, 0));
       form.addEventListener("submit", submitted, true);
+      form.addEventListener("focusout", () => setTimeout(anew));
       putBack();
     }
     others();
@@ -263,7 +294,10 @@ const Keeper = (() => {
     if (!one.name || FRAME.includes(one.name)) return;
     mark(one, "", "");
     hold();
-    if (unkept().length && (failures === 0 || wait === 0)) soon(wait);
+    if (!unkept().length) return;
+    const line = document.getElementById("kept");
+    if (line.dataset.state !== "not") line.dataset.state = "typed";
+    if (failures === 0 || wait === 0) soon(wait);
   }
 
   // Enter keeps at once; a choice between what two had set goes as it is.
@@ -284,8 +318,12 @@ const Keeper = (() => {
 
   let typedSince = {};
   let sumsBefore = {};
+  // What is looked up changes no field; what an open page is told of others' changes does.
+  const onlyLooks = (event) =>
+    event.detail.requestConfig.verb === "get" &&
+    (!event.detail.requestConfig.path.includes("/pulse?") || event.detail.xhr.status === 204);
   document.addEventListener("htmx:beforeSwap", (event) => {
-    if (!form || event.detail.requestConfig.verb === "get") return;
+    if (!form || onlyLooks(event)) return;
     const before = event.detail.elt === form && sent ? sent : kept;
     sumsBefore = sums();
     controls().forEach((c) => {
@@ -293,7 +331,7 @@ const Keeper = (() => {
     });
   });
   document.addEventListener("htmx:afterRequest", (event) => {
-    if (!form || event.detail.requestConfig.verb === "get") return;
+    if (!form || onlyLooks(event)) return;
     const status = event.detail.xhr.status;
     const ours = event.detail.elt === form;
     if (status >= 200 && status < 400) {
@@ -305,8 +343,12 @@ const Keeper = (() => {
       });
       typedSince = {};
       if (ours) answered(fresh.map((c) => c.name));
+      asksOtherwise();
+      anew();
     } else if (ours && (status === 0 || status >= 500)) {
       refused(status ? `the program answered with a fault (${status}).` : "the program does not answer.");
+    } else if (status === 401) {
+      sent = null;
     } else if (ours && status === 413) {
       refused("it is more than is taken at once. Shorten it.");
     } else if (ours) {
@@ -331,6 +373,7 @@ const Keeper = (() => {
     if (!link || event.ctrlKey || event.metaKey || event.shiftKey || event.button) return;
     const href = link.getAttribute("href");
     if (href.startsWith("#") || link.target === "_blank" || link.hasAttribute("hx-get")) return;
+    if (link.closest("#kept")) return; // where it leads is how it comes to be kept
     first(event, () => leave(href));
   }, true);
   document.addEventListener("submit", (event) => {
@@ -360,6 +403,7 @@ const Keeper = (() => {
     window.location.href = href;
   }
   return {
+    signedOut,
     leave: async (href) => {
       if (await flush()) leave(href);
     },

@@ -140,8 +140,21 @@ document.addEventListener("htmx:beforeSwap", (event) => {
   window.foldsOpen = [...document.querySelectorAll("details[id][open]")].map((fold) => fold.id);
   // A fault is told of beside what was typed; a page that says why something is not done stands alone.
   const status = event.detail.xhr.status;
+  if (status === 401) return Keeper.signedOut(event.detail.xhr.getResponseHeader("Sign-In"));
+  if (event.detail.requestConfig.path.includes("/pulse?")) return;
   if (status >= 400 && !(status >= 500 && event.detail.elt.matches("[data-keeps], [data-again]"))) {
     const page = new DOMParser().parseFromString(event.detail.xhr.responseText, "text/html");
     document.body.replaceWith(document.importNode(page.body, true));
   }
 });
+
+// What scrolls inside itself can be reached and scrolled by keys as well.
+function reachable() {
+  document.querySelectorAll("main :is(div, figure, section, form, nav, td):has(> svg, > table, > a)").forEach((box) => {
+    const scrolls = getComputedStyle(box).overflowX === "auto" && box.scrollWidth > box.clientWidth;
+    if (scrolls) box.tabIndex = 0;
+    else if (box.getAttribute("tabindex") === "0") box.removeAttribute("tabindex");
+  });
+}
+for (const name of ["DOMContentLoaded", "htmx:afterSettle"]) document.addEventListener(name, reachable);
+window.addEventListener("resize", reachable);

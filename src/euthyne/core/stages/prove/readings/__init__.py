@@ -3,6 +3,7 @@ this folder.
 """
 
 from collections.abc import Callable
+from functools import lru_cache
 from importlib import import_module
 from pkgutil import iter_modules
 
@@ -26,6 +27,7 @@ def _found() -> dict[str, Lines]:
 TESTS = _found()
 
 
+@lru_cache(maxsize=256)
 def expected(tests: tuple[str, ...], subject: Subject) -> tuple[Line, ...]:
     """Every line a lead is measured on.
 

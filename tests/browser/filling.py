@@ -1,0 +1,50 @@
+"""What people do before the part of a browser test that matters: begin a lead, fill its fields."""
+
+import re
+
+from playwright.sync_api import expect
+
+PASSPHRASE = "gravel sounds over lamp"
+
+
+def begin(page, start, **brief):
+    """A lead begun at a start, its brief filled in field by field; its tag."""
+    page.goto("/leads/new")
+    page.locator(f'button[value="{start}"]').first.click()
+    page.wait_for_url(re.compile(r"/leads/[^/]+/brief"))
+    fill(page, **{f"brief__{name}": text for name, text in brief.items()})
+    return page.url.split("/leads/")[1].split("/")[0]
+
+
+def fill(page, **fields):
+    """Fill fields, by their paths with two underlines for a dot, each until it is kept."""
+    for path, text in fields.items():
+        field = page.locator(f"#{path.replace('__', '-')}")
+        if field.evaluate("e => e.tagName") == "SELECT":
+            field.select_option(text)
+        else:
+            field.fill(text)
+            field.press("Tab")
+        all_kept(page)
+
+
+def settle(page, stage):
+    """Settle a stage by its press, until that is kept."""
+    page.get_by_role("button", name=f"The {stage} settled").click()
+    all_kept(page)
+
+
+def say_who(page, initials):
+    """Say who is at this bench, by initials."""
+    page.goto("/who")
+    page.get_by_label("Initials").fill(initials)
+    page.get_by_role("button", name="That is me").click()
+    page.wait_for_url(lambda url: "/who" not in url)
+
+
+def all_kept(page):
+    """Wait until the program has kept what was typed."""
+    expect(page.locator('#kept[data-state="typed"], #kept[data-state="under-way"]')).to_have_count(
+        0
+    )
+    expect(page.locator(".htmx-request")).to_have_count(0)

@@ -1,0 +1,183 @@
+"""A bench in gauge and feet: every figure of every page follows, and nothing that is kept changes."""
+
+import io
+import re
+from dataclasses import replace
+from html import unescape
+from urllib.parse import quote
+
+import pypdfium2
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from person import words
+
+from euthyne.core.kinds import starts
+from euthyne.core.plan import Plan
+from euthyne.core.trade.measures import FIGURES
+from euthyne.drawing.retold import told_anew
+
+pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
+IN_GAUGE = ("TR-0036", "TR-0037", "TR-0038")
+STAGES = ("brief", "conductor", "ends", "cut", "build", "prove", "tag")
+
+
+@pytest.fixture
+def gauged(store, at_tarn_ridge):
+    store.set("measures", "gauge")
+
+
+def shown(page):
+    """The words of a page, without what a person wrote and what stands in gauge already."""
+    page = re.sub(r"<(script|style|title)\b.*?</\1>", "", page, flags=re.DOTALL)
+    page = re.sub(r'<(\w+)[^>]*translate="no"[^>]*>.*?</\1>', "", page, flags=re.DOTALL)
+    return unescape(re.sub(r"\s+", " ", re.sub(r"<[^>]+>", " ", page)))
+
+
+def metric_first(text):
+    """Figures in SI that do not stand in brackets beside another."""
+    return [
+        text[max(0, found.start() - 30) : found.end() + 10]
+        for found in FIGURES.finditer(text)
+        if not text[: found.start()].rstrip().endswith("(")
+    ]
+
+
+def addresses(store, tag):
+    steps = Plan(store.get(tag).lead).build.steps
+    yield from (f"/leads/{tag}/{stage}" for stage in (*STAGES, "cost", "log", "history"))
+    yield f"/leads/{tag}/prove/bench"
+    yield from (f"/leads/{tag}/build/bench?step={quote(s.key)}" for s in steps)
+
+
+def on_paper(answer):
+    pages = pypdfium2.PdfDocument(io.BytesIO(answer.data))
+    return " ".join(page.get_textpage().get_text_bounded() for page in pages)
+
+
+@pytest.mark.usefixtures("gauged")
+@pytest.mark.parametrize("tag", IN_GAUGE)
+def test_no_page_and_no_step_says_a_metric_figure_first(person, store, tag):
+    for address in addresses(store, tag):
+        answer = person.client.get(address)
+        assert answer.status_code == 200, address
+        assert metric_first(shown(answer.text)) == [], address
+
+
+@pytest.mark.usefixtures("gauged")
+@pytest.mark.parametrize("tag", IN_GAUGE)
+@pytest.mark.parametrize("paper", ["cut/template.pdf", "traveller.pdf", "label.pdf"])
+def test_no_paper_says_a_metric_figure_first(person, tag, paper):
+    text = on_paper(person.client.get(f"/leads/{tag}/{paper}"))
+    # The rule is said in both; a strip's place is measured in both.
+    text = text.replace("must measure 100 mm and 4 inches", "")
+    assert re.search(r"\d (?:ft|in)\b", text)
+    assert metric_first(re.sub(r"\s+", " ", text)) == []
+
+
+@pytest.mark.parametrize("tag", ["TR-0012", "TR-0014", "TR-0020", "TR-0023", "TR-0029"])
+def test_a_metric_bench_says_no_gauge_and_no_foot_first(person, store, tag):
+    for address in addresses(store, tag):
+        page = person.client.get(address).text
+        # The school of circular mils works in feet.
+        text = shown(re.sub(r'<details class="working".*?</details>', "", page, flags=re.DOTALL))
+        assert not re.search(r"\d (?:ft|lb-in|lb)\b|°F", text), address
+        for found in re.finditer(r"[\d/]+ AWG", text):
+            # A gauge stands after the size it is near to, under its column or beside its name.
+            assert re.search(
+                r"mm²|over|near|to|from", text[max(0, found.start() - 60) : found.start()]
+            )
+
+
+def test_letter_is_offered_first_and_the_label_is_in_feet(person, store):
+    assert person.open("/leads/TR-0037/cut").index("A4") < person.open("/leads/TR-0037/cut").index(
+        "Letter"
+    )
+    person.client.post("/measures", data={"measures": "gauge"})
+    page = person.open("/leads/TR-0037/cut")
+    assert page.index("Letter") < page.index("A4")
+    size = pypdfium2.PdfDocument(person.client.get("/leads/TR-0037/cut/template.pdf").data)[0]
+    assert size.get_width() == pytest.approx(612, abs=1)
+    assert "6 ft" in on_paper(person.client.get("/leads/TR-0037/label.pdf"))
+    person.client.post("/measures", data={"measures": "metric"})
+    assert "1.83 m" in on_paper(person.client.get("/leads/TR-0037/label.pdf"))
+    assert person.client.post("/measures", data={"measures": "cubits"}).status_code == 400
+
+
+@pytest.mark.usefixtures("gauged")
+def test_fields_are_in_feet_and_what_was_not_touched_is_not_rounded(person, store):
+    before = store.get("TR-0018").lead
+    assert "brief.ambient_c" not in before.typed
+    page = person.open("/leads/TR-0018/brief")
+    form = {
+        name: unescape(text)
+        for name, text in re.findall(r'<input[^>]*?name="([\w.+-]+)"[^>]*?value="([^"]*)"', page)
+    }
+    assert form["brief.ambient_c"] == "86 °F"
+    assert form["brief.run_m"] == before.typed["brief.run_m"]
+    form["brief.run_m"] = "32 ft"
+    person.client.post("/leads/TR-0018/brief", data=form)
+    after = store.get("TR-0018").lead
+    assert after.brief.run_m == pytest.approx(32 * 0.3048)
+    assert after.brief.ambient_c == before.brief.ambient_c
+
+
+@pytest.mark.usefixtures("gauged")
+def test_what_a_person_wrote_is_left_as_it_is(person):
+    person.send("/leads/TR-0018/brief", name="The 25 m lead, 2.5 mm²")
+    page = person.open("/leads/TR-0018/brief")
+    assert "The 25 m lead, 2.5 mm²" in words(page)
+
+
+@pytest.mark.usefixtures("gauged")
+def test_starts_are_those_of_north_america_first_and_by_gauge(person, store):
+    page = person.open("/leads/new")
+    assert page.index('value="extension-nema"') < page.index('value="extension-bs"')
+    answer = person.client.post("/leads/new", data={"start": "solar-string"})
+    lead = store.get(answer.location.split("/")[-2]).lead
+    assert (lead.conductor.unit, lead.conductor.cable_type) == ("AWG", "PV-wire")
+
+
+def test_every_start_in_gauge_is_the_metric_one_but_for_what_is_bought():
+    metric = {start.id: start for _, start in starts()}
+    for _, start in starts("gauge"):
+        was = metric[start.id]
+        cable = start.conductor.cable_type
+        assert replace(start, conductor=was.conductor, a=was.a, b=was.b) == was
+        assert start.conductor == replace(
+            was.conductor, unit=start.conductor.unit, cable_type=cable
+        )
+        assert start.brief.system != "dc" or start.conductor.unit == "AWG"
+
+
+def test_changing_how_the_bench_measures_changes_nothing_kept_and_no_verdict(person, store):
+    tags = [held.lead.tag for held in store.all()]
+    verdict = re.compile(r"check check-\w+|verdict-\w+|class=\"sleeve \w+|found \w+")
+
+    @settings(max_examples=20)
+    @given(st.lists(st.tuples(st.sampled_from(tags), st.sampled_from(STAGES)), max_size=3))
+    def told(asked):
+        for tag, stage in asked:
+            seen = []
+            for measures in ("gauge", "metric"):
+                before = store.get(tag)
+                store.set("measures", measures)
+                seen.append(verdict.findall(person.client.get(f"/leads/{tag}/{stage}").text))
+                assert store.get(tag) == before
+            assert seen[0] == seen[1]
+
+    told()
+
+
+def test_only_words_are_told_anew_never_tags_or_what_a_machine_reads():
+    page = (
+        '<p class="w 25 mm" id="x">25 mm</p><input value="25 mm" aria-label="cut 25 mm">'
+        "<script>25 mm</script><textarea>25 mm</textarea><b>25</b> <small>mm</small>"
+        '<i translate="no">25 <b>mm</b></i><svg><text>25 mm</text></svg>'
+    )
+    told = told_anew(page)
+    assert '<p class="w 25 mm" id="x">63/64 in (25 mm)</p>' in told
+    assert '<input value="25 mm" aria-label="cut 63/64 in (25 mm)">' in told
+    assert "<script>25 mm</script><textarea>25 mm</textarea>" in told
+    assert "<b>63/64</b> <small>in</small>" in told
+    assert '<i translate="no">25 <b>mm</b></i><svg><text>63/64 in</text></svg>' in told
