@@ -90,11 +90,10 @@ def test_a_metric_bench_says_no_gauge_and_no_foot_first(person, store, tag):
 
 
 def test_letter_is_offered_first_and_the_label_is_in_feet(person, store):
-    assert person.open("/leads/TR-0037/cut").index("A4") < person.open("/leads/TR-0037/cut").index(
-        "Letter"
-    )
+    page = words(person.open("/leads/TR-0037/cut"))
+    assert page.index("A4") < page.index("Letter")
     person.client.post("/measures", data={"measures": "gauge"})
-    page = person.open("/leads/TR-0037/cut")
+    page = words(person.open("/leads/TR-0037/cut"))
     assert page.index("Letter") < page.index("A4")
     size = pypdfium2.PdfDocument(person.client.get("/leads/TR-0037/cut/template.pdf").data)[0]
     assert size.get_width() == pytest.approx(612, abs=1)
