@@ -3,6 +3,7 @@
 from euthyne.core.checks.found import Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
+from euthyne.core.stages.tag.tag import retest_months
 from euthyne.core.trade.shown import at_most
 
 
@@ -71,4 +72,25 @@ def who_decides(plan: Plan) -> Said | None:
     return Said(
         "A licensed person decides",
         "Leads on more than one line are licensed work in many places. Ask first.",
+    )
+
+
+@check(
+    "caution",
+    Stage.TAG,
+    why="What the weather does to a lead does not wait for the day in the book.",
+    clears="The months the place asks for, or a reason.",
+)
+def tested_late(plan: Plan) -> Said | None:
+    """The next test later than the kind of place asks."""
+    brief, own = plan.lead.brief, plan.tag.retest_months
+    asked = retest_months(brief.place)
+    if own <= asked:
+        return None
+    why = plan.lead.build.practices.reason("tested_again")
+    where = "outdoors" if brief.place == "outdoor" else "in the wet"
+    return Said(
+        "Tested again late",
+        f"Used {where}, it is due after {asked} months (in-service practice, AS/NZS 3760); this "
+        f"bench tests after {own}: {why}",
     )

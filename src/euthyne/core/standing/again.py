@@ -6,6 +6,7 @@ from euthyne.core.assembly.records import Place
 from euthyne.core.kinds.assembling import changed
 from euthyne.core.lead import AgainFor, Build, Lead, Proof
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.practices import Practices, taken_up
 
 
 def same_again(lead: Lead, tag: str, at: str) -> Lead:
@@ -25,17 +26,21 @@ def same_again(lead: Lead, tag: str, at: str) -> Lead:
     )
 
 
-def followed(lead: Lead, tag: str, at: str, why: AgainFor) -> Lead:
+def followed(lead: Lead, tag: str, at: str, why: AgainFor, now: Practices) -> Lead:
     """The lead that comes after a sealed one: tested again as it was built, built again for a repair, or
     as it is with something put right in its record.
 
-    Parameters: lead that was sealed; tag and at, of the new one; why, a re-test, a repair, a correction.
+    Parameters: lead that was sealed; tag and at, of the new one; why, a re-test, a repair, a correction;
+    now, how the bench works now: it says when a lead is tested next, not how this one was built.
     """
     if why == "corrected":
         return replace(lead, tag=tag, created_at=at, follows=lead.tag, again_for=why)
     new = replace(same_again(lead, tag, at), follows=lead.tag, again_for=why)
     if why == "re-test":
-        return replace(new, cut=lead.cut, build=lead.build, reasons=lead.reasons)
+        due, reason = now.tested_again, now.reason("tested_again")
+        practices = taken_up(lead.build.practices, "tested_again", due, reason)
+        build = replace(lead.build, practices=practices)
+        return replace(new, cut=lead.cut, build=build, reasons=lead.reasons)
     return new
 
 

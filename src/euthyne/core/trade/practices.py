@@ -2,7 +2,7 @@
 changes.
 """
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from typing import Annotated, Any, Literal
 
 from annotated_types import MaxLen
@@ -25,7 +25,7 @@ class PracticeReason:
 @dataclass(frozen=True)
 class Practices:
     """How this bench works, one choice for each practice; ``labels_every`` in metres, 0 for the
-    ends only.
+    ends only; ``tested_again`` in months, or by the kind of place.
     """
 
     crimp: Crimp = "crimp-only"
@@ -41,11 +41,18 @@ class Practices:
     labels: Literal["wrap", "printed-sleeve"] = "wrap"
     labels_every: Literal["0", "2", "5", "10"] = "0"
     pulled_by: Literal["builder", "someone-else"] = "builder"
+    tested_again: Literal["by-place", "3", "6", "12"] = field(default="by-place", repr=False)
     reasons: tuple[PracticeReason, ...] = ()
 
     def reason(self, practice: str) -> str:
         """The reason given for a practice; empty when none was."""
         return next((r.text for r in self.reasons if r.practice == practice), "")
+
+    @property
+    def of_build(self) -> "Practices":
+        """Those a build rests on, without what comes after the seal."""
+        reasons = tuple(r for r in self.reasons if r.practice != "tested_again")
+        return replace(self, tested_again="by-place", reasons=reasons)
 
     @property
     def unusual(self) -> tuple[str, ...]:
@@ -250,6 +257,26 @@ PRACTICES = (
             Choice("someone-else", "someone else", "One does not pull hard at one's own work."),
         ),
         "A last step in other hands, and a caution where the same initials stand at both.",
+    ),
+    Practice(
+        "tested_again",
+        "When is a lead tested again?",
+        (
+            Choice(
+                "by-place",
+                "by the place of its brief",
+                "24 months indoors, 6 outdoors and in the wet: in-service practice, AS/NZS 3760.",
+            ),
+            Choice("3", "every 3 months", "Building sites, and leads that are hired out."),
+            Choice("6", "every 6 months", "Workshops, and places the public comes to."),
+            Choice(
+                "12",
+                "every 12 months",
+                "One day a year for all of them, where they are used with care.",
+                asks_reason=True,
+            ),
+        ),
+        "The day of the next test on the tag, and a caution where it is later than the place asks.",
     ),
 )
 NOT_OFFERED = (

@@ -8,12 +8,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 from leads import AT, plan
 
+from euthyne.core.checks import checks
 from euthyne.core.lead import Probe, Proof, Reading
 from euthyne.core.stages.prove.provegrid import all_pairs, name_faults, read_grid
 from euthyne.core.stages.prove.readings.resistance import core_band_ohm
 from euthyne.core.stages.prove.verdict import Meter, unlike
 from euthyne.core.stages.tag.seal import FIRST, Seal, digest, holds, seal
 from euthyne.core.stages.tag.tag import months_on, retest_months
+from euthyne.core.trade.practices import Practices, taken_up
 from euthyne.core.trade.wire import Wire, awg, metric
 
 METER = Meter(percent=1.0, step_ohm=0.001, zero_ohm=0.0)
@@ -255,3 +257,22 @@ def test_the_tag_carries_the_weakest_rating_and_the_next_test():
     assert facts.amps_rolled < facts.amps
     assert facts.next_test == "2028-11-23"
     assert retest_months("outdoor") == 6
+
+
+@pytest.mark.parametrize(
+    ("place", "policy", "due", "late"),
+    [
+        ("indoor", "by-place", "2028-11-23", False),
+        ("indoor", "12", "2027-11-23", False),
+        ("outdoor", "by-place", "2027-05-23", False),
+        ("outdoor", "3", "2027-02-23", False),
+        ("outdoor", "12", "2027-11-23", True),
+    ],
+)
+def test_a_bench_has_a_policy_of_its_own_and_a_later_test_is_a_caution(place, policy, due, late):
+    own = taken_up(Practices(), "tested_again", policy, "All on the first Sunday of spring.")
+    p = plan(brief__place=place, build__practices=own)
+    assert p.tag.facts("2026-11-23", "AF").next_test == due
+    found = next((f for f in checks(p) if f.code == "tested-late"), None)
+    assert (found is not None) == late
+    assert not late or "after 6 months" in found.text and "first Sunday" in found.text

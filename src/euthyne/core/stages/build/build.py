@@ -198,8 +198,9 @@ class BuildStage:
         fitted = tuple((f.id, f.part) for f in lead.fittings)
         laid = tuple((c.id, c.type, c.size, c.existing) for c in lead.cables)
         resting: tuple[object, ...] = (*taken, fitted, laid, lead.wires)
-        if self.told.practices != Practices():
-            resting += (self.told.practices,)
+        practices = self.told.practices.of_build
+        if practices != Practices():
+            resting += (practices,)
         lengths = tuple(length.cut_m for length in self.cut.lengths.values())
         resting += (lengths, self._plug_fuse_amps)
         return hashlib.sha256(repr(resting).encode()).hexdigest()[:12]

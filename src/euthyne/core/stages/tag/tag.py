@@ -14,6 +14,7 @@ from euthyne.core.trade.worded import WillNotDo, is_day
 from euthyne.data.tables import toml
 
 RETEST_KIND = {"indoor": "indoor", "outdoor": "outdoor", "wet": "outdoor"}
+BY_PLACE = "by-place"
 
 
 @dataclass(frozen=True)
@@ -78,11 +79,14 @@ def months_on(day: date, months: int) -> date:
     raise AssertionError("every month has a 28th")
 
 
-def retest_months(place: str) -> int:
-    """Months between tests for a kind of place.
+def retest_months(place: str, policy: str = BY_PLACE) -> int:
+    """Months between tests.
 
-    Source: proof-limits.toml; your own policy decides.
+    Parameters: place, the kind it is used in; policy, months of the bench's own, or "by-place".
+    Source: proof-limits.toml, for the place; local rules decide.
     """
+    if policy != BY_PLACE:
+        return int(policy)
     return int(toml("proof-limits.toml")["retest_months"][RETEST_KIND[place]])
 
 
@@ -103,6 +107,12 @@ class TagStage:
         fused = protection.amps if protection.in_lead else None
         rating = self.conductor.rating_amps(rolled=rolled)
         return min(rating, fused) if fused is not None else rating
+
+    @property
+    def retest_months(self) -> int:
+        """Months from the seal to the next test, as this lead was begun."""
+        lead = self.given.lead
+        return retest_months(lead.brief.place, lead.build.practices.tested_again)
 
     @property
     def _made_by(self) -> str:
@@ -136,7 +146,7 @@ class TagStage:
         maker where nobody is written beside a step.
         """
         lead, cord = self.given.lead, self.conductor
-        due = months_on(date.fromisoformat(made_on), retest_months(lead.brief.place))
+        due = months_on(date.fromisoformat(made_on), self.retest_months)
         return TagFacts(
             tag=lead.tag,
             name=lead.name,
