@@ -340,3 +340,26 @@ def test_of_every_page_and_press_it_is_said_whose_it_is(app):
 
     with pytest.raises(RuntimeError, match="nobody said who may POST newroom.save"):
         access.complete(app)
+
+
+def test_a_calendar_program_finds_the_re_tests_by_an_address_of_its_own_until_it_is_ended(app, at):
+    keeper, stranger = at("Kim Lund"), app.test_client()
+    assert status(at("Vera Holt"), "/people/calendar", make="new") == 403
+    assert stranger.get("/retests/.ics").status_code in (303, 404)
+
+    def made():
+        page = keeper.send("/people/calendar", make="new")
+        return re.search(r"http://localhost(/retests/\S+\.ics)", page)[1]
+
+    first = made()
+    told = stranger.get(first)
+    assert (told.status_code, told.mimetype) == (200, "text/calendar")
+    assert "Test TR-0012 again" in told.text
+    assert first in keeper.open("/leads")
+    second = made()
+    assert [stranger.get(a).status_code for a in (first, second)] == [404, 200]
+    assert stranger.get(first[:-5] + "é.ics").status_code == 404
+    assert "retests/" not in keeper.send("/people/calendar", make="none")
+    assert stranger.get(second).status_code == 404
+    assert "calendar of re-tests ended" in words(keeper.open("/people"))
+    assert status(keeper, "/people/calendar", make="teapot") == 422

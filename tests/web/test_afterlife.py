@@ -5,10 +5,12 @@ from datetime import date
 
 import pytest
 from icalendar import Calendar
+from leads import AT
 from person import words
 from pypdf import PdfReader
 
 from euthyne.core.plan import Plan
+from euthyne.core.trade.practices import taken_up
 from euthyne.store.stores import StoresStore
 
 pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
@@ -136,3 +138,14 @@ def test_a_correction_points_back_and_is_sealed_in_its_own_right(person, store):
     history = words(person.open("/leads/TR-0039/history"))
     assert "TR-0039 corrected" in history and "TR-0012 built" in history
     assert store.faults_of_log() == []
+
+
+def test_a_re_test_is_due_next_by_what_the_bench_says_now(person, store):
+    taken = taken_up(store.practices(), "tested_again", "3")
+    store.practise(taken, AT, "RM", "Practices: tested again")
+    before = store.get("TR-0012").lead
+    person.send(f"{CORD}/follow", why="re-test")
+    new = store.get("TR-0039").lead
+    assert new.build.practices.tested_again == "3"
+    assert Plan(new).build.stamp == Plan(before).build.stamp
+    assert Plan(new).tag.facts("2027-01-31", "RM").next_test == "2027-04-30"

@@ -29,7 +29,7 @@ from euthyne.store.people import Device, PeopleStore, Person
 from euthyne.web.errors import page, typed_in
 
 # What may be opened before anybody is signed in.
-OPEN = frozenset({"static", "signin.show", "signin.sign_in"})
+OPEN = frozenset({"static", "signin.show", "signin.sign_in", "afterlife.feed_by_key"})
 # What belongs to the device and whoever is at it.
 OWN = frozenset(
     {

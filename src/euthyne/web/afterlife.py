@@ -3,8 +3,9 @@ of re-tests.
 """
 
 from datetime import date, datetime, timedelta
+from hmac import compare_digest
 
-from flask import Blueprint, redirect, render_template, request, url_for
+from flask import Blueprint, abort, redirect, render_template, request, url_for
 from werkzeug.wrappers import Response
 
 from euthyne.core.lead import AgainFor
@@ -20,6 +21,8 @@ from euthyne.web.frame import lead_page, store, who
 blueprint = Blueprint("afterlife", __name__)
 FOLLOWS: dict[str, AgainFor] = {"re-test": "re-test", "mended": "mended", "corrected": "corrected"}
 ASIDES: dict[str, Aside] = {"quarantine": "quarantine", "scrapped": "scrapped", "back": ""}
+# The setting that holds the secret of the calendar's own address; empty where it has none.
+CALENDAR = "calendar_key"
 FIRST_DAY, MOST_EVENTS = "0001-01-01", 5000
 
 
@@ -44,9 +47,13 @@ def follow(tag: str) -> Response:
             url_for("tag.show", tag=tag),
             "Back",
         )
-    like = store().get(tag).lead
+    like, practices = store().get(tag).lead, store().practices()
     begun = store().begin(
-        lambda new: followed(like, new, now(), why), now(), who(), f"{why} of {tag}", follows=tag
+        lambda new: followed(like, new, now(), why, practices),
+        now(),
+        who(),
+        f"{why} of {tag}",
+        follows=tag,
     )
     stage = {"re-test": "prove", "mended": "build", "corrected": "brief"}[why]
     return redirect(url_for(f"{stage}.show", tag=begun.lead.tag), 303)
@@ -94,6 +101,21 @@ def show(tag: str) -> str:
         parts=parts,
         who=who(),
     )
+
+
+def calendar_address() -> str:
+    """Where a calendar program, which cannot sign in, finds the re-tests; empty where none was made."""
+    key = store().setting(CALENDAR)
+    return url_for("afterlife.feed_by_key", key=key, _external=True) if key else ""
+
+
+@blueprint.get("/retests/<key>.ics")
+def feed_by_key(key: str) -> Response:
+    """The re-tests for whoever has the address of the calendar."""
+    kept = store().setting(CALENDAR)
+    if not kept or not compare_digest(kept.encode(), key.encode()):
+        abort(404)
+    return feed()
 
 
 @blueprint.get("/retests.ics")

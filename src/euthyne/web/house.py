@@ -1,5 +1,7 @@
 """The keeper's page: who is of this bench and what they may, the devices, the rules of the house."""
 
+import secrets
+
 from flask import Blueprint, redirect, render_template, request, url_for
 from werkzeug.wrappers import Response
 from wtforms import Form, PasswordField, StringField
@@ -16,6 +18,7 @@ from euthyne.web.access import (
     people,
     setting,
 )
+from euthyne.web.afterlife import CALENDAR, calendar_address
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import store, who
 from euthyne.web.signin import told
@@ -61,6 +64,7 @@ def _shown(form: Enter) -> str:
         me=here(),
         someone_else=setting(SOMEONE_ELSE),
         open_tags=setting(OPEN_TAGS),
+        calendar=calendar_address(),
     )
 
 
@@ -122,4 +126,16 @@ def rule() -> Response:
         raise Refused(Fault("rule", "there is no such rule", "one of this page"))
     store().set(name, on)
     people().note(who(), f"{RULES[name]}: {'a rule here' if on == 'yes' else 'no rule here'}")
+    return redirect(url_for("house.show"), 303)
+
+
+@blueprint.post("/people/calendar")
+def calendar() -> Response:
+    """Make the re-tests an address of their own for calendar programs, another one, or none."""
+    make = request.form.get("make")
+    if make not in ("new", "none"):
+        raise Refused(Fault("make", "there is no such press", "a new address, or none"))
+    store().set(CALENDAR, secrets.token_urlsafe(24) if make == "new" else "")
+    said = "made anew" if make == "new" else "ended"
+    people().note(who(), f"Address of the calendar of re-tests {said}")
     return redirect(url_for("house.show"), 303)

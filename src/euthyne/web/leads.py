@@ -19,6 +19,7 @@ from euthyne.exchange.lead_file import read_lead, write_lead
 from euthyne.store.clock import now
 from euthyne.store.leads import Asked, file_of
 from euthyne.store.listing import FIGURES
+from euthyne.web.afterlife import calendar_address
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import begin_lead, lead_page, rows, store, wants_part, who
 from euthyne.web.measures import measures
@@ -60,6 +61,7 @@ def show() -> str:
         words=words,
         away=away,
         at=stage,
+        calendar=calendar_address(),
     )
 
 
