@@ -3,6 +3,9 @@
 import pytest
 from proving import NAMES, built, proven
 
+from euthyne.instruments.faults import OPEN_OHM
+from euthyne.instruments.model import Broken
+
 
 @pytest.mark.parametrize("start", NAMES)
 def test_a_sound_lead_of_every_kind_passes_on_its_readings(start):
@@ -13,12 +16,16 @@ def test_a_sound_lead_of_every_kind_passes_on_its_readings(start):
     assert p.prove.sound
 
 
-def named(p):
-    """What the program says of a lead, all of it in one text."""
-    faults = [f"{f.title} {f.text}" for f in p.prove.wiring_faults]
-    bad = [
-        f"{line.id}: {line.words}: {v.word} {v.reason}"
-        for line in p.prove.lines
-        if (v := p.prove.verdicts.get(line.id)) and v.word in ("fail", "watch")
-    ]
-    return faults, bad
+@pytest.mark.parametrize(("end", "hot", "cool"), [("A", "supply", "load"), ("B", "load", "supply")])
+def test_a_bad_joint_under_load_is_told_by_the_end_that_runs_hot(end, hot, cool):
+    plan = built("extension-bs")
+    p = proven(plan, (Broken("joint", (f"cord.N@{end}",), 0.25),))
+    said = {name: p.prove.verdicts[name].word for name in ("load-drop", f"warm-{hot}")}
+    assert said == {"load-drop": "fail", f"warm-{hot}": "fail"}
+    assert p.prove.verdicts[f"warm-{cool}"].word == "pass"
+
+
+def test_nothing_is_lost_at_a_load_that_nothing_reaches():
+    p = proven(built("extension-bs"), (Broken("open", ("cord.L@A",), OPEN_OHM),))
+    assert "reads open" in p.prove.verdicts["load-drop"].reason
+    assert p.prove.verdicts["warm-supply"].word == "pass"

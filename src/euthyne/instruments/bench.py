@@ -7,9 +7,11 @@ from typing import Protocol
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.pull import pull_out_n
 from euthyne.core.stages.prove.readings import Line
+from euthyne.core.stages.prove.readings.load import STEP_MV, DropLine
 from euthyne.core.stages.prove.readings.megohm import InsulationLine
 from euthyne.core.stages.prove.readings.resistance import ResistanceLine
 from euthyne.core.stages.prove.readings.volts import RiseLine, VoltsLine
+from euthyne.core.stages.prove.subject import core_end
 from euthyne.instruments.model import Broken, network_of
 from euthyne.instruments.network import Network
 
@@ -17,6 +19,7 @@ SOUNDS_BELOW_OHM = 30.0
 OVER_OHM, OVER_MEGOHM = 1e7, 999.0
 UNLISTED_N = 60.0  # what a joint holds that no table lists, generic
 BAD_SHARE, SOUND_SHARE = 0.2, 1.3  # of what it must hold, where a bad one and a sound one let go
+MOST_KELVIN = 190.0  # where its thermometer ends
 KELVIN_PER_WATT = 12.0  # a joint over its neighbour after half an hour, generic
 
 
@@ -129,6 +132,11 @@ class SimulatedBench:
         volts = self.network.drop(one, other, amps)
         return self._shown(volts * 1000, self.step_mv)
 
+    @property
+    def _bad_joints(self) -> tuple[Broken, ...]:
+        """Joints that carry what they are given, and warm by it."""
+        return tuple(b for b in self.broken if b.kind == "joint")
+
     def read_temperature(self, core: str, amps: float) -> float:
         """Kelvin of the warmest joint of a conductor over what lies beside it."""
         warmest = 0.0
@@ -137,10 +145,27 @@ class SimulatedBench:
                 continue
             for end, point in (("A", course.a), ("B", course.b)):
                 name = f"{course.cable}.{course.core}@{end}"
-                ohm = next((b.ohm for b in self.broken if b.at[0] == name), None)
+                ohm = next((b.ohm for b in self._bad_joints if b.at[0] == name), None)
                 if ohm is not None and point is not None:
                     warmest = max(warmest, ohm * amps**2 * KELVIN_PER_WATT)
-        return self._shown(min(warmest, 190.0), 0.1)
+        return self._shown(min(warmest, MOST_KELVIN), 0.1)
+
+    def read_body(self, fitting: str, amps: float) -> float:
+        """Kelvin of a body over the room: of the joints in it that are bad, together."""
+        given = self.plan.given.assembly
+        joints = {
+            core_end(x.at.cable, x.core, x.at.end) for x in given.landings if x.fitting == fitting
+        }
+        ohm = sum(b.ohm for b in self._bad_joints if b.at[0] in joints)
+        return self._shown(min(ohm * amps**2 * KELVIN_PER_WATT, MOST_KELVIN), 0.1)
+
+    def _lost(self, line: DropLine) -> tuple[float, bool, float | None]:
+        """What a plug-in meter shows to be lost on the way of a load, there and back."""
+        amps = line.amps or 1.0
+        volts = sum(self.network.drop(one[0], other[0], amps) for one, other in line.loop)
+        if volts > self.plan.brief.volts:
+            return 0.0, True, None  # nothing gets there
+        return self._shown(volts, STEP_MV / 1000) / amps, False, amps
 
     def read_pull(self, core_end: str) -> float:
         """Newton at which a joint lets go: a bad one at a fifth of what a sound one holds."""
@@ -169,7 +194,11 @@ class SimulatedBench:
         """
         if isinstance(line, RiseLine):
             amps = self.plan.conductor.rating_amps(rolled=False)
+            if line.at:
+                return self.read_body(line.at, amps), False, None
             return self.read_temperature(line.id.partition("-")[2], amps), False, None
+        if isinstance(line, DropLine):
+            return self._lost(line)
         (one, *ones), (other, *others) = line.between
         if isinstance(line, VoltsLine):
             return self.read_volts(one, other), False, None

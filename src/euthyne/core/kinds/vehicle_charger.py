@@ -32,6 +32,6 @@ KIND = Kind(
     make_up=two_ended(lines_and_earth),
     cables=EVERY_CORD,
     traits=frozenset({Trait.MOVED, Trait.EXTENDS, Trait.MAKER_MUST_ALLOW}),
-    proof=("core", "earth", "insulation"),
+    proof=("core", "earth", "insulation", "load"),
     cautions=(),
 )

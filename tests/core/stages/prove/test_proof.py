@@ -12,9 +12,11 @@ from euthyne.core.checks import checks
 from euthyne.core.lead import Probe, Proof, Reading
 from euthyne.core.stages.prove.provegrid import all_pairs, name_faults, read_grid
 from euthyne.core.stages.prove.readings.resistance import core_band_ohm
+from euthyne.core.stages.prove.readings.typed import read_reading
 from euthyne.core.stages.prove.verdict import Meter, unlike
 from euthyne.core.stages.tag.seal import FIRST, Seal, digest, holds, seal
 from euthyne.core.stages.tag.tag import months_on, retest_months
+from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.practices import Practices, taken_up
 from euthyne.core.trade.wire import Wire, awg, metric
 
@@ -276,3 +278,36 @@ def test_a_bench_has_a_policy_of_its_own_and_a_later_test_is_a_caution(place, po
     found = next((f for f in checks(p) if f.code == "tested-late"), None)
     assert (found is not None) == late
     assert not late or "after 6 months" in found.text and "first Sunday" in found.text
+
+
+def test_a_lead_at_its_load_loses_what_its_copper_and_contacts_give():
+    drop = line("load-drop")
+    # 1.5 mm2, class 5 at 20 C: there, and as much back.
+    core = plan().prove.subject.runs[0].length_m * 0.0133
+    assert drop.low == pytest.approx(2 * 0.85 * core, rel=0.02)
+    assert drop.high == pytest.approx(2 * core * (1 + 0.00393 * 40) + 0.08, rel=0.02)
+    assert not drop.mandatory and drop.powered
+    for typed, word in (("13 A 3.9 V", "pass"), ("6.5 A 2 V", "pass"), ("13 A 7 V", "fail")):
+        read = read_reading(drop, typed)
+        assert drop.judge(read.value, METER, read.above).word == word, typed
+    assert drop.band == "3.1 to 5.2 V lost at 13 A"
+    assert drop.written(0.3, False, 13) == "13 A 3.9 V"
+    with pytest.raises(Refused, match="half of it"):
+        read_reading(drop, "9.1 V")
+
+
+def test_a_small_load_is_not_judged_by_a_meter_of_tenths_of_a_volt():
+    drop = replace(line("load-drop"), amps=1.5)
+    assert drop.judge(drop.sound, METER, above=False).word == "unsure"
+
+
+@pytest.mark.parametrize(
+    ("given", "most"),
+    [({}, 45), ({"ends__a": "nema-5-15p", "ends__b": "nema-5-15r", "brief__volts": 120.0}, 30)],
+)
+def test_an_end_that_runs_hot_is_the_one_to_open(given, most):
+    rises = [x for x in plan(**given).prove.lines if x.id.startswith("warm-")]
+    assert len(rises) == 2
+    words = [rises[0].judge(k, METER, above=False) for k in (10, most - 5, most + 1)]
+    assert [v.word for v in words] == ["pass", "watch", "fail"]
+    assert "its load explains" in words[1].reason and "Open this end" in words[2].reason

@@ -8,7 +8,7 @@ from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.quantity import CURRENT, MILLIVOLTS, OHMS, read_quantity
 
 DRIVEN = re.compile(
-    r"(?i)^(.+?a(?:mps?)?)\s*[,;]?\s+(.+?mv)$|^(.+?mv)\s*(?:at|@|,|;)?\s*(.+?a(?:mps?)?)$"
+    r"(?i)^(.+?a(?:mps?)?)\s*[,;]?\s+(.+?m?v)$|^(.+?m?v)\s*(?:at|@|,|;)?\s*(.+?a(?:mps?)?)$"
 )
 
 
@@ -26,7 +26,8 @@ class Typed:
 def read_reading(line: Line, text: str) -> Typed:
     """A reading from what was typed. Raises Refused with what would do.
 
-    Parameters: line it is a reading of; text, ``0.42 ohm``, ``>999``, ``OL``, ``20 A 16.2 mV``.
+    Parameters: line it is a reading of; text, ``0.42 ohm``, ``>999``, ``OL``, ``20 A 16.2 mV``,
+    ``13 A 2.9 V``.
     """
     typed = text.strip()
     if typed.lower() in AT_ITS_END:
@@ -37,7 +38,7 @@ def read_reading(line: Line, text: str) -> Typed:
         amps = read_quantity(amps_text, CURRENT, line.id).value
         millivolts = read_quantity(driven[2] or driven[3], MILLIVOLTS, line.id).value
         return Typed(millivolts / 1000 / amps, amps=amps)
-    if line.measure is OHMS and re.search(r"(?i)\d\s*(mv|a)$", typed):
+    if line.measure is OHMS and re.search(r"(?i)\d\s*(m?v|a)$", typed):
         what = f"{typed} is half of it"
         raise Refused(Fault(line.id, what, "amps and millivolts together, such as 20 A 16.2 mV"))
     above = typed.startswith(">")

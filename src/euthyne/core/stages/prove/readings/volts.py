@@ -69,11 +69,15 @@ class VoltsLine(Line):
 
 @dataclass(frozen=True, kw_only=True)
 class RiseLine(Line):
-    """How many kelvin it runs above what lies beside it: watched and refused from where on."""
+    """How many kelvin it runs above what lies beside it: watched and refused from where on; ``over``
+    what explains so much; ``at`` the fitting it is a rise of, empty where it is a conductor's.
+    """
 
     watch: float
     fail: float
     astray: str
+    over: str = "its neighbour"
+    at: str = ""
 
     @property
     def measure(self) -> Measure:
@@ -103,5 +107,5 @@ class RiseLine(Line):
         if value > self.fail:
             return Verdict("fail", f"{said}, {self.fail:g} K is the most. {self.astray}")
         if value > self.watch:
-            return Verdict("watch", f"{said}: more than its neighbour explains. {self.astray}")
-        return Verdict("pass", f"{said}, and {self.watch:g} K is nothing to speak of.")
+            return Verdict("watch", f"{said}: more than {self.over} explains. {self.astray}")
+        return Verdict("pass", f"{said}; a sound one stays under {self.watch:g} K.")

@@ -1,0 +1,125 @@
+"""A lead at its load, where somebody wants to know: the volts it loses against what its copper and its
+contacts give, and how warm each end runs.
+"""
+
+from dataclasses import dataclass, replace
+
+from euthyne.core.stages.conductor.guard import NORTH_AMERICAN_BELOW_V
+from euthyne.core.stages.prove.readings.line import Between, Line, Run, Subject
+from euthyne.core.stages.prove.readings.resistance import (
+    ResistanceLine,
+    contact_ohm,
+    core_band_ohm,
+    ohm_words,
+)
+from euthyne.core.stages.prove.readings.volts import RiseLine
+from euthyne.core.stages.prove.verdict import Meter, Verdict
+from euthyne.data.tables import toml
+
+STEP_MV = 100.0  # of a plug-in meter
+HOW_DROP = (
+    "A heater or the like on its far end, near its rating. The same meter at the supply, then at the "
+    "far end, the load on both times: write the amps, and the volts that are lost between."
+)
+HOW_RISE = "Thirty minutes at its rating, then the thermometer on the body by its pins, and the room taken off."
+
+
+@dataclass(frozen=True, kw_only=True)
+class DropLine(ResistanceLine):
+    """The volts lost on the way there and back at a measured current; ``loop`` the two ends of each
+    conductor on that way.
+    """
+
+    loop: tuple[Between, ...]
+
+    @property
+    def example(self) -> str:
+        """A reading as it is typed."""
+        amps = self.amps or 1.0
+        return f"{amps:g} A {amps * self.sound:.2g} V"
+
+    @property
+    def band(self) -> str:
+        """What a sound lead loses at its rating."""
+        low, high = ((self.amps or 1.0) * ohm for ohm in (self.low, self.watch))
+        return f"{low:.2g} to {high:.2g} V lost at {self.amps:g} A"
+
+    @property
+    def driven(self) -> str:
+        """The band for another current."""
+        return f"at another current {ohm_words(self.low, self.watch)} times its amps"
+
+    def written(self, value: float, above: bool, amps: float | None = None) -> str:
+        """A reading as it would be typed: amps, and the volts that are lost."""
+        if amps is None:
+            return super().written(value, above)
+        return f"{amps:g} A {value * amps:.3g} V"
+
+    def judge(self, value: float, meter: Meter, above: bool) -> Verdict:
+        """Judge a reading by the steps of a plug-in meter: two readings of one meter, and what is wrong
+        with its scale is wrong in both.
+        """
+        return super().judge(value, replace(meter, step_mv=STEP_MV), above)
+
+
+def lines(subject: Subject) -> tuple[Line, ...]:
+    """What it loses on its way there and back, and a line for each end that is made here."""
+    if len(subject.carrying) < 2:
+        return ()
+    return (_drop(subject, subject.carrying[0], subject.carrying[1]), *_rises(subject))
+
+
+def _drop(subject: Subject, there: Run, back: Run) -> Line:
+    limits = toml("proof-limits.toml")["load"]
+    low = sum(_band(run, subject.room_c)[0] for run in (there, back))
+    # Copper at its load is warmer than the room; how much, the load decides.
+    warm = sum(_band(run, limits["warmest_c"])[1] for run in (there, back))
+    most = warm + 4 * contact_ohm()
+    return DropLine(
+        id="load-drop",
+        words=f"volts lost at its load, {there.words} and {back.words}",
+        low=low,
+        high=most,
+        watch=most,
+        how=HOW_DROP,
+        why=(
+            f"{there.length_m:.2f} m there and back, from {subject.room_c:g} °C to "
+            f"{limits['warmest_c']:g} °C, and four sound contacts"
+        ),
+        source=limits["source"],
+        thinner=None,
+        astray="Feel both ends: the warmer one is the worse joint.",
+        amps=subject.rating_amps,
+        mandatory=False,
+        powered=True,
+        loop=tuple(((run.a,), (run.b,)) for run in (there, back)),
+    )
+
+
+def _band(run: Run, celsius: float) -> tuple[float, float]:
+    return core_band_ohm(run.wire, run.length_m, celsius)
+
+
+def _rises(subject: Subject) -> tuple[Line, ...]:
+    """How warm each end runs over the room."""
+    limits = toml("proof-limits.toml")["load"]
+    gauge = any(run.wire.size.unit == "AWG" for run in subject.runs)
+    north_american = gauge or subject.volts < NORTH_AMERICAN_BELOW_V
+    watch, most = limits["north_american_k" if north_american else "iec_k"]
+    return tuple(
+        RiseLine(
+            id=f"warm-{end.fitting}",
+            words=f"{end.named} over the room, after its load",
+            watch=watch,
+            fail=most,
+            over="its load",
+            at=end.fitting,
+            how=HOW_RISE,
+            why=f"{most:g} K is the most; the hotter end is the worse joint",
+            source=limits["source"],
+            astray="Open this end: a loose screw, a strand outside, or a tired contact.",
+            mandatory=False,
+            powered=True,
+        )
+        for end in subject.ends
+    )
