@@ -9,6 +9,7 @@ from euthyne.core.shelf.pull import pull_out_n
 from euthyne.core.stages.prove.readings import Line
 from euthyne.core.stages.prove.readings.load import STEP_MV, DropLine
 from euthyne.core.stages.prove.readings.megohm import InsulationLine
+from euthyne.core.stages.prove.readings.pull import PullLine
 from euthyne.core.stages.prove.readings.resistance import ResistanceLine
 from euthyne.core.stages.prove.readings.volts import RiseLine, VoltsLine
 from euthyne.core.stages.prove.subject import core_end
@@ -197,6 +198,8 @@ class SimulatedBench:
             if line.at:
                 return self.read_body(line.at, amps), False, None
             return self.read_temperature(line.id.partition("-")[2], amps), False, None
+        if isinstance(line, PullLine):
+            return self.read_pull(line.behind), False, None
         if isinstance(line, DropLine):
             return self._lost(line)
         (one, *ones), (other, *others) = line.between

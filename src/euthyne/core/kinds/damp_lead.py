@@ -36,7 +36,7 @@ KIND = Kind(
     make_up=two_ended(poles),
     cables=("RV-105", "battery-105"),
     traits=frozenset({Trait.LIES_STILL, Trait.FUSED_AT_THE_POST}),
-    proof=("pole", "lug", "apart", "polarity", "rise"),
+    proof=("pole", "lug", "apart", "polarity", "rise", "pull"),
     cautions=(
         Caution(
             code="damp-joints",

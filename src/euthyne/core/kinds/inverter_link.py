@@ -59,7 +59,7 @@ KIND = Kind(
     make_up=two_ended(poles),
     cables=("battery-105", "RV-105", "H01N2-D"),
     traits=frozenset({Trait.LIES_STILL, Trait.FUSED_AT_THE_POST, Trait.CUT_ON_A_PACK}),
-    proof=("pole", "lug", "clear", "polarity", "rise"),
+    proof=("pole", "lug", "clear", "polarity", "rise", "pull"),
     cautions=(
         Caution(
             code="precharge",

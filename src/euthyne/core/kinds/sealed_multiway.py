@@ -45,6 +45,6 @@ KIND = Kind(
     make_up=two_ended(numbered),
     cables=("RV-105",),
     traits=frozenset({Trait.LIES_STILL, Trait.FUSED_AT_THE_POST}),
-    proof=("way", "ways"),
+    proof=("way", "ways", "pull"),
     cautions=(),
 )

@@ -77,7 +77,7 @@ KIND = Kind(
     make_up=two_ended(poles),
     cables=("H1Z2Z2-K", "PV-wire", "USE-2", "battery-105"),
     traits=frozenset({Trait.LIES_STILL, Trait.LIVE_BY_DAY}),
-    proof=("string", "apart", "sun"),
+    proof=("string", "apart", "sun", "pull"),
     cautions=(
         Caution(
             code="one-make",

@@ -54,7 +54,8 @@ VOLTS = Measure(word="volts", unit="V", low=1, high=1500, example="230 V", shown
 SIGNED_VOLTS = Measure(
     word="volts", unit="V", low=-1500, high=1500, example="12.6 V, or -12.6 V", shown="V"
 )
-KELVIN = Measure(word="rise", unit="kelvin", low=-100, high=200, example="3 K", shown="K")
+KELVIN = Measure(word="rise", unit="kelvin", low=-100, high=200, example="3 K or 5.4 F", shown="K")
+PULL = Measure(word="pull", unit="N", low=0, high=20_000, example="150 N or 34 lb", shown="N")
 MILLIVOLTS = Measure(
     word="millivolts", unit="mV", low=0, high=100_000, example="4.2 mV", shown="mV"
 )
@@ -157,6 +158,9 @@ SPELLED = {
     "meter": "m",
     "mtr": "m",
 }
+# A rise has no zero of its own: 9 F of it are 5 K.
+OF_RISE = {"c": "kelvin", "°c": "kelvin", "f": "delta_degF", "°f": "delta_degF"}
+OF_PULL = {"lb": "lbf", "lbs": "lbf", "pounds": "lbf", "kg": "kgf", "newton": "N", "newtons": "N"}
 CASE_MATTERS = {
     "Mohm": "megaohm",
     "MOhm": "megaohm",
@@ -201,6 +205,10 @@ def _spelled(word: str, measure: Measure) -> str:
         return CASE_MATTERS[word]
     if measure is LENGTH and word.lower() == "m":
         return "m"
+    if measure is KELVIN and word.lower() in OF_RISE:
+        return OF_RISE[word.lower()]
+    if measure is PULL and word.lower() in OF_PULL:
+        return OF_PULL[word.lower()]
     if measure is MEGOHMS and word.lower() in {"mohm", "mohms", "m"}:
         return "megaohm"
     return SPELLED.get(word.lower(), word)
@@ -247,6 +255,8 @@ def _plain(typed: str, measure: Measure) -> str:
         return POUND_INCHES.sub("lbfin", NEWTON_METRES.sub("Nm", typed))
     if measure in (OHMS, MEGOHMS):
         return re.sub(r"^(\d{1,6})[Rr](\d{1,6})$", r"\1.\2 ohm", typed)
+    if measure is KELVIN:
+        return re.sub(r"(?i)\s*(of rise|warmer)$", "", typed)
     if measure is VOLTS:
         return re.sub(r"(?<=\d)(\s*)[vV]\s?(?:ac|dc|AC|DC)$", r"\1V", typed)
     if measure.unit in ("m", "mm"):

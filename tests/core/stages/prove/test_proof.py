@@ -6,7 +6,7 @@ from datetime import date
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from leads import AT, plan
+from leads import AT, INVERTER, plan
 
 from euthyne.core.checks import checks
 from euthyne.core.lead import Probe, Proof, Reading
@@ -20,6 +20,7 @@ from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.practices import Practices, taken_up
 from euthyne.core.trade.wire import Wire, awg, metric
 
+INVERTER_2_0 = {**INVERTER, "conductor__unit": "AWG", "conductor__size": "2/0 AWG"}
 METER = Meter(percent=1.0, step_ohm=0.001, zero_ohm=0.0)
 
 
@@ -311,3 +312,11 @@ def test_an_end_that_runs_hot_is_the_one_to_open(given, most):
     words = [rises[0].judge(k, METER, above=False) for k in (10, most - 5, most + 1)]
     assert [v.word for v in words] == ["pass", "watch", "fail"]
     assert "its load explains" in words[1].reason and "Open this end" in words[2].reason
+
+
+def test_a_sample_is_held_to_what_its_size_has_to_hold():
+    (pull,) = (x for x in plan(**INVERTER_2_0).prove.lines if x.id.startswith("pull-"))
+    assert (pull.least, pull.source, pull.mandatory) == (1334, "UL 486A", False)
+    for typed, word in (("1500 N", "pass"), ("290 lb", "fail"), (">1000", "unsure")):
+        read = read_reading(pull, typed)
+        assert pull.judge(read.value, METER, read.above).word == word, typed
