@@ -135,8 +135,15 @@ def pitch(face: Face) -> float:
     return min(apart, default=face.width)
 
 
-def face_drawing(face: Face, contact: str, cx: float, cy: float, scale: float) -> str:
-    """A mating face with its marks: pins in brass, holes dark."""
+def face_drawing(
+    face: Face,
+    contact: str,
+    cx: float,
+    cy: float,
+    scale: float,
+    unmarked: frozenset[str] = frozenset(),
+) -> str:
+    """A mating face with its marks, but those that are left to others: pins in brass, holes dark."""
     body = shell(face, contact=contact) + contacts(face, "pin" if contact == "pin" else "hole")
     crowded = pitch(face) * scale < CROWDED_PX
     if crowded:
@@ -146,6 +153,8 @@ def face_drawing(face: Face, contact: str, cx: float, cy: float, scale: float) -
     foot = cy + face.height * scale / 2
     marks = ""
     for c in face.cavities:
+        if c.mark in unmarked:
+            continue
         y = cy - c.y * scale + c.h * scale / 2 + below
         if y - MARK_PX < foot < y + 3:
             y = foot + MARK_PX + 3

@@ -31,6 +31,11 @@ class _Seen:
     x: float
     scale: float
 
+    @property
+    def marked(self) -> bool:
+        """True where there is room for the mark of every contact."""
+        return pitch(self.face) * self.scale >= ROOM_PX
+
     def at(self, mark: str) -> tuple[float, float]:
         """Where a contact is on the sheet."""
         cavity = next(c for c in self.face.cavities if c.mark == mark)
@@ -76,7 +81,8 @@ def _at_the_meter(
     seen = {thing: _seen(plan, thing, i) for i, thing in enumerate(things)}
     width = LEFT * 2 + APART * max(len(seen) - 1, 0)
     body = "".join(
-        _shown(s) + text(s.x, FOOT, _called(plan, s), "probe-end", "middle") for s in seen.values()
+        _shown(s, (*red, *black)) + text(s.x, FOOT, _called(plan, s), "probe-end", "middle")
+        for s in seen.values()
     )
     middle = width / 2
     body += "".join(_lead(seen[_thing(p)], p, middle - 16, "probe-red") for p in red)
@@ -99,17 +105,18 @@ def _called(plan: Plan, seen: "_Seen | _Beside") -> str:
     return plan.ends.by_id[seen.fitting].named
 
 
-def _shown(seen: "_Seen | _Beside") -> str:
+def _shown(seen: "_Seen | _Beside", touched: tuple[str, ...]) -> str:
     """A face; or a bare conductor, or a trough of water, where there is none."""
     if isinstance(seen, _Seen):
-        return _face(seen)
+        marks = (point.partition(".") for point in touched)
+        return _face(seen, frozenset(m for fitting, _, m in marks if fitting == seen.fitting))
     return rect(seen.x - BAR_W / 2, MIDDLE - BAR_H / 2, BAR_W, BAR_H, seen.class_, rx=BAR_H / 2)
 
 
-def _face(seen: _Seen) -> str:
-    """A face with its marks; where they would lie on each other, without."""
-    if pitch(seen.face) * seen.scale >= ROOM_PX:
-        return face_drawing(seen.face, seen.part.contact, seen.x, MIDDLE, seen.scale)
+def _face(seen: _Seen, touched: frozenset[str]) -> str:
+    """A face with its marks, but of what is touched; where they would lie on each other, without."""
+    if seen.marked:
+        return face_drawing(seen.face, seen.part.contact, seen.x, MIDDLE, seen.scale, touched)
     kind = "pin" if seen.part.contact == "pin" else "hole"
     bare = shell(seen.face, contact=seen.part.contact) + contacts(seen.face, kind)
     return placed(bare, seen.x, MIDDLE, seen.scale)
@@ -141,7 +148,11 @@ def _lead(seen: "_Seen | _Beside", point: str, start: float, class_: str) -> str
             if d.mark != mark
         ]
         ring = min(MOST_RING, max(LEAST_RING, min(near, default=99.0) * seen.scale / 2))
-        named = text(x, y - ring - 5, mark, "probe-mark", "middle") if near else ""
+        if near and seen.marked:
+            deep = next(c.h for c in seen.face.cavities if c.mark == mark) * seen.scale / 2
+            named = text(x, y + max(ring + 15, deep + 17), mark, "probe-mark", "middle")
+        elif near:
+            named = text(x, y - ring - 5, mark, "probe-mark", "middle")
     top = METER_Y + METER_H
     d = f"M{start:g} {top:g}C{start:g} {top + 50:g} {x:g} {max(y - 90, top):g} {x:g} {y - ring:g}"
     halo = path(d, "probe-halo probe-lead") + circle(x, y, ring, "probe-halo probe-ring")

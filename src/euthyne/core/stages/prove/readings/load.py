@@ -46,8 +46,8 @@ class DropLine(ResistanceLine):
 
     @property
     def driven(self) -> str:
-        """The band for another current."""
-        return f"at another current {ohm_words(self.low, self.watch)} times its amps"
+        """Nothing more: its band is in volts already."""
+        return ""
 
     def written(self, value: float, above: bool, amps: float | None = None) -> str:
         """A reading as it would be typed: amps, and the volts that are lost."""
@@ -84,7 +84,8 @@ def _drop(subject: Subject, there: Run, back: Run) -> Line:
         how=HOW_DROP,
         why=(
             f"{there.length_m:.2f} m there and back, from {subject.room_c:g} °C to "
-            f"{limits['warmest_c']:g} °C, and four sound contacts"
+            f"{limits['warmest_c']:g} °C, and four sound contacts; at other amps, "
+            f"{ohm_words(low, most)} times them"
         ),
         source=limits["source"],
         thinner=None,
