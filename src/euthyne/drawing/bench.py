@@ -1,6 +1,8 @@
 """The cord as it must be now: threaded parts on it, sheath off, cores bare, terminals landed."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
+from textwrap import wrap
 
 from euthyne.core.lead.step import Does, StepName, step_named
 from euthyne.core.plan import Plan
@@ -11,7 +13,7 @@ from euthyne.core.stages.build.jobs import fittings
 from euthyne.core.stages.cut.strip import CoreStrip
 from euthyne.core.trade.corewords import own_name
 from euthyne.drawing.colours import STRIPES, core_paint
-from euthyne.drawing.laidout import Form, lay, said_of
+from euthyne.drawing.laidout import Form, lay, parts_of
 from euthyne.drawing.pen import circle, group, line, mark, path, rect, sheet, text
 from euthyne.drawing.staircase import staircase_drawing
 
@@ -33,6 +35,10 @@ SHAPE_HALF = {
 }
 
 
+# What is said below a loose part: a line of its name and of its facing, and a letter of each, in px.
+PART_LINE, FACING_LINE, PART_PX, FACING_PX = 27.0, 21.0, 14.0, 11.0
+# Where the names of the ends stand, a line of them, and a letter of the figure, in px.
+NAMES_Y, NAME_PX, FIGURE_PX = 352.0, 32.0, 20.5
 WHOLE_FORM = Form(
     width=1240, height=380, cord_y=190, end_tall=190, cord=38, band=60, words=True, dimension=False
 )
@@ -142,12 +148,12 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
     for place, part in enumerate(on_cable):
         if home is not None and place > home:
             continue  # what lies nearer the tip is inside what has come to its place
-        body += _threaded(bench, part, place, len(on_cable))
+        body += _threaded(bench, part, place, on_cable)
     if step.kind in BODY_WORDS:
         body += _body(step)
     body += _other_pole(bench)
     if on_cable:
-        tall = HEIGHT + max(bench.half - 60, 0.0)
+        tall = HEIGHT + max(bench.half - 60, 0.0) + max(_said(p, on_cable).more for p in on_cable)
     else:
         tall = LOW
     return sheet(WIDTH, tall, body, "bench-drawing", f"{step.headline}. {step.detail}")
@@ -198,15 +204,14 @@ def _whole(plan: Plan, step: BuildStep) -> str:
     if plan.cut.length is not None:
         y = low + 80
         lengths = dict.fromkeys(f"{x.cut_m:.2f} m" for x in plan.cut.lengths.values())
-        words = text(600, y + 7, " and ".join(lengths), "bench-figure", "middle")
-        words += line(300 + apart, y, 500, y, "dimension") + line(
-            700, y, 900 - apart, y, "dimension"
-        )
+        said = " and ".join(lengths)
+        words = text(600, y + 7, said, "bench-figure", "middle")
+        half = len(said) * FIGURE_PX / 2 + 16
+        for start, end in ((300 + apart, 600 - half), (600 + half, 900 - apart)):
+            words += line(start, y, end, y, "dimension") if start < end else ""
         words += line(300 + apart, y - 9, 300 + apart, y + 9, "dimension")
         words += line(900 - apart, y - 9, 900 - apart, y + 9, "dimension")
-    names = text(30, 352, said_of(plan, "A"), "bench-part") + text(
-        1210, 352, said_of(plan, "B"), "bench-part", "end"
-    )
+    names = _names(plan, "A", 30, "start") + _names(plan, "B", WIDTH - 30, "end")
     cordname = text(620, low - 84, plan.conductor.written, "bench-part", "middle")
     return sheet(
         WIDTH,
@@ -214,6 +219,15 @@ def _whole(plan: Plan, step: BuildStep) -> str:
         laid.drawn + words + names + cordname,
         "bench-drawing",
         step.headline,
+    )
+
+
+def _names(plan: Plan, side: str, x: float, anchor: str) -> str:
+    """What is at an end, a line for each part, by the first of its words: the rest is in the step."""
+    named = [words.partition(",")[0] for words in parts_of(plan, side)]
+    top = NAMES_Y - NAME_PX * (len(named) - 1)
+    return "".join(
+        text(x, top + NAME_PX * i, words, "bench-part", anchor) for i, words in enumerate(named)
     )
 
 
@@ -315,12 +329,51 @@ def _terminal(part: Part, end: float, bare: float, lie: _Lie, *, landed: bool) -
             return box + circle(end + bare - 4, y, 9, "screw") + slot
 
 
-def _threaded(bench: _Bench, part: ThreadedPart, place: int, many: int) -> str:
+@dataclass(frozen=True)
+class _Said:
+    """What stands below a loose part: its name and which way it faces, in lines."""
+
+    name: tuple[str, ...]
+    facing: tuple[str, ...]
+
+    @property
+    def more(self) -> float:
+        """What it takes beyond a line of each, in px."""
+        return PART_LINE * (len(self.name) - 1) + FACING_LINE * (len(self.facing) - 1)
+
+    def drawn(self, x: float, y: float) -> str:
+        """Its lines, the first at a height."""
+        body = ""
+        for words in self.name:
+            body += text(x, y, words, "bench-part", "middle")
+            y += PART_LINE
+        for words in self.facing:
+            body += text(x, y, words, "bench-facing", "middle")
+            y += FACING_LINE
+        return body
+
+
+def _room(many: int) -> float:
+    """What a loose part has to itself along the cable, in px."""
+    return min(225.0, 700.0 / max(many, 1))
+
+
+def _said(part: ThreadedPart, on_cable: Sequence[ThreadedPart]) -> _Said:
+    """What stands below a loose part, no wider than it has room."""
+    room = _room(len(on_cable))
+    name = wrap(part.words.capitalize(), int(room / PART_PX))
+    return _Said(tuple(name), tuple(wrap(part.facing, int(room / FACING_PX))) or ("",))
+
+
+def _threaded(
+    bench: _Bench, part: ThreadedPart, place: int, on_cable: Sequence[ThreadedPart]
+) -> str:
     """A loose part on the cable, or being threaded; nothing while it is still off."""
+    many = len(on_cable)
     now, on = bench.step.part == part.id, bench.done("thread", part.id)
     if not (now or on):
         return ""
-    x = FIRST_PART_X + place * min(225.0, 700.0 / max(many, 1))
+    x = FIRST_PART_X + place * _room(many)
     if bench.seated(part.id):
         x = SEATED_X
     wider = max((bench.half + 12) / SHAPE_HALF.get(part.id, 46.0), 1.0)
@@ -332,8 +385,7 @@ def _threaded(bench: _Bench, part: ThreadedPart, place: int, many: int) -> str:
     if now or not on:
         number = text(x, y + 41, str(place + 1), "part-number", "middle")
         sign = circle(x, y + 34, 21, "part-turn") + number
-    words = text(x, y + 86, part.words.capitalize(), "bench-part", "middle")
-    words += text(x, y + 112, part.facing, "bench-facing", "middle")
+    words = _said(part, on_cable).drawn(x, y + 86)
     return group(shape + line(x, y - 12, x, y + 8, "part-leader") + sign + words)
 
 

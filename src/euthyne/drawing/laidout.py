@@ -2,6 +2,7 @@
 one, singles as strands of their own. What was there before is drawn pale.
 """
 
+from collections import Counter
 from dataclasses import dataclass
 
 from euthyne.core.assembly.records import POWER, Cable
@@ -52,12 +53,15 @@ class _Place:
     right: tuple[float, float]
 
 
-def said_of(plan: Plan, side: str) -> str:
+def parts_of(plan: Plan, side: str) -> list[str]:
     """What is on a side, in words, each part once."""
-    many: dict[str, int] = {}
-    for end in plan.ends.on_side(side):
-        many[end.part.words] = many.get(end.part.words, 0) + 1
-    return " and ".join(f"{n} times {words}" if n > 1 else words for words, n in many.items())
+    many = Counter(end.part.words for end in plan.ends.on_side(side))
+    return [f"{n} times {words}" if n > 1 else words for words, n in many.items()]
+
+
+def said_of(plan: Plan, side: str) -> str:
+    """What is on a side, in one line."""
+    return " and ".join(parts_of(plan, side))
 
 
 def lay(plan: Plan, form: Form) -> LaidOut:

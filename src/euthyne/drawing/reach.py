@@ -1,6 +1,6 @@
 """Drop along the length: one line a size, and where each meets the limit."""
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from euthyne.core.sizing.brief import SizingBrief
 from euthyne.core.sizing.drop import drops_along, longest_run_m
@@ -11,20 +11,41 @@ from euthyne.drawing.pen import circle, line, path, sheet, text
 
 WIDTH, HEIGHT = 400.0, 200.0
 LEFT, RIGHT, TOP, FOOT = 34.0, 352.0, 18.0, 172.0
-
+# Between two marks at the edge, and between the mark of the run and that of nothing.
+APART, FROM_NOTHING = 12.0, 60.0
 
 Spot = tuple[float, float]
 
 
-def _rung_line(start: Spot, end: Spot, label: str, *, taken: bool, to_the_edge: bool) -> str:
-    """The loss of one size along the run, its name beside the end, or above where it leaves early."""
-    kind = words = ""
-    if taken:
-        kind, words = " reach-taken", " reach-words-taken"
-    drawn = path(f"M{start[0]:.1f} {start[1]:.1f}L{end[0]:.1f} {end[1]:.1f}", f"reach-line{kind}")
-    if to_the_edge:
-        return drawn + text(end[0] + 5, end[1], label, f"reach-words{words}", "start")
-    return drawn + text(end[0], end[1] - 5, label, f"reach-words{words}", "middle")
+@dataclass(frozen=True)
+class _Rung:
+    """The loss of one size along the run: from where to where, its name, whether it gets to the edge."""
+
+    start: Spot
+    end: Spot
+    label: str
+    taken: bool
+    to_the_edge: bool
+
+    def drawn(self, mark_y: float) -> str:
+        """Its line, its name beside the end at a height, or above where it leaves early."""
+        kind, words = (" reach-taken", " reach-words-taken") if self.taken else ("", "")
+        (x, y), (end_x, end_y) = self.start, self.end
+        way = path(f"M{x:.1f} {y:.1f}L{end_x:.1f} {end_y:.1f}", f"reach-line{kind}")
+        if self.to_the_edge:
+            return way + text(end_x + 5, mark_y, self.label, f"reach-words{words}", "start")
+        return way + text(end_x, end_y - 5, self.label, f"reach-words{words}", "middle")
+
+
+def _apart(rungs: list[_Rung]) -> str:
+    """Every line, the marks at the edge moved down where they would lie on each other."""
+    body, free = "", -APART
+    for rung in sorted(rungs, key=lambda r: r.end[1]):
+        mark_y = rung.end[1]
+        if rung.to_the_edge:
+            free = mark_y = max(mark_y, free + APART)
+        body += rung.drawn(mark_y)
+    return body
 
 
 def reach(brief: SizingBrief, sizing: Sizing, taken: str | None) -> str:
@@ -48,7 +69,13 @@ def reach(brief: SizingBrief, sizing: Sizing, taken: str | None) -> str:
         LEFT - 5, y(limit) + 4, f"{limit:g}%", "reach-words", "end"
     )
     body += line(x(brief.run_m), TOP, x(brief.run_m), FOOT, "reach-here")
-    body += text(x(brief.run_m), FOOT + 15, f"{round(brief.run_m, 2):g} m", "reach-words", "middle")
+    run, said = x(brief.run_m), f"{round(brief.run_m, 2):g} m"
+    if run - LEFT > FROM_NOTHING:
+        body += text(run, FOOT + 15, said, "reach-words", "middle")
+        body += text(LEFT, FOOT + 15, "0", "reach-words", "middle")
+    else:
+        body += text(LEFT, FOOT + 15, said, "reach-words")
+    lines = []
     for c in rungs:
         runs_out_m = longest_run_m(
             replace(brief, limits=replace(brief.limits, drop_percent=most_percent)), c.drop_percent
@@ -58,15 +85,15 @@ def reach(brief: SizingBrief, sizing: Sizing, taken: str | None) -> str:
         start = (x(0), y(min(start_percent, most_percent)))
         end = (x(end_m), y(end_percent))
         label = c.size.replace(" mm2", "").replace(" AWG", "")
-        body += _rung_line(start, end, label, taken=c.size == taken, to_the_edge=end_m >= most_m)
+        lines.append(_Rung(start, end, label, c.size == taken, end_m >= most_m))
+    body += _apart(lines)
     if taken in runs:
         body += circle(x(runs[taken]), y(limit), 5, "reach-dot")
         words = f"{at_most(runs[taken], 0 if runs[taken] >= 10 else 1)} m at most"
-        body += text(x(runs[taken]) + 9, y(limit) + 18, words, "reach-words reach-words-taken over")
+        said = "reach-words reach-words-taken over"
+        body += text(x(runs[taken]) - 8, y(limit) - 8, words, said, "end")
     unit = brief.unit.replace("mm2", "mm²")
-    body += text(RIGHT + 6, FOOT + 15, unit, "reach-words") + text(
-        LEFT, FOOT + 15, "0", "reach-words", "middle"
-    )
+    body += text(RIGHT + 6, FOOT + 15, unit, "reach-words")
     label = (
         f"Drop along the length; {taken} reaches {runs.get(taken or '', 0):.0f} m before "
         f"{limit:g} % is lost"

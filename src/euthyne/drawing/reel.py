@@ -6,7 +6,7 @@ from euthyne.core.stores import Stock, Taken
 from euthyne.drawing.pen import circle, line, rect, sheet, text
 
 WIDTH, ROW = 400.0, 34.0
-START, SPAN = 58.0, 270.0
+START, SPAN = 58.0, 226.0
 CUT_WIDTH, CUT_ROW, CUT_SPAN = 860.0, 84.0, 700.0
 
 

@@ -5,7 +5,8 @@ one inside it.
 from euthyne.core.trade.layers import Drawn, Stair
 from euthyne.drawing.pen import line, path, rect, sheet, text
 
-WIDTH, TIP, SPAN, MIDDLE = 1240.0, 1130.0, 760.0, 118.0
+# Right of the tip there is room for a length in inches, to the 64th.
+WIDTH, TIP, SPAN, MIDDLE = 1240.0, 1070.0, 720.0, 118.0
 TALLEST, THINNER, ROW = 124.0, 20.0, 30.0
 
 

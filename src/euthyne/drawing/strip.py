@@ -3,10 +3,12 @@
 from euthyne.core.plan import Plan
 from euthyne.core.stages.cut.cut import StripGroup
 from euthyne.core.stages.cut.strip import CoreStrip, StripPlan
+from euthyne.core.trade.corewords import own_name
 from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.pen import line, rect, sheet, text
 
 WIDTH, TOP, ROW = 600.0, 74.0, 44.0
+LINE = 16.0  # of what is said of a core
 DATUM, SPAN = 120.0, 372.0
 
 
@@ -44,7 +46,9 @@ def strip_drawing(plan: Plan, group: StripGroup) -> str:
     """The strip plan of cable ends that are stripped alike, all of a lead to the same scale."""
     strip, part, sheathed = group.strip, group.part, group.sheathed
     ruler = _Ruler(plan.cut.longest_mm, tip_left=group.side == "A")
-    foot = TOP + ROW * len(strip.cores)
+    said = [_said(core, plan.ends.colours.of(core.core)) for core in strip.cores]
+    row = ROW + LINE * (max(map(len, said), default=1) - 1)
+    foot = TOP + row * len(strip.cores)
     body = STRIPES + (_sheath(ruler, strip, foot) if sheathed else "")
     for i, core in enumerate(strip.cores):
         tint = plan.ends.colours.of(core.core)
@@ -56,8 +60,9 @@ def strip_drawing(plan: Plan, group: StripGroup) -> str:
             ruler=ruler,
             core=core,
             inside_mm=strip.inside_mm,
+            said=said[i],
             tint=tint,
-            y=TOP + ROW * i + 18,
+            y=TOP + row * i + 18,
             back_mm=back,
         )
     body += _grip(ruler, foot, "grip" if sheathed else "edge of the part")
@@ -84,25 +89,32 @@ def _sheath(ruler: _Ruler, strip: StripPlan, foot: float) -> str:
     return ruler.bar(back, strip.inside_mm, middle, tall, "cord") + shine
 
 
+def _said(core: CoreStrip, tint: str) -> tuple[str, ...]:
+    """What is said of a core, in one line or two."""
+    words = f"{own_name(core.core)} · {tint}  {core.core_mm:.0f} mm, bare {core.bare_words}"
+    if not core.round_mm:
+        return (words,)
+    return (f"{words},", f"{core.round_mm:.0f} mm round a boss")
+
+
 def _core(
-    ruler: _Ruler, core: CoreStrip, inside_mm: float, tint: str, y: float, back_mm: float
+    *,
+    ruler: _Ruler,
+    core: CoreStrip,
+    inside_mm: float,
+    said: tuple[str, ...],
+    tint: str,
+    y: float,
+    back_mm: float,
 ) -> str:
     bare = core.core_mm - core.strip_mm
     body = ruler.bar(-back_mm, bare, y, 13, "strip-core", fill=core_paint(tint)) + ruler.bar(
         bare, core.core_mm, y, 7, "bare"
     )
-    words = f"{core.core} · {tint}  {core.core_mm:.0f} mm, bare {core.bare_words}"
-    words += f", {core.round_mm:.0f} mm round a boss" if core.round_mm else ""
-    if ruler.tip_left:
-        side = -1
-    else:
-        side = 1
-    return body + text(
-        ruler.x(inside_mm) + side * 10,
-        y + 22,
-        words,
-        "strip-words",
-        "end" if ruler.tip_left else "start",
+    side, anchor = (-1, "end") if ruler.tip_left else (1, "start")
+    x = ruler.x(inside_mm) + side * 10
+    return body + "".join(
+        text(x, y + 22 + LINE * i, words, "strip-words", anchor) for i, words in enumerate(said)
     )
 
 

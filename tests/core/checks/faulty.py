@@ -31,7 +31,6 @@ from euthyne.core.shelf.parts import part
 from euthyne.core.sizing.brief import OneLoad
 from euthyne.core.stages.prove.provegrid import all_pairs
 from euthyne.core.trade.practices import Practices, taken_up
-from euthyne.core.trade.quantity import OHMS
 from euthyne.exchange.version1 import Joint
 
 STRAIGHT = {"L": ("L", "L"), "N": ("N", "N"), "E": ("E", "E")}
@@ -356,7 +355,7 @@ def done_lead():
     lead = extension(cut__accepted=True)
     p = Plan(lead)
     lead = with_done(lead, tuple(StepDone(s.key, AT, "RM") for s in p.build.steps))
-    readings = tuple(Reading(x.id, sound(x), AT, "AF") for x in p.prove.lines)
+    readings = tuple(Reading(x.id, x.sound, AT, "AF") for x in p.prove.lines)
     proof = Proof(
         looks=tuple(Look(x.id, True, AT, "AF") for x in p.prove.looks),
         probes=tuple(
@@ -365,8 +364,3 @@ def done_lead():
         readings=readings,
     )
     return with_value(lead, "proof", proof)
-
-
-def sound(line):
-    """What a sound lead reads on a line."""
-    return (line.low + line.watch) / 2 if line.measure is OHMS else 999.0

@@ -1,0 +1,77 @@
+"""Every word of every drawing can be read: none lies on another, none is cut off at the edge of its sheet;
+in metric, and in gauge and feet, where words are longer.
+"""
+
+import pytest
+from sampling import LONG
+
+from euthyne.core.plan import plan_of
+
+STAGES = ("brief", "conductor", "ends", "cut", "build", "prove", "tag")
+PLACES = ("/bench", "/leads", "/leads/new", "/stores", "/shelf", "/envelope/drop")
+EDGE_PX = 2.0
+# Of the lesser of two words, as boxes of their lines: less is white above or below the letters.
+SHARE = 0.4
+UNREADABLE = """([edge, most]) => {
+  const found = [];
+  for (const svg of document.querySelectorAll('svg')) {
+    const sheet = svg.getBoundingClientRect();
+    if (!sheet.width) continue;
+    const words = [...svg.querySelectorAll('text')]
+      .map(t => [t.textContent.trim(), t.getBoundingClientRect(), getComputedStyle(t)])
+      .filter(([said, box, style]) => said && box.width && style.visibility !== 'hidden');
+    words.forEach(([said, a], i) => {
+      if (a.left < sheet.left - edge || a.right > sheet.right + edge ||
+          a.top < sheet.top - edge || a.bottom > sheet.bottom + edge)
+        found.push(`cut off: ${said}`);
+      for (const [other, b] of words.slice(0, i)) {
+        const wide = Math.min(a.right, b.right) - Math.max(a.left, b.left);
+        const high = Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top);
+        const lesser = Math.min(a.width * a.height, b.width * b.height);
+        if (wide > 0 && high > 0 && wide * high > most * lesser)
+          found.push(`on each other: ${said} and ${other}`);
+      }
+    });
+  }
+  return found;
+}"""
+
+
+def unreadable(page, address):
+    page.goto(address)
+    return [f"{address}: {found}" for found in page.evaluate(UNREADABLE, [EDGE_PX, SHARE])]
+
+
+@pytest.fixture(params=["metric", "gauge"])
+def measured(request, served):
+    served[1].set("measures", request.param)
+    return request.param
+
+
+def test_two_words_on_each_other_and_one_over_the_edge_are_found(page):
+    page.goto("/leads/TR-0023/cut")
+    page.evaluate(
+        """document.body.innerHTML = `<svg viewBox="0 0 200 60">
+          <text x="20" y="20">one</text><text x="22" y="20">another</text>
+          <text x="190" y="50">over the edge</text></svg>`"""
+    )
+    found = page.evaluate(UNREADABLE, [EDGE_PX, SHARE])
+    assert found == ["on each other: another and one", "cut off: over the edge"]
+
+
+@pytest.mark.parametrize("width", [1280, 390] if LONG else [1280])
+def test_every_word_on_the_pages_of_every_lead_can_be_read(page, served, measured, width):
+    page.set_viewport_size({"width": width, "height": 844})
+    tags = [held.lead.tag for held in served[1].all()][:: 1 if LONG else 4]
+    addresses = [f"/leads/{tag}/{stage}" for tag in tags for stage in STAGES]
+    assert [x for a in (*PLACES, *addresses) for x in unreadable(page, a)] == []
+
+
+@pytest.mark.parametrize("tag", ["TR-0014", "TR-0022", "TR-0027", "TR-0029", "TR-0030"])
+def test_every_word_at_the_bench_can_be_read(page, served, measured, tag):
+    page.set_viewport_size({"width": 820, "height": 1180})
+    steps = plan_of(served[1].get(tag).lead).build.steps
+    steps = steps if LONG else {(s.kind, s.part): s for s in steps}.values()
+    keys = [s.key.replace("+", "%2B").replace("@", "%40") for s in steps]
+    addresses = [f"/leads/{tag}/build/bench?step={key}" for key in keys]
+    assert [x for a in addresses for x in unreadable(page, a)] == []
