@@ -11,6 +11,7 @@ from euthyne.core.stages.prove.readings import Subject
 from euthyne.core.stages.prove.readings.apart import ROUND_IT
 from euthyne.core.stages.prove.readings.resistance import barrel_ohm, contact_ohm
 from euthyne.core.stages.prove.subject import core_end
+from euthyne.core.stages.prove.verdict import UNLIKE_VOLTS
 from euthyne.core.trade.wire import Wire
 from euthyne.instruments.network import Network, Source
 
@@ -116,7 +117,10 @@ def joint_ohm(plan: Plan, fitting: str, wire: Wire, room_c: float) -> float:
         return JOINT_SHARE * barrel_ohm(wire, room_c)
     if end.part.joint == "click-in":
         return JOINT_SHARE * contact_ohm("coupler")
-    return JOINT_SHARE * contact_ohm("tap")
+    # Contacts for more amps are made better: none drops more than cores of one cord may differ by.
+    return JOINT_SHARE * min(
+        contact_ohm("tap"), UNLIKE_VOLTS / plan.conductor.rating_amps(rolled=False)
+    )
 
 
 def _inside(network: Network, plan: Plan) -> None:

@@ -52,8 +52,8 @@ def test_nets_are_what_a_walk_from_every_cavity_finds(made):
     for switched in found:
         chosen = dict(switched.positions)
         walked = {reached(point, assembly, parts, chosen) for point in everywhere}
-        assert switched.nets == walked
-    assert nets(assembly, parts) == found[0].nets
+        assert set(switched.nets) == walked
+    assert nets(assembly, parts) == set(found[0].nets)
 
 
 @examples(60)

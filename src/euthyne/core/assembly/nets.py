@@ -18,7 +18,7 @@ class Switched:
     """The nets of a lead with each of its switches, by fitting, in one position."""
 
     positions: tuple[tuple[str, str], ...]
-    nets: frozenset[Net]
+    nets: tuple[Net, ...]
 
 
 def points(assembly: Assembly, parts: Mapping[str, Part]) -> tuple[Point, ...]:
@@ -46,7 +46,7 @@ def every_position(assembly: Assembly, parts: Mapping[str, Part]) -> tuple[Switc
     switches = [f.id for f in assembly.fittings if len(parts[f.id].positions) > 1]
     choices = [[p.name for p in parts[name].positions] for name in switches]
     return tuple(
-        Switched(chosen, nets(assembly, parts, dict(chosen)))
+        Switched(chosen, tuple(sorted(nets(assembly, parts, dict(chosen)), key=sorted)))
         for picked in product(*choices)
         for chosen in [tuple(zip(switches, picked, strict=True))]
     )

@@ -167,12 +167,16 @@ class EndsStage:
             if c.a is not None and c.b is not None and self._across(c.a[0], c.b[0])
         }
         ends = {end for ways in found for end in ways}
+        joined = {}
         for net in self.positions[-1].nets:
             here = [Point(*p) for p in sorted(net) if self.by_id[p[0]].side == "A"]
             there = [Point(*p) for p in sorted(net) if self.by_id[p[0]].side == "B"]
             if here and there and not ends & {*here, *there}:
-                found[here[0], there[0]] = self.given.map.purpose(here[0]) or ""
-        return found
+                joined[here[0], there[0]] = self.given.map.purpose(here[0]) or ""
+        # Nets have no order of their own: lines of the proof are called by it, and kept by their names.
+        place = {core: i for i, core in enumerate(self.given.cores)}
+        in_order = sorted(joined.items(), key=lambda way: (place.get(way[1], len(place)), way[0]))
+        return found | dict(in_order)
 
     def _across(self, one: str, other: str) -> bool:
         return {self.by_id[one].side, self.by_id[other].side} == {"A", "B"}

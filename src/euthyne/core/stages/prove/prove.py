@@ -117,7 +117,13 @@ class ProveStage:
 
     def reading(self, line: str) -> Reading | None:
         """The newest reading of a line."""
-        return next((r for r in reversed(self.told.readings) if r.line == line), None)
+        names = {line, self._formerly.get(line, line)}
+        return next((r for r in reversed(self.told.readings) if r.line in names), None)
+
+    @cached_property
+    def _formerly(self) -> dict[str, str]:
+        """The names that readings of a line were kept under before."""
+        return {line.id: line.formerly for line in self.lines if line.formerly}
 
     @cached_property
     def verdicts(self) -> dict[str, Verdict]:

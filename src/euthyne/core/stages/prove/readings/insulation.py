@@ -1,5 +1,7 @@
 """Insulation of mains leads, between what must never meet."""
 
+from dataclasses import replace
+
 from euthyne.core.stages.prove.readings.line import Between, Line, Subject
 from euthyne.core.stages.prove.readings.megohm import RELEASE, InsulationLine
 from euthyne.data.tables import toml
@@ -16,8 +18,9 @@ def lines(subject: Subject) -> tuple[Line, ...]:
     if len(carrying) == 2:
         one, other = carrying
         words = f"{one.words} to {other.words}"
-        key = f"insulation-{one.name}{other.name}"
-        found.append(_line(key, words, ((one.a,), (other.a,))))
+        key, turned = (f"insulation-{a.name}{b.name}" for a, b in ((one, other), (other, one)))
+        # Until the order of joined cores was settled, either could come first.
+        found.append(replace(_line(key, words, ((one.a,), (other.a,))), formerly=turned))
         return tuple(found)
     # The last one was measured against all others when they were measured against it.
     for run in carrying[:-1]:

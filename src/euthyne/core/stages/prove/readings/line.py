@@ -98,7 +98,7 @@ class Line(ABC):
     ``core`` names the conductor it is a reading of, ``twins`` those it is held against;
     ``mandatory`` where nothing is sealed without it, unless the line ``instead`` was read;
     ``powered`` where something is plugged in for it; ``between`` the points each of the two probes is
-    on, strapped together where they are several.
+    on, strapped together where they are several; ``formerly`` a name its readings were kept under before.
     """
 
     id: str
@@ -106,6 +106,7 @@ class Line(ABC):
     how: str
     why: str
     source: str
+    formerly: str = ""
     core: str | None = None
     twins: Twins = ""
     mandatory: bool = True

@@ -13,7 +13,7 @@ from euthyne.core.stages.prove.readings.resistance import (
     ohm_words,
 )
 from euthyne.core.stages.prove.readings.volts import RiseLine
-from euthyne.core.stages.prove.verdict import Meter, Verdict
+from euthyne.core.stages.prove.verdict import UNLIKE_VOLTS, Meter, Verdict
 from euthyne.data.tables import toml
 
 STEP_MV = 100.0  # of a plug-in meter
@@ -74,7 +74,8 @@ def _drop(subject: Subject, there: Run, back: Run) -> Line:
     low = sum(_band(run, subject.room_c)[0] for run in (there, back))
     # Copper at its load is warmer than the room; how much, the load decides.
     warm = sum(_band(run, limits["warmest_c"])[1] for run in (there, back))
-    most = warm + 4 * contact_ohm()
+    each = min(contact_ohm(), UNLIKE_VOLTS / subject.rating_amps)
+    most = warm + 4 * each
     return DropLine(
         id="load-drop",
         words=f"volts lost at its load, {there.words} and {back.words}",
@@ -84,8 +85,8 @@ def _drop(subject: Subject, there: Run, back: Run) -> Line:
         how=HOW_DROP,
         why=(
             f"{there.length_m:.2f} m there and back, from {subject.room_c:g} °C to "
-            f"{limits['warmest_c']:g} °C, and four sound contacts; at other amps, "
-            f"{ohm_words(low, most)} times them"
+            f"{limits['warmest_c']:g} °C, and {each * 1000:.2g} milliohm at each of four contacts; "
+            f"at other amps, {ohm_words(low, most)} times them"
         ),
         source=limits["source"],
         thinner=None,

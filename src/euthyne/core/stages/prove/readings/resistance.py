@@ -57,8 +57,8 @@ class ResistanceLine(Line):
     def example(self) -> str:
         """A reading as it is typed."""
         if self.amps is not None:
-            return f"{self.amps:g} A {self.amps * self.sound * 1000:.2g} mV"
-        return "0.42 ohm"
+            return f"{self.amps:g} A {_millivolts(self.amps * self.sound)}"
+        return ohm_words(self.sound)
 
     @property
     def band(self) -> str:

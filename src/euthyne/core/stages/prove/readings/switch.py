@@ -13,7 +13,7 @@ def lines(subject: Subject) -> tuple[Line, ...]:
     return tuple(
         ResistanceLine(
             id=f"switch-{name}",
-            words=f"switch {name}, across itself, closed",
+            words=f"{_called(subject, name)}, across itself, closed",
             low=0.0,
             high=most,
             watch=watch,
@@ -27,3 +27,8 @@ def lines(subject: Subject) -> tuple[Line, ...]:
         )
         for name, one, other in subject.switches
     )
+
+
+def _called(subject: Subject, name: str) -> str:
+    """A switch by its fitting where a lead has several."""
+    return "the switch" if len(subject.switches) == 1 else f"the switch {name}"

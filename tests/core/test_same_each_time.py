@@ -1,0 +1,49 @@
+"""Another start of the program says the same, word for word: readings are kept by the names of their lines,
+reasons by the words of what they pass.
+"""
+
+import os
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+from proving import built
+
+from euthyne.core.lead import Reading
+from euthyne.core.lead.paths import with_value
+from euthyne.core.plan import Plan
+
+HERE = Path(__file__).parent
+RUN = """
+import sys
+from pathlib import Path
+sys.path[:0] = sys.argv[1:3]
+from telling import tell
+import euthyne.demo
+folder = Path(euthyne.demo.__file__).parent
+print(tell([p.read_bytes() for p in sorted(folder.glob("*.json")) if p.stem != "stores"]))
+"""
+
+
+def told_by_a_start_of_its_own(seed):
+    command = [sys.executable, "-c", RUN, str(HERE), str(HERE.parent / "instruments")]
+    env = os.environ | {"PYTHONHASHSEED": str(seed)}
+    return subprocess.run(command, env=env, check=True, capture_output=True, text=True).stdout
+
+
+def test_every_start_says_the_same_of_every_lead():
+    first, other = (told_by_a_start_of_its_own(seed).splitlines() for seed in (1, 2))
+    assert len(first) > 1000
+    assert [pair for pair in zip(first, other, strict=True) if pair[0] != pair[1]] == []
+
+
+@pytest.mark.parametrize("start", ["switch-harness", "repair"])
+def test_a_reading_that_was_kept_under_the_other_order_still_counts(start):
+    plan = built(start)
+    assert "insulation-LN" in {x.id for x in plan.prove.lines}
+    kept = (Reading("insulation-NL", 250.0, "2026-11-02T09:00:00", "RM"),)
+    told = Plan(with_value(plan.lead, "proof.readings", kept)).prove
+    assert told.reading("insulation-LN").value == 250.0
+    assert told.verdicts["insulation-LN"].word == "pass"
+    assert told.reading("insulation-E") is None
