@@ -76,7 +76,7 @@ def _detail(plan: Plan, probe: ToProbe) -> str:
     said = []
     if probe.position != plan.ends.positions[-1].positions or len(plan.ends.positions) > 1:
         at = ", ".join(f"{plan.ends.by_id[f].part.short} {name}" for f, name in probe.position)
-        said.append(f"Switch: {at}.")
+        said.append(f"{at[0].upper()}{at[1:]}.")
     if len(probe.against) > 1:
         names = ", ".join(called(plan, p.name) for p in probe.against)
         said.append(f"Strap together: {names}.")
