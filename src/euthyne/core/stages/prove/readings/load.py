@@ -55,11 +55,25 @@ class DropLine(ResistanceLine):
             return super().written(value, above)
         return f"{amps:g} A {value * amps:.3g} V"
 
+    @property
+    def sound(self) -> float:
+        """Cooler copper and better contacts than it is granted."""
+        return (3 * self.low + self.watch) / 4
+
     def judge(self, value: float, meter: Meter, above: bool) -> Verdict:
         """Judge a reading by the steps of a plug-in meter: two readings of one meter, and what is wrong
-        with its scale is wrong in both.
+        with its scale is wrong in both. Whether it is thinner than planned is for the ohms to tell.
         """
-        return super().judge(value, replace(meter, step_mv=STEP_MV), above)
+        if above:
+            return Verdict("fail", "Nothing gets there: a core is broken, or lands somewhere else.")
+        amps = self.amps or 1.0
+        give = replace(meter, step_mv=STEP_MV).four_wire(amps).uncertainty_ohm(value)
+        said, most = f"{value * amps:.2g} V at {amps:g} A", f"{self.high * amps:.2g} V"
+        if value - give > self.high:
+            return Verdict("fail", f"{said}, {most} is the most. {self.astray}")
+        if value + give > self.high:
+            return Verdict("unsure", f"{said}, and a plug-in meter does not tell it from {most}.")
+        return Verdict("pass", f"{said}, {most} is the most.")
 
 
 def lines(subject: Subject) -> tuple[Line, ...]:
