@@ -100,3 +100,49 @@ def test_it_can_stand_on_a_home_screen(page):
     assert (manifest["start_url"], manifest["display"]) == ("/bench", "standalone")
     for icon in manifest["icons"]:
         assert page.request.get(f"/static/{icon['src']}").ok
+
+
+# Presses and fields that lie on each other, and words that lie under one.
+ON_EACH_OTHER = """() => {
+  const shown = e => e.checkVisibility({visibilityProperty: true, opacityProperty: true}) &&
+    !e.closest('svg, .visually-hidden') && e.getBoundingClientRect().width > 2;
+  // What scrolls inside itself is cut off there, and comes up by itself.
+  const clipped = e => { for (let p = e.parentElement; p; p = p.parentElement)
+    if (getComputedStyle(p).overflow !== 'visible' && p !== document.body) return true; };
+  // What stays at the foot of the screen lies on what is scrolled under it.
+  const stays = e => { for (let p = e; p; p = p.parentElement)
+    if (getComputedStyle(p).position === 'sticky') return true; };
+  const presses = [...document.querySelectorAll('a, button, input:not([type=hidden]), select')]
+    .filter(e => shown(e) && !stays(e));
+  const plain = [...document.querySelectorAll('p, h1, h2, h3, dt, dd, td, th, li')]
+    .filter(e => shown(e) && !e.querySelector('a, button, input, select, p, details'));
+  const over = (a, b) => Math.min(a.right, b.right) - Math.max(a.left, b.left) > 3 &&
+    Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top) > 5;
+  const said = e => (e.textContent || e.name || '').trim().slice(0, 40);
+  const found = [];
+  presses.forEach((one, i) => presses.slice(0, i).forEach(other => {
+    if (!one.contains(other) && !other.contains(one) &&
+        over(one.getBoundingClientRect(), other.getBoundingClientRect()))
+      found.push(`${said(one)} on ${said(other)}`);
+  }));
+  for (const words of plain.filter(e => !clipped(e))) {
+    const range = document.createRange();
+    range.selectNodeContents(words);
+    const lines = [...range.getClientRects()].filter(r => r.width > 3);
+    for (const press of presses)
+      if (!press.contains(words) && lines.some(r => over(r, press.getBoundingClientRect())))
+        found.push(`${said(words)} under ${said(press)}`);
+  }
+  return found;
+}"""
+
+
+@pytest.mark.parametrize(("width", "height"), [(390, 844), (820, 1180), (1280, 800)])
+def test_no_press_lies_on_another_or_on_words(page, width, height):
+    page.set_viewport_size({"width": width, "height": height})
+    addresses = [
+        f"/leads/{tag}/{s}" for tag in ("TR-0014", "TR-0030") for s in (*STAGES, *OF_LEADS)
+    ]
+    for address in (*PLACES, *addresses, "/shelf/practices", "/shelf/checks"):
+        page.goto(address)
+        assert page.evaluate(ON_EACH_OTHER) == [], address
