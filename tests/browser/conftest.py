@@ -5,9 +5,10 @@ import threading
 import pytest
 from filling import PASSPHRASE
 from playwright.sync_api import expect, sync_playwright
-from waitress import create_server
 
 from euthyne.cli import open_store
+from euthyne.cli.doors import Doors
+from euthyne.cli.server import Server
 from euthyne.web import create_app
 
 
@@ -34,11 +35,13 @@ def chromium():
 def served(tmp_path, with_demo):
     with_demo(tmp_path)
     store = open_store(tmp_path)
-    server = create_server(create_app(store, tmp_path), host="127.0.0.1", port=0, threads=4)
-    thread = threading.Thread(target=server.run, daemon=True)
+    server = Server(create_app(store, tmp_path), Doors("127.0.0.1", 0))
+    thread = threading.Thread(target=server.serve, daemon=True)
     thread.start()
-    yield f"http://127.0.0.1:{server.effective_port}", store
-    server.close()
+    yield f"http://127.0.0.1:{server.server.effective_port}", store
+    # Not closed under its own hands: what it still writes would go to whatever is opened next.
+    server.stop()
+    thread.join()
 
 
 @pytest.fixture

@@ -53,6 +53,11 @@ def test_the_step_and_its_parts_are_said_aloud_when_asked(bench):
     told.fill("done")
     told.press("Enter")
     expect(bench.locator("#headline")).not_to_have_text(first)
+    # Said once the new page has settled, a moment after it is seen.
+    for _ in range(200):
+        if len(bench.evaluate("window.spoken")) > 1:
+            break
+        bench.wait_for_timeout(20)
     assert bench.locator("#headline").inner_text() in bench.evaluate("window.spoken[1]")
     bench.get_by_role("button", name="Say each step aloud").click()
     told.fill("done")

@@ -1,9 +1,13 @@
 """Where the program listens: other machines are let in only once there is a keeper; TLS; a proxy."""
 
 import http.client
+import socket
 import ssl
 import threading
+import time
+from contextlib import ExitStack
 from datetime import UTC, datetime
+from functools import partial
 
 import pytest
 import trustme
@@ -11,7 +15,7 @@ from click.testing import CliRunner
 
 from euthyne.cli import main, open_store
 from euthyne.cli.doors import EVERYWHERE, OWN, Doors
-from euthyne.cli.server import server_for
+from euthyne.cli.server import Server, server_for
 from euthyne.store.people import PeopleStore
 from euthyne.web import create_app
 
@@ -101,15 +105,16 @@ def listening(folder):
 
     def start(doors, *names):
         server = server_for(create_app(open_store(folder), folder, names=names), doors)
-        work = server.server.serve if doors.cert else server.server.run
+        work = server.server.serve if doors.cert else server.serve
         thread = threading.Thread(target=work, daemon=True)
         thread.start()
-        started.append((server.server, thread, doors))
+        started.append((server, thread, doors))
         return server.server
 
     yield start
-    for server, _, doors in started:
-        server.stop() if doors.cert else server.close()
+    for server, thread, doors in started:
+        server.server.stop() if doors.cert else server.stop()
+        thread.join(timeout=10)
 
 
 def test_over_tls_the_cookie_is_kept_to_tls(folder, tmp_path, listening):
@@ -150,3 +155,37 @@ def test_only_a_named_proxys_word_is_taken(folder, listening, behind, secure):
     told["X-Forwarded-Host"] = "evil.example"
     asked.request("GET", "/sign-in", headers=told)
     assert asked.getresponse().status == (400 if behind else 200)
+
+
+def test_a_request_that_outlasts_the_end_writes_into_no_file(tmp_path, monkeypatch):
+    begun, go_on = threading.Event(), threading.Event()
+
+    def slow(environ, start):
+        begun.set()
+        go_on.wait(10)
+        start("200 OK", [("Content-Length", "4")])
+        return [b"late"]
+
+    monkeypatch.setattr("euthyne.cli.server.FINISHING", 0.05)
+    server = Server(slow, Doors(OWN, 0))
+    workers = server.server.task_dispatcher
+    monkeypatch.setattr(workers, "shutdown", partial(workers.shutdown, timeout=0.1))
+    thread = threading.Thread(target=server.serve, daemon=True)
+    thread.start()
+    with socket.create_connection((OWN, server.server.effective_port)) as asked:
+        asked.sendall(b"GET / HTTP/1.0\r\n\r\n")
+        assert begun.wait(5)
+        server.stop()
+        thread.join(timeout=5)
+        assert not thread.is_alive()
+        # Whatever is opened now takes the numbers of what the end has closed.
+        with ExitStack() as opened:
+            names = [tmp_path / f"file-{n}" for n in range(20)]
+            for name in names:
+                opened.enter_context(name.open("wb"))
+            go_on.set()
+            for _ in range(200):
+                if not workers.threads:
+                    break
+                time.sleep(0.02)
+            assert [name.stat().st_size for name in names] == [0] * 20

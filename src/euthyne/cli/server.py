@@ -12,7 +12,7 @@ from typing import TYPE_CHECKING, Any
 
 import click
 from waitress import create_server
-from waitress.wasyncore import loop
+from waitress.wasyncore import dispatcher, loop
 
 from euthyne.cli.doors import Doors
 
@@ -51,6 +51,7 @@ class Server:
 
     def __init__(self, app: "Flask", doors: Doors) -> None:
         self.channels: dict[int, Any] = {}
+        self.stopping = False
         proxy = {}
         if doors.behind:
             proxy = {
@@ -78,14 +79,34 @@ class Server:
         """Serve until told to stop: by Ctrl-C, or by the system (SIGTERM, SIGHUP)."""
         _hear_the_system()
         settle()
+        self.serve()
+
+    def serve(self) -> None:
+        """Serve until told to stop, and finish what is under way."""
         with suppress(KeyboardInterrupt, SystemExit):
-            loop(timeout=30.0, map=self.channels)
+            while not self.stopping:
+                loop(timeout=30.0, map=self.channels, count=1)
         until = time.monotonic() + FINISHING
         self.server.accepting = False
         while self._busy() and time.monotonic() < until:
             loop(timeout=0.05, map=self.channels, count=1)
         self.server.task_dispatcher.shutdown()
-        self.server.close()
+        self._close()
+
+    def stop(self) -> None:
+        """Tell it to stop, from another thread."""
+        self.stopping = True
+        self.server.pull_trigger()
+
+    def _close(self) -> None:
+        """Close its doors. A request that is not done even now will write a letter to the pipe that
+        wakes the server; were the pipe closed, its number might be the data file's by then, and the
+        letter its first byte. So it stays open for it.
+        """
+        if self.server.task_dispatcher.threads:
+            dispatcher.close(self.server)
+        else:
+            self.server.close()
 
     def _busy(self) -> bool:
         channels = self.server.active_channels.values()
