@@ -8,7 +8,7 @@ from euthyne.core.stages.brief.brief import BriefStage
 from euthyne.core.stages.build.build import BuildStage
 from euthyne.core.stages.conductor.conductor import ConductorStage
 from euthyne.core.stages.cut.cut import CutStage
-from euthyne.core.stages.ends.ends import EndsStage
+from euthyne.core.stages.ends.ends import EndsStage, LeadEnd
 from euthyne.core.stages.given import given
 from euthyne.core.stages.prove.prove import ProveStage
 from euthyne.core.stages.tag.tag import TagStage
@@ -104,6 +104,20 @@ class Plan:
     def build(self) -> BuildStage:
         """What Build comes to."""
         return self._before.build
+
+    def when_live(self, end: LeadEnd) -> str:
+        """When the contacts of an end are live, in words."""
+        if end.side is None:
+            return "shut in the lead"
+        if end.fitting.existing and end.place is not None and end.place.source:
+            return "always live: it is the source's own"
+        if end.part.contact in ("lug", "clamp"):
+            return "live from the moment it is on its post"
+        if not self.brief.live_when_unmated(end.side):
+            return "live only when plugged in"
+        if end.side == "B":
+            return "live as soon as the other end is in"
+        return "live while the far end is in"
 
     @cached_property
     def prove(self) -> ProveStage:

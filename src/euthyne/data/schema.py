@@ -105,6 +105,10 @@ class Row:
 
 
 ROWS: dict[str, Row] = {
+    "cord-sets.csv": Row(
+        {"coupler_amps": above_nothing, "up_to_m": above_nothing, "least_mm2": above_nothing},
+        ("coupler_amps", "up_to_m"),
+    ),
     "breaker-let-through.csv": Row(
         {"curve": one_of("B", "C", "D"), "up_to_amps": above_nothing, "a2s": above_nothing},
         ("curve", "up_to_amps"),
@@ -136,7 +140,8 @@ ROWS: dict[str, Row] = {
         ("cable_type",),
     ),
     "clearing-times.csv": Row(
-        {"up_to_volts": above_nothing, "seconds": above_nothing}, ("up_to_volts",)
+        {"up_to_volts": above_nothing, "seconds": above_nothing, "rod_seconds": above_nothing},
+        ("up_to_volts",),
     ),
     "conductors-metric.csv": Row(
         {

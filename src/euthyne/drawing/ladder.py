@@ -42,6 +42,7 @@ WORDS = {
     "protection": "over-fused",
     "smallest": "too small",
     "not-made": "not made",
+    "ends": "not for its ends",
 }
 AROUND = 3
 # Worked out once: a ladder is drawn at every letter that is typed.

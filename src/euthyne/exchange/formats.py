@@ -5,7 +5,9 @@ from typing import Any
 
 from pydantic import TypeAdapter
 
-from euthyne.core.checks import listed
+from euthyne.core.checks import CHECKS, Check, listed
+from euthyne.core.checks.laws import LAWS, Law
+from euthyne.core.kinds import Caution
 from euthyne.core.sizing.size import Sizing
 from euthyne.core.trade.identify import WireAnswer
 from euthyne.exchange import (
@@ -106,17 +108,31 @@ def _archive() -> tuple[str, ...]:
 
 
 def checks_markdown() -> str:
-    """The page of every check, by stage."""
-    head = (
-        "# Checks\n\nGenerated from the code by `euthyne checks`. A stop blocks its stage, a "
-        "caution wants a reason "
-    )
-    head += (
-        "that the record keeps, a note only says.\n\n| code | level | stage | watches | why "
-        "| clears it |\n"
-    )
-    lines = [
-        f"| `{c.code}` | {c.level} | {c.stage.word} | {c.watches} | {c.why} | {c.clears} |\n"
+    """The page of every law and of every check, by stage."""
+    checks = [
+        f"| `{c.code}` | {c.level} | {c.stage.word} | {_laws_of(c)} | {c.watches} | {c.why} "
+        f"| {c.clears} |\n"
         for c in listed()
     ]
-    return head + "|---|---|---|---|---|---|\n" + "".join(lines)
+    laws = [f"| {x.number} | {x.words} | {_held_by(x)} | {x.source} |\n" for x in LAWS]
+    return (
+        "# Checks\n\nGenerated from the code by `euthyne checks`. A stop blocks its stage, a "
+        "caution wants a reason that the record keeps, a note only says. A law holds of every lead; "
+        "a check names those it holds.\n\n"
+        "## Laws\n\n| law | what holds | held by | source |\n|---|---|---|---|\n"
+        + "".join(laws)
+        + "\n"
+        "## Every check\n\n| code | level | stage | laws | watches | why | clears it |\n"
+        "|---|---|---|---|---|---|---|\n" + "".join(checks)
+    )
+
+
+def _laws_of(check: Check | Caution) -> str:
+    """The laws a check holds, in numbers; what a kind always says holds none."""
+    return ", ".join(str(n) for n in getattr(check, "laws", ()))
+
+
+def _held_by(law: Law) -> str:
+    checks = [f"`{c.code}`" for c in CHECKS if law.number in c.laws]
+    built = [f"built so: {law.built}"] if law.built else []
+    return "; ".join([*checks, *built])

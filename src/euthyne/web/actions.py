@@ -30,21 +30,23 @@ def _stage() -> Stage:
 @blueprint.post("/leads/<tag>/fix/<code>")
 def fix(tag: str, code: str) -> str | Response:
     """Do what a check offers."""
-    found = next((f for f in lead_page(tag).progress.found if f.code == code and f.fix), None)
+    page = lead_page(tag)
+    found = next((f for f in page.progress.found if f.key == code), None)
     stage = _stage()
-    if found is None or found.fix is None:
+    offered = page.fix_of(found) if found is not None else None
+    if found is None or offered is None:
         raise NotNow(
             "That is put right already.",
             url_for(f"{stage.value}.show", tag=tag),
             "Back to the lead",
         )
-    changes = found.fix.changes
+    changes = offered.changes
 
     def fixed(lead: Lead) -> Lead:
         return without_typed(changed(lead, changes), [path for path, _ in changes])
 
     store().change(
-        tag=tag, change=fixed, at=now(), by=who(), what=f"{found.title}: {found.fix.words}"
+        tag=tag, change=fixed, at=now(), by=who(), what=f"{found.title}: {offered.words}"
     )
     if wants_part():
         response = Response(status=204)
@@ -80,17 +82,25 @@ def reason(tag: str, code: str) -> Answer:
         )
 
     def given(lead: Lead) -> Lead:
-        others = tuple(r for r in lead.reasons if r.check != code)
+        others = tuple(r for r in lead.reasons if r.key != code)
         if not text:
             return replace(lead, reasons=others)
-        fired = next((f for f in checks(plan_of(lead)) if f.code == code), None)
+        fired = next((f for f in checks(plan_of(lead)) if f.key == code), None)
         if fired is None or fired.level != "caution":
             raise NotNow(
                 "No caution of that name stands here, so there is nothing to pass.",
                 url_for(f"{stage.value}.show", tag=tag),
                 "Back to the lead",
             )
-        given = Reason(code, text, now(), who(), fired.text)
+        given = Reason(
+            check=fired.code,
+            text=text,
+            at=now(),
+            by=who(),
+            of=fired.text,
+            about=fired.about,
+            figures=fired.kept_figures,
+        )
         return replace(lead, reasons=(*others, given))
 
     store().change(

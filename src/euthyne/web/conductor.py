@@ -56,7 +56,8 @@ DECIDED = {
     "drop": "Decided by volt drop.",
     "start": "Decided by the dip at the start.",
     "protection": "Decided by the fuse or breaker.",
-    "smallest": "Decided by the smallest size asked for.",
+    "smallest": "Decided by the least size such a cord is made in.",
+    "ends": "Decided by its ends.",
     "smallest-made": "The smallest made.",
 }
 
@@ -326,6 +327,7 @@ def _decided(plan: Plan) -> tuple[str, str]:
         "current": f"{size} carries {at_most(c.rating_amps)} A.",
         "drop": f"{size} would lose {c.drop_percent:.1f} %.",
         "start": f"{size} would dip {c.start_drop_percent:.1f} % at the start.",
+        "ends": f"{size} does not go into them.",
         "protection": f"{size} carries {at_most(c.rating_amps)} A, less than what guards it.",
     }
     return DECIDED[sizing.chosen.decided_by], words.get(sizing.chosen.decided_by, "")

@@ -8,7 +8,7 @@ from flask import Blueprint, abort, redirect, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.assembly.joints import STARTING_MAPS, Joint, mapped
+from euthyne.core.assembly.joints import STARTING_MAPS, Joint
 from euthyne.core.assembly.records import Tint
 from euthyne.core.lead import Lead
 from euthyne.core.lead.paths import with_value
@@ -21,6 +21,7 @@ from euthyne.core.shelf.parts import shelf
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.stages.ends.ends import LeadEnd
 from euthyne.core.standing.again import can_be_swapped
+from euthyne.core.standing.maps import offered_maps
 from euthyne.core.trade.colours import Scheme, colour, schemes_for
 from euthyne.core.trade.corewords import own_name
 from euthyne.core.trade.fault import Fault, Refused
@@ -30,6 +31,7 @@ from euthyne.core.trade.stud import studs
 from euthyne.drawing.facing import facing
 from euthyne.store.clock import now
 from euthyne.web.entry import Answer, Sent, StageForm, back, enter, refuse_stopped
+from euthyne.web.errors import NotNow
 from euthyne.web.fields import Entered, read_form, show_fields, texts_of
 from euthyne.web.frame import LeadPage, lead_page, not_reached, show_stage, store, who
 from euthyne.web.shelf import added
@@ -244,7 +246,7 @@ def show(tag: str) -> str:
         fields=show_fields(fields_of(page.plan), page.held.lead, page.held.drafts),
         drawing=_drawn(page.held.lead, frozenset(request.args.get("turn", "")) & {"A", "B"}),
         leaflets=added().leaflets(tag),
-        maps=[(name, words) for name, (words, _) in STARTING_MAPS.items()],
+        maps=[(name, words) for name, (words, _) in offered_maps(page.held.lead).items()],
         joints=_rows(page.plan),
         told=_told(page.plan),
         tints=get_args(Tint),
@@ -286,20 +288,8 @@ def _told(plan: Plan) -> list[Told]:
     found: dict[tuple[str, str], Told] = {}
     for end in plan.ends.all:
         named = end.place.said if end.place else end.part.short
-        found.setdefault((named, end.part.id), Told(named, end.part, _live(plan, end)))
+        found.setdefault((named, end.part.id), Told(named, end.part, plan.when_live(end)))
     return list(found.values())
-
-
-def _live(plan: Plan, end: LeadEnd) -> str:
-    if end.side is None:
-        return "shut in the lead"
-    if end.part.contact in ("lug", "clamp"):
-        return "live from the moment it is on its post"
-    if not plan.brief.live_when_unmated(end.side):
-        return "live only when plugged in"
-    if end.side == "B":
-        return "live as soon as the other end is in"
-    return "live while the far end is in"
 
 
 @lru_cache(maxsize=256)
@@ -404,11 +394,17 @@ def _mark(given: str, marks: tuple[str, ...]) -> str | None:
 @blueprint.post("/leads/<tag>/ends/map")
 def start_map(tag: str) -> Answer:
     """Begin the wire map again from one of the usual ones."""
-    words, make = STARTING_MAPS.get(request.form.get("map", ""), (None, None))
-    if words is None or make is None:
+    name = request.form.get("map", "")
+    if name not in STARTING_MAPS:
         abort(400)
-    plan = lead_page(tag).plan
-    wires = plan.given.map.wires(mapped(plan.given.map, make))
+    offered = offered_maps(lead_page(tag).held.lead).get(name)
+    if offered is None:
+        raise NotNow(
+            "That map would leave a core out, join two functions, or cross a pole.",
+            url_for("ends.show", tag=tag),
+            "Back to the ends",
+        )
+    words, wires = offered
 
     def begun(lead: Lead) -> Lead:
         return with_value(lead, "wires", wires)

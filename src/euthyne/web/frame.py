@@ -12,10 +12,12 @@ from typing import Any
 from flask import current_app, g, render_template, request, session, url_for
 from markupsafe import Markup
 
+from euthyne.core.checks import Fix, Found
 from euthyne.core.lead import Lead
 from euthyne.core.lead.paths import with_value
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
+from euthyne.core.standing.fixes import tried_fix
 from euthyne.core.standing.progress import Progress, progress_of
 from euthyne.drawing.ribbon import BENCH, FOLD, LIST, PAGE, ROW, ribbon
 from euthyne.store.clock import now
@@ -86,6 +88,12 @@ class LeadPage:
         if lead.wanted_by:
             said.append(f"wanted {day(lead.wanted_by)}")
         return " · ".join(said)
+
+    def fix_of(self, found: Found) -> Fix | None:
+        """What a finding offers, tried on the whole lead; None where it would not be better off."""
+        if found.fix is None or found.reason:
+            return None
+        return tried_fix(self.held.lead, found.key)
 
     def reached(self, stage: Stage) -> bool:
         """True when a stage is worked out for this kind of lead."""

@@ -15,7 +15,7 @@ from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.trade.fault import Level
 
-__all__ = ["CHECKS", "Check", "Fix", "Found", "checks", "listed"]
+__all__ = ["CHECKS", "Check", "Fix", "Found", "checks", "found_before_proof", "listed"]
 
 GRAVITY: tuple[Level, ...] = ("stop", "caution", "note")
 
@@ -43,10 +43,10 @@ def checks(plan: Plan) -> tuple[Found, ...]:
     """Everything found in a plan, stops first, then in the order of the stages; a passed caution
     carries its reason.
     """
-    found = [*_before_proof(plan.unproven), *_looked(plan, (Stage.PROVE, Stage.TAG))]
+    found = [*found_before_proof(plan.unproven), *_looked(plan, (Stage.PROVE, Stage.TAG))]
     found += [_said_of_kind(caution) for caution in plan.kind.cautions]
-    reasons = {r.check: r for r in plan.lead.reasons}
-    found = [_passed(f, reasons.get(f.code)) for f in found]
+    reasons = {r.key: r for r in plan.lead.reasons}
+    found = [_passed(f, reasons.get(f.key)) for f in found]
     return tuple(sorted(found, key=lambda f: (GRAVITY.index(f.level), f.stage.number)))
 
 
@@ -57,22 +57,27 @@ def _looked(plan: Plan, stages: Iterable[Stage]) -> Iterator[Found]:
         current = "AC"
     for check in CHECKS:
         if check.stage in stages and check.on in (None, current):
-            found = check(plan)
-            if found is not None:
-                yield found
+            yield from check(plan)
 
 
 @lru_cache(maxsize=256)
-def _before_proof(plan: Plan) -> tuple[Found, ...]:
+def found_before_proof(plan: Plan) -> tuple[Found, ...]:
     """What the checks of the stages before the proof find: a probe or a reading changes none of it."""
     return tuple(_looked(plan, BEFORE_PROOF))
 
 
 def _passed(found: Found, reason: Reason | None) -> Found:
-    """A caution with the reason that passed it, while it still says what it said then."""
+    """A caution with the reason that passed it, while its figures are those it was passed with.
+
+    A reason that was kept before figures were kept is held to its sentence.
+    """
     if reason is None:
         return found
-    if reason.of in ("", found.text):
+    if reason.figures is None:
+        holds = reason.of in ("", found.text)
+    else:
+        holds = reason.figures == found.kept_figures
+    if holds:
         return replace(found, reason=reason.text)
     return replace(found, lapsed=reason.text)
 

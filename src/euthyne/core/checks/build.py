@@ -7,6 +7,7 @@ from euthyne.core.lead.step import step_named
 from euthyne.core.plan import Plan
 from euthyne.core.stages.build.jobs import hammered, sleeve_on, soldered
 from euthyne.core.stages.build.spoiled import spoiled
+from euthyne.core.trade.shown import three
 
 
 @check(
@@ -30,7 +31,7 @@ def trapped(plan: Plan) -> Said | None:
     return Said(
         "A part does not go over the cord",
         f"{', '.join(names).capitalize()}: the bore is smaller than the "
-        f"{plan.conductor.cable_od_mm:g} mm the cord may be.",
+        f"{three(plan.conductor.main.least_od_mm)} mm the cable has at least.",
     )
 
 
@@ -70,6 +71,7 @@ def crimp_soldered(plan: Plan) -> Said | None:
     return Said(
         "Crimps are soldered on this bench",
         f"Solder after the press at the {' and the '.join(dict.fromkeys(ends))}.",
+        figures=tuple(dict.fromkeys(ends)),
     )
 
 
@@ -93,6 +95,7 @@ def hammer_crimp(plan: Plan) -> Said | None:
     return Said(
         "Lugs struck, not pressed",
         f"At both ends where there are lugs: {why} Pull and measure each one.",
+        figures=(why,),
     )
 
 
@@ -130,8 +133,9 @@ def torque_by_feel(plan: Plan) -> Said | None:
     why = plan.build.job.practices.reason("torque")
     return Said(
         "Screws by feel",
-        f"The sheet of the {given[0].short} gives {given[0].torque_nm:g} N m. The bench says: "
+        f"The sheet of the {given[0].short} gives {three(given[0].torque_nm)} N m. The bench says: "
         f"{why}",
+        figures=(given[0].id, given[0].torque_nm, why),
     )
 
 

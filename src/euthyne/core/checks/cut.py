@@ -26,7 +26,10 @@ def bent_too_tight(plan: Plan) -> Said | None:
         f"{how[plan.cut.bending]}."
     )
     return Said(
-        "Bent too tight", said, Fix(f"Bend it to {least:.0f} mm", (("cut.bend_mm", least),))
+        "Bent too tight",
+        said,
+        Fix(f"Bend it to {least:.0f} mm", (("cut.bend_mm", least),)),
+        figures=(bend, least),
     )
 
 

@@ -1,7 +1,7 @@
 """What a check is, and what it says when it fires. A check is listed by its decorator."""
 
-from collections.abc import Callable
-from dataclasses import dataclass
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass, field
 from typing import Any, Literal
 
 from euthyne.core.lead.stage import Stage
@@ -11,55 +11,68 @@ from euthyne.core.trade.fault import Level
 Current = Literal["AC", "DC"]
 
 
+Figure = float | str
+"""What a finding stands on: an amount in SI, or the name of what it is about."""
+
+
 @dataclass(frozen=True)
 class Fix:
-    """One press that puts it right: its words and the values it sets, as (path, value)."""
+    """One press that puts it right."""
 
     words: str
-    changes: tuple[tuple[str, Any], ...]
+    changes: tuple[tuple[str, Any], ...]  # the values it sets, as (path, value)
+    brings: tuple[str, ...] = ()  # titles of the cautions that come with it, once it was tried
 
 
 @dataclass(frozen=True)
 class Said:
-    """What a check found in one lead: a title, the numbers, a fix where there is one, a graver or
-    lighter level.
-    """
+    """What a check found in one lead."""
 
     title: str
-    text: str
+    text: str  # the numbers, in a sentence or two
     fix: Fix | None = None
-    level: Level | None = None
+    level: Level | None = None  # where it is graver or lighter than the check usually is
+    figures: tuple[Figure, ...] = ()  # what it stands on: a reason holds while these are the same
+    about: str = ""  # the line, end or core it is about, where one lead may have several
 
 
 @dataclass(frozen=True)
 class Found:
-    """A check that fired: stable code, level, stage, title, the numbers, why it matters, what would
-    clear it. ``reason`` is what passed it; ``lapsed`` one that passed it while it said otherwise.
-    """
+    """A check that fired on a lead."""
 
     code: str
     level: Level
     stage: Stage
     title: str
     text: str
-    why: str
-    clears: str
+    why: str  # why it matters
+    clears: str  # what would clear it
     fix: Fix | None = None
-    reason: str | None = None
-    lapsed: str | None = None
+    figures: tuple[Figure, ...] = ()
+    about: str = ""
+    reason: str | None = None  # what passed it
+    lapsed: str | None = None  # what passed it while its figures were others
 
     @property
     def open(self) -> bool:
         """True while it stands in the way: a stop, or a caution nobody has given a reason for."""
         return self.level == "stop" or (self.level == "caution" and self.reason is None)
 
+    @property
+    def key(self) -> str:
+        """What tells it from every other finding of a lead: its code, and what it is about."""
+        return f"{self.code}:{self.about}" if self.about else self.code
+
+    @property
+    def kept_figures(self) -> tuple[str, ...]:
+        """Its figures as a reason keeps them: what differs by less than a millionth is the same."""
+        return tuple(f if isinstance(f, str) else f"{f:.6g}" for f in self.figures)
+
 
 @dataclass(frozen=True)
 class Check:
-    """A check: what is known of it before any lead is, and the function that looks.
-
-    ``on`` the kind of current it watches, None for either. Called with a plan it is silent, or says
-    what it found.
+    """A check: what is known of it before any lead is, and the function that looks. Called with a plan
+    it gives what it found, nothing where it is silent.
     """
 
     code: str
@@ -68,14 +81,19 @@ class Check:
     watches: str
     why: str
     clears: str
-    on: Current | None
-    look: Callable[[Plan], Said | None]
+    on: Current | None  # the kind of current it watches, None for either
+    look: Callable[[Plan], Said | Iterable[Said] | None]
+    laws: tuple[int, ...] = field(default=())  # the laws of a lead that it holds, laws.py
 
-    def __call__(self, plan: Plan) -> Found | None:
-        """What it found in a plan; None where it has nothing to say."""
+    def __call__(self, plan: Plan) -> tuple[Found, ...]:
+        """What it found in a plan; nothing where it has nothing to say."""
         said = self.look(plan)
         if said is None:
-            return None
+            return ()
+        each = (said,) if isinstance(said, Said) else said
+        return tuple(self._found(one) for one in each)
+
+    def _found(self, said: Said) -> Found:
         return Found(
             code=self.code,
             level=said.level or self.level,
@@ -85,6 +103,8 @@ class Check:
             why=self.why,
             clears=self.clears,
             fix=said.fix,
+            figures=said.figures,
+            about=said.about,
         )
 
 
@@ -92,17 +112,22 @@ LISTED: dict[str, Check] = {}
 
 
 def check(
-    level: Level, stage: Stage, why: str, clears: str, on: Current | None = None
-) -> Callable[[Callable[[Plan], Said | None]], Check]:
+    level: Level,
+    stage: Stage,
+    why: str,
+    clears: str,
+    on: Current | None = None,
+    laws: tuple[int, ...] = (),
+) -> Callable[[Callable[[Plan], Said | Iterable[Said] | None]], Check]:
     """Make a check of a function and list it: its code is the function's name, what it watches its
     docstring.
 
     Parameters: level and stage; why it matters; what clears it; on, the current it watches, None
-    for either.
+    for either; laws, the numbers of the laws it holds.
     Raises: ValueError when its code is taken.
     """
 
-    def make(look: Callable[[Plan], Said | None]) -> Check:
+    def make(look: Callable[[Plan], Said | Iterable[Said] | None]) -> Check:
         code = look.__name__.replace("_", "-")
         if code in LISTED:
             raise ValueError(f"two checks are called {code}")
@@ -115,6 +140,7 @@ def check(
             clears=clears,
             on=on,
             look=look,
+            laws=laws,
         )
         return LISTED[code]
 

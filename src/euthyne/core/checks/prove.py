@@ -1,8 +1,12 @@
 """Proving: what was seen, probed and read."""
 
+from collections.abc import Iterator
+
 from euthyne.core.checks.found import Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
+from euthyne.core.stages.prove.readings import Line
+from euthyne.core.stages.prove.verdict import Judged, Verdict
 
 
 @check(
@@ -39,18 +43,20 @@ def wrong_grid(plan: Plan) -> Said | None:
     Stage.PROVE,
     why="A reading outside its band has a cause; find it before anyone leans on this lead.",
     clears="Finding the joint, then measuring again.",
+    laws=(22, 25),
 )
-def failed_reading(plan: Plan) -> Said | None:
-    """A reading outside its band."""
-    failed = [
-        (line, plan.prove.verdicts[line.id])
-        for line in plan.prove.lines
-        if line.id in plan.prove.verdicts
-    ]
-    bad = next(((line, v) for line, v in failed if v.word == "fail"), None)
-    if bad is None:
-        return None
-    return Said(f"Failed: {bad[0].words}", bad[1].reason)
+def failed_reading(plan: Plan) -> Iterator[Said]:
+    """Each reading outside its band."""
+    for line, verdict in _judged(plan, "fail"):
+        yield Said(f"Failed: {line.words}", verdict.reason, about=line.id)
+
+
+def _judged(plan: Plan, word: Judged) -> Iterator[tuple[Line, Verdict]]:
+    """The lines that were read and judged so."""
+    for line in plan.prove.lines:
+        verdict = plan.prove.verdicts.get(line.id)
+        if verdict is not None and verdict.word == word:
+            yield line, verdict
 
 
 @check(
@@ -76,20 +82,14 @@ def plan_changed_after_proof(plan: Plan) -> Said | None:
     Stage.PROVE,
     why="It will be the first to fail.",
     clears="Mending it now, or a reason and a note to look sooner.",
+    laws=(25,),
 )
-def watched_reading(plan: Plan) -> Said | None:
-    """A reading that passes with nothing to spare."""
-    watched = next(
-        (
-            x
-            for x in plan.prove.lines
-            if x.id in plan.prove.verdicts and plan.prove.verdicts[x.id].word == "watch"
-        ),
-        None,
-    )
-    if watched is None:
-        return None
-    return Said(f"To watch: {watched.words}", plan.prove.verdicts[watched.id].reason)
+def watched_reading(plan: Plan) -> Iterator[Said]:
+    """Each reading that passes with nothing to spare, with a reason of its own."""
+    for line, verdict in _judged(plan, "watch"):
+        read = plan.prove.reading(line.id)
+        value = read.value if read is not None else 0.0
+        yield Said(f"To watch: {line.words}", verdict.reason, about=line.id, figures=(value,))
 
 
 @check(

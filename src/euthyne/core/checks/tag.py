@@ -7,7 +7,13 @@ from euthyne.core.stages.tag.tag import retest_months
 from euthyne.core.trade.shown import at_most
 
 
-@check("note", Stage.TAG, why="A chain is rated by its weakest link.", clears="Nothing to clear.")
+@check(
+    "note",
+    Stage.TAG,
+    why="A chain is rated by its weakest link.",
+    clears="Nothing to clear.",
+    laws=(29,),
+)
 def weakest_part(plan: Plan) -> Said | None:
     """Which link sets the rating on the label."""
     if plan.conductor.candidate is None:
@@ -24,6 +30,7 @@ def weakest_part(plan: Plan) -> Said | None:
     Stage.TAG,
     why="What was not tested is not known.",
     clears="Every mandatory line of Prove, answered.",
+    laws=(24,),
 )
 def untested(plan: Plan) -> Said | None:
     """No lead is sealed with a mandatory line untested."""
@@ -93,4 +100,5 @@ def tested_late(plan: Plan) -> Said | None:
         "Tested again late",
         f"Used {where}, it is due after {asked} months (in-service practice, AS/NZS 3760); this "
         f"bench tests after {own}: {why}",
+        figures=(asked, own),
     )

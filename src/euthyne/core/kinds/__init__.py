@@ -7,11 +7,14 @@ from importlib import import_module
 from pkgutil import iter_modules
 
 from euthyne.core.kinds.kind import Caution, Family, Group, Kind, Start, Trait, faults_in
+from euthyne.core.trade.cable import cable_types
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.measures import Measures
+from euthyne.core.trade.wire import awg, size_named
 
 __all__ = ["KINDS", "Caution", "Family", "Group", "Kind", "Start", "Trait", "kind_named", "starts"]
 
+BOUGHT_BY_GAUGE = ("22", "20", "18", "16", "14", "12", "10", "8", "6", "4", "2", "1", "1/0")
 SHARED = ("kind", "asked", "makeup", "cautions", "beginning", "assembling")
 
 
@@ -37,6 +40,17 @@ def _found() -> dict[str, Kind]:
     if len(by_id) < len(kinds) or len(set(ids)) < len(ids):
         raise ImportError("two kinds, or two starts, have one name")
     return by_id
+
+
+def gauge_near(size: str) -> str:
+    """The gauge nearest to a size by area.
+
+    >>> gauge_near("1.5 mm2")
+    '16 AWG'
+    """
+    area = size_named(size).cross_section_mm2
+    known = (awg(label) for label in BOUGHT_BY_GAUGE)
+    return min(known, key=lambda one: abs(one.cross_section_mm2 - area)).name
 
 
 KINDS = _found()
@@ -66,6 +80,9 @@ def _in_gauge(start: Start) -> Start:
     if start.brief.system != "dc":
         return start
     cable = start.gauge_cable or start.conductor.cable_type
-    conductor = replace(start.conductor, cable_type=cable, unit="AWG")
+    if cable_types()[cable].screened:
+        return start  # signal cable is sold in mm2 there too
+    size = gauge_near(start.conductor.size) if start.conductor.size else None
+    conductor = replace(start.conductor, cable_type=cable, unit="AWG", size=size)
     a, b = start.gauge_part or start.a, start.gauge_part or start.b
     return replace(start, conductor=conductor, a=a, b=b)

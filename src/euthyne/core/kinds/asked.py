@@ -5,6 +5,7 @@ from euthyne.core.trade.quantity import (
     CELSIUS,
     CURRENT,
     LENGTH,
+    NEAR,
     OHMS,
     SHORTED_AMPS,
     VOLTS,
@@ -148,6 +149,23 @@ FUSE = Question(
         ("high-breaking-dc", "high-breaking, 125 V DC"),
         ("solar-gPV", "solar gPV, 1000 V DC"),
     ),
+)
+UNFUSED = Question(
+    "brief.unfused",
+    "Where there is none",
+    "choice",
+    choices=(
+        ("no", "one is wanted"),
+        ("choice", "none by choice: a small pack"),
+        ("cranking", "none: it cranks an engine"),
+    ),
+)
+FUSE_TO_POST = Question("brief.fuse_to_post_m", "Fuse to post", measure=NEAR)
+FUSE_SHEATHED = Question(
+    "brief.fuse_sheathed",
+    "That length",
+    "choice",
+    choices=((False, "as it is"), (True, "in a sheath or conduit of its own")),
 )
 SHORTED = Question(
     "brief.battery_short_amps",

@@ -1,7 +1,7 @@
 """Leads that a pack of cells is charged through."""
 
 from euthyne.core.assembly.records import Assembly, Cable, Core, Fitting, Place
-from euthyne.core.kinds.asked import FUSE, LIES_SOMEWHERE, WHOSE
+from euthyne.core.kinds.asked import FUSE, LIES_SOMEWHERE, UNFUSED, WHOSE
 from euthyne.core.kinds.cautions import ONE_AT_A_TIME, PART_WITHOUT_LOAD
 from euthyne.core.kinds.kind import Caution, Family, Group, Kind, Start, Trait
 from euthyne.core.kinds.makeup import TAPS, Told, poles, single, straight, taps, two_ended, wires_of
@@ -18,6 +18,7 @@ EACH_FULL = Question(
     "choice",
     choices=(
         (4.2, "4.2 V, lithium ion"),
+        (4.35, "4.35 V, lithium ion, high volts"),
         (3.65, "3.65 V, iron phosphate"),
         (1.5, "1.5 V, nickel"),
         (2.45, "2.45 V, lead"),
@@ -59,7 +60,7 @@ def with_taps(told: Told) -> Assembly:
     power = two_ended(poles)(told)
     plugs = (
         _plug(told, "pack-taps", PACK, ways, "pin"),
-        _plug(told, "charger-taps", CHARGER, ways, "pin"),
+        _plug(told, "charger-taps", CHARGER, ways, "socket"),
     )
     runs = tuple(single(tap, circuit=TAPS) for tap in ways)
     wires = tuple(wire for run in runs for wire in straight(run, "pack-taps", "charger-taps", {}))
@@ -78,7 +79,7 @@ def _short_form(told: Told, ways: tuple[str, ...]) -> Assembly:
     first, last = ways[0], ways[-1]
     pack = _plug(told, "pack", PACK, ways, "pin")
     coupler = Fitting("charger", told.parts[CHARGER.id].id, CHARGER.id)
-    balance = _plug(told, "charger-taps", CHARGER, ways, "pin")
+    balance = _plug(told, "charger-taps", CHARGER, ways, "socket")
     power = (single("-"), single("+"))
     runs = tuple(single(tap, circuit=TAPS) for tap in ways[1:-1])
     wires = wires_of(power[0], ("-", f"pack.{first}", "charger.-"))
@@ -125,7 +126,7 @@ KIND = Kind(
     groups=(
         WHOSE,
         Group("The battery", (CELLS, EACH_FULL)),
-        Group("The charger", (CHARGES_AT, SET_FOR, BALANCE, TAP_FORM, FUSE)),
+        Group("The charger", (CHARGES_AT, SET_FOR, BALANCE, TAP_FORM, FUSE, UNFUSED)),
         LIES_SOMEWHERE,
     ),
     places=(PACK, CHARGER),

@@ -8,6 +8,7 @@ from euthyne.core.kinds.asked import (
     PLACE,
     RUN,
     SUPPLY_VOLTS,
+    UNFUSED,
     WHOSE,
     there_already,
 )
@@ -88,7 +89,7 @@ KIND = Kind(
     ),
     groups=(
         WHOSE,
-        Group("The device", (DRAWS, SUPPLY_VOLTS, FUSE)),
+        Group("The device", (DRAWS, SUPPLY_VOLTS, FUSE, UNFUSED)),
         LIVE,
         Group("There already", there_already("Its own tail", length="0.3 m", size="2.5 mm2")),
         Group("What is added, and where", (WHOSE_TAIL, ADDED, RUN, PLACE, AROUND)),

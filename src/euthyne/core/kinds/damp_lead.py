@@ -1,7 +1,17 @@
 """Leads for damp places and boats: tinned singles between lined rings."""
 
 from euthyne.core.assembly.records import Place
-from euthyne.core.kinds.asked import AROUND, FUSE, PLACE, RUN, SUPPLY_VOLTS, WHOSE
+from euthyne.core.kinds.asked import (
+    AROUND,
+    FUSE,
+    FUSE_SHEATHED,
+    FUSE_TO_POST,
+    PLACE,
+    RUN,
+    SUPPLY_VOLTS,
+    UNFUSED,
+    WHOSE,
+)
 from euthyne.core.kinds.conversion import DRAWS
 from euthyne.core.kinds.kind import Caution, Family, Group, Kind, Start, Trait
 from euthyne.core.kinds.makeup import poles, two_ended
@@ -29,7 +39,7 @@ KIND = Kind(
     ),
     groups=(
         WHOSE,
-        Group("What it feeds", (DRAWS, SUPPLY_VOLTS, FUSE)),
+        Group("What it feeds", (DRAWS, SUPPLY_VOLTS, FUSE, UNFUSED, FUSE_TO_POST, FUSE_SHEATHED)),
         Group("How far, and where", (RUN, PLACE, AROUND)),
     ),
     places=(Place("panel", "supply", source=True, ours=False), Place("load", "load", ours=False)),

@@ -1,13 +1,21 @@
 """Links from a battery to an inverter."""
 
 from euthyne.core.assembly.records import Place
-from euthyne.core.kinds.asked import FUSE, LIES_SOMEWHERE, SHORTED, WHOSE
+from euthyne.core.kinds.asked import (
+    FUSE,
+    FUSE_SHEATHED,
+    FUSE_TO_POST,
+    LIES_SOMEWHERE,
+    SHORTED,
+    UNFUSED,
+    WHOSE,
+)
 from euthyne.core.kinds.cautions import ONE_AT_A_TIME, PART_WITHOUT_LOAD
 from euthyne.core.kinds.kind import Caution, Family, Group, Kind, Start, Trait
 from euthyne.core.kinds.makeup import poles, two_ended
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.lead.stage import Stage
-from euthyne.core.trade.quantity import NEAR, PERCENT, POWER, VOLTS
+from euthyne.core.trade.quantity import PERCENT, POWER, VOLTS
 from euthyne.core.trade.question import Question
 
 DELIVERS = Question("brief.watts", "Delivers", measure=POWER, optional=True, hint="1500 W")
@@ -20,7 +28,6 @@ CUTS_OFF = Question(
     optional=True,
     hint="empty: 0.875 of the battery",
 )
-FUSE_TO_POST = Question("brief.fuse_to_post_m", "Fuse to post", measure=NEAR)
 
 KIND = Kind(
     id="inverter-link",
@@ -49,7 +56,9 @@ KIND = Kind(
     groups=(
         WHOSE,
         Group("The inverter", (DELIVERS, EFFICIENCY)),
-        Group("The battery", (BATTERY, CUTS_OFF, SHORTED, FUSE, FUSE_TO_POST)),
+        Group(
+            "The battery", (BATTERY, CUTS_OFF, SHORTED, FUSE, UNFUSED, FUSE_TO_POST, FUSE_SHEATHED)
+        ),
         LIES_SOMEWHERE,
     ),
     places=(

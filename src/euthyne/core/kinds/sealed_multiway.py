@@ -5,6 +5,7 @@ from euthyne.core.kinds.asked import (
     FUSE,
     LIES_BESIDE_OTHERS,
     SUPPLY_VOLTS,
+    UNFUSED,
     WAYS,
     WHOSE,
 )
@@ -38,7 +39,7 @@ KIND = Kind(
     ),
     groups=(
         WHOSE,
-        Group("The circuits", (WAYS, EACH_CARRIES, SUPPLY_VOLTS, FUSE)),
+        Group("The circuits", (WAYS, EACH_CARRIES, SUPPLY_VOLTS, FUSE, UNFUSED)),
         LIES_BESIDE_OTHERS,
     ),
     places=SUPPLY_AND_LOAD,

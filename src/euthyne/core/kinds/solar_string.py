@@ -34,6 +34,13 @@ COUNTED = Question(
     "choice",
     choices=((1.25, "1.25 times, IEC"), (1.56, "1.56 times, North America")),
 )
+STRINGS = Question("brief.strings", "Strings in parallel", "whole", bounds=(1, 64))
+MODULE_PLUS = Question(
+    "brief.module_plus",
+    "A module's plus shows",
+    "choice",
+    choices=(("unknown", "not looked at yet"), ("pin", "a pin"), ("socket", "a hole")),
+)
 MODULES_ALLOW = Question(
     "brief.module_fuse_amps", "Its modules allow", measure=CURRENT, optional=True, hint="20 A"
 )
@@ -66,7 +73,18 @@ KIND = Kind(
     ),
     groups=(
         WHOSE,
-        Group("The string", (COLDEST, SHORT_CIRCUIT, WORKS_AT_VOLTS, WORKS_AT_AMPS, COUNTED)),
+        Group(
+            "The string",
+            (
+                COLDEST,
+                SHORT_CIRCUIT,
+                WORKS_AT_VOLTS,
+                WORKS_AT_AMPS,
+                COUNTED,
+                STRINGS,
+                MODULE_PLUS,
+            ),
+        ),
         Group("Guarded by", (FUSE, MODULES_ALLOW)),
         LIES_SOMEWHERE,
     ),

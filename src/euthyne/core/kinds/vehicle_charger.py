@@ -23,7 +23,9 @@ KIND = Kind(
             NAME,
             a="iec60309-16-plug",
             b="iec60309-16-connector",
-            brief=Brief(feeds="socket", continuous=True, upstream_family="breaker-iec"),
+            brief=Brief(
+                feeds="socket", continuous=True, place="outdoor", upstream_family="breaker-iec"
+            ),
             conductor=Conductor(cable_type="H07RN-F"),
         ),
     ),

@@ -97,6 +97,10 @@ class Brief:
     module_fuse_amps: Positive | None = None
     earth_path: EarthPath = "unknown"
     fuse_to_post_m: Annotated[float, Ge(0), Le(100)] = 0.0
+    fuse_sheathed: bool = False  # the length before the fuse lies in a sheath or conduit of its own
+    unfused: Literal["no", "choice", "cranking"] = "no"  # why there is none, where there is none
+    strings: Count = 1  # in parallel with this one
+    module_plus: Literal["unknown", "pin", "socket"] = "unknown"  # what a module's plus shows
     packs: Count = 1
     packs_apart_volts: Annotated[float, Ge(0), Le(1000)] = 0.0
     packs_equal_leads: bool = True
@@ -309,15 +313,21 @@ class Proof:
 
 @dataclass(frozen=True)
 class Reason:
-    """Why a caution was passed; ``of`` is what the caution said then, with its figures. Once it says
-    something else the reason has lapsed. Reasons kept before that was kept hold as they stand.
-    """
+    """Why a caution was passed. It lapses once the figures of the caution are others."""
 
-    check: Text
+    check: Text  # the code of the check
     text: Annotated[str, MinLen(3), MaxLen(400)]
     at: Moment
     by: Annotated[str, MaxLen(40)]
-    of: Annotated[str, MaxLen(2000)] = ""
+    of: Annotated[str, MaxLen(2000)] = ""  # what the caution said then, to be read
+    about: Annotated[str, MaxLen(120)] = ""  # the line or end it passes, where there are several
+    # what the caution stood on; None for a reason kept before figures were, held to its sentence
+    figures: tuple[Annotated[str, MaxLen(200)], ...] | None = None
+
+    @property
+    def key(self) -> str:
+        """What it passes, as a finding is told from others."""
+        return f"{self.check}:{self.about}" if self.about else self.check
 
 
 @dataclass(frozen=True)

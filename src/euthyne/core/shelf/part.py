@@ -42,6 +42,7 @@ CONTACT_WORDS: dict[Contact, str] = {
 INGRESS = r"(?:IP([0-6X])([0-9X])[A-Z]*)?"  # IEC 60529; empty where a sheet gives none
 ENTRY_PLAY_MM = 1.0
 OTHER_HALF: dict[Contact, Contact] = {"pin": "socket", "socket": "pin"}
+LINED = "lined"  # what is done to a terminal whose sleeve is lined
 OUT_OF_REACH = ("yes", "recessed", "boot", "cover", "insulated")
 
 
@@ -170,6 +171,23 @@ class Part:
         Source: IEC 60529.
         """
         return against_water(self.ip)
+
+    @property
+    def appliance_coupler(self) -> bool:
+        """True for what goes into one appliance and nothing else: IEC 60320, or a locking coupler of a
+        unit that hangs in a chain.
+        """
+        return self.mains and (self.standard == "IEC 60320" or "locking" in self.family)
+
+    @property
+    def outlet(self) -> bool:
+        """True for a socket of mains that anything may be plugged into."""
+        return self.mains and self.contact == "socket" and not self.appliance_coupler
+
+    @property
+    def lined(self) -> bool:
+        """True for a terminal whose sleeve is lined with glue that is warmed until it runs."""
+        return any(made.id == LINED for made in self.making)
 
     def strip_of(self, mark: str) -> tuple[float, float]:
         """Bare copper wanted at a terminal, least and most, in mm."""

@@ -287,6 +287,15 @@ def there_before(name: str, cavities: tuple[str, ...]) -> Part:
     )
 
 
+def keeps(like: Part, other: Part, dry: bool) -> bool:
+    """True where a part has all that another was taken for beside its size: lining, country, and, where
+    it is not dry, what it keeps out.
+    """
+    lined = other.lined or not like.lined
+    country = not like.mains or other.standard == like.standard
+    return lined and country and (dry or other.keeps_out_water >= like.keeps_out_water)
+
+
 def stand_ins(like: Part, cord_mm: tuple[float, float], copper_mm2: float) -> list[Part]:
     """Other parts of the shelf with the same face and contact, whose grip and terminals take a
     cord.

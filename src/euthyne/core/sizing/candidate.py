@@ -3,7 +3,7 @@ does not meet.
 """
 
 import math
-from collections.abc import Collection
+from collections.abc import Callable, Collection
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -28,6 +28,8 @@ from euthyne.core.trade.rating import (
     table,
 )
 from euthyne.core.trade.wire import Size, Unit, Wire, size_named
+
+IntoEnds = Callable[[Size], bool]
 
 
 @dataclass(frozen=True)
@@ -144,9 +146,13 @@ class Trial:
         self.protection = protection_for(brief, self.amps)
         self.rated = listed(brief)
 
-    def candidates(self, made: Collection[str] | None = None) -> tuple[Candidate, ...]:
-        """Every size of the table. Parameters: made, the names the cable is made in (None: all)."""
-        return tuple(self._candidate(rated, made) for rated in self.rated)
+    def candidates(
+        self, made: Collection[str] | None = None, into_ends: IntoEnds | None = None
+    ) -> tuple[Candidate, ...]:
+        """Every size of the table. Parameters: made, the names the cable is made in (None: all);
+        into_ends, whether a size goes into the ends that are known.
+        """
+        return tuple(self._candidate(rated, made, into_ends) for rated in self.rated)
 
     def smallest_fitting(self) -> str | None:
         """The smallest size that fits, of all the table; None when none does."""
@@ -156,7 +162,12 @@ class Trial:
     def _already_per_amp(self) -> float:
         return drop_already_per_amp(self.brief)
 
-    def _candidate(self, rated: Rated, made: Collection[str] | None = None) -> Candidate:
+    def _candidate(
+        self,
+        rated: Rated,
+        made: Collection[str] | None = None,
+        into_ends: IntoEnds | None = None,
+    ) -> Candidate:
         brief, amps = self.brief, self.amps
         conductor = brief.conductor
         wire = Wire(rated.size, conductor.metal, conductor.tinned)
@@ -175,6 +186,7 @@ class Trial:
             "smallest": self._under_the_smallest(rated.size),
             "protection": self._guarded_above(rating),
             "not-made": made is not None and rated.size.name not in made,
+            "ends": into_ends is not None and not into_ends(rated.size),
         }
         fails = tuple(limit for limit, failed in missed.items() if failed)
         ohms_per_m = wire.ohms_per_m(celsius)

@@ -4,16 +4,14 @@ do instead.
 
 from dataclasses import dataclass, replace
 
-from euthyne.core.sizing.brief import ProtectionWanted, SizingBrief
+from euthyne.core.sizing.brief import SizingBrief
 from euthyne.core.sizing.candidate import Candidate, Trial, rating_of
-from euthyne.core.sizing.demand import Demand
 from euthyne.core.sizing.drop import NearestSchool, already_percent
 from euthyne.core.trade.fault import Level
 from euthyne.core.trade.shown import at_most
 from euthyne.core.trade.wire import size_named
 
 NEAR_RATING = 0.9  # of a rating: above it nothing is in hand, good practice, generic
-MOST_RUNS = 6  # runs side by side that are still offered
 
 
 @dataclass(frozen=True)
@@ -74,9 +72,9 @@ def no_size_fits(trial: Trial, candidates: tuple[Candidate, ...]) -> Finding:
     largest = made[-1]
     failed = [f for f in largest.fails if f in ("current", "drop", "start")] or list(largest.fails)
     why = "; ".join(_why(limit, trial, largest) for limit in failed)
-    text = f"No size fits. The largest is {largest.size}, and {why}."
-    remedies = _remedies(trial.brief, trial.amps)
-    return Finding("no-size-fits", "stop", " ".join([text, *remedies]))
+    return Finding(
+        "no-size-fits", "stop", f"No size fits. The largest is {largest.size}, and {why}."
+    )
 
 
 def _why(limit: str, trial: Trial, largest: Candidate) -> str:
@@ -93,7 +91,7 @@ def _why(limit: str, trial: Trial, largest: Candidate) -> str:
             )
         case "start":
             dips = f"it dips {largest.start_drop_percent:.1f} % at the start"
-            return f"{dips}: a shorter run or a soft start would help"
+            return f"{dips}: a shorter run would help"
         case "protection":
             larger = "the fuse or breaker is larger than the size carries"
             return f"{larger}: a smaller one on the lead would help"
@@ -108,21 +106,15 @@ def _longest_m(brief: SizingBrief, largest: Candidate) -> float:
     return max(spare / along * brief.run_m, 0.0)
 
 
-def _remedies(brief: SizingBrief, amps: Demand) -> list[str]:
-    """What would fit instead: twice the volts on direct current, or runs side by side."""
-    found = []
-    if brief.supply.system == "dc":
-        doubled = replace(brief.supply, volts=brief.supply.volts * 2)
-        half = replace(brief.load, watts=None, loads=None, amps=amps.running_amps / 2)
-        fits = Trial(replace(brief, supply=doubled, load=half)).smallest_fitting()
-        if fits:
-            volts = f"{doubled.volts:g} V instead of {brief.supply.volts:g} V"
-            found.append(f"{volts} would need {fits}.")
-    for runs in range(2, MOST_RUNS + 1):
-        share = replace(brief.load, watts=None, loads=None, amps=amps.running_amps / runs)
-        alone = replace(brief, load=share, protection=ProtectionWanted())
-        fits = Trial(alone).smallest_fitting()
-        if fits:
-            found.append(f"{runs} runs of {fits} side by side would do, each with its own fuse.")
-            break
-    return found
+def higher_volts(trial: Trial) -> list[Finding]:
+    """What twice the volts would need, on direct current; none where no size would do then."""
+    brief = trial.brief
+    if brief.supply.system != "dc":
+        return []
+    doubled = replace(brief.supply, volts=brief.supply.volts * 2)
+    half = replace(brief.load, watts=None, loads=None, amps=trial.amps.running_amps / 2)
+    fits = Trial(replace(brief, supply=doubled, load=half)).smallest_fitting()
+    if not fits:
+        return []
+    text = f"{doubled.volts:g} V instead of {brief.supply.volts:g} V would need {fits}."
+    return [Finding("higher-volts", "note", text)]

@@ -1,6 +1,6 @@
 """Choosing the conductor: every size held against every limit, and which limit decided."""
 
-from collections.abc import Collection
+from collections.abc import Callable, Collection
 from dataclasses import dataclass
 
 from euthyne.core.sizing.brief import SizingBrief, faults_in
@@ -16,12 +16,14 @@ from euthyne.core.sizing.demand import Demand
 from euthyne.core.sizing.drop import NearestSchool, nearest_school
 from euthyne.core.sizing.findings import (
     Finding,
+    higher_volts,
     no_size_fits,
     of_the_school,
     of_the_taken,
     under_rated_already,
 )
 from euthyne.core.trade.fault import Refused
+from euthyne.core.trade.wire import Size
 
 __all__ = ["Candidate", "Chosen", "Finding", "Sizing", "carrying", "factors", "rating_of", "size"]
 
@@ -55,11 +57,17 @@ class Sizing:
         return self.design_amps * min(self.heating_amps / self.running_amps, 1.0)
 
 
-def size(brief: SizingBrief, made: Collection[str] | None = None) -> Sizing:
+def size(
+    brief: SizingBrief,
+    made: Collection[str] | None = None,
+    into_ends: Callable[[Size], bool] | None = None,
+) -> Sizing:
     """Hold every size of the brief's basis against every limit, and take the smallest that meets
     them all.
 
-    Parameters: brief; made, the names of the sizes the cable is made in (None: all).
+    Parameters: brief; made, the names of the sizes the cable is made in (None: all); into_ends,
+    whether a size goes into the ends that are known (None: they are not). Where no size meets every
+    limit and goes into the ends, the smallest that meets the limits is taken.
     Returns: Sizing. Raises: Refused with every fault when the brief makes no sense.
     """
     faults = faults_in(brief)
@@ -68,12 +76,12 @@ def size(brief: SizingBrief, made: Collection[str] | None = None) -> Sizing:
     trial = Trial(brief)
     amps = trial.amps
     limit_volts = brief.supply.volts * brief.drop_limit_percent / 100
-    candidates = trial.candidates(made)
+    candidates = trial.candidates(made, into_ends)
     chosen = _choose(brief, candidates, amps)
     school = nearest_school(brief, amps.running_amps, limit_volts)
     findings = under_rated_already(trial)
     if chosen is None:
-        findings.append(no_size_fits(trial, candidates))
+        findings += [no_size_fits(trial, candidates), *higher_volts(trial)]
     else:
         taken = next(c for c in candidates if c.size == chosen.size)
         findings += of_the_taken(trial, taken) + of_the_school(school, chosen.decided_by)
@@ -102,7 +110,8 @@ def strains(brief: SizingBrief, candidate: Candidate, amps: Demand) -> dict[str,
 
 def _choose(brief: SizingBrief, candidates: tuple[Candidate, ...], amps: Demand) -> Chosen | None:
     """The smallest size that fits, and what ruled out the one below it."""
-    chosen = next((c for c in candidates if c.fits), None)
+    carries = (c for c in candidates if c.fails == ("ends",))
+    chosen = next((c for c in candidates if c.fits), None) or next(carries, None)
     if chosen is None:
         return None
     # A size nobody makes did not lose against a limit, so it can not say which limit decided.
@@ -120,6 +129,4 @@ def _decider(brief: SizingBrief, smaller: Candidate, amps: Demand) -> str:
     pressed = {limit: strain for limit, strain in strained.items() if limit in smaller.fails}
     if pressed:
         return max(pressed, key=lambda limit: pressed[limit])
-    if "protection" in smaller.fails:
-        return "protection"
-    return "smallest"
+    return next((limit for limit in ("protection", "smallest") if limit in smaller.fails), "ends")

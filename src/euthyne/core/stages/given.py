@@ -9,6 +9,7 @@ from euthyne.core.kinds import Kind, kind_named
 from euthyne.core.lead import Lead, part_of
 from euthyne.core.order.laid import CableEnd
 from euthyne.core.shelf.part import Part
+from euthyne.core.trade.cable import cable_types
 
 
 @dataclass(frozen=True, eq=False)
@@ -64,6 +65,26 @@ class Given:
             if sources & set(self.assembly.places_at(end)):
                 found.append(end.other)
         return tuple(found)
+
+    @cached_property
+    def outlets(self) -> tuple[Part, ...]:
+        """The sockets on the load side that anything may be plugged into."""
+        return tuple(p for f in self.at_side("load") if (p := self.parts[f.id]).outlet)
+
+    @property
+    def branches(self) -> bool:
+        """True where the load side of a mains lead is in several places."""
+        return self.mains and len({f.place for f in self.at_side("load")}) > 1
+
+    @property
+    def flex_is_there(self) -> bool:
+        """True where no cable of it is new: the size is its maker's."""
+        return not any(cable.cut_here for cable in self.assembly.cables)
+
+    @property
+    def on_north_american_cord(self) -> bool:
+        """True where the power's cable is a cord of that continent's table."""
+        return cable_types()[self.lead.conductor.cable_type].basis == "cord-na"
 
     @property
     def mains(self) -> bool:

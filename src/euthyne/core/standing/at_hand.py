@@ -20,6 +20,7 @@ FAILS = {
     "smallest": "under the smallest size asked for",
     "protection": "too thin for its fuse or breaker",
     "not-made": "not made in this size",
+    "ends": "does not go into the ends of this lead",
 }
 
 

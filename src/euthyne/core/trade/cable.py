@@ -8,6 +8,7 @@ from euthyne.core.trade.volts import MadeFor, made_for
 from euthyne.core.trade.wire import Unit
 from euthyne.data.tables import rows
 
+SUN = ("EN 50618", "UL 4703", "UL 854")
 HARMONISED = ("EN 50525", "EN 50618")
 CORD_BASES = ("light-cord", "rubber-60", "cord-na")
 
@@ -40,6 +41,11 @@ class CableType:
         ('H07RN-F', 'battery cable')
         """
         return self.words if self.source.startswith("generic") else self.name
+
+    @property
+    def for_the_sun(self) -> bool:
+        """True for cable that lives on a roof: EN 50618, UL 4703, and UL 854 by NFPA 70, 690.31(C)."""
+        return self.source in SUN
 
     @property
     def cord(self) -> bool:

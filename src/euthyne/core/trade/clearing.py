@@ -11,17 +11,20 @@ from euthyne.core.trade.protection import MAGNETIC_MULTIPLE
 from euthyne.data.tables import rows
 
 FaultKind = Literal["earth", "short"]
+# A s^0.5 / mm2 of copper and of aluminium, IEC 60364-4-43 table 43A; clad copper as aluminium
 WITHSTAND_K = {
-    "PVC": 115.0,
-    "rubber": 141.0,
-    "cross-linked": 143.0,
-}  # A s^0.5 / mm2, IEC 60364-4-43 table 43A
+    "PVC": (115.0, 76.0),
+    "rubber": (141.0, 94.0),
+    "cross-linked": (143.0, 94.0),
+}
 LONGEST_SECONDS = 5.0  # beyond, heat leaves the conductor and k2 S2 says nothing, IEC 60364-4-43
 MAGNETIC_SECONDS = 0.1
 INSTANT_SECONDS = 0.01  # half a period: what a breaker lets through at once, generic
 # total let-through of a fuse at a dead short, as a share of I2t at its curve's 0.1 s point, generic
 TWICE = 2.0
 RESIDUAL_SECONDS = 0.3  # 30 mA device at its rated residual current, IEC 61008
+RESIDUAL_AT_ONCE = 0.04  # and from five times that on
+RESIDUAL_AMPS = 0.030
 NOMINAL = 1.06  # a supply up to 6 % above counts as its nominal volts: 240 V as 230, IEC 60038
 CENTRE_TAPPED_VOLTS = 120.0  # a two-hot supply up to this is the site transformer, 55 V to earth
 
@@ -51,7 +54,8 @@ class Cleared:
     what passes.
 
     ``within_s`` is the time it has; ``passes_a2s`` the largest energy let through by a fault at the
-    far end or at the near one; ``stands_a2s`` what the conductor stands; both in A2 s.
+    far end or at the near one; ``stands_a2s`` what the conductor stands; both in A2 s. ``known`` is
+    False where no gate of the device says when it acts, and five seconds are counted.
     """
 
     kind: FaultKind
@@ -61,26 +65,50 @@ class Cleared:
     within_s: float
     passes_a2s: float
     stands_a2s: float
+    known: bool = True
+
+    @property
+    def burns(self) -> bool:
+        """True where more energy passes than the conductor stands."""
+        return self.passes_a2s > self.stands_a2s
 
     @property
     def survives(self) -> bool:
         """True when something clears it in time, and the conductor outlasts it."""
-        return self.by is not None and self.passes_a2s <= self.stands_a2s
+        return self.by is not None and not self.burns
+
+    @property
+    def stands_s(self) -> float:
+        """How long the conductor stands the current at the far end, in s."""
+        return self.stands_a2s / self.amps**2
 
 
-def withstand_a2s(cross_section_mm2: float, insulation: str) -> float:
+def withstand_a2s(cross_section_mm2: float, insulation: str, copper: bool = True) -> float:
     """Energy a conductor stands, k2 S2, in A2 s. Source: IEC 60364-4-43.
 
-    >>> withstand_a2s(1.5, "PVC")
-    29756.25
+    >>> withstand_a2s(1.5, "PVC"), withstand_a2s(2.5, "rubber", copper=False)
+    (29756.25, 55225.0)
     """
-    return (WITHSTAND_K[insulation] * cross_section_mm2) ** 2
+    k = WITHSTAND_K[insulation][0 if copper else 1]
+    return (k * cross_section_mm2) ** 2
 
 
-def earth_fault_seconds(volts_to_earth: float, centre_tapped: bool = False) -> float:
+def residual_seconds(fault_amps: float) -> float:
+    """How soon a 30 mA device acts on a current to earth. Source: IEC 61008.
+
+    >>> residual_seconds(0.05), residual_seconds(60.0)
+    (0.3, 0.04)
+    """
+    return RESIDUAL_AT_ONCE if fault_amps >= 5 * RESIDUAL_AMPS else RESIDUAL_SECONDS
+
+
+def earth_fault_seconds(
+    volts_to_earth: float, centre_tapped: bool = False, rod: bool = False
+) -> float:
     """Time a fault to earth has to be cleared in.
 
-    Parameters: volts_to_earth, alternating; centre_tapped, a site transformer with 55 V to earth.
+    Parameters: volts_to_earth, alternating; centre_tapped, a site transformer with 55 V to earth;
+    rod, a supply whose earth is a rod of its own (TT).
     Returns: seconds. Source: IEC 60364-4-41 table 41.1; the centre-tapped supply by 411.8 of BS
     7671.
 
@@ -91,8 +119,8 @@ def earth_fault_seconds(volts_to_earth: float, centre_tapped: bool = False) -> f
         return LONGEST_SECONDS
     for row in rows("clearing-times.csv"):
         if volts_to_earth <= float(row["up_to_volts"]) * NOMINAL:
-            return float(row["seconds"])
-    return 0.1
+            return float(row["rod_seconds" if rod else "seconds"])
+    return 0.04 if rod else 0.1
 
 
 @cache
@@ -191,47 +219,36 @@ def breaker_limit_a2s(guard: Guard) -> float:
 def cleared(
     kind: FaultKind,
     amps: tuple[float, float],
-    cross_section_mm2: float,
-    insulation: str,
+    stands_a2s: float,
     guard: Guard,
     within_s: float = LONGEST_SECONDS,
 ) -> Cleared:
     """What clears a fault at the far end, and whether the conductor outlasts it, wherever along it
     the fault is.
 
-    Parameters: which fault; its currents at the far end and at the near one (A); area (mm2);
-    insulation, a key of WITHSTAND_K; what guards the lead; within_s, the time a fault to earth has.
+    Parameters: which fault; its currents at the far end and at the near one (A); stands_a2s, what
+    the conductor stands; what guards the lead; within_s, the time a fault to earth has.
     A residual-current device answers for the earth fault only, never for the short. Returns:
     Cleared. Source: IEC 60364-4-41, IEC 60364-4-43.
     """
-    stands = withstand_a2s(cross_section_mm2, insulation)
     far, near = amps
     seconds, by = seconds_to_clear(guard, far), guard.word
-    if (
-        kind == "earth"
-        and guard.residual_current_device
-        and (seconds is None or seconds > within_s)
-    ):
-        seconds, by = RESIDUAL_SECONDS, "the residual-current device"
-        passes = max(
-            min(far**2 * RESIDUAL_SECONDS, let_through_a2s(guard, far)),
-            let_through_a2s(guard, near),
-        )
-    else:
-        passes = max(let_through_a2s(guard, far), let_through_a2s(guard, near))
+    passes = [let_through_a2s(guard, far), let_through_a2s(guard, near)]
+    if kind == "earth" and guard.residual_current_device:
+        # Whichever acts first opens it, at either end.
+        passes = [min(p, a**2 * residual_seconds(a)) for p, a in zip(passes, amps, strict=True)]
+        if seconds is None or seconds > within_s:
+            seconds, by = residual_seconds(far), "the residual-current device"
     in_time = seconds is not None and seconds <= within_s
-    if seconds is None:
-        lasts = LONGEST_SECONDS
-    else:
-        lasts = seconds
     return Cleared(
         kind=kind,
         amps=far,
         by=by if in_time else None,
-        seconds=lasts,
+        seconds=LONGEST_SECONDS if seconds is None else seconds,
         within_s=within_s,
-        passes_a2s=passes,
-        stands_a2s=stands,
+        passes_a2s=max(passes),
+        stands_a2s=stands_a2s,
+        known=seconds is not None,
     )
 
 

@@ -8,18 +8,54 @@ from euthyne.core.trade.corewords import function_of, own_name
 from euthyne.data.schema import check_keys
 from euthyne.data.tables import toml
 
+PROTECTIVE = "green-yellow"  # the protective conductor's alone, IEC 60445
+EARTH_TINTS = (PROTECTIVE, "green", "bare")
+ROLES = {
+    "L": "line",
+    "L1": "line",
+    "L2": "line",
+    "L3": "line",
+    "N": "neutral",
+    "E": "earth",
+    "bond": "earth",
+    "+": "plus",
+    "-": "minus",
+}
+
+
+def role(function: str | None) -> str:
+    """What a colour may say of a function: line, neutral, earth, plus, minus; empty for what no colour
+    says, such as a number or a tap.
+
+    >>> role("L2"), role("cord.N"), role("7")
+    ('line', 'neutral', '')
+    """
+    return ROLES.get(own_name(function or ""), "")
+
 
 @dataclass(frozen=True)
 class Scheme:
-    """A core-colour scheme: the colour of each function, where it is written down, and where it is
-    met with.
-    """
+    """A core-colour scheme."""
 
     name: str
-    colours: dict[str, str]
-    source: str
-    order: tuple[str, ...] = ()
-    words: str = ""
+    colours: dict[str, str]  # the colour of each function
+    source: str  # where it is written down
+    order: tuple[str, ...] = ()  # the colours of numbered cores
+    words: str = ""  # where it is met with
+    also: tuple[tuple[str, str], ...] = ()  # further colours, each with its function
+    tells: bool = True  # False where a colour says nothing of a function
+    today: tuple[str, ...] = ()  # standards of the couplers whose countries use it today
+
+    def says(self, tint: str) -> frozenset[str]:
+        """The roles that a colour says here; none where it says nothing.
+
+        >>> sorted(schemes()["dc-boat"].says("black")), sorted(schemes()["iec"].says("white"))
+        (['minus'], [])
+        """
+        if not self.tells:
+            return frozenset()
+        listed = (*((t, f) for f, t in self.colours.items()), *self.also)
+        return frozenset(role(function) for t, function in listed if t == tint)
 
 
 @cache
@@ -27,15 +63,24 @@ def schemes() -> dict[str, Scheme]:
     """Every colour scheme by name. Raises: TableError for a key that nothing reads."""
     found = {}
     for name, t in toml("core-colours.toml").items():
-        check_keys(f"core-colours.toml, {name}", t, ("source", "colours"), ("order", "words"))
+        may_say = ("order", "words", "also", "tells", "today")
+        check_keys(f"core-colours.toml, {name}", t, ("source", "colours"), may_say)
         found[name] = Scheme(
             name=name,
             colours=t["colours"],
             source=t["source"],
             order=tuple(t.get("order", ())),
             words=t.get("words", ""),
+            also=tuple((tint, function) for tint, function in t.get("also", ())),
+            tells=t.get("tells", True),
+            today=tuple(t.get("today", ())),
         )
     return found
+
+
+NORTH_AMERICAN = "NEMA WD 6"
+# Standards of couplers that belong to a country; those of IEC 60309 and 60320 are met with in all.
+COUNTRIES = tuple(standard for s in schemes().values() for standard in s.today)
 
 
 def schemes_for(cores: tuple[str, ...]) -> tuple[Scheme, ...]:

@@ -104,17 +104,23 @@ def plug_fuse(wanted: FuseWanted) -> float | None:
     )
 
 
-def fuse_for(family: str, amps: float, short_circuit_amps: float | None = None) -> float | None:
+def fuse_for(
+    family: str,
+    amps: float,
+    short_circuit_amps: float | None = None,
+    margin: float = STRING_MARGIN,
+) -> float | None:
     """The smallest usual fuse at a source that carries a load for long; None when the family has
     none large enough.
 
-    Parameters: family; amps; short_circuit_amps of a solar string, whose fuse is held against that.
+    Parameters: family; amps; short_circuit_amps of a solar string, whose fuse is held against that,
+    margin over it.
     Source: blade and bolt-down fuses carry 80 % of their figure for long; string fuses 1.5 Isc, IEC
-    62548.
+    62548, 1.56 in North America, NFPA 70, 690.9(B).
 
     >>> fuse_for("blade-32v", 6.1), fuse_for("solar-gPV", 11.0, 9.0)
     (10.0, 15.0)
     """
     if family == "solar-gPV" and short_circuit_amps is not None:
-        return smallest_carrying(family, STRING_MARGIN * short_circuit_amps)
+        return smallest_carrying(family, margin * short_circuit_amps)
     return smallest_carrying(family, amps / FOR_LONG if family in RUN_AT_A_SHARE else amps)

@@ -32,6 +32,29 @@ def at_least(value: float, places: int = 1) -> str:
     return _written(math.ceil(value * 10**places * (1 - SPECK)) / 10**places, places)
 
 
+def three(value: float) -> str:
+    """What was worked out, in three figures at most and without an exponent.
+
+    >>> three(0.8230472), three(243.93), three(5089536.0), three(16.0)
+    ('0.823', '244', '5090000', '16')
+    """
+    if value == 0 or not math.isfinite(value):
+        return f"{value:g}"
+    places = 2 - math.floor(math.log10(abs(value)))
+    return _written(round(value, places), max(places, 0))
+
+
+def kilo(value: float) -> str:
+    """Thousands of it, in three figures; in words where there is no end to it.
+
+    >>> kilo(95057.0), kilo(math.inf)
+    ('95.1', 'an unknown amount of')
+    """
+    if math.isinf(value):
+        return "an unknown amount of"
+    return three(value / 1000)
+
+
 def _written(value: float, places: int) -> str:
     text = f"{value:.{places}f}"
     if "." in text:

@@ -5,12 +5,18 @@ from euthyne.core.kinds import Trait
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.trade.protection import FOR_LONG, RUN_AT_A_SHARE, families
-from euthyne.core.trade.shown import at_most
+from euthyne.core.trade.shown import at_most, three
 
-NEAR_POST_M = 0.2
+NEAR_POST_M = 0.2  # from the post to the fuse, ISO 13297
 
 
 PACKS_APART_VOLTS = 0.05
+SHEATHED_M = 1.83  # 72 in from a battery, in a sheath or conduit of its own, ABYC E-11
+UNFUSED_STRINGS = 2  # so many in parallel need none, IEC 62548
+UNFUSED = {
+    "choice": "None by choice, for a small pack: a short takes all that the cells give.",
+    "cranking": "None, for a lead that cranks an engine: keep it short, in a sheath of its own.",
+}
 
 
 LOW_CUT_OFF_SHARE = (
@@ -44,6 +50,7 @@ def cell_count(plan: Plan) -> Said | None:
     why="A fuse that cannot break the current arcs on, inside its own holder.",
     clears="A high-breaking fuse, or a battery that gives less.",
     on="DC",
+    laws=(15,),
 )
 def fuse_breaking(plan: Plan) -> Said | None:
     """A fuse breaks at least what the battery gives when it is shorted."""
@@ -113,6 +120,7 @@ def cut_off_low(plan: Plan) -> Said | None:
         "Cuts off far below the battery",
         text,
         Fix("0.875 of the battery", (("brief.at_volts", None),)),
+        figures=(at, plan.brief.volts),
     )
 
 
@@ -140,14 +148,20 @@ def short_unknown(plan: Plan) -> Said | None:
     "stop",
     Stage.BRIEF,
     why="A battery gives a short thousands of amps until something melts.",
-    clears="A fuse of the right volts and breaking capacity, within 0.2 m of the post.",
+    clears=(
+        "A fuse of the right volts and breaking capacity near the source; or the Brief says why "
+        "there is none, and a reason is kept."
+    ),
     on="DC",
+    laws=(15,),
 )
 def battery_unfused(plan: Plan) -> Said | None:
-    """A lead on a battery is fused within 0.2 m of the post."""
-    at_the_post = Trait.FUSED_AT_THE_POST in plan.kind.traits
-    if not at_the_post or plan.lead.brief.fuse_family != "none":
+    """A lead on a battery has its fuse near the battery."""
+    brief = plan.lead.brief
+    if Trait.FUSED_AT_THE_POST not in plan.kind.traits or brief.fuse_family != "none":
         return None
+    if brief.unfused in UNFUSED:
+        return Said("No fuse, and said why", UNFUSED[brief.unfused], level="caution")
     family = families()["high-breaking-dc"]
     wanted = plan.brief.steady_amps or 0.0
     if plan.conductor.candidate:
@@ -157,7 +171,7 @@ def battery_unfused(plan: Plan) -> Said | None:
     fits = any(wanted <= a <= carried for a in family.amps) and family.volts >= plan.brief.volts
     return Said(
         "No fuse at the battery",
-        "The Brief names no fuse for a lead that hangs on a battery post.",
+        "The Brief names no fuse for a lead whose source is a battery.",
         Fix("A high-breaking fuse at the post", (("brief.fuse_family", "high-breaking-dc"),))
         if fits
         else None,
@@ -167,9 +181,31 @@ def battery_unfused(plan: Plan) -> Said | None:
 @check(
     "stop",
     Stage.BRIEF,
+    why="The other strings push their current back through a faulty one until it burns.",
+    clears="A string fuse in each pole that is not earthed.",
+    on="DC",
+    laws=(15,),
+)
+def string_unfused(plan: Plan) -> Said | None:
+    """From three strings in parallel each has its fuse. Source: IEC 62548; NFPA 70, 690.9(A)."""
+    brief = plan.lead.brief
+    parallel = Trait.LIVE_BY_DAY in plan.kind.traits and brief.strings > UNFUSED_STRINGS
+    if not parallel or brief.fuse_family != "none":
+        return None
+    return Said(
+        "Strings in parallel, and no fuse",
+        f"{brief.strings} strings lie in parallel; from {UNFUSED_STRINGS + 1} on each has its fuse.",
+        Fix("A string fuse", (("brief.fuse_family", "solar-gPV"),)),
+    )
+
+
+@check(
+    "stop",
+    Stage.BRIEF,
     why="It would arc on after it has opened.",
     clears="A family made for the volts.",
     on="DC",
+    laws=(15,),
 )
 def fuse_volts(plan: Plan) -> Said | None:
     """A fuse must be made for the volts, and for direct current."""
@@ -187,8 +223,9 @@ def fuse_volts(plan: Plan) -> Said | None:
     "stop",
     Stage.BRIEF,
     why="A fuse below its load opens in use.",
-    clears="Another family, or two leads side by side, each with its own fuse.",
+    clears="Another family of fuses.",
     on="DC",
+    laws=(13,),
 )
 def fuse_too_small(plan: Plan) -> Said | None:
     """The family ends below the load."""
@@ -212,15 +249,19 @@ def fuse_too_small(plan: Plan) -> Said | None:
     why="The length before the fuse has nothing to save it.",
     clears="The fuse within 0.2 m of the post, or that length sheathed and clamped.",
     on="DC",
+    laws=(15,),
 )
 def fuse_far_from_post(plan: Plan) -> Said | None:
-    """The fuse sits at the post."""
-    apart = plan.lead.brief.fuse_to_post_m
-    if plan.lead.brief.fuse_family == "none" or apart <= NEAR_POST_M:
+    """The fuse sits at the post. Source: ISO 13297; ABYC E-11 where that length is sheathed."""
+    brief = plan.lead.brief
+    apart = brief.fuse_to_post_m
+    most = SHEATHED_M if brief.fuse_sheathed else NEAR_POST_M
+    if brief.fuse_family == "none" or apart <= most:
         return None
     return Said(
         "The fuse is far from the post",
-        f"{apart:g} m of cable lie before it; {NEAR_POST_M:g} m is the most.",
+        f"{apart:g} m of cable lie before it; {most:g} m is the most.",
+        figures=(apart, most),
     )
 
 
@@ -230,6 +271,7 @@ def fuse_far_from_post(plan: Plan) -> Said | None:
     why="A blade fuse that runs full warms its holder until the holder melts.",
     clears="The next blade up, if the cable carries it.",
     on="DC",
+    laws=(12,),
 )
 def blade_over_share(plan: Plan) -> Said | None:
     """A blade or bolt-down fuse carries four fifths of its figure for long."""
@@ -249,7 +291,10 @@ def blade_over_share(plan: Plan) -> Said | None:
     larger = next((a for a in family.amps if load <= FOR_LONG * a and a <= carried), None)
     fix = Fix(f"Take {larger:g} A", (("conductor.fuse_amps", larger),)) if larger else None
     return Said(
-        f"A {family.words} run near its figure", f"{load:.1f} A on {amps:g} A; {carries}.", fix
+        f"A {family.words} run near its figure",
+        f"{three(load)} A on {amps:g} A; {carries}.",
+        fix,
+        figures=(load, amps),
     )
 
 
@@ -274,4 +319,6 @@ def packs_unequal(plan: Plan) -> Said | None:
     if brief.packs_equal_leads:
         leads = ""
     apart = f"{brief.packs_apart_volts:g} V apart (at most {PACKS_APART_VOLTS:g} V)"
-    return Said("Packs that are not alike", f"{brief.packs} packs side by side: {leads}{apart}.")
+    figures = (brief.packs, brief.packs_apart_volts, leads)
+    text = f"{brief.packs} packs side by side: {leads}{apart}."
+    return Said("Packs that are not alike", text, figures=figures)

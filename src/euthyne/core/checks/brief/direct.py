@@ -14,6 +14,7 @@ LITHIUM_CELL_VOLTS = (4.2, 3.65)  # full: lithium ion, iron phosphate
     why="A string fuse larger than a module allows lets its neighbours burn a faulty one.",
     clears="A smaller fuse, or modules that allow more: the figure stands on the back of each.",
     on="DC",
+    laws=(15,),
 )
 def string_fuse_over_module(plan: Plan) -> Said | None:
     """A string's fuse is at most what its modules allow."""

@@ -7,6 +7,8 @@ from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.trade.shown import at_most
 
+SPLASHED, LYING_IN_WET = 4, 7  # second figures of an ingress protection, IEC 60529
+
 
 @check(
     "stop",
@@ -30,6 +32,7 @@ def beyond_tables(plan: Plan) -> Said | None:
     Stage.BRIEF,
     why="The inner turns can not lose their heat; they melt together before anything trips.",
     clears="Unwinding it fully, or a reason why it stays wound.",
+    laws=(21, 29),
 )
 def drum_use(plan: Plan) -> Said | None:
     """Rolled up, a cord carries less."""
@@ -46,6 +49,7 @@ def drum_use(plan: Plan) -> Said | None:
         f"{at_most(plan.conductor.cord_amps_on_drum)} A, not "
         f"{at_most(plan.conductor.cord_amps)} A. The tag says what it carries wholly rolled up.",
         Fix("It is always fully unwound", (("brief.drum_layers", 0),)),
+        figures=(layers, plan.conductor.cord_amps_on_drum),
     )
 
 
@@ -55,6 +59,7 @@ def drum_use(plan: Plan) -> Said | None:
     why="The first coupler of a chain carries every unit after it.",
     clears="Fewer units, or a second feed.",
     on="AC",
+    laws=(12,),
 )
 def chain_too_long(plan: Plan) -> Said | None:
     """A chain is as long as the manual allows, or as its couplers carry, whichever is less."""
@@ -83,6 +88,7 @@ def _there_is_one(brief: Brief) -> Fix:
     why="On wet ground a damaged cord finds the earth through whoever picks it up.",
     clears="A 30 mA residual-current or 5 mA ground-fault device upstream, tried by its button each time.",
     on="AC",
+    laws=(19,),
 )
 def no_residual_current_device(plan: Plan) -> Said | None:
     """Outdoor mains wants a residual-current device."""
@@ -105,6 +111,7 @@ def no_residual_current_device(plan: Plan) -> Said | None:
     why="A tape lies in melt water against metal; a nick in it is a fault nobody sees.",
     clears="A 30 mA residual-current or 5 mA ground-fault device upstream, tried by its button each time.",
     on="AC",
+    laws=(19,),
 )
 def tape_without_device(plan: Plan) -> Said | None:
     """A heating tape always sits behind a residual-current device."""
@@ -129,6 +136,7 @@ def tape_without_device(plan: Plan) -> Said | None:
     ),
     clears="A 30 mA residual-current or 5 mA ground-fault device upstream, tried by its button each time.",
     on="AC",
+    laws=(19,),
 )
 def rod_without_device(plan: Plan) -> Said | None:
     """A supply earthed by a rod has a residual-current device."""
@@ -171,32 +179,32 @@ def vehicle_charging(plan: Plan) -> Said | None:
     ),
     clears="The breaker upstream, or a breaker on the lead.",
     on="AC",
+    laws=(14,),
 )
 def no_protection(plan: Plan) -> Said | None:
-    """A lead loaded by whatever is plugged in needs something that holds the current to what it
-    carries.
+    """A lead needs something that breaks a short, and that holds the current to what it carries where
+    anything may be plugged in.
     """
-    if plan.lead.brief.run_m is None or plan.conductor.protection.amps is not None:
+    brief = plan.lead.brief
+    if brief.run_m is None or plan.conductor.protection.amps is not None:
         return None
-    return Said(
-        "Nothing is known to protect it",
-        "The Brief does not say which fuse or breaker feeds this lead, and it carries none of "
-        "its own.",
-        _usual_breaker(plan),
-    )
+    if brief.feeds == "loads" and not brief.loads:
+        text = "Nothing is said yet of what it feeds: a name, and its watts or amps."
+        return Said("Say what it feeds", text, level="note")
+    what = "The Brief does not say which fuse or breaker feeds this lead, and it carries none of its own."
+    if plan.given.fused_plug:
+        what = "No fuse of its plug carries what it feeds."
+        return Said("No fuse of this plug is large enough", what)
+    return Said("Nothing is known to protect it", what, _usual_breaker(plan))
 
 
-def _usual_breaker(plan: Plan) -> Fix | None:
-    """The breaker that usually feeds such a socket, where the cord that is taken carries it."""
+def _usual_breaker(plan: Plan) -> Fix:
+    """The breaker that usually feeds such a socket."""
     if plan.conductor.guards.breaker_family == "breaker-na":
         amps, family = (15.0, "breaker-na")
     else:
         amps, family = (16.0, "breaker-iec")
-    weakest = min(link.amps for link in plan.conductor.chain)
-    if weakest < amps or (
-        plan.conductor.sizing is not None and plan.conductor.sizing.chosen is None
-    ):
-        return None
+    amps = max(amps, plan.given.supply.amps)
     return Fix(
         f"A {amps:g} A breaker feeds it",
         (("brief.upstream_amps", amps), ("brief.upstream_family", family)),
@@ -235,7 +243,8 @@ def extension_of_extension(plan: Plan) -> Said | None:
     if not plan.mains or plan.brief.already == ():
         return None
     text = f"{brief.already_m:g} m of {brief.already_size} lie ahead of it; their loss is counted."
-    return Said("An extension of an extension", text)
+    figures = (brief.already_m or 0.0, brief.already_size or "")
+    return Said("An extension of an extension", text, figures=figures)
 
 
 @check(
@@ -244,15 +253,22 @@ def extension_of_extension(plan: Plan) -> Said | None:
     why="A joint that was sound when it was dry lets the water in at every warming.",
     clears="The whole lead replaced, a resin joint, or a reason.",
     on="AC",
+    laws=(18,),
 )
 def repair_in_damp(plan: Plan) -> Said | None:
     """A mended lead does not go back into the wet on a joint that only keeps dust out."""
     brief = plan.lead.brief
-    mended = Trait.MENDED in plan.kind.traits
-    if not mended or brief.place == "indoor" or brief.repair_by != "coupler":
+    if Trait.MENDED not in plan.kind.traits or brief.place == "indoor":
+        return None
+    wanted = LYING_IN_WET if brief.place == "wet" else SPLASHED
+    joint = next((e.part for e in plan.ends.ours if e.side is None), None)
+    if joint is None or joint.keeps_out_water >= wanted:
         return None
     fix = Fix("Mend it with a resin joint", (("brief.repair_by", "resin"),))
-    return Said("A repair in a damp place", "An in-line coupler stands in the wet.", fix)
+    text = (
+        f"{joint.words} is {joint.ip or 'of no said protection'}; IPX{wanted} is the least there."
+    )
+    return Said("A repair in a damp place", text, fix, figures=(joint.id, wanted))
 
 
 @check(

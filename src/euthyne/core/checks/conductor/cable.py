@@ -2,13 +2,16 @@
 
 from typing import Any
 
-from euthyne.core.checks.ends.fit import conductor_in_terminal, cord_in_grip, fitting_parts
+from euthyne.core.checks.ends.fit import fitting_parts
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.kinds import Trait
 from euthyne.core.kinds.assembling import changed
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.terminations import TERMINATIONS
+from euthyne.core.trade.cable import cable_types
+from euthyne.core.trade.colours import COUNTRIES, NORTH_AMERICAN
+from euthyne.core.trade.shown import three
 from euthyne.core.trade.volts import excess
 
 METAL_WORDS = {
@@ -46,6 +49,7 @@ def not_made(plan: Plan) -> Said | None:
     Stage.CONDUCTOR,
     why="Insulation that is too thin tracks, then arcs.",
     clears="A cable made for the volts.",
+    laws=(17,),
 )
 def volts_over_cable(plan: Plan) -> Said | None:
     """The insulation is made for the volts: to earth U0, between cores U; 1.5 times U on DC where
@@ -57,8 +61,8 @@ def volts_over_cable(plan: Plan) -> Said | None:
         return None
     there, most = over
     text = (
-        f"{cable.name} is made for {cable.volts} V, here {most:g} V; the lead stands at "
-        f"{round(there, 1):g} V."
+        f"{cable.called} is made for {three(most)} V ({cable.volts} V on it); the lead stands at "
+        f"{three(there)} V."
     )
     return Said("The cable is made for fewer volts", text)
 
@@ -68,6 +72,7 @@ def volts_over_cable(plan: Plan) -> Said | None:
     Stage.CONDUCTOR,
     why="The joint loosens with every warm day, and burns where nobody looks.",
     clears="Copper, plain or tinned.",
+    laws=(21,),
 )
 def copper_clad_refused(plan: Plan) -> Said | None:
     """Aluminium, clad with copper or bare, is never crimped into a battery lead, nor made into a
@@ -111,6 +116,7 @@ def copper_clad(plan: Plan) -> Said | None:
         metal,
         "It carries four fifths of copper of its size, and its strands break where they bend.",
         Fix("Take copper", (("conductor.metal", "copper"),)),
+        figures=(metal,),
     )
 
 
@@ -139,6 +145,7 @@ def salvaged_cable(plan: Plan) -> Said | None:
     why="PVC goes hard in the cold, cracks in the sun, and lets water in.",
     clears="A rubber or polyurethane cord.",
     on="AC",
+    laws=(18,),
 )
 def cord_for_the_place(plan: Plan) -> Said | None:
     """Indoor cord does not live outdoors."""
@@ -148,6 +155,7 @@ def cord_for_the_place(plan: Plan) -> Said | None:
         "An indoor cord, used outdoors",
         f"{plan.conductor.cable_type.called}: {plan.conductor.cable_type.use}.",
         _heavy_rubber(plan),
+        figures=(plan.conductor.cable_type.name, plan.lead.brief.place),
     )
 
 
@@ -166,15 +174,6 @@ def _heavy_rubber(plan: Plan) -> Fix | None:
     if parts is not None:
         words += f", and {parts.words[5:]}"
         changes += parts.changes
-        tried = _with_changes(plan, changes)
-    stopped = (
-        tried.build.trapped
-        or tried.conductor.sizing is None
-        or tried.conductor.sizing.chosen is None
-        or fitting_parts(tried)
-    )
-    if stopped or cord_in_grip(tried) or conductor_in_terminal(tried):
-        return None
     return Fix(words, changes)
 
 
@@ -186,22 +185,24 @@ def _with_changes(plan: Plan, changes: tuple[tuple[str, Any], ...]) -> Plan:
     "stop",
     Stage.CONDUCTOR,
     why="PVC cracks in the sun within a few summers, and the string stays live all day.",
-    clears="H1Z2Z2-K, tinned.",
+    clears="Solar cable: H1Z2Z2-K, or PV wire or USE-2 in North America.",
     on="DC",
+    laws=(18,),
 )
 def solar_cable(plan: Plan) -> Said | None:
-    """Only ultraviolet-resistant, double insulated, tinned cable on a solar run."""
-    if Trait.LIVE_BY_DAY not in plan.kind.traits or plan.conductor.cable_type.basis.startswith(
-        "solar"
-    ):
+    """Only cable made for the sun on a solar run. Source: EN 50618; NFPA 70, 690.31(C)."""
+    kind = plan.conductor.cable_type
+    if Trait.LIVE_BY_DAY not in plan.kind.traits or kind.for_the_sun:
         return None
+    by_gauge = plan.lead.conductor.unit == "AWG"
+    name = "PV-wire" if by_gauge else "H1Z2Z2-K"
     return Said(
         "Not a solar cable",
-        f"{plan.conductor.cable_type.called}: {plan.conductor.cable_type.use}.",
+        f"{kind.called}: {kind.use}.",
         Fix(
-            "Take H1Z2Z2-K",
+            f"Take {cable_types()[name].called}",
             (
-                ("conductor.cable_type", "H1Z2Z2-K"),
+                ("conductor.cable_type", name),
                 ("conductor.tinned", True),
                 ("conductor.size", None),
             ),
@@ -213,19 +214,71 @@ def solar_cable(plan: Plan) -> Said | None:
     "stop",
     Stage.CONDUCTOR,
     why="Open copper goes green from the cut end inwards, where nobody sees it.",
-    clears="Tinned copper.",
+    clears="Tinned copper; a caution where plain copper is usual, as in PV wire and USE-2.",
     on="DC",
+    laws=(18,),
 )
 def solar_untinned(plan: Plan) -> Said | None:
     """A solar run is tinned."""
-    if (
-        Trait.LIVE_BY_DAY not in plan.kind.traits
-        or plan.lead.conductor.tinned
-        or plan.lead.conductor.metal != "copper"
-    ):
+    taken = plan.lead.conductor
+    if Trait.LIVE_BY_DAY not in plan.kind.traits or taken.tinned or taken.metal != "copper":
         return None
+    plain_is_usual = plan.conductor.cable_type.basis == "wet-na-90"
     return Said(
         "Plain copper on a solar run",
-        "The cable is plain.",
+        "The cable is plain: green from its cut ends inwards where water reaches them.",
         Fix("Take it tinned", (("conductor.tinned", True),)),
+        level="caution" if plain_is_usual else None,
+        figures=(plan.conductor.cable_type.name,),
+    )
+
+
+@check(
+    "caution",
+    Stage.CONDUCTOR,
+    why="Whoever mends it later looks for cord that is not sold there, and inspectors refuse it.",
+    clears="A cord of the plug's own country; or a reason.",
+    on="AC",
+    laws=(4,),
+)
+def cord_of_another_country(plan: Plan) -> Said | None:
+    """A cord type that the country of the plug does not take in a lead made by hand."""
+    plug, kind = plan.given.supply, plan.conductor.cable_type
+    if plan.given.flex_is_there or plug.standard not in COUNTRIES:
+        return None
+    american = plug.standard == NORTH_AMERICAN
+    if american == (kind.basis == "cord-na"):
+        return None
+    name = "SJOOW" if american else "H05VV-F"
+    changes = (
+        ("conductor.cable_type", name),
+        ("conductor.unit", "AWG" if american else "mm2"),
+        ("conductor.size", None),
+    )
+    return Said(
+        "A cord of another country",
+        f"{kind.called} ({kind.source}) under a {plug.words} ({plug.standard}).",
+        Fix(f"Take {name}", changes),
+        figures=(kind.name, plug.standard),
+    )
+
+
+@check(
+    "note",
+    Stage.CONDUCTOR,
+    why="A terminal made for 60 °C chars the insulation that would stand 90.",
+    clears="The temperature that stands on the terminals, as the weakest part, in C.",
+    on="DC",
+    laws=(21,),
+)
+def terminal_temperature(plan: Plan) -> Said | None:
+    """Wire rated at 90 °C ends in terminals that say their own temperature. Source: NFPA 70,
+    110.14(C).
+    """
+    if plan.conductor.cable_type.basis != "wet-na-90" or plan.lead.conductor.terminal_c is not None:
+        return None
+    return Said(
+        "What its terminals stand is not said",
+        "Its table is for 90 °C; screw terminals stand 60 °C up to 100 A where nothing is marked, "
+        "75 °C where it is (NFPA 70, 110.14(C)).",
     )

@@ -13,6 +13,7 @@ from euthyne.core.trade.shown import at_most
     Stage.CONDUCTOR,
     why="A thin wire beside a thick one burns first, inside the bundle.",
     clears="A thicker wire for that circuit, or fewer amps on it.",
+    laws=(12,),
 )
 def circuit_under_rated(plan: Plan) -> Said | None:
     """The wire of a circuit beside the power carries what the Brief says of it."""

@@ -1,12 +1,24 @@
 """Which size carries the current and still arrives, and where sums and tables tell apart."""
 
+import math
+
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.kinds import Trait
+from euthyne.core.kinds.assembling import changed
+from euthyne.core.kinds.kind import EVERY_CORD
 from euthyne.core.lead.stage import Stage
-from euthyne.core.plan import Plan
-from euthyne.core.trade.shown import at_most
+from euthyne.core.plan import Plan, plan_of
+from euthyne.core.stages.conductor.upstream import UpstreamRule
+from euthyne.core.trade.protection import families
+from euthyne.core.trade.shown import at_most, three
+from euthyne.core.trade.wire import size_named
 
 WELDER_SHARE = 2  # NFPA 70, 630.12: a welder's conductors are guarded at twice their rating
+AS_MUCH_OVER = 1.001  # arithmetic leaves a speck
+AS_MUCH = 0.995  # of a size asked for: areas by gauge are rounded
+BUILDING_WIRE = "wet-na-90"
+# NFPA 70, 240.4(D): 14, 12 and 10 AWG copper by area in mm2, and the most that guards each in A
+SMALL_WIRE = ((2.1, 15.0), (3.4, 20.0), (5.3, 30.0))
 GUIDANCE_M = {
     1.0: 10.0,
     1.25: 12.0,
@@ -20,13 +32,45 @@ GUIDANCE_M = {
     Stage.CONDUCTOR,
     why="A lead that is too thin heats and starves what it feeds.",
     clears="A shorter run, a smaller load, a cooler place, or another cord.",
+    laws=(12,),
 )
 def no_size_fits(plan: Plan) -> Said | None:
     """No size of the cord meets every limit."""
-    if plan.conductor.sizing is None or plan.conductor.sizing.chosen is not None:
+    sizing = plan.conductor.sizing
+    if sizing is None or sizing.chosen is not None:
         return None
-    text = plan.conductor.sizing.findings[-1].text
-    return Said("No size of this cord fits", text)
+    told = {f.code: f.text for f in sizing.findings}
+    text = f"{told['no-size-fits']} {told.get('higher-volts') or '' if on_a_battery(plan) else ''}".strip()
+    return Said("No size of this cord fits", f"{text} {_instead(plan)}".strip(), _other_cable(plan))
+
+
+def on_a_battery(plan: Plan) -> bool:
+    """True for a lead whose source is a battery that is not an arc's, the sun's or a charger's."""
+    others = {Trait.WELDS, Trait.LIVE_BY_DAY, Trait.CHARGES}
+    return not plan.mains and not others & plan.kind.traits
+
+
+def _instead(plan: Plan) -> str:
+    """What would fit in place of a lead that no size is large enough for."""
+    if Trait.WELDS in plan.kind.traits:
+        return "Bring the welder nearer; the arc's volts are the process's."
+    if Trait.LIVE_BY_DAY in plan.kind.traits:
+        return "More modules in a row at fewer amps would need less."
+    if plan.mains:
+        return "A socket nearer by, higher volts, or fixed wiring by a licensed person."
+    return ""
+
+
+def _other_cable(plan: Plan) -> Fix | None:
+    """Another cable of this kind that a size fits of; None where none is offered by name."""
+    for name in plan.kind.cables if plan.kind.cables != EVERY_CORD else ():
+        if name == plan.lead.conductor.cable_type:
+            continue
+        changes = (("conductor.cable_type", name), ("conductor.size", None))
+        tried = plan_of(changed(plan.lead, changes)).conductor
+        if tried.sizing is not None and tried.sizing.chosen is not None:
+            return Fix(f"Take {tried.written}", changes)
+    return None
 
 
 @check(
@@ -34,61 +78,151 @@ def no_size_fits(plan: Plan) -> Said | None:
     Stage.CONDUCTOR,
     why="The sheath softens, and what it lies on chars.",
     clears="A larger size, a smaller load, or unwound and cooler.",
+    laws=(12,),
 )
 def under_rated_cord(plan: Plan) -> Said | None:
     """The taken size must carry the design current where it lies."""
     found, sizing = plan.conductor.candidate, plan.conductor.sizing
     if found is None or sizing is None or "current" not in found.fails:
         return None
-    fix = None
-    if sizing.chosen is not None:
-        fix = Fix(f"Take {sizing.chosen.size}", (("conductor.size", sizing.chosen.size),))
     return Said(
         "The cord is too thin for its current",
         f"{found.size} carries {at_most(found.rating_amps)} A as it lies; "
-        f"{sizing.wanted_amps:.1f} A is wanted.",
-        fix,
+        f"{three(sizing.wanted_amps)} A is wanted.",
+        _take_chosen(plan),
     )
+
+
+def _take_chosen(plan: Plan) -> Fix | None:
+    """The fix that takes the smallest size that fits; None where it is taken, or there is none."""
+    sizing = plan.conductor.sizing
+    if sizing is None or sizing.chosen is None or sizing.chosen.size == plan.conductor.size_name:
+        return None
+    if plan.given.flex_is_there:
+        return None
+    return Fix(f"Take {sizing.chosen.size}", (("conductor.size", sizing.chosen.size),))
 
 
 @check(
     "stop",
     Stage.CONDUCTOR,
     why="It lets a current through that cooks the cord, and never opens.",
-    clears="A larger size, or a smaller fuse or breaker on the lead itself.",
+    clears=(
+        "A larger size, a smaller fuse or breaker on the lead itself, or a rule that lets it be "
+        "larger and is met."
+    ),
+    laws=(13,),
 )
 def protection_too_large(plan: Plan) -> Said | None:
-    """Protection above the derated rating protects nothing."""
+    """What guards a lead is at most what the lead carries, or a rule that lets it be larger is met
+    and named.
+    """
     amps, found = plan.conductor.protection.amps, plan.conductor.candidate
-    if amps is None or found is None or amps <= found.rating_amps:
+    if amps is None or found is None:
         return None
-    fix = None
-    if (
-        plan.conductor.sizing
-        and plan.conductor.sizing.chosen
-        and plan.conductor.sizing.chosen.size != found.size
-    ):
-        fix = Fix(
-            f"Take {plan.conductor.sizing.chosen.size}",
-            (("conductor.size", plan.conductor.sizing.chosen.size),),
-        )
+    most = min(found.rating_amps, small_wire_amps(plan))
+    if amps <= most:
+        return None
     told = (
         f"{amps:g} A {plan.conductor.protection.words}; {found.size} carries "
-        f"{at_most(found.rating_amps)} A as it lies."
+        f"{at_most(most)} A as it lies."
     )
+    rule = plan.conductor.guards.rule
+    figures = (amps, found.rating_amps)
+    if rule is not None and _thick_enough(rule, found.cross_section_mm2):
+        told += f" {rule.name} lets it be larger here: {rule.because}. Pass it with who says so."
+        title = "The breaker is larger than the cord carries"
+        return Said(title, told, level="caution", figures=(*figures, rule.name))
     if _a_welder_alone(plan) and amps <= WELDER_SHARE * found.rating_amps:
         told += (
             f" NFPA 70, 630.12, lets what feeds a welder be guarded at up to {WELDER_SHARE} times what it "
             "carries. Where that rule, or one like it, holds, pass this with the rule and who says so."
         )
-        return Said("The breaker is a welder's", told, fix, level="caution")
-    return Said("The protection is larger than the lead carries", told, fix)
+        title = "The breaker is a welder's"
+        return Said(title, told, _take_chosen(plan), "caution", (*figures, "630.12"))
+    fix = _take_chosen(plan) or _breaker_of_its_own(plan, most)
+    return Said("The protection is larger than the lead carries", told, fix, figures=figures)
+
+
+def _breaker_of_its_own(plan: Plan, most: float) -> Fix | None:
+    """A breaker on the lead itself that its weakest part carries; None on what has no room for one."""
+    if not plan.mains or plan.given.fused_plug or plan.given.flex_is_there:
+        return None
+    carries = min(most, *(link.amps for link in plan.conductor.chain))
+    listed = families()[plan.conductor.guards.breaker_family].amps
+    amps = max((a for a in listed if a <= carries), default=None)
+    if amps is None:
+        return None
+    return Fix(f"Give the lead a breaker of {amps:g} A", (("brief.own_breaker_amps", amps),))
+
+
+def _thick_enough(rule: UpstreamRule, area_mm2: float) -> bool:
+    """True for a size that a rule takes; what it asks by gauge a metric size of its area meets."""
+    return rule.least is None or area_mm2 >= size_named(rule.least).cross_section_mm2 * AS_MUCH
+
+
+def small_wire_amps(plan: Plan) -> float:
+    """The most that guards small building and PV wire, in A; no limit for other cable.
+
+    Source: NFPA 70, 240.4(D). It holds of no cord, no boat and no vehicle.
+    """
+    size = plan.conductor.size
+    if plan.conductor.cable_type.basis != BUILDING_WIRE or size is None:
+        return math.inf
+    return next((amps for area, amps in SMALL_WIRE if size.cross_section_mm2 <= area), math.inf)
 
 
 def _a_welder_alone(plan: Plan) -> bool:
     """True where the lead feeds loads on a duty, and nothing else can be plugged in."""
     brief = plan.lead.brief
     return brief.feeds == "loads" and brief.duty_percent < 100
+
+
+@check(
+    "caution",
+    Stage.CONDUCTOR,
+    why="A cord set is made so thick by its standard that it outlasts a short of its socket.",
+    clears="The size the standard gives its coupler and length; or a reason.",
+    on="AC",
+    laws=(13,),
+)
+def cord_set_thin(plan: Plan) -> Said | None:
+    """A cord to an appliance coupler is as thick as cord sets of its coupler and length."""
+    least, size = plan.conductor.guards.least_size, plan.conductor.size
+    if least is None or size is None or plan.conductor.guards.rule_asks:
+        return None
+    if size.cross_section_mm2 >= size_named(least).cross_section_mm2 * AS_MUCH:
+        return None
+    run_m = plan.lead.brief.run_m or 0.0
+    return Said(
+        "Thinner than a cord set is made",
+        f"{size.name}, {run_m:g} m to a {plan.given.load.words}: IEC 60799 gives it {least}.",
+        Fix(f"Take {least}", (("conductor.size", least),)),
+        figures=(size.cross_section_mm2, least),
+    )
+
+
+@check(
+    "caution",
+    Stage.CONDUCTOR,
+    why="A fuse below its load opens in use; whoever is tired of it wraps it in foil.",
+    clears="The next fuse up that the lead carries, a smaller load, or a reason.",
+    laws=(13,),
+)
+def fuse_below_load(plan: Plan) -> Said | None:
+    """The fuse of a lead carries what the lead feeds, in a plug as at a battery."""
+    guard, load = plan.conductor.protection, plan.brief.steady_amps
+    if not guard.in_lead or guard.amps is None or load is None or load <= guard.amps * AS_MUCH_OVER:
+        return None
+    fix = None
+    if plan.lead.conductor.fuse_amps is not None:
+        fix = Fix("Take the fuse that carries it", (("conductor.fuse_amps", None),))
+    return Said(
+        "The fuse is smaller than the load",
+        f"{guard.amps:g} A {guard.words}; the load takes {three(load)} A.",
+        fix,
+        figures=(guard.amps, load),
+    )
 
 
 @check(
@@ -109,8 +243,9 @@ def drop_over_limit(plan: Plan) -> Said | None:
     )
     return Said(
         "Too much is lost on the way",
-        f"{c.size} loses {c.drop_percent:.1f} % of {limit:g} % allowed: {c.drop_volts:.1f} V.",
+        f"{c.size} loses {c.drop_percent:.1f} % of {limit:g} % allowed: {three(c.drop_volts)} V.",
         Fix(f"Take {better}", (("conductor.size", better),)) if better else None,
+        figures=(c.drop_percent, limit),
     )
 
 
@@ -128,6 +263,7 @@ def starting_dip(plan: Plan) -> Said | None:
     return Said(
         "It dips while starting",
         f"{c.size} dips {c.start_drop_percent:.1f} % at the start; {limit:g} % is allowed.",
+        figures=(c.start_drop_percent, limit),
     )
 
 
@@ -136,6 +272,7 @@ def starting_dip(plan: Plan) -> Said | None:
     Stage.CONDUCTOR,
     why="The whole path carries the same current; the thinnest part burns first.",
     clears="A smaller current or duty, or a larger lead in its place.",
+    laws=(12,),
 )
 def already_under_rated(plan: Plan) -> Said | None:
     """What is in the path already must carry the current too."""
@@ -171,6 +308,7 @@ def near_rating(plan: Plan) -> Said | None:
         f"{plan.conductor.sizing.wanted_amps:.1f} A on "
         f"{at_most(plan.conductor.candidate.rating_amps)} A: {share:.0%} of it.",
         level="caution" if plan.lead.brief.continuous else "note",
+        figures=(share,),
     )
 
 
@@ -191,6 +329,7 @@ def hot_sheath(plan: Plan) -> Said | None:
         f"The sheath settles at {warm.sheath_c:.0f} °C, the conductor at {warm.conductor_c:.0f} "
         "°C, "
         f"{'as it lies on the drum' if layers else 'laid out straight'}.",
+        figures=(warm.sheath_c,),
     )
 
 
@@ -281,6 +420,7 @@ def long_for_its_size(plan: Plan) -> Said | None:
             f"A {plan.lead.brief.usual_device} device is upstream",
             (("brief.rcd", plan.lead.brief.usual_device),),
         ),
+        figures=(run, size.name),
     )
 
 

@@ -3,8 +3,11 @@
 from euthyne.core.checks.found import Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
+from euthyne.core.trade.clearing import Cleared, FaultKind
+from euthyne.core.trade.shown import kilo
 
 SOONER = "A larger size, a shorter run, a smaller fuse or breaker, or a faster curve."
+CALLED: dict[FaultKind, str] = {"short": "short", "earth": "earth fault"}
 
 
 @check(
@@ -12,49 +15,100 @@ SOONER = "A larger size, a shorter run, a smaller fuse or breaker, or a faster c
     Stage.CONDUCTOR,
     why="A fault that nothing clears in time burns the cord along its whole length.",
     clears=SOONER,
-    on="AC",
+    laws=(14,),
 )
 def far_end_short(plan: Plan) -> Said | None:
-    """Live to neutral at the far end: no residual-current device answers for it."""
-    return _far_end(plan, "short")
+    """What carries current, shorted at the far end: no residual-current device answers for it."""
+    fault = next((f for f in plan.conductor.faults if f.kind == "short"), None)
+    if fault is None or fault.survives:
+        return _survived(plan, fault)
+    if fault.burns:
+        return _burns(plan, fault)
+    if fault.amps <= _carries(plan):
+        return None
+    return _time_unknown(plan, fault)
 
 
-def _far_end(plan: Plan, kind: str) -> Said | None:
-    fault = next((f for f in plan.conductor.faults if f.kind == kind), None)
+def _survived(plan: Plan, fault: Cleared | None) -> Said | None:
+    """A fault that clears in time: said, with its figures."""
     if fault is None:
         return None
-    name = "earth fault"
-    if kind == "short":
-        name = "short"
-    energy = (
-        f"{fault.passes_a2s:.0f} A²s passes; {plan.conductor.size_name} stands "
-        f"{fault.stands_a2s:.0f}."
+    name = CALLED[fault.kind]
+    text = (
+        f"{fault.amps:.0f} A at the far end; {fault.by} clears it in about "
+        f"{fault.seconds:.2g} s. {_energy(plan, fault)}"
     )
-    if fault.survives:
-        text = (
-            f"{fault.amps:.0f} A at the far end; {fault.by} clears it in about "
-            f"{fault.seconds:.2g} s. {energy}"
-        )
-        return Said(f"Far-end {name}", text, level="note")
+    return Said(f"Far-end {name}", text, level="note")
+
+
+def _energy(plan: Plan, fault: Cleared) -> str:
+    passes, stands = kilo(fault.passes_a2s), kilo(fault.stands_a2s)
+    return f"{passes} kA²s passes; {plan.conductor.size_name} stands {stands}."
+
+
+def _carries(plan: Plan) -> float:
+    return plan.conductor.candidate.rating_amps if plan.conductor.candidate is not None else 0.0
+
+
+def _burns(plan: Plan, fault: Cleared) -> Said:
+    """More passes than the conductor stands: the energy stops it, whatever the time."""
     if fault.by:
         how = f"{fault.by} takes {fault.seconds:.2g} s"
     else:
-        how = f"nothing clears it within {fault.within_s:g} s"
+        how = f"nothing is known to clear it within {fault.seconds:.2g} s"
     return Said(
-        f"A far-end {name} does not clear", f"{fault.amps:.0f} A at the far end; {how}. {energy}"
+        f"A far-end {CALLED[fault.kind]} burns the cord",
+        f"{fault.amps:.0f} A at the far end; {how}. {_energy(plan, fault)}",
+        figures=(fault.amps, fault.passes_a2s, fault.stands_a2s),
     )
+
+
+def _time_unknown(plan: Plan, fault: Cleared) -> Said:
+    """Nothing says when it clears, and within five seconds the conductor stands it."""
+    text = (
+        f"{fault.amps:.0f} A at the far end is below where {fault_word(plan)} is sure to act at once. "
+        f"{plan.conductor.size_name} stands it for {min(fault.stands_s, 99.0):.2g} s: hold that "
+        "against its curve (IEC 60364-4-43, 434.5.2)."
+    )
+    title = f"When a far-end {CALLED[fault.kind]} clears is not known"
+    figures = (fault.amps, fault.stands_a2s)
+    return Said(title, text, level="caution", figures=figures)
 
 
 @check(
     "stop",
     Stage.CONDUCTOR,
     why="Until it clears, every metal case on the lead is live.",
-    clears=SOONER,
+    clears=f"{SOONER[:-1]}; or a residual-current device upstream.",
     on="AC",
+    laws=(14,),
 )
 def far_end_earth(plan: Plan) -> Said | None:
-    """Live to earth at the far end."""
-    return _far_end(plan, "earth")
+    """A line to earth at the far end: cleared in the time its volts to earth give a person."""
+    fault = next((f for f in plan.conductor.faults if f.kind == "earth"), None)
+    if fault is None or fault.survives:
+        return _survived(plan, fault)
+    if fault.burns:
+        return _burns(plan, fault)
+    if plan.conductor.guards.breaker_family == "breaker-na" and not plan.given.fused_plug:
+        # NFPA 70 sets no time for a fault to earth.
+        return _time_unknown(plan, fault)
+    if fault.known:
+        how = f"{fault_word(plan)} takes {fault.seconds:.2g} s"
+    else:
+        how = f"nothing is known to clear it within {fault.within_s:g} s"
+    return Said(
+        "A far-end earth fault does not clear",
+        f"{fault.amps:.0f} A at the far end; {how}, and {fault.within_s:g} s is the most "
+        "(IEC 60364-4-41, table 41.1).",
+        figures=(fault.amps, fault.within_s),
+    )
+
+
+def fault_word(plan: Plan) -> str:
+    """What guards the lead, as it is called."""
+    guard = plan.conductor.guard
+    return guard.word if guard is not None else "what guards it"
 
 
 @check(

@@ -2,6 +2,7 @@
 once, taps that do not fit the pack, two sources that meet, live work.
 """
 
+from euthyne.core.checks.ends.wiring import listed
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.kinds import Trait
 from euthyne.core.kinds.assembling import wired_anew
@@ -9,6 +10,7 @@ from euthyne.core.lead.stage import Stage
 from euthyne.core.lead.step import step_named
 from euthyne.core.order.laid import CableEnd
 from euthyne.core.plan import Plan
+from euthyne.core.trade.corewords import function_of
 
 EXTRA_LOW_VOLTS = 60.0  # direct current up to here may be worked on live, pole by pole
 
@@ -30,7 +32,8 @@ def same_mix_up(plan: Plan) -> Said | None:
         return None
     words = ", ".join(f"core {j.function} in {j.for_a}" for j in astray)
     fix = Fix("Wire it by function", (("wires", wired_anew(plan.lead)),))
-    return Said("The same mix-up at both ends", f"At both ends alike: {words}.", fix)
+    text = f"At both ends alike: {words}."
+    return Said("The same mix-up at both ends", text, fix, figures=(words,))
 
 
 @check(
@@ -45,7 +48,53 @@ def lands_once(plan: Plan) -> Said | None:
     if not once:
         return None
     many = "Core " + " and ".join(j.function for j in once)
-    return Said("A core lands at one end only", f"{many}: cut back at the other end.")
+    text = f"{many}: cut back at the other end."
+    return Said("A core lands at one end only", text, figures=(many,))
+
+
+@check(
+    "caution",
+    Stage.ENDS,
+    why="A core that nobody covered finds the shield, its neighbour, or the shell.",
+    clears="Parts with a way for each core; or a reason: cut back and covered at both ends.",
+    laws=(5,),
+)
+def cores_spare(plan: Plan) -> Said | None:
+    """No core disappears: what lands at neither end is said to be spare, and covered."""
+    spare = [j for j in plan.ends.joints if j.a is None and j.b is None and j.function != "S"]
+    if not spare:
+        return None
+    named = listed(function_of(j.function) for j in spare)
+    text = f"Landed nowhere: {named}. Their steps cut them back and cover them at both ends."
+    return Said("Cores that land nowhere", text, figures=(named,))
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="Pulled out by itself, one coupler leaves the other's contacts live in a bare hand.",
+    clears="One coupler for the pole, or bolted ends.",
+    laws=(11,),
+)
+def parallel_couplers(plan: Plan) -> Said | None:
+    """No two conductors share one net between the same two places where one can be unplugged by
+    itself.
+    """
+    assembly = plan.given.assembly
+    # A loop at one place is no second conductor: what runs on from a coupler to its neighbour.
+    landed = {
+        (x.fitting, x.cavity) for x in assembly.landings if not assembly.cable(x.at.cable).jumper
+    }
+    for net in plan.ends.positions[-1].nets:
+        at = {f: plan.ends.by_id[f] for f, mark in net if (f, mark) in landed}
+        for side in ("A", "B"):
+            here = [end for end in at.values() if end.side == side]
+            across = any(end.side not in (side, None) for end in at.values())
+            unplugged = any(end.part.contact in ("pin", "socket") for end in here)
+            if len(here) > 1 and across and unplugged:
+                names = listed(sorted(end.part.words for end in here))
+                return Said("One net on two couplers", f"One net runs to {names} at one place.")
+    return None
 
 
 @check(
@@ -54,6 +103,7 @@ def lands_once(plan: Plan) -> Said | None:
     why="Shifted by a cell, a plug that is too long or too short puts two cells on one input.",
     clears="A balance plug with one way more than the pack has cells.",
     on="DC",
+    laws=(10,),
 )
 def balance_ways(plan: Plan) -> Said | None:
     """The balance plug on the pack has one way more than the pack has cells."""
@@ -75,6 +125,7 @@ def balance_ways(plan: Plan) -> Said | None:
     Stage.ENDS,
     why="Two sources on one net feed each other, and either keeps the other's end live.",
     clears="One source, or a kind of lead that is made for two.",
+    laws=(20,),
 )
 def source_at_each_end(plan: Plan) -> Said | None:
     """Sources on both sides of a lead that is made for one."""
@@ -90,6 +141,7 @@ def source_at_each_end(plan: Plan) -> Said | None:
     Stage.ENDS,
     why="A blade through both conductors of a live cable is a short through the hand that holds it.",
     clears="Unplugged, isolated and proven dead; the meter tried on a known source before and after.",
+    laws=(24,),
 )
 def live_work(plan: Plan) -> Said | None:
     """What is cut comes from a source: it is asked whether it is live, and live work is planned pole
@@ -139,6 +191,7 @@ def nothing_limits(plan: Plan) -> Said | None:
     why="Two bare poles of one battery are one slip from a short.",
     clears="The first pole joined and covered, or its battery unplugged.",
     on="DC",
+    laws=(24,),
 )
 def both_poles_open(plan: Plan) -> Said | None:
     """A second pole of a live battery opened before the first is covered."""

@@ -1,23 +1,22 @@
 """Whether cord and cores go into the parts."""
 
+from collections.abc import Iterator
+
+from euthyne.core.checks.ends.wiring import listed
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import Part
-from euthyne.core.shelf.parts import stand_ins
+from euthyne.core.shelf.parts import keeps, stand_ins
+from euthyne.core.stages.conductor.into_ends import GAUGE_GIVE, lug_share
 from euthyne.core.stages.conductor.laid import LaidCable
-from euthyne.core.stages.ends.ends import LeadEnd
+from euthyne.core.stages.ends.ends import CLOSED_FOR_GOOD, LeadEnd
 from euthyne.core.trade.barrel import lug_for
 from euthyne.core.trade.boxroom import box_wants_ml
 from euthyne.core.trade.cable import Diameter
-from euthyne.core.trade.die import FILL_LEAST, filled
-
-GAUGE_GIVE = 0.005  # a range rounded from a gauge takes that gauge: 13.3 mm2 is 6 AWG
-
-
-OWN_SIZE = (
-    1.02  # a lug marked with the conductor's own size is its maker's answer, whatever its bore
-)
+from euthyne.core.trade.die import FILL_LEAST
+from euthyne.core.trade.shown import three
+from euthyne.core.trade.volts import excess
 
 
 @check(
@@ -25,11 +24,12 @@ OWN_SIZE = (
     Stage.ENDS,
     why="The terminals then take every pull, and let go one by one.",
     clears="A part whose grip takes this cord, or another cord.",
+    laws=(16,),
 )
-def cord_in_grip(plan: Plan) -> Said | None:
+def cord_in_grip(plan: Plan) -> Iterator[Said]:
     """A cord outside what the grip holds is held by its cores, or not at all."""
-    for p, laid in _gripping(plan):
-        cord = laid.diameter
+    for end, laid in _gripping(plan):
+        p, cord = end.part, laid.diameter
         if cord is None:
             continue
         low, high = p.grip_mm
@@ -40,23 +40,43 @@ def cord_in_grip(plan: Plan) -> Said | None:
             size = f"{cord.low_mm:g} to {cord.high_mm:g} mm"
         else:
             size = f"{cord.low_mm:g} mm"
-        held = "It would slide out."
-        if fat:
-            held = "It would be held by its cores."
-        return Said(
-            f"The cord is too {'fat' if fat else 'thin'} for the {p.short}",
-            f"The grip takes {low:g} to {high:g} mm; {laid.written} is {size}. {held}",
+        what = "cord" if laid.sheathed else "wire"
+        held = f"It takes {low:g} to {high:g} mm; {laid.written} is {size}."
+        if laid.sheathed:
+            held += " It would be held by its cores." if fat else " It would slide out."
+        else:
+            held += " Its seal would split, or not go in." if fat else " Water would pass its seal."
+        yield Said(
+            f"The {what} is too {'fat' if fat else 'thin'} for the {p.short}",
+            f"At the {end.named}: {held}",
             fitting_parts(plan),
+            about=f"{end.id}-{laid.id}",
         )
-    return None
 
 
-def _gripping(plan: Plan) -> list[tuple[Part, LaidCable]]:
+@check(
+    "stop",
+    Stage.ENDS,
+    why="The first pull is on the joints, and they part one by one.",
+    clears="A part that grips the sheath, or a box or body that clamps it.",
+    laws=(16,),
+)
+def nothing_grips(plan: Plan) -> Iterator[Said]:
+    """Every cord that is handled is held by its sheath at both its ends."""
+    for end, laid in _landed(plan):
+        own = laid.cable.existing is None and laid.sheathed
+        held = end.part.grips or end.part.panel_mm or end.side is None
+        if own and not held and end.part.closing != "blind" and end.part.joint != CLOSED_FOR_GOOD:
+            text = f"The {end.part.words} has no grip: {laid.written} hangs on its cores there."
+            yield Said("Nothing holds the sheath", text, about=f"{end.id}-{laid.id}")
+
+
+def _gripping(plan: Plan) -> list[tuple[LeadEnd, LaidCable]]:
     """The parts that hold the cord itself, each with the cable it holds; a panel part takes its
     cores alone, and so does what sits between two cables without a grip.
     """
     return [
-        (end.part, laid)
+        (end, laid)
         for end, laid in _landed(plan)
         if not end.part.panel_mm and (end.side is not None or end.part.grips)
     ]
@@ -80,17 +100,25 @@ def fitting_parts(plan: Plan) -> Fix | None:
     if cord is None or size is None:
         return None
     words, changes = [], []
+    dry = plan.lead.brief.place == "indoor"
     for end, p in both_ends(plan):
         if _takes(p, cord, size.cross_section_mm2):
             continue
-        other = next(iter(stand_ins(p, (cord.low_mm, cord.high_mm), size.cross_section_mm2)), None)
+        others = stand_ins(p, (cord.low_mm, cord.high_mm), size.cross_section_mm2)
+        other = next((o for o in others if keeps(p, o, dry) and _stands(plan, o)), None)
         if other is None:
             return None
         words.append(f"the {other.words}, {other.grip_mm[0]:g} to {other.grip_mm[1]:g} mm")
         changes.append((end, other.id))
     if changes:
-        return Fix(f"Take {' and '.join(words)}", tuple(changes))
+        return Fix(f"Take {listed(dict.fromkeys(words))}", tuple(changes))
     return None
+
+
+def _stands(plan: Plan, other: Part) -> bool:
+    """True for a part that stands the volts and the amps of the lead."""
+    enough = plan.brief.steady_amps is None or other.steady_amps >= plan.brief.steady_amps
+    return enough and excess(other.made_for, plan.brief.stands_at) is None
 
 
 def both_ends(plan: Plan) -> list[tuple[str, Part]]:
@@ -111,21 +139,38 @@ def _takes(p: Part, cord: Diameter, copper_mm2: float) -> bool:
     Stage.ENDS,
     why="A terminal that is too big or too small clamps some of the strands.",
     clears="Another part, or another size.",
+    laws=(12, 21),
 )
-def conductor_in_terminal(plan: Plan) -> Said | None:
+def conductor_in_terminal(plan: Plan) -> Iterator[Said]:
     """A conductor outside what the terminal takes is not clamped."""
+    said: set[str] = set()
     for end, laid in _landed(plan):
-        if laid.size is None:
+        if laid.size is None or end.part.id in said:
             continue
         p, area = end.part, laid.copper_mm2
         low, high = p.terminal_mm2
         if not low * (1 - GAUGE_GIVE) <= area <= high * (1 + GAUGE_GIVE):
-            return Said(
-                f"The conductor does not suit the {p.short}'s terminals",
-                f"They take {low:g} to {high:g} mm²; {laid.size.name} is {area:.2f} mm².",
-                fitting_parts(plan),
+            said.add(p.id)
+            own = laid.size.name
+            if laid.size.unit == "AWG":
+                own = f"{own}, {three(area)} mm²"
+            yield Said(
+                f"The conductor does not suit the {p.short}",
+                f"Its terminals take {low:g} to {high:g} mm²; this is {own}.",
+                fitting_parts(plan) or _size_that_fits(plan),
+                about=p.id,
             )
-    return None
+
+
+def _size_that_fits(plan: Plan) -> Fix | None:
+    """The smallest size that carries the load and goes into the ends; None where it is taken."""
+    sizing = plan.conductor.sizing
+    if sizing is None or plan.given.flex_is_there:
+        return None
+    fits = next((c.size for c in sizing.candidates if c.fits), None)
+    if fits is None or fits == plan.conductor.size_name:
+        return None
+    return Fix(f"Take {fits}", (("conductor.size", fits),))
 
 
 @check(
@@ -133,6 +178,7 @@ def conductor_in_terminal(plan: Plan) -> Said | None:
     Stage.ENDS,
     why="A terminal that is overfull clamps the outer strands and lets the inner ones move.",
     clears="A larger terminal, smaller cores, or one core in each.",
+    laws=(5,),
 )
 def terminal_overfull(plan: Plan) -> Said | None:
     """Two conductors in one terminal are added up."""
@@ -143,14 +189,13 @@ def terminal_overfull(plan: Plan) -> Said | None:
         p, marks = end.part, list(end.landing.values())
         for mark in dict.fromkeys(marks):
             together = marks.count(mark) * area
-            if marks.count(mark) > 1 and together > p.terminal_mm2[1]:
+            if marks.count(mark) > 1 and together > p.terminal_mm2[1] * (1 + GAUGE_GIVE):
                 text = (
-                    f"{marks.count(mark)} cores of {area:g} mm² are {together:g} mm²; {mark} "
-                    f"of the {p.short} takes "
+                    f"{marks.count(mark)} cores of {plan.conductor.size.name} are "
+                    f"{three(together)} mm² together; {mark} of the {p.short} takes "
+                    f"{three(p.terminal_mm2[1])} mm²."
                 )
-                return Said(
-                    "More copper than the terminal takes", f"{text}{p.terminal_mm2[1]:g} mm²."
-                )
+                return Said("More copper than the terminal takes", text)
     return None
 
 
@@ -159,24 +204,20 @@ def terminal_overfull(plan: Plan) -> Said | None:
     Stage.ENDS,
     why="A lug a size too big is pressed onto air: it pulls off, or heats until it does.",
     clears="A lug made for this very size, metric or gauge, pressed with its own die.",
+    laws=(12, 21),
 )
 def lug_too_big(plan: Plan) -> Said | None:
     """The copper fills its lug."""
-    if plan.conductor.size is None:
+    size = plan.conductor.size
+    if size is None or not any(p.lug_by_size for _, p in both_ends(plan)):
         return None
-    area = plan.conductor.size.cross_section_mm2
-    lug = lug_for(area)
-    lugged = next((p for _, p in both_ends(plan) if p.lug_by_size), None)
-    if lugged is None or lug is None or lug.size_mm2 <= area * OWN_SIZE:
-        return None
-    share = filled(lug.bore_mm, area)
-    if share >= FILL_LEAST:
+    lug, share = lug_for(size.cross_section_mm2), lug_share(size)
+    if lug is None or share >= FILL_LEAST:
         return None
     text = (
-        f"{plan.conductor.size.name} fills {share:.0%} of the {lug.size.name} lug; "
-        f"{FILL_LEAST:.0%} is the least."
+        f"{size.name} fills {share:.0%} of the {lug.size.name} lug; {FILL_LEAST:.0%} is the least."
     )
-    return Said("The lug is a size too big", text)
+    return Said("The lug is a size too big", text, _size_that_fits(plan))
 
 
 @check(
@@ -219,9 +260,10 @@ def seldom_wired(plan: Plan) -> Said | None:
 def measure_the_cord(plan: Plan) -> Said | None:
     """The standard lets the cord be fatter or thinner than the grip takes: measure the one in hand."""
     cord = plan.conductor.diameter
-    if cord is None or cord_in_grip(plan) is not None:
+    if cord is None or cord_in_grip(plan):
         return None
-    for p, laid in _gripping(plan):
+    for end, laid in _gripping(plan):
+        p = end.part
         low, high = p.grip_mm
         if laid.id != plan.conductor.main.id:
             continue
@@ -231,6 +273,7 @@ def measure_the_cord(plan: Plan) -> Said | None:
                 f"{plan.conductor.written} may be {cord.low_mm:g} to {cord.high_mm:g} mm; the "
                 f"grip takes {low:g} to {high:g} mm.",
                 fitting_parts(plan),
+                figures=(p.id, plan.conductor.written),
             )
     return None
 
@@ -245,8 +288,11 @@ def diameter_unknown(plan: Plan) -> Said | None:
     """No table lists this cord's diameter."""
     if plan.conductor.size is None or plan.conductor.diameter is not None:
         return None
+    what = "cord" if plan.conductor.main.sheathed else "wire"
     return Said(
-        "Measure the cord", f"No table here lists the outside diameter of {plan.conductor.written}."
+        f"Measure the {what}",
+        f"No table here lists the outside diameter of {plan.conductor.written}.",
+        figures=(plan.conductor.written,),
     )
 
 
@@ -273,5 +319,6 @@ def room_in_box(plan: Plan) -> Said | None:
                 f"Little room in the {end.part.short}'s box",
                 f"Its cores and the device want {wanted:.0f} ml; it holds "
                 f"{end.part.volume_ml:.0f} ml.",
+                figures=(wanted, end.part.volume_ml),
             )
     return None

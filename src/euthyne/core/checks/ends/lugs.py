@@ -41,7 +41,7 @@ def lug_hole_large(plan: Plan) -> Said | None:
             text = (
                 f"{short}: {gap:.1f} mm wider than {stud}; {gap_allowed_mm(stud):g} mm is the most."
             )
-            return Said("The lug's hole is too wide", text)
+            return Said("The lug's hole is too wide", text, figures=(lug, stud))
     return None
 
 
@@ -60,4 +60,5 @@ def lugs_on_post(plan: Plan) -> Said | None:
     return Said(
         "Too many lugs on the post",
         f"{lugs} lugs; {LUGS_ON_POST} is the most, the largest against the post.",
+        figures=(lugs,),
     )

@@ -1,10 +1,12 @@
 """What the parts are made for: amps, volts, kind of current, lines, weather."""
 
-from euthyne.core.checks.found import Said, check
+from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.shelf.part import against_water
-from euthyne.core.trade.shown import at_most
+from euthyne.core.shelf.part import Part, against_water
+from euthyne.core.shelf.parts import shelf
+from euthyne.core.shelf.terminations import TERMINATIONS
+from euthyne.core.trade.shown import at_most, three
 from euthyne.core.trade.volts import below_band, excess
 
 RAIN = 4  # of the second figure of the ingress protection: splashed from any side, IEC 60529
@@ -21,6 +23,7 @@ BS1363_HOURS_AMPS = 10.0
     Stage.ENDS,
     why="Contacts that run over their rating lose their spring, then burn.",
     clears="A coupler of a higher rating, or a fuse in the lead that holds the current down.",
+    laws=(12,),
 )
 def under_rated_part(plan: Plan) -> Said | None:
     """Every coupler in the chain must carry the demand."""
@@ -39,7 +42,7 @@ def under_rated_part(plan: Plan) -> Said | None:
     if weak.duty_percent < 100:
         at_duty = f" ({weak.amps:g} A at {weak.duty_percent:g} % duty)"
     carries = f"{weak.words} carries {at_most(weak.steady_amps)} A{at_duty}"
-    return Said("A part is under-rated", f"{carries}; {plan.brief.steady_amps:.1f} A is wanted.")
+    return Said("A part is under-rated", f"{carries}; {three(plan.brief.steady_amps)} A is wanted.")
 
 
 @check(
@@ -47,6 +50,7 @@ def under_rated_part(plan: Plan) -> Said | None:
     Stage.ENDS,
     why="Direct current does not pass through nothing as alternating current does: the arc stays.",
     clears="A part made for the current it carries.",
+    laws=(17,),
 )
 def wrong_kind(plan: Plan) -> Said | None:
     """A part made for alternating current says nothing of direct current, and the other way
@@ -72,6 +76,7 @@ def wrong_kind(plan: Plan) -> Said | None:
     Stage.ENDS,
     why="Insulation and keying are chosen by volts.",
     clears="A coupler made for the supply.",
+    laws=(17,),
 )
 def volts_over_part(plan: Plan) -> Said | None:
     """Every coupler must be made for the volts, to earth and between its contacts."""
@@ -80,8 +85,8 @@ def volts_over_part(plan: Plan) -> Said | None:
         if over is not None:
             there, most = over
             text = (
-                f"{p.words} is made for {most:g} V of {p.volts} V; the lead stands at "
-                f"{round(there, 1):g} V."
+                f"{p.words} is made for {three(most)} V ({p.volts} V on it); the lead stands at "
+                f"{three(there)} V."
             )
             return Said("A part is made for fewer volts", text)
     return None
@@ -106,10 +111,11 @@ def hours_on_a_coupler(plan: Plan) -> Said | None:
             most = HOURS_SHARE * p.steady_amps
         if plan.brief.steady_amps > most + 1e-9:
             text = (
-                f"{p.words}: {plan.brief.steady_amps:.1f} A for hours; {at_most(most)} A is "
+                f"{p.words}: {three(plan.brief.steady_amps)} A for hours; {at_most(most)} A is "
                 "the most that is usual."
             )
-            return Said("Hours on end at a coupler's rating", text)
+            figures = (p.id, plan.brief.steady_amps)
+            return Said("Hours on end at a coupler's rating", text, figures=figures)
     return None
 
 
@@ -118,15 +124,57 @@ def hours_on_a_coupler(plan: Plan) -> Said | None:
     Stage.ENDS,
     why="Water in a coupler tracks across its contacts.",
     clears="Parts of IP44 or better, or a reason why they stay in the dry.",
+    laws=(18,),
 )
 def ingress(plan: Plan) -> Said | None:
     """Outdoors the worst part sets the ingress protection of the whole."""
     if plan.lead.brief.place == "indoor":
         return None
-    dry = [p for p in plan.ends.parts if p.keeps_out_water < RAIN]
+    dry = [p for p in plan.ends.parts if p.keeps_out_water < RAIN and _has_a_body(p)]
     if not dry:
         return None
-    return Said("Not made for rain", f"{dry[0].words} is {dry[0].ip}; outdoors IP44 is the least.")
+    text = f"{dry[0].words} is {dry[0].ip}; outdoors IP44 is the least."
+    return Said("Not made for rain", text, figures=(dry[0].id,))
+
+
+def _has_a_body(part: Part) -> bool:
+    """True for what can keep water out: a lug, a ring and a splice have nothing but their own lining."""
+    return part.contact in ("pin", "socket", "genderless") and not part.panel_mm
+
+
+@check(
+    "caution",
+    Stage.ENDS,
+    why="A rigid terminal open to the bilge is green inside before the season is over.",
+    clears="Lined terminals, warmed until the lining shows; or a reason.",
+    on="DC",
+    laws=(18,),
+)
+def plain_in_the_wet(plan: Plan) -> Said | None:
+    """Crimps in the wet are lined."""
+    plain = [
+        e
+        for e in plan.ends.ours
+        if TERMINATIONS[e.part.joint].crimped and not e.part.lined and not _has_a_body(e.part)
+    ]
+    open_ones = [e for e in plain if not e.part.lug_by_size]
+    if plan.lead.brief.place != "wet" or not open_ones:
+        return None
+    lined = [(e, _lined(e.part)) for e in open_ones]
+    fix = None
+    if all(other is not None for _, other in lined):
+        changes = tuple((e.path, other.id) for e, other in lined if other is not None)
+        fix = Fix("Take them lined", changes)
+    names = " and ".join(dict.fromkeys(e.part.words for e in open_ones))
+    return Said("Plain terminals in the wet", f"Not lined: {names}.", fix, figures=(names,))
+
+
+def _lined(like: Part) -> Part | None:
+    """The same terminal with a lining."""
+    alike = (
+        p for p in shelf().values() if p.lined and p.stud == like.stud and p.joint == like.joint
+    )
+    return next((p for p in alike if p.terminal_mm2 == like.terminal_mm2), None)
 
 
 @check(
@@ -204,4 +252,5 @@ def protection_over_part(plan: Plan) -> Said | None:
     return Said(
         "The protection is larger than a coupler",
         f"{amps:g} A {plan.conductor.protection.words}; {weak.words} is rated {weak.amps:g} A.",
+        figures=(amps, weak.id),
     )

@@ -1,8 +1,10 @@
 """Switches, fuses and lamps in a lead."""
 
+from euthyne.core.checks.ends.wiring import as_it_should
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
+from euthyne.core.trade.colours import role
 
 
 @check(
@@ -11,6 +13,7 @@ from euthyne.core.plan import Plan
     why="Switched off, the device stays live; a blown fuse leaves it live too.",
     clears="The switch in the live, or in every live conductor.",
     on="AC",
+    laws=(6, 20),
 )
 def switch_in_neutral(plan: Plan) -> Said | None:
     """A switch breaks the live, never the neutral alone."""
@@ -42,6 +45,7 @@ def _both_live(plan: Plan) -> str:
     why="The fuse opens the return and leaves everything live behind it.",
     clears="The fuse in the live.",
     on="AC",
+    laws=(20,),
 )
 def fuse_in_neutral(plan: Plan) -> Said | None:
     """A fuse sits in the live, never in the neutral."""
@@ -60,6 +64,7 @@ def fuse_in_neutral(plan: Plan) -> Said | None:
     why="Half of the ways it can be plugged in, the switch breaks the neutral.",
     clears="A double-pole switch.",
     on="AC",
+    laws=(6,),
 )
 def single_pole_switch(plan: Plan) -> Said | None:
     """Where both conductors may be live, the switch breaks both."""
@@ -70,6 +75,31 @@ def single_pole_switch(plan: Plan) -> Said | None:
     return Said(
         "A single-pole switch where both are live", f"One core is switched, and {both}.", fix
     )
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="Switched off, the device is as live as before.",
+    clears="Every live conductor through the switch.",
+    on="AC",
+    laws=(6,),
+)
+def switch_passed_by(plan: Plan) -> Said | None:
+    """A switch that is there breaks every live: with it open, no line of the supply reaches the load."""
+    if plan.lead.ends.switch == "none" or len(plan.ends.positions) < 2:
+        return None
+    sides = {e.id: e.side for e in plan.ends.all}
+    for net in plan.ends.positions[0].nets:
+        lines = {p for p in net if role(plan.given.map.purpose(p)) == "line"}
+        if {sides[f] for f, _ in lines} >= {"A", "B"}:
+            fix = as_it_should(plan)
+            return Said(
+                "A live passes the switch by",
+                "With the switch open a line still goes through.",
+                fix,
+            )
+    return None
 
 
 @check(

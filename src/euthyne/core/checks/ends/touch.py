@@ -1,14 +1,22 @@
 """What a finger can reach while it can be live."""
 
+from collections.abc import Iterator
+
+from euthyne.core.checks.ends.wiring import listed
 from euthyne.core.checks.found import Fix, Said, check
+from euthyne.core.kinds import Trait
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.parts import shelf
 from euthyne.core.stages.ends.ends import LeadEnd
+from euthyne.core.trade.colours import COUNTRIES
+from euthyne.core.trade.corewords import function_of
 from euthyne.core.trade.fault import Level
 
-EXTRA_LOW_VOLTS = 60.0  # direct current up to here does not shock a dry hand, IEC 61140
+# Volts that a dry hand does not feel, and one that is wet: direct and alternating. IEC 60364-4-41, 414.4.5
+DRY_VOLTS, WET_VOLTS = (60.0, 25.0), (30.0, 12.0)
+HARMLESS_AMPS, HARMLESS_VA = 8.0, 100.0  # a limited source, IEC 62368-1 annex Q
 
 
 @check(
@@ -16,34 +24,165 @@ EXTRA_LOW_VOLTS = 60.0  # direct current up to here does not shock a dry hand, I
     Stage.ENDS,
     why="A hand or a spanner that meets it while the other end is in takes the whole supply.",
     clears="Holes, or contacts behind a guard, on every end that another end can make live.",
+    laws=(9,),
 )
-def live_contact(plan: Plan) -> Said | None:
-    """An end that another end can make live keeps its contacts out of reach, whatever its gender is
-    called.
+def live_contact(plan: Plan) -> Iterator[Said]:
+    """Each end that a source can make live while it is unmated keeps its contacts out of reach,
+    whatever its gender is called: a stop above the volts a hand stands, below them a caution, and of a
+    source that gives little a note.
     """
-    bare = next((end for end in plan.ends.ours if _bare_and_live(plan, end)), None)
-    if bare is None:
-        return None
-    p = bare.part
+    for end in plan.ends.ours:
+        if _bare_and_live(plan, end):
+            yield _live(plan, end)
+
+
+def _live(plan: Plan, end: LeadEnd) -> Said:
+    p, level = end.part, how_grave(plan)
     holes = _same_face(p, "socket")
-    fix = (
-        Fix(f"Take the {holes.words} instead", ((bare.path, holes.id),))
-        if holes and not holes.touchable
-        else None
-    )
-    level: Level = "stop"
-    ends = ""
-    if plan.brief.volts <= EXTRA_LOW_VOLTS and _must_be(bare) == p.contact:
-        # What it goes into shows holes: it can only be pins, and what they can do is short.
-        level, fix = "caution", None
-        ends = " It can only be pins: cover them, the other end in first."
+    fix = None
+    if holes and not holes.touchable and _must_be(end) != p.contact:
+        fix = Fix(f"Take the {holes.words} instead", ((end.path, holes.id),))
+    order = ""
+    if level == "caution":
+        order = " Put this end in first, the end at its source last."
+        if Trait.TWO_SOURCES in plan.kind.traits:
+            order = " Cover them until they are in: charger end first, battery last."
     return Said(
         "A live contact can be touched",
-        f"The {bare.named} shows {p.contact_words} ({p.words}), and they are live once the "
-        f"other end is in.{ends}",
+        f"The {end.named} shows {p.contact_words} ({p.words}), and they are live once the "
+        f"other end is in.{order}",
         fix,
         level,
+        figures=(p.id, plan.brief.volts, plan.lead.brief.place),
+        about=end.id,
     )
+
+
+def how_grave(plan: Plan) -> Level:
+    """How grave a contact is that can be touched while it is live: by volts, by place, by what its
+    source gives.
+    """
+    there = plan.brief.stands_at
+    dry = plan.lead.brief.place == "indoor"
+    direct, alternating = DRY_VOLTS if dry else WET_VOLTS
+    if there.between > (direct if there.direct else alternating):
+        return "stop"
+    amps = plan.brief.demand_amps or 0.0
+    battery = {Trait.FUSED_AT_THE_POST, Trait.CHARGES, Trait.CUT_ON_A_PACK} & plan.kind.traits
+    if battery or amps > HARMLESS_AMPS or amps * there.between > HARMLESS_VA:
+        return "caution"
+    return "note"
+
+
+@check(
+    "caution",
+    Stage.ENDS,
+    why="A spanner from a lug to the next pole takes all that the battery gives.",
+    clears="Lugs with boots, or a cover over the post; or a reason.",
+    on="DC",
+    laws=(9,),
+)
+def lugs_uncovered(plan: Plan) -> Said | None:
+    """Bolted lugs want a boot or a cover."""
+    bare = [e for e in plan.ends.ours if e.part.lug_by_size and e.part.touchable]
+    if not bare:
+        return None
+    booted = [(e, _booted(e.part)) for e in bare]
+    fix = None
+    if all(other is not None for _, other in booted):
+        changes = tuple((e.path, other.id) for e, other in booted if other is not None)
+        fix = Fix("Take lugs with boots", changes)
+    names = listed(dict.fromkeys(e.named for e in bare))
+    return Said("Bare lugs", f"No boot at {names}.", fix, figures=(names,))
+
+
+def _booted(like: Part) -> Part | None:
+    """A lug for the same stud whose metal a boot covers."""
+    return next(
+        (
+            p
+            for p in shelf().values()
+            if p.lug_by_size and p.stud == like.stud and not p.touchable and p.joint == like.joint
+        ),
+        None,
+    )
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="It goes into nothing, or plus goes into minus: this is the mistake made most on a roof.",
+    clears="A pole that lengthens has a pin at one end and a hole at the other; each place shows one of each.",
+    on="DC",
+    laws=(10,),
+)
+def solar_genders(plan: Plan) -> Iterator[Said]:
+    """The contacts of a string's run follow what the module's plus shows."""
+    if Trait.LIVE_BY_DAY not in plan.kind.traits:
+        return
+    poles = {e.id: e for e in plan.ends.ours if e.fitting.function in ("+", "-") and _mates(e)}
+    for function in ("+", "-"):
+        own = [e for e in poles.values() if e.fitting.function == function]
+        if len(own) == 2 and own[0].part.contact == own[1].part.contact:
+            text = f"The {function_of(function)} pole shows {own[0].part.contact_words} at both its ends."
+            yield Said(
+                "A pole with one contact at both ends", text, _turned(own[1]), about=function
+            )
+    for side in ("A", "B"):
+        here = [e for e in poles.values() if e.side == side]
+        if len(here) == 2 and here[0].part.contact == here[1].part.contact:
+            place = here[0].place.said if here[0].place else "one end"
+            text = f"Both poles show {here[0].part.contact_words} at {place}: each takes either."
+            yield Said(
+                "Plus and minus with one contact", text, _turned(here[1]), about=f"at-{side}"
+            )
+    module = plan.lead.brief.module_plus
+    first = next((e for e in poles.values() if e.side == "A" and e.fitting.function == "+"), None)
+    if module != "unknown" and first is not None and first.part.contact == module:
+        shows = {"pin": "a pin", "socket": "a hole"}[module]
+        text = f"A module's plus shows {shows}, and so does the plus of this run at the panels."
+        yield Said(
+            "It does not go into the module",
+            text,
+            _turned_all(list(poles.values())),
+            about="module",
+        )
+
+
+def _mates(end: LeadEnd) -> bool:
+    return end.part.contact in ("pin", "socket")
+
+
+def _turned(end: LeadEnd) -> Fix | None:
+    return _turned_all([end])
+
+
+def _turned_all(ends: list[LeadEnd]) -> Fix | None:
+    """The other half at each of some ends; None where one has none."""
+    other: dict[str, str] = {"pin": "socket", "socket": "pin"}
+    halves = [(e, _same_face(e.part, other[e.part.contact])) for e in ends]
+    if not all(half is not None for _, half in halves):
+        return None
+    changes = tuple((e.path, half.id) for e, half in halves if half is not None)
+    return Fix("Take the other half there" if len(ends) == 1 else "Turn every half round", changes)
+
+
+@check(
+    "caution",
+    Stage.ENDS,
+    why="The device at its end was made for the other country's earth, fuse and colours.",
+    clears="Both ends of one country; or a reason, with the use it is made for.",
+    on="AC",
+    laws=(10,),
+)
+def two_countries(plan: Plan) -> Said | None:
+    """A plug of one country and an outlet of another."""
+    a, b = (e.part for e in (plan.ends["A"], plan.ends["B"]))
+    lands = [part.standard.rpartition(", ")[2] for part in (a, b)]
+    if lands[0] == lands[1] or not {a.standard, b.standard} <= set(COUNTRIES):
+        return None
+    text = f"{a.words} on one end, {b.words} on the other."
+    return Said("Two countries", text, figures=(a.id, b.id))
 
 
 def _must_be(end: LeadEnd) -> str | None:
@@ -58,6 +197,7 @@ def _must_be(end: LeadEnd) -> str | None:
     Stage.ENDS,
     why="It goes into nothing, until somebody makes an adaptor that takes the guard away.",
     clears="The other half of what it goes into.",
+    laws=(10,),
 )
 def alike_contacts(plan: Plan) -> Said | None:
     """An end that mates has the other contact than what it goes into."""
@@ -106,15 +246,11 @@ def _same_face(like: Part, contact: str) -> Part | None:
     why="Whichever end goes in first, bare live pins stick out of the other.",
     clears="Pins at the supply end, holes at the load end.",
     on="AC",
+    laws=(9, 20),
 )
 def pins_both_ends(plan: Plan) -> Said | None:
     """A mains lead with pins on both ends is refused."""
-    if not plan.ends["A"].part.contact == plan.ends["B"].part.contact == "pin":
-        return None
-    return Said(
-        "Pins on both ends",
-        f"{plan.ends['A'].part.words} on one end, {plan.ends['B'].part.words} on the other.",
-    )
+    return _alike_on_both(plan, "pin", "Pins on both ends")
 
 
 @check(
@@ -123,16 +259,22 @@ def pins_both_ends(plan: Plan) -> Said | None:
     why="It goes into nothing, until someone makes the lead with two plugs that fits it.",
     clears="A plug at the supply end.",
     on="AC",
+    laws=(10, 20),
 )
 def holes_both_ends(plan: Plan) -> Said | None:
     """A mains lead with holes on both ends is refused."""
-    if not plan.ends["A"].part.contact == plan.ends["B"].part.contact == "socket":
-        return None
     pins = _same_face(plan.ends["A"].part, "pin")
-    return Said(
-        "Holes on both ends",
-        f"{plan.ends['A'].part.words} on one end, {plan.ends['B'].part.words} on the other.",
-        Fix(f"Take the {pins.words} at the supply end", ((plan.ends["A"].path, pins.id),))
-        if pins
-        else None,
-    )
+    fix = None
+    if pins is not None:
+        fix = Fix(f"Take the {pins.words} at the supply end", ((plan.ends["A"].path, pins.id),))
+    return _alike_on_both(plan, "socket", "Holes on both ends", fix)
+
+
+def _alike_on_both(plan: Plan, contact: str, title: str, fix: Fix | None = None) -> Said | None:
+    """Contacts of one kind on both sides of a lead."""
+    sides = [
+        [e.part for e in plan.ends.on_side(s) if e.part.contact == contact] for s in ("A", "B")
+    ]
+    if not all(sides):
+        return None
+    return Said(title, f"{sides[0][0].words} on one end, {sides[1][0].words} on the other.", fix)

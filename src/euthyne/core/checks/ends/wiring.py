@@ -1,8 +1,11 @@
 """The wire map: earth, neutral, crossings, what is left out, what shares a cavity."""
 
 from collections import Counter
+from collections.abc import Iterable, Iterator
 from dataclasses import replace
 
+from euthyne.core.assembly.joints import Joint
+from euthyne.core.assembly.nets import Net
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.kinds import Trait
 from euthyne.core.kinds.assembling import wired_anew
@@ -10,6 +13,7 @@ from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.stages.ends.ends import LeadEnd
+from euthyne.core.trade.colours import role
 from euthyne.core.trade.corewords import function_of, is_function, own_name
 
 NUMBERED_OR_SHIELD = "0123456789ST"
@@ -25,16 +29,34 @@ def as_it_should(plan: Plan, words: str = "Wire it by function") -> Fix:
     Stage.ENDS,
     why="What is switched off stays live, or what is fed sees its supply the wrong way round.",
     clears="Each core in the cavity of its own function.",
+    laws=(10,),
 )
 def crossed(plan: Plan) -> Said | None:
-    """A core that lands on another function's cavity at one end."""
+    """A core that lands on another function's cavity at one end. Line and neutral exchanged at an end
+    that goes in either way are a note.
+    """
     astray = [
         j for j in plan.ends.joints if has_one_place(j.function) and _apart(plan, j.for_a, j.for_b)
     ]
     if not astray:
         return None
     words = ", ".join(f"{function_of(j.core)} from {j.a} to {j.b}" for j in astray)
+    if all(_either_way(plan, j) for j in astray):
+        text = f"Exchanged: {words}. The plug goes in either way, so neither is always live."
+        return Said("Line and neutral exchanged at a plug that fits both ways", text, level="note")
     return Said("Polarity crossed in the map", f"Crossed: {words}.", as_it_should(plan))
+
+
+def _either_way(plan: Plan, joint: Joint) -> bool:
+    """True for a line or neutral whose wrong end is at a coupler that goes in either way."""
+    own = role(joint.function)
+    if own not in ("line", "neutral") or {role(joint.for_a), role(joint.for_b)} != {
+        "line",
+        "neutral",
+    }:
+        return False
+    wrong = "A" if role(joint.for_a) != own else "B"
+    return all(end.part.face.reversible for end in plan.ends.on_side(wrong))
 
 
 def _apart(plan: Plan, one: str | None, other: str | None) -> bool:
@@ -55,10 +77,14 @@ def has_one_place(core: str) -> bool:
 
 
 @check(
-    "stop", Stage.ENDS, why="The lead would carry nothing.", clears="Both ends of each core landed."
+    "stop",
+    Stage.ENDS,
+    why="The lead would carry nothing.",
+    clears="Both ends of each core landed.",
+    laws=(5,),
 )
 def left_out(plan: Plan) -> Said | None:
-    """Live and neutral must be landed at both ends, each core in a cavity of its own."""
+    """Lines, neutral, plus and minus land at both ends, each core in a cavity of its own."""
     short = [
         j.core
         for j in plan.ends.joints
@@ -66,17 +92,82 @@ def left_out(plan: Plan) -> Said | None:
     ]
     if not short:
         return None
-    words = " and ".join(function_of(c) for c in short)
-    return Said(
-        "A core is not landed", f"The {words} core is cut back at one end.", as_it_should(plan)
-    )
+    words = listed(dict.fromkeys(function_of(c) for c in short))
+    are = "are" if len({function_of(c) for c in short}) > 1 else "is"
+    text = f"{words[0].upper()}{words[1:]} {are} cut back at one end."
+    return Said("A core is not landed", text, as_it_should(plan))
+
+
+def listed(words: Iterable[str]) -> str:
+    """Words in a row: one, two and three.
+
+    >>> listed(["line 1", "line 2", "neutral"])
+    'line 1, line 2 and neutral'
+    """
+    *first, last = words
+    return f"{', '.join(first)} and {last}" if first else last
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="It would be a plan of cutting, not of a lead: nothing joins what is cut.",
+    clears="A core landed in it, or a lead that is made without it.",
+    laws=(6,),
+)
+def nothing_lands(plan: Plan) -> Iterator[Said]:
+    """Whatever a lead is made of has a core in it: the junction of a repair, the splice of a tail, the
+    switch of a harness.
+    """
+    for end in plan.ends.all:
+        if end.landing or end.fitting.blanked:
+            continue
+        yield Said(
+            f"Nothing lands in the {end.part.short}",
+            f"No core lands in the {end.part.words}: the lead would not have the joint it is about.",
+            as_it_should(plan),
+            about=end.id,
+        )
+
+
+@check(
+    "stop",
+    Stage.ENDS,
+    why="They are one wire from then on: the first moment it is live is a short.",
+    clears="A terminal, a splice way or a barrel for each.",
+    laws=(5,),
+)
+def functions_joined(plan: Plan) -> Said | None:
+    """One net has one function: plus and minus, two lines, line and neutral never meet inside a lead."""
+    joined = next((f for f in _functions_of_nets(plan) if len(f) > 1), None)
+    if joined is None:
+        return None
+    words = listed(sorted(function_of(f) for f in joined))
+    text = f"{words[0].upper()}{words[1:]} are joined by the map."
+    return Said("Two functions in one joint", text, as_it_should(plan))
+
+
+def _functions_of_nets(plan: Plan) -> Iterator[frozenset[str]]:
+    """The functions of the cores of each net, taps of a pack's ends counted as its poles."""
+    names = {(x.fitting, x.cavity): x for x in plan.given.assembly.landings}
+    cores: dict[tuple[str, str], set[str]] = {}
+    for x in plan.given.assembly.landings:
+        jumper = plan.given.assembly.cable(x.at.cable).jumper
+        # A jumper has a function at each end, not along it.
+        if not jumper and has_one_place(x.core):
+            cores.setdefault((x.fitting, x.cavity), set()).add(_pole(plan, x.core))
+    for position in plan.ends.positions:
+        for net in position.nets:
+            found = {f for point in net if point in names for f in cores.get(point, ())}
+            yield frozenset(found)
 
 
 @check(
     "stop",
     Stage.ENDS,
     why="What they belong to is joined there.",
-    clears="One core in each terminal.",
+    clears="One core in each terminal, or a part that is made for two.",
+    laws=(5,),
 )
 def shared_cavity(plan: Plan) -> Said | None:
     """Two cores in one cavity of a single-phase lead are a short or a mistake."""
@@ -101,6 +192,7 @@ def shared_cavity(plan: Plan) -> Said | None:
     why="A fault then leaves the case of what is plugged in at mains volts.",
     clears="Three cores, with the earth landed at both ends.",
     on="AC",
+    laws=(7,),
 )
 def no_earth(plan: Plan) -> Said | None:
     """An earthed load, or an earthed socket, needs an earth core through both ends."""
@@ -131,10 +223,16 @@ def no_earth(plan: Plan) -> Said | None:
 
 def _sounds(plan: Plan, one: str, other: str, across: bool = False) -> bool:
     """True when a cavity for one function conducts to one for another; ``across`` the lead, from the
-    supply side to the load side.
+    supply side to the load side, whichever way its switches stand.
     """
+    if across:
+        return all(_in_one_net(plan, p.nets, one, other, across) for p in plan.ends.positions)
+    return _in_one_net(plan, plan.ends.positions[-1].nets, one, other, across)
+
+
+def _in_one_net(plan: Plan, nets: Iterable[Net], one: str, other: str, across: bool) -> bool:
     wanted = plan.given.map.purpose
-    for net in plan.ends.positions[-1].nets:
+    for net in nets:
         ones = {point[0] for point in net if wanted(point) == one}
         others = {point[0] for point in net if wanted(point) == other}
         if not across and ones and others:
@@ -170,6 +268,7 @@ def _on(plan: Plan, fittings: set[str], side: str) -> bool:
     ),
     clears="Each in its own cavity, at both ends.",
     on="AC",
+    laws=(20,),
 )
 def neutral_earth(plan: Plan) -> Said | None:
     """Neutral and earth are never joined in a lead."""
@@ -226,6 +325,7 @@ def marks_decide(plan: Plan) -> Said | None:
         "before wiring."
     ),
     on="DC",
+    laws=(10,),
 )
 def taps_out_of_order(plan: Plan) -> Said | None:
     """Balance taps run in cell order at both ends."""
@@ -271,7 +371,8 @@ def shield_landing(plan: Plan) -> Said | None:
     if "S" in plan.ends["A"].part.marks:
         wires = plan.given.map.wires(one)
         fix = Fix("Land it at the supply end only", (("wires", wires),))
-    return Said("The shield is landed " + where, f"The map lands the shield {where}.", fix)
+    text = f"The map lands the shield {where}."
+    return Said("The shield is landed " + where, text, fix, figures=(where,))
 
 
 @check(
@@ -280,6 +381,7 @@ def shield_landing(plan: Plan) -> Said | None:
     why="Water finds the one hole that was left.",
     clears="A blanking plug in every cavity that is not used.",
     on="DC",
+    laws=(18,),
 )
 def open_cavities(plan: Plan) -> Said | None:
     """Cavities of a sealed connector that are not used are blanked."""
@@ -292,6 +394,7 @@ def open_cavities(plan: Plan) -> Said | None:
         "Open cavities",
         f"{ends[0].part.words}: {', '.join(empty)} {'is' if len(empty) == 1 else 'are'} empty.",
         Fix("They are plugged", plugged),
+        figures=tuple(empty),
     )
 
 
@@ -317,6 +420,8 @@ def looped_cavity(plan: Plan) -> Said | None:
         if twice:
             shared = " and ".join(own_name(c) for c, mark in cores.items() if mark == twice)
             return Said(
-                f"Cores {shared} share a cavity", f"Both land in {twice} at the {end.named}."
+                f"Cores {shared} share a cavity",
+                f"Both land in {twice} at the {end.named}.",
+                figures=(shared, twice, end.id),
             )
     return None

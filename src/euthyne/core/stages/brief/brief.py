@@ -9,6 +9,7 @@ from euthyne.core.sizing.demand import amps_of_watts
 from euthyne.core.stages.given import Given
 from euthyne.core.trade.volts import OnLead, on_lead
 
+OPEN_ARC_VOLTS = 113.0  # peak of a welder with its arc open, at most, IEC 60974-1
 CUT_OFF_SHARE = 0.875  # of a battery's volts: where a constant-power load gives up, generic
 
 
@@ -64,7 +65,10 @@ class BriefStage:
     def stands_at(self) -> OnLead:
         """Volts the lead stands at, to earth and between its conductors."""
         two_hots = self.told.system == "ac-single" and self.given.cores[:2] == ("L1", "L2")
-        return on_lead(self.told.system, self.volts, two_hots)
+        volts = self.volts
+        if Trait.WELDS in self.given.kind.traits:
+            volts = max(volts, OPEN_ARC_VOLTS)
+        return on_lead(self.told.system, volts, two_hots)
 
     @cached_property
     def demand_amps(self) -> float | None:

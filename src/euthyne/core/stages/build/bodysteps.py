@@ -6,6 +6,8 @@ from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.terminations.finishes import FINISHES
 from euthyne.core.stages.build.buildstep import MISTAKES, SHEATH_OFF, BuildStep, Figure, Turn
 from euthyne.core.stages.build.jobs import Job, fittings
+from euthyne.core.stages.ends.ends import Marking
+from euthyne.core.trade.corewords import function_of
 
 # A gland whose range is so wide has a seal of two rings, one inside the other; generic, check your part.
 RINGS_FROM = 1.7
@@ -158,19 +160,25 @@ def cores(turn: Turn) -> BuildStep:
 
 
 def mark(turn: Turn) -> BuildStep:
-    """A core in the colour of a neutral that is a line here is marked as one."""
-    core, tint = turn.e.remark or ("", "")
-    wanted = turn.e.colours.called(core)
-    into = f" {wanted}" if wanted != tint else " as a line"
+    """Cores whose colour does not say what they are, marked where they show."""
+    marked = turn.e.marked
+    named = " and ".join(_into(m) for m in marked)
+    are = " ".join(f"The {m.tint} one is the {function_of(m.core)}." for m in marked)
+    tints = " and ".join(dict.fromkeys(m.tint for m in marked))
     return BuildStep(
         key=turn.name.key,
         kind="mark",
         end=turn.end,
-        headline=f"Re-mark the {tint} core{into}, {turn.said}",
-        detail=f"It is {core} here, a line. A sleeve or three turns of tape, where it shows at the terminal.",
-        mistake=f"A {tint} core that is live is taken for a neutral by the next person who opens it.",
-        button=f"{tint} is re-marked",
+        headline=f"Mark {named}, {turn.said}",
+        detail=f"{are} A sleeve or three turns of tape, where it shows at the terminal.",
+        mistake=f"Whoever opens it next takes {tints} for what the colour says elsewhere.",
+        button=f"{tints} {'are' if len(marked) > 1 else 'is'} marked",
     )
+
+
+def _into(marking: Marking) -> str:
+    """A core and what it is marked with: a colour, or its own name."""
+    return f"the {marking.tint} core {marking.into}"
 
 
 def spare(turn: Turn) -> BuildStep:

@@ -16,7 +16,7 @@ from euthyne.core.stages.build.jobs import SHIELD, Body, CableToBuild, EndToBuil
 from euthyne.core.stages.conductor.conductor import ConductorStage
 from euthyne.core.stages.conductor.laid import LaidCable
 from euthyne.core.stages.cut.cut import CutStage
-from euthyne.core.stages.ends.ends import EndsStage, LeadEnd
+from euthyne.core.stages.ends.ends import EndsStage, LeadEnd, Marking
 from euthyne.core.stages.given import Given
 from euthyne.core.trade.practices import Practices
 
@@ -83,6 +83,7 @@ class BuildStage:
         return CableToBuild(
             id=laid.id,
             over_all_mm=laid.od_mm,
+            passes_mm=laid.least_od_mm,
             core_mm=laid.core_mm,
             sheathed=laid.sheathed,
             size=laid.size_name or "",
@@ -125,8 +126,14 @@ class BuildStage:
             place=self.given.map.where(at),
             colours=self.ends.colours,
             spare=self._spare(at),
-            remark=None if self.told.begun_before else self.ends.re_marked,
+            marked=() if self.told.begun_before else self._marked(at),
         )
+
+    def _marked(self, at: CableEnd) -> tuple[Marking, ...]:
+        """The cores of a cable end that are marked, where it is ours to mark."""
+        names = self.given.assembly.core_names
+        own = {names[x.at.cable, x.core] for x in self.given.assembly.landing_at(at)}
+        return tuple(m for m in self.ends.markings if m.core in own)
 
     def _spare(self, at: CableEnd) -> tuple[str, ...]:
         """The cores of a sheathed cable that land nowhere at an end; a shield or an earth is none."""

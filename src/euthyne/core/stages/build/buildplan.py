@@ -151,7 +151,7 @@ def _laid(cable: CableToBuild, job: Job) -> Laid:
     places = {at.end: place for at, place in job.places if at.cable == cable.id}
     return Laid(
         name=cable.id,
-        od_mm=cable.over_all_mm,
+        od_mm=cable.passes_mm,
         cores=cores if cable.sheathed else {},
         a=_state(cable, "A", places.get("A")),
         b=_state(cable, "B", places.get("B")),
@@ -264,7 +264,7 @@ class _EndEvents:
             before = tuple(event.id for event in found[-1:])
             found.append(Event(id=key, at=self.at, tool="knife", after=before))
         everything = tuple(event.id for event in found)
-        if self.e.remark and self.e.cable.sheathed:
+        if self.e.marked:
             key = self.job.step("mark", self.e.at).key
             found.append(Event(id=key, at=self.at, tool=HAND, after=everything))
             everything = (*everything, key)

@@ -9,6 +9,7 @@ from euthyne.core.shelf.making import Making, When
 from euthyne.core.shelf.part import Part, ThreadedPart
 from euthyne.core.shelf.terminations import TERMINATIONS, Termination
 from euthyne.core.stages.cut.strip import CoreStrip, StripPlan
+from euthyne.core.stages.ends.ends import Marking
 from euthyne.core.trade.barrel import Lug, lug_for
 from euthyne.core.trade.colours import Colours
 from euthyne.core.trade.practices import Practices
@@ -26,7 +27,8 @@ JOINT_OVER_COPPER = (
 
 @dataclass(frozen=True)
 class CableToBuild:
-    """A cable as the build needs it: its id, over all and each core in mm, whether a sheath is round
+    """A cable as the build needs it: its id, over all in mm and the thinnest it may be, each core in
+    mm, whether a sheath is round
     them, the conductor, its words; the length to cut in m, None for what was there before; what
     cutting an end costs that was shut before, by its letter, None where it is not to be cut; ``old``
     where what is on its open end comes off first.
@@ -34,6 +36,7 @@ class CableToBuild:
 
     id: str
     over_all_mm: float
+    passes_mm: float
     core_mm: float
     sheathed: bool
     size: str
@@ -81,7 +84,7 @@ class Body:
 class EndToBuild:
     """A cable end as the build needs it: its cable, its strip plan, the fittings its cores land in,
     where it lies, its cores' colours; ``spare`` cores of it land nowhere here;
-    ``remark`` is a core that is used as a line and is not coloured as one, with its colour.
+    ``marked`` its cores that are marked, since their colour does not say what they are.
     """
 
     at: CableEnd
@@ -91,7 +94,7 @@ class EndToBuild:
     place: str
     colours: Colours
     spare: tuple[str, ...] = ()
-    remark: tuple[str, str] | None = None
+    marked: tuple[Marking, ...] = ()
 
     @property
     def body(self) -> Body:

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 
 from euthyne.core.assembly.records import POWER
+from euthyne.core.kinds import Trait
 from euthyne.core.sizing.brief import (
     ConductorWanted,
     Limits,
@@ -19,16 +20,19 @@ from euthyne.core.sizing.brief import (
 from euthyne.core.sizing.size import Candidate, Sizing, rating_of, size
 from euthyne.core.stages.brief.brief import BriefStage
 from euthyne.core.stages.conductor.guard import Protected, Protection
+from euthyne.core.stages.conductor.into_ends import goes_into_ends
 from euthyne.core.stages.conductor.laid import LaidCable
 from euthyne.core.stages.given import Given
 from euthyne.core.trade.cable import CableType, Diameter, cable_types, made_in
-from euthyne.core.trade.clearing import Cleared, Guard, cleared
+from euthyne.core.trade.clearing import Cleared, Guard, cleared, withstand_a2s
 from euthyne.core.trade.fault import Fault
 from euthyne.core.trade.heat import Cable, Warmth, amps_at, warmth
+from euthyne.core.trade.protection import FOR_LONG, RUN_AT_A_SHARE
 from euthyne.core.trade.rating import bases, k_drum, units_of
 from euthyne.core.trade.wire import Size, Wire
 
 ROLLED_UP_LAYERS = 4
+THREE_LINES = 2.0  # a short of three lines, over one out and back through the same loop; at most
 SHORTEST_TO_ROLL_M = 3.0  # a moved cord shorter than this is not rolled up, generic
 
 
@@ -81,6 +85,7 @@ class ConductorStage:
                 metal=self.told.metal,
                 tinned=self.told.tinned,
                 max_c=self.told.terminal_c,
+                smallest=self.guards.least_size,
             ),
             poles=brief.poles,
             already=self.brief.already,
@@ -113,7 +118,7 @@ class ConductorStage:
         cores = [core.id for core in power.cores]
         count = len([core for core in cores if core != "S"])
         made = made_in(self.cable_type.name, count, "E" in cores, self.sizing_brief.unit)
-        return size(self.sizing_brief, made)
+        return size(self.sizing_brief, made, lambda one: goes_into_ends(self.given, one))
 
     @cached_property
     def size_name(self) -> str | None:
@@ -240,41 +245,62 @@ class ConductorStage:
         return self.guards.guard(self.protection)
 
     @cached_property
+    def stands_a2s(self) -> float:
+        """Energy the conductor stands in a short, in A2 s."""
+        copper = self.told.metal == "copper"
+        area = self.candidate.cross_section_mm2 if self.candidate is not None else self.copper_mm2
+        return withstand_a2s(area, self.cable_type.insulation, copper)
+
+    @cached_property
     def faults(self) -> tuple[Cleared, ...]:
-        """Both faults at the far end; none while the loop, the size or the protection is unknown."""
-        taken, brief = self.candidate, self.given.lead.brief
-        guard = self.guard
-        if taken is None or guard is None or not brief.loop_ohms:
+        """Faults at the far end; none while the size or the protection is unknown, and on mains none
+        while the loop is.
+        """
+        taken, guard = self.candidate, self.guard
+        if taken is None or guard is None:
             return ()
-        if taken.far_end_fault_amps is None:
+        if not self.given.mains:
+            return self._shorted_direct(guard)
+        loop_ohms = self.given.lead.brief.loop_ohms
+        if not loop_ohms or taken.far_end_fault_amps is None:
             return ()
-        insulation, area = self.cable_type.insulation, taken.cross_section_mm2
-        far = taken.far_end_fault_amps
-        near = self.guards.loop_volts / brief.loop_ohms
-        found = [
-            cleared(
-                kind="short",
-                amps=(far, near),
-                cross_section_mm2=area,
-                insulation=insulation,
-                guard=guard,
-            )
-        ]
-        if brief.earthed:
+        far, near = taken.far_end_fault_amps, self.guards.loop_volts / loop_ohms
+        found = [cleared("short", self._shorted(far, near), self.stands_a2s, guard)]
+        if self.given.lead.brief.earthed:
             share = self.brief.stands_at.to_earth / self.guards.loop_volts
             within_s = self.guards.earth_seconds
             amps = (far * share, near * share)
-            found.append(
-                cleared(
-                    kind="earth",
-                    amps=amps,
-                    cross_section_mm2=area,
-                    insulation=insulation,
-                    guard=guard,
-                    within_s=within_s,
-                )
-            )
+            found.append(cleared("earth", amps, self.stands_a2s, guard, within_s))
         return tuple(found)
+
+    def _shorted(self, far: float, near: float) -> tuple[float, float]:
+        """Amps of a short: at the far end the least there can be, at the near end the most.
+
+        Parameters: far and near, driven by the volts to neutral. Where no neutral lands, lines short
+        to each other, by the volts between them; three lines at once, through one line's impedance
+        each, give up to twice what goes out and back.
+        """
+        between = self.brief.stands_at.between / self.guards.loop_volts
+        if "N" not in self.given.cores:
+            far = far * between
+        if self.given.lead.brief.system == "ac-three":
+            between = THREE_LINES
+        return far, near * between
+
+    def _shorted_direct(self, guard: Guard) -> tuple[Cleared, ...]:
+        """A short at the far end of a lead on direct current, through its own copper and what its
+        battery lets through; none where that is not known, and none of panels, which give no more.
+        """
+        brief, taken = self.given.lead.brief, self.candidate
+        gives = brief.battery_short_amps
+        if gives is None or taken is None or brief.run_m is None or self.sizing_brief is None:
+            return ()
+        if Trait.LIVE_BY_DAY in self.given.kind.traits or self.wire is None:
+            return ()
+        hot = self.wire.ohms_per_m(self.sizing_brief.max_c)
+        loop_ohms = self.brief.volts / gives
+        far = 0.95 * self.brief.volts / (loop_ohms + 2 * brief.run_m * hot)
+        return (cleared("short", (far, gives), self.stands_a2s, guard),)
 
     @cached_property
     def heat_cable(self) -> Cable | None:
@@ -355,7 +381,12 @@ class ConductorStage:
             what = "fuse"
             if self.given.mains and not self.given.fused_plug:
                 what = "breaker"
-            links.append(Link(f"{guard.amps:g} A {what} {guard.words}", guard.amps))
+            words = f"{guard.amps:g} A {what} {guard.words}"
+            if self.given.lead.brief.fuse_family in RUN_AT_A_SHARE and not self.given.mains:
+                # What stands on it is not what it carries for long.
+                links.append(Link(f"{words}, run at 80 %", FOR_LONG * guard.amps))
+            else:
+                links.append(Link(words, guard.amps))
         if self.candidate is not None:
             links.append(Link(self.written, self.candidate.rating_amps))
         return (*links, Link(self.given.load.words, self.given.load.steady_amps))

@@ -5,14 +5,16 @@ breaker upstream.
 import math
 from collections.abc import Callable
 from dataclasses import dataclass
+from functools import cached_property
 
 from euthyne.core.kinds import Trait
 from euthyne.core.sizing.brief import ProtectionWanted
 from euthyne.core.sizing.size import Sizing
 from euthyne.core.stages.brief.brief import BriefStage
+from euthyne.core.stages.conductor.upstream import UpstreamRule, cord_set_least, upstream_rule
 from euthyne.core.stages.given import Given
 from euthyne.core.trade.clearing import CENTRE_TAPPED_VOLTS, Guard, earth_fault_seconds
-from euthyne.core.trade.protection import FuseWanted, fuse_for, plug_fuse
+from euthyne.core.trade.protection import STRING_MARGIN, FuseWanted, fuse_for, plug_fuse
 
 NORTH_AMERICAN_BELOW_V = 200.0  # a supply below it is of the 120 V countries
 LOOP_VOLTS_DIVISOR = {"ac-split": 2.0, "ac-three": math.sqrt(3)}
@@ -50,10 +52,35 @@ class Protection:
                 self.given.supply.fuse_family, taken.fuse_amps or self._plug_fuse
             )
         if self.given.mains:
+            if self.rule is not None:
+                return ProtectionWanted()
             return ProtectionWanted(None, told.own_breaker_amps or told.upstream_amps)
         if told.fuse_family == "none":
             return ProtectionWanted(None, taken.fuse_amps)
         return ProtectionWanted(told.fuse_family, taken.fuse_amps or self._source_fuse)
+
+    @cached_property
+    def rule(self) -> UpstreamRule | None:
+        """The rule by which the breaker upstream may be larger than the lead carries; None where
+        there is none.
+        """
+        north_american = self.breaker_family == "breaker-na"
+        return upstream_rule(self.given, self.brief.demand_amps, north_american)
+
+    @property
+    def rule_asks(self) -> bool:
+        """True where the rule that holds asks for a least size itself."""
+        return self.rule is not None and self.rule.least is not None
+
+    @cached_property
+    def least_size(self) -> str | None:
+        """The least size that a rule or a standard asks of a cord; None where none does."""
+        if self.rule_asks and self.rule is not None:
+            return self.rule.least
+        least = cord_set_least(self.given)
+        if least is None or self.given.flex_is_there or self.breaker_family == "breaker-na":
+            return None
+        return least.name
 
     @property
     def _plug_fuse(self) -> float | None:
@@ -80,7 +107,10 @@ class Protection:
             return None
         told = self.given.lead.brief
         panels = Trait.LIVE_BY_DAY in self.given.kind.traits
-        return fuse_for(told.fuse_family, self.brief.steady_amps, told.amps if panels else None)
+        shorted = told.amps if panels else None
+        # Where the current is counted 1.56 times, so is its fuse: NFPA 70, 690.8 and 690.9.
+        margin = max(STRING_MARGIN, told.margin)
+        return fuse_for(told.fuse_family, self.brief.steady_amps, shorted, margin)
 
     def there(self, sizing: Sizing | None) -> Protected:
         """What guards the lead in the end. Parameters: sizing, None while the brief is open."""
@@ -104,9 +134,21 @@ class Protection:
         told = self.given.lead.brief
         if there.amps is None:
             return None
-        family = self.given.supply.fuse_family if self.given.fused_plug else None
+        family = self._family_of_its_own
         behind_rcd = told.behind_device
         return Guard(family or self.breaker_family, there.amps, told.upstream_curve, behind_rcd)
+
+    @property
+    def _family_of_its_own(self) -> str | None:
+        """The family of the fuse that the lead carries: in its plug, or at its source; None where a
+        breaker guards it.
+        """
+        if self.given.fused_plug:
+            return self.given.supply.fuse_family
+        family = self.given.lead.brief.fuse_family
+        if self.given.mains or family == "none":
+            return None
+        return family
 
     @property
     def breaker_family(self) -> str:
@@ -136,4 +178,5 @@ class Protection:
         """Time a fault to earth on this lead has."""
         split = self.given.lead.brief.system == "ac-split"
         centre_tapped = split and self.brief.volts <= CENTRE_TAPPED_VOLTS
-        return earth_fault_seconds(self.brief.stands_at.to_earth, centre_tapped)
+        rod = self.given.lead.brief.earth_path == "rod"
+        return earth_fault_seconds(self.brief.stands_at.to_earth, centre_tapped, rod)

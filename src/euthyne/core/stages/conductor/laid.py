@@ -10,6 +10,7 @@ from euthyne.core.trade.sleeve import copper_mm
 from euthyne.core.trade.wire import Size, Wire, size_named
 
 CORD_OD_MM = 8.0  # a cord nobody knows the diameter of, generic
+THIN_WALL_MM = 0.3  # of a thin-walled single, ISO 6722; generic
 INSULATION_MM = 0.8  # of a core whose cable's sheet is not known, generic
 
 
@@ -119,6 +120,18 @@ class LaidCable:
         if self.size is not None and not self.sheathed:
             return copper_mm(self.copper_mm2) + 2 * INSULATION_MM
         return CORD_OD_MM
+
+    @cached_property
+    def least_od_mm(self) -> float:
+        """The thinnest the cable may be: what does not go over that goes over none of it.
+
+        Where nothing is known of a single, its copper and thin walls of 0.3 mm; generic.
+        """
+        if self.diameter is not None:
+            return self.diameter.low_mm
+        if self.size is not None and not self.sheathed:
+            return copper_mm(self.copper_mm2) + 2 * THIN_WALL_MM
+        return self.od_mm
 
     @cached_property
     def core_mm(self) -> float:

@@ -1,7 +1,9 @@
 """What Ends come to: the part of each fitting, which core lands where, and in what colour."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import cached_property
+from typing import Literal
 
 from euthyne.core.assembly.joints import Joint
 from euthyne.core.assembly.nets import Switched, every_position
@@ -9,10 +11,11 @@ from euthyne.core.assembly.records import POWER, Fitting, Place
 from euthyne.core.order.laid import End
 from euthyne.core.shelf.part import Part
 from euthyne.core.stages.given import Given
-from euthyne.core.trade.colours import Colours, colour
+from euthyne.core.trade.colours import EARTH_TINTS, PROTECTIVE, Colours, colour, role, schemes
+from euthyne.core.trade.corewords import own_name
+from euthyne.core.trade.wire import size_named
 from euthyne.core.wiring.grid import Point
 
-MEANT_FOR_LINES = ("black", "red", "brown", "grey")
 CLOSED_FOR_GOOD = "blind"  # the termination under an end seal
 SIDES: dict[str, End] = {"supply": "A", "load": "B"}
 
@@ -65,6 +68,16 @@ class LeadEnd:
             return f"{self.part.short} {self.fitting.function or ''}".strip()
         pole = {"+": " plus", "-": " minus"}.get(self.fitting.function or "", "")
         return f"{self.place.said}{pole}"
+
+
+@dataclass(frozen=True)
+class Marking:
+    """A core that is marked at both its ends, since its colour does not say what it is."""
+
+    core: str  # as the lead names it
+    tint: str  # the colour it has
+    into: str  # the colour of its sleeve; its name, where its own colour is right and not its alone
+    because: Literal["says otherwise", "alike"]
 
 
 class EndsStage:
@@ -144,16 +157,67 @@ class EndsStage:
         """True where a cable of it has its cores in one sheath."""
         return any(len(cable.cores) > 1 for cable in self.given.assembly.cables)
 
-    @property
-    def re_marked(self) -> tuple[str, str] | None:
-        """The core that is a line here and has the colour of a neutral, with that colour: in a cord
-        made with a neutral, where there are two hots and none.
+    def tint(self, core: str) -> str:
+        """The colour a core has: as it was set, or as its cord is made: the second hot of a cord with no
+        neutral has the colour of the neutral it was made with.
+
+        Parameters: core, as the lead names it.
         """
+        own, name = self.colours.own.get(core), own_name(core)
         cores = self.given.cores
-        if cores[:2] != ("L1", "L2") or "N" in cores or not self._corded:
+        if (
+            own is None
+            and name == "L2"
+            and cores[:2] == ("L1", "L2")
+            and "N" not in cores
+            and self._corded
+        ):
+            return colour(self.told.scheme, "N")
+        return own or self.colours.of(core)
+
+    @cached_property
+    def markings(self) -> tuple[Marking, ...]:
+        """Cores that are marked at both ends: those whose colour says another function in the scheme of
+        their cord, and those of unlike functions that are coloured alike.
+        """
+        said = [m for joint in self.joints if (m := self._says_otherwise(joint)) is not None]
+        known = {m.core for m in said}
+        return (*said, *(m for m in self._alike if m.core not in known))
+
+    @property
+    def thick_american(self) -> bool:
+        """True for a North American cable of 4 AWG and thicker, whose cores may be marked into white or
+        green. Source: NFPA 70, 200.6 and 250.119.
+        """
+        taken = self.given.lead.conductor
+        if self.told.scheme != "north-america" or taken.size is None:
+            return False
+        return size_named(taken.size).cross_section_mm2 >= size_named("4 AWG").cross_section_mm2
+
+    def _says_otherwise(self, joint: Joint) -> Marking | None:
+        tint, own = self.tint(joint.core), role(joint.function)
+        says = schemes()[self.told.scheme].says(tint)
+        if own == "earth" and tint not in EARTH_TINTS and self.thick_american:
+            return Marking(joint.core, tint, "green", "says otherwise")
+        if not own or not says or own in says or tint == PROTECTIVE or own == "earth":
             return None
-        tint = self.colours.own.get("L2") or colour(self.told.scheme, "N")
-        return None if tint in MEANT_FOR_LINES else ("L2", tint)
+        into = colour(self.told.scheme, own_name(joint.core))
+        return Marking(joint.core, tint, into, "says otherwise")
+
+    @property
+    def _alike(self) -> Iterator[Marking]:
+        """Cores that carry current, are of different functions, and have one colour."""
+        by_tint: dict[str, list[str]] = {}
+        for joint in self.joints:
+            if role(joint.function) not in ("", "earth") and (joint.a or joint.b):
+                by_tint.setdefault(self.tint(joint.core), []).append(joint.core)
+        for tint, cores in by_tint.items():
+            functions = {own_name(core) for core in cores}
+            if len(functions) < 2 or not schemes()[self.told.scheme].tells:
+                continue
+            for core in cores:
+                into = colour(self.told.scheme, own_name(core))
+                yield Marking(core, tint, into if into != tint else own_name(core), "alike")
 
     @cached_property
     def courses(self) -> dict[tuple[Point, Point], str]:

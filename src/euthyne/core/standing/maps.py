@@ -1,0 +1,42 @@
+"""The presses that begin a wire map again: each is tried, and one that would leave a core out, join two
+functions or cross a pole is not offered.
+"""
+
+from functools import lru_cache
+
+from euthyne.core.assembly.joints import STARTING_MAPS, mapped
+from euthyne.core.assembly.records import Wire
+from euthyne.core.checks import CHECKS
+from euthyne.core.kinds.assembling import wired_anew
+from euthyne.core.lead import Lead
+from euthyne.core.lead.paths import with_value
+from euthyne.core.plan import Plan, plan_of
+
+OF_THE_MAP = frozenset({5, 6, 7, 10, 20})  # the laws that a map can break
+BY_FUNCTION = "function"
+
+
+@lru_cache(maxsize=256)
+def offered_maps(lead: Lead) -> dict[str, tuple[str, tuple[Wire, ...]]]:
+    """The usual maps of a lead that break no law it keeps.
+
+    Parameters: lead. Returns: by the name of each press its words and the wires it sets.
+    """
+    there = plan_of(lead).given.map
+    broken = _broken(plan_of(lead))
+    found = {}
+    for name, (words, make) in STARTING_MAPS.items():
+        if name == BY_FUNCTION:
+            wires = wired_anew(lead)
+        else:
+            wires = there.wires(mapped(there, make))
+        if _broken(plan_of(with_value(lead, "wires", wires))) <= broken or name == BY_FUNCTION:
+            found[name] = (words, wires)
+    return found
+
+
+def _broken(plan: Plan) -> set[str]:
+    """The stops of the laws that a map can break."""
+    current = "AC" if plan.mains else "DC"
+    watching = (c for c in CHECKS if OF_THE_MAP & set(c.laws) and c.on in (None, current))
+    return {f.key for check in watching for f in check(plan) if f.level == "stop"}
