@@ -71,8 +71,9 @@ def certificate_pdf(
 
 def _what(sheet: Sheet, facts: TagFacts) -> list[Any]:
     """What it is, and the limits it is good for."""
-    rolled = "never rolled up" if not facts.rolls else f"{at_most(facts.amps_rolled)} A rolled up"
-    fuse = f", fuse {facts.fuse_amps:g} A" if facts.fuse_amps else ""
+    rolled = f"{at_most(facts.amps_rolled)} A rolled up" if facts.rolls else ""
+    fuse = f"fuse {facts.fuse_amps:g} A" if facts.fuse_amps else ""
+    limits = ", ".join(words for words in (rolled, fuse) if words)
     rows = [
         [
             "From",
@@ -80,7 +81,7 @@ def _what(sheet: Sheet, facts: TagFacts) -> list[Any]:
             "Good for",
             mono(f"{at_most(facts.amps)} A, {facts.volts:g} V"),
         ],
-        ["To", plain(facts.end_b), "", plain(f"{rolled}{fuse}")],
+        ["To", plain(facts.end_b), "", plain(limits)],
         ["Cable", plain(facts.cord), "Set by", plain(facts.weakest)],
         [
             "Run",
@@ -106,7 +107,7 @@ def _readings(sheet: Sheet, record: dict[str, Any], names: Mapping[str, str]) ->
             [
                 plain(x["words"]),
                 mono(x["band"]),
-                mono(x["reading"] or "not taken"),
+                mono(_as_read(x)),
                 WORDS.get(x["verdict"], "") if x["reading"] else "",
             ]
             for x in told
@@ -119,6 +120,12 @@ def _readings(sheet: Sheet, record: dict[str, Any], names: Mapping[str, str]) ->
     ]
 
 
+def _as_read(line: dict[str, Any]) -> str:
+    """A reading with the volts it was taken at, where those are kept."""
+    volts = line.get("at_volts")
+    return (line["reading"] or "not taken") + (f" at {volts:g} V" if volts else "")
+
+
 def _seen(sheet: Sheet, record: dict[str, Any]) -> list[Any]:
     """What was looked at and probed, in numbers."""
     if "looks" not in record:
@@ -127,19 +134,26 @@ def _seen(sheet: Sheet, record: dict[str, Any]) -> list[Any]:
     said = f"{looks} things looked at, all good; {probes} probes of the map, all as planned."
     if not probes:
         said = f"{looks} things looked at, all good; no probe comes to its contacts."
+    if record.get("taken_with"):
+        said += f" Read with {record['taken_with']}."
     return [sheet.words(said)]
 
 
 def _passed(sheet: Sheet, record: dict[str, Any]) -> list[Any]:
     """Cautions that stand, each with the reason it was passed with."""
     told = [f for f in record["checks"] if f["reason"]][:MOST_REASONS]
-    rows = [[plain(f["text"]), plain(f["reason"])] for f in told]
+    rows = [[plain(_said(f)), plain(f["reason"])] for f in told]
     if not rows:
         return []
     return [
         *sheet.section("Cautions passed, with their reasons", 20),
         sheet.table(rows, (0.55, 0.45)),
     ]
+
+
+def _said(found: dict[str, Any]) -> str:
+    """What a caution says; with what it is about, where a lead may have several of one kind."""
+    return f"{found['title']}: {found['text']}" if found.get("about") else str(found["text"])
 
 
 def _seal(sheet: Sheet, sealed: Seal, facts: TagFacts, address: str, head: Head) -> list[Any]:

@@ -23,10 +23,18 @@ def record_of(plan: Plan, facts: TagFacts) -> dict[str, Any]:
         "steps": [{"key": s.key, "headline": s.headline} for s in plan.build.steps],
         "looks": len(plan.prove.looks),
         "probes": len(plan.prove.probes),
+        "taken_with": plan.lead.proof.tested_with,
         "proof": [_line(plan, line) for line in plan.prove.lines],
         "verdicts": {key: asdict(v) for key, v in plan.prove.verdicts.items()},
         "checks": [
-            {"code": f.code, "level": f.level, "text": f.text, "reason": f.reason}
+            {
+                "code": f.code,
+                "about": f.about,
+                "title": f.title,
+                "level": f.level,
+                "text": f.text,
+                "reason": f.reason,
+            }
             for f in _standing(plan)
         ],
     }
@@ -41,6 +49,7 @@ def _line(plan: Plan, line: Line) -> dict[str, Any]:
         "words": line.words,
         "band": line.band,
         "reading": line.written(read.value, read.above, read.amps) if read else "",
+        "at_volts": plan.prove.volts_of(line) if read else None,
         "verdict": verdict.word if verdict else "",
         "mandatory": line.mandatory,
         "source": line.source,

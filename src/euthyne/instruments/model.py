@@ -7,11 +7,11 @@ from typing import Literal
 
 from euthyne.core.assembly.records import Course
 from euthyne.core.plan import Plan
+from euthyne.core.stages.prove.contact import contact_ohm, part_ohm
 from euthyne.core.stages.prove.readings import Subject
 from euthyne.core.stages.prove.readings.apart import ROUND_IT
-from euthyne.core.stages.prove.readings.resistance import barrel_ohm, contact_ohm
+from euthyne.core.stages.prove.readings.resistance import barrel_ohm
 from euthyne.core.stages.prove.subject import core_end
-from euthyne.core.stages.prove.verdict import UNLIKE_VOLTS
 from euthyne.core.trade.wire import Wire
 from euthyne.instruments.network import Network, Source
 
@@ -115,12 +115,11 @@ def joint_ohm(plan: Plan, fitting: str, wire: Wire, room_c: float) -> float:
     end = plan.ends.by_id[fitting]
     if end.part.joint in BY_BARREL:
         return JOINT_SHARE * barrel_ohm(wire, room_c)
+    amps = plan.conductor.rating_amps(rolled=False)
     if end.part.joint == "click-in":
-        return JOINT_SHARE * contact_ohm("coupler")
-    # Contacts for more amps are made better: none drops more than cores of one cord may differ by.
-    return JOINT_SHARE * min(
-        contact_ohm("tap"), UNLIKE_VOLTS / plan.conductor.rating_amps(rolled=False)
-    )
+        return JOINT_SHARE * contact_ohm(amps, part_ohm("coupler"))
+    # Contacts for more amps are made better: none burns more than it may.
+    return JOINT_SHARE * contact_ohm(amps, part_ohm("tap"))
 
 
 def _inside(network: Network, plan: Plan) -> None:

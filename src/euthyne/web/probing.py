@@ -10,6 +10,7 @@ from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.face import said_mark
 from euthyne.core.stages.prove.probing import ToProbe
+from euthyne.core.trade.colours import role
 from euthyne.core.trade.corewords import function_of
 from euthyne.drawing.probing import probe_drawing
 from euthyne.web.entry import Answer, back
@@ -86,11 +87,15 @@ def _detail(plan: Plan, probe: ToProbe) -> str:
         said.append(f"It should sound{carries}. Flex both ends while you listen.")
     else:
         said.append("It should stay silent.")
-    if plan.prove.subject and plan.prove.subject.tape_ohm and not probe.sounds:
+    between = {
+        role(plan.given.map.purpose((p.fitting, p.cavity))) for p in (probe.one, *probe.against)
+    }
+    across = between == {"line", "neutral"} or between == {"line"}
+    if plan.prove.subject and plan.prove.subject.tape_ohm and across and not probe.sounds:
         said.append(
             f"Through the tape about {plan.prove.subject.tape_ohm:.0f} ohm remain: that is no sound."
         )
-    if plan.lead.ends.switch_lit and not probe.sounds:
+    if plan.lead.ends.switch_lit and across and not probe.sounds:
         said.append(
             "Its lamp lets a little through: a meter that sounds below 50 ohm stays silent."
         )

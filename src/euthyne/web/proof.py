@@ -16,7 +16,7 @@ from euthyne.web.frame import store, who
 
 def begun(lead: Lead, proof: Proof) -> Proof:
     """A proof with the plan it is held against, and the rule it was begun under."""
-    rule = lead.proof.rule if lead.proof.begun_before else PROOF_RULE
+    rule = lead.proof.rule if lead.proof.begun else PROOF_RULE
     stamp = lead.proof.plan_stamp or plan_of(lead).build.stamp
     return replace(proof, plan_stamp=stamp, rule=rule)
 

@@ -17,7 +17,7 @@ from euthyne.core.stages.prove.readings import Line
 from euthyne.core.stages.prove.readings.typed import asked_about, read_reading
 from euthyne.core.stages.prove.verdict import Verdict
 from euthyne.core.trade.fault import Fault, Refused
-from euthyne.core.trade.quantity import CELSIUS, MILLIVOLTS, OHMS, PERCENT
+from euthyne.core.trade.quantity import CELSIUS, MILLIVOLTS, OHMS, PERCENT, VOLTS
 from euthyne.core.trade.question import Question
 from euthyne.drawing.judge import row
 from euthyne.drawing.probing import reading_drawing
@@ -41,6 +41,12 @@ FIELDS = (
         "proof.meter_percent", "Meter, accuracy", measure=replace(PERCENT, low=0.0, high=50.0)
     ),
     Question("proof.meter_step_ohm", "Meter, smallest step", measure=replace(OHMS, high=10.0)),
+)
+TESTED_AT = Question(
+    "proof.tested_volts", "Insulation tested at", measure=VOLTS, optional=True, hint="500 V"
+)
+TAKEN_WITH = Question(
+    "proof.tested_with", "Taken with", "text", bounds=(0, 120), hint="the tester and the meter"
 )
 MILLIVOLT_STEP = Question("proof.meter_step_mv", "Millivolts, smallest step", measure=MILLIVOLTS)
 # Contacts of a lead whose whole grid stands on the page; of more, it is a page of its own.
@@ -109,10 +115,15 @@ def _by_grid(plan: Plan) -> bool:
 
 
 def _meter(plan: Plan) -> tuple[Question, ...]:
-    """What is asked of the meter: millivolts too, where poles are read by them."""
+    """What is asked once of the instruments: millivolts too where poles are read by them, and at what
+    volts insulation is tested.
+    """
+    asked = list(FIELDS)
     if any(getattr(line, "amps", None) for line in plan.prove.lines):
-        return (*FIELDS, MILLIVOLT_STEP)
-    return FIELDS
+        asked.append(MILLIVOLT_STEP)
+    if any(line.test_volts for line in plan.prove.lines):
+        asked.append(TESTED_AT)
+    return (*asked, TAKEN_WITH)
 
 
 @dataclass(frozen=True)
@@ -263,7 +274,11 @@ def take_readings(tag: str) -> Answer:
         what = f"{early[0]} is read before the tests with nothing connected are through"
         raise Refused(Fault("readings", what, "the others first"))
     at, by = now(), who()
-    fresh = tuple(Reading(x.id, t.value, at, by, t.above, t.amps) for x, t in read)
+    volts = plan.lead.proof.tested_volts
+    fresh = tuple(
+        Reading(x.id, t.value, at, by, t.above, t.amps, at_volts=volts if x.test_volts else None)
+        for x, t in read
+    )
     change(
         tag,
         lambda p: replace(p, readings=(*p.readings, *fresh)),
@@ -383,7 +398,8 @@ def _taken(page: LeadPage, line: Line, text: str, sure: bool) -> Reading | None:
         return None
     if (line.powered and page.plan.prove.dead_open) or (asked_about(line, typed) and not sure):
         return None
-    return Reading(line.id, typed.value, now(), who(), typed.above, typed.amps)
+    volts = page.held.lead.proof.tested_volts if line.test_volts else None
+    return Reading(line.id, typed.value, now(), who(), typed.above, typed.amps, at_volts=volts)
 
 
 FORM = StageForm(Stage.PROVE, texts=_texts, read=_read, questions=_questions)

@@ -82,7 +82,8 @@ def take(tag: str) -> Answer:
         if line.powered and not powered:
             continue
         value, above, amps = bench.take(line)
-        fresh.append(Reading(line.id, value, at, by, above, amps, simulated=True))
+        volts = next(iter(line.test_volts), None)
+        fresh.append(Reading(line.id, value, at, by, above, amps, simulated=True, at_volts=volts))
 
     def taken(p: Proof) -> Proof:
         return replace(p, readings=(*p.readings, *fresh))

@@ -88,6 +88,6 @@ KIND = Kind(
     make_up=two_ended(lines_and_earth),
     cables=EVERY_CORD,
     traits=frozenset({Trait.MOVED, Trait.EXTENDS}),
-    proof=("core", "earth", "bond", "insulation", "load"),
+    proof=("core", "joint", "earth", "bond", "insulation", "load"),
     cautions=(),
 )

@@ -52,6 +52,6 @@ KIND = Kind(
     make_up=two_ended(lines_and_earth),
     cables=EVERY_CORD,
     traits=frozenset({Trait.MOVED, Trait.CHAINED}),
-    proof=("core", "earth", "insulation", "load"),
+    proof=("core", "joint", "earth", "insulation", "load"),
     cautions=(PART_WITHOUT_LOAD,),
 )

@@ -78,6 +78,6 @@ KIND = Kind(
     make_up=mended,
     cables=EVERY_CORD,
     traits=frozenset({Trait.MOVED, Trait.MENDED}),
-    proof=("core", "earth", "insulation", "load"),
+    proof=("core", "joint", "earth", "insulation", "load"),
     cautions=(),
 )

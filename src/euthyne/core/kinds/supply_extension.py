@@ -115,6 +115,6 @@ KIND = Kind(
     make_up=two_ended(lines_and_earth),
     cables=EVERY_CORD,
     traits=frozenset({Trait.MOVED, Trait.EXTENDS}),
-    proof=("core", "earth", "insulation", "load"),
+    proof=("core", "joint", "earth", "insulation", "load"),
     cautions=(),
 )

@@ -98,6 +98,6 @@ KIND = Kind(
     make_up=in_a_box,
     cables=EVERY_CORD,
     traits=frozenset({Trait.LIES_STILL}),
-    proof=("core", "earth", "bond", "insulation", "switch", "pull"),
+    proof=("core", "joint", "earth", "bond", "insulation", "switch", "pull"),
     cautions=(),
 )

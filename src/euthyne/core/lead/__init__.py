@@ -278,10 +278,13 @@ class Reading:
     above: bool = False
     amps: Positive | None = None
     simulated: bool = False
+    at_volts: Positive | None = None  # what an insulation was tested at, where that was said
 
 
-# The rule of proving: 2 since each joint and each loose part is looked at by itself.
-PROOF_RULE = 2
+# The rules of proving: 2 since each joint and each loose part is looked at by itself, 3 since the volts
+# that insulation was tested at are asked.
+EACH_JOINT_RULE, VOLTS_RULE = 2, 3
+PROOF_RULE = VOLTS_RULE
 
 
 @dataclass(frozen=True)
@@ -304,11 +307,23 @@ class Proof:
     stand_in: Annotated[str, MaxLen(20)] = ""
     plan_stamp: str | None = None
     rule: Annotated[int, Ge(1), Le(PROOF_RULE)] = 1
+    tested_volts: Annotated[float, Gt(0), Le(10_000)] | None = None  # insulation, in this session
+    tested_with: Annotated[str, MaxLen(120)] = ""  # the instruments, in words
+
+    @property
+    def begun(self) -> bool:
+        """True once anything was looked at, probed or read."""
+        return bool(self.looks or self.probes or self.readings)
 
     @property
     def begun_before(self) -> bool:
-        """True for a proof that was begun under an earlier rule than this."""
-        return bool(self.looks or self.probes or self.readings) and self.rule < PROOF_RULE
+        """True for a proof that was begun when ends were looked at as a whole."""
+        return self.begun and self.rule < EACH_JOINT_RULE
+
+    @property
+    def asks_volts(self) -> bool:
+        """True where an insulation is no reading until it is said at what volts it was tested."""
+        return not self.begun or self.rule >= VOLTS_RULE
 
 
 @dataclass(frozen=True)

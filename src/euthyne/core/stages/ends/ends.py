@@ -269,7 +269,30 @@ class EndsStage:
             for end in self.on_side(side)
             if end.reached
             for mark in end.part.marks
+            if mark not in end.fitting.blanked or mark in end.landing.values()
         )
+
+    @cached_property
+    def bridged(self) -> tuple[frozenset[str], ...]:
+        """Points that somebody else's device or pack joins, and that no probe can part: those of each net
+        that carries current into it.
+        """
+        there = set(self.points)
+        found = []
+        for end in self.all:
+            if not end.fitting.existing or end.fitting.part is not None:
+                continue
+            nets = [
+                net
+                for net in self.positions[-1].nets
+                if any(
+                    f == end.id and role(self.given.map.purpose((f, m))) != "earth" for f, m in net
+                )
+            ]
+            names = {name for net in nets for p in net if (name := ".".join(p)) in there}
+            if len(nets) > 1 and names:
+                found.append(frozenset(names))
+        return tuple(found)
 
     @cached_property
     def wanted_pairs(self) -> frozenset[frozenset[str]]:

@@ -1,7 +1,8 @@
 """The look list: what to see before any meter comes out, from the joints of this lead."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
+from types import MappingProxyType
 
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.stages.ends.ends import CLOSED_FOR_GOOD, LeadEnd
@@ -41,16 +42,29 @@ def look_list(
     salvaged: bool = False,
     first_rule: bool = False,
     unseen: bool = False,
+    marked: Mapping[str, str] = MappingProxyType({}),
 ) -> tuple[LookLine, ...]:
     """Everything to look at on a lead, its supply side first, then the cable.
 
     Parameters: ends made here; salvaged, whether its cable was there before; first_rule, for a proof
-    that was begun when less was asked; unseen, where no probe comes to the other ends.
+    that was begun when less was asked; unseen, where no probe comes to the other ends; marked, by the
+    fitting the cores that are marked there, in words.
     """
     lines = [
         replace(line, place=_said(end, ends))
         for end in ends
         for line in _of_end(end, _name(end, ends), _said(end, ends), unseen)
+    ]
+    lines += [
+        LookLine(
+            f"{_name(end, ends)}-marked",
+            f"At the {_said(end, ends)}: {marked[end.id]}, where it shows?",
+            "its old colour alone",
+            end.id,
+            place=_said(end, ends),
+        )
+        for end in ends
+        if end.id in marked
     ]
     if first_rule:
         return (*(x for x in lines if x.id.rpartition("-")[2] in FIRST_RULE), CORD)

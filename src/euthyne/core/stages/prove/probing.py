@@ -1,7 +1,7 @@
 """The shortest list of probes that proves the map of a lead: what is left of it, and what comes next."""
 
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 
 from euthyne.core.lead import Probe
@@ -62,7 +62,18 @@ def planned(ends: EndsStage, gangs: bool) -> tuple[ToProbe, ...]:
     last = ends.positions[-1].positions
     plan = probe_plan(closed, gangs).probes
     found = [ToProbe(p.one, p.against, p.sounds, last) for p in plan]
-    return (*found, *_open(ends, closed, gangs))
+    return tuple(_without_devices(ends, (*found, *_open(ends, closed, gangs))))
+
+
+def _without_devices(ends: EndsStage, probes: Iterable[ToProbe]) -> Iterable[ToProbe]:
+    """Probes without those across somebody else's device or pack: what stands between is no fault of
+    the lead, and a pack is live.
+    """
+    for probe in probes:
+        across = {name for group in ends.bridged if probe.one.name in group for name in group}
+        against = tuple(p for p in probe.against if probe.sounds or p.name not in across)
+        if against:
+            yield replace(probe, against=against)
 
 
 def _open(ends: EndsStage, closed: Wiring, gangs: bool) -> Iterable[ToProbe]:

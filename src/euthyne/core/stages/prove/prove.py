@@ -8,7 +8,7 @@ from functools import cached_property
 from euthyne.core.lead import Probe, Reading
 from euthyne.core.stages.conductor.conductor import ConductorStage
 from euthyne.core.stages.cut.cut import CutStage
-from euthyne.core.stages.ends.ends import EndsStage
+from euthyne.core.stages.ends.ends import EndsStage, LeadEnd
 from euthyne.core.stages.given import Given
 from euthyne.core.stages.prove.lookover import LookLine, look_list
 from euthyne.core.stages.prove.probing import ToProbe, left, planned
@@ -17,7 +17,10 @@ from euthyne.core.stages.prove.readings import Line, Subject, expected
 from euthyne.core.stages.prove.readings.line import Twins
 from euthyne.core.stages.prove.subject import subject_of
 from euthyne.core.stages.prove.verdict import Meter, Verdict, cells_apart, poles_apart, unlike
+from euthyne.core.trade.corewords import function_of
+from euthyne.data.tables import toml
 
+NEARLY = 0.95  # of its volts: a tester gives a little less under load, generic
 SUM_VOLTS = 0.05  # cells one by one against all of them at once, good practice, generic
 
 
@@ -41,7 +44,13 @@ class ProveStage:
             salvaged=self.subject is not None and self.subject.salvaged,
             first_rule=self.told.begun_before,
             unseen=not (self.ends.points_on("A") and self.ends.points_on("B")),
+            marked={end.id: words for end in self.ends.ours if (words := self._marked(end))},
         )
+
+    def _marked(self, end: LeadEnd) -> str:
+        """The cores that are marked at an end, in words; empty where none is."""
+        here = (m for m in self.ends.markings if m.core in end.landing)
+        return " and ".join(f"the {m.tint} core marked {m.into}" for m in here)
 
     @cached_property
     def probes(self) -> tuple[Probe, ...]:
@@ -112,8 +121,16 @@ class ProveStage:
     @cached_property
     def meter(self) -> Meter:
         """The meter the readings were taken with."""
-        told = self.told
-        return Meter(told.meter_percent, told.meter_step_ohm, told.zero_ohm, told.meter_step_mv)
+        told, own = self.told, toml("proof-limits.toml")["instruments"]
+        return Meter(
+            percent=told.meter_percent,
+            step_ohm=told.meter_step_ohm,
+            zero_ohm=told.zero_ohm,
+            step_mv=told.meter_step_mv,
+            insulation_percent=own["insulation_percent"],
+            pull_percent=own["pull_percent"],
+            rise_k=own["rise_k"],
+        )
 
     def reading(self, line: str) -> Reading | None:
         """The newest reading of a line."""
@@ -133,22 +150,57 @@ class ProveStage:
             read = self.reading(line.id)
             if read is None:
                 continue
-            verdict = line.judge(read.value, self.meter, read.above)
+            judged = line.judge(read.value, self.meter, read.above)
+            verdict = self._not_at_its_volts(line, read) or judged
             twin = self._beside_twins.get(line.id)
             found[line.id] = twin if twin is not None and twin.graver_than(verdict) else verdict
         return found
+
+    def volts_of(self, line: Line) -> float | None:
+        """The volts an insulation was tested at; None where that is not said, or not asked."""
+        read = self.reading(line.id)
+        if not line.test_volts or read is None:
+            return None
+        return read.at_volts or self.told.tested_volts
+
+    def _not_at_its_volts(self, line: Line, read: Reading) -> Verdict | None:
+        """What is said of an insulation that was not tested at its volts: it is no reading. A failure
+        stays one, at whatever volts.
+        """
+        wanted = line.test_volts
+        if not wanted or not self.told.asks_volts:
+            return None
+        if line.judge(read.value, self.meter, read.above).word == "fail":
+            return None
+        volts = self.volts_of(line)
+        usual = f"{wanted[0]:g} V"
+        if volts is None:
+            return Verdict("unsure", f"At what volts is not said: this is a test at {usual}.")
+        if volts < min(wanted) * NEARLY:
+            return Verdict("unsure", f"Tested at {volts:g} V: this is a test at {usual}.")
+        return None
 
     @cached_property
     def _beside_twins(self) -> dict[str, Verdict]:
         """Lines that read unlike those they are held against, beyond what sound joints explain."""
         found: dict[str, Verdict] = {}
         for alike in self._alike.values():
-            ids = {line.core or "": line.id for line in alike}
-            read = {line.core or "": self._net(line) for line in alike}
+            called = self._called(alike)
+            ids = {called[line.id]: line.id for line in alike}
+            read = {called[line.id]: self._net(line) for line in alike}
             known = {core: net for core, net in read.items() if net is not None}
             told = self._held(alike[0].twins, known, alike[0])
             found |= {ids[core]: verdict for core, verdict in told.items()}
         return found | self._cells_and_their_sum
+
+    @staticmethod
+    def _called(alike: list[Line]) -> dict[str, str]:
+        """What each of some lines that are held against each other is called: by its function, by its
+        core where two have one.
+        """
+        words = {line.id: function_of(line.core or "") for line in alike}
+        twice = len(set(words.values())) < len(words)
+        return {line.id: line.core or "" for line in alike} if twice else words
 
     def _held(self, how: Twins, read: dict[str, float], first: Line) -> dict[str, Verdict]:
         if how == "cells":

@@ -1,5 +1,8 @@
 """What of a lead its tests are told: conductors, ends, room, rating, cells."""
 
+from dataclasses import dataclass
+
+from euthyne.core.assembly.nets import Point
 from euthyne.core.assembly.records import POWER
 from euthyne.core.kinds import Trait
 from euthyne.core.stages.conductor.conductor import ConductorStage
@@ -56,6 +59,8 @@ def subject_of(
             "",
         ),
         earthed=any(run.earth for run in runs),
+        lamp=given.lead.ends.switch_lit and given.lead.ends.switch != "none",
+        heating_amps=conductor.rating_amps(rolled=False),
         on_pack=Trait.CUT_ON_A_PACK in given.kind.traits and brief.tail_of == "pack",
     )
 
@@ -63,20 +68,68 @@ def subject_of(
 def _runs(
     given: Given, conductor: ConductorStage, ends: EndsStage, cut: CutStage
 ) -> tuple[Run, ...] | None:
-    """Every conductor with what it is made of; what is joined on its way counts as the power's cable,
-    over the whole run. None while one is not known.
+    """Every conductor with what it is made of: all pieces on its way, their joints, the switches they
+    pass. None while one is not known.
     """
-    names = given.assembly.core_names
-    cables = {name: cable for (cable, _), name in names.items()}
-    own = {names[c.cable, c.core] for c in given.assembly.courses if c.a and c.b}
     found = []
     for (a, b), name in ends.courses.items():
-        cable = cables.get(name, conductor.main.id) if name in own else conductor.main.id
-        wire, length_m = conductor.laid[cable].wire, _length_m(given, cut, cable)
-        if wire is None or length_m is None:
+        way = way_between(given, (a.fitting, a.cavity), (b.fitting, b.cavity))
+        pieces = [(conductor.laid[c].wire, _length_m(given, cut, c)) for c in way.cables]
+        if not pieces or any(wire is None or length is None for wire, length in pieces):
             return None
-        found.append(Run(name, function_of(name), wire, length_m, a.name, b.name))
+        wire = next(wire for wire, _ in pieces if wire is not None)
+        length_m = sum(length for _, length in pieces if length is not None)
+        found.append(
+            Run(
+                name,
+                function_of(name),
+                wire,
+                length_m,
+                a.name,
+                b.name,
+                joints=2 * len(way.cables),
+                switches=way.switches,
+            )
+        )
     return tuple(found)
+
+
+@dataclass(frozen=True)
+class Way:
+    """What lies between two contacts of one net: its cables in order, and the switches it passes."""
+
+    cables: tuple[str, ...]
+    switches: int
+
+
+def way_between(given: Given, one: Point, other: Point) -> Way:
+    """The shortest way between two contacts of one net, every switch closed.
+
+    Parameters: given; one and other, as fitting and cavity. Returns: Way, without cables where none
+    joins them.
+    """
+    steps: dict[Point, list[tuple[Point, str, int]]] = {}
+    for c in given.assembly.courses:
+        if c.a is not None and c.b is not None:
+            steps.setdefault(c.a, []).append((c.b, c.cable, 0))
+            steps.setdefault(c.b, []).append((c.a, c.cable, 0))
+    for name, part in given.parts.items():
+        positions = part.positions
+        for p, q in positions[-1].joins if positions else ():
+            switch = int(len(positions) > 1)
+            steps.setdefault((name, p), []).append(((name, q), "", switch))
+            steps.setdefault((name, q), []).append(((name, p), "", switch))
+    reached: dict[Point, Way] = {one: Way((), 0)}
+    front = [one]
+    while front and other not in reached:
+        here = front.pop(0)
+        for there, cable, switch in steps.get(here, ()):
+            if there not in reached:
+                so_far = reached[here]
+                cables = (*so_far.cables, cable) if cable else so_far.cables
+                reached[there] = Way(cables, so_far.switches + switch)
+                front.append(there)
+    return reached.get(other, Way((), 0))
 
 
 def _length_m(given: Given, cut: CutStage, cable: str) -> float | None:
@@ -102,8 +155,21 @@ def _ends(given: Given, conductor: ConductorStage, ends: EndsStage) -> list[At]:
 
 
 def _at(given: Given, end: LeadEnd, wire: Wire) -> At:
-    landing = next(x for x in given.assembly.landings if x.fitting == end.id)
+    here = [x for x in given.assembly.landings if x.fitting == end.id]
+    landing = here[0]
+    names = given.assembly.core_names
+    joints = tuple(
+        (
+            names[x.at.cable, x.core],
+            function_of(x.core),
+            f"{end.id}.{x.cavity}",
+            core_end(x.at.cable, x.core, x.at.end),
+        )
+        for x in here
+        if x.core != "E"
+    )
     return At(
+        joints=joints,
         fitting=end.id,
         named=f"the {end.named}",
         joint=end.part.joint,

@@ -4,6 +4,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from euthyne.core.trade.shown import three
+
 Judged = Literal["pass", "watch", "fail", "unsure"]
 GRAVITY: tuple[Judged, ...] = ("pass", "watch", "unsure", "fail")
 UNLIKE_OHM = 0.020  # F: cores of one cord differ by no more than the smaller of this ...
@@ -28,14 +30,15 @@ class Verdict:
 
 @dataclass(frozen=True)
 class Meter:
-    """Stated accuracy of an instrument: percent of reading, smallest step (ohm), the test-lead zero
-    (ohm), and its smallest step of millivolts.
-    """
+    """Stated accuracy of the instruments of a proof."""
 
-    percent: float = 1.0
+    percent: float = 1.0  # of a reading of ohms or volts
     step_ohm: float = 0.001
-    zero_ohm: float = 0.0
+    zero_ohm: float = 0.0  # what the test leads read alone
     step_mv: float = 0.1
+    insulation_percent: float = 10.0  # of a reading of megohms, proof-limits.toml
+    pull_percent: float = 2.0
+    rise_k: float = 1.0
 
     def four_wire(self, amps: float) -> "Meter":
         """The meter as it reads ohms by millivolts at so many amps: no test leads in the way."""
@@ -68,9 +71,9 @@ def unlike(readings: dict[str, float], amps: float, meter: Meter) -> dict[str, V
         if more <= max(f / 2, WATCH_SHARE * least) + give:
             continue
         fails = more > max(f, FAIL_SHARE * least) + give
-        joints = f"its twin: one of the two joints of the {core} core."
-        burns = f"At {amps:.3g} A it would burn {more * amps**2:.1f} W."
-        said = f"{more * 1000:.0f} mohm more than {twin}, {joints} {burns}"
+        joints = f"its twin: a joint of the {core} core."
+        burns = f"At {three(amps)} A it would burn {three(more * amps**2)} W."
+        said = f"{three(more * 1000)} milliohm more than the {twin} core, {joints} {burns}"
         found[core] = Verdict("fail" if fails else "watch", f"{said} Flex one end, then the other.")
     return found
 

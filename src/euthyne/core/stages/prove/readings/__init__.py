@@ -11,7 +11,7 @@ from euthyne.core.stages.prove.readings.line import At, Line, Run, Subject
 
 __all__ = ["TESTS", "At", "Line", "Run", "Subject", "expected"]
 
-SHARED = ("line", "megohm", "resistance", "typed", "volts")
+SHARED = ("band", "line", "megohm", "resistance", "typed", "volts")
 Lines = Callable[[Subject], tuple[Line, ...]]
 
 

@@ -60,6 +60,7 @@ def _line(key: str, words: str, volts: int, least: float, source: str, between: 
         words=f"insulation, {words}",
         fail_under=least,
         watch_under=least,
+        volts=(float(volts),),
         how=f"{volts} V, both ends open. {RELEASE}",
         why=f"a new lead under {least:g} megohm is refused",
         source=source,

@@ -1,7 +1,9 @@
 """A metal box, its lid and its plate, to the earth pin."""
 
+from euthyne.core.stages.prove.contact import contact_ohm
+from euthyne.core.stages.prove.readings.band import Band
 from euthyne.core.stages.prove.readings.line import Line, Subject
-from euthyne.core.stages.prove.readings.resistance import ResistanceLine, band_of, contact_ohm
+from euthyne.core.stages.prove.readings.resistance import ResistanceLine, band_of
 from euthyne.data.tables import toml
 
 
@@ -12,13 +14,12 @@ def lines(subject: Subject) -> tuple[Line, ...]:
         return ()
     low, high = band_of(earth, subject.room_c)
     limits = toml("proof-limits.toml")["earth"]
+    each, limit = contact_ohm(subject.heating_amps), high + limits["over_conductor_ohm"]
     return tuple(
         ResistanceLine(
             id=f"bond-{end.fitting}",
             words=f"earth pin to the metal of {end.named}: box, lid and plate",
-            low=low,
-            high=high + limits["over_conductor_ohm"],
-            watch=high + 3 * contact_ohm(),
+            bounds=Band(low, min(high + 3 * each, limit), limit),
             how="200 mA or more, to bare metal of each: the highest of the three is the reading.",
             why="the earth core and its tails; 0.1 ohm more than the core is the limit",
             source=limits["source"],

@@ -1,12 +1,16 @@
 """Each core end to end, against what its copper and sound contacts give."""
 
+from euthyne.core.stages.prove.contact import part_ohm
+from euthyne.core.stages.prove.readings.band import Band
 from euthyne.core.stages.prove.readings.line import Line, Run, Subject
 from euthyne.core.stages.prove.readings.resistance import (
+    Heats,
     ResistanceLine,
     band_of,
-    contact_ohm,
+    crossed,
     thinner_one,
 )
+from euthyne.core.trade.shown import three
 from euthyne.data.tables import toml
 
 # what a plug fuse burns at its rating at most, BS 1362; cold it has about half that resistance
@@ -14,6 +18,9 @@ FUSE_WATTS = 1.0
 ASTRAY = (
     "Flex one end at a time while reading: where it jumps, the joint is bad. "
     "If it is still, look at the size."
+)
+SOURCE = (
+    "contacts by the smallest of 20 milliohm, 100 mV and 2.5 W at its amps, good practice, generic"
 )
 HOW = "One probe at each end of the core, test leads zeroed. Flex both ends while you read."
 
@@ -24,14 +31,15 @@ def lines(subject: Subject) -> tuple[Line, ...]:
 
 
 def core_lines(subject: Subject, contacts: str, how: str = HOW) -> tuple[Line, ...]:
-    """A line for each core that carries current, with contacts of a kind at both ends."""
+    """A line for each core that carries current, with contacts of a kind on its way."""
     return tuple(_line(subject, run, contacts, how) for run in subject.carrying)
 
 
 def _line(subject: Subject, run: Run, contacts: str, how: str) -> Line:
-    low, high = band_of(run, subject.room_c)
-    each = contact_ohm(contacts)
-    most = high + 2 * each
+    low, copper = band_of(run, subject.room_c)
+    amps = subject.heating_amps
+    added, largest = crossed(run, amps, part_ohm(contacts))
+    most = copper + added
     metres = f"{run.length_m:.2f} m of {run.wire.words} at {subject.room_c:g} °C"
     return ResistanceLine(
         id=f"core-{run.name}",
@@ -39,16 +47,21 @@ def _line(subject: Subject, run: Run, contacts: str, how: str) -> Line:
         twins="cores",
         mandatory=subject.salvaged,
         words=f"{run.words} core, end to end",
-        low=low,
-        high=most,
-        watch=most,
+        bounds=Band(low, most, most + largest),
         how=_without_its_fuse(run, subject.fuse_amps) or how,
-        why=f"{metres}, and at most {each * 1000:g} milliohm of contact at each end",
-        source=toml("proof-limits.toml")["band"]["source"],
+        why=f"{metres}, and {_on_its_way(run, added)}; the limit is one contact more",
+        source=f"{toml('proof-limits.toml')['band']['source']}; {SOURCE}",
         thinner=thinner_one(run, subject.room_c),
         astray=ASTRAY,
+        heats=Heats(copper, amps),
         between=((run.a,), (run.b,)),
     )
+
+
+def _on_its_way(run: Run, added: float) -> str:
+    """The contacts on the way of a conductor, with what they may add."""
+    switch = " and a switch" if run.switches else ""
+    return f"at most {three(added * 1000)} milliohm in {run.joints} contacts{switch}"
 
 
 def _without_its_fuse(run: Run, fuse_amps: float | None) -> str:

@@ -1,8 +1,10 @@
 """A new coupler on a device that was there: that it is no short, before anything is mated."""
 
+from euthyne.core.stages.prove.readings.band import Band
 from euthyne.core.stages.prove.readings.line import Line, Subject
-from euthyne.core.stages.prove.readings.resistance import ResistanceLine
+from euthyne.core.stages.prove.readings.resistance import ResistanceLine, ohm_words
 from euthyne.core.stages.prove.verdict import Meter, Verdict
+from euthyne.core.trade.shown import three
 from euthyne.data.tables import toml
 
 MOST_OHM, USUAL_OHM = 1e5, 100.0
@@ -16,7 +18,7 @@ class DeviceLine(ResistanceLine):
     @property
     def band(self) -> str:
         """What a sound one reads, in words."""
-        return f"more than {self.low:g} ohm"
+        return f"more than {self.bounds.sound_from:g} ohm; a motor may read less"
 
     @property
     def sound(self) -> float:
@@ -30,9 +32,14 @@ class DeviceLine(ResistanceLine):
                 "It reads open: a diode or a switch in it, or a joint that does not hold. Tug both."
             )
             return Verdict("watch", said)
-        if value - meter.zero_ohm - meter.uncertainty_ohm(value) > self.low:
-            return Verdict("pass", f"{value:.4g} ohm: no short.")
-        return super().judge(value, meter, above)
+        net, give = value - meter.zero_ohm, meter.uncertainty_ohm(value)
+        short = float(toml("proof-limits.toml")["device"]["short_ohm"])
+        if net - give > self.bounds.sound_from:
+            return Verdict("pass", f"{three(net)} ohm: no short.")
+        if net + give < short:
+            return Verdict("fail", f"{ohm_words(max(net, 0.0))}: {self.short}")
+        said = "a brushed motor reads so, and so does a strand across: turn the shaft, and the figure jumps."
+        return Verdict("watch", f"{ohm_words(max(net, 0.0))}: {said}")
 
 
 def _at(subject: Subject, name: str) -> tuple[str, ...]:
@@ -48,11 +55,9 @@ def lines(subject: Subject) -> tuple[Line, ...]:
         DeviceLine(
             id="device",
             words="plus to minus of the device, at its new coupler",
-            low=limits["short_ohm"],
-            high=MOST_OHM,
-            watch=MOST_OHM,
+            bounds=Band(limits["watch_ohm"], MOST_OHM, MOST_OHM),
             how="Nothing connected; red probe on plus. Wait until the figure stands still.",
-            why=f"under {limits['short_ohm']:g} ohm it is a short",
+            why=f"under {limits['short_ohm']:g} ohm it is a short; motors read up to {limits['watch_ohm']:g}",
             source=limits["source"],
             thinner=None,
             astray="",

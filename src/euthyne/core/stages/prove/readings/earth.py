@@ -1,12 +1,14 @@
 """The earth end to end, at a current that a single strand would not carry unnoticed."""
 
+from euthyne.core.stages.prove.readings.band import Band
 from euthyne.core.stages.prove.readings.line import Line, Run, Subject
 from euthyne.core.stages.prove.readings.resistance import (
     ResistanceLine,
     band_of,
-    contact_ohm,
+    crossed,
     thinner_one,
 )
+from euthyne.core.trade.shown import three
 from euthyne.data.tables import toml
 
 ASTRAY = "Flex one end at a time: the end where the figure moves is the bad one."
@@ -18,16 +20,18 @@ def lines(subject: Subject) -> tuple[Line, ...]:
 
 
 def _line(subject: Subject, run: Run) -> Line:
-    low, high = band_of(run, subject.room_c)
+    low, copper = band_of(run, subject.room_c)
     limits = toml("proof-limits.toml")["earth"]
+    added, _ = crossed(run, subject.heating_amps)
+    limit = copper + limits["over_conductor_ohm"]
     return ResistanceLine(
         id="earth",
+        core=run.name,
+        twins="cores",
         words="earth, end to end, 200 mA or more",
-        low=low,
-        high=high + limits["over_conductor_ohm"],
-        watch=high + 2 * contact_ohm(),
+        bounds=Band(low, min(copper + added, limit), limit),
         how="Earth pin to earth contact, flexing both ends. Every sound joint stays still.",
-        why=f"the core alone is {high:.3f} ohm at most; 0.1 ohm more is the limit",
+        why=f"the core alone is {three(copper)} ohm at most; 0.1 ohm more is the limit",
         source=limits["source"],
         thinner=thinner_one(run, subject.room_c),
         astray=ASTRAY,

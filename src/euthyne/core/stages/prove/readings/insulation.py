@@ -3,9 +3,10 @@
 from dataclasses import replace
 
 from euthyne.core.stages.prove.readings.line import Between, Line, Subject
-from euthyne.core.stages.prove.readings.megohm import RELEASE, InsulationLine
+from euthyne.core.stages.prove.readings.megohm import RELEASE, SURGE_VOLTS, InsulationLine
 from euthyne.data.tables import toml
 
+LAMP_OFF = "Take the lamp's neutral off its tab first: through the lamp it reads 0.1 to 0.5 megohm."
 TO_EARTH = "all that carry current joined, to earth"
 
 
@@ -20,7 +21,10 @@ def lines(subject: Subject) -> tuple[Line, ...]:
         words = f"{one.words} to {other.words}"
         key, turned = (f"insulation-{a.name}{b.name}" for a, b in ((one, other), (other, one)))
         # Until the order of joined cores was settled, either could come first.
-        found.append(replace(_line(key, words, ((one.a,), (other.a,))), formerly=turned))
+        between = replace(_line(key, words, ((one.a,), (other.a,))), formerly=turned)
+        if subject.lamp:
+            between = replace(between, how=f"{LAMP_OFF} {between.how}")
+        found.append(between)
         return tuple(found)
     # The last one was measured against all others when they were measured against it.
     for run in carrying[:-1]:
@@ -38,6 +42,7 @@ def _line(key: str, words: str, between: Between) -> Line:
         words=f"insulation, {words}",
         fail_under=fail,
         watch_under=watch,
+        volts=(float(limits["mains_test_volts"]), SURGE_VOLTS),
         how=f"{limits['mains_test_volts']} V; 250 V where it holds surge parts. {RELEASE}",
         why=f"a new lead under {fail} megohm is refused, under {watch} megohm watched",
         source=limits["source"],

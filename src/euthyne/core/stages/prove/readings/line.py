@@ -17,16 +17,16 @@ Twins = Literal["", "cores", "poles", "cells"]
 
 @dataclass(frozen=True)
 class Run:
-    """One conductor end to end: its name and what it is for, its wire, its length as cut (m), its
-    contacts at both ends, named fitting.cavity.
-    """
+    """One conductor end to end."""
 
     name: str
-    words: str
+    words: str  # what it is for
     wire: Wire
-    length_m: float
-    a: str
-    b: str
+    length_m: float  # of all pieces on its way, as cut
+    a: str  # its contact at the supply end, named fitting.cavity
+    b: str  # its contact at the far end
+    joints: int = 2  # terminals and barrels on its way
+    switches: int = 0  # switch contacts on its way, closed
 
     @property
     def earth(self) -> bool:
@@ -47,6 +47,8 @@ class At:
     coupler: bool = False
     contact: str = ""
     behind: str = ""
+    # each core that carries current here: its name, what it is for, its contact, the core behind it
+    joints: tuple[tuple[str, str, str, str], ...] = ()
 
 
 @dataclass(frozen=True)
@@ -74,6 +76,8 @@ class Subject:
     braid: str = ""
     earthed: bool = True
     on_pack: bool = False
+    lamp: bool = False  # a lamp stands between a line and the neutral
+    heating_amps: float = 0.0  # what heats its joints: its rating, or over its duty
 
     @property
     def cores(self) -> tuple[str, ...]:
@@ -133,6 +137,11 @@ class Line(ABC):
     def driven(self) -> str:
         """The band in the other way it may be read, empty where there is none."""
         return ""
+
+    @property
+    def test_volts(self) -> tuple[float, ...]:
+        """The volts a reading of it is taken at, the usual first; none where that is not asked."""
+        return ()
 
     @property
     @abstractmethod

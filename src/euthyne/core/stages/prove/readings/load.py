@@ -5,15 +5,17 @@ contacts give, and how warm each end runs.
 from dataclasses import dataclass, replace
 
 from euthyne.core.stages.conductor.guard import NORTH_AMERICAN_BELOW_V
+from euthyne.core.stages.prove.readings.band import Band
 from euthyne.core.stages.prove.readings.line import Between, Line, Run, Subject
 from euthyne.core.stages.prove.readings.resistance import (
     ResistanceLine,
-    contact_ohm,
     core_band_ohm,
+    crossed,
     ohm_words,
 )
 from euthyne.core.stages.prove.readings.volts import RiseLine
-from euthyne.core.stages.prove.verdict import UNLIKE_VOLTS, Meter, Verdict
+from euthyne.core.stages.prove.verdict import Meter, Verdict
+from euthyne.core.trade.shown import three
 from euthyne.data.tables import toml
 
 STEP_MV = 100.0  # of a plug-in meter
@@ -41,8 +43,9 @@ class DropLine(ResistanceLine):
     @property
     def band(self) -> str:
         """What a sound lead loses at its rating."""
-        low, high = ((self.amps or 1.0) * ohm for ohm in (self.low, self.watch))
-        return f"{low:.2g} to {high:.2g} V lost at {self.amps:g} A"
+        bounds, amps = self.bounds, self.amps or 1.0
+        low, high, limit = (amps * x for x in (bounds.sound_from, bounds.sound_to, bounds.limit))
+        return f"{low:.2g} to {high:.2g} V lost at {amps:g} A; {limit:.2g} V is the limit"
 
     @property
     def driven(self) -> str:
@@ -58,7 +61,7 @@ class DropLine(ResistanceLine):
     @property
     def sound(self) -> float:
         """Cooler copper and better contacts than it is granted."""
-        return (3 * self.low + self.watch) / 4
+        return (3 * self.bounds.sound_from + self.bounds.sound_to) / 4
 
     def judge(self, value: float, meter: Meter, above: bool) -> Verdict:
         """Judge a reading by the steps of a plug-in meter: two readings of one meter, and what is wrong
@@ -68,10 +71,10 @@ class DropLine(ResistanceLine):
             return Verdict("fail", "Nothing gets there: a core is broken, or lands somewhere else.")
         amps = self.amps or 1.0
         give = replace(meter, step_mv=STEP_MV).four_wire(amps).uncertainty_ohm(value)
-        said, most = f"{value * amps:.2g} V at {amps:g} A", f"{self.high * amps:.2g} V"
-        if value - give > self.high:
+        said, most = f"{value * amps:.2g} V at {amps:g} A", f"{self.bounds.limit * amps:.2g} V"
+        if value - give > self.bounds.limit:
             return Verdict("fail", f"{said}, {most} is the most. {self.astray}")
-        if value + give > self.high:
+        if value + give > self.bounds.limit:
             return Verdict("unsure", f"{said}, and a plug-in meter does not tell it from {most}.")
         return Verdict("pass", f"{said}, {most} is the most.")
 
@@ -88,19 +91,20 @@ def _drop(subject: Subject, there: Run, back: Run) -> Line:
     low = sum(_band(run, subject.room_c)[0] for run in (there, back))
     # Copper at its load is warmer than the room; how much, the load decides.
     warm = sum(_band(run, limits["warmest_c"])[1] for run in (there, back))
-    each = min(contact_ohm(), UNLIKE_VOLTS / subject.rating_amps)
-    most = warm + 4 * each
+    added, largest = zip(
+        *(crossed(run, subject.heating_amps) for run in (there, back)), strict=True
+    )
+    most = warm + sum(added)
+    alone = "" if len(subject.carrying) == 2 else f" Between {there.words} and {back.words} alone."
     return DropLine(
         id="load-drop",
         words=f"volts lost at its load, {there.words} and {back.words}",
-        low=low,
-        high=most,
-        watch=most,
-        how=HOW_DROP,
+        bounds=Band(low, most, most + max(largest)),
+        how=f"{HOW_DROP}{alone}",
         why=(
             f"{there.length_m:.2f} m there and back, from {subject.room_c:g} °C to "
-            f"{limits['warmest_c']:g} °C, and {each * 1000:.2g} milliohm at each of four contacts; "
-            f"at other amps, {ohm_words(low, most)} times them"
+            f"{limits['warmest_c']:g} °C, and at most {three(sum(added) * 1000)} milliohm in its "
+            f"contacts; at other amps, {ohm_words(low, most)} times them"
         ),
         source=limits["source"],
         thinner=None,

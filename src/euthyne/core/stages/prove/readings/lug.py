@@ -1,5 +1,6 @@
 """Each lug against an equal length of its own cable."""
 
+from euthyne.core.stages.prove.readings.band import Band
 from euthyne.core.stages.prove.readings.line import At, Line, Subject
 from euthyne.core.stages.prove.readings.resistance import ResistanceLine
 from euthyne.data.tables import toml
@@ -20,9 +21,7 @@ def _line(subject: Subject, end: At) -> Line:
     return ResistanceLine(
         id=f"lug-{end.fitting}",
         words=f"lug at {end.named}",
-        low=0.0,
-        high=as_cable * limits["lug_fail"],
-        watch=as_cable * limits["lug_watch"],
+        bounds=Band(0.0, as_cable * limits["lug_watch"], as_cable * limits["lug_fail"]),
         how=(
             f"Before its sleeve: {amps:g} A through it; from the palm beside the hole to the bare "
             f"cable just behind the barrel, {mm} mm."

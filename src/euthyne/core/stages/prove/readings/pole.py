@@ -1,7 +1,10 @@
 """Each pole of a heavy lead end to end, by millivolts at a known current."""
 
+from euthyne.core.stages.prove.contact import contact_ohm
+from euthyne.core.stages.prove.readings.band import Band
 from euthyne.core.stages.prove.readings.line import Line, Run, Subject
 from euthyne.core.stages.prove.readings.resistance import (
+    Heats,
     ResistanceLine,
     band_of,
     barrel_ohm,
@@ -10,7 +13,7 @@ from euthyne.core.stages.prove.readings.resistance import (
 from euthyne.data.tables import toml
 
 LIMITED = "from a current-limited supply, never straight from a battery"
-ASTRAY = "Read each half from a needle through the insulation at the middle: the worse half has it."
+ASTRAY = "Read each joint by itself: the worse one is cut off and made anew. Pierce no insulation."
 
 
 def lines(subject: Subject) -> tuple[Line, ...]:
@@ -31,25 +34,31 @@ def _most(subject: Subject) -> float:
 def _line(subject: Subject, run: Run, amps: float, coupled_ohm: float) -> Line:
     limits = toml("proof-limits.toml")["poles"]
     low, cable = band_of(run, subject.room_c)
-    top = cable + 2 * (barrel_ohm(run.wire, subject.room_c) + coupled_ohm)
+    rated = subject.heating_amps
+    barrel = contact_ohm(rated, barrel_ohm(run.wire, subject.room_c))
+    coupler = contact_ohm(rated, coupled_ohm) if coupled_ohm else 0.0
+    top = cable + run.joints * barrel + 2 * coupler
+    # Two rules give a limit, and the smaller holds: what one bad joint adds, and a share of the whole.
+    by_joint, by_share = top + max(barrel, coupler), top * limits["fail_over"]
     metres = f"{run.length_m:.2f} m of {run.wire.words} at {subject.room_c:g} °C"
+    joints = f"{run.joints} barrels" + (" and two couplers" if coupler else "")
+    rule = "one joint more" if by_joint < by_share else "a fifth more"
     return ResistanceLine(
         id=f"pole-{run.name}",
         core=run.name,
         twins="poles",
         instead=f"rise-{run.name}",
         words=f"{run.words} pole, end to end",
-        low=low,
-        high=top * limits["fail_over"],
-        watch=top * limits["watch_over"],
+        bounds=Band(low, top * limits["watch_over"], min(by_joint, by_share)),
         how=(
-            f"Four wires: {amps:g} A through it {LIMITED}; the millivolts from palm to palm, "
+            f"Four wires: {amps:g} A through it {LIMITED}; the millivolts from contact to contact, "
             "inside the clips that carry the current."
         ),
-        why=f"{metres}, and two barrels",
+        why=f"{metres}, and {joints}; the limit is {rule}",
         source=limits["source"],
         thinner=thinner_one(run, subject.room_c),
         astray=ASTRAY,
+        heats=Heats(cable, rated),
         amps=amps,
         between=((run.a,), (run.b,)),
     )

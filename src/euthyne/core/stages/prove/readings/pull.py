@@ -1,11 +1,14 @@
 """A sample of a pressed joint, pulled by a gauge: for batches, and for a new die."""
 
+import math
 from dataclasses import dataclass
 
 from euthyne.core.shelf.pull import pull_out_n
+from euthyne.core.stages.prove.readings.band import Band
 from euthyne.core.stages.prove.readings.line import At, Line, Subject
 from euthyne.core.stages.prove.verdict import Meter, Verdict
 from euthyne.core.trade.quantity import PULL, Measure
+from euthyne.core.trade.shown import three
 
 HOW = (
     "A sample, not this joint: the same cable, terminal, die and hand. Pull steadily in line until it "
@@ -19,6 +22,11 @@ class PullLine(Line):
 
     least: float
     behind: str
+
+    @property
+    def bounds(self) -> Band:
+        """What it has to hold."""
+        return Band(self.least, math.inf, self.least)
 
     @property
     def measure(self) -> Measure:
@@ -44,9 +52,13 @@ class PullLine(Line):
         """Judge what a sample held; a gauge at its end held more than it can show."""
         if above:
             return Verdict("unsure", "The gauge stands at its end: one that goes further.")
-        if value < self.least:
+        give = value * meter.pull_percent / 100
+        if value + give < self.least:
             said = f"It let go at {value:.0f} N, {self.least:.0f} N is the least."
             return Verdict("fail", f"{said} Another die, or another strip: then every joint anew.")
+        if value - give < self.least:
+            said = f"{value:.0f} N, give or take {three(give)} N: the least, {self.least:.0f} N, lies inside."
+            return Verdict("unsure", f"{said} Pull another.")
         return Verdict("pass", f"It held {value:.0f} N, {self.least:.0f} N is the least.")
 
 

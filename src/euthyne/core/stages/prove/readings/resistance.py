@@ -2,16 +2,24 @@
 tells.
 """
 
+import math
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 
+from euthyne.core.stages.prove.contact import contact_ohm
+from euthyne.core.stages.prove.readings.band import Band
 from euthyne.core.stages.prove.readings.line import Line, Run
-from euthyne.core.stages.prove.verdict import Meter, Verdict
+from euthyne.core.stages.prove.verdict import Judged, Meter, Verdict
 from euthyne.core.trade.quantity import OHMS, Measure
+from euthyne.core.trade.shown import three
 from euthyne.core.trade.wire import GAUGES, Size, Wire, awg, metric, metric_resistances
 from euthyne.data.tables import toml
 
-BAND_SHARE = 5  # a meter tells a band apart when right within a fifth of it, good practice, generic
+BAND_SHARE = (
+    5  # a meter that is right within a fifth of a band tells it apart, good practice, generic
+)
+SELDOM_MADE = (1.25,)  # of the metric sizes: nobody took it by mistake
+SAME = 1 + 1e-9  # what arithmetic leaves between two figures that are one
 FAR_OFF = 100.0  # times outside the band: the unit may be another one
 IN_MILLIOHM = 0.1  # below it milliohm read better
 
@@ -31,22 +39,29 @@ def _millivolts(*volts: float) -> str:
     return f"{' to '.join(f'{x * 1000:.3g}' for x in volts)} mV"
 
 
+@dataclass(frozen=True)
+class Heats:
+    """What warms in a conductor beside its copper: the most its copper reads (ohm), and the amps."""
+
+    copper_ohm: float
+    amps: float
+
+    def watts(self, ohm: float) -> float:
+        """What burns beside the copper at the rating, in W."""
+        return max(ohm - self.copper_ohm, 0.0) * self.amps**2
+
+
 @dataclass(frozen=True, kw_only=True)
 class ResistanceLine(Line):
-    """A resistance to read, in ohm: least, most, and from where on it is watched.
+    """A resistance to read, in ohm."""
 
-    ``thinner`` is the next thinner size and the least it would read, None where there is none;
-    ``astray`` says where to look for what reads too much, ``short`` what reads too little may be;
-    ``amps`` what is driven through it where milliohms are read by millivolts.
-    """
-
-    low: float
-    high: float
-    watch: float
-    thinner: tuple[str, float] | None
-    astray: str
-    short: str = "shorter or thicker than the plan, or two points are joined."
-    amps: float | None = None
+    bounds: Band
+    thinner: tuple[str, float] | None  # the next thinner size, and the least it would read
+    astray: str  # where to look for what reads too much
+    short: str = "shorter or thicker than the plan, or the probes meet: take it again."
+    danger: bool = False  # True where too little is a short that must not be
+    heats: Heats | None = None
+    amps: float | None = None  # driven through it where milliohms are read by millivolts
 
     @property
     def measure(self) -> Measure:
@@ -62,37 +77,39 @@ class ResistanceLine(Line):
 
     @property
     def band(self) -> str:
-        """What a sound lead reads, in words."""
-        return self._between(ohm_words, self.low, self.watch)
+        """What a sound lead reads and the limit, in words."""
+        return self._between(ohm_words, 1.0)
 
     @property
     def driven(self) -> str:
         """The band in millivolts at the amps that are driven through it."""
         if self.amps is None:
             return ""
-        low, high = (x * self.amps for x in (self.low, self.watch))
-        return f"at {self.amps:g} A {self._between(_millivolts, low, high)}"
+        return f"at {self.amps:g} A {self._between(_millivolts, self.amps)}"
 
-    @staticmethod
-    def _between(words: Callable[..., str], low: float, high: float) -> str:
-        return words(low, high) if low > 0 else f"{words(high)} at most"
+    def _between(self, words: Callable[..., str], times: float) -> str:
+        low, high, limit = (
+            x * times for x in (self.bounds.sound_from, self.bounds.sound_to, self.bounds.limit)
+        )
+        sound = words(low, high) if low > 0 else f"{words(high)} at most"
+        return f"{sound}; {words(limit)} is the limit" if limit > high * SAME else sound
 
     @property
     def sound(self) -> float:
-        """The middle of the band."""
-        return (self.low + self.watch) / 2
+        """The middle of what a sound one reads."""
+        return self.bounds.middle
 
     def far_off(self, value: float) -> float | None:
         """How many times outside its band a reading is, from a hundred on."""
-        if value > self.high * FAR_OFF:
-            return value / self.high
-        if 0 < value < self.low / FAR_OFF:
-            return value / self.low
+        if value > self.bounds.limit * FAR_OFF:
+            return value / self.bounds.limit
+        if 0 < value < self.bounds.sound_from / FAR_OFF:
+            return value / self.bounds.sound_from
         return None
 
     def judge(self, value: float, meter: Meter, above: bool) -> Verdict:
         """Judge a reading in ohm, the test leads taken off; four-wire readings have none to take
-        off.
+        off. It can not be said only where the limit is in doubt.
         """
         if above:
             said = "The meter reads open: the core is broken, or lands somewhere else."
@@ -104,43 +121,51 @@ class ResistanceLine(Line):
             said = "Less than the test leads alone: zero them again and take the reading anew."
             return Verdict("unsure", said)
         give = meter.uncertainty_ohm(value)
-        return self._outside(net, give) or self._unsure(net, give) or self._inside(net, give)
+        if net - give > self.bounds.limit:
+            return self._too_much(net, give)
+        if net + give < self.bounds.sound_from:
+            word: Judged = "fail" if self.danger else "watch"
+            said = f"{ohm_words(net)}; a sound one reads {self.band}: {self.short}"
+            return Verdict(word, said)
+        if net + give > self.bounds.limit:
+            return self._unsure(net, give)
+        return self._within(net, give)
 
-    def _outside(self, net: float, give: float) -> Verdict | None:
-        if net - give > self.high:
-            why = "a bad joint or too thin a core."
-            said = f"{ohm_words(net)} is above {ohm_words(self.high)}: {why} {self.astray}"
-            return Verdict("fail", said)
-        if net + give < self.low:
-            return Verdict("fail", f"{ohm_words(net)} is below {ohm_words(self.low)}: {self.short}")
-        return None
+    def _too_much(self, net: float, give: float) -> Verdict:
+        why = "a bad joint or too thin a core."
+        said = f"{ohm_words(net)}, and {ohm_words(self.bounds.limit)} is the limit: {why}"
+        return Verdict(
+            "fail", f"{said}{self._burns(net)} {self.astray}{self._thinner(net + give)}".strip()
+        )
 
-    def _unsure(self, net: float, give: float) -> Verdict | None:
-        fine = (self.high - self.low) / BAND_SHARE
-        if give > fine:
-            out = (
-                f"give or take {ohm_words(give)}, and the band is {ohm_words(self.low, self.high)}"
+    def _burns(self, net: float) -> str:
+        if self.heats is None:
+            return ""
+        watts = self.heats.watts(net)
+        return f" At {three(self.heats.amps)} A its joints would burn {three(watts)} W."
+
+    def _unsure(self, net: float, give: float) -> Verdict:
+        fine = max(
+            self.bounds.limit - net, (self.bounds.limit - self.bounds.sound_from) / BAND_SHARE
+        )
+        needed = f"use a meter right within {ohm_words(fine)}."
+        if self.amps is not None:
+            needed = f"{needed[:-1]}: finer millivolts, or more amps."
+        out = f"{ohm_words(net)}, give or take {ohm_words(give)}"
+        limit = ohm_words(self.bounds.limit)
+        return Verdict("unsure", f"{out}: the limit, {limit}, lies inside. To say it, {needed}")
+
+    def _within(self, net: float, give: float) -> Verdict:
+        if net > self.bounds.sound_to * SAME:
+            why = "more than sound contacts give. Look at both ends."
+            said = (
+                f"{ohm_words(net)}; a sound one reads {self.band}: {why}{self._thinner(net + give)}"
             )
-            needed = f"use a meter right within {ohm_words(fine)}."
-            if self.amps is not None:
-                needed = f"{needed[:-1]}: finer millivolts, or more amps."
-            return Verdict("unsure", f"{ohm_words(net)}, {out}: {needed}")
-        out = f"{ohm_words(net)}, and the meter may be {ohm_words(give)} out"
-        if net + give > self.high:
-            return Verdict("unsure", f"{out}: the limit {ohm_words(self.high)} lies inside.")
-        if net - give < self.low:
-            return Verdict("unsure", f"{out}: the least, {ohm_words(self.low)}, lies inside.")
-        return None
+            return Verdict("watch", said)
+        said = f"{ohm_words(net)}; a sound one reads {self.band}."
+        return Verdict("pass", f"{said}{self._thinner(net + give)}")
 
-    def _inside(self, net: float, give: float) -> Verdict:
-        if net > self.watch:
-            why = "yet more than sound contacts give. Look at both ends."
-            return Verdict("watch", f"{ohm_words(net)} is within {ohm_words(self.high)}, {why}")
-        thin = self._as_a_thinner_one(net + give)
-        band = ohm_words(self.low, self.high)
-        return Verdict("pass", f"{ohm_words(net)}, and a sound one reads {band}.{thin}")
-
-    def _as_a_thinner_one(self, most: float) -> str:
+    def _thinner(self, most: float) -> str:
         """What a reading cannot tell apart: the next thinner size, where the lead is too short for
         it.
         """
@@ -177,17 +202,9 @@ def band_of(run: Run, room_c: float) -> tuple[float, float]:
     return core_band_ohm(run.wire, run.length_m, room_c)
 
 
-def contact_ohm(which: str = "mains") -> float:
-    """What one sound end adds, in ohm: of a mains plug, a way, a pin, a tap, a coupler.
-
-    Source: proof-limits.toml.
-    """
-    return float(toml("proof-limits.toml")["contacts"][f"{which}_end_ohm"])
-
-
 def barrel_ohm(wire: Wire, room_c: float) -> float:
-    """What a sound pressed or screwed barrel adds at most: as much as so many mm of its own cable, in
-    ohm. Source: proof-limits.toml.
+    """The own figure of a pressed or screwed barrel: as much as so many mm of its own cable, in ohm.
+    Source: proof-limits.toml.
     """
     told = toml("proof-limits.toml")["contacts"]
     as_cable = told["barrel_as_mm"] / 1000 * wire.ohms_per_m(room_c)
@@ -197,7 +214,7 @@ def barrel_ohm(wire: Wire, room_c: float) -> float:
 def thinner_than(size: Size) -> Size | None:
     """The next thinner size of the same series; None below the thinnest."""
     if size.unit == "mm2":
-        made = [metric(mm2) for mm2 in metric_resistances()]
+        made = [metric(mm2) for mm2 in metric_resistances() if mm2 not in SELDOM_MADE]
     else:
         made = [awg(gauge) for gauge in GAUGES]
     below = [s for s in made if s.cross_section_mm2 < size.cross_section_mm2]
@@ -211,3 +228,21 @@ def thinner_one(run: Run, room_c: float) -> tuple[str, float] | None:
         return None
     wire = replace(run.wire, size=less)
     return less.name, core_band_ohm(wire, run.length_m, room_c)[0]
+
+
+def crossed(run: Run, amps: float, own_ohm: float = math.inf) -> tuple[float, float]:
+    """What the contacts on the way of a conductor may add, and the largest of them, in ohm.
+
+    Parameters: run; amps it carries at its rating; own_ohm, the figure of each of its joints.
+    Source: contact.py; a switch by its own rule, proof-limits.toml.
+    """
+    each = contact_ohm(amps, own_ohm)
+    switch = switch_ohm(amps)
+    largest = max(each, switch) if run.switches else each
+    return run.joints * each + run.switches * switch, largest
+
+
+def switch_ohm(amps: float) -> float:
+    """What a sound switch adds at most, in ohm. Source: proof-limits.toml."""
+    told = toml("proof-limits.toml")["switch"]
+    return float(min(told["most_ohm"], told["most_volts"] / max(amps, 1e-6)))

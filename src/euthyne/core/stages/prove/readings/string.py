@@ -1,8 +1,10 @@
 """Each pole of a string, and each coupler across itself."""
 
+from euthyne.core.stages.prove.contact import part_ohm
+from euthyne.core.stages.prove.readings.band import Band
 from euthyne.core.stages.prove.readings.line import At, Line, Subject
 from euthyne.core.stages.prove.readings.pole import pole_lines
-from euthyne.core.stages.prove.readings.resistance import ResistanceLine, contact_ohm
+from euthyne.core.stages.prove.readings.resistance import ResistanceLine
 from euthyne.data.tables import toml
 
 AMPS = 10.0
@@ -12,7 +14,7 @@ def lines(subject: Subject) -> tuple[Line, ...]:
     """A line for each pole and for each coupler."""
     amps = min(AMPS, float(f"{subject.rating_amps:.2g}"))
     couplers = (_coupler(end, amps) for end in subject.ends if end.coupler)
-    return (*pole_lines(subject, amps, contact_ohm("coupler")), *couplers)
+    return (*pole_lines(subject, amps, part_ohm("coupler")), *couplers)
 
 
 def _coupler(end: At, amps: float) -> Line:
@@ -20,12 +22,10 @@ def _coupler(end: At, amps: float) -> Line:
     return ResistanceLine(
         id=f"coupler-{end.fitting}",
         words=f"coupler at {end.named}, across itself",
-        low=0.0,
-        high=limits["coupler_fail_ohm"],
-        watch=limits["coupler_pass_ohm"],
+        bounds=Band(0.0, limits["coupler_pass_ohm"], limits["coupler_fail_ohm"]),
         how=(
-            f"Its own other half clicked in, {amps:g} A through it; needles in the copper just "
-            "behind each contact."
+            f"Its own other half clicked in, {amps:g} A through it; a sample with its cable cut "
+            "bare just behind each contact. Pierce no insulation."
         ),
         why="one milliohm is a sound pair of one make, five a bad one",
         source=limits["source"],

@@ -1,24 +1,23 @@
 """A switch by itself, closed."""
 
+from euthyne.core.stages.prove.readings.band import Band
 from euthyne.core.stages.prove.readings.line import Line, Subject
-from euthyne.core.stages.prove.readings.resistance import ResistanceLine
+from euthyne.core.stages.prove.readings.resistance import ResistanceLine, switch_ohm
+from euthyne.core.trade.shown import three
 from euthyne.data.tables import toml
 
 
 def lines(subject: Subject) -> tuple[Line, ...]:
     """A line for each switch."""
     limits = toml("proof-limits.toml")["switch"]
-    most = min(limits["fail_ohm"], limits["fail_watts"] / subject.rating_amps**2)
-    watch = min(limits["watch_ohm"], most)
+    sound = switch_ohm(subject.heating_amps)
     return tuple(
         ResistanceLine(
             id=f"switch-{name}",
             words=f"{_called(subject, name)}, across itself, closed",
-            low=0.0,
-            high=most,
-            watch=watch,
+            bounds=Band(0.0, sound, 2 * sound),
             how="From blade to blade of one pole, closed, worked ten times before. The worse pole.",
-            why=f"{limits['fail_watts']:g} W at {subject.rating_amps:.3g} A",
+            why=f"20 milliohm or 100 mV at {three(subject.heating_amps)} A; twice that is the limit",
             source=limits["source"],
             thinner=None,
             astray="Its contacts are burnt or dirty: another switch.",

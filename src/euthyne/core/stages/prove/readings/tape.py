@@ -1,8 +1,10 @@
 """A heating tape: bus to bus by its watts, its braid, and what lies between."""
 
+from euthyne.core.stages.prove.contact import contact_ohm
+from euthyne.core.stages.prove.readings.band import Band
 from euthyne.core.stages.prove.readings.line import Line, Subject
 from euthyne.core.stages.prove.readings.megohm import RELEASE, InsulationLine
-from euthyne.core.stages.prove.readings.resistance import ResistanceLine, band_of, contact_ohm
+from euthyne.core.stages.prove.readings.resistance import ResistanceLine, band_of
 from euthyne.data.tables import toml
 
 
@@ -16,9 +18,12 @@ def lines(subject: Subject) -> tuple[Line, ...]:
             ResistanceLine(
                 id="bus",
                 words="bus to bus through the tape: live pin to neutral pin",
-                low=hot * limits["cold_share"],
-                high=hot * limits["warm_share"],
-                watch=hot * limits["warm_share"],
+                bounds=Band(
+                    hot * limits["cold_share"],
+                    hot * limits["warm_share"],
+                    hot * limits["warm_share"],
+                ),
+                danger=True,
                 how="By ohmmeter at the plug, nothing powered.",
                 why=f"{hot:.4g} ohm by its watts; cold it reads lower",
                 source=limits["source"],
@@ -38,13 +43,12 @@ def lines(subject: Subject) -> tuple[Line, ...]:
         low, high = band_of(cord, subject.room_c)
         braid = limits["braid_ohm_per_m"] * subject.tape_m
         over = toml("proof-limits.toml")["earth"]["over_conductor_ohm"]
+        each, limit = contact_ohm(subject.heating_amps), high + braid + over
         found.append(
             ResistanceLine(
                 id="earth",
                 words="plug's earth pin to the braid at the far end, 200 mA or more",
-                low=low,
-                high=high + braid + over,
-                watch=high + braid + 3 * contact_ohm(),
+                bounds=Band(low, min(high + braid + 3 * each, limit), limit),
                 how="Before the end seal is shrunk, or to the braid at its last bared place.",
                 why=f"the cord, and {braid:.2g} ohm of braid",
                 source=limits["source"],
@@ -60,6 +64,7 @@ def lines(subject: Subject) -> tuple[Line, ...]:
                 words=f"insulation, both buses joined to the braid, {when}",
                 fail_under=limits["alone_megohm"],
                 watch_under=limits["alone_megohm"],
+                volts=(float(limits["test_volts"]),),
                 how=f"{limits['test_volts']} V; 2500 V once where its sheet asks. {RELEASE}",
                 why=f"under {limits['alone_megohm']} megohm it is refused",
                 source=limits["source"],

@@ -1,9 +1,12 @@
 """A plug on a tool's own flex: what can be measured without opening the tool."""
 
+from euthyne.core.stages.prove.contact import contact_ohm
 from euthyne.core.stages.prove.readings.apart import ROUND_IT
+from euthyne.core.stages.prove.readings.band import Band
 from euthyne.core.stages.prove.readings.line import Line, Subject
-from euthyne.core.stages.prove.readings.megohm import RELEASE, InsulationLine
-from euthyne.core.stages.prove.readings.resistance import ResistanceLine, band_of, contact_ohm
+from euthyne.core.stages.prove.readings.megohm import RELEASE, SURGE_VOLTS, InsulationLine
+from euthyne.core.stages.prove.readings.resistance import ResistanceLine, band_of
+from euthyne.core.trade.shown import three
 from euthyne.data.tables import toml
 
 JOINED = "Never live to neutral: its parts would be tested to death."
@@ -18,15 +21,15 @@ def lines(subject: Subject) -> tuple[Line, ...]:
     found: list[Line] = []
     if earth is not None:
         low, high = band_of(earth, subject.room_c)
+        each = contact_ohm(subject.heating_amps)
+        limit = high + limits["earth"]["over_conductor_ohm"]
         found.append(
             ResistanceLine(
                 id="earth",
                 words="plug's earth pin to bare metal of the tool, 200 mA or more",
-                low=low,
-                high=high + limits["earth"]["over_conductor_ohm"],
-                watch=high + 3 * contact_ohm(),
+                bounds=Band(low, min(high + 3 * each, limit), limit),
                 how="To a screw or scraped metal, flexing the plug and the cord where it goes in.",
-                why=f"the flex is {high:.3f} ohm at most; 0.1 ohm more is the limit",
+                why=f"the flex is {three(high)} ohm at most; 0.1 ohm more is the limit",
                 source=limits["earth"]["source"],
                 thinner=None,
                 astray="Flex the plug, then the cord at the tool: where it moves is the bad joint.",
@@ -42,6 +45,7 @@ def lines(subject: Subject) -> tuple[Line, ...]:
             words=f"insulation, live and neutral joined, to {to}",
             fail_under=least,
             watch_under=least,
+            volts=(float(volts), SURGE_VOLTS),
             how=f"Its switch on. {volts} V, 250 V where it has electronics. {JOINED} {RELEASE}",
             why=f"{least:g} megohm is the least of a tool in use",
             source=limits["insulation"]["source"],

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from euthyne.core.stages.prove.readings.band import Band
 from euthyne.core.stages.prove.readings.line import Line
 from euthyne.core.stages.prove.verdict import Meter, Verdict
 from euthyne.core.trade.quantity import KELVIN, SIGNED_VOLTS, Measure
@@ -25,6 +26,11 @@ class VoltsLine(Line):
     low_words: str
     high_words: str
     give: float = 0.0
+
+    @property
+    def bounds(self) -> Band:
+        """The least and the most a sound one gives."""
+        return Band(self.low, self.high, self.high)
 
     @property
     def measure(self) -> Measure:
@@ -80,6 +86,11 @@ class RiseLine(Line):
     at: str = ""
 
     @property
+    def bounds(self) -> Band:
+        """How much warmer a sound one may run, and the limit."""
+        return Band(0.0, self.watch, self.fail)
+
+    @property
     def measure(self) -> Measure:
         """A difference of temperatures, in kelvin."""
         return KELVIN
@@ -92,7 +103,7 @@ class RiseLine(Line):
     @property
     def band(self) -> str:
         """What a sound lead reads, in words."""
-        return f"{self.watch:g} K at most"
+        return f"{self.watch:g} K at most; {self.fail:g} K is the limit"
 
     @property
     def sound(self) -> float:
@@ -103,9 +114,12 @@ class RiseLine(Line):
         """Judge a rise in kelvin."""
         if above:
             return Verdict("unsure", "The thermometer stands at its end: read it anew.")
-        said = f"{value:.3g} K warmer"
-        if value > self.fail:
+        said, give = f"{value:.3g} K warmer", meter.rise_k
+        if value - give > self.fail:
             return Verdict("fail", f"{said}, {self.fail:g} K is the most. {self.astray}")
+        if value + give > self.fail:
+            out = f"{said}, give or take {give:g} K: the limit, {self.fail:g} K, lies inside."
+            return Verdict("unsure", f"{out} Another half hour, another thermometer.")
         if value > self.watch:
             return Verdict("watch", f"{said}: more than {self.over} explains. {self.astray}")
         return Verdict("pass", f"{said}; a sound one stays under {self.watch:g} K.")

@@ -15,6 +15,7 @@ def lines(subject: Subject) -> tuple[Line, ...]:
         words="insulation, all ways joined to the water it lies in",
         fail_under=limits["wet_fail_megohm"],
         watch_under=limits["alone_megohm"] / 10,
+        volts=(float(volts),),
         how=f"Ten minutes under water, mated and blanked, its ends out; {volts} V. {RELEASE}",
         why="under a tenth of the dry reading is watched, under 1 megohm refused",
         source=source,
