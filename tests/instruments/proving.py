@@ -35,7 +35,14 @@ def proven(plan, broken=(), seed=1):
     """The plan after every look, probe and reading; it stops probing at the first fault it names."""
     bench = SimulatedBench(plan, tuple(broken), seed=seed)
     looks = tuple(Look(x.id, True, AT, "AF") for x in plan.prove.looks)
-    proof = Proof(looks=looks, rule=PROOF_RULE, gangs=False, meter_percent=0.5, meter_step_mv=0.01)
+    proof = Proof(
+        looks=looks,
+        rule=PROOF_RULE,
+        gangs=False,
+        meter_percent=0.5,
+        meter_step_mv=0.01,
+        tested_volts=1000.0,
+    )
     told = Plan(replace(plan.lead, proof=proof))
     while (probe := told.prove.next_probe) is not None and len(proof.probes) < MOST_PROBES:
         if probe.position == plan.ends.positions[-1].positions:

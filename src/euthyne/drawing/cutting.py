@@ -2,10 +2,12 @@
 
 from dataclasses import dataclass
 
+from euthyne.core.order.laid import CableEnd, End
 from euthyne.core.plan import Plan
 from euthyne.core.stages.cut.cutlength import CutLength
 from euthyne.drawing.pen import line, path, rect, sheet, text
 
+LETTERS: tuple[End, End] = ("A", "B")
 WIDTH, LEFT, RIGHT = 1180.0, 10.0, 1170.0
 CORD_Y, TALL, LEAST = 62.0, 26.0, 112.0
 
@@ -49,19 +51,30 @@ def cutting_drawing(plan: Plan) -> str:
 
 def _shares(plan: Plan, cut: CutLength) -> list[_Share]:
     """What the length is made of, from the supply end on; what comes to nothing is left out."""
-    supply, load = plan.cut.at_side("A"), plan.cut.at_side("B")
+    ends = [_end_share(plan, end) for end in LETTERS]
     run = "run"
     if len(plan.cut.legs_m) > 1:
         run = f"run, {len(plan.cut.legs_m)} legs"
+    off = sum(min(share.metres, 0.0) for share in ends)
+    if off:
+        run += f", less {-off * 1000:.0f} mm of lugs"
     every = (
-        _Share(f"in the {plan.ends['A'].part.short}", supply.swallows_mm / 1000, "share-end"),
-        _Share(run, cut.run_m, "cord"),
-        _Share(f"in the {plan.ends['B'].part.short}", load.swallows_mm / 1000, "share-end"),
+        ends[0],
+        _Share(run, cut.run_m + off, "cord"),
+        ends[1],
         _Share("slack", cut.slack_m, "share-spare"),
         _Share("loops", cut.loops_m, "share-spare"),
         _Share("spare tries", cut.rework_m, "share-spare"),
     )
     return [s for s in every if s.metres > 0]
+
+
+def _end_share(plan: Plan, end: End) -> _Share:
+    """What one end of the main cable adds, with what it lands in."""
+    at = CableEnd(plan.conductor.main.id, end)
+    landed = plan.given.assembly.fittings_at(at)
+    short = plan.given.parts[landed[0]].short if landed else "end"
+    return _Share(f"in the {short}", plan.cut.adds_mm(at) / 1000, "share-end")
 
 
 def _share(share: _Share, x: float, wide: float) -> str:

@@ -3,6 +3,7 @@
 from dataclasses import dataclass, replace
 from functools import lru_cache
 from itertools import groupby
+from textwrap import shorten, wrap
 
 from euthyne.core.stages.tag.tag import TagFacts
 from euthyne.core.trade.shown import at_most
@@ -10,6 +11,7 @@ from euthyne.drawing.pen import path, rect, sheet, text
 
 WIDTH_MM, HEIGHT_MM = 96.0, 44.0
 QR_MM = 25.0
+END_LETTERS = 54
 FACT_MM = 3.0  # a line of what its kind says
 STRIP_W, STRIP_H = 92.0, 9.0
 FOLD_MM = 14.0  # between the halves of a flag: what lies round the cable
@@ -54,21 +56,34 @@ def layout(facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: bool) -> l
     fuse = ""
     if facts.fuse_amps is not None:
         fuse = f", fuse {facts.fuse_amps:g} A"
-    more = FACT_MM * len(facts.facts)
+    ends = _ends(facts)
+    more = FACT_MM * (len(facts.facts) + len(ends) - 2)
     found: list[Words | Square] = [
         Words(4, 8.6, 5.4, facts.tag, heavy=True),
-        Words(30, 8.4, 3.4, facts.name[:34], theirs=True),
+        Words(30, 8.4, 3.4 if len(facts.name) <= 34 else 2.5, _whole(facts.name, 46), theirs=True),
         Square(4, 11, 88, 0.35),
         Words(4, 19.4, 7.4, f"{at_most(facts.amps)} A", heavy=True),
         *_rolled(facts),
         Words(4, 28.2, 2.9, f"{facts.volts:g} V, {round(facts.run_m, 2):g} m, {facts.cord}{fuse}"),
-        Words(4, 31.2, 2.3, facts.end_a[:52]),
-        Words(4, 33.9, 2.3, f"to {facts.end_b}"[:52]),
-        *(Words(4, 37.0 + FACT_MM * i, 2.3, line) for i, line in enumerate(facts.facts)),
-        Words(4, 37.2 + more, 2.6, f"made {facts.made_on} by {facts.made_by}"[:56]),
+        *(Words(4, 31.2 + 2.7 * i, 2.3, line) for i, line in enumerate(ends)),
+        *(
+            Words(4, 31.6 + 2.7 * len(ends) + FACT_MM * i, 2.3, line)
+            for i, line in enumerate(facts.facts)
+        ),
+        Words(4, 37.2 + more, 2.6, _whole(f"made {facts.made_on} by {facts.made_by}", 56)),
         Words(4, 41.0 + more, 3.0, last, heavy=True),
     ]
     return found + _qr_squares(qr)
+
+
+def _whole(words: str, letters: int) -> str:
+    """Words as far as they go in so many letters, none of them cut."""
+    return shorten(words, letters, placeholder=" ...")
+
+
+def _ends(facts: TagFacts) -> list[str]:
+    """Both ends in lines of whole words."""
+    return [*wrap(facts.end_a, END_LETTERS), *wrap(f"to {facts.end_b}", END_LETTERS)]
 
 
 def _strip(facts: TagFacts, sealed: bool) -> list[Words | Square]:
@@ -96,7 +111,7 @@ def formed(
     """A label in one of its forms. Raises KeyError for a form there is not."""
     if form not in FORMS:
         raise KeyError(form)
-    high = HEIGHT_MM + FACT_MM * len(facts.facts)
+    high = HEIGHT_MM + FACT_MM * (len(facts.facts) + len(_ends(facts)) - 2)
     whole = tuple(layout(facts, qr, sealed))
     if form == "flag":
         fold = WIDTH_MM + FOLD_MM

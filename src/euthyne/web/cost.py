@@ -18,6 +18,7 @@ from euthyne.web.takein import ReadField
 
 blueprint = Blueprint("cost", __name__)
 KEPT = "rates"
+TAX = replace(PERCENT, low=0.0)
 MONEY_LETTERS = 8
 
 
@@ -37,7 +38,7 @@ def _money(text: str) -> float | None:
 
 
 def _percent(text: str) -> float:
-    return read_quantity(text, PERCENT, "tax").value if text else 0.0
+    return read_quantity(text, TAX, "tax").value if text else 0.0
 
 
 class CostForm(Form):

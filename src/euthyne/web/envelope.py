@@ -19,7 +19,7 @@ from euthyne.drawing.ladder import ladder
 from euthyne.drawing.reach import reach
 from euthyne.drawing.scale import scale
 from euthyne.store.clock import now
-from euthyne.web.fields import Shown, say
+from euthyne.web.fields import Shown, as_here, say
 from euthyne.web.frame import begin_lead, wants_part
 from euthyne.web.measures import measures
 
@@ -47,12 +47,12 @@ def show(name: str) -> str:
     for field, start in instrument.fields:
         text = request.args.get(field.path, start)
         try:
-            values[field.path], note = read_answer(field, text)
+            values[field.path], note = read_answer(as_here(field), text)
             shown.append(Shown(field, text, note))
         except Refused as refused:
             shown.append(Shown(field, text, say(refused.faults[0]), bad=True))
     if len(values) == len(shown):
-        answer, trouble = _work(instrument, values)
+        answer, trouble = _work(instrument, values | {"unit": _unit()})
     else:
         answer, trouble = (None, "")
     template = "envelope/page.html"
@@ -77,6 +77,11 @@ def _starts(instrument: Instrument) -> list[tuple[str, str]]:
     if known.volts is None or (known.amps is None and known.watts is None):
         return []
     return [(start.id, words_of(start)) for _, start in starts_for(known, measures())]
+
+
+def _unit() -> str | None:
+    """The unit of sizes that this bench buys; None where their table's own is."""
+    return "AWG" if measures() == "gauge" else None
 
 
 def _work(instrument: Instrument, values: dict[str, object]) -> tuple[Sum | None, str]:
@@ -111,7 +116,7 @@ def _known(instrument: Instrument, given: Mapping[str, str]) -> Known:
     found: dict[str, Any] = {}
     for field, start in instrument.fields:
         try:
-            found[field.path] = read_answer(field, given.get(field.path, start))[0]
+            found[field.path] = read_answer(as_here(field), given.get(field.path, start))[0]
         except Refused:
             continue
     size = found.get("size")

@@ -73,7 +73,7 @@ class Entered:
 
 def read_form(questions: tuple[Question, ...], form: Mapping[str, str]) -> Entered:
     """Read the questions a form answers; those it does not hold stay as they are."""
-    values, drafts = read_answers(questions, form)
+    values, drafts = read_answers(tuple(map(as_here, questions)), form)
     return Entered(values, {path: form[path].strip() for path in values}, drafts)
 
 
@@ -118,6 +118,15 @@ def _shown(question: Question, lead: Lead, drafts: Mapping[str, str]) -> Shown:
     return Shown(question, text or as_answered(question, value), note, value=value)
 
 
+def as_here(question: Question) -> Question:
+    """A question as this bench asks it: where sizes are bought by gauge, a bare number that is an area
+    too is asked back.
+    """
+    if question.reads in ("size", "size-name") and measures() == "gauge":
+        return replace(question, two_ways=True)
+    return question
+
+
 def as_answered(question: Question, value: Any) -> str:
     """A value as an answer, as this bench measures."""
     if isinstance(value, float) and question.measure is not None and measures() == "gauge":
@@ -151,7 +160,7 @@ def _as_typed(question: Question, text: str, value: Any) -> tuple[str, str]:
     if question.reads != "quantity" or not isinstance(value, float | int):
         return "", ""
     try:
-        found, note = read_answer(question, text)
+        found, note = read_answer(as_here(question), text)
     except Refused:
         return "", ""
     if found is None or not math.isclose(found, value, rel_tol=1e-9):
@@ -161,7 +170,7 @@ def _as_typed(question: Question, text: str, value: Any) -> tuple[str, str]:
 
 def _fault_words(question: Question, text: str) -> str:
     try:
-        read_answer(question, text)
+        read_answer(as_here(question), text)
     except Refused as refused:
         return say(refused.faults[0])
     return ""

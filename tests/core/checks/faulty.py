@@ -44,6 +44,7 @@ def probes(**heard):
     return Proof(probes=tuple(Probe(*pair.split("_"), sounds) for pair, sounds in heard.items()))
 
 
+SIX = tuple(Joint(str(n), str(n), str(n)) for n in range(1, 7))
 OUTDOORS = {"brief__place": "outdoor", "brief__rcd": "30 mA"}
 CEE = {"ends__a": "cee7-7-plug", "ends__b": "cee7-3-socket"}
 CELLS = {
@@ -181,13 +182,37 @@ FIRES = {
     "from-a-generator": {"brief__generator": True},
     "extension-of-extension": {"brief__already_m": 10.0, "brief__already_size": "1.5 mm2"},
     "salvaged-cable": {"conductor__salvaged": True},
-    "repair-in-damp": {"kind": "repair", **OUTDOORS},
     "repair-ways": {"kind": "repair"},
     "part-without-load": SOLAR,
     "who-decides": {"brief__system": "ac-split"},
     "false-friend": {"ends__scheme": "uk-old", "ends__plug_scheme": "north-america"},
-    "core-re-marked": {"ends__a": "nema-6-15p", "ends__b": "nema-6-15r", "brief__volts": 240.0},
-    "shield-landing": {**SIGNAL, "ends__joints": (Joint("S", "S", "S"),)},
+    "colour-says-otherwise": {
+        "ends__a": "nema-6-15p",
+        "ends__b": "nema-6-15r",
+        "ends__scheme": "north-america",
+        "brief__volts": 240.0,
+    },
+    "shield-landing": {**SIGNAL, "ends__joints": (*SIX, Joint("S", "S", "S"))},
+    "cores-spare": {**SIGNAL, "ends__joints": (*SIX[:5], Joint("6", None, None))},
+    "nothing-lands": {**SIGNAL, "ends__joints": (Joint("S", "S", None),)},
+    "functions-joined": {"ends__joints": mapped(N=("L", "N"))},
+    "colours-of-another-country": {"ends__scheme": "north-america"},
+    "cord-of-another-country": {"conductor__cable_type": "SJT", "conductor__unit": "AWG"},
+    "cord-set-thin": {
+        "ends__b": "c13",
+        "brief__feeds": "loads",
+        "brief__loads": (OneLoad("lamp", watts=100.0),),
+        "conductor__size": "0.75 mm2",
+    },
+    "fuse-below-load": {
+        "brief__feeds": "loads",
+        "brief__loads": (OneLoad("heater", watts=2000.0),),
+        "conductor__fuse_amps": 3.0,
+    },
+    "string-unfused": {**SOLAR, "brief__strings": 3},
+    "terminal-temperature": {**SOLAR, "conductor__cable_type": "PV-wire"},
+    "lugs-uncovered": INVERTER,
+    "two-countries": {"ends__a": "bs1363-plug", "ends__b": "as3112-10-socket"},
     "open-cavities": {
         **SIGNAL,
         "ends__a": "sealed-6-way",
@@ -241,9 +266,28 @@ FIRES = {
     "same-mix-up": {**SIGNAL, "ends__joints": (Joint("1", "2", "2"), Joint("2", "1", "1"))},
     "lands-once": {**SIGNAL, "ends__joints": (Joint("1", "1", None),)},
 }
+DRY = replace(part("inline-junction"), id="dry-junction", ip="IP40")
 OLD_CABLE = {"cable__salvaged": True, "cable__length_m": 2.5}
 PACK_TAIL = {"brief__tail_of": "pack", "brief__live_battery": "yes"}
 MADE = {
+    "repair-in-damp": (
+        "repair",
+        {
+            "brief__place": "outdoor",
+            "brief__rcd": "30 mA",
+            "ends__own": (DRY,),
+            "fittings__junction__part": DRY.id,
+        },
+    ),
+    "earth-colour-elsewhere": ("extension-bs", {"tint__L": "green-yellow"}),
+    "earth-in-another-colour": ("extension-bs", {"tint__E": "red"}),
+    "cores-alike": ("solar-string", {"tint__+": "black"}),
+    "white-solar-pole": ("solar-string", {"tint__-": "white"}),
+    "solar-genders": ("solar-string", {"fittings__panels+__part": "solar-pin"}),
+    "plain-in-the-wet": ("damp-lead", {"fit__load": "ring-blue-m5"}),
+    "nothing-grips": ("extension-bs", {"fit__load": "device-blades"}),
+    "parallel-couplers": ("extension-bs", {}),
+    "switch-passed-by": ("switch-harness", {"ends__switch": "L"}),
     "damp-joints": ("damp-lead", {}),
     "alike-contacts": ("charger-lead", {"fit__pack": "tee-socket"}),
     "balance-ways": (
@@ -284,10 +328,18 @@ NEARLY = {
     "single-pole-switch": {**CEE, "ends__switch": "all"},
     "chain-too-long": {**CHAIN, "brief__units_allowed": 3},
     "tape-without-device": {**TAPE, "brief__rcd": "30 mA"},
-    "repair-in-damp": {"kind": "repair", "brief__repair_by": "resin", **OUTDOORS},
+    "repair-in-damp": {"kind": "repair", **OUTDOORS},
     "false-friend": {"ends__scheme": "uk-old", "ends__plug_scheme": "uk-old"},
-    "core-re-marked": {"ends__a": "nema-5-15p", "ends__b": "nema-5-15r", "brief__volts": 120.0},
-    "shield-landing": {**SIGNAL, "ends__joints": (Joint("S", "S", None),)},
+    "colour-says-otherwise": {
+        "ends__a": "nema-5-15p",
+        "ends__b": "nema-5-15r",
+        "ends__scheme": "north-america",
+        "brief__volts": 120.0,
+    },
+    "shield-landing": {**SIGNAL, "ends__joints": (*SIX, Joint("S", "S", None))},
+    "cores-spare": {**SIGNAL, "ends__joints": SIX},
+    "colours-of-another-country": {"ends__scheme": "iec"},
+    "string-unfused": {**SOLAR, "brief__strings": 2},
     "open-cavities": {
         **SIGNAL,
         "ends__a": "sealed-6-way",
@@ -325,10 +377,41 @@ NEARLY = {
     "volts-over-part": {"ends__a": "c14", "brief__volts": 250.0},
 }
 NEARLY_MADE = {
+    "repair-in-damp": ("repair", {"brief__place": "outdoor", "brief__rcd": "30 mA"}),
+    "earth-colour-elsewhere": ("extension-bs", {"tint__E": "green"}),
+    "earth-in-another-colour": ("extension-bs", {"tint__E": "green"}),
+    "cores-alike": ("solar-string", {}),
+    "white-solar-pole": ("solar-string", {"tint__-": "grey"}),
+    "solar-genders": ("solar-string", {"brief__module_plus": "pin"}),
+    "plain-in-the-wet": ("damp-lead", {"fit__load": "ring-blue-m5", "brief__place": "outdoor"}),
+    "parallel-couplers": ("charger-lead", {"brief__taps": True, "brief__cells": 3}),
+    "switch-passed-by": ("switch-harness", {"ends__switch": "L"}),
     "room-in-box": ("extension-box-bs", {"conductor__size": "2.5 mm2"}),
     "open-unmated": ("solar-string", {"brief__place": "indoor"}),
     "salvaged-too-short": ("welding-extension", {**OLD_CABLE, "cable__cut_back_mm": 80.0}),
 }
+
+
+def with_two_sockets(lead):
+    """A lead whose live and neutral run to two sockets at one place."""
+    second = replace(lead.fittings[1], id="second")
+    cable = replace(lead.cables[0], id="beside")
+    wires = tuple(
+        replace(w, core=w.core.replace("cord.", "beside."), b=w.b.replace("load.", "second."))
+        for w in lead.wires
+    )
+    return replace(
+        lead,
+        fittings=(*lead.fittings, second),
+        cables=(*lead.cables, cable),
+        wires=(*lead.wires, *wires),
+    )
+
+
+def past_its_switch(lead):
+    """A harness whose cord's live lands on the inlet, beside the jumper to the switch."""
+    wires = tuple(replace(w, a="inlet.L") if w.core == "cord.L" else w for w in lead.wires)
+    return replace(lead, wires=wires)
 
 
 def changed_plan(code):
@@ -342,6 +425,10 @@ def changed_plan(code):
     if code in MADE:
         start, changes = MADE[code]
         lead = made(start, **changes)
+        if code == "parallel-couplers":
+            lead = with_two_sockets(lead)
+        if code == "switch-passed-by":
+            lead = past_its_switch(lead)
         if code == "both-poles-open":
             begun = ("A-cores@tail-plus", "A-cores@tail-minus")
             done = tuple(StepDone(key, AT, "RM") for key in begun)
@@ -362,5 +449,6 @@ def done_lead():
             Probe(min(x), max(x), x in p.ends.wanted_pairs) for x in all_pairs(p.ends.points)
         ),
         readings=readings,
+        tested_volts=500.0,
     )
     return with_value(lead, "proof", proof)

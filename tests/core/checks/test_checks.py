@@ -15,15 +15,17 @@ from leads import (
     with_done,
 )
 
-from euthyne.core.checks import checks, listed
+from euthyne.core.checks import checks, found_before_proof, listed
 from euthyne.core.kinds.assembling import changed
 from euthyne.core.lead import (
+    Proof,
     Reason,
     StepDone,
 )
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.parts import shelf
+from euthyne.core.standing.fixes import tried_fix
 from euthyne.core.standing.progress import progress
 from euthyne.core.trade.cable import cords
 
@@ -96,25 +98,35 @@ def test_nothing_stands_against_a_lead_that_is_done():
     assert progress(p, False).next_stage is Stage.TAG
 
 
-OFFERING = sorted(
-    code for code in FIRES if any(f.code == code and f.fix for f in checks(changed_plan(code)))
-)
+EVERY = sorted({*FIRES, *MADE})
 
 
-@pytest.mark.parametrize("code", OFFERING)
-def test_every_fix_that_is_offered_clears_its_check_and_raises_no_stop(code):
-    p = changed_plan(code)
-    fix = next(f for f in checks(p) if f.code == code).fix
-    lead = p.lead
-    lead = changed(lead, fix.changes)
-    after = {f.code: f.level for f in checks(Plan(lead))}
-    assert code not in after
-    stops = {c for c, level in after.items() if level == "stop"}
-    assert stops <= {f.code for f in checks(p) if f.level == "stop"}
+@pytest.mark.parametrize("code", EVERY)
+def test_a_fix_is_offered_where_the_lead_is_better_off_with_it(code):
+    lead = replace(changed_plan(code).lead, proof=Proof())
+    before = {f.key: f for f in found_before_proof(Plan(lead))}
+    for key in [k for k, f in before.items() if f.code == code and f.fix]:
+        offered = tried_fix(lead, key)
+        if offered is None:
+            continue
+        after = {f.key: f for f in found_before_proof(Plan(changed(lead, offered.changes)))}
+        stops = [{k for k, f in x.items() if f.level == "stop"} for x in (before, after)]
+        cautions = [{k for k, f in x.items() if f.level == "caution"} for x in (before, after)]
+        assert stops[1] <= stops[0]
+        assert key not in stops[1] | cautions[1]
+        assert len(stops[1]) < len(stops[0]) or len(cautions[1]) < len(cautions[0])
+        brought = {after[k].title for k in cautions[1] - cautions[0]}
+        assert set(offered.brings) == brought
 
 
 def test_most_checks_that_can_be_put_right_offer_to():
-    assert len(OFFERING) > 30
+    offering = [
+        code
+        for code in EVERY
+        for lead in [replace(changed_plan(code).lead, proof=Proof())]
+        if any(f.code == code and f.fix and tried_fix(lead, f.key) for f in checks(Plan(lead)))
+    ]
+    assert len(offering) > 30
 
 
 def test_a_caution_passes_with_a_reason_and_a_stop_does_not():
@@ -165,11 +177,14 @@ def test_whatever_is_put_together_is_judged_and_never_breaks(cable):
             assert p.build.steps or p.build.trapped or p.conductor.size_name is None
 
 
+STRING = {**SOLAR, "ends__a": "solar-pair", "ends__b": "solar-pair-far"}
+
+
 @pytest.mark.parametrize(
     ("given", "size", "decided", "amps"),
     [
         (INVERTER, "50 mm2", "drop", 162.34),
-        (SOLAR, "4 mm2", "drop", 11.25),
+        (STRING, "4 mm2", "drop", 11.25),
         (WELDING, "35 mm2", "drop", 150.0),
     ],
 )

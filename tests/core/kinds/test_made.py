@@ -274,7 +274,7 @@ def test_a_core_coloured_as_a_neutral_that_is_a_line_is_re_marked_at_both_ends()
     p = Plan(made("supply-240-50"))
     marked = [s for s in p.build.steps if s.kind == "mark"]
     assert [s.end for s in marked] == ["A", "B"]
-    assert marked[0].headline == "Re-mark the white core red, plug end"
+    assert marked[0].headline == "Mark the white core red, plug end"
     assert before(p, "A-mark", "A-land-L2")
     assert not [s for s in Plan(made("supply-split")).build.steps if s.kind == "mark"]
 

@@ -97,8 +97,8 @@ def test_a_made_up_kind_and_check_in_one_file_each_are_found_everywhere(tmp_path
     assert told.stdout.startswith("200 "), told.stderr
     assert 'value="kettle-tail"' in told.stdout
     assert "IEC 60320 holes" in " ".join(told.stdout.split())
-    assert "| `farther-than-anyone-walks` | caution | Cut | A lead is shorter" in told.stdout
-    assert "| `hot-kettle` | caution | Tag | A kettle is hot." in told.stdout
+    assert "| `farther-than-anyone-walks` | caution | Cut |  | A lead is shorter" in told.stdout
+    assert "| `hot-kettle` | caution | Tag |  | A kettle is hot." in told.stdout
 
 
 def strings_in(path):

@@ -150,7 +150,8 @@ def test_what_would_do_is_named_and_what_can_not_stand_in_is_said():
 
 
 def test_a_larger_cable_would_do_where_it_fits():
-    p = plan(brief__run_m=10.0)
+    heavy = {"ends__a": "bs1363-plug-heavy", "ends__b": "bs1363-socket-heavy"}
+    p = plan(brief__run_m=10.0, conductor__cable_type="H07RN-F", **heavy)
     larger = next(n for n in needs(p) if n.kind == "cable").others[0]
     (found, *_) = laid_out(needs(p), (reel("Reel 4", 40.0, larger),))
     assert found.lacking

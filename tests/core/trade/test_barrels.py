@@ -108,8 +108,11 @@ def test_the_table_of_lugs_says_bare_and_presses_for_each_size():
     assert all(x.bare.low_mm > x.lug.barrel_mm for x in found.values())
 
 
-def test_a_lead_of_lugs_swallows_both_barrels():
-    assert plan(**LINK).cut.length.ends_m == pytest.approx(2 * 0.03005)
+def test_from_stud_to_stud_the_copper_ends_short_of_both():
+    """Of an M8 lug the bore ends 16 mm from the middle of its stud: that much less is cut at each end."""
+    length = plan(**LINK).cut.length
+    assert length.ends_m == pytest.approx(-2 * 0.016)
+    assert length.cut_m == pytest.approx(1.8 - 0.032 + length.slack_m)
 
 
 def test_a_contact_is_stripped_for_its_own_wings():

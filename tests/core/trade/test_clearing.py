@@ -99,24 +99,30 @@ def test_a_thirteen_amp_fuse_reaches_48_metres_of_1_5():
 
 def test_a_residual_current_device_answers_for_the_earth_fault_never_for_the_short():
     guard = Guard("breaker-iec", 32, "C", residual_current_device=True)
-    assert cleared("earth", (100, 250), 1.5, "PVC", guard, 0.4).by == "the residual-current device"
-    assert cleared("short", (100, 250), 1.5, "PVC", guard).by is None
-    assert not cleared("short", (100, 250), 1.5, "PVC", guard).survives
+    assert (
+        cleared("earth", (100, 250), withstand_a2s(1.5, "PVC"), guard, 0.4).by
+        == "the residual-current device"
+    )
+    assert cleared("short", (100, 250), withstand_a2s(1.5, "PVC"), guard).by is None
+    assert not cleared("short", (100, 250), withstand_a2s(1.5, "PVC"), guard).survives
 
 
 def test_an_earth_fault_that_clears_too_late_is_not_cleared():
-    slow = cleared("earth", (62, 287), 1.5, "PVC", Guard("bs1362-plug", 13), 0.4)
+    slow = cleared("earth", (62, 287), withstand_a2s(1.5, "PVC"), Guard("bs1362-plug", 13), 0.4)
     assert slow.by is None and slow.within_s == 0.4
-    assert cleared("short", (62, 287), 1.5, "PVC", Guard("bs1362-plug", 13)).by == "the 13 A fuse"
+    assert (
+        cleared("short", (62, 287), withstand_a2s(1.5, "PVC"), Guard("bs1362-plug", 13)).by
+        == "the 13 A fuse"
+    )
 
 
 def test_the_conductor_must_outlast_it():
     guard = Guard("bs1362-plug", 13)
-    found = cleared("short", (62, 300), 0.5, "PVC", guard)
+    found = cleared("short", (62, 300), withstand_a2s(0.5, "PVC"), guard)
     assert found.by == "the 13 A fuse"
     assert found.passes_a2s > found.stands_a2s == withstand_a2s(0.5, "PVC")
     assert not found.survives
-    assert cleared("short", (62, 300), 1.5, "PVC", guard).survives
+    assert cleared("short", (62, 300), withstand_a2s(1.5, "PVC"), guard).survives
 
 
 def test_a_device_that_acts_at_once_limits_what_it_lets_through():

@@ -91,7 +91,7 @@ def who_decides(plan: Plan) -> Said | None:
 def tested_late(plan: Plan) -> Said | None:
     """The next test later than the kind of place asks."""
     brief, own = plan.lead.brief, plan.tag.retest_months
-    asked = retest_months(brief.place)
+    asked = retest_months(plan.tag.retest_place)
     if own <= asked:
         return None
     why = plan.lead.build.practices.reason("tested_again")

@@ -16,6 +16,7 @@ from euthyne.core.trade.clearing import (
 )
 from euthyne.core.trade.protection import families
 from euthyne.core.trade.quantity import CURRENT, OHMS, VOLTS
+from euthyne.core.trade.shown import kilo
 from euthyne.core.trade.wire import Size, Wire, materials
 from euthyne.core.trade.worked import put, worked
 
@@ -71,16 +72,23 @@ def what_earth_length(which: Size, path: FaultPath) -> Sum:
             f"The supply's own loop lets too little through already for {within:g} s: a "
             "residual-current device."
         )
-    if passes > stands:
+    if math.isinf(passes):
         said += (
-            f" But a short lets {passes:.0f} A²s through, and the copper stands "
-            f"{stands:.0f}: take a larger size."
+            " What a short right at the supply lets through is not known: say the loop, or ask its "
+            "maker's let-through."
+        )
+    elif passes > stands:
+        said += (
+            f" But a short lets {kilo(passes)} kA²s through, and the copper stands {kilo(stands)}: "
+            "take a larger size."
         )
     figures = (
         Figure("At most", run, "m", limit="most"),
         Figure("Current wanted", wanted, "A", 0, limit="least"),
         Figure("Within", within, "s"),
-        Figure("A short lets through", passes, "A²s", 0),
+        Figure("A short lets through", "not known")
+        if math.isinf(passes)
+        else Figure("A short lets through", passes, "A²s", 0),
         Figure("The copper stands", stands, "A²s", 0),
     )
     marks = (

@@ -4,11 +4,16 @@ from typing import Any
 
 from euthyne.core.envelope.answer import Figure, Instrument, ScaleMark, Sum
 from euthyne.core.envelope.asked import AMPS, CORES, METALS, SIZE, choice, quantity
+from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.heat import Cable, amps_at, warmth
 from euthyne.core.trade.quantity import CELSIUS, DIAMETER
 from euthyne.core.trade.rating import k_drum
+from euthyne.core.trade.shown import three
 from euthyne.core.trade.wire import Wire
 from euthyne.core.trade.worked import Working
+
+THREE_PHASE_CORES = 5  # a cord of so many is one of three phases
+LOADED = ((0, "as so many cores usually are"), (2, "two: out and back"), (3, "three phases"))
 
 
 def what_heat(cable: Cable, amps: float, ambient_c: float, limit_c: float) -> Sum:
@@ -16,6 +21,7 @@ def what_heat(cable: Cable, amps: float, ambient_c: float, limit_c: float) -> Su
     states = {0: "straight", 1: "one layer on a drum", 2: "two layers", 4: "coiled, four layers"}
     warm = {words: warmth(cable, amps / (k_drum(n) or 1), ambient_c) for n, words in states.items()}
     straight = warm["straight"]
+    ohm = cable.wire.ohms_per_m(straight.conductor_c)
     return Sum(
         (
             Figure("Copper, straight", straight.conductor_c, "°C", 0),
@@ -34,7 +40,10 @@ def what_heat(cable: Cable, amps: float, ambient_c: float, limit_c: float) -> Su
             Working(
                 title="Heat",
                 formula="amps squared x ohm a metre x loaded cores = convection + radiation",
-                put_in=f"{amps:g} A, {cable.outside_mm:g} mm over all, {ambient_c:g} °C",
+                put_in=(
+                    f"({amps:g} A)² x {ohm * 1000:.4g} mohm a metre x {cable.loaded} loaded; "
+                    f"{cable.outside_mm:g} mm over all, {ambient_c:g} °C"
+                ),
                 answer=f"{straight.watts_per_m:.2f} W/m",
                 source="Churchill and Chu; Stefan and Boltzmann; IEC 60287-2-1, 5 K m/W",
             ),
@@ -46,9 +55,15 @@ def _heat(v: dict[str, Any]) -> Sum:
     cable = Cable(
         wire=Wire(v["size"], v["metal"]),
         cores=v["cores"],
-        loaded=min(v["cores"], 2),
+        loaded=min(v["cores"], v["loaded"] or (3 if v["cores"] >= THREE_PHASE_CORES else 2)),
         outside_mm=v["outside"],
     )
+    if cable.copper_mm >= cable.outside_mm:
+        what = f"{v['cores']} cores of {v['size'].name} do not go into {v['outside']:g} mm"
+        raise Refused(Fault("outside", what, f"more than {three(cable.copper_mm)} mm"))
+    if v["limit"] <= v["ambient"]:
+        what = f"it may reach {v['limit']:g} °C, and around it there are {v['ambient']:g} °C"
+        raise Refused(Fault("limit", what, "a limit over what is around it"))
     return what_heat(cable, v["amps"], v["ambient"], v["limit"])
 
 
@@ -59,6 +74,7 @@ INSTRUMENT = Instrument(
     fields=(
         SIZE,
         CORES,
+        choice("loaded", "Of them loaded", LOADED, "0"),
         quantity("outside", "Over all", DIAMETER, "8.4 mm"),
         AMPS,
         quantity("ambient", "Around it", CELSIUS, "30 °C"),

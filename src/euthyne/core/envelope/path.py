@@ -29,7 +29,9 @@ def path_brief(
 
 
 def brief_of(v: dict[str, Any], amps: float | None = None) -> SizingBrief:
-    unit = v["size"].unit if "size" in v else None
+    unit = v["size"].unit if "size" in v else v.get("unit")
+    if unit not in units_of(v["basis"]) and "size" not in v:
+        unit = None  # of what is not sold by gauge, the table's own sizes
     return path_brief(
         system=v["system"],
         volts=v["volts"],

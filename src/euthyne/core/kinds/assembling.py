@@ -22,7 +22,17 @@ def changed(lead: Lead, changes: Changes) -> Lead:
     after = lead
     for path, value in changes:
         after = with_value(after, path, value)
-    return made_up(after, lead)
+    return landed_there(made_up(after, lead))
+
+
+def landed_there(lead: Lead) -> Lead:
+    """The lead with its cores landed in cavities that are there: what landed where a part that was changed
+    has none is cut back.
+    """
+    parts = {f.id: part_of(lead, f) for f in lead.fittings}
+    if all(_lands(wire, parts) for wire in lead.wires):
+        return lead
+    return replace(lead, wires=only_there(lead.assembly, parts).wires)
 
 
 def usual(lead: Lead) -> Assembly:

@@ -8,9 +8,12 @@ from typing import Annotated
 
 from annotated_types import Ge, Le, MaxLen
 
+from euthyne.core.assembly.records import Cable
 from euthyne.core.plan import Plan
 from euthyne.core.stores import USED_UP, Need, Stock, needs
 from euthyne.data.tables import toml
+
+COIN, AMOUNT = 2, 2  # digits after the point of money, and of an amount
 
 
 @dataclass(frozen=True)
@@ -48,8 +51,8 @@ class Cost:
 
     @property
     def total(self) -> float:
-        """All that has a price, together."""
-        return sum(line.total for line in self.lines if line.total is not None)
+        """All that has a price, together: of lines to their coin, so that they add up to it."""
+        return sum(round(line.total, COIN) for line in self.lines if line.total is not None)
 
     @property
     def unpriced(self) -> tuple[Line, ...]:
@@ -64,8 +67,12 @@ class Cost:
 
     @property
     def more_than_bought(self) -> float | None:
-        """How much more making one costs than buying one; None while no price of one is given."""
-        return None if self.bought_for is None else self.total - self.bought_for
+        """How much more making one costs than buying one; None while no price of one is given, or while
+        something of this one has none.
+        """
+        if self.bought_for is None or self.unpriced:
+            return None
+        return self.total - self.bought_for
 
 
 def cost_of(plan: Plan, on_hand: Iterable[Stock], rates: Rates) -> Cost:
@@ -79,13 +86,23 @@ def cost_of(plan: Plan, on_hand: Iterable[Stock], rates: Rates) -> Cost:
     lines = [_line(need, stocks, rates) for need in wanted]
     minutes = minutes_of(plan)
     if rates.hour:
-        work = minutes / 60 * rates.hour
+        work = round(minutes) / 60 * rates.hour
         lines.append(Line("work", f"{minutes:.0f} min", rates.hour, work, "this bench's hour"))
+    lines += [
+        _there(plan, cable) for cable in plan.given.assembly.cables if cable.type and cable.existing
+    ]
     again = _rework(lines, wanted) / rates.rework_one_in
     if again:
         words = f"one rework in {rates.rework_one_in}"
         lines.append(Line(words, "half of it, without the cable", None, again, "this bench's rate"))
     return Cost(tuple(lines), minutes, plan.lead.cut.bought_for)
+
+
+def _there(plan: Plan, cable: Cable) -> Line:
+    """A length that is there already and belongs to the lead, such as a tape."""
+    length = cable.existing.length_m if cable.existing is not None else None
+    amount = f"{length:g} m" if length else "its length is not said"
+    return Line(plan.conductor.laid[cable.id].type.called, amount, None, None, "")
 
 
 def minutes_of(plan: Plan) -> float:
@@ -101,7 +118,8 @@ def _line(need: Need, stocks: tuple[Stock, ...], rates: Rates) -> Line:
     if priced is None or priced.price is None:
         return Line(need.words, need.in_words, None, None, "")
     each = priced.price * (1 + rates.tax_percent / 100)
-    return Line(need.words, need.in_words, each, each * need.amount, priced.source or priced.name)
+    amount = round(need.amount, AMOUNT)  # as it is shown, so that each line multiplies out
+    return Line(need.words, need.in_words, each, each * amount, priced.source or priced.name)
 
 
 def _rework(lines: list[Line], wanted: list[Need]) -> float:

@@ -66,6 +66,12 @@ class Cleared:
     passes_a2s: float
     stands_a2s: float
     known: bool = True
+    far_a2s: float = 0.0  # what a fault at the far end alone lets through
+
+    @property
+    def burns_far(self) -> bool:
+        """True where more passes at the far end already than the conductor stands."""
+        return self.far_a2s > self.stands_a2s
 
     @property
     def burns(self) -> bool:
@@ -249,6 +255,7 @@ def cleared(
         passes_a2s=max(passes),
         stands_a2s=stands_a2s,
         known=seconds is not None,
+        far_a2s=passes[0],
     )
 
 

@@ -8,7 +8,7 @@ from functools import cache
 from typing import Any
 
 from euthyne.core.trade.fault import Fault, Refused
-from euthyne.core.trade.wire import Size, metric_resistances, size_named
+from euthyne.core.trade.wire import GAUGES, Size, metric_resistances, size_named
 
 
 @dataclass(frozen=True)
@@ -401,7 +401,8 @@ def _shown(value: float) -> str:
 
 def _refuse(field: str, problem: str, measure: Measure) -> Refused:
     bounds = f"between {_shown(measure.low)} and {_shown(measure.high)} {measure.shown}"
-    return Refused(Fault(field, problem, f"a {measure.word} {bounds}, such as {measure.example}"))
+    word = measure.word if measure.word.endswith("s") else f"a {measure.word}"
+    return Refused(Fault(field, problem, f"{word} {bounds}, such as {measure.example}"))
 
 
 def read_size(text: str, field: str = "") -> Size:
@@ -419,6 +420,11 @@ def read_size(text: str, field: str = "") -> Size:
     )
     if made is not None:
         text = made[1] or f"{made[2]} AWG"
+    if re.fullmatch(r"(?i)\s*[\d.]+\s*(kcmil|mcm)\s*", text[:LONGEST_TEXT]):
+        what = f"{text.strip()} is beyond these tables: they end at 4/0 AWG and 500 mm2"
+        raise Refused(
+            Fault(field, what, "the metric size next to it, such as 120 mm2 for 250 kcmil")
+        )
     try:
         size = size_named(text[:LONGEST_TEXT])
     except ValueError:
@@ -426,6 +432,19 @@ def read_size(text: str, field: str = "") -> Size:
     if size.unit == "mm2" and size.cross_section_mm2 not in metric_resistances():
         raise Refused(Fault(field, f"{size.label} mm2 is not made", fix))
     return size
+
+
+def refuse_two_ways(text: str, field: str = "") -> None:
+    """Raise Refused for a bare number that is a gauge and an area both, on a bench that buys by gauge.
+
+    >>> refuse_two_ways("16 AWG"), refuse_two_ways("2.5")
+    (None, None)
+    """
+    bare = text.strip()
+    areas = {f"{mm2:g}" for mm2 in metric_resistances()}
+    if bare in GAUGES and bare in areas:
+        both = f"type {bare} AWG, or {bare} mm2"
+        raise Refused(Fault(field, f"{bare} can be read two ways", both))
 
 
 def read_whole(text: str, low: int, high: int, field: str, word: str) -> int:

@@ -7,7 +7,15 @@ from functools import cached_property
 from typing import Any, Literal
 
 from euthyne.core.trade.fault import Fault, Refused
-from euthyne.core.trade.quantity import VOLTS, Measure, read_quantity, read_size, read_whole
+from euthyne.core.trade.quantity import (
+    VOLTS,
+    Measure,
+    read_quantity,
+    read_size,
+    read_whole,
+    refuse_two_ways,
+)
+from euthyne.core.trade.wire import Size, size_named
 
 # Letters of an answer, whatever is asked.
 LONGEST = 1000
@@ -36,6 +44,7 @@ class Question:
     drag: tuple[float, float] | None = None
     of_volts: float | None = None
     heads: tuple[str, ...] = ()
+    two_ways: bool = False  # a bare number that is a gauge and an area is asked back
 
     @cached_property
     def options(self) -> tuple[tuple[str, str], ...]:
@@ -102,8 +111,12 @@ def read_answer(question: Question, text: str) -> tuple[Any, str]:
         case "choice":
             return _choice(question, text), ""
         case "size":
-            return read_size(text, question.path), ""
+            if question.two_ways:
+                refuse_two_ways(text, question.path)
+            return _size(question, text)
         case "size-name":
+            if question.two_ways:
+                refuse_two_ways(text, question.path)
             return _size_name(question, text)
         case "date":
             return _date(question, text), ""
@@ -128,6 +141,12 @@ def _share_of_volts(question: Question, text: str, volts: float) -> tuple[float,
         raise Refused(Fault(question.path, problem, f"less than the {volts:g} V of the supply"))
     share = lost / volts * 100
     return share, f"read as {share:.3g} % of {volts:g} V"
+
+
+def _size(question: Question, text: str) -> tuple[Size, str]:
+    """A size, and how it was read where that is not as it was typed."""
+    name, note = _size_name(question, text)
+    return size_named(name), note
 
 
 def _size_name(question: Question, text: str) -> tuple[str, str]:

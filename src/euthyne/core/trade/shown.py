@@ -3,19 +3,23 @@
 import math
 
 NO_LIMIT = "any"  # a lug carries what its conductor does
+THREE_FIGURES = 100.0  # from here on a figure has three before its point
 SPECK = 1e-9  # what arithmetic leaves of a figure that is whole: 13.000000000001 A is 13 A
 
 
-def at_most(value: float, places: int = 1) -> str:
+def at_most(value: float, places: int | None = None) -> str:
     """A limit that must not be passed, rounded down.
 
-    Parameters: value; places, digits after the point. Returns: the figure without needless noughts.
+    Parameters: value; places, digits after the point, three figures in all where it is not said.
+    Returns: the figure without needless noughts.
 
-    >>> at_most(26.53, 0), at_most(13.0), at_most(12.96)
-    ('26', '13', '12.9')
+    >>> at_most(26.53, 0), at_most(13.0), at_most(12.96), at_most(243.93)
+    ('26', '13', '12.9', '243')
     """
     if math.isinf(value):
         return NO_LIMIT
+    if places is None:
+        places = 0 if value >= THREE_FIGURES else 1
     return _written(math.floor(value * 10**places * (1 + SPECK)) / 10**places, places)
 
 

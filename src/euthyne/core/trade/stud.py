@@ -5,6 +5,7 @@ from functools import cache
 from euthyne.data.tables import rows
 
 THICK_STUD_MM = 12.0
+CLOSED_END_MM = 8.0  # from the edge of the washer to the bottom of the barrel, generic
 
 
 @cache
@@ -28,6 +29,16 @@ def stud_mm(name: str) -> float:
 def hole_mm(name: str) -> float:
     """Hole of a lug made for a stud, in mm. Source: DIN 46234 and inch practice."""
     return _studs()[name][1]
+
+
+def short_of_stud_mm(name: str) -> float:
+    """How far the copper in a lug's barrel ends short of the middle of its stud, in mm: half a washer and
+    the closed end of the barrel. Source: usual DIN 46235 lug; generic, check your part.
+
+    >>> short_of_stud_mm("M8")
+    16.0
+    """
+    return CLOSED_END_MM + stud_mm(name)
 
 
 def gap_allowed_mm(name: str) -> float:

@@ -125,6 +125,8 @@ def size_named(name: str) -> Size:
         r"(?:#\s*)?([\d/]+)\s*(?:awg|ga|gauge)", text, re.IGNORECASE
     ) or re.fullmatch(r"(?:awg|#)\s*([\d/]+)", text, re.IGNORECASE):
         return awg(match[1])
+    if match := re.fullmatch(r"([\d.]+)\s*(?:kcmil|mcm)", text, re.IGNORECASE):
+        raise ValueError(f"{match[1]} kcmil: the tables here end at 4/0 AWG")
     if "/" in text:
         return awg(text)
     if match := re.fullmatch(

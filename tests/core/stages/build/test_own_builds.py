@@ -10,6 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from sampling import examples
 
+from euthyne.core.checks import checks
 from euthyne.core.kinds import starts
 from euthyne.core.kinds.beginning import new_lead
 from euthyne.core.lead.paths import with_value
@@ -43,8 +44,14 @@ def test_every_kind_can_be_built(start):
 
 
 def test_a_seal_too_narrow_for_its_cord_is_said_to_be_trapped():
-    fat = with_value(lead_of("supply-three"), "conductor.measured_od_mm", None)
+    fat = with_value(lead_of("supply-three"), "conductor.measured_od_mm", 22.0)
     assert Plan(fat).build.trapped == ("A-seal", "B-seal")
+
+
+def test_a_cord_that_may_be_thin_enough_is_measured_and_stops_nothing():
+    unmeasured = Plan(with_value(lead_of("supply-three"), "conductor.measured_od_mm", None))
+    assert unmeasured.build.trapped == ()
+    assert "measure-the-cord" in {f.code for f in checks(unmeasured)}
 
 
 def lead_of(start, practices=None, run_m=6.0):

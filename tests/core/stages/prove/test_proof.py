@@ -48,8 +48,8 @@ def test_a_warmer_room_expects_more():
     [
         ("core-L", 0.150, False, "pass"),
         ("core-L", 0.400, False, "fail"),
-        ("core-L", 0.020, False, "fail"),
-        ("core-L", 0.179, False, "unsure"),
+        ("core-L", 0.020, False, "watch"),
+        ("core-L", 0.162, False, "unsure"),
         ("core-L", 0.0, True, "fail"),
         ("earth", 0.150, False, "pass"),
         ("earth", 0.200, False, "watch"),
@@ -80,7 +80,7 @@ def test_a_coarse_meter_can_not_say():
 @given(st.floats(0, 5), st.floats(0, 5))
 def test_a_higher_reading_is_never_judged_better_once_above_the_limit(one, other):
     order = ["pass", "watch", "unsure", "fail"]
-    limit = line("earth").high
+    limit = line("earth").bounds.limit
     low, high = sorted((limit + one, limit + other))
     assert order.index(line("earth").judge(low, METER, above=False).word) <= order.index(
         line("earth").judge(high, METER, above=False).word
@@ -110,12 +110,12 @@ def test_cores_of_one_cord_agree_or_the_worse_one_is_named(live, neutral, amps, 
 
 
 def test_one_bad_joint_hides_in_no_long_lead():
-    """45 mohm in 25 m of 1.5 mm2 is inside the band, and burns 7.6 W at 13 A."""
-    heard = (Reading("core-L", 0.375, AT, "RM"), Reading("core-N", 0.330, AT, "RM"))
+    """35 milliohm in 25 m of 1.5 mm2 are inside the band, and burn 5.9 W at 13 A."""
+    heard = (Reading("core-L", 0.325, AT, "RM"), Reading("core-N", 0.290, AT, "RM"))
     p = plan(brief__run_m=25.0, proof=Proof(readings=heard))
-    assert line_of(p, "core-L").judge(0.375, METER, above=False).word == "pass"
+    assert line_of(p, "core-L").judge(0.325, METER, above=False).word == "pass"
     assert p.prove.verdicts["core-L"].word == "fail"
-    assert "7.6 W" in p.prove.verdicts["core-L"].reason
+    assert "5.92 W" in p.prove.verdicts["core-L"].reason
     assert p.prove.verdicts["core-N"].word == "pass"
 
 
@@ -135,7 +135,7 @@ def test_a_thinner_core_that_reads_alike_is_named():
     for p, told in ((short, True), (long, False)):
         x = line_of(p, "core-N")
         assert (
-            "1.25 mm2 may read so too" in x.judge((x.low + x.high) / 2, FINE, above=False).reason
+            "1 mm2 may read so too" in x.judge(x.bounds.sound_to, FINE, above=False).reason
         ) == told
 
 
@@ -148,7 +148,7 @@ def test_the_plug_fuse_is_out_and_tested_by_itself():
 
 def test_tinned_cores_are_expected_to_read_as_tinned():
     plain, tinned = (line_of(plan(conductor__tinned=t), "core-L") for t in (False, True))
-    assert tinned.low / plain.low == pytest.approx(13.7 / 13.3)
+    assert tinned.bounds.sound_from / plain.bounds.sound_from == pytest.approx(13.7 / 13.3)
 
 
 def line_of(p, name):
@@ -285,13 +285,15 @@ def test_a_lead_at_its_load_loses_what_its_copper_and_contacts_give():
     drop = line("load-drop")
     # 1.5 mm2, class 5 at 20 C: there, and as much back.
     core = plan().prove.subject.runs[0].length_m * 0.0133
-    assert drop.low == pytest.approx(2 * 0.85 * core, rel=0.02)
-    assert drop.high == pytest.approx(2 * core * (1 + 0.00393 * 40) + 4 * 0.1 / 13, rel=0.02)
+    assert drop.bounds.sound_from == pytest.approx(2 * 0.85 * core, rel=0.02)
+    assert drop.bounds.limit == pytest.approx(
+        2 * core * (1 + 0.00393 * 40) + 5 * 0.1 / 13, rel=0.02
+    )
     assert not drop.mandatory and drop.powered
     for typed, word in (("13 A 3.9 V", "pass"), ("6.5 A 2 V", "pass"), ("13 A 7 V", "fail")):
         read = read_reading(drop, typed)
         assert drop.judge(read.value, METER, read.above).word == word, typed
-    assert drop.band == "3.1 to 4.6 V lost at 13 A"
+    assert drop.band == "3.1 to 4.6 V lost at 13 A; 4.7 V is the limit"
     assert drop.written(0.3, False, 13) == "13 A 3.9 V"
     with pytest.raises(Refused, match="half of it"):
         read_reading(drop, "9.1 V")
@@ -309,7 +311,7 @@ def test_a_small_load_is_not_judged_by_a_meter_of_tenths_of_a_volt():
 def test_an_end_that_runs_hot_is_the_one_to_open(given, most):
     rises = [x for x in plan(**given).prove.lines if x.id.startswith("warm-")]
     assert len(rises) == 2
-    words = [rises[0].judge(k, METER, above=False) for k in (10, most - 5, most + 1)]
+    words = [rises[0].judge(k, METER, above=False) for k in (10, most - 5, most + 2)]
     assert [v.word for v in words] == ["pass", "watch", "fail"]
     assert "its load explains" in words[1].reason and "Open this end" in words[2].reason
 

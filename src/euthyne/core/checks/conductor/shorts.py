@@ -3,6 +3,7 @@
 from euthyne.core.checks.found import Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
+from euthyne.core.stages.conductor.upstream import cord_set_least
 from euthyne.core.trade.clearing import Cleared, FaultKind
 from euthyne.core.trade.shown import kilo
 
@@ -23,10 +24,36 @@ def far_end_short(plan: Plan) -> Said | None:
     if fault is None or fault.survives:
         return _survived(plan, fault)
     if fault.burns:
+        if not fault.burns_far and _of_its_standard(plan):
+            return _near_end(plan, fault)
         return _burns(plan, fault)
     if fault.amps <= _carries(plan):
         return None
     return _time_unknown(plan, fault)
+
+
+def _of_its_standard(plan: Plan) -> bool:
+    """True for a cord that is as thick as its standard, or its maker, has it, behind a breaker: what a
+    breaker lets through at once is known by its maker alone, and cords of one appliance are made for it.
+    """
+    guard, size = plan.conductor.guard, plan.conductor.size
+    if guard is None or size is None or not guard.family.startswith("breaker"):
+        return False
+    if plan.given.flex_is_there:
+        return True
+    least = cord_set_least(plan.given)
+    return least is not None and size.cross_section_mm2 >= least.cross_section_mm2
+
+
+def _near_end(plan: Plan, fault: Cleared) -> Said:
+    """A short right behind the plug, by a breaker's generic let-through."""
+    text = (
+        f"Right behind its plug {kilo(fault.passes_a2s)} kA²s may pass, by a generic breaker; "
+        f"{plan.conductor.size_name} stands {kilo(fault.stands_a2s)}. The breaker's own let-through "
+        "figure would settle it; IEC 60799 makes such cords of this size."
+    )
+    figures = (fault.passes_a2s, fault.stands_a2s)
+    return Said("A short right behind the plug", text, level="caution", figures=figures)
 
 
 def _survived(plan: Plan, fault: Cleared | None) -> Said | None:
@@ -89,6 +116,8 @@ def far_end_earth(plan: Plan) -> Said | None:
     if fault is None or fault.survives:
         return _survived(plan, fault)
     if fault.burns:
+        if not fault.burns_far and _of_its_standard(plan):
+            return None  # said of the short already
         return _burns(plan, fault)
     if plan.conductor.guards.breaker_family == "breaker-na" and not plan.given.fused_plug:
         # NFPA 70 sets no time for a fault to earth.

@@ -209,7 +209,7 @@ def terminal_overfull(plan: Plan) -> Said | None:
 def lug_too_big(plan: Plan) -> Said | None:
     """The copper fills its lug."""
     size = plan.conductor.size
-    if size is None or not any(p.lug_by_size for _, p in both_ends(plan)):
+    if size is None or not any(e.landing and e.part.lug_by_size for e in plan.ends.ours):
         return None
     lug, share = lug_for(size.cross_section_mm2), lug_share(size)
     if lug is None or share >= FILL_LEAST:

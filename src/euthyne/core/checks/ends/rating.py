@@ -202,6 +202,7 @@ def open_unmated(plan: Plan) -> Said | None:
     why="A line that goes nowhere, or a motor on two of its three phases.",
     clears="Couplers with the lines the Brief says, or the Brief's own system put right.",
     on="AC",
+    laws=(10,),
 )
 def lines_differ(plan: Plan) -> Said | None:
     """Couplers carry as many lines as the system of the Brief has."""
@@ -226,6 +227,7 @@ def lines_differ(plan: Plan) -> Said | None:
     why="The wrong pattern goes into nothing, or into something of another voltage.",
     clears="A coupler made for the volts.",
     on="AC",
+    laws=(17,),
 )
 def volts_under_part(plan: Plan) -> Said | None:
     """A coupler coded for a band of volts is not used below it."""

@@ -16,6 +16,7 @@ from euthyne.core.trade.fault import Level
 
 # Volts that a dry hand does not feel, and one that is wet: direct and alternating. IEC 60364-4-41, 414.4.5
 DRY_VOLTS, WET_VOLTS = (60.0, 25.0), (30.0, 12.0)
+WANT_A_COVER = ("no", "cover")  # nothing of the lug itself keeps a spanner off it
 HARMLESS_AMPS, HARMLESS_VA = 8.0, 100.0  # a limited source, IEC 62368-1 annex Q
 
 
@@ -84,7 +85,7 @@ def how_grave(plan: Plan) -> Level:
 )
 def lugs_uncovered(plan: Plan) -> Said | None:
     """Bolted lugs want a boot or a cover."""
-    bare = [e for e in plan.ends.ours if e.part.lug_by_size and e.part.touchable]
+    bare = [e for e in plan.ends.ours if e.part.lug_by_size and e.part.finger_safe in WANT_A_COVER]
     if not bare:
         return None
     booted = [(e, _booted(e.part)) for e in bare]
@@ -102,7 +103,7 @@ def _booted(like: Part) -> Part | None:
         (
             p
             for p in shelf().values()
-            if p.lug_by_size and p.stud == like.stud and not p.touchable and p.joint == like.joint
+            if p.lug_by_size and p.stud == like.stud and p.finger_safe == "boot" and p.joint == like.joint
         ),
         None,
     )

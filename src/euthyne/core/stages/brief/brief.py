@@ -20,14 +20,14 @@ class BriefStage:
         self.given = given
         self.told = given.lead.brief
 
-    @property
+    @cached_property
     def sources(self) -> tuple[str, ...]:
-        """The ends at which something gives current: the supply end, or both where two sources
-        meet.
+        """The sides at which something gives current: where a place is a source, the supply end where
+        none is said to be.
         """
-        if Trait.TWO_SOURCES in self.given.kind.traits:
-            return ("A", "B")
-        return ("A",)
+        sides = {p.side for p in self.given.assembly.places if p.source}
+        found = tuple(end for end, side in (("A", "supply"), ("B", "load")) if side in sides)
+        return found or ("A",)
 
     def live_when_unmated(self, end: str) -> bool:
         """True when an end can be live with nothing in it, because a source is at another end."""
@@ -90,11 +90,14 @@ class BriefStage:
                 return self._loads_amps
 
     @property
-    def _socket_amps(self) -> float:
-        """The socket's rating, or what the lead's own fuse or breaker allows where that is less."""
+    def _socket_amps(self) -> float | None:
+        """The socket's rating, or what the lead's own fuse or breaker allows where that is less; None
+        where its far end is no socket and carries what its conductor does.
+        """
         fuse_amps = self.given.lead.conductor.fuse_amps if self.given.fused_plug else None
         allowed = (self.given.load.amps, self.told.own_breaker_amps, fuse_amps)
-        return min(amps for amps in allowed if amps is not None)
+        least = min(amps for amps in allowed if amps is not None)
+        return None if math.isinf(least) else least
 
     @property
     def _tape_amps(self) -> float | None:

@@ -21,6 +21,7 @@ from euthyne.core.stages.ends.ends import EndsStage
 from euthyne.core.stages.given import Given
 from euthyne.core.trade.layers import layered
 from euthyne.core.trade.route import Moved, least_bend_mm, left_over_mm
+from euthyne.core.trade.stud import short_of_stud_mm
 
 
 @dataclass(frozen=True)
@@ -175,17 +176,27 @@ class CutStage:
         run_m = sum(cable.legs_m) or self.given.lead.brief.run_m
         if run_m is None:
             return None
-        letters: tuple[End, End] = ("A", "B")
-        ends = (self.strips.get(CableEnd(cable.id, end), NO_STRIP) for end in letters)
-        a, b = (strip.swallows_mm for strip in ends)
+        ends = CableEnd(cable.id, "A"), CableEnd(cable.id, "B")
+        a, b = (self.strips.get(at, NO_STRIP).swallows_mm for at in ends)
         told = self.told
         return cut_length(
             run_m=run_m,
             swallows_mm=(a, b),
+            adds_mm=(self.adds_mm(ends[0]), self.adds_mm(ends[1])),
             slack_percent=told.slack_percent,
             loops_mm=told.loops_mm,
             reworks=told.reworks,
         )
+
+    def adds_mm(self, at: CableEnd) -> float:
+        """What an end adds to the run it is measured by, in mm: what its body swallows; less than nothing
+        at a lug, whose run ends in the middle of the stud and whose copper ends short of it.
+        """
+        landed = self.given.assembly.fittings_at(at)
+        end = self.ends.by_id[landed[0]] if landed else None
+        if end is not None and end.part.lug_by_size and end.part.stud:
+            return -short_of_stud_mm(end.part.stud)
+        return self.strips.get(at, NO_STRIP).swallows_mm
 
     @property
     def legs_m(self) -> tuple[float, ...]:

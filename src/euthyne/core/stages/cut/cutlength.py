@@ -27,12 +27,13 @@ def cut_length(
     slack_percent: float = 3.0,
     loops_mm: float = 0.0,
     reworks: int = 0,
+    adds_mm: tuple[float, float] | None = None,
 ) -> CutLength:
     """Cut length from a measured run.
 
     Parameters: run_m; swallows_mm, what each end takes in; slack_percent, at least 50 mm in all;
-    loops_mm; reworks, spare tries at the ends, each costing what the longer end takes in. Returns:
-    CutLength in metres.
+    loops_mm; reworks, spare tries at the ends, each costing what the longer end takes in; adds_mm,
+    what each end adds where that is not what it takes in. Returns: CutLength in metres.
 
     >>> round(cut_length(25, (57, 57)).cut_m, 3)
     25.864
@@ -40,7 +41,7 @@ def cut_length(
     slack = max(run_m * slack_percent / 100, LEAST_SLACK_M)
     return CutLength(
         run_m=run_m,
-        ends_m=sum(swallows_mm) / 1000,
+        ends_m=sum(adds_mm or swallows_mm) / 1000,
         slack_m=slack,
         loops_m=loops_mm / 1000,
         rework_m=reworks * max(swallows_mm) / 1000,

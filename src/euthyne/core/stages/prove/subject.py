@@ -74,11 +74,10 @@ def _runs(
     found = []
     for (a, b), name in ends.courses.items():
         way = way_between(given, (a.fitting, a.cavity), (b.fitting, b.cavity))
-        pieces = [(conductor.laid[c].wire, _length_m(given, cut, c)) for c in way.cables]
-        if not pieces or any(wire is None or length is None for wire, length in pieces):
+        wires = [conductor.laid[c].wire for c in way.cables]
+        wire, length_m = next((w for w in wires if w is not None), None), _way_m(given, cut, way)
+        if wire is None or None in wires or length_m is None:
             return None
-        wire = next(wire for wire, _ in pieces if wire is not None)
-        length_m = sum(length for _, length in pieces if length is not None)
         found.append(
             Run(
                 name,
@@ -132,13 +131,26 @@ def way_between(given: Given, one: Point, other: Point) -> Way:
     return reached.get(other, Way((), 0))
 
 
+def _way_m(given: Given, cut: CutStage, way: Way) -> float | None:
+    """How long a way is in m: its pieces as cut or as they were found; pieces nobody has measured are
+    the run between them, with what was cut out of it taken off. None while that is not said.
+    """
+    brief = given.lead.brief
+    known = {name: _length_m(given, cut, name) for name in way.cables}
+    total = sum(length for length in known.values() if length is not None)
+    if None not in known.values():
+        return total
+    if brief.run_m is None:
+        return None
+    return total + brief.run_m - (brief.cut_out_m or 0.0)
+
+
 def _length_m(given: Given, cut: CutStage, cable: str) -> float | None:
-    """How long a cable is in the end, in m: as cut, as it was found, or the run."""
+    """How long a piece is in the end, in m: as cut, or as it was found; None where nobody has said."""
     if cable in cut.lengths:
         return cut.lengths[cable].cut_m
     existing = given.assembly.cable(cable).existing
-    found = existing.length_m if existing is not None else None
-    return found or given.lead.brief.run_m
+    return existing.length_m if existing is not None else None
 
 
 def _ends(given: Given, conductor: ConductorStage, ends: EndsStage) -> list[At]:

@@ -13,7 +13,7 @@ from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.worded import WillNotDo, is_day
 from euthyne.data.tables import toml
 
-RETEST_KIND = {"indoor": "indoor", "outdoor": "outdoor", "wet": "outdoor"}
+RETEST_KIND = {"wet": "outdoor"}  # the others are rows of their own
 BY_PLACE = "by-place"
 
 
@@ -87,7 +87,7 @@ def retest_months(place: str, policy: str = BY_PLACE) -> int:
     """
     if policy != BY_PLACE:
         return int(policy)
-    return int(toml("proof-limits.toml")["retest_months"][RETEST_KIND[place]])
+    return int(toml("proof-limits.toml")["retest_months"][RETEST_KIND.get(place, place)])
 
 
 class TagStage:
@@ -111,8 +111,19 @@ class TagStage:
     @property
     def retest_months(self) -> int:
         """Months from the seal to the next test, as this lead was begun."""
-        lead = self.given.lead
-        return retest_months(lead.brief.place, lead.build.practices.tested_again)
+        return retest_months(self.retest_place, self.given.lead.build.practices.tested_again)
+
+    @property
+    def retest_place(self) -> str:
+        """The kind of place its test goes by: that of its Brief; of a tool in the hand a workshop's, of
+        what lies still where it is a longer one.
+        """
+        place = self.given.lead.brief.place
+        if self.given.flex_is_there and self.given.mains:
+            return "workshop" if place == "indoor" else place
+        if place != "indoor" and self.given.kind.lies_still:
+            return "still"
+        return place
 
     @property
     def _made_by(self) -> str:
