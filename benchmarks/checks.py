@@ -1,62 +1,78 @@
-"""All checks of a 37-cavity lead, the Ends page and the finder, drawing included. Aims: 5 ms, 10
-and 6 empty pages.
+"""All checks of a lead of every start, each worked out anew; alone, or beside another checkout of this
+program in alternated runs.
 
-Run: .venv/bin/python benchmarks/checks.py
+Run: .venv/bin/python benchmarks/checks.py [--beside OTHER_CHECKOUT] [--rounds N]
+Aim: at most 1.3 times what they cost in the checkout before.
 """
 
-from dataclasses import replace
+import argparse
+import os
+import statistics
+import subprocess
+import sys
+import time
+from pathlib import Path
 
-from bench import asking, demonstration, median_ms
-
-from euthyne.core.checks import checks
-from euthyne.core.kinds import starts
-from euthyne.core.kinds.beginning import new_lead
-from euthyne.core.lead import Joint
-from euthyne.core.plan import Plan
-from euthyne.core.shelf.face import Cavity
-from euthyne.core.shelf.parts import shelf
+AT = "2026-11-02T09:00:00"
+ROUNDS = 4
 
 
-def large_lead(metres):
-    """A lead of 37 cores between two connectors of 37 cavities in four rows."""
-    marks = [str(i + 1) for i in range(37)]
-    places = tuple(
-        Cavity(m, (i % 10) * 3.0, (i // 10) * 3.0, "round", 1.5, 1.5) for i, m in enumerate(marks)
+def median_ms(rounds):
+    """The median over all starts of what working out a new lead and all its checks takes, in ms."""
+    from euthyne.core.checks import checks
+    from euthyne.core.kinds import starts
+    from euthyne.core.kinds.assembling import changed
+    from euthyne.core.kinds.beginning import new_lead
+    from euthyne.core.plan import Plan
+    from euthyne.core.sizing.brief import OneLoad
+
+    times = []
+    for turn in range(rounds + 1):
+        for kind, start in starts():
+            said = [
+                ("brief.run_m", 2.0 + turn / 10),
+                ("brief.loads", (OneLoad("lamp", watts=150.0),)),
+                ("brief.watts", 600.0),
+                ("brief.amps", 3.0),
+                ("brief.tape_m", 9.0),
+                ("brief.watts_per_m", 15.0),
+                ("brief.upstream_amps", 16.0),
+            ]
+            lead = changed(new_lead(kind, start, "TR-0001", AT), said)
+            begun = time.perf_counter()
+            checks(Plan(lead))
+            times.append(time.perf_counter() - begun)
+    warm = times[len(times) // (rounds + 1) :]
+    return statistics.median(warm) * 1000
+
+
+def of(checkout, rounds):
+    """The same, in a process of its own on a checkout's source."""
+    source = str(Path(checkout).resolve() / "src")
+    told = subprocess.run(
+        [sys.executable, __file__, "--rounds", str(rounds)],
+        env={**os.environ, "PYTHONPATH": source},
+        capture_output=True,
+        text=True,
+        check=True,
     )
-    like = shelf()["round-8"]
-    part = replace(
-        like,
-        id="round-37",
-        face=replace(like.face, name="round-37", cavities=places),
-        path_mm=tuple((m, 20.0) for m in marks),
-    )
-    lead = new_lead(
-        *next(pair for pair in starts() if pair[1].id == "signal-lead"),
-        "TR-0037",
-        "2026-11-02T09:00:00",
-    )
-    ends = replace(
-        lead.ends, a=part.id, b=part.id, own=(part,), joints=tuple(Joint(m, m, m) for m in marks)
-    )
-    brief = replace(lead.brief, ways=36, amps=0.2, run_m=metres)
-    return replace(lead, brief=brief, ends=ends)
+    return float(told.stdout.split()[0])
 
 
 def main():
-    app, _ = demonstration()
-    client = app.test_client()
-    empty = median_ms(asking(client, "/empty"))
-    print(f"empty Jinja page                  {empty:6.2f} ms   1.0x")
-    every = median_ms(lambda i: checks(Plan(large_lead(5 + i / 10))))
-    print(f"all checks of 37 cavities         {every:6.2f} ms  {every / empty:4.1f}x")
-    for words, address, part in (
-        ("the Ends page", "/leads/TR-0023/ends", False),
-        ("the Ends page, nine cores", "/leads/TR-0027/ends", False),
-        ("the finder, its whole page", "/shelf/find?shows=pin", False),
-        ("the finder's answer", "/shelf/find?shows=pin&count=3", True),
-    ):
-        took = median_ms(asking(client, address, part))
-        print(f"{words:<34}{took:6.2f} ms  {took / empty:4.1f}x")
+    read = argparse.ArgumentParser()
+    read.add_argument("--beside")
+    read.add_argument("--rounds", type=int, default=ROUNDS)
+    told = read.parse_args()
+    if not told.beside:
+        print(f"{median_ms(told.rounds):.2f} ms a lead, all checks")
+        return
+    here = Path(__file__).parents[1]
+    pairs = [(of(told.beside, told.rounds), of(here, told.rounds)) for _ in range(3)]
+    ratios = [after / before for before, after in pairs]
+    for (before, after), ratio in zip(pairs, ratios, strict=True):
+        print(f"before {before:6.2f} ms   now {after:6.2f} ms   {ratio:4.2f}x")
+    print(f"median {statistics.median(ratios):.2f}x (aim 1.3)")
 
 
 if __name__ == "__main__":

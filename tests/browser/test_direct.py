@@ -33,7 +33,10 @@ def build(store, tag, **proof):
         p = Plan(lead)
         lead = with_done(lead, tuple(StepDone(s.key, AT, "RM") for s in p.build.steps))
         open_ = [f for f in progress(Plan(lead), False).found if f.level == "caution"]
-        given = tuple(Reason(f.code, "looked at, and it holds", AT, "RM", f.text) for f in open_)
+        given = tuple(
+            Reason(f.code, "looked at, and it holds", AT, "RM", f.text, f.about, f.kept_figures)
+            for f in open_
+        )
         return replace(lead, reasons=given, proof=Proof(rule=PROOF_RULE, **proof))
 
     store.change(tag=tag, change=made, at=AT, by="RM", what="built")

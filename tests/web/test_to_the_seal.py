@@ -52,7 +52,10 @@ def built(store, tag):
         lead = with_done(lead, tuple(StepDone(s.key, AT, "RM") for s in p.build.steps))
         open_ = [f for f in progress(Plan(lead), False).found if f.level == "caution"]
         given = tuple(
-            Reason(f.code, "looked at, and it holds here", AT, "RM", f.text) for f in open_
+            Reason(
+                f.code, "looked at, and it holds here", AT, "RM", f.text, f.about, f.kept_figures
+            )
+            for f in open_
         )
         return replace(lead, reasons=given)
 

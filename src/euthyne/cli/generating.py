@@ -231,7 +231,7 @@ def _finished(lead: Lead) -> Lead:
     )
     lead = replace(lead, proof=proof)
     open_now = [f for f in progress(Plan(lead), False).found if f.level == "caution"]
-    reasons = tuple(Reason(f.code, SAID, at, by, f.text) for f in open_now)
+    reasons = tuple(Reason(f.code, SAID, at, by, f.text, f.about, f.kept_figures) for f in open_now)
     return replace(lead, reasons=reasons)
 
 

@@ -87,7 +87,9 @@ def usual_supply(rng, lead):
     if lead.brief.system == "dc":
         said = [("brief.live_battery", rng.choice(("no", "no", "yes", "unknown")))]
         if rng.random() < 0.2:
-            said.append(("brief.fuse_family", rng.choice(("none", "blade-32v", "high-breaking-dc"))))
+            said.append(
+                ("brief.fuse_family", rng.choice(("none", "blade-32v", "high-breaking-dc")))
+            )
             said.append(("brief.battery_short_amps", rng.choice((None, 500.0, 3000.0, 30000.0))))
             said.append(("brief.strings", rng.choice((1, 2, 4))))
         return changed(lead, said)
@@ -220,4 +222,3 @@ def drawn_lead(rng):
         except (Refused, KeyError):
             continue  # refused with its path: the lead stays as it was
     return lead
-

@@ -12,6 +12,7 @@ from itertools import combinations, product
 from euthyne.core.kinds import Trait, kind_named
 from euthyne.core.lead import part_of
 from euthyne.core.plan import plan_of
+from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.trade.cable import cable_types, outside_diameter
 from euthyne.core.trade.colours import schemes
 
@@ -119,7 +120,9 @@ class Facts:
             for f, p in self.parts.items():
                 for mark in p.marks:
                     root((f, mark))
-                position = dict(zip(switches, stand, strict=True)).get(f) or next(iter(p.positions), None)
+                position = dict(zip(switches, stand, strict=True)).get(f) or next(
+                    iter(p.positions), None
+                )
                 for one, other in position.joins if position else ():
                     group[root((f, one))] = root((f, other))
             by_core = {}
@@ -168,16 +171,21 @@ class Facts:
         loaded = {"ac-three": "3"}.get(b.system, "2")
         rows = [r for r in RATINGS if r["basis"] == self.type.basis and r["unit"] == self.size.unit]
         columns = {r["loaded_conductors"] for r in rows}
-        column = loaded if loaded in columns else ("1" if loaded == "2" and "1" in columns else None)
+        column = (
+            loaded if loaded in columns else ("1" if loaded == "2" and "1" in columns else None)
+        )
         row = next(
-            (r for r in rows if r["size"] == self.size.label and r["loaded_conductors"] == column), None
+            (r for r in rows if r["size"] == self.size.label and r["loaded_conductors"] == column),
+            None,
         )
         if row is None:
             return None
         bases = self.plan.conductor.sizing_brief
         basis = self._basis
         most = c.terminal_c or basis["limit_c"]
-        factor = min(1.0, math.sqrt(max(most - b.ambient_c, 0) / (basis["limit_c"] - basis["reference_c"])))
+        factor = min(
+            1.0, math.sqrt(max(most - b.ambient_c, 0) / (basis["limit_c"] - basis["reference_c"]))
+        )
         metal = {"copper": 1.0, "aluminium": 0.78}.get(c.metal, 0.80)
         assert bases is not None
         return float(row["amps"]) * factor * metal
@@ -224,7 +232,11 @@ def law_1(x):
             "bare": not signal,
         }.get(tint, False)
         uses = {meaning(core), meaning(x.purpose(fitting, cavity))}
-        if kept and (uses - {"", "earth"} or core.isdigit()) and not (core == "S" and tint == "bare"):
+        if (
+            kept
+            and (uses - {"", "earth"} or core.isdigit())
+            and not (core == "S" and tint == "bare")
+        ):
             return True
         if "earth" in uses and tint not in ("green-yellow", "green", "bare") and not thick:
             return True
@@ -237,12 +249,23 @@ def law_2(x):
     for cable, core, _, fitting, cavity in x.landed:
         if fitting in x.ours:
             place = x.fitting[fitting].place or fitting
-            borne = (x.says(x.tint(cable, core)), meaning(x.purpose(fitting, cavity)), (cable, core))
+            borne = (
+                x.says(x.tint(cable, core)),
+                meaning(x.purpose(fitting, cavity)),
+                (cable, core),
+            )
             places.setdefault(place, []).append((*borne, x.parts[fitting].face.reversible))
     exchanged = []
     for cores in places.values():
         for (says, use, one, both_ways), (says2, use2, other, _) in combinations(cores, 2):
-            if use2 in says and use in says2 and use not in says and use2 not in says2 and use and use2:
+            if (
+                use2 in says
+                and use in says2
+                and use not in says
+                and use2 not in says2
+                and use
+                and use2
+            ):
                 exchanged.append((frozenset((one, other)), both_ways))
     pairs = {pair for pair, _ in exchanged}
     if any(not all(b for p, b in exchanged if p == pair) for pair in pairs):
@@ -252,7 +275,9 @@ def law_2(x):
     size = x.lead.conductor.size
     thick = size is not None and x.plan.conductor.size.cross_section_mm2 >= 21.14
     return not thick and any(
-        core == "N" and x.says(x.tint(cable, core)) - {"neutral"} and "neutral" not in x.says(x.tint(cable, core))
+        core == "N"
+        and x.says(x.tint(cable, core)) - {"neutral"}
+        and "neutral" not in x.says(x.tint(cable, core))
         and x.tint(cable, core) != "green-yellow"
         for cable, core, *_ in x.landed
     )
@@ -266,15 +291,24 @@ def law_5(x):
     at = {}
     for cable, core, _, fitting, cavity in x.landed:
         at.setdefault((fitting, cavity), []).append((cable, core))
-    own = {p: {c for k, c in cores if not x.cables[k].jumper and c in (*POWER_NAMES, "E")} for p, cores in at.items()}
+    own = {
+        p: {c for k, c in cores if not x.cables[k].jumper and c in (*POWER_NAMES, "E")}
+        for p, cores in at.items()
+    }
     for nets in x.nets:
         for net in nets:
             if len(set().union(*(own.get(p, set()) for p in net))) > 1:
                 return True
     for (fitting, _), cores in at.items():
-        if not x.parts[fitting].positions and len({c for _, c in cores if c in (*POWER_NAMES, "E")}) > 1:
+        if (
+            not x.parts[fitting].positions
+            and len({c for _, c in cores if c in (*POWER_NAMES, "E")}) > 1
+        ):
             return True
-        full = x.size and len(cores) * x.size.cross_section_mm2 > x.parts[fitting].terminal_mm2[1] * 1.005
+        full = (
+            x.size
+            and len(cores) * x.size.cross_section_mm2 > x.parts[fitting].terminal_mm2[1] * 1.005
+        )
         if full and len(cores) > 1 and fitting in x.ours:
             return True
     return False
@@ -321,7 +355,7 @@ def law_7(x):
 def law_9(x):
     """No pin that a hand can reach is live, and no mains lead has pins at both ends."""
     dry = x.brief.place == "indoor"
-    most = ((25.0 if dry else 12.0) if x.mains else (60.0 if dry else 30.0))
+    most = (25.0 if dry else 12.0) if x.mains else (60.0 if dry else 30.0)
     for f in x.ours:
         p, side = x.parts[f], x.side[f]
         bare = p.finger_safe not in ("yes", "recessed", "boot", "cover", "insulated")
@@ -349,7 +383,11 @@ def law_10(x):
     for w in x.lead.wires:
         core = w.core.split(".")[1]
         a, b = (x.purpose(*p.split(".", 1)) if p else None for p in (w.a, w.b))
-        if core.startswith("T") and not x.mains and {pole(m or "") for m in (a, b, core)} != {pole(core)}:
+        if (
+            core.startswith("T")
+            and not x.mains
+            and {pole(m or "") for m in (a, b, core)} != {pole(core)}
+        ):
             astray = True
         if core in (*POWER_NAMES, "E") and known(a) and known(b) and pole(a) != pole(b):
             exchanged.append((core, a, b))
@@ -369,7 +407,12 @@ def law_10(x):
     for f in x.ours:
         place = next((p for p in x.lead.places if p.id == x.fitting[f].place), None)
         p = x.parts[f]
-        if place and place.shows == p.contact and not f.endswith("-taps") and p.contact in ("pin", "socket"):
+        if (
+            place
+            and place.shows == p.contact
+            and not f.endswith("-taps")
+            and p.contact in ("pin", "socket")
+        ):
             return True
         if Trait.CHARGES in x.traits and cells and not x.mains and x.side[f] == "supply":
             ways = [m for m in p.marks if m.startswith("T")]
@@ -385,10 +428,15 @@ def solar_halves_clash(x):
     shown = {
         (x.side[f], x.fitting[f].function): x.parts[f].contact
         for f in x.ours
-        if x.fitting[f].function in ("+", "-") and x.parts[f].contact in ("pin", "socket") and x.side[f]
+        if x.fitting[f].function in ("+", "-")
+        and x.parts[f].contact in ("pin", "socket")
+        and x.side[f]
     }
     for pole in "+-":
-        if len({k for k in shown if k[1] == pole}) == 2 and shown["supply", pole] == shown["load", pole]:
+        if (
+            len({k for k in shown if k[1] == pole}) == 2
+            and shown["supply", pole] == shown["load", pole]
+        ):
             return True
     for side in ("supply", "load"):
         if len({k for k in shown if k[0] == side}) == 2 and shown[side, "+"] == shown[side, "-"]:
@@ -404,7 +452,11 @@ def law_11(x):
         for side in ("supply", "load"):
             here = [f for f in at if x.side[f] == side]
             there = [f for f in at if x.side[f] not in (side, None)]
-            if len(here) > 1 and there and any(x.parts[f].contact in ("pin", "socket") for f in here):
+            if (
+                len(here) > 1
+                and there
+                and any(x.parts[f].contact in ("pin", "socket") for f in here)
+            ):
                 return True
     return False
 
@@ -435,7 +487,9 @@ def law_13(x):
     most = x.rating
     if x.type.basis == "wet-na-90":
         area = x.size.cross_section_mm2
-        most = min(most, 15.0 if area <= 2.1 else 20.0 if area <= 3.4 else 30.0 if area <= 5.3 else most)
+        most = min(
+            most, 15.0 if area <= 2.1 else 20.0 if area <= 3.4 else 30.0 if area <= 5.3 else most
+        )
     family = x.brief.fuse_family
     if not x.mains and family != "none" and x.lead.conductor.fuse_amps is None:
         largest = max(float(a) for a in FUSES[family]["amps"].split())
@@ -476,7 +530,12 @@ def thick_as_a_cord_set(x, far):
     if far.standard != "IEC 60320" or b.run_m is None or x.size is None:
         return False
     short = b.run_m <= 2
-    least = {2.5: 0.5 if short else 0.75, 6.0: 0.75, 10.0: 0.75 if short else 1.0, 16.0: 1.0 if short else 1.5}
+    least = {
+        2.5: 0.5 if short else 0.75,
+        6.0: 0.75,
+        10.0: 0.75 if short else 1.0,
+        16.0: 1.0 if short else 1.5,
+    }
     wanted = next((mm2 for top, mm2 in least.items() if far.amps <= top), None)
     return wanted is not None and x.size.cross_section_mm2 >= wanted * 0.995
 
@@ -507,7 +566,12 @@ def ohm_per_m(x):
         row = METRIC_OHM[size.cross_section_mm2]
         cold = float(row["r20_tinned_ohm_per_km" if c.tinned else "r20_plain_ohm_per_km"]) / 1000
     elif size.unit == "mm2":
-        cold = float(METRIC_OHM[size.cross_section_mm2]["r20_plain_ohm_per_km"]) / 1000 * 0.028264 / 0.017241
+        cold = (
+            float(METRIC_OHM[size.cross_section_mm2]["r20_plain_ohm_per_km"])
+            / 1000
+            * 0.028264
+            / 0.017241
+        )
     else:
         rho = {"copper": 0.0176 if c.tinned else 0.017241}.get(c.metal, 0.028264)
         cold = rho / size.cross_section_mm2 * 1.02
@@ -518,9 +582,15 @@ def seconds(guard, amps):
     if guard.family == "breaker-iec":
         gates = [({"B": 5.0, "C": 10.0, "D": 20.0}[guard.curve], 0.1)]
     else:
-        own = [r for r in GATES if r["family"] == guard.family and guard.amps <= float(r["up_to_amps"])]
+        own = [
+            r for r in GATES if r["family"] == guard.family and guard.amps <= float(r["up_to_amps"])
+        ]
         least = min((float(r["up_to_amps"]) for r in own), default=0)
-        gates = [(float(r["multiple"]), float(r["seconds"])) for r in own if float(r["up_to_amps"]) == least]
+        gates = [
+            (float(r["multiple"]), float(r["seconds"]))
+            for r in own
+            if float(r["up_to_amps"]) == least
+        ]
     times = amps / guard.amps
     if not gates or times < gates[0][0]:
         return None, gates
@@ -538,7 +608,11 @@ def passes(guard, amps):
     if amps < last_m * guard.amps or last_s > 0.1:
         return amps**2 * t
     if guard.family.startswith("breaker"):
-        rows = [r for r in LET_THROUGH if r["curve"] == guard.curve and guard.amps <= float(r["up_to_amps"])]
+        rows = [
+            r
+            for r in LET_THROUGH
+            if r["curve"] == guard.curve and guard.amps <= float(r["up_to_amps"])
+        ]
         limit = float(rows[0]["a2s"]) if rows and guard.family == "breaker-iec" else math.inf
         return min(amps**2 * 0.01, limit)
     return 2 * (last_m * guard.amps) ** 2 * last_s
@@ -577,7 +651,9 @@ def x_faults(x, guard):
         within = 5.0
     else:
         steps = ((53, 5, 5), (127.2, 0.8, 0.3), (243.8, 0.4, 0.2), (424, 0.2, 0.07))
-        within = next((r if rod else n for top, n, r in steps if x.to_earth <= top), 0.04 if rod else 0.1)
+        within = next(
+            (r if rod else n for top, n, r in steps if x.to_earth <= top), 0.04 if rod else 0.1
+        )
     late = t is None or t > within
     american = guard.family == "breaker-na"
     return short, late and not american
@@ -608,9 +684,10 @@ def law_16(x):
             continue
         p, laid = x.parts[fitting], x.plan.conductor.laid[cable]
         sheath = laid.type.cord and not x.cables[cable].jumper
-        if sheath and not x.cables[cable].existing and not p.grips and not p.panel_mm and x.side[fitting]:
-            if p.closing != "blind" and p.joint != "blind":
-                return True
+        new = sheath and not x.cables[cable].existing and x.side[fitting]
+        shut = "blind" in (p.closing, p.joint)
+        if new and not (p.grips or p.panel_mm or shut):
+            return True
         if p.panel_mm or not (x.side[fitting] or p.grips):
             continue
         od = laid.diameter
@@ -661,7 +738,9 @@ def law_18(x):
 def law_19(x):
     """Outdoors, on a tape, on an earth rod there is a residual-current device."""
     b = x.brief
-    wants = b.place != "indoor" or Trait.BUS_WIRES in x.traits or (b.earth_path == "rod" and b.earthed)
+    wants = (
+        b.place != "indoor" or Trait.BUS_WIRES in x.traits or (b.earth_path == "rod" and b.earthed)
+    )
     return x.mains and wants and b.rcd not in ("30 mA", "5 mA")
 
 
@@ -683,11 +762,13 @@ def law_20(x):
 def law_21(x):
     """Copper into copper's terminals, of their range; a lug of its own size."""
     c = x.lead.conductor
-    used = {f for *_, f, _ in x.landed}
-    crimped = ("crimp", "lug", "blade", "pin", "contact", "click-in", "splice")
-    pressed = any(x.plan.given.parts[f].joint in crimped for f in used)
+    pressed = any(
+        TERMINATIONS[p.joint].crimped
+        for f, p in x.parts.items()
+        if x.fitting[f].part is not None and _feeds_power(x, f)
+    )
     if c.metal != "copper" and (x.mains or pressed):
-        return None if not x.mains else True
+        return True
     return into_its_terminals(x)
 
 
@@ -698,7 +779,11 @@ def into_its_terminals(x):
         p = x.parts[fitting]
         if fitting not in x.ours or laid.size is None:
             continue
-        if not p.terminal_mm2[0] * 0.995 <= laid.size.cross_section_mm2 <= p.terminal_mm2[1] * 1.005:
+        if (
+            not p.terminal_mm2[0] * 0.995
+            <= laid.size.cross_section_mm2
+            <= p.terminal_mm2[1] * 1.005
+        ):
             return True
         if p.lug_by_size and "LUG" and x.lug_share() < 0.58:
             return True
@@ -745,5 +830,7 @@ def law_24(x):
 
 
 STATED = {
-    int(name.removeprefix("law_")): law for name, law in list(globals().items()) if name.startswith("law_")
+    int(name.removeprefix("law_")): law
+    for name, law in list(globals().items())
+    if name.startswith("law_")
 }

@@ -56,7 +56,9 @@ def counted():
 
 def test_whatever_breaks_a_law_is_stopped_and_whatever_keeps_them_is_not(counted):
     _, _, wrong = counted
-    told = "\n".join(f"{what}: {[(f.key, f.text) for f in found]}\n   {lead}" for what, lead, found in wrong[:5])
+    told = "\n".join(
+        f"{what}: {[(f.key, f.text) for f in found]}\n   {lead}" for what, lead, found in wrong[:5]
+    )
     assert not wrong, f"{len(wrong)} of {MANY}: {Counter(w[0] for w in wrong)}\n{told}"
 
 

@@ -103,7 +103,10 @@ def _booted(like: Part) -> Part | None:
         (
             p
             for p in shelf().values()
-            if p.lug_by_size and p.stud == like.stud and p.finger_safe == "boot" and p.joint == like.joint
+            if p.lug_by_size
+            and p.stud == like.stud
+            and p.finger_safe == "boot"
+            and p.joint == like.joint
         ),
         None,
     )

@@ -24,18 +24,19 @@ FAR_OFF = 100.0  # times outside the band: the unit may be another one
 IN_MILLIOHM = 0.1  # below it milliohm read better
 
 
-def ohm_words(*ohms: float) -> str:
-    """Resistances in one unit that reads well, ``a to b`` where there are two.
+def ohm_words(*ohms: float, beside: float = 0.0) -> str:
+    """Resistances in one unit that reads well, ``a to b`` where there are two; in the unit of what stands
+    ``beside`` them.
 
-    >>> ohm_words(0.133), ohm_words(0.0008, 0.00093)
-    ('0.133 ohm', '0.8 to 0.93 milliohm')
+    >>> ohm_words(0.133), ohm_words(0.0008, 0.00093), ohm_words(0.05, beside=0.2)
+    ('0.133 ohm', '0.8 to 0.93 milliohm', '0.050 ohm')
     """
-    if max(ohms) < IN_MILLIOHM:
+    if max(*ohms, beside) < IN_MILLIOHM:
         return f"{' to '.join(f'{x * 1000:.3g}' for x in ohms)} milliohm"
     return f"{' to '.join(f'{x:.3f}' if x < 10 else f'{x:.4g}' for x in ohms)} ohm"
 
 
-def _millivolts(*volts: float) -> str:
+def _millivolts(*volts: float, beside: float = 0.0) -> str:
     return f"{' to '.join(f'{x * 1000:.3g}' for x in volts)} mV"
 
 
@@ -91,7 +92,9 @@ class ResistanceLine(Line):
         low, high, limit = (
             x * times for x in (self.bounds.sound_from, self.bounds.sound_to, self.bounds.limit)
         )
-        sound = words(low, high) if low > 0 else f"{words(high)} at most"
+        sound = (
+            words(low, high, beside=limit) if low > 0 else f"{words(high, beside=limit)} at most"
+        )
         return f"{sound}; {words(limit)} is the limit" if limit > high * SAME else sound
 
     @property
@@ -125,7 +128,7 @@ class ResistanceLine(Line):
             return self._too_much(net, give)
         if net + give < self.bounds.sound_from:
             word: Judged = "fail" if self.danger else "watch"
-            said = f"{ohm_words(net)}; a sound one reads {self.band}: {self.short}"
+            said = f"{ohm_words(net, beside=self.bounds.limit)}; a sound one reads {self.band}: {self.short}"
             return Verdict(word, said)
         if net + give > self.bounds.limit:
             return self._unsure(net, give)
@@ -133,7 +136,7 @@ class ResistanceLine(Line):
 
     def _too_much(self, net: float, give: float) -> Verdict:
         why = "a bad joint or too thin a core."
-        said = f"{ohm_words(net)}, and {ohm_words(self.bounds.limit)} is the limit: {why}"
+        said = f"{ohm_words(net, beside=self.bounds.limit)}, and {ohm_words(self.bounds.limit)} is the limit: {why}"
         return Verdict(
             "fail", f"{said}{self._burns(net)} {self.astray}{self._thinner(net + give)}".strip()
         )
@@ -151,18 +154,16 @@ class ResistanceLine(Line):
         needed = f"use a meter right within {ohm_words(fine)}."
         if self.amps is not None:
             needed = f"{needed[:-1]}: finer millivolts, or more amps."
-        out = f"{ohm_words(net)}, give or take {ohm_words(give)}"
+        out = f"{ohm_words(net, beside=self.bounds.limit)}, give or take {ohm_words(give)}"
         limit = ohm_words(self.bounds.limit)
         return Verdict("unsure", f"{out}: the limit, {limit}, lies inside. To say it, {needed}")
 
     def _within(self, net: float, give: float) -> Verdict:
         if net > self.bounds.sound_to * SAME:
             why = "more than sound contacts give. Look at both ends."
-            said = (
-                f"{ohm_words(net)}; a sound one reads {self.band}: {why}{self._thinner(net + give)}"
-            )
+            said = f"{ohm_words(net, beside=self.bounds.limit)}; a sound one reads {self.band}: {why}{self._thinner(net + give)}"
             return Verdict("watch", said)
-        said = f"{ohm_words(net)}; a sound one reads {self.band}."
+        said = f"{ohm_words(net, beside=self.bounds.limit)}; a sound one reads {self.band}."
         return Verdict("pass", f"{said}{self._thinner(net + give)}")
 
     def _thinner(self, most: float) -> str:
