@@ -37,7 +37,9 @@ def build(store, tag, **proof):
             Reason(f.code, "looked at, and it holds", AT, "RM", f.text, f.about, f.kept_figures)
             for f in open_
         )
-        return replace(lead, reasons=given, proof=Proof(rule=PROOF_RULE, **proof))
+        return replace(
+            lead, reasons=given, proof=Proof(rule=PROOF_RULE, tested_volts=1000.0, **proof)
+        )
 
     store.change(tag=tag, change=made, at=AT, by="RM", what="built")
 

@@ -29,6 +29,8 @@ NOW_RIGHT = {
     "three-cell-charger": {"cut_m": 1.277},
     # No probe comes to what its tail goes into.
     "finder-battery": {"pairs": 0},
+    # It is measured from stud to stud, and a ring's eye stands 16 mm beyond its barrel at either end.
+    "battery-inverter": {"cut_m": 1.822},
 }
 
 
@@ -78,8 +80,13 @@ def test_its_checks_are_those_it_had(name):
     charger = {("alike-contacts", "stop"), ("taps-unfused", "note")}
     # Nor what a coupler keeps out while nothing is in it, nor how direct current is proven.
     free = {("open-unmated", "note"), ("unbuilt", "stop"), ("untested", "stop")} - then
-    more = charger if name == "three-cell-charger" else set()
-    assert now - free == then | more
+    # Nor that bare lugs of a battery are to be covered, nor how thin a cord set may be for its length.
+    more = {
+        "three-cell-charger": charger,
+        "battery-inverter": {("lugs-uncovered", "caution")},
+        "mount-controller": {("cord-set-thin", "caution")},
+    }
+    assert now - free == then | more.get(name, set())
 
 
 def test_a_sealed_record_is_what_it_was_and_holds():

@@ -15,7 +15,7 @@ from euthyne.exchange.record import record_of
 from euthyne.store.leads import file_of
 
 LONGER = "update lead set document = replace(document, :old, :new)"
-RUN = {"old": '"run_m":3.0', "new": '"run_m":30.0'}
+RUN = {"old": '"run_m":2.0', "new": '"run_m":30.0'}
 
 
 def frozen(lead):

@@ -158,7 +158,7 @@ def test_the_traveller_is_good_enough_to_work_from(person, store):
         "Battery store to inverter",
         "die for lugs of 50 mm²",
         "ring lug, M8",
-        "2 × 1.91 m to cut",
+        "2 × 1.82 m to cut",
         "Proof",
     ):
         assert said in text

@@ -172,5 +172,5 @@ def test_a_fat_cord_offers_the_part_that_takes_it(lead):
     lead.send("/leads/L-0001/conductor", conductor__cable_type="H07RN-F")
     lead.send("/leads/L-0001/ends", conductor__measured_od_mm="10.4 mm")
     assert "too fat for the plug" in lead.open("/leads/L-0001/ends")
-    lead.send("/leads/L-0001/fix/cord-in-grip", stage="ends")
+    lead.send("/leads/L-0001/fix/cord-in-grip:supply-cord", stage="ends")
     assert "heavy duty rubber" in lead.open("/leads/L-0001/ends")

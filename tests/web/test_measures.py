@@ -141,12 +141,13 @@ def test_every_start_in_gauge_is_the_metric_one_but_for_what_is_bought():
     metric = {start.id: start for _, start in starts()}
     for _, start in starts("gauge"):
         was = metric[start.id]
-        cable = start.conductor.cable_type
+        bought = ("unit", "cable_type", "size")
+        cable = {name: getattr(start.conductor, name) for name in bought}
         assert replace(start, conductor=was.conductor, a=was.a, b=was.b) == was
-        assert start.conductor == replace(
-            was.conductor, unit=start.conductor.unit, cable_type=cable
-        )
-        assert start.brief.system != "dc" or start.conductor.unit == "AWG"
+        assert start.conductor == replace(was.conductor, **cable)
+        # A signal lead is bought by its cross-section everywhere.
+        metric_cable = start.id == "signal-lead"
+        assert start.brief.system != "dc" or (start.conductor.unit == "mm2") == metric_cable
 
 
 def test_changing_how_the_bench_measures_changes_nothing_kept_and_no_verdict(person, store):

@@ -44,6 +44,7 @@ def built(store, tag):
             lead,
             ends=replace(lead.ends, accepted=True),
             cut=replace(lead.cut, accepted=True),
+            proof=replace(lead.proof, tested_volts=1000.0),
         )
         p = Plan(lead)
         if lead.conductor.size is None and p.conductor.size_name:

@@ -159,11 +159,11 @@ class ResistanceLine(Line):
         return Verdict("unsure", f"{out}: the limit, {limit}, lies inside. To say it, {needed}")
 
     def _within(self, net: float, give: float) -> Verdict:
+        said = f"{ohm_words(net, beside=self.bounds.limit)}; a sound one reads {self.band}"
         if net > self.bounds.sound_to * SAME:
             why = "more than sound contacts give. Look at both ends."
-            said = f"{ohm_words(net, beside=self.bounds.limit)}; a sound one reads {self.band}: {why}{self._thinner(net + give)}"
-            return Verdict("watch", said)
-        said = f"{ohm_words(net, beside=self.bounds.limit)}; a sound one reads {self.band}."
+            return Verdict("watch", f"{said}: {why}{self._thinner(net + give)}")
+        said = f"{said}."
         return Verdict("pass", f"{said}{self._thinner(net + give)}")
 
     def _thinner(self, most: float) -> str:
