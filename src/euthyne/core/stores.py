@@ -80,7 +80,7 @@ class Need:
     first.
 
     A cable is needed in so many ``pieces``, each of ``amount`` / ``pieces`` metres; no piece is
-    ever joined.
+    ever joined. ``lasting`` where what it is ended by can not be undone: taken off, it is waste.
     """
 
     kind: StockKind
@@ -89,6 +89,7 @@ class Need:
     amount: float
     others: tuple[str, ...] = ()
     pieces: int = 1
+    lasting: bool = False
 
     @property
     def key(self) -> str:
@@ -227,6 +228,11 @@ def needs(plan: Plan) -> tuple[Need, ...]:
     return _needs(plan.unproven)
 
 
+def comes_off(plan: Plan) -> list[Need]:
+    """The parts of a lead that come off it whole; what was pressed, soldered or moulded on does not."""
+    return [need for need in needs(plan) if need.kind == "part" and not need.lasting]
+
+
 @lru_cache(maxsize=512)
 def _needs(plan: Plan) -> tuple[Need, ...]:
     if not plan.cut.known or plan.conductor.size_name is None:
@@ -315,6 +321,7 @@ def _parts(plan: Plan) -> list[Need]:
                 words=words_of("part", what),
                 amount=_count(plan, body),
                 others=others,
+                lasting=body.termination.lasting,
             )
         )
     return found

@@ -10,7 +10,7 @@ from werkzeug.wrappers import Response
 
 from euthyne.core.lead import AgainFor
 from euthyne.core.standing.again import followed
-from euthyne.core.stores import Stock, needs
+from euthyne.core.stores import Stock, comes_off
 from euthyne.store.afterlife import Aside, history, set_aside
 from euthyne.store.clock import now
 from euthyne.store.listing import NO_DAY
@@ -79,8 +79,8 @@ def aside(tag: str) -> Response:
 def _to_stores(tag: str, names: list[str]) -> None:
     """Parts of a scrapped lead that are good, back to Stores."""
     shelf, plan = StoresStore(store().engine), lead_page(tag).plan
-    for need in needs(plan):
-        if need.kind == "part" and need.what in names:
+    for need in comes_off(plan):
+        if need.what in names:
             stock = Stock(
                 name=f"{need.what} from {tag}"[:40], kind="part", what=need.what, left=need.amount
             )
@@ -92,7 +92,7 @@ def show(tag: str) -> str:
     """Everything that became of a lead, on one page."""
     page = lead_page(tag)
     chapters = history(store().engine, tag)
-    parts = [n for n in needs(page.plan) if n.kind == "part"] if page.held.sealed else []
+    parts = comes_off(page.plan) if page.held.sealed else []
     return render_template(
         "leads/history.html",
         page=page,

@@ -56,7 +56,7 @@ DECIDED = {
     "drop": "Decided by volt drop.",
     "start": "Decided by the dip at the start.",
     "protection": "Decided by the fuse or breaker.",
-    "smallest": "Decided by the least size such a cord is made in.",
+    "smallest": "Decided by the least size such a lead is made in.",
     "ends": "Decided by its ends.",
     "smallest-made": "The smallest made.",
 }

@@ -265,11 +265,16 @@ FIRES = {
     "lug-too-big": {**INVERTER, "conductor__unit": "AWG", "conductor__size": "3 AWG"},
     "same-mix-up": {**SIGNAL, "ends__joints": (Joint("1", "2", "2"), Joint("2", "1", "1"))},
     "lands-once": {**SIGNAL, "ends__joints": (Joint("1", "1", None),)},
+    "more-loads-than-sockets": {
+        "brief__feeds": "loads",
+        "brief__loads": (OneLoad("lamp", watts=40.0), OneLoad("fan", watts=60.0)),
+    },
 }
 DRY = replace(part("inline-junction"), id="dry-junction", ip="IP40")
 OLD_CABLE = {"cable__salvaged": True, "cable__length_m": 2.5}
 PACK_TAIL = {"brief__tail_of": "pack", "brief__live_battery": "yes"}
 MADE = {
+    "thin-afloat": ("damp-lead", {"conductor__size": "0.75 mm2", "conductor__fuse_amps": 3.0}),
     "repair-in-damp": (
         "repair",
         {
@@ -346,6 +351,10 @@ NEARLY = {
         "ends__b": "sealed-6-way",
         "ends__blanked": True,
     },
+    "more-loads-than-sockets": {
+        "brief__feeds": "loads",
+        "brief__loads": (OneLoad("lamp", watts=40.0),),
+    },
     "looped-cavity": {**SIGNAL, "ends__joints": (Joint("1", "1", "1"), Joint("2", "2", "2"))},
     "cell-count": {**CELLS, "brief__charger_cells": 3},
     "taps-out-of-order": CELLS,
@@ -377,6 +386,7 @@ NEARLY = {
     "volts-over-part": {"ends__a": "c14", "brief__volts": 250.0},
 }
 NEARLY_MADE = {
+    "thin-afloat": ("damp-lead", {"conductor__size": "1 mm2", "conductor__fuse_amps": 3.0}),
     "repair-in-damp": ("repair", {"brief__place": "outdoor", "brief__rcd": "30 mA"}),
     "earth-colour-elsewhere": ("extension-bs", {"tint__E": "green"}),
     "earth-in-another-colour": ("extension-bs", {"tint__E": "green"}),

@@ -45,7 +45,7 @@ KIND = Kind(
     places=(Place("panel", "supply", source=True, ours=False), Place("load", "load", ours=False)),
     make_up=two_ended(poles),
     cables=("RV-105", "battery-105"),
-    traits=frozenset({Trait.LIES_STILL, Trait.FUSED_AT_THE_POST}),
+    traits=frozenset({Trait.LIES_STILL, Trait.FUSED_AT_THE_POST, Trait.AFLOAT}),
     proof=("pole", "lug", "apart", "polarity", "rise", "pull"),
     cautions=(
         Caution(

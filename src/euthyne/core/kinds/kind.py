@@ -36,6 +36,7 @@ class Trait(Enum):
     LIVE_BY_DAY = "its source is panels, which nobody can switch off by day"
     FUSED_AT_THE_POST = "it hangs on a battery post, and a fuse belongs there"
     CUT_ON_A_PACK = "its conductors are cut on a pack that may be connected"
+    AFLOAT = "it may lie in a boat, where singles are of a least size"
     TWO_SOURCES = "both of its ends give current, so each can be live while it is unmated"
     CHARGES = "it charges a pack of cells"
     ONE_END = "one end is made on a wire that is there; nothing is sized and nothing asked"

@@ -49,22 +49,27 @@ def at_hand(plan: Plan, on_hand: Iterable[Stock]) -> list[AtHand]:
     """
     known = _by_name(plan)
     here = [s for s in on_hand if s.kind == "cable" and s.what in known and s.left > 0]
-    types = {known[s.what][0] for s in here}
-    sized = {name: _candidates(plan, name) for name in types}
+    asked = {(known[s.what][0], known[s.what][1].unit) for s in here}
+    sized = {each: _candidates(plan, *each) for each in asked}
     takes = sum(length.cut_m for length in plan.cut.lengths.values()) if plan.cut.known else None
     found = [
-        AtHand(s, name, size, takes, _stop(sized[name], size))
+        AtHand(s, name, size, takes, _stop(sized[name, size.unit], size))
         for s in here
         for name, size in (known[s.what],)
     ]
     return sorted(found, key=lambda x: (not x.would_do, x.size.cross_section_mm2, x.stock.left))
 
 
-def _candidates(plan: Plan, cable_type: str) -> dict[str, Candidate]:
-    """Every size as the sizing sees it, in a type of cable."""
-    tried = plan
-    if cable_type != plan.lead.conductor.cable_type:
-        tried = Plan(with_value(plan.lead, "conductor.cable_type", cable_type))
+def _candidates(plan: Plan, cable_type: str, unit: str) -> dict[str, Candidate]:
+    """Every size as the sizing sees it, in a type of cable, by the unit that it is sold in: whoever
+    works in gauges has square millimetres on the rack as well.
+    """
+    tried, conductor = plan, plan.lead.conductor
+    if (cable_type, unit) != (conductor.cable_type, conductor.unit):
+        lead = plan.lead
+        for path, value in (("size", None), ("unit", unit), ("cable_type", cable_type)):
+            lead = with_value(lead, f"conductor.{path}", value)
+        tried = Plan(lead)
     sizing = tried.conductor.sizing
     return {c.size: c for c in sizing.candidates} if sizing else {}
 

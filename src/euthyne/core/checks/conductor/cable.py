@@ -160,15 +160,16 @@ def cord_for_the_place(plan: Plan) -> Said | None:
 
 
 def _heavy_rubber(plan: Plan) -> Fix | None:
-    """Heavy rubber cord, with parts that take it where these do not; None where no such parts are
-    on the shelf.
-    """
+    """Heavy rubber cord of the lead's own country, with parts that take it where these do not."""
+    american = plan.given.supply.standard == NORTH_AMERICAN
+    heavy, name = ("SJOOW", "hard-service") if american else ("H07RN-F", "heavy")
     changes: tuple[tuple[str, Any], ...] = (
-        ("conductor.cable_type", "H07RN-F"),
+        ("conductor.cable_type", heavy),
+        ("conductor.unit", "AWG" if american else "mm2"),
         ("conductor.size", None),
         ("conductor.measured_od_mm", None),
     )
-    words = "Take H07RN-F, heavy rubber"
+    words = f"Take {heavy}, {name} rubber"
     tried = _with_changes(plan, changes)
     parts = fitting_parts(tried)
     if parts is not None:

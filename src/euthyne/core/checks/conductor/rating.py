@@ -205,6 +205,28 @@ def cord_set_thin(plan: Plan) -> Said | None:
 @check(
     "caution",
     Stage.CONDUCTOR,
+    why="A thin single alone in a boat breaks by shaking, long before its current harms it.",
+    clears="16 AWG or 1 mm² and thicker; or a reason: it lies in a sheath with others, or ashore.",
+    on="DC",
+)
+def thin_afloat(plan: Plan) -> Said | None:
+    """Singles of a boat have a least size. Source: ABYC E-11; ISO 13297."""
+    least, size = plan.conductor.guards.least_size, plan.conductor.size
+    if least is None or size is None:
+        return None
+    if size.cross_section_mm2 >= size_named(least).cross_section_mm2 * AS_MUCH:
+        return None
+    return Said(
+        "Thinner than a boat's singles",
+        f"{size.name}; ABYC E-11 asks 16 AWG of singles, ISO 13297 1 mm².",
+        Fix(f"Take {least}", (("conductor.size", least),)),
+        figures=(size.cross_section_mm2, least),
+    )
+
+
+@check(
+    "caution",
+    Stage.CONDUCTOR,
     why="A fuse below its load opens in use; whoever is tired of it wraps it in foil.",
     clears="The next fuse up that the lead carries, a smaller load, or a reason.",
     laws=(13,),

@@ -210,3 +210,25 @@ def _open(plan: Plan, at: CableEnd, done: set[str]) -> bool:
     own = {e.id for e in plan.build.threading.events if e.at == (at,)}
     begun = {key for key in own & done if (name := step_named(key)) and name.does != "thread"}
     return bool(begun) and not own <= done
+
+
+@check(
+    "note",
+    Stage.ENDS,
+    why="The second load goes into whatever block of sockets lies about, and nobody sized that.",
+    clears="A lead each; or a block of sockets, made up as a part of your own on the Shelf.",
+    on="AC",
+)
+def more_loads_than_sockets(plan: Plan) -> Said | None:
+    """Several loads are named, and the lead ends in one socket."""
+    told = plan.lead.brief
+    outlets = [end for end in plan.ends.ours if end.part.outlet]
+    many = sum(load.quantity for load in told.loads or ())
+    if told.feeds != "loads" or len(outlets) != 1 or many <= 1:
+        return None
+    return Said(
+        "More loads than sockets",
+        f"{many:g} loads are named, and the {outlets[0].named} is one socket. The cable is sized for "
+        "all of them; only one goes in.",
+        figures=(many, outlets[0].part.id),
+    )

@@ -11,7 +11,12 @@ from euthyne.core.kinds import Trait
 from euthyne.core.sizing.brief import ProtectionWanted
 from euthyne.core.sizing.size import Sizing
 from euthyne.core.stages.brief.brief import BriefStage
-from euthyne.core.stages.conductor.upstream import UpstreamRule, cord_set_least, upstream_rule
+from euthyne.core.stages.conductor.upstream import (
+    AFLOAT_LEAST,
+    UpstreamRule,
+    cord_set_least,
+    upstream_rule,
+)
 from euthyne.core.stages.given import Given
 from euthyne.core.trade.clearing import CENTRE_TAPPED_VOLTS, Guard, earth_fault_seconds
 from euthyne.core.trade.protection import STRING_MARGIN, FuseWanted, fuse_for, plug_fuse
@@ -74,7 +79,11 @@ class Protection:
 
     @cached_property
     def least_size(self) -> str | None:
-        """The least size that a rule or a standard asks of a cord; None where none does."""
+        """The least size that a rule or a standard asks of a cord or a boat's singles; None where none
+        does.
+        """
+        if Trait.AFLOAT in self.given.kind.traits and not self.given.flex_is_there:
+            return AFLOAT_LEAST[self.given.lead.conductor.unit]
         if self.rule_asks and self.rule is not None:
             return self.rule.least
         least = cord_set_least(self.given)

@@ -18,6 +18,10 @@ CIRCUIT_SHARE = 1.25  # a socket's circuit over its own amps, from 20 A up; gene
 EXTENSION_SET_LEAST = "16 AWG"  # NFPA 70, 240.5(B)(4)
 
 
+# Singles of a boat break by shaking before they burn. ABYC E-11: 16 AWG; ISO 13297: 1 mm2.
+AFLOAT_LEAST = {"AWG": "16 AWG", "mm2": "1 mm2"}
+
+
 @dataclass(frozen=True)
 class UpstreamRule:
     """A rule that lets the device upstream be larger than the lead carries, and that is met."""
