@@ -297,6 +297,15 @@ def test_the_scale_puts_every_mark_in_its_order_and_no_words_on_each_other():
     )
 
 
+def test_a_bench_in_gauge_and_feet_rules_its_scale_in_its_own_degrees():
+    marks = (ScaleMark(30.0, "around it", "given"), ScaleMark(90.0, "insulation", "limit"))
+    svg = scale(marks, "°C", measures="gauge")
+    figures = [t.text for t in of_class(svg, "scale-figure")]
+    assert figures[-1] == "°F"
+    assert max(float(x) for x in figures[:-1]) > 194
+    assert scale(marks, "A", measures="gauge") == scale(marks, "A")
+
+
 @pytest.mark.parametrize("kind", [*TERMINATIONS, *FINISHES])
 def test_every_termination_and_finish_is_shown_good_first_and_then_bad(kind):
     shown = examples(kind)

@@ -2,22 +2,37 @@
 
 import math
 from collections.abc import Callable, Sequence
+from dataclasses import replace
 
 from euthyne.core.envelope.answer import ScaleMark
+from euthyne.core.trade.measures import M_PER_FOOT, Measures, fahrenheit
 from euthyne.drawing.pen import circle, group, line, path, rect, sheet, text
 
 WIDTH, LEFT, RIGHT = 760.0, 40.0, 720.0
 ROW = 21.0
+# What a bench that works in gauge and feet rules its line in.
+RULED: dict[str, tuple[str, Callable[[float], float]]] = {
+    "°C": ("°F", fahrenheit),
+    "m": ("ft", lambda m: m / M_PER_FOOT),
+}
 
 
-def scale(marks: Sequence[ScaleMark], unit: str, log: bool = False) -> str:
+def scale(
+    marks: Sequence[ScaleMark], unit: str, log: bool = False, measures: Measures = "metric"
+) -> str:
     """The scale of an instrument; marks are named above it on as many levels as they need.
 
-    Parameters: marks; unit; log, for sizes that grow by ratio. Returns: SVG text, empty without
-    marks.
+    Parameters: marks; unit; log, for sizes that grow by ratio; measures of the bench, whose unit the
+    line is ruled in. Returns: SVG text, empty without marks.
     """
     if not marks:
         return ""
+    if measures == "gauge" and unit in RULED:
+        unit, told = RULED[unit]
+        marks = [
+            replace(m, value=told(m.value), upto=None if m.upto is None else told(m.upto))
+            for m in marks
+        ]
     values = [v for m in marks for v in (m.value, m.upto) if v is not None]
     if log:
         low, high = (min(values) / 1.25, max(values) * 1.25)

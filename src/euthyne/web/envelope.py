@@ -93,7 +93,7 @@ def _work(instrument: Instrument, values: dict[str, object]) -> tuple[Sum | None
 
 def _drawings(answer: Sum) -> list[Markup]:
     if answer.marks:
-        drawn = [Markup(scale(answer.marks, answer.unit, answer.log))]
+        drawn = [Markup(scale(answer.marks, answer.unit, answer.log, measures()))]
     else:
         drawn = []
     drawn += [Markup(discs(answer.discs))] if answer.discs else []
