@@ -44,6 +44,7 @@ WORDS = {
     "not-made": "not made",
     "ends": "not for its ends",
 }
+ONE_LINE = 12  # letters at the end of a row, beside the weight of its metal
 AROUND = 3
 # Worked out once: a ladder is drawn at every letter that is typed.
 GAUGE_MM2 = tuple((g, awg(g).cross_section_mm2) for g in GAUGES)
@@ -232,9 +233,21 @@ class _Rung:
                 text(HEATS_X, self.mid + 15, self.watts, "ladder-small"),
                 text(METAL_X, self.mid - 2, self.weighs, "ladder-figure") if self.weighs else "",
                 text(METAL_X, self.mid + 15, self.costs, "ladder-small") if self.costs else "",
-                text(WORD_X, self.mid + 5, self.word, f"rung-word rung-{kind}", "end"),
+                *_in_lines(self.word, self.mid, f"rung-word rung-{kind}"),
             )
         )
+
+
+def _in_lines(word: str, mid: float, kind: str) -> list[str]:
+    """What is said at the end of a row; in two lines where one would run into what stands before it."""
+    if len(word) <= ONE_LINE:
+        return [text(WORD_X, mid + 5, word, kind, "end")]
+    half = word.index(" ", len(word) // 3)
+    lines = (word[:half], word[half + 1 :])
+    return [
+        text(WORD_X, mid + drop, words, kind, "end")
+        for drop, words in zip((-3, 13), lines, strict=True)
+    ]
 
 
 def _size_lines(c: Candidate) -> tuple[str, str]:

@@ -7,16 +7,18 @@ import json
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from leads import AT, INVERTER, extension, plan
+from leads import AT, INVERTER, extension, made, plan
 
 from euthyne.core.lead import Build, Rework
 from euthyne.core.lead.paths import with_value
 from euthyne.core.plan import Plan
 from euthyne.core.stages.build.spoiled import spoiled
+from euthyne.core.standing.at_hand import at_hand
 from euthyne.core.stores import (
     Need,
     Stock,
     Taken,
+    comes_off,
     laid_out,
     needs,
     shortages,
@@ -251,3 +253,24 @@ def test_a_cut_is_drawn_to_the_scale_of_the_piece():
     assert 'width="175"' in drawn
     assert "2 × 5.00 m off" in cut_drawing((Taken(reel("Reel 2", 40.0), 10.0),), 5.0)
     assert "12.5 m" in length_left(reel("Reel 7", 12.5), 60.0)
+
+
+def test_what_is_pressed_on_is_waste_and_what_is_screwed_on_comes_off():
+    assert comes_off(Plan(made("inverter-link"))) == []
+    assert {n.what for n in comes_off(Plan(made("extension-bs")))} == {
+        "bs1363-plug",
+        "bs1363-socket",
+    }
+
+
+@pytest.mark.parametrize("unit", ["AWG", "mm2"])
+def test_a_bench_in_either_unit_sees_the_cable_of_the_other(unit):
+    lead = made("inverter-link", conductor__unit=unit, conductor__size=None)
+    on_hand = (
+        Stock(name="Reel 6", kind="cable", what="battery-105 1x70", left=9.0),
+        Stock(name="Reel 7", kind="cable", what="battery-105 2/0 AWG", left=9.0),
+        Stock(name="Reel 8", kind="cable", what="battery-105 1x6", left=9.0),
+    )
+    found = {x.stock.name: x for x in at_hand(Plan(lead), on_hand)}
+    assert {name for name, x in found.items() if x.would_do} == {"Reel 6", "Reel 7"}
+    assert found["Reel 8"].stop == "too thin for its current"
