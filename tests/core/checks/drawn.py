@@ -137,11 +137,16 @@ def coloured(rng, lead):
     if rng.random() < 0.3:
         return changed(lead, [("ends.scheme", rng.choice(schemes_for(plan.cores)).name)])
     core = rng.choice(plan.ends.joints).core
-    return changed(lead, [(f"tint.{core}", rng.choice(get_args(Tint)))])
+    tints = get_args(Tint)
+    if rng.random() < 0.3:
+        tints = [plan.ends.tint(j.core) for j in plan.ends.joints]
+    return changed(lead, [(f"tint.{core}", rng.choice(tints))])
 
 
 def cabled(rng, lead, kind):
     """Another cable or another size of the ladder."""
+    if rng.random() < 0.1:
+        return changed(lead, [("conductor.tinned", not lead.conductor.tinned)])
     if rng.random() < 0.5:
         names = [c.name for c in cords()] if kind.cables == "every cord" else list(kind.cables)
         unit = rng.choice(("mm2", "AWG"))

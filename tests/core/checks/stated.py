@@ -283,6 +283,33 @@ def law_2(x):
     )
 
 
+def law_3(x):
+    """Two cores that carry current, of unlike functions, in one colour: said, with their marking."""
+    if x.ends.scheme in SIGNAL_SCHEMES:
+        return False
+    here = {(x.tint(cable, core), core) for cable, core, *_ in x.landed if core in POWER_NAMES}
+    return any(a[0] == b[0] and a[1] != b[1] for a, b in combinations(here, 2))
+
+
+def law_4(x):
+    """Colours of another country than that of its couplers, old colours, a cord that the country of its
+    plug does not take: said.
+    """
+    if not x.mains or x.ends.plug_scheme is not None:
+        return None
+    if x.ends.scheme.endswith("-old"):
+        return True
+    lands = {COUNTRY[x.parts[f].standard] for f in x.ours if x.parts[f].standard in COUNTRY}
+    if len(lands) != 1 or x.ends.scheme in SIGNAL_SCHEMES:
+        return None
+    american = lands == {"us"}
+    colours = american != (x.ends.scheme == "north-america")
+    flex_is_there = any(c.existing is not None for c in x.lead.cables)
+    if flex_is_there or x.plug.standard not in COUNTRY:
+        return colours or None
+    return colours or american != (x.type.basis == "cord-na")
+
+
 def law_5(x):
     """A core of power lands at both its ends; one net has one function; a terminal is not overfull."""
     for w in x.lead.wires:

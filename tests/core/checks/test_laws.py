@@ -26,6 +26,8 @@ BESIDE = {
     "moulded-only",
     "trapped",
 }
+# Laws whose breach is no stop: it is said, with what clears it, and wants a reason where it matters.
+SAID = {3: (1, 2, 3), 4: (4,)}
 LAWS_OF = {c.code: frozenset(c.laws) for c in CHECKS}
 
 
@@ -35,16 +37,22 @@ def counted():
     broken, kept, wrong = Counter(), Counter(), []
     for _ in range(MANY):
         lead = drawn_lead(rng)
-        stops = [f for f in found_before_proof(Plan(lead)) if f.level == "stop"]
+        found = found_before_proof(Plan(lead))
+        stops = [f for f in found if f.level == "stop"]
         facts = Facts(lead)
         says = {number: law(facts) for number, law in STATED.items()}
         for number, is_broken in says.items():
             by_it = [f for f in stops if number in LAWS_OF.get(f.code, ())]
+            if number in SAID:
+                by_it = [f for f in found if set(SAID[number]) & LAWS_OF.get(f.code, frozenset())]
             if is_broken is None:
                 continue
             (broken if is_broken else kept)[number] += 1
             if is_broken and not by_it:
-                wrong.append((f"law {number} is broken and stops nothing", lead, stops))
+                wrong.append((f"law {number} is broken and nothing says so", lead, found))
+            if number in SAID and not is_broken:
+                odd = [f for f in found if LAWS_OF.get(f.code) == {number}]
+                wrong += [(f"{f.key} is said of what keeps law {number}", lead, [f]) for f in odd]
         for f in stops:
             laws = LAWS_OF.get(f.code, frozenset())
             named = laws & set(STATED)
@@ -67,7 +75,7 @@ def test_the_leads_that_are_drawn_break_and_keep_each_law(counted):
     for number in STATED:
         print(f"law {number}: {broken[number]} broke it, {kept[number]} kept it")
     assert {n for n in STATED if not kept[n]} == set()
-    assert len([n for n in STATED if broken[n]]) >= len(STATED) - 3
+    assert len([n for n in STATED if broken[n]]) >= len(STATED) - 4
 
 
 def test_every_law_is_held_by_a_check_or_by_the_way_leads_are_made():

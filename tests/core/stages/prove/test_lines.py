@@ -236,9 +236,7 @@ def test_a_lamp_is_off_before_the_insulation_beside_it_is_read():
     lit = built("switch-harness").lead
     lit = changed(lit, [("ends.switch", "L"), ("ends.switch_lit", True)])
     (line,) = (
-        x
-        for x in Plan(lit).prove.lines
-        if x.id.startswith("insulation") and x.id != "insulation-E"
+        x for x in Plan(lit).prove.lines if x.id.startswith("insulation") and x.id != "insulation-E"
     )
     assert "Take the lamp's neutral off its tab first" in line.how
 
