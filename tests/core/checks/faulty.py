@@ -274,6 +274,10 @@ DRY = replace(part("inline-junction"), id="dry-junction", ip="IP40")
 OLD_CABLE = {"cable__salvaged": True, "cable__length_m": 2.5}
 PACK_TAIL = {"brief__tail_of": "pack", "brief__live_battery": "yes"}
 MADE = {
+    "made-in-mm2": (
+        "solar-string",
+        {"conductor__cable_type": "H1Z2Z2-K", "conductor__unit": "AWG", "conductor__size": None},
+    ),
     "thin-afloat": ("damp-lead", {"conductor__size": "0.75 mm2", "conductor__fuse_amps": 3.0}),
     "repair-in-damp": (
         "repair",
@@ -386,6 +390,10 @@ NEARLY = {
     "volts-over-part": {"ends__a": "c14", "brief__volts": 250.0},
 }
 NEARLY_MADE = {
+    "made-in-mm2": (
+        "solar-string",
+        {"conductor__cable_type": "PV-wire", "conductor__unit": "AWG", "conductor__size": None},
+    ),
     "thin-afloat": ("damp-lead", {"conductor__size": "1 mm2", "conductor__fuse_amps": 3.0}),
     "repair-in-damp": ("repair", {"brief__place": "outdoor", "brief__rcd": "30 mA"}),
     "earth-colour-elsewhere": ("extension-bs", {"tint__E": "green"}),

@@ -127,6 +127,13 @@ def made_in(cable_type: str, cores: int, earthed: bool, unit: Unit) -> frozenset
     return frozenset(made) if metric else None
 
 
+def made_by(cable_type: str) -> frozenset[Unit]:
+    """The series of sizes that the table lists a type in; empty where it lists none of it."""
+    listed = [r["make_up"] for r in rows("cable-diameters.csv") if r["cable_type"] == cable_type]
+    metric = {bool(re.match(r"\d+[xG]", m)) for m in listed}
+    return frozenset("mm2" if m else "AWG" for m in metric)
+
+
 def outside_diameter(cable_type: str, written: str) -> Diameter | None:
     """Outside diameter of a cable by type and make-up; None when the table does not list it."""
     for r in rows("cable-diameters.csv"):

@@ -9,7 +9,7 @@ from euthyne.core.kinds.assembling import changed
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.terminations import TERMINATIONS
-from euthyne.core.trade.cable import cable_types
+from euthyne.core.trade.cable import cable_types, made_by
 from euthyne.core.trade.colours import COUNTRIES, NORTH_AMERICAN
 from euthyne.core.trade.shown import three
 from euthyne.core.trade.volts import excess
@@ -261,6 +261,25 @@ def cord_of_another_country(plan: Plan) -> Said | None:
         f"{kind.called} ({kind.source}) under a {plug.words} ({plug.standard}).",
         Fix(f"Take {name}", changes),
         figures=(kind.name, plug.standard),
+    )
+
+
+@check(
+    "caution",
+    Stage.CONDUCTOR,
+    why="A size that nobody makes is bought as the next one that comes to hand.",
+    clears="Sizes in mm²; or a reason: it is printed on the cable that is there.",
+)
+def made_in_mm2(plan: Plan) -> Said | None:
+    """Cable of a standard that makes it in square millimetres only, sized by gauge."""
+    kind, told = plan.conductor.cable_type, plan.lead.conductor
+    if told.unit != "AWG" or made_by(kind.name) != {"mm2"} or plan.given.flex_is_there:
+        return None
+    return Said(
+        "Not made by gauge",
+        f"{kind.called} ({kind.source}) is made in mm².",
+        Fix("Take its sizes in mm²", (("conductor.unit", "mm2"), ("conductor.size", None))),
+        figures=(kind.name,),
     )
 
 
