@@ -1,6 +1,6 @@
 """Plugs for heating tapes: a cord spliced to a tape that lies in melt water."""
 
-from euthyne.core.assembly.records import Assembly, Cable, Existing, Fitting, Place
+from euthyne.core.assembly.records import Assembly, Cable, Core, Existing, Fitting, Place
 from euthyne.core.kinds.asked import AROUND, FROM_MAINS, PLACE, RUN, WHOSE
 from euthyne.core.kinds.kind import EVERY_CORD, Caution, Family, Group, Kind, Start, Trait
 from euthyne.core.kinds.makeup import Told, cores_named, lines_and_earth, wires_of
@@ -28,6 +28,7 @@ WALL = Place("wall", "supply", source=True)
 ROOF = Place("roof", "load")
 BUS_WIRES = "16 AWG"
 TAPE_OD_MM = 14.0
+SEALS = {False: "end-seal", True: "end-seal-hots"}  # by whether its bus wires are both hot
 
 
 def _joint(function: str) -> str:
@@ -42,17 +43,23 @@ def on_a_tape(told: Told) -> Assembly:
     wires ending apart in the seal of its far end.
     """
     functions = lines_and_earth(told)
+    hots = {"L1", "L2"} <= set(functions)
+    if hots:  # a tape has two bus wires: between two hots no neutral comes to it
+        functions = tuple(f for f in functions if f != "N")
     buses = tuple(f for f in functions if f != "E")
     plug = Fitting(WALL.id, told.parts[WALL.id].id, WALL.id)
     splices = tuple(
         Fitting(f"{_joint(f)}", "braid-barrel" if f == "E" else "butt-splice", function=f)
         for f in functions
     )
-    seal = Fitting(ROOF.id, told.parts[ROOF.id].id, ROOF.id)
+    sealed = told.parts[ROOF.id].id
+    if sealed in SEALS.values():
+        sealed = SEALS[hots]
+    seal = Fitting(ROOF.id, sealed, ROOF.id)
     cord = Cable("cord", cores_named(functions))
     tape = Cable(
         "tape",
-        cores_named(functions),
+        tuple(Core(f, "black" if f == "L2" else None) for f in functions),
         type="heating-tape",
         size=BUS_WIRES,
         existing=Existing(od_mm=TAPE_OD_MM, length_m=told.brief.tape_m),
