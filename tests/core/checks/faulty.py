@@ -274,6 +274,7 @@ DRY = replace(part("inline-junction"), id="dry-junction", ip="IP40")
 OLD_CABLE = {"cable__salvaged": True, "cable__length_m": 2.5}
 PACK_TAIL = {"brief__tail_of": "pack", "brief__live_battery": "yes"}
 MADE = {
+    "numbers-crossed": ("sealed-multiway", {}),
     "made-in-mm2": (
         "solar-string",
         {"conductor__cable_type": "H1Z2Z2-K", "conductor__unit": "AWG", "conductor__size": None},
@@ -390,6 +391,7 @@ NEARLY = {
     "volts-over-part": {"ends__a": "c14", "brief__volts": 250.0},
 }
 NEARLY_MADE = {
+    "numbers-crossed": ("sealed-multiway", {}),
     "made-in-mm2": (
         "solar-string",
         {"conductor__cable_type": "PV-wire", "conductor__unit": "AWG", "conductor__size": None},
@@ -432,6 +434,12 @@ def past_its_switch(lead):
     return replace(lead, wires=wires)
 
 
+def crossed_over(lead):
+    """Ways 1 and 2 exchanged at the far end."""
+    other = {"load.1": "load.2", "load.2": "load.1"}
+    return replace(lead, wires=tuple(replace(w, b=other.get(w.b, w.b)) for w in lead.wires))
+
+
 def changed_plan(code):
     if code == "plan-changed-after-build":
         lead = extension()
@@ -447,6 +455,8 @@ def changed_plan(code):
             lead = with_two_sockets(lead)
         if code == "switch-passed-by":
             lead = past_its_switch(lead)
+        if code == "numbers-crossed":
+            lead = crossed_over(lead)
         if code == "both-poles-open":
             begun = ("A-cores@tail-plus", "A-cores@tail-minus")
             done = tuple(StepDone(key, AT, "RM") for key in begun)

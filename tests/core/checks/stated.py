@@ -285,10 +285,26 @@ def law_2(x):
 
 def law_3(x):
     """Two cores that carry current, of unlike functions, in one colour: said, with their marking."""
+    if x.ends.scheme != "numbered" and _numbers_alike(x):
+        return True
     if x.ends.scheme in SIGNAL_SCHEMES:
         return False
     here = {(x.tint(cable, core), core) for cable, core, *_ in x.landed if core in POWER_NAMES}
     return any(a[0] == b[0] and a[1] != b[1] for a, b in combinations(here, 2))
+
+
+def _numbers_alike(x):
+    """Cores known by their numbers alone, and one of them set by hand to the colour of another."""
+    numbers = [
+        (x.tint(cable.id, core.id), cable.id, core)
+        for cable in x.cables.values()
+        for core in cable.cores
+        if core.id.isdigit()
+    ]
+    return any(
+        a[0] == b[0] and (a[2].colour == a[0] or b[2].colour == b[0])
+        for a, b in combinations(numbers, 2)
+    )
 
 
 def law_4(x):

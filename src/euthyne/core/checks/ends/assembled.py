@@ -10,6 +10,7 @@ from euthyne.core.lead.stage import Stage
 from euthyne.core.lead.step import step_named
 from euthyne.core.order.laid import CableEnd
 from euthyne.core.plan import Plan
+from euthyne.core.shelf.part import Part
 from euthyne.core.trade.corewords import function_of
 
 EXTRA_LOW_VOLTS = 60.0  # direct current up to here may be worked on live, pole by pole
@@ -34,6 +35,32 @@ def same_mix_up(plan: Plan) -> Said | None:
     fix = Fix("Wire it by function", (("wires", wired_anew(plan.lead)),))
     text = f"At both ends alike: {words}."
     return Said("The same mix-up at both ends", text, fix, figures=(words,))
+
+
+@check(
+    "caution",
+    Stage.ENDS,
+    why="Plus on one number is minus on the same number at the other end; the device pays for it.",
+    clears="Each number on its own; or a reason: a crossed lead by its list, kept and tied to it.",
+    laws=(10,),
+)
+def numbers_crossed(plan: Plan) -> Said | None:
+    """A core between two couplers of one pattern, on another number at the other end."""
+    a, b = (end.part for end in (plan.ends["A"], plan.ends["B"]))
+    if set(a.marks) != set(b.marks):
+        return None
+    astray = [
+        j for j in plan.ends.joints if j.a and j.b and {j.a, j.b} <= _numbers(a) and j.a != j.b
+    ]
+    if not astray:
+        return None
+    words = ", ".join(f"core {j.function} from {j.a} to {j.b}" for j in astray)
+    fix = Fix("Wire it by function", (("wires", wired_anew(plan.lead)),))
+    return Said("Numbers crossed", f"C{words[1:]}.", fix, figures=(words,))
+
+
+def _numbers(part: Part) -> set[str]:
+    return {mark for mark in part.marks if mark.isdigit()}
 
 
 @check(

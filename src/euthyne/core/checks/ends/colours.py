@@ -233,7 +233,10 @@ def cores_alike(plan: Plan) -> Iterator[Said]:
     for tint in dict.fromkeys(m.tint for m in alike):
         cores = [m for m in alike if m.tint == tint]
         named = " and ".join(function_of(m.core) for m in cores)
-        into = ", ".join(f"{function_of(m.core)} {m.into}" for m in cores)
+        into = ", ".join(
+            m.into if m.into == own_name(m.core) else f"{function_of(m.core)} {m.into}"
+            for m in cores
+        )
         yield Said(
             f"{_capital(named)} are both {tint}"
             if len(cores) == 2

@@ -218,6 +218,21 @@ class EndsStage:
             for core in cores:
                 into = colour(self.told.scheme, own_name(core))
                 yield Marking(core, tint, into if into != tint else own_name(core), "alike")
+        for core in self._numbered_alike:
+            yield Marking(core, self.tint(core), own_name(core), "alike")
+
+    @property
+    def _numbered_alike(self) -> Iterator[str]:
+        """Cores that are told by number, where somebody gave one of them the colour of another, and no
+        number is printed on them.
+        """
+        by_tint: dict[str, list[str]] = {}
+        for joint in self.joints:
+            if own_name(joint.core).isdigit() and self.told.scheme != "numbered":
+                by_tint.setdefault(self.tint(joint.core), []).append(joint.core)
+        for cores in by_tint.values():
+            if len(cores) > 1 and any(self.colours.own.get(core) for core in cores):
+                yield from cores
 
     @cached_property
     def courses(self) -> dict[tuple[Point, Point], str]:
