@@ -313,7 +313,7 @@ def law_4(x):
     """
     if not x.mains or x.ends.plug_scheme is not None:
         return None
-    if x.ends.scheme.endswith("-old"):
+    if "-old" in x.ends.scheme:
         return True
     lands = {COUNTRY[x.parts[f].standard] for f in x.ours if x.parts[f].standard in COUNTRY}
     if len(lands) != 1 or x.ends.scheme in SIGNAL_SCHEMES:

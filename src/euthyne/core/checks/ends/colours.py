@@ -310,7 +310,7 @@ def colours_of_another_country(plan: Plan) -> Said | None:
     if (
         part is None
         or there is None
-        or own.name.endswith("-old")
+        or "-old" in own.name
         or own.name == there.name
         or not own.tells
     ):
@@ -347,7 +347,7 @@ def _theirs(end: LeadEnd) -> Scheme | None:
 def old_colours(plan: Plan) -> Said | None:
     """Old core colours mean other things today."""
     own = scheme_of(plan)
-    if not own.name.endswith("-old") and "-old-" not in own.name:
+    if "-old" not in own.name:
         return None
     says = ", ".join(
         f"{tint} is {function_of(f)}" for f, tint in own.colours.items() if f in plan.cores
