@@ -12,7 +12,11 @@ from stated import STATED, Facts
 
 from euthyne.core.checks import CHECKS, found_before_proof
 from euthyne.core.checks.laws import LAWS
+from euthyne.core.kinds.assembling import changed
+from euthyne.core.lead.paths import with_value
 from euthyne.core.plan import Plan
+from euthyne.core.standing.fixes import tried_fix
+from euthyne.core.standing.maps import offered_maps
 
 MANY = 30_000 if os.environ.get("EUTHYNE_LONG") else 300
 # Stops that say what tables do not reach, what is not made, and what only its maker or its owner can say.
@@ -89,3 +93,41 @@ def test_every_law_is_held_by_a_check_or_by_the_way_leads_are_made():
 def test_every_stop_before_the_proof_names_its_law_or_stands_beside_them():
     stops = {c.code for c in CHECKS if c.level == "stop" and c.stage.number < 4}
     assert {code for code in stops if not LAWS_OF[code]} <= BESIDE | {"lug-hole-small"}
+
+
+FEW = 3_000 if os.environ.get("EUTHYNE_LONG") else 60
+
+
+@pytest.fixture(scope="module")
+def few():
+    rng = Random(None if os.environ.get("EUTHYNE_LONG") else 8)
+    return [drawn_lead(rng) for _ in range(FEW)]
+
+
+def test_every_press_of_the_map_that_is_offered_keeps_the_laws_of_the_map(few):
+    def broken(lead):
+        facts = Facts(lead)
+        return {number for number in (5, 6, 7) if STATED[number](facts)}
+
+    for lead in few:
+        for name, (_, wires) in offered_maps(lead).items():
+            assert broken(with_value(lead, "wires", wires)) <= broken(lead), (name, lead)
+
+
+def test_a_fix_that_is_offered_leaves_the_lead_better_off(few):
+    def standing(lead, level):
+        return {f.key for f in found_before_proof(Plan(lead)) if f.level == level}
+
+    tried = 0
+    for lead in few:
+        stops, cautions = standing(lead, "stop"), standing(lead, "caution")
+        for key in sorted(stops | cautions):
+            fix = tried_fix(lead, key)
+            if fix is None:
+                continue
+            tried += 1
+            after = changed(lead, fix.changes)
+            left = standing(after, "stop")
+            fewer = left < stops or len(standing(after, "caution")) < len(cautions)
+            assert left <= stops and fewer and key not in left, (key, fix, lead)
+    assert tried >= FEW // 6
