@@ -152,7 +152,7 @@ LAWS = (
         26,
         "A reading is taken while what it touches is bare.",
         "good practice, generic",
-        "core/stages/prove/readings: readings before a sleeve are not asked after it",
+        "core/stages/prove/readings: each says where its metal is bare, and before which sleeve",
     ),
     Law(
         27,
