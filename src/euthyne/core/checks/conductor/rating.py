@@ -93,14 +93,17 @@ def under_rated_cord(plan: Plan) -> Said | None:
     )
 
 
+def take_size(plan: Plan, name: str | None) -> Fix | None:
+    """The fix that takes a size; None where there is none, it is taken, or the cable is there already."""
+    if name is None or name == plan.conductor.size_name or plan.given.flex_is_there:
+        return None
+    return Fix(f"Take {name}", (("conductor.size", name),))
+
+
 def _take_chosen(plan: Plan) -> Fix | None:
-    """The fix that takes the smallest size that fits; None where it is taken, or there is none."""
+    """The fix that takes the smallest size that fits."""
     sizing = plan.conductor.sizing
-    if sizing is None or sizing.chosen is None or sizing.chosen.size == plan.conductor.size_name:
-        return None
-    if plan.given.flex_is_there:
-        return None
-    return Fix(f"Take {sizing.chosen.size}", (("conductor.size", sizing.chosen.size),))
+    return take_size(plan, sizing.chosen.size if sizing and sizing.chosen else None)
 
 
 @check(
@@ -188,18 +191,25 @@ def _a_welder_alone(plan: Plan) -> bool:
 )
 def cord_set_thin(plan: Plan) -> Said | None:
     """A cord to an appliance coupler is as thick as cord sets of its coupler and length."""
+    if plan.conductor.guards.rule_asks:
+        return None
+    run_m, to = plan.lead.brief.run_m or 0.0, plan.given.load.words
+    asked = f"{run_m:g} m to a {to}: IEC 60799 gives it {plan.conductor.guards.least_size}."
+    return _under_the_least(plan, "Thinner than a cord set is made", asked)
+
+
+def _under_the_least(plan: Plan, title: str, asked: str) -> Said | None:
+    """What is said of a size below the least that a standard asks for.
+
+    Parameters: plan; title; asked, what the standard asks, in words.
+    """
     least, size = plan.conductor.guards.least_size, plan.conductor.size
-    if least is None or size is None or plan.conductor.guards.rule_asks:
+    if least is None or size is None:
         return None
     if size.cross_section_mm2 >= size_named(least).cross_section_mm2 * AS_MUCH:
         return None
-    run_m = plan.lead.brief.run_m or 0.0
-    return Said(
-        "Thinner than a cord set is made",
-        f"{size.name}, {run_m:g} m to a {plan.given.load.words}: IEC 60799 gives it {least}.",
-        Fix(f"Take {least}", (("conductor.size", least),)),
-        figures=(size.cross_section_mm2, least),
-    )
+    figures = (size.cross_section_mm2, least)
+    return Said(title, f"{size.name}, {asked}", take_size(plan, least), figures=figures)
 
 
 @check(
@@ -211,17 +221,8 @@ def cord_set_thin(plan: Plan) -> Said | None:
 )
 def thin_afloat(plan: Plan) -> Said | None:
     """Singles of a boat have a least size. Source: ABYC E-11; ISO 13297."""
-    least, size = plan.conductor.guards.least_size, plan.conductor.size
-    if least is None or size is None:
-        return None
-    if size.cross_section_mm2 >= size_named(least).cross_section_mm2 * AS_MUCH:
-        return None
-    return Said(
-        "Thinner than a boat's singles",
-        f"{size.name}; ABYC E-11 asks 16 AWG of singles, ISO 13297 1 mm².",
-        Fix(f"Take {least}", (("conductor.size", least),)),
-        figures=(size.cross_section_mm2, least),
-    )
+    asked = "where ABYC E-11 asks 16 AWG of singles, ISO 13297 1 mm²."
+    return _under_the_least(plan, "Thinner than a boat's singles", asked)
 
 
 @check(
@@ -266,7 +267,7 @@ def drop_over_limit(plan: Plan) -> Said | None:
     return Said(
         "Too much is lost on the way",
         f"{c.size} loses {c.drop_percent:.1f} % of {limit:g} % allowed: {three(c.drop_volts)} V.",
-        Fix(f"Take {better}", (("conductor.size", better),)) if better else None,
+        take_size(plan, better),
         figures=(c.drop_percent, limit),
     )
 

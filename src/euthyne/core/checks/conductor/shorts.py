@@ -3,7 +3,7 @@
 from euthyne.core.checks.found import Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.stages.conductor.upstream import cord_set_least
+from euthyne.core.stages.conductor.least import cord_set_least
 from euthyne.core.trade.clearing import Cleared, FaultKind
 from euthyne.core.trade.shown import kilo
 

@@ -2,10 +2,9 @@
 once, taps that do not fit the pack, two sources that meet, live work.
 """
 
-from euthyne.core.checks.ends.wiring import listed
+from euthyne.core.checks.ends.wiring import as_it_should, listed
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.kinds import Trait
-from euthyne.core.kinds.assembling import wired_anew
 from euthyne.core.lead.stage import Stage
 from euthyne.core.lead.step import step_named
 from euthyne.core.order.laid import CableEnd
@@ -32,9 +31,8 @@ def same_mix_up(plan: Plan) -> Said | None:
     if not astray:
         return None
     words = ", ".join(f"core {j.function} in {j.for_a}" for j in astray)
-    fix = Fix("Wire it by function", (("wires", wired_anew(plan.lead)),))
     text = f"At both ends alike: {words}."
-    return Said("The same mix-up at both ends", text, fix, figures=(words,))
+    return Said("The same mix-up at both ends", text, as_it_should(plan), figures=(words,))
 
 
 @check(
@@ -55,8 +53,7 @@ def numbers_crossed(plan: Plan) -> Said | None:
     if not astray:
         return None
     words = ", ".join(f"core {j.function} from {j.a} to {j.b}" for j in astray)
-    fix = Fix("Wire it by function", (("wires", wired_anew(plan.lead)),))
-    return Said("Numbers crossed", f"C{words[1:]}.", fix, figures=(words,))
+    return Said("Numbers crossed", f"C{words[1:]}.", as_it_should(plan), figures=(words,))
 
 
 def _numbers(part: Part) -> set[str]:

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 
+from euthyne.core.checks.conductor.rating import take_size
 from euthyne.core.checks.ends.wiring import listed
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.lead.stage import Stage
@@ -165,12 +166,8 @@ def conductor_in_terminal(plan: Plan) -> Iterator[Said]:
 def _size_that_fits(plan: Plan) -> Fix | None:
     """The smallest size that carries the load and goes into the ends; None where it is taken."""
     sizing = plan.conductor.sizing
-    if sizing is None or plan.given.flex_is_there:
-        return None
-    fits = next((c.size for c in sizing.candidates if c.fits), None)
-    if fits is None or fits == plan.conductor.size_name:
-        return None
-    return Fix(f"Take {fits}", (("conductor.size", fits),))
+    fits = (c.size for c in sizing.candidates if c.fits) if sizing else iter(())
+    return take_size(plan, next(fits, None))
 
 
 @check(

@@ -1,6 +1,7 @@
 """What the parts are made for: amps, volts, kind of current, lines, weather."""
 
-from euthyne.core.checks.found import Fix, Said, check
+from euthyne.core.checks.ends.wiring import other_parts
+from euthyne.core.checks.found import Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import Part, against_water
@@ -160,11 +161,7 @@ def plain_in_the_wet(plan: Plan) -> Said | None:
     open_ones = [e for e in plain if not e.part.lug_by_size]
     if plan.lead.brief.place != "wet" or not open_ones:
         return None
-    lined = [(e, _lined(e.part)) for e in open_ones]
-    fix = None
-    if all(other is not None for _, other in lined):
-        changes = tuple((e.path, other.id) for e, other in lined if other is not None)
-        fix = Fix("Take them lined", changes)
+    fix = other_parts("Take them lined", ((e, _lined(e.part)) for e in open_ones))
     names = " and ".join(dict.fromkeys(e.part.words for e in open_ones))
     return Said("Plain terminals in the wet", f"Not lined: {names}.", fix, figures=(names,))
 

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 
-from euthyne.core.checks.ends.wiring import listed
+from euthyne.core.checks.ends.wiring import listed, other_parts
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.kinds import Trait
 from euthyne.core.lead.stage import Stage
@@ -88,11 +88,7 @@ def lugs_uncovered(plan: Plan) -> Said | None:
     bare = [e for e in plan.ends.ours if e.part.lug_by_size and e.part.finger_safe in WANT_A_COVER]
     if not bare:
         return None
-    booted = [(e, _booted(e.part)) for e in bare]
-    fix = None
-    if all(other is not None for _, other in booted):
-        changes = tuple((e.path, other.id) for e, other in booted if other is not None)
-        fix = Fix("Take lugs with boots", changes)
+    fix = other_parts("Take lugs with boots", ((e, _booted(e.part)) for e in bare))
     names = listed(dict.fromkeys(e.named for e in bare))
     return Said("Bare lugs", f"No boot at {names}.", fix, figures=(names,))
 
@@ -164,11 +160,8 @@ def _turned(end: LeadEnd) -> Fix | None:
 def _turned_all(ends: list[LeadEnd]) -> Fix | None:
     """The other half at each of some ends; None where one has none."""
     other: dict[str, str] = {"pin": "socket", "socket": "pin"}
-    halves = [(e, _same_face(e.part, other[e.part.contact])) for e in ends]
-    if not all(half is not None for _, half in halves):
-        return None
-    changes = tuple((e.path, half.id) for e, half in halves if half is not None)
-    return Fix("Take the other half there" if len(ends) == 1 else "Turn every half round", changes)
+    words = "Take the other half there" if len(ends) == 1 else "Turn every half round"
+    return other_parts(words, ((e, _same_face(e.part, other[e.part.contact])) for e in ends))
 
 
 @check(

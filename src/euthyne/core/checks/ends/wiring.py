@@ -11,6 +11,7 @@ from euthyne.core.kinds import Trait
 from euthyne.core.kinds.assembling import wired_anew
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
+from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.stages.ends.ends import LeadEnd
 from euthyne.core.trade.colours import role
@@ -22,6 +23,14 @@ NUMBERED_OR_SHIELD = "0123456789ST"
 def as_it_should(plan: Plan, words: str = "Wire it by function") -> Fix:
     """The fix that wires a lead as its kind is wired."""
     return Fix(words, (("wires", wired_anew(plan.lead)),))
+
+
+def other_parts(words: str, others: Iterable[tuple[LeadEnd, Part | None]]) -> Fix | None:
+    """The fix that puts another part at each of some ends; None where one has none."""
+    found = list(others)
+    if not all(part is not None for _, part in found):
+        return None
+    return Fix(words, tuple((end.path, part.id) for end, part in found if part is not None))
 
 
 @check(

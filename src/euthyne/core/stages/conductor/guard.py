@@ -11,12 +11,8 @@ from euthyne.core.kinds import Trait
 from euthyne.core.sizing.brief import ProtectionWanted
 from euthyne.core.sizing.size import Sizing
 from euthyne.core.stages.brief.brief import BriefStage
-from euthyne.core.stages.conductor.upstream import (
-    AFLOAT_LEAST,
-    UpstreamRule,
-    cord_set_least,
-    upstream_rule,
-)
+from euthyne.core.stages.conductor.least import AFLOAT_LEAST, cord_set_least
+from euthyne.core.stages.conductor.upstream import UpstreamRule, upstream_rule
 from euthyne.core.stages.given import Given
 from euthyne.core.trade.clearing import CENTRE_TAPPED_VOLTS, Guard, earth_fault_seconds
 from euthyne.core.trade.protection import STRING_MARGIN, FuseWanted, fuse_for, plug_fuse

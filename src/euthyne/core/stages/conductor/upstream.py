@@ -9,17 +9,12 @@ rule here answers for it.
 from collections.abc import Callable
 from dataclasses import dataclass
 
+from euthyne.core.stages.conductor.least import cord_set_least
 from euthyne.core.stages.given import Given
-from euthyne.core.trade.wire import Size, size_named
-from euthyne.data.tables import rows
 
 BRANCH_AMPS = 20.0  # NFPA 70, 240.5(B)(4): extension sets on branch circuits of 15 and 20 A
 CIRCUIT_SHARE = 1.25  # a socket's circuit over its own amps, from 20 A up; generic
 EXTENSION_SET_LEAST = "16 AWG"  # NFPA 70, 240.5(B)(4)
-
-
-# Singles of a boat break by shaking before they burn. ABYC E-11: 16 AWG; ISO 13297: 1 mm2.
-AFLOAT_LEAST = {"AWG": "16 AWG", "mm2": "1 mm2"}
 
 
 @dataclass(frozen=True)
@@ -29,21 +24,6 @@ class UpstreamRule:
     name: str  # the standard and its clause
     because: str  # what keeps the current down instead, in a sentence
     least: str | None = None  # the least size it asks for, None where it asks for none
-
-
-def cord_set_least(given: Given) -> Size | None:
-    """The least size of a cord that ends in an appliance coupler, by coupler and length.
-
-    Parameters: given; its run in m decides, None while it is not said.
-    Returns: the size; None for what is no such cord. Source: cord-sets.csv, IEC 60799.
-    """
-    run_m = given.lead.brief.run_m
-    if not given.load.appliance_coupler or run_m is None or given.load.standard != "IEC 60320":
-        return None
-    for row in rows("cord-sets.csv"):
-        if given.load.amps <= float(row["coupler_amps"]) and run_m <= float(row["up_to_m"]):
-            return size_named(f"{row['least_mm2']} mm2")
-    return None
 
 
 def upstream_rule(

@@ -1,6 +1,6 @@
 """What Ends come to: the part of each fitting, which core lands where, and in what colour."""
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from functools import cached_property
 from typing import Literal
@@ -207,11 +207,10 @@ class EndsStage:
     @property
     def _alike(self) -> Iterator[Marking]:
         """Cores that carry current, are of different functions, and have one colour."""
-        by_tint: dict[str, list[str]] = {}
-        for joint in self.joints:
-            if role(joint.function) not in ("", "earth") and (joint.a or joint.b):
-                by_tint.setdefault(self.tint(joint.core), []).append(joint.core)
-        for tint, cores in by_tint.items():
+        carry = (
+            j.core for j in self.joints if role(j.function) not in ("", "earth") and (j.a or j.b)
+        )
+        for tint, cores in self._by_tint(carry).items():
             functions = {own_name(core) for core in cores}
             if len(functions) < 2 or not schemes()[self.told.scheme].tells:
                 continue
@@ -226,13 +225,19 @@ class EndsStage:
         """Cores that are told by number, where somebody gave one of them the colour of another, and no
         number is printed on them.
         """
-        by_tint: dict[str, list[str]] = {}
-        for joint in self.joints:
-            if own_name(joint.core).isdigit() and self.told.scheme != "numbered":
-                by_tint.setdefault(self.tint(joint.core), []).append(joint.core)
-        for cores in by_tint.values():
+        if self.told.scheme == "numbered":
+            return
+        numbered = (j.core for j in self.joints if own_name(j.core).isdigit())
+        for cores in self._by_tint(numbered).values():
             if len(cores) > 1 and any(self.colours.own.get(core) for core in cores):
                 yield from cores
+
+    def _by_tint(self, cores: Iterable[str]) -> dict[str, list[str]]:
+        """Cores by the colour they have."""
+        found: dict[str, list[str]] = {}
+        for core in cores:
+            found.setdefault(self.tint(core), []).append(core)
+        return found
 
     @cached_property
     def courses(self) -> dict[tuple[Point, Point], str]:
