@@ -3,7 +3,8 @@
 from dataclasses import replace
 
 import pytest
-from faulty import ALWAYS, FIRES, MADE, NEARLY, NEARLY_MADE, changed_plan, done_lead, mapped
+from faulted import changed_plan, done_lead
+from faulty import ALWAYS, FIRES, MADE, NEARLY, NEARLY_MADE, mapped
 from leads import (
     AT,
     INVERTER,

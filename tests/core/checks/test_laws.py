@@ -8,7 +8,8 @@ from random import Random
 
 import pytest
 from drawn import drawn_lead
-from stated import STATED, Facts
+from facts import Facts
+from stated import STATED
 
 from euthyne.core.checks import CHECKS, found_before_proof
 from euthyne.core.checks.laws import LAWS

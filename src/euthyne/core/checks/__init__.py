@@ -23,10 +23,18 @@ BEFORE_PROOF = tuple(s for s in Stage if s.number < Stage.PROVE.number)
 
 
 def _listed() -> tuple[Check, ...]:
-    """Every check, in the order of the stages and, within one, as its file has them."""
+    """Every check, in the order of the stages and, within one, of the files and the lines of each: one
+    order, whichever file was wanted first.
+    """
     for module in walk_packages(__path__, f"{__name__}."):
         import_module(module.name)
-    return tuple(sorted(LISTED.values(), key=lambda check: check.stage.number))
+    lines = {c.code: c.look.__code__.co_firstlineno for c in LISTED.values()}
+    return tuple(
+        sorted(
+            LISTED.values(),
+            key=lambda c: (c.stage.number, c.look.__module__, lines[c.code]),
+        )
+    )
 
 
 CHECKS = _listed()

@@ -295,7 +295,7 @@ def false_friend(plan: Plan) -> Said | None:
 @check(
     "caution",
     Stage.ENDS,
-    why="What is safe by its colours in one country is live by them in the next.",
+    why="What is the neutral by its colours in one country is live by them in the next.",
     clears="A cord in the colours of the plug's country; or a reason, with the list kept.",
     on="AC",
     laws=(4,),
