@@ -124,7 +124,7 @@ def spoiled(file, how, name="leads/0000003.json"):
         ("cut short", "no archive"),
         ("left out", "should be"),
         ("a lead twice", "is there twice"),
-        ("a seal less", "comes seal 2: what was between is gone"),
+        ("a seal less", "The journal of TR-0012 was changed after its seal"),
         ("a leaflet changed", "not what its name says"),
         ((b'"revision":', b'"revisions":'), "leads/0000003.json: revision"),
         ((b'"put_away": false', b'"put_away": "no"'), "put_away"),

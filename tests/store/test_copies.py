@@ -144,6 +144,7 @@ def test_a_copy_is_kept_before_the_tables_are_changed(folder):
             "wrong_try",
             "handing",
             "house_line",
+            "chained",
         ):
             db.execute(f"drop table {table}")
         db.execute("drop index ix_seal_own")

@@ -1,8 +1,11 @@
 """People and devices: who is let in, for how long, and how wrong tries are slowed."""
 
 import sqlite3
+from concurrent.futures import ThreadPoolExecutor
 from contextlib import closing
 from datetime import UTC, datetime, timedelta
+from functools import partial
+from threading import Barrier
 
 import pytest
 
@@ -147,4 +150,85 @@ def test_who_has_no_pin_is_told_how_to_get_one(people):
     tablet, _ = device(people)
     with pytest.raises(Refused) as told:
         people.change_to(people.named("Kim Lund").id, "4071", tablet, NOON)
-    assert "signed in once with the passphrase" in why(told)
+    assert "the passphrase in its place" in why(told)
+
+
+def test_a_pin_is_guessed_over_no_number_of_devices(people):
+    """Each sign-in is a device of its own, and with one's own passphrase it is free."""
+    rowan, at, refusals = people.named("Rowan Marsh"), NOON, []
+    for guess in range(60):
+        desk = device(people, at=at)[0]
+        with pytest.raises(Refused) as refused:
+            people.change_to(rowan.id, f"{5000 + guess}", desk, at)
+        refusals.append(refused.value.faults[0].problem)
+    assert refusals[19].startswith("that is not the PIN")
+    assert all("is shut after 20 wrong tries" in x for x in refusals[20:])
+    assert people.wrong_pins(rowan) == 20, "the owner is told how many"
+    with pytest.raises(Refused, match="is shut"):
+        people.change_to(rowan.id, "4071", desk, at)
+    later = at + timedelta(days=3)
+    desk = device(people, at=later)[0]
+    with pytest.raises(Refused, match="is shut"):
+        people.change_to(rowan.id, "4071", desk, later)
+    assert people.change_by_passphrase(rowan.id, WORDS, desk, later) == rowan
+    assert people.change_to(rowan.id, "4071", desk, later) == rowan
+
+
+def test_of_two_keepers_who_press_at_once_one_stays_forty_times(tmp_path):
+    people = PeopleStore(open_store(tmp_path).engine)
+    kim = people.add("Kim Lund", Role.KEEPER, WORDS, NOON)
+    vera = people.add("Vera Holt", Role.KEEPER, WORDS, NOON)
+    for round_ in range(40):
+        presses = [partial(people.set_role, x.id, Role.BUILDER) for x in (kim, vera)]
+        if round_ % 2:
+            presses = [partial(people.put_away, x.id, True) for x in (kim, vera)]
+        told = at_once(presses)
+        assert sorted(told) == ["", "there would be no keeper left"], round_
+        assert people.has_keeper
+        for one in (kim, vera):
+            people.put_away(one.id, False)
+            people.set_role(one.id, Role.KEEPER)
+
+
+def at_once(presses):
+    """What each of several presses at once was told: nothing where it was done."""
+    ready = Barrier(len(presses))
+
+    def press(work):
+        ready.wait()
+        try:
+            work()
+        except Refused as refused:
+            return refused.faults[0].problem
+        return ""
+
+    with ThreadPoolExecutor(len(presses)) as pool:
+        return list(pool.map(press, presses))
+
+
+def test_names_without_end_from_one_address_are_not_even_looked_at(people):
+    told = []
+    for number in range(30):
+        with pytest.raises(Refused) as refused:
+            people.sign_in(f"Nobody {number}", "wrong wrong wrong", "Telephone", HERE, NOON)
+        told.append(refused.value.faults[0].problem)
+    assert all("from this address were wrong" in x for x in told[15:])
+    assert not any("from this address" in x for x in told[:15])
+    assert people.sign_in("Kim Lund", WORDS, "Telephone", "192.0.2.8", NOON)
+    assert people.sign_in("Kim Lund", WORDS, "Telephone", HERE, NOON + timedelta(minutes=16))
+
+
+def test_a_sign_in_beside_another_is_told_so_and_holds_nobody_up(people):
+    with people.signing, pytest.raises(Refused, match="somebody else is signing in"):
+        people.sign_in("Kim Lund", WORDS, "Telephone", HERE, NOON)
+    assert people.sign_in("Kim Lund", WORDS, "Telephone", HERE, NOON)
+
+
+def test_a_new_passphrase_signs_every_other_device_out(people):
+    (desk, desk_secret), (_, stolen) = device(people), device(people)
+    kim = people.named("Kim Lund")
+    people.set_passphrase(kim.id, "candle brick under noon", at_device=desk.id)
+    assert people.device_of(stolen, NOON) is None
+    assert people.device_of(desk_secret, NOON) == people.known.devices[desk.id]
+    people.set_passphrase(kim.id, WORDS)
+    assert people.device_of(desk_secret, NOON) is None

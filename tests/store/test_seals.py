@@ -98,9 +98,9 @@ TAMPERED = {
     ),
     "newest seal gone": (
         said(f"delete from seal where lead_id = {OF_LAST}"),
-        "it had reached seal 4",
+        "it had reached number 4",
     ),
-    "every seal gone": (said("delete from seal"), "it had reached seal 4"),
+    "every seal gone": (said("delete from seal"), "it had reached number 4"),
     "seal and mark gone": (
         lambda store: [
             said(f"delete from seal where lead_id = {OF_LAST}")(store),
@@ -115,7 +115,7 @@ TAMPERED = {
     "mark": (said("update lead set sealed = 0 where tag = 'TR-0101'"), "not marked as sealed"),
     "not ours": (
         said(f"update seal set own = 0 where lead_id = {OF_LAST}"),
-        "it had reached seal 4",
+        "it had reached number 4",
     ),
     "journal gone": (
         said(f"delete from journal where lead_id = {OF_LAST}"),

@@ -170,7 +170,7 @@ def test_people_change_at_a_device_by_a_pick_and_a_pin(at, people, store):
     tablet = at("Kim Lund")
     vera = people.named("Vera Holt").id
     assert "No PIN yet" in tablet.open("/at-this-device")
-    assert "No PIN yet: sign in once" in words(
+    assert "Vera Holt has no PIN yet" in words(
         tablet.send("/at-this-device", 422, person=vera, pin="4071")
     )
     own = at("Vera Holt")

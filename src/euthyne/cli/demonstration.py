@@ -47,9 +47,8 @@ def load_demo(folder: Path) -> None:
         return
     store.set("tag_prefix", "TR")
     store.set("address", "http://bench.tarn-ridge.example:8460")
-    for name in DEMO_ORDER:
-        text = (files("euthyne.demo") / f"{name}.json").read_text(encoding="utf-8")
-        store.add(read_lead(text), now(), "demo", "loaded with the demonstration")
+    texts = ((files("euthyne.demo") / f"{name}.json").read_text("utf-8") for name in DEMO_ORDER)
+    store.begin_with(map(read_lead, texts), now(), "demo", "loaded with the demonstration")
     stores = StoresStore(store.engine)
     for stock in read_stores((files("euthyne.demo") / "stores.json").read_text(encoding="utf-8")):
         stores.add(stock, now(), "demo", "loaded with the demonstration")

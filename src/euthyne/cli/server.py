@@ -15,17 +15,19 @@ from waitress import create_server
 from waitress.wasyncore import dispatcher, loop
 
 from euthyne.cli.doors import Doors
+from euthyne.cli.limits import Channel
 
 if TYPE_CHECKING:
     from flask import Flask
 
 # Bytes of a body, half-open connections, and seconds that one may say nothing.
-LIMITS = {"max_request_body_size": 22_100_000, "connection_limit": 400, "channel_timeout": 30}
+LIMITS = {"max_request_body_size": 22_100_000, "connection_limit": 400, "channel_timeout": 30,
+          "cleanup_interval": 5}  # fmt: skip
 # Pages are worked out by one core, whatever the threads: more than these only make each wait longer.
 THREADS = 2
 # Under TLS each has the bytes of one device to wait for, so that a slow one holds up no other; seconds
 # that one may say nothing.
-READING, SILENT = 12, 15
+READING, SILENT = 48, 15
 # What Python's collector waits for: things made since it looked at the newest, and rounds of each
 # older generation. It stops every answer while it looks at the oldest.
 COLLECT = (20_000, 20, 20)
@@ -74,6 +76,9 @@ class Server:
                 **LIMITS,
                 **proxy,
             )
+        for listening in list(self.channels.values()):
+            if hasattr(listening, "channel_class"):
+                listening.channel_class = Channel
 
     def run(self) -> None:
         """Serve until told to stop: by Ctrl-C, or by the system (SIGTERM, SIGHUP)."""
@@ -85,7 +90,7 @@ class Server:
         """Serve until told to stop, and finish what is under way."""
         with suppress(KeyboardInterrupt, SystemExit):
             while not self.stopping:
-                loop(timeout=30.0, map=self.channels, count=1)
+                loop(timeout=5.0, map=self.channels, count=1)
         until = time.monotonic() + FINISHING
         self.server.accepting = False
         while self._busy() and time.monotonic() < until:
@@ -117,8 +122,7 @@ class SecureServer:
     """The server that speaks TLS itself, and finishes what it has begun before it stops."""
 
     def __init__(self, app: "Flask", doors: Doors) -> None:
-        from cheroot.ssl.builtin import BuiltinSSLAdapter
-        from cheroot.wsgi import Server as Listening
+        from euthyne.cli.secure import LateHandshake, Listening, SecureConnection, Watch
 
         self.server = Listening(
             (doors.host, doors.port),
@@ -130,8 +134,10 @@ class SecureServer:
             server_name="",
         )
         self.server.max_request_body_size = LIMITS["max_request_body_size"]
+        self.server.ConnectionClass = SecureConnection
+        self.watch = Watch(self.server)
         try:
-            self.server.ssl_adapter = BuiltinSSLAdapter(str(doors.cert), str(doors.key))
+            self.server.ssl_adapter = LateHandshake(str(doors.cert), str(doors.key))
         except (OSError, ValueError) as error:
             raise click.ClickException(
                 f"{doors.cert} and {doors.key} are no certificate with its key: {error}. What would do: "
@@ -144,8 +150,10 @@ class SecureServer:
         """Serve until told to stop: by Ctrl-C, or by the system (SIGTERM, SIGHUP)."""
         _hear_the_system()
         settle()
+        self.watch.start()
         with suppress(KeyboardInterrupt, SystemExit):
             self.server.serve()
+        self.watch.told.set()
         self.server.stop()
 
 

@@ -55,6 +55,8 @@ def serve(
     """Run Euthyne on this machine, for itself or for the devices of its network."""
     if (cert is None) != (key is None):
         raise click.ClickException("TLS wants both: --cert FILE and --key FILE.")
+    if host is not None and not host.strip():
+        raise click.ClickException("--host wants an address of this machine, such as 192.168.1.20.")
     if lan and host:
         raise click.ClickException("Say --lan, or --host with one address; not both.")
     doors = Doors(EVERYWHERE if lan else host or OWN, port, cert, key, behind or "")
@@ -85,7 +87,10 @@ def _listen(folder: Path, doors: Doors, names: tuple[str, ...] = ()) -> None:
         if doors.let_others_in:
             _wants_a_keeper(store, folder)
             names = (*names, *doors.names)
-        server = server_for(create_app(store, folder, copies, names), doors)
+        elif doors.host != OWN:
+            names = (*names, doors.host)
+        app = create_app(store, folder, copies, names, doors.let_others_in)
+        server = server_for(app, doors)
         click.echo(f"Euthyne is on {doors.address}  (data in {folder}; stop with Ctrl-C)")
         if doors.let_others_in:
             click.echo(

@@ -5,7 +5,8 @@ always comes out the same.
 import json
 import re
 import zipfile
-from collections.abc import Iterator
+import zlib
+from collections.abc import Iterable, Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass, field
 from functools import cache
@@ -16,6 +17,7 @@ from typing import IO, TYPE_CHECKING, Annotated, Any, Literal
 from annotated_types import Ge, MaxLen, MinLen
 
 from euthyne.core.shelf.part import Part
+from euthyne.core.stages.tag.seal import Link
 from euthyne.core.stores import Stock
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.worded import Moment, Tag
@@ -25,7 +27,7 @@ if TYPE_CHECKING:
     from pydantic import TypeAdapter
 
 VERSION: Literal[1] = 1
-HEAD, STORES = "archive.json", "stores.json"
+HEAD, STORES, CHAIN = "archive.json", "stores.json", "chain.json"
 # Bytes of one document or leaflet; a log holds none that are larger.
 LARGEST = 50_000_000
 # Every member has this date, so that the same log is the same archive.
@@ -137,6 +139,19 @@ class ArchivedStores:
     movements: tuple[ArchivedMovement, ...]
 
 
+@dataclass(frozen=True)
+class ArchivedChain:
+    """What was done after the seals, and about people, as links of the chain of seals."""
+
+    links: tuple[Link, ...]
+
+
+@cache
+def chain_adapter() -> "TypeAdapter[ArchivedChain]":
+    """The model of what came after the seals."""
+    return adapter_for(ArchivedChain)
+
+
 @cache
 def head_adapter() -> "TypeAdapter[ArchiveHead]":
     """The model of what an archive begins with."""
@@ -211,6 +226,10 @@ class ArchiveWriter:
         """Write Stores."""
         self._document(STORES, stores_adapter(), stores)
 
+    def chain(self, links: Iterable[Link]) -> None:
+        """Write what was done after the seals."""
+        self._document(CHAIN, chain_adapter(), ArchivedChain(tuple(links)))
+
     def head(
         self, seals: int, sealed_head: str, faults: list[str], settings: dict[str, str]
     ) -> None:
@@ -276,6 +295,13 @@ class ArchiveReader:
         found: ArchivedStores = _read(stores_adapter(), self._content(STORES), STORES)
         return found
 
+    def chain(self) -> tuple[Link, ...] | None:
+        """What was done after the seals; None where the archive is of before that was chained."""
+        if CHAIN not in self.file.namelist():
+            return None
+        found: ArchivedChain = _read(chain_adapter(), self._content(CHAIN), CHAIN)
+        return found.links
+
     def _members(self, pattern: str, many: int) -> list[str]:
         found = sorted(n for n in self.file.namelist() if re.fullmatch(pattern, n))
         if len(found) != many:
@@ -291,7 +317,7 @@ class ArchiveReader:
             return self.file.read(name)
         except KeyError as error:
             raise Refused(Fault(name, "it is missing", "the archive as it was made")) from error
-        except (zipfile.BadZipFile, OSError, EOFError, NotImplementedError) as error:
+        except (zipfile.BadZipFile, zlib.error, OSError, EOFError, NotImplementedError) as error:
             raise Refused(Fault(name, f"it cannot be read: {error}", "the whole file")) from error
 
 

@@ -14,7 +14,7 @@ from euthyne.store.kept import lead_of, row_of
 from euthyne.store.leads import FOLLOWED, shown_in_lists
 from euthyne.store.listing import keep_listed
 from euthyne.store.models import JournalRow, LeadRow, SealRow
-from euthyne.store.sealing import read_seal
+from euthyne.store.sealing import add_line, read_seal
 
 Aside = Literal["quarantine", "scrapped", ""]
 MOST_LINES = 400
@@ -50,7 +50,8 @@ def set_aside(engine: Engine, tag: str, what: Aside, why: str, at: str, by: str)
             raise Refused(Fault("what", f"{tag} was scrapped", "another lead"))
         row.set_aside = f"{what}: {why.strip()[:400]}" if what else ""
         words = {"quarantine": "in quarantine", "scrapped": "scrapped", "": "in use again"}[what]
-        session.add(JournalRow(lead_id=row.id, at=at, by=by, what=f"{words}: {why.strip()[:380]}"))
+        line = f"{words}: {why.strip()[:380]}"
+        add_line(session, row, at, by, line, set_aside=row.set_aside)
         keep_listed(session, row, *shown_in_lists(session, row))
 
 

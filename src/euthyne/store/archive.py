@@ -3,7 +3,7 @@
 import json
 from collections.abc import Callable, Iterator
 from contextlib import suppress
-from dataclasses import asdict
+from dataclasses import asdict, replace
 from pathlib import Path
 from typing import IO, Any
 
@@ -11,9 +11,11 @@ from sqlalchemy import Connection, select
 from sqlalchemy.orm import Session
 
 from euthyne.core.stages.tag.audit import NOTHING_BESIDE, Head, audit
+from euthyne.core.stages.tag.seal import Link
 from euthyne.core.stores import Stock
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.exchange.archive import (
+    CHAIN,
     ArchivedLead,
     ArchivedLeaflet,
     ArchivedLine,
@@ -33,7 +35,9 @@ from euthyne.store.kept import Unreadable, lead_of
 from euthyne.store.leads import LeadStore, shown_in_lists
 from euthyne.store.listing import keep_listed
 from euthyne.store.models import (
+    ChainedRow,
     DraftRow,
+    HouseLineRow,
     JournalRow,
     LeadRow,
     LeafletRow,
@@ -44,10 +48,20 @@ from euthyne.store.models import (
     SheetRow,
     StockRow,
 )
-from euthyne.store.sealing import entries, keep_head
+from euthyne.store.sealing import (
+    add_house_line,
+    chain_what_came_after,
+    entries,
+    house_of,
+    keep_head,
+    link_text,
+    links_of,
+)
 
 # Settings that are of this data file, not of the log.
-OF_THE_FILE = ("listing", "taken_in")
+# Where this log is opened, by whom without sign-in, and the key of its calendar are said anew by
+# whoever takes it in.
+OF_THE_FILE = ("listing", "taken_in", "address", "calendar_key", "open_tags")
 MANY = 200
 
 
@@ -70,7 +84,8 @@ def write_archive(store: LeadStore, file: Path) -> None:
             archive.part(ArchivedPart(made, part.added_at, part.by, part.put_away, own))
         archive.stores(_stores(db))
         settings = {s.key: s.value for s in db.execute(select(SettingRow))}
-        found = audit(entries(db), None)
+        archive.chain(links_of(db))
+        found = audit(entries(db), None, house_of(db))
         archive.head(
             found.head.number,
             found.head.sha256,
@@ -149,23 +164,28 @@ def take_in_archive(
     Parameters: store; file; at, when; told, is given how many leads are in so far.
     Returns: how many leads were taken in. Raises: Refused, listing what is wrong.
     """
-    with reading_archive(file) as archive:
-        with writing(store.engine) as session:
-            if session.scalar(select(LeadRow.id).limit(1)) or session.scalar(
-                select(StockRow.id).limit(1)
-            ):
-                problem = "this log is in use, and a whole archive goes into an empty one"
-                fix = "another folder with --data; or take its leads in one by one"
-                raise Refused(Fault("", problem, fix))
-            many = _take_in(session, archive, told)
-            ends = Head(archive.head.seals, archive.head.sealed_head)
-            found = audit(entries(session.connection()), ends)
-            fresh = [x for x in found.faults if x not in (*archive.head.faults, NOTHING_BESIDE)]
-            if fresh or found.head != ends:
-                problem = fresh[0] if fresh else "its seals do not end where it says they do"
-                raise Refused(Fault("sealed_head", problem, "the archive as it was made"))
-            session.merge(SettingRow(key="taken_in", value=f"{at}: {many} leads"))
-        keep_head(store.engine)
+    with reading_archive(file) as archive, writing(store.engine) as session:
+        if session.scalar(select(LeadRow.id).limit(1)) or session.scalar(
+            select(StockRow.id).limit(1)
+        ):
+            problem = "this log is in use, and a whole archive goes into an empty one"
+            fix = "another folder with --data; or take its leads in one by one"
+            raise Refused(Fault("", problem, fix))
+        many = _take_in(session, archive, told)
+        ends = Head(archive.head.seals, archive.head.sealed_head)
+        # Its people stay where they are: only what was written of them comes along.
+        house = replace(house_of(session.connection()), people=None)
+        found = audit(entries(session.connection()), ends, house)
+        fresh = [x for x in found.faults if x not in (*archive.head.faults, NOTHING_BESIDE)]
+        if fresh or found.head != ends:
+            problem = fresh[0] if fresh else "its seals do not end where it says they do"
+            raise Refused(Fault("sealed_head", problem, "the archive as it was made"))
+        chain_what_came_after(session)
+        if any("people" in link.facts for link in house.links):
+            what = "taken in from an archive; people are to be entered anew"
+            add_house_line(session, at, "import", what, nobody=True)
+        session.merge(SettingRow(key="taken_in", value=f"{at}: {many} leads"))
+        session.info["afterwards"].append(keep_head)
     return many
 
 
@@ -194,6 +214,7 @@ def _take_in(session: Session, archive: ArchiveReader, told: Callable[[int], Non
             content = archive.leaflet(leaflet.sha256)
             session.add(SheetRow(part_id=part.part.id, content=content, **told_of))
     _add_stores(session, archive.stores(), numbers)
+    _add_chain(session, archive.chain() or (), numbers)
     for key, value in archive.head.settings.items():
         if key not in OF_THE_FILE:
             session.merge(SettingRow(key=key, value=value))
@@ -232,6 +253,21 @@ def _add(session: Session, lead: ArchivedLead, archive: ArchiveReader) -> int:
             raise Refused(Fault(f"{lead.tag}: lead.tag", problem, "the archive as it was made"))
     keep_listed(session, row, *shown_in_lists(session, row))
     return row.id
+
+
+def _add_chain(session: Session, links: tuple[Link, ...], numbers: dict[str, int]) -> None:
+    """What was done after the seals, as it was written; what is of the house is its log as well."""
+    for link in links:
+        if link.tag and link.tag not in numbers:
+            what = f"it is of {link.tag}, and no such lead is there"
+            raise Refused(
+                Fault(f"{CHAIN}: links.{link.number}", what, "the archive as it was made")
+            )
+        if not link.tag:
+            session.add(HouseLineRow(at=link.at, by=link.by, what=link.what))
+        lead = numbers.get(link.tag) if link.tag else None
+        session.add(ChainedRow(number=link.number, lead_id=lead, document=link_text(link)))
+        session.flush()
 
 
 def _add_stores(session: Session, stores: ArchivedStores, numbers: dict[str, int]) -> None:

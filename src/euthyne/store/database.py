@@ -18,7 +18,7 @@ FILE = "euthyne.sqlite3"
 COPIES = "copies"
 # A file that is to take the data file's place.
 RESTORED = "restored.sqlite3"
-HEAD = "0012"
+HEAD = "0013"
 VERSIONS = tuple(f"{number:04d}" for number in range(1, int(HEAD) + 1))
 MIGRATIONS = Path(__file__).parent / "migrations"
 # Seconds a writer waits for another to be done.
@@ -76,18 +76,20 @@ def _finish_restoring(folder: Path) -> None:
 
 @contextmanager
 def writing(engine: Engine) -> Iterator[Session]:
-    """A transaction that writes: it has the file to itself, and is on disk when it is done.
+    """A transaction that writes: it has the file to itself, and is on disk when it is done. What stands
+    in ``session.info["afterwards"]`` is called with the engine once it is.
 
     Raises: DataFault where the file did not pass its check.
     """
     # Those of this program take turns; SQLite would have them sleep and try again.
     turn: Lock = engine.get_execution_options()["turn"]
-    with (
-        turn,
-        Session(engine.execution_options(writing=True)) as session,
-        session.begin(),
-    ):
-        yield session
+    with turn, Session(engine.execution_options(writing=True)) as session:
+        afterwards: list[Callable[[Engine], None]] = []
+        session.info["afterwards"] = afterwards
+        with session.begin():
+            yield session
+        for work in dict.fromkeys(afterwards):
+            work(engine)
 
 
 def shut(engine: Engine, fault: DataFault) -> None:

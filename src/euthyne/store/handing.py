@@ -6,7 +6,8 @@ from sqlalchemy import Engine, select
 
 from euthyne.store.database import writing
 from euthyne.store.kept import row_of
-from euthyne.store.models import HandingRow, JournalRow, LeadRow
+from euthyne.store.models import HandingRow, LeadRow
+from euthyne.store.sealing import add_line
 
 LONGEST_NAME, LONGEST_NOTE = 40, 200
 
@@ -36,7 +37,7 @@ def hand_over(engine: Engine, tag: str, to: str, note: str, at: str, by: str) ->
         row.to, row.by, row.at, row.note = to[:LONGEST_NAME], by, at, note[:LONGEST_NOTE]
         session.add(row)
         words = f"Handed to {row.to}{f': {row.note}' if row.note else ''}"
-        session.add(JournalRow(lead_id=lead.id, at=at, by=by, what=words))
+        add_line(session, lead, at, by, words)
         lead.revision += 1
 
 
@@ -48,7 +49,7 @@ def take_over(engine: Engine, tag: str, at: str, by: str) -> None:
         if row is None:
             return
         session.delete(row)
-        session.add(JournalRow(lead_id=lead.id, at=at, by=by, what=f"Taken over from {row.by}"))
+        add_line(session, lead, at, by, f"Taken over from {row.by}")
         lead.revision += 1
 
 

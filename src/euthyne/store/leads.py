@@ -1,7 +1,7 @@
 """Keeping leads: loading, changing, sealing."""
 
 import json
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Any
@@ -48,7 +48,15 @@ from euthyne.store.kept import (
 )
 from euthyne.store.listing import Asked, Group, keep_listed
 from euthyne.store.models import DraftRow, JournalRow, LeadRow, ListedRow, SealRow, SettingRow
-from euthyne.store.sealing import add_seal, audit_of, head_of, keep_head, read_seal, seal_text
+from euthyne.store.sealing import (
+    add_line,
+    add_seal,
+    audit_of,
+    head_of,
+    keep_head,
+    read_seal,
+    seal_text,
+)
 
 # Letters of a line of the log.
 FOLLOWED = "followed by "
@@ -161,7 +169,7 @@ class LeadStore:
                 return
             row.put_away = away
             what = "put away" if away else "taken out again"
-            session.add(JournalRow(lead_id=row.id, at=at, by=by, what=what))
+            add_line(session, row, at, by, what)
             keep_listed(session, row, *shown_in_lists(session, row))
 
     def get(self, tag: str) -> Held:
@@ -187,10 +195,7 @@ class LeadStore:
     def add(self, file: LeadFile, at: str, by: str, what: str) -> Held:
         """Keep a new lead, with its seal when it has one. Raises Refused when its tag is taken."""
         with writing(self.engine) as session:
-            added = self._add(session, file, at, by, what)
-        if file.seal is not None:
-            self.keep_head()
-        return added
+            return self._add(session, file, at, by, what)
 
     def begin(
         self, made: Callable[[str], Lead], at: str, by: str, what: str, follows: str = ""
@@ -203,10 +208,23 @@ class LeadStore:
             if follows:
                 before = row_of(session, follows)
                 said = f"{FOLLOWED}{lead.tag}: {lead.again_for}"
-                session.add(JournalRow(lead_id=before.id, at=at, by=by, what=said))
+                add_line(session, before, at, by, said)
             return self._add(session, file_of_lead(lead), at, by, what)
 
-    def _add(self, session: Session, file: LeadFile, at: str, by: str, what: str) -> Held:
+    def begin_with(self, files: Iterable[LeadFile], at: str, by: str, what: str) -> None:
+        """The leads that a new log begins with, in one transaction: their seals are its first. Raises
+        Refused where anything is in it already.
+        """
+        with writing(self.engine) as session:
+            if session.scalar(select(LeadRow.id).limit(1)):
+                raise Refused(Fault("", "this log is in use", "an empty one"))
+            for file in files:
+                self._add(session, file, at, by, what, own=True)
+            session.info["afterwards"].append(keep_head)
+
+    def _add(
+        self, session: Session, file: LeadFile, at: str, by: str, what: str, own: bool = False
+    ) -> Held:
         if session.scalar(select(LeadRow.id).where(LeadRow.tag == file.lead.tag)):
             raise Refused(
                 Fault("lead.tag", f"{file.lead.tag} is in the log already", "another tag")
@@ -216,11 +234,13 @@ class LeadStore:
         session.add(row)
         session.flush()
         if file.seal is not None:
-            # A record from another log keeps its own chain; it does not join this one. The first
-            # seals say nothing of their journal: one that goes on from ours is taken as ours.
-            own = file.seal.covers == "record" and file.seal.previous == head_of(session).sha256
+            # A record from another log keeps its own chain; it never joins this one, whatever it
+            # says of the seal before it.
             session.add(SealRow(lead_id=row.id, document=seal_text(file.seal), own=own))
-        session.add(JournalRow(lead_id=row.id, at=at, by=by, what=what))
+        if file.seal is not None and not own:
+            add_line(session, row, at, by, what, seal=file.seal.sha256)
+        else:
+            session.add(JournalRow(lead_id=row.id, at=at, by=by, what=what))
         keep_listed(session, row, *shown_in_lists(session, row))
         _counted(session, file.lead.tag)
         return held(row)
@@ -306,8 +326,7 @@ class LeadStore:
             sealed = add_seal(session, row, at, by, record(lead))
             keep_listed(session, row, *shown_in_lists(session, row))
             if lead.follows is not None:
-                _superseded(session, lead.follows, tag)
-        self.keep_head()
+                _superseded(session, lead.follows, tag, at, by)
         return sealed
 
     def seal_of(self, tag: str) -> Seal | None:
@@ -488,9 +507,11 @@ __all__ = [
 ]
 
 
-def _superseded(session: Session, tag: str, by_tag: str) -> None:
+def _superseded(session: Session, tag: str, by_tag: str, at: str, by: str) -> None:
     """A sealed lead that another has taken the place of: it is not tested again by itself."""
     row = session.scalar(select(LeadRow).where(LeadRow.tag == tag))
     if row is not None and not row.set_aside.startswith("scrapped"):
         row.set_aside = f"{FOLLOWED}{by_tag}"
+        what = f"{by_tag}, made after it, is sealed"
+        add_line(session, row, at, by, what, set_aside=row.set_aside)
         keep_listed(session, row, *shown_in_lists(session, row))

@@ -96,6 +96,17 @@ class SealRow(Base):
     own: Mapped[bool] = mapped_column(default=True)
 
 
+class ChainedRow(Base):
+    """What was done to a sealed lead, or about people, as a link of the chain of seals: only ever added
+    to. ``lead_id`` is empty where it is of the house.
+    """
+
+    __tablename__ = "chained"
+    number: Mapped[int] = mapped_column(primary_key=True, autoincrement=False)
+    lead_id: Mapped[int | None] = mapped_column(ForeignKey("lead.id"), index=True)
+    document: Mapped[str] = mapped_column(Text)
+
+
 class JournalRow(Base):
     """What was done to a lead, when and by whom: only ever added to."""
 
@@ -208,7 +219,7 @@ class PersonRow(Base):
 
 class DeviceRow(Base):
     """A device somebody signed in on; ``secret`` is the sum of what its cookie holds, ``until`` the
-    moment in UTC to which it is good.
+    moment in UTC to which it is good; ``here`` who is at it, ``turn`` how often that changed.
     """
 
     __tablename__ = "device"
@@ -219,6 +230,8 @@ class DeviceRow(Base):
     signed_in_at: Mapped[str] = mapped_column(String(32))
     until: Mapped[str] = mapped_column(String(32))
     seen_on: Mapped[str] = mapped_column(String(10))
+    here: Mapped[int | None] = mapped_column(default=None)
+    turn: Mapped[int] = mapped_column(default=0, server_default="0")
     ended: Mapped[bool] = mapped_column(default=False, server_default=false())
 
 

@@ -13,12 +13,13 @@ from functools import cached_property
 from threading import Lock
 from typing import TYPE_CHECKING
 
-from sqlalchemy import Engine, select
+from sqlalchemy import Engine, func, select
 from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import Session
 
 from euthyne.core.people.credentials import (
     LONGEST_PASSPHRASE,
+    MOST_PINS,
     read_name,
     read_passphrase,
     read_pin,
@@ -28,8 +29,9 @@ from euthyne.core.trade.fault import Fault, Refused
 from euthyne.store.clock import in_utc, now
 from euthyne.store.database import writing
 from euthyne.store.faults import DataFault
-from euthyne.store.models import DeviceRow, HouseLineRow, PersonRow
-from euthyne.store.tries import Tries, forgive, sum_of
+from euthyne.store.models import ChainedRow, DeviceRow, HouseLineRow, PersonRow
+from euthyne.store.sealing import add_house_line, people_kept
+from euthyne.store.tries import ANY_DEVICE, Addresses, Tries, forgive, sum_of
 
 if TYPE_CHECKING:
     from argon2 import PasswordHasher
@@ -37,8 +39,12 @@ if TYPE_CHECKING:
 # How long a device stays signed in; how far a clock may have been set back.
 STAYS, ASTRAY = timedelta(days=30), timedelta(days=1)
 LONGEST_DEVICE, LINE = 40, 200
+_OF_PEOPLE = select(ChainedRow.number).where(ChainedRow.lead_id.is_(None)).limit(1)
 NO_WAY_IN = Fault(
     "passphrase", "the name or the passphrase is not right", "both, as the keeper gave them"
+)
+BUSY = Fault(
+    "passphrase", "somebody else is signing in at this moment", "the same again in a few seconds"
 )
 NO_SUCH_PERSON = Fault("person", "there is nobody of that name here", "one of the list")
 LAST_KEEPER = Fault("role", "there would be no keeper left", "somebody else made keeper first")
@@ -65,6 +71,8 @@ class Device:
     signed_in_at: datetime
     until: datetime
     seen_on: str
+    here: int | None = None  # who is at it
+    turn: int = 0  # how often that changed: a cookie of an earlier turn is nobody's
 
     def good(self, moment: datetime) -> bool:
         """True while it is signed in."""
@@ -102,6 +110,8 @@ class PeopleStore:
         self.engine = engine
         self.known = self._read()
         self.tries = Tries(engine)
+        self.addresses = Addresses()
+        self.signing = Lock()
         self.lock = Lock()
 
     @cached_property
@@ -125,12 +135,21 @@ class PeopleStore:
             return Known(people, devices, {d.secret: d.id for d in rows})
 
     def _write(self, work: Callable[[Session], None], by: str = "", what: str = "") -> None:
-        """Do something in one transaction, with its line in the log of the house."""
+        """Do something in one transaction, with its line in the log of the house: what it changed of
+        people stands in that line's link of the chain.
+        """
         with self.lock:
             with writing(self.engine) as session:
+                # The first line tells of everybody who is entered already.
+                first = session.scalar(_OF_PEOPLE) is None
+                before = {} if first else people_kept(session)
                 work(session)
+                session.flush()
                 if what:
-                    session.add(HouseLineRow(at=now(), by=by, what=what[:LINE]))
+                    left = people_kept(session)
+                    changed = {k: v for k, v in left.items() if before.get(k) != v}
+                    facts = {"people": changed} if changed else {}
+                    add_house_line(session, now(), by, what[:LINE], **facts)
             self.known = self._read()
 
     def note(self, by: str, what: str) -> None:
@@ -167,11 +186,6 @@ class PeopleStore:
         """Enter somebody. Raises Refused; the first has to be a keeper."""
         name = read_name(name)
         read_passphrase(passphrase, name)
-        if self.named(name) is not None:
-            fix = "another name: what was signed under this one stays theirs"
-            raise Refused(Fault("name", f"{name} is entered already", fix))
-        if not self.has_keeper and role is not Role.KEEPER:
-            raise Refused(Fault("role", "the first has to be a keeper", "keeper"))
         row = PersonRow(
             name=name,
             known_as=_folded(name),
@@ -179,34 +193,47 @@ class PeopleStore:
             passphrase=self.hasher.hash(passphrase),
             added_at=in_utc(at),
         )
-        self._write(lambda session: session.add(row), by, f"{name} entered as {role}")
+
+        def enter(session: Session) -> None:
+            if session.scalar(select(PersonRow.id).where(PersonRow.known_as == row.known_as)):
+                fix = "another name: what was signed under this one stays theirs"
+                raise Refused(Fault("name", f"{name} is entered already", fix))
+            if role is not Role.KEEPER and not _keepers(session):
+                raise Refused(Fault("role", "the first has to be a keeper", "keeper"))
+            session.add(row)
+
+        self._write(enter, by, f"{name} entered as {role}")
         found = self.named(name)
         assert found is not None
         return found
 
     def set_role(self, person: int, role: Role, by: str = "") -> None:
         """Give somebody another role. Raises Refused where no keeper would be left."""
-        self._keeps_a_keeper(person, role is Role.KEEPER)
-        what = f"{self._known(person).name} made {role}"
-        self._change(person, lambda row: setattr(row, "role", role), by, what)
+
+        def change(session: Session) -> None:
+            _row(session, person).role = role
+            _keeps_a_keeper(session)
+
+        self._write(change, by, f"{self._known(person).name} made {role}")
 
     def put_away(self, person: int, away: bool, by: str = "") -> None:
         """Let somebody in no more, or again; their devices are signed out. Raises Refused."""
-        self._keeps_a_keeper(person, not away)
 
         def change(session: Session) -> None:
             _row(session, person).put_away = away
             if away:
-                for device in session.scalars(
-                    select(DeviceRow).where(DeviceRow.person_id == person)
-                ):
-                    device.ended = True
+                _keeps_a_keeper(session)
+                _sign_out(session, person)
 
         what = "put away, and signed out everywhere" if away else "let in again"
         self._write(change, by, f"{self._known(person).name} {what}")
 
-    def set_passphrase(self, person: int, passphrase: str, by: str = "") -> None:
-        """Give somebody another passphrase; wrong tries are forgotten. Raises Refused."""
+    def set_passphrase(
+        self, person: int, passphrase: str, by: str = "", at_device: int | None = None
+    ) -> None:
+        """Give somebody another passphrase: every device of theirs is signed out, but the one it is set
+        at; wrong tries are forgotten. Raises Refused.
+        """
         name = self._known(person).name
         read_passphrase(passphrase, name)
         kept = self.hasher.hash(passphrase)
@@ -214,6 +241,7 @@ class PeopleStore:
         def change(session: Session) -> None:
             _row(session, person).passphrase = kept
             forgive(session, _folded(name))
+            _sign_out(session, person, at_device)
 
         self._write(change, by, f"passphrase of {name} set anew")
 
@@ -231,11 +259,6 @@ class PeopleStore:
         if found is None:
             raise Refused(NO_SUCH_PERSON)
         return found
-
-    def _keeps_a_keeper(self, person: int, stays: bool) -> None:
-        self._known(person)
-        if not stays and not any(p.role is Role.KEEPER and p.id != person for p in self.here()):
-            raise Refused(LAST_KEEPER)
 
     # ---- devices
 
@@ -274,12 +297,14 @@ class PeopleStore:
         if not called:
             fix = "what it is, such as Tablet at the vice"
             raise Refused(Fault("device", "the device has no name", fix))
-        person = self.named(name)
-        if person is not None and person.put_away:
-            person = None
-        kept = self._hash_of(person, "passphrase") if person else self._nobody
-        place = f"address {address}"
-        self.tries.take(_folded(name), place, self._verifies(kept, passphrase), NO_WAY_IN, at)
+        self.addresses.hold(address, at)
+        # One at a time, and nobody waits for their turn: whoever is in keeps a thread.
+        if not self.signing.acquire(blocking=False):
+            raise Refused(BUSY)
+        try:
+            person = self._signs_in(name, passphrase, address, at)
+        finally:
+            self.signing.release()
         if person is None:
             raise Refused(NO_WAY_IN)
         secret = secrets.token_urlsafe(32)
@@ -290,24 +315,98 @@ class PeopleStore:
             signed_in_at=in_utc(at),
             until=in_utc(at + STAYS),
             seen_on=at.date().isoformat(),
+            here=person.id,
+            turn=1,
         )
-        self._write(lambda session: session.add(row), person.name, f"{called} signed in")
+
+        def enter(session: Session) -> None:
+            forgive(session, _folded(person.name))
+            session.add(row)
+
+        self._write(enter, person.name, f"{called} signed in")
         return person, secret
 
+    def _signs_in(self, name: str, passphrase: str, address: str, at: datetime) -> Person | None:
+        """Whoever a name and a passphrase are of. Raises Refused."""
+        person = self.named(name)
+        if person is not None and person.put_away:
+            person = None
+        kept = self._hash_of(person, "passphrase") if person else self._nobody
+        verifies, place = self._verifies(kept, passphrase), f"address {address}"
+        try:
+            self.tries.take(_folded(name), place, verifies, NO_WAY_IN, at)
+        except Refused:
+            self.addresses.told(address, False, at)
+            raise
+        self.addresses.told(address, person is not None, at)
+        return person
+
+    def come_to(self, device: int, person: int | None) -> int:
+        """Somebody is at a device from now on, or nobody; whoever was is so no more. Raises Refused
+        where there is no such device. Returns: the turn it is by now.
+        """
+
+        def change(row: DeviceRow) -> None:
+            row.here, row.turn = person, row.turn + 1
+
+        self._device(device, change)
+        return self.known.devices[device].turn
+
     def change_to(self, person: int, pin: str, device: Device, at: datetime) -> Person:
-        """Somebody else at a device that is signed in, by their PIN. Raises Refused."""
-        other = self._known(person)
-        if other.put_away:
-            raise Refused(NO_SUCH_PERSON)
+        """Somebody else at a device that is signed in, by their PIN. Wrong ones are counted over all
+        devices; after MOST_PINS of them only the passphrase does, which clears them. Raises Refused.
+        """
+        other = self._somebody(person)
         if not other.has_pin:
-            fix = "signed in once with the passphrase, and a PIN set under Who is here"
+            fix = "the passphrase in its place, and a PIN set under Who is here"
             raise Refused(Fault("pin", f"{other.name} has no PIN yet", fix))
+        name = _folded(other.name)
+        if self.pin_shut(other):
+            what = f"the PIN of {other.name} is shut after {MOST_PINS} wrong tries"
+            raise Refused(Fault("pin", what, "their passphrase in its place, which opens it again"))
         wrong = Fault(
             "pin", f"that is not the PIN of {other.name}", "theirs; or another person of the list"
         )
         verifies = self._verifies(self._hash_of(other, "pin"), pin.strip())
-        self.tries.take(_folded(other.name), f"device {device.id}", verifies, wrong, at)
+        try:
+            self.tries.take(name, f"device {device.id}", verifies, wrong, at, over_all=ANY_DEVICE)
+        except Refused:
+            if self.pin_shut(other):
+                what = (
+                    f"PIN of {other.name} shut: {MOST_PINS} wrong tries, the last at {device.name}"
+                )
+                self.note("", what)
+            raise
         return other
+
+    def change_by_passphrase(
+        self, person: int, passphrase: str, device: Device, at: datetime
+    ) -> Person:
+        """Somebody else at a device that is signed in, by their passphrase; their PIN is open again.
+        Raises Refused.
+        """
+        other = self._somebody(person)
+        wrong = Fault("passphrase", f"that is not the passphrase of {other.name}", "theirs")
+        verifies = self._verifies(self._hash_of(other, "passphrase"), passphrase)
+        self.tries.take(_folded(other.name), f"device {device.id}", verifies, wrong, at)
+        self._write(lambda session: forgive(session, _folded(other.name)))
+        return other
+
+    def _somebody(self, person: int) -> Person:
+        found = self._known(person)
+        if found.put_away:
+            raise Refused(NO_SUCH_PERSON)
+        return found
+
+    def pin_shut(self, person: Person) -> bool:
+        """True where only the passphrase of somebody does."""
+        return self.wrong_pins(person) >= MOST_PINS
+
+    def wrong_pins(self, person: Person) -> int:
+        """How many wrong PINs somebody's was tried with, on any device, since their passphrase last
+        was given.
+        """
+        return self.tries.many(_folded(person.name), ANY_DEVICE)
 
     def check(self, person: int, passphrase: str, device: Device, at: datetime) -> None:
         """That somebody knows their passphrase, before it is changed. Raises Refused."""
@@ -355,6 +454,26 @@ class PeopleStore:
             return str(getattr(_row(session, person.id), what))
 
 
+def _keepers(session: Session) -> int:
+    """How many there are who keep this bench, as it stands in a transaction."""
+    query = select(func.count()).where(PersonRow.role == Role.KEEPER, PersonRow.put_away.is_(False))
+    return session.scalar(query) or 0
+
+
+def _keeps_a_keeper(session: Session) -> None:
+    """Raises Refused where nobody would be left who keeps this bench."""
+    session.flush()
+    if not _keepers(session):
+        raise Refused(LAST_KEEPER)
+
+
+def _sign_out(session: Session, person: int, but: int | None = None) -> None:
+    """Every device that somebody signed in on is a stranger, but one."""
+    for device in session.scalars(select(DeviceRow).where(DeviceRow.person_id == person)):
+        if device.id != but:
+            device.ended = True
+
+
 def _row(session: Session, person: int) -> PersonRow:
     row = session.get(PersonRow, person)
     if row is None:
@@ -374,6 +493,8 @@ def _device(row: DeviceRow) -> Device:
         datetime.fromisoformat(row.signed_in_at),
         datetime.fromisoformat(row.until),
         row.seen_on,
+        row.here,
+        row.turn,
     )
 
 

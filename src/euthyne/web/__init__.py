@@ -69,10 +69,15 @@ SHEETS = (
 
 
 def create_app(
-    store: LeadStore, folder: Path, copies: Copies | None = None, names: tuple[str, ...] = ()
+    store: LeadStore,
+    folder: Path,
+    copies: Copies | None = None,
+    names: tuple[str, ...] = (),
+    lets_others_in: bool = False,
 ) -> Flask:
     """The application on a store; ``folder`` keeps its secret key, and the copies of its data;
-    ``names`` are host names it answers to beside those of this machine.
+    ``names`` are host names it answers to beside those of this machine; ``lets_others_in`` where other
+    machines reach it.
     """
     check_reference()
     app = Flask(__name__)
@@ -81,6 +86,7 @@ def create_app(
         WTF_CSRF_TIME_LIMIT=None,
         MAX_CONTENT_LENGTH=2_000_000,
         SEND_FILE_MAX_AGE_DEFAULT=3600,
+        LETS_OTHERS_IN=lets_others_in,
     )
     guard(app, folder, names)
     app.extensions["leads"] = store

@@ -26,7 +26,7 @@ from euthyne.core.lead.stage import Stage
 from euthyne.core.people.roles import Act, may
 from euthyne.store.leads import LeadStore
 from euthyne.store.people import Device, PeopleStore, Person
-from euthyne.web.errors import page, typed_in
+from euthyne.web.errors import back_to, page, typed_in
 
 # What may be opened before anybody is signed in.
 OPEN = frozenset({"static", "signin.show", "signin.sign_in", "afterlife.feed_by_key"})
@@ -129,17 +129,38 @@ def allowed_at(stage: Stage) -> bool:
 
 
 def come_in(person: Person, secret: str = "") -> None:
-    """Somebody is at this device; with the secret of a device that was just signed in."""
+    """Somebody is at this device; with the secret of a device that was just signed in. Forms that were
+    opened before are of somebody else.
+    """
+    turn = 1
     if secret:
         session["signed_in"] = secret
         g.pop("signed_in", None)
+    elif (at := device()) is not None:
+        turn = people().come_to(at.id, person.id)
+        g.pop("signed_in", None)
+    session["turn"] = turn
+    _begin_anew()
     session.permanent = True
     login_user(Somebody(person))
 
 
 def go_out() -> None:
-    """Nobody is at this device any more."""
+    """Nobody is at this device any more, whatever cookie somebody kept of it."""
+    at = device()
+    if at is not None:
+        people().come_to(at.id, None)
+        g.pop("signed_in", None)
+    _begin_anew()
     logout_user()
+
+
+def _begin_anew() -> None:
+    """The tokens of forms are of whoever is here: others are drawn."""
+    for kept in ("csrf_token",):
+        session.pop(kept, None)
+    for kept in ("csrf_token", "token"):
+        g.pop(kept, None)
 
 
 def setting(key: str) -> bool:
@@ -180,14 +201,20 @@ def act_of(endpoint: str, method: str) -> Act | None:
 def _loaded(name: str) -> Somebody | None:
     """Somebody by the name of their session, while their device is signed in."""
     person = people().known.people.get(int(name)) if name.isdigit() else None
-    if person is None or person.put_away or device() is None:
+    at = device()
+    if person is None or person.put_away or at is None:
+        return None
+    # Who is at a device stands beside it: a cookie of before they left is nobody's.
+    if at.here != person.id or session.get("turn") != at.turn:
         return None
     return Somebody(person)
 
 
 def _let_in() -> Any:
     endpoint = request.endpoint or ""
-    if endpoint in OPEN or not people().known.entered:
+    if not people().known.entered:
+        return _shut() if current_app.config["LETS_OTHERS_IN"] and endpoint != "static" else None
+    if endpoint in OPEN:
         return None
     if isinstance(request.routing_exception, SecurityError):
         return None  # of a name that is not ours: refused as it is
@@ -205,6 +232,18 @@ def _let_in() -> Any:
     if not may(person.role, act):
         raise NotYours(act, person)
     return None
+
+
+def _shut() -> tuple[str, int]:
+    """Others can reach this program, and nobody is entered who could let them in."""
+    return page(
+        code=503,
+        title="Nobody is entered here who may sign in.",
+        why="Other devices can reach this program, so it shows nothing until somebody keeps it. On the "
+        'machine that runs it, stop it and enter the keeper: euthyne people add "NAME".',
+        address=url_for("signin.show"),
+        link="Try again",
+    )
 
 
 def _who_is_it(endpoint: str) -> Any:
@@ -233,7 +272,7 @@ def _not_yours(error: NotYours) -> tuple[str, int]:
         code=403,
         title=f"That is for a {needs}; {error.person.name} is here as a {role}.",
         why=f"A {role} {role.may_words}. Nothing was changed.",
-        address=request.referrer or url_for("bench.show"),
+        address=back_to() or url_for("bench.show"),
         link="Back",
     )
 

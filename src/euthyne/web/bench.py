@@ -13,6 +13,7 @@ from euthyne.store.listing import NO_DAY
 from euthyne.web.copies import age, copies, warnings
 from euthyne.web.frame import LeadPage, rows, store
 from euthyne.web.handing import waiting
+from euthyne.web.people import wrong_pins
 from euthyne.web.stores import short
 
 blueprint = Blueprint("bench", __name__)
@@ -65,7 +66,7 @@ def show() -> str:
         sealed=store().due(NO_DAY, LATELY, since=later),
         copy=copies().last,
         age=age,
-        warnings=warnings(),
+        warnings=[*warnings(), *wrong_pins()],
         waiting=waiting(),
         last_line=last_line,
         short=short(),

@@ -132,7 +132,7 @@ def _refused(error: Refused) -> tuple[str, int]:
             code=422,
             title=f"{len(told)} things do not fit, and nothing was taken.",
             why="Each of them:",
-            address=request.referrer or url_for("bench.show"),
+            address=back_to() or url_for("bench.show"),
             link="Back",
             typed={str(i): words for i, words in enumerate(told, start=1)},
         )
@@ -140,9 +140,15 @@ def _refused(error: Refused) -> tuple[str, int]:
         code=422,
         title=f"{fault.problem[0].upper()}{fault.problem[1:]}.",
         why=f"What would do: {fault.fix}.",
-        address=request.referrer or url_for("bench.show"),
+        address=back_to() or url_for("bench.show"),
         link="Back",
     )
+
+
+def back_to() -> str:
+    """The page this request came from, where that is one of ours; empty where it is not."""
+    came = request.referrer or ""
+    return came if came.startswith(request.host_url) else ""
 
 
 def typed_in() -> dict[str, str]:
@@ -155,11 +161,20 @@ def _old_form(_error: CSRFError) -> tuple[str, int]:
         "It was opened before this program was started anew. What you typed is below; nothing "
         "of it was kept."
     )
+    if request.referrer and not back_to():
+        why = "It came from a page that is none of this program. Nothing of it was kept."
+        return page(
+            code=400,
+            title="This form was not sent from here.",
+            why=why,
+            address=url_for("bench.show"),
+            link="To the bench",
+        )
     return page(
         code=400,
         title="This form had grown old.",
         why=why,
-        address=request.referrer or url_for("bench.show"),
+        address=back_to() or url_for("bench.show"),
         link="Open it as it is now",
         typed=typed_in(),
     )

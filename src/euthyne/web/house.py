@@ -107,7 +107,9 @@ def change(person: int) -> Response:
 @blueprint.post("/people/<int(max=999999999):person>/passphrase")
 def set_passphrase(person: int) -> Response:
     """Give somebody who forgot theirs another passphrase."""
-    people().set_passphrase(person, request.form.get("passphrase", ""), who())
+    at, me = device(), here()
+    own = at.id if at and me and me.id == person else None
+    people().set_passphrase(person, request.form.get("passphrase", ""), who(), own)
     return redirect(url_for("house.show"), 303)
 
 

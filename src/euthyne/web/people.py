@@ -13,6 +13,8 @@ from euthyne.web.measures import measures
 from euthyne.web.signin import goal, told
 
 blueprint = Blueprint("people", __name__)
+# Wrong PINs that everybody types now and then.
+FEW_WRONG = 5
 LIGHTS = ("paper", "sun", "dark")
 Answer = str | Response | tuple[str, int]
 
@@ -38,10 +40,12 @@ def show() -> str:
 
 
 def _shown(pin: OwnPin, passphrase: OwnPassphrase, said: str = "") -> str:
+    me = here()
     return render_template(
         "people/page.html",
         who=session.get("who", ""),
-        me=here(),
+        me=me,
+        wrong_pins=wrong_pins(),
         at=device(),
         pin=pin,
         passphrase=passphrase,
@@ -49,6 +53,21 @@ def _shown(pin: OwnPin, passphrase: OwnPassphrase, said: str = "") -> str:
         back=request.values.get("back", ""),
         measures=measures(),
     )
+
+
+def wrong_pins() -> list[str]:
+    """What whoever is here is told of wrong PINs that were tried for them, on any device; nothing where
+    there were few.
+    """
+    me = here()
+    many = people().wrong_pins(me) if me else 0
+    if me is None or many < FEW_WRONG:
+        return []
+    shut = " Your PIN is shut until it is given again." if people().pin_shut(me) else ""
+    return [
+        f"{many} wrong PINs were tried for you since your passphrase was last given.{shut} Was that not "
+        "you? Tell the keeper, and set another."
+    ]
 
 
 @blueprint.post("/who")
@@ -88,11 +107,15 @@ def set_passphrase() -> Answer:
         if form.again.data != form.passphrase.data:
             raise Refused(Fault("again", "the two are not the same", "the same passphrase twice"))
         people().check(me.id, form.now.data or "", at, moment())
-        people().set_passphrase(me.id, form.passphrase.data or "", me.name)
+        people().set_passphrase(me.id, form.passphrase.data or "", me.name, at.id)
     except Refused as refused:
         told(form, refused)
         return _shown(OwnPin(), form), 422
-    return _shown(OwnPin(), OwnPassphrase(), "Your passphrase is changed.")
+    return _shown(
+        OwnPin(),
+        OwnPassphrase(),
+        "Your passphrase is changed. Every other device of yours is signed out.",
+    )
 
 
 @blueprint.post("/light")

@@ -87,6 +87,7 @@ def _pick(picked: int = 0, wrong: str = "") -> str:
     return render_template(
         "signin/pick.html",
         everybody=people().here(),
+        shut=[p.id for p in people().here() if people().pin_shut(p)],
         at=at,
         me=here(),
         back=goal(),
@@ -97,14 +98,19 @@ def _pick(picked: int = 0, wrong: str = "") -> str:
 
 @blueprint.post("/at-this-device")
 def change() -> Answer:
-    """Somebody else is at this device, by their PIN."""
+    """Somebody else is at this device, by their PIN or their passphrase."""
     at, picked = device(), request.form.get("person", "")
     if at is None:
         return redirect(url_for("signin.show"), 303)
     if not re.fullmatch(r"[0-9]{1,9}", picked):
         return _pick(wrong="Nobody is picked. What would do: one of the list."), 422
     try:
-        come_in(people().change_to(int(picked), request.form.get("pin", ""), at, moment()))
+        passphrase = request.form.get("passphrase", "")
+        if passphrase:
+            other = people().change_by_passphrase(int(picked), passphrase, at, moment())
+        else:
+            other = people().change_to(int(picked), request.form.get("pin", ""), at, moment())
+        come_in(other)
     except Refused as refused:
         return _pick(int(picked), say(refused.faults[0])), 422
     return redirect(goal(), 303)

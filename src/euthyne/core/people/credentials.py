@@ -12,6 +12,8 @@ from euthyne.core.trade.fault import Fault, Refused
 LONGEST_NAME = 32
 SHORTEST_PASSPHRASE, LONGEST_PASSPHRASE = 12, 200
 SHORTEST_PIN, LONGEST_PIN = 4, 8
+# Wrong PINs over all devices, after which only the passphrase does: of 4 digits one in 500 is found.
+MOST_PINS = 20
 # Wrong tries that cost nothing; seconds after the next, which double from there, and at most so many.
 FREE_TRIES = 5
 FIRST_WAIT, LONGEST_WAIT = 30.0, 900.0

@@ -30,6 +30,24 @@ class Seal:
     journal: str = ""
 
 
+@dataclass(frozen=True)
+class Link:
+    """What was done after a seal, or about people, as a link of the same chain: its place, when, by
+    whom, of which lead (none where it is of the house), the words of its log, and what it left:
+    ``set_aside`` what became of the lead, ``picture`` the sum of one that was kept or put away,
+    ``seal`` the sum of one that was taken in, ``people`` who may do what.
+    """
+
+    number: Annotated[int, Ge(1)]
+    at: str
+    by: str
+    tag: str
+    what: str
+    facts: dict[str, Any]
+    previous: str
+    sha256: str
+
+
 def canonical(record: dict[str, Any]) -> str:
     """The one way a record is written: keys in order, no spaces, plain figures. Raises ValueError
     on infinities.
@@ -54,6 +72,20 @@ def sum_of(sealed: Seal) -> str:
         return digest(sealed.previous, sealed.record)
     told = ("number", "sealed_at", "sealed_by", "journal", "record")
     return digest(sealed.previous, {name: getattr(sealed, name) for name in told})
+
+
+def sum_of_link(link: Link) -> str:
+    """The sum a link should have: of all it says, and the link before."""
+    told = ("number", "at", "by", "tag", "what", "facts")
+    return digest(link.previous, {name: getattr(link, name) for name in told})
+
+
+def link(
+    number: int, previous: str, at: str, by: str, tag: str, what: str, facts: dict[str, Any]
+) -> Link:
+    """Go on from the link before."""
+    made = Link(number, at, by, tag, what, facts, previous, "")
+    return replace(made, sha256=sum_of_link(made))
 
 
 def journal_sum(lines: Iterable[tuple[str, ...]]) -> str:
