@@ -63,7 +63,8 @@ def import_command(file: BinaryIO, data: str | None) -> None:
                 many = take_in_archive(store, BytesIO(text), now(), _so_far)
             return f"{many} leads are in the log."
         found = read_lead(text)
-        store.add(found, now(), "import", "imported")
+        with take(data_folder(data), "euthyne import"):
+            store.take_in(found, now(), "import")
         return f"{found.lead.tag} is in the log."
 
     with told():

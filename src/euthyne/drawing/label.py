@@ -4,6 +4,7 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 from itertools import groupby
 from textwrap import shorten, wrap
+from typing import Literal
 
 from euthyne.core.stages.tag.tag import TagFacts
 from euthyne.core.trade.shown import at_most
@@ -15,6 +16,7 @@ END_LETTERS = 54
 FACT_MM = 3.0  # a line of what its kind says
 STRIP_W, STRIP_H = 92.0, 9.0
 FOLD_MM = 14.0  # between the halves of a flag: what lies round the cable
+Sealed = Literal["no", "here", "elsewhere"]
 FORMS = {
     "tag": "a tag, 96 by 44 mm and a line for each fact",
     "flag": "a flag that wraps the cable, both halves alike",
@@ -46,13 +48,17 @@ class Square:
     h: float
 
 
-def layout(facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: bool) -> list[Words | Square]:
+def layout(
+    facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: Sealed
+) -> list[Words | Square]:
     """Everything on the label, in mm from its top left corner; before the seal it says that it is
     no tag.
     """
-    last = "NOT PROVEN, NOT A TAG YET"
-    if sealed:
-        last = f"test again by {facts.next_test}"
+    last = {
+        "no": "NOT PROVEN, NOT A TAG YET",
+        "here": f"test again by {facts.next_test}",
+        "elsewhere": "SEALED IN ANOTHER LOG, NOT CHECKED HERE",
+    }[sealed]
     fuse = ""
     if facts.fuse_amps is not None:
         fuse = f", fuse {facts.fuse_amps:g} A"
@@ -86,9 +92,13 @@ def _ends(facts: TagFacts) -> list[str]:
     return [*wrap(facts.end_a, END_LETTERS), *wrap(f"to {facts.end_b}", END_LETTERS)]
 
 
-def _strip(facts: TagFacts, sealed: bool) -> list[Words | Square]:
+def _strip(facts: TagFacts, sealed: Sealed) -> list[Words | Square]:
     """What goes into a sleeve: its name, what it carries, when it is tested again."""
-    last = f"test by {facts.next_test}" if sealed else "NOT PROVEN"
+    last = {
+        "no": "NOT PROVEN",
+        "here": f"test by {facts.next_test}",
+        "elsewhere": "NOT CHECKED HERE",
+    }[sealed]
     return [
         Words(2, 6.2, 4.6, facts.tag, heavy=True),
         Words(24, 6.0, 4.0, f"{at_most(facts.amps)} A {facts.volts:g} V", heavy=True),
@@ -106,7 +116,7 @@ class Sheetful:
 
 
 def formed(
-    facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: bool, form: str = "tag"
+    facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: Sealed, form: str = "tag"
 ) -> Sheetful:
     """A label in one of its forms. Raises KeyError for a form there is not."""
     if form not in FORMS:
@@ -162,7 +172,7 @@ def _qr_squares(qr: tuple[tuple[bool, ...], ...]) -> list[Words | Square]:
 
 @lru_cache(maxsize=64)
 def label_svg(
-    facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: bool, form: str = "tag"
+    facts: TagFacts, qr: tuple[tuple[bool, ...], ...], sealed: Sealed, form: str = "tag"
 ) -> str:
     """The label as SVG, true to size when printed at 100 %."""
     label = formed(facts, qr, sealed, form)

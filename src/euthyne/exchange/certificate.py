@@ -15,6 +15,7 @@ from euthyne.exchange.label import qr_rows
 from euthyne.exchange.paper import MARGIN_MM, Sheet, mono, plain, styles_of_paper
 
 WORDS = {"pass": "pass", "watch": "watch", "fail": "FAIL", "unsure": "cannot say"}
+NOT_CHECKED = "Sealed in another log, not checked here"
 QR_MM, MOST_REASONS, SMALL = 24.0, 4, 26
 
 
@@ -25,13 +26,14 @@ def certificate_pdf(
     paper: str = "a4",
     names: Mapping[str, str] | None = None,
     measures: Measures = "metric",
+    elsewhere: bool = False,
 ) -> bytes:
     """The certificate, one page: what it is, what it is good for, each reading beside its expectation,
     who built and who proved it, when it is tested again, its seal and the end of the log.
 
     Parameters: sealed; address its code opens, empty while nobody has said; head of the log of seals;
     paper, ``a4`` or ``letter``; names of lines, for records that kept only their ids;
-    measures of its bench.
+    measures of its bench; elsewhere, where the seal is of another log.
     Raises: Refused for a record without a tag.
     """
     from reportlab.lib.units import mm
@@ -54,6 +56,7 @@ def certificate_pdf(
     sheet = Sheet("", (wide - 2 * MARGIN_MM) * mm - 12, styles_of_paper(), measures)
     story = [
         sheet.words(plain(f"{facts.tag}  {facts.name}"), "title", theirs=True),
+        *([sheet.words(NOT_CHECKED, "title")] if elsewhere else []),
         sheet.words(
             "Certificate of a lead that was built, proven and sealed. Computed from the tables named in "
             "its record; local rules, the makers' sheets and a licensed person decide."
@@ -62,7 +65,7 @@ def certificate_pdf(
         *_readings(sheet, sealed.record, names or {}),
         *_seen(sheet, sealed.record),
         *_passed(sheet, sealed.record),
-        *_seal(sheet, sealed, facts, address, head),
+        *_seal(sheet, sealed, facts, address, None if elsewhere else head),
     ]
     high = (tall - 2 * MARGIN_MM) * mm - 14
     document.build([KeepInFrame(sheet.wide, high, story, mode="shrink")])
@@ -134,9 +137,18 @@ def _seen(sheet: Sheet, record: dict[str, Any]) -> list[Any]:
     said = f"{looks} things looked at, all good; {probes} probes of the map, all as planned."
     if not probes:
         said = f"{looks} things looked at, all good; no probe comes to its contacts."
+    if came := proof_came_in(record):
+        said += f" What was seen and read came in with a document that {came} took in."
     if record.get("taken_with"):
         said += f" Read with {record['taken_with']}."
     return [sheet.words(said)]
+
+
+def proof_came_in(record: dict[str, Any]) -> str:
+    """Who took in the proof that a record froze, where it came with a document."""
+    proof = record.get("lead", {}).get("proof", {})
+    entries = [x for name in ("looks", "probes", "readings") for x in proof.get(name, ())]
+    return " and ".join(dict.fromkeys(x["taken_in_by"] for x in entries if x.get("taken_in_by")))
 
 
 def _passed(sheet: Sheet, record: dict[str, Any]) -> list[Any]:
@@ -156,7 +168,9 @@ def _said(found: dict[str, Any]) -> str:
     return f"{found['title']}: {found['text']}" if found.get("about") else str(found["text"])
 
 
-def _seal(sheet: Sheet, sealed: Seal, facts: TagFacts, address: str, head: Head) -> list[Any]:
+def _seal(
+    sheet: Sheet, sealed: Seal, facts: TagFacts, address: str, head: Head | None
+) -> list[Any]:
     """Who answers for it, when it is tested again, the seal, and where the log ended."""
     rows = [
         ["Built by", mono(facts.made_by), "Proved by", mono(facts.proved_by or facts.made_by)],
@@ -170,8 +184,9 @@ def _seal(sheet: Sheet, sealed: Seal, facts: TagFacts, address: str, head: Head)
     sums = [
         ["Seal", mono(f"{sealed.number}: {sealed.sha256}")],
         ["After", mono(sealed.previous)],
-        ["Log ends", mono(f"{head.number}: {head.sha256}")],
     ]
+    if head is not None:
+        sums.append(["Log ends", mono(f"{head.number}:{head.sha256}")])
     from reportlab.platypus import Table
 
     words = [sheet.table(rows, (0.12, 0.26, 0.14, 0.28))]

@@ -23,13 +23,17 @@ def qr_rows(address: str) -> tuple[tuple[bool, ...], ...]:
     )
 
 
-def svg(facts: TagFacts, address: str, sealed: bool, form: str = "tag") -> str:
+def svg(facts: TagFacts, address: str, sealed: drawn.Sealed, form: str = "tag") -> str:
     """The label as SVG text, in one of its forms."""
     return drawn.label_svg(facts, qr_rows(address), sealed, form)
 
 
 def pdf(
-    facts: TagFacts, address: str, sealed: bool, form: str = "tag", measures: Measures = "metric"
+    facts: TagFacts,
+    address: str,
+    sealed: drawn.Sealed,
+    form: str = "tag",
+    measures: Measures = "metric",
 ) -> bytes:
     """The label as a one-page PDF of its own size, in one of its forms, as its bench measures."""
     from reportlab.lib.units import mm

@@ -1,6 +1,7 @@
 """A lead as an open JSON document: out, and in again with every fault listed."""
 
 import json
+import math
 from dataclasses import dataclass, replace
 from functools import cache
 from typing import TYPE_CHECKING, Any, Literal
@@ -14,7 +15,7 @@ from euthyne.core.shelf.part import Part, faults_of
 from euthyne.core.shelf.parts import shelf
 from euthyne.core.sizing.brief import OneLoad
 from euthyne.core.stages.tag.seal import Seal, holds
-from euthyne.core.stages.tag.tag import facts_in
+from euthyne.core.stages.tag.tag import TagFacts, facts_in
 from euthyne.core.standing.progress import progress_of
 from euthyne.core.trade.cable import cable_types
 from euthyne.core.trade.colours import schemes
@@ -28,6 +29,17 @@ if TYPE_CHECKING:
     from pydantic import TypeAdapter
 
 VERSION: Literal[2] = 2
+# What a tag says that somebody relies on, and what it is called.
+OF_THE_TAG = {
+    "tag": "tag",
+    "name": "name",
+    "run_m": "length",
+    "volts": "volts",
+    "amps": "amps",
+    "amps_rolled": "amps rolled up",
+    "fuse_amps": "fuse",
+    "next_test": "next test",
+}
 NO_SCHEME = "no such colour scheme"
 
 
@@ -326,7 +338,24 @@ def _seal_faults(found: LeadFile) -> list[Fault]:
             )
         ]
     try:
-        facts_in(found.seal.record)
+        told = facts_in(found.seal.record)
+        return _fact_faults(told, plan_of(found.lead).tag.facts(told.made_on, told.made_by))
     except Refused as refused:
         return list(refused.faults)
-    return []
+
+
+def _fact_faults(told: TagFacts, worked: TagFacts) -> list[Fault]:
+    """What a record says on its tag, against what its own lead works out at. Words may be put otherwise
+    by now; what it is, what it carries and how long may not.
+    """
+    found = []
+    for name, what in OF_THE_TAG.items():
+        says, is_ = getattr(told, name), getattr(worked, name)
+        same = says == is_
+        if isinstance(says, float) and isinstance(is_, float):
+            same = math.isclose(says, is_, rel_tol=0.01, abs_tol=1e-6)
+        if not same:
+            problem = f"the record says {what} {says}; its own lead works out at {is_}"
+            fix = "the file as it was exported, or the lead without its seal, to be proven here"
+            found.append(Fault(f"seal.record.tag.{name}", problem, fix))
+    return found

@@ -1,13 +1,24 @@
 """Photographs as they are kept: upright, scaled, and without where they were taken."""
 
 from io import BytesIO
+from threading import Lock
 
 from euthyne.core.trade.fault import Fault, Refused
 
 MOST_BYTES = 20_000_000
 LONGEST_PX, QUALITY = 1600, 85
-MOST_PIXELS = 120_000_000
+MOST_PIXELS = 50_000_000
+# One at a time: a picture takes four bytes a pixel while it is read.
+ONE = Lock()
 KINDS = ("JPEG", "PNG", "WEBP")
+
+
+def leaflet(content: bytes) -> bytes:
+    """A leaflet as it is kept: a picture as a photograph is; anything else as it came. Raises Refused as
+    ``prepared`` does.
+    """
+    is_picture = content.startswith((b"\x89PNG\r\n\x1a\n", b"\xff\xd8\xff", b"RIFF"))
+    return prepared(content) if is_picture else content
 
 
 def prepared(content: bytes) -> bytes:
@@ -22,15 +33,17 @@ def prepared(content: bytes) -> bytes:
         size = f"{len(content) / 1e6:.0f} MB is too much"
         raise Refused(Fault("photograph", size, f"{MOST_BYTES / 1e6:g} MB at most"))
     try:
-        with Image.open(BytesIO(content), formats=KINDS) as taken:
+        with ONE, Image.open(BytesIO(content), formats=KINDS) as taken:
             if taken.width * taken.height > MOST_PIXELS:
                 size = f"{taken.width} by {taken.height} is too much"
                 raise Refused(Fault("photograph", size, "a picture as a camera takes it"))
+            # Made small before it is turned and recoloured: each of those is another whole picture.
+            taken.draft("RGB", (LONGEST_PX, LONGEST_PX))
+            taken.thumbnail((LONGEST_PX, LONGEST_PX))
             upright = ImageOps.exif_transpose(taken).convert("RGB")
     except (OSError, SyntaxError, ValueError, Image.DecompressionBombError) as error:
         what = "this file is no photograph, whatever its name"
         raise Refused(Fault("photograph", what, "a JPEG, PNG or WebP")) from error
-    upright.thumbnail((LONGEST_PX, LONGEST_PX))
     bare = Image.new("RGB", upright.size)
     bare.paste(upright)
     out = BytesIO()

@@ -16,8 +16,13 @@ def written(lines: tuple[Line, ...]) -> str:
     out = StringIO()
     writer = csv.writer(out, lineterminator="\n")
     writer.writerow(HEAD)
-    writer.writerows((x.id, x.words, x.band, "") for x in lines)
+    writer.writerows((x.id, _as_words(x.words), _as_words(x.band), "") for x in lines)
     return out.getvalue()
+
+
+def _as_words(cell: str) -> str:
+    """A cell that a spreadsheet takes for words: "+9 V" would be a formula."""
+    return f"'{cell}" if cell.startswith(("=", "+", "-", "@")) else cell
 
 
 def read_readings(text: str, lines: tuple[Line, ...]) -> tuple[tuple[Line, Typed], ...]:
@@ -26,7 +31,13 @@ def read_readings(text: str, lines: tuple[Line, ...]) -> tuple[tuple[Line, Typed
     Parameters: text of the file, its first row naming ``line`` and ``reading``; lines of the proof.
     Raises: Refused with every fault, by its row; nothing of the file is then to be taken.
     """
-    rows = list(csv.reader(StringIO(text.lstrip("\ufeff"))))
+    try:
+        # Rows may end in a carriage return alone.
+        lines_of_it = text.lstrip("\ufeff").replace("\r\n", "\n").replace("\r", "\n")
+        rows = list(csv.reader(StringIO(lines_of_it)))
+    except csv.Error as error:
+        wanted = "the file from here, saved as CSV"
+        raise Refused(Fault("file", f"it cannot be read as CSV: {error}", wanted)) from error
     head = [cell.strip().lower() for cell in rows[0]] if rows else []
     if "line" not in head or "reading" not in head:
         wanted = "a first row that names line and reading, as the file from here has it"

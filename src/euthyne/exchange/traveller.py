@@ -154,7 +154,7 @@ def _cut(sheet: Sheet, plan: Plan) -> list[Any]:
     return [
         *sheet.section("Cut and strip", 90),
         *([sheet.drawing(cutting_drawing(plan))] if plan.cut.length else []),
-        Table(_in_pairs(drawings), colWidths=[sheet.wide / 2] * 2),
+        *([Table(_in_pairs(drawings), colWidths=[sheet.wide / 2] * 2)] if drawings else []),
         Spacer(1, GAP),
         sheet.table(rows, (0.1, 0.06, 0.1, 0.13, 0.11) * 2, head=True),
         *stairs,

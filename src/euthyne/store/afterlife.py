@@ -34,6 +34,7 @@ class Chapter:
     next_test: str
     set_aside: str
     lines: tuple[tuple[str, str, str], ...]
+    elsewhere: bool = False  # its seal is of another log
 
 
 def set_aside(engine: Engine, tag: str, what: Aside, why: str, at: str, by: str) -> None:
@@ -102,8 +103,8 @@ def _after(session: Session, row: Any) -> Any:
 
 
 def _chapter(session: Session, row: Any) -> Chapter:
-    text = session.scalar(select(SealRow.document).where(SealRow.lead_id == row.id))
-    sealed = read_seal(text) if text else None
+    kept = session.scalar(select(SealRow).where(SealRow.lead_id == row.id))
+    sealed = read_seal(kept.document) if kept else None
     lines = session.scalars(
         select(JournalRow).where(JournalRow.lead_id == row.id).order_by(JournalRow.id)
     ).all()
@@ -117,4 +118,5 @@ def _chapter(session: Session, row: Any) -> Chapter:
         next_test=str(tag.get("next_test", "")),
         set_aside=row.set_aside,
         lines=tuple((x.at, x.by, x.what) for x in lines[-MOST_LINES:]),
+        elsewhere=kept is not None and not kept.own,
     )

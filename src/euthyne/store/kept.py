@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Any
 
-from sqlalchemy import Select, bindparam, select
+from sqlalchemy import Select, bindparam, exists, select
 from sqlalchemy.orm import Session
 
 from euthyne.core.lead import Lead
@@ -15,8 +15,10 @@ from euthyne.core.trade.fault import Refused
 from euthyne.exchange.lead_file import kept_lead, lead_adapter
 from euthyne.exchange.reading import parse_json
 from euthyne.exchange.version1 import is_version1
-from euthyne.store.models import JournalRow, LeadRow
+from euthyne.store.models import JournalRow, LeadRow, SealRow
 
+# Sealed, in another log.
+ELSEWHERE = exists().where(SealRow.lead_id == LeadRow.id, SealRow.own.is_(False))
 HELD = select(
     LeadRow.id,
     LeadRow.tag,
@@ -26,6 +28,7 @@ HELD = select(
     LeadRow.changed_at,
     LeadRow.revision,
     LeadRow.put_away,
+    ELSEWHERE.label("elsewhere"),
 )
 COLUMNS = tuple(HELD.selected_columns)
 BY_TAG = HELD.where(LeadRow.tag == bindparam("tag"))
@@ -59,6 +62,7 @@ class Held:
     revision: int
     drafts: dict[str, str] = field(default_factory=dict)
     put_away: bool = False
+    elsewhere: bool = False  # sealed, in another log
 
 
 @dataclass(frozen=True)
@@ -121,6 +125,7 @@ def held(row: Any, drafts: dict[str, str] | None = None) -> Held:
         revision=row.revision,
         drafts=drafts or {},
         put_away=row.put_away,
+        elsewhere=bool(getattr(row, "elsewhere", False)),
     )
 
 

@@ -15,6 +15,7 @@ from euthyne.core.lead.paths import with_value
 from euthyne.core.stages.tag.audit import Audit, Head
 from euthyne.core.stages.tag.seal import Seal
 from euthyne.core.stages.tag.tag import facts_in
+from euthyne.core.standing.taken_in import taken_in
 from euthyne.core.stores import Need
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.practices import Practices
@@ -126,8 +127,10 @@ class LeadStore:
         with self.engine.connect() as db:
             return listing.groups(db)
 
-    def due(self, until: str, many: int, since: str = "") -> list[tuple[str, str, str]]:
-        """Sealed leads to be tested again from one day to another, as (tag, name, day)."""
+    def due(self, until: str, many: int, since: str = "") -> list[tuple[str, str, str, bool]]:
+        """Sealed leads to be tested again from one day to another, as (tag, name, day, sealed in another
+        log).
+        """
         with self.engine.connect() as db:
             return listing.due(db, since, until, many)
 
@@ -196,6 +199,15 @@ class LeadStore:
         """Keep a new lead, with its seal when it has one. Raises Refused when its tag is taken."""
         with writing(self.engine) as session:
             return self._add(session, file, at, by, what)
+
+    def take_in(self, file: LeadFile, at: str, by: str) -> Held:
+        """Keep a lead that came with a document. One that was sealed elsewhere is kept as it was sealed;
+        of any other, what was done of it says who took it in. Raises Refused when its tag is taken.
+        """
+        if file.seal is not None:
+            return self.add(file, at, by, "taken in, sealed in another log and not checked here")
+        lead = taken_in(file.lead, by)
+        return self.add(file_of_lead(lead), at, by, "taken in with a document")
 
     def begin(
         self, made: Callable[[str], Lead], at: str, by: str, what: str, follows: str = ""
@@ -328,6 +340,12 @@ class LeadStore:
             if lead.follows is not None:
                 _superseded(session, lead.follows, tag, at, by)
         return sealed
+
+    def sealed_elsewhere(self, tag: str) -> bool:
+        """True for a lead whose seal is of another log."""
+        query = select(SealRow.id).join(LeadRow).where(LeadRow.tag == tag, SealRow.own.is_(False))
+        with self.engine.connect() as db:
+            return db.scalar(query) is not None
 
     def seal_of(self, tag: str) -> Seal | None:
         """The seal of a lead, or None."""

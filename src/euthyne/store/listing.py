@@ -34,7 +34,7 @@ from euthyne.core.standing.summary import summary
 from euthyne.core.stores import Need, needs
 from euthyne.store.clock import in_utc
 from euthyne.store.database import writing
-from euthyne.store.kept import COLUMNS
+from euthyne.store.kept import COLUMNS, ELSEWHERE
 from euthyne.store.models import LeadRow, ListedRow, NeedRow, SettingRow
 
 NO_DAY = "9999-12-31"
@@ -59,7 +59,7 @@ GROUPS = (
     .group_by(ListedRow.stopped, ListedRow.stage, ListedRow.action)
 )
 DUE = (
-    select(LeadRow.tag, LeadRow.name, ListedRow.next_test)
+    select(LeadRow.tag, LeadRow.name, ListedRow.next_test, ELSEWHERE)
     .join(ListedRow, ListedRow.lead_id == LeadRow.id)
     .where(ListedRow.sealed, ListedRow.put_away.is_(False))
     .where(ListedRow.next_test.between(bindparam("since"), bindparam("until")))
@@ -251,13 +251,13 @@ def groups(db: Connection) -> list[Group]:
     return [Group(*row) for row in db.execute(GROUPS)]
 
 
-def due(db: Connection, since: str, until: str, many: int) -> list[tuple[str, str, str]]:
-    """Sealed leads to be tested again, the earliest first, as (tag, name, day).
+def due(db: Connection, since: str, until: str, many: int) -> list[tuple[str, str, str, bool]]:
+    """Sealed leads to be tested again, the earliest first, as (tag, name, day, sealed in another log).
 
     Parameters: db; since and until, the first and the last day; many, at most.
     """
     rows = db.execute(DUE, {"since": since, "until": until, "many": many})
-    return [(tag, name, day) for tag, name, day in rows]
+    return [(tag, name, day, bool(elsewhere)) for tag, name, day, elsewhere in rows]
 
 
 def wanted(db: Connection) -> list[Need]:

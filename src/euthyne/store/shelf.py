@@ -9,8 +9,10 @@ from euthyne.core.shelf.part import Part
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.exchange.part_file import kept_part, write_part
 from euthyne.store.database import writing
+from euthyne.store.kept import IsSealed, row_of
 from euthyne.store.leads import NoSuchLead
 from euthyne.store.models import LeadRow, LeafletRow, PartRow, SheetRow
+from euthyne.store.sealing import add_line
 
 LEAFLET_BYTES = 1_500_000
 KINDS = (
@@ -55,6 +57,11 @@ def kind_of(content: bytes) -> str:
             "a PDF, PNG or JPEG",
         )
     )
+
+
+def _called(row: LeafletRow) -> str:
+    """What a log calls a leaflet: a photograph by the line of the proof it stands beside."""
+    return f"photograph of {row.line}" if row.line else f"leaflet {row.name}"
 
 
 class ShelfStore:
@@ -137,32 +144,43 @@ class ShelfStore:
             row = db.execute(query.where(SheetRow.part_id == part, SheetRow.id == number)).first()
         return (row.kind, row.content) if row is not None else None
 
-    def put_leaflet_away(self, tag: str, number: int, away: bool) -> None:
-        """Put a leaflet away, or take it out again. Raises NoSuchLead when the lead has none of that
-        number.
+    def put_leaflet_away(
+        self, tag: str, number: int, away: bool, at: str, by: str, photograph: bool = False
+    ) -> None:
+        """Put a leaflet away, or take it out again; with a line of the lead's log.
+
+        Parameters: photograph, whether it is one of its proof: those are never put away once it is
+        sealed. Raises: NoSuchLead when the lead has none of that number, IsSealed.
         """
         with writing(self.engine) as session:
-            query = select(LeafletRow).join(LeadRow, LeadRow.id == LeafletRow.lead_id)
-            row = session.scalar(query.where(LeadRow.tag == tag, LeafletRow.id == number))
-            if row is None:
+            lead = row_of(session, tag)
+            of_it = (LeafletRow.lead_id == lead.id, LeafletRow.id == number)
+            row = session.scalar(select(LeafletRow).where(*of_it))
+            if row is None or bool(row.line) is not photograph:
                 raise NoSuchLead(tag)
+            if photograph and lead.sealed:
+                raise IsSealed(tag)
             row.put_away = away
+            what = f"{_called(row)} {'put away' if away else 'taken out again'}"
+            fact = {"picture_away" if away else "picture": row.sha256}
+            add_line(session, lead, at, by, what, **fact)
 
     def keep_leaflet(
         self, tag: str, name: str, content: bytes, at: str, by: str, line: str = ""
     ) -> None:
         """Keep a leaflet with a lead, or a photograph beside a line of its proof.
 
-        Raises NoSuchLead, and Refused for a file that is no picture and no PDF.
+        Raises NoSuchLead, IsSealed for a photograph of what is sealed, and Refused for a file that is
+        no picture and no PDF.
         """
         kind = kind_of(content)
         with writing(self.engine) as session:
-            lead = session.scalar(select(LeadRow.id).where(LeadRow.tag == tag))
-            if lead is None:
-                raise NoSuchLead(tag)
+            lead = row_of(session, tag)
+            if line and lead.sealed:
+                raise IsSealed(tag)
             sum_ = sha256(content).hexdigest()
             row = LeafletRow(
-                lead_id=lead,
+                lead_id=lead.id,
                 name=name[:120],
                 kind=kind,
                 content=content,
@@ -172,6 +190,7 @@ class ShelfStore:
                 line=line,
             )
             session.add(row)
+            add_line(session, lead, at, by, f"{_called(row)} kept", picture=sum_)
 
     def leaflets(self, tag: str) -> list[Leaflet]:
         """The leaflets of a lead, oldest first, its photographs not among them."""

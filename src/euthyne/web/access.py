@@ -123,6 +123,13 @@ def allowed(act: str) -> bool:
     return person is not None and may(person.role, Act(act))
 
 
+def wants(act: Act) -> None:
+    """Go on where whoever is here may do something. Raises NotYours."""
+    person = here()
+    if person is not None and not may(person.role, act):
+        raise NotYours(act, person)
+
+
 def allowed_at(stage: Stage) -> bool:
     """True where whoever is here may fill in a stage."""
     return allowed(Act.PROVE if stage in PROVEN else Act.MAKE)

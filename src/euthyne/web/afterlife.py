@@ -128,7 +128,7 @@ def feed() -> Response:
     calendar.add("version", "2.0")
     stamp = datetime.fromisoformat(now())
     last = (date.fromisoformat(NO_DAY) - timedelta(days=1)).isoformat()
-    for tag, name, day in store().due(last, MOST_EVENTS, since=FIRST_DAY):
+    for tag, name, day, _ in store().due(last, MOST_EVENTS, since=FIRST_DAY):
         event = Event()
         event.add("uid", f"{tag}-{day}@euthyne")
         event.add("dtstamp", stamp)

@@ -29,6 +29,7 @@ from euthyne.core.trade.quantity import DIAMETER
 from euthyne.core.trade.question import Question
 from euthyne.core.trade.stud import studs
 from euthyne.drawing.facing import facing
+from euthyne.exchange.photograph import leaflet as as_kept
 from euthyne.store.clock import now
 from euthyne.web.entry import Answer, Sent, StageForm, back, enter, refuse_stopped
 from euthyne.web.errors import NotNow
@@ -425,14 +426,14 @@ def keep_leaflet(tag: str) -> Response:
     sent = request.files.get("leaflet")
     if sent is None or not sent.filename:
         raise Refused(Fault("leaflet", "no file was chosen", "a PDF, PNG or JPEG"))
-    added().keep_leaflet(tag, sent.filename, sent.read(), now(), who())
+    added().keep_leaflet(tag, sent.filename, as_kept(sent.read()), now(), who())
     return redirect(url_for("ends.show", tag=tag), 303)
 
 
 @blueprint.post("/leads/<tag>/leaflets/<int(max=999999999999999999):number>/put-away")
 def put_leaflet_away(tag: str, number: int) -> Response:
     """Put a leaflet away, or take it out again."""
-    added().put_leaflet_away(tag, number, request.form.get("away") == "yes")
+    added().put_leaflet_away(tag, number, request.form.get("away") == "yes", now(), who())
     return redirect(url_for("ends.show", tag=tag), 303)
 
 

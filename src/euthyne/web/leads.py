@@ -11,6 +11,7 @@ from euthyne.core.kinds import Family, Kind, Start, starts
 from euthyne.core.kinds.beginning import new_lead
 from euthyne.core.lead.changes import can_be_put_back, shown_changes
 from euthyne.core.lead.stage import Stage
+from euthyne.core.people.roles import Act
 from euthyne.core.plan import plan_of
 from euthyne.core.standing.progress import progress
 from euthyne.core.trade.fault import Refused
@@ -19,6 +20,7 @@ from euthyne.exchange.lead_file import read_lead, write_lead
 from euthyne.store.clock import now
 from euthyne.store.leads import Asked, file_of
 from euthyne.store.listing import FIGURES
+from euthyne.web.access import wants
 from euthyne.web.afterlife import calendar_address
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import begin_lead, lead_page, rows, store, wants_part, who
@@ -174,7 +176,10 @@ def take_in() -> str | Response | tuple[str, int]:
         text = request.form.get("text", "")
     try:
         file = read_lead(text)
-        store().add(file, now(), who(), "imported")
+        # Whatever says that it was proven is taken in by who may prove.
+        if file.seal is not None or file.lead.proof.begun:
+            wants(Act.PROVE)
+        store().take_in(file, now(), who())
     except Refused as refused:
         return render_template("import.html", what="lead", faults=refused.faults, text=text), 422
     return redirect(url_for("leads.lead", tag=file.lead.tag), 303)

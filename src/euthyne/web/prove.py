@@ -287,6 +287,13 @@ def take_readings(tag: str) -> Answer:
     return redirect(url_for("prove.show", tag=tag), 303)
 
 
+@blueprint.post("/leads/<tag>/prove/photograph/<int(max=999999999999999999):number>/put-away")
+def put_photograph_away(tag: str, number: int) -> Answer:
+    """Take a photograph off the proof; not once it is sealed."""
+    added().put_leaflet_away(tag, number, True, now(), who(), photograph=True)
+    return redirect(url_for("prove.show", tag=tag), 303)
+
+
 @blueprint.post("/leads/<tag>/prove/photograph")
 def photograph(tag: str) -> Answer:
     """Keep a photograph beside a line of the look list."""

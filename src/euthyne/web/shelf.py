@@ -24,7 +24,7 @@ from euthyne.data.tables import rows
 from euthyne.drawing.judge import row
 from euthyne.drawing.shelfpiece import piece, sides
 from euthyne.exchange.part_file import read_part, write_part
-from euthyne.exchange.photograph import prepared
+from euthyne.exchange.photograph import leaflet as as_kept
 from euthyne.store.clock import now
 from euthyne.store.shelf import ShelfStore
 from euthyne.web.frame import wants_part, who
@@ -333,10 +333,7 @@ def keep_leaflet(name: str) -> Response:
     sent = request.files.get("leaflet")
     if sent is None or not sent.filename:
         raise Refused(Fault("leaflet", "no file was chosen", "a PDF, or a photograph"))
-    content = sent.read()
-    if not content.startswith(b"%PDF-"):
-        content = prepared(content)
-    added().keep_sheet(name, sent.filename, content, now(), who())
+    added().keep_sheet(name, sent.filename, as_kept(sent.read()), now(), who())
     return redirect(url_for("shelf.one", name=name), 303)
 
 

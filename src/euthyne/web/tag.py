@@ -20,7 +20,8 @@ from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import plan_of
 from euthyne.core.stages.tag.tag import TagFacts, facts_in
 from euthyne.core.standing.progress import progress
-from euthyne.drawing.label import FORMS
+from euthyne.core.standing.taken_in import refuse_taken_in
+from euthyne.drawing.label import FORMS, Sealed
 from euthyne.drawing.template import PAPERS
 from euthyne.exchange import label
 from euthyne.exchange.certificate import certificate_pdf
@@ -28,7 +29,7 @@ from euthyne.exchange.record import record_of
 from euthyne.instruments.printer import PrintsLabels
 from euthyne.store.clock import now
 from euthyne.store.leads import NoSuchLead
-from euthyne.web.access import here
+from euthyne.web.access import SOMEONE_ELSE, here, setting
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import LeadPage, lead_page, not_reached, show_stage, store, who
 from euthyne.web.measures import measures, usual_paper
@@ -43,6 +44,13 @@ def facts_of(page: LeadPage) -> TagFacts:
     if seal is not None:
         return facts_in(seal.record)
     return page.plan.tag.facts(now()[:10], who() or "?")
+
+
+def _sealed(page: LeadPage) -> Sealed:
+    """Where a lead was sealed, as its label says it."""
+    if page.held.elsewhere:
+        return "elsewhere"
+    return "here" if page.held.sealed else "no"
 
 
 ADDRESS = re.compile(r"https?://[\w.-]{1,80}(:\d{1,5})?", re.ASCII)
@@ -76,7 +84,7 @@ def show(tag: str) -> str:
     if not page.reached(Stage.TAG):
         return not_reached(page, Stage.TAG)
     ready = page.plan.conductor.size_name is not None and page.held.lead.brief.run_m is not None
-    drawing = Markup(label.svg(facts_of(page), _address(tag), page.held.sealed)) if ready else None
+    drawing = Markup(label.svg(facts_of(page), _address(tag), _sealed(page))) if ready else None
     return show_stage(
         page,
         Stage.TAG,
@@ -119,14 +127,16 @@ def facts(tag: str) -> str:
     except NoSuchLead:
         seal = None
     told = facts_in(seal.record) if seal is not None else None
-    return render_template("tag/facts.html", tag=tag, facts=told, seal=seal)
+    return render_template(
+        "tag/facts.html", tag=tag, facts=told, seal=seal, elsewhere=store().sealed_elsewhere(tag)
+    )
 
 
 @blueprint.get("/leads/<tag>/label.svg")
 def label_svg(tag: str) -> Response:
     """The label as SVG."""
     page = _with_a_label(tag)
-    drawing = label.svg(facts_of(page), _address(tag), page.held.sealed, _form())
+    drawing = label.svg(facts_of(page), _address(tag), _sealed(page), _form())
     return Response(drawing, mimetype="image/svg+xml")
 
 
@@ -134,7 +144,7 @@ def label_svg(tag: str) -> Response:
 def label_pdf(tag: str) -> Response:
     """The label as PDF, true to size."""
     page = _with_a_label(tag)
-    paper = label.pdf(facts_of(page), _address(tag), page.held.sealed, _form(), measures())
+    paper = label.pdf(facts_of(page), _address(tag), _sealed(page), _form(), measures())
     return Response(paper, mimetype="application/pdf")
 
 
@@ -143,7 +153,7 @@ def print_label(tag: str) -> Response:
     """Give the label to the bench's label printer."""
     page, form = _with_a_label(tag), _form()
     printer: PrintsLabels = current_app.extensions["label printer"]
-    paper = label.pdf(facts_of(page), _address(tag), page.held.sealed, form, measures())
+    paper = label.pdf(facts_of(page), _address(tag), _sealed(page), form, measures())
     printer.print_label(f"{page.tag} {form}", paper)
     return redirect(url_for("tag.show", tag=page.tag, laid=form), 303)
 
@@ -168,7 +178,9 @@ def certificate(tag: str) -> Response:
     names = {line.id: line.words for line in page.plan.prove.lines}
     if paper not in PAPERS:
         abort(404)
-    file = certificate_pdf(sealed, _address(tag), store().head(), paper, names, measures())
+    file = certificate_pdf(
+        sealed, _address(tag), store().head(), paper, names, measures(), page.held.elsewhere
+    )
     return Response(file, mimetype="application/pdf")
 
 
@@ -189,6 +201,8 @@ def seal(tag: str) -> Response:
 
     def record(lead: Lead) -> dict[str, object]:
         plan = plan_of(lead)
+        if setting(SOMEONE_ELSE):
+            refuse_taken_in(lead)
         found = progress(plan, False)
         standing = [f.title for f in found.found if f.open]
         standing += [

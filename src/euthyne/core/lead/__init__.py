@@ -197,6 +197,9 @@ class StepDone:
     step: Text
     at: Moment
     by: Annotated[str, MaxLen(40)]
+    taken_in_by: Annotated[str, MaxLen(40)] = (
+        ""  # whoever took it in, where it came with a document
+    )
 
 
 @dataclass(frozen=True)
@@ -248,6 +251,9 @@ class Look:
     good: bool
     at: Moment
     by: Annotated[str, MaxLen(40)]
+    taken_in_by: Annotated[str, MaxLen(40)] = (
+        ""  # whoever took it in, where it came with a document
+    )
 
 
 @dataclass(frozen=True)
@@ -262,6 +268,9 @@ class Probe:
     sounds: bool
     gang: tuple[Text, ...] = ()
     position: tuple[tuple[Text, Text], ...] = ()
+    taken_in_by: Annotated[str, MaxLen(40)] = (
+        ""  # whoever took it in, where it came with a document
+    )
 
 
 @dataclass(frozen=True)
@@ -279,6 +288,9 @@ class Reading:
     amps: Positive | None = None
     simulated: bool = False
     at_volts: Positive | None = None  # what an insulation was tested at, where that was said
+    taken_in_by: Annotated[str, MaxLen(40)] = (
+        ""  # whoever took it in, where it came with a document
+    )
 
 
 # The rules of proving: 2 since each joint and each loose part is looked at by itself, 3 since the volts

@@ -11,7 +11,11 @@ def sides_made_by(plan: Plan, person: str) -> frozenset[End]:
 
     Parameters: plan; person, as written beside the steps.
     """
-    named = (step_named(done.step) for done in plan.lead.build.done if done.by == person)
+    named = (
+        step_named(done.step)
+        for done in plan.lead.build.done
+        if person in (done.by, done.taken_in_by)
+    )
     return frozenset(name.end for name in named if name is not None)
 
 

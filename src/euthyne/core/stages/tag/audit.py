@@ -173,9 +173,11 @@ def _of_photographs(entry: Entry, sealed: Seal) -> list[str]:
     """
     if not entry.own:
         return []
-    wanted = [str(x.get("sha256")) for x in sealed.record.get("photographs", [])]
-    wanted += [link.facts["picture"] for link in entry.after if "picture" in link.facts]
-    gone = sum(one not in entry.photographs for one in wanted)
+    wanted = {str(x.get("sha256")) for x in sealed.record.get("photographs", [])}
+    for link in entry.after:
+        wanted -= {link.facts.get("picture_away")}
+        wanted |= {link.facts["picture"]} if "picture" in link.facts else set()
+    gone = len(wanted - entry.photographs)
     if not gone:
         return []
     return [f"{entry.tag}: {gone} of its {len(wanted)} pictures is gone or not as it was sealed."]

@@ -34,7 +34,7 @@ class Seal:
 class Link:
     """What was done after a seal, or about people, as a link of the same chain: its place, when, by
     whom, of which lead (none where it is of the house), the words of its log, and what it left:
-    ``set_aside`` what became of the lead, ``picture`` the sum of one that was kept or put away,
+    ``set_aside`` what became of the lead, ``picture`` and ``picture_away`` the sum of one that was kept or put away,
     ``seal`` the sum of one that was taken in, ``people`` who may do what.
     """
 

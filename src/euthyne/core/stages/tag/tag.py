@@ -4,6 +4,7 @@ from dataclasses import MISSING, dataclass, fields
 from datetime import date
 from typing import Any
 
+from euthyne.core.lead import Look, Reading
 from euthyne.core.stages.brief.brief import BriefStage
 from euthyne.core.stages.conductor.conductor import ROLLED_UP_LAYERS, ConductorStage
 from euthyne.core.stages.ends.ends import EndsStage
@@ -140,8 +141,12 @@ class TagStage:
     def _proved_by(self) -> str:
         """Who read the proof, the last of them first."""
         told = self.given.lead.proof
-        by = [x.by for x in reversed(told.readings)] + [x.by for x in reversed(told.looks)]
-        return next((name for name in by if name), "")
+        entries: list[Look | Reading] = [*reversed(told.readings), *reversed(told.looks)]
+        here = next((x.by for x in entries if x.by and not x.taken_in_by), "")
+        if here:
+            return here
+        came = next((x.taken_in_by for x in entries if x.taken_in_by), "")
+        return f"elsewhere; taken in by {came}" if came else ""
 
     def _end(self, side: str) -> str:
         """What an end is and where it goes: the place by its name, and the parts that are on it."""
