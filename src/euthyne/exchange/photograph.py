@@ -7,10 +7,11 @@ from euthyne.core.trade.fault import Fault, Refused
 
 MOST_BYTES = 20_000_000
 LONGEST_PX, QUALITY = 1600, 85
-MOST_PIXELS = 50_000_000
+# Pixels of each kind that are read in less than 300 MB: a JPEG is made small while it is read, the others
+# are whole first.
+MOST_PIXELS = {"JPEG": 50_000_000, "PNG": 24_000_000, "WEBP": 16_000_000}
 # One at a time: a picture takes four bytes a pixel while it is read.
 ONE = Lock()
-KINDS = ("JPEG", "PNG", "WEBP")
 
 
 def leaflet(content: bytes) -> bytes:
@@ -33,14 +34,18 @@ def prepared(content: bytes) -> bytes:
         size = f"{len(content) / 1e6:.0f} MB is too much"
         raise Refused(Fault("photograph", size, f"{MOST_BYTES / 1e6:g} MB at most"))
     try:
-        with ONE, Image.open(BytesIO(content), formats=KINDS) as taken:
-            if taken.width * taken.height > MOST_PIXELS:
+        with ONE, Image.open(BytesIO(content), formats=tuple(MOST_PIXELS)) as taken:
+            most = MOST_PIXELS[taken.format or "WEBP"]
+            if taken.width * taken.height > most:
                 size = f"{taken.width} by {taken.height} is too much"
-                raise Refused(Fault("photograph", size, "a picture as a camera takes it"))
+                wanted = f"{most / 1e6:g} million dots at most, as {taken.format}"
+                raise Refused(Fault("photograph", size, wanted))
             # Made small before it is turned and recoloured: each of those is another whole picture.
             taken.draft("RGB", (LONGEST_PX, LONGEST_PX))
             taken.thumbnail((LONGEST_PX, LONGEST_PX))
             upright = ImageOps.exif_transpose(taken).convert("RGB")
+    except Refused:
+        raise
     except (OSError, SyntaxError, ValueError, Image.DecompressionBombError) as error:
         what = "this file is no photograph, whatever its name"
         raise Refused(Fault("photograph", what, "a JPEG, PNG or WebP")) from error
