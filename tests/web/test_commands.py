@@ -58,7 +58,7 @@ def test_an_end_with_no_such_part_is_refused_with_its_path(folder):
 def test_a_log_nobody_touched_holds(folder):
     status, told = run("verify-log", "--data", str(folder))
     assert status == 0
-    assert told.startswith("1 sealed; the log ends at seal 1, ")
+    assert told.startswith("1 sealed; the log ends at number 1, ")
     assert told.endswith("Every seal holds.\n")
 
 

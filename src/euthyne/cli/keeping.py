@@ -76,14 +76,32 @@ def _so_far(many: int) -> None:
 
 
 @click.command("verify-log")
+@click.option(
+    "--head",
+    "heads",
+    metavar="NUMBER:SHA",
+    multiple=True,
+    help="Where the log is known to have ended, as a certificate prints it; may be given again.",
+)
 @DATA
-def verify_log(data: str | None) -> None:
-    """Check that nothing sealed was changed, and say how many seals there are and the last of them."""
+def verify_log(heads: tuple[str, ...], data: str | None) -> None:
+    """Check that nothing sealed was changed, and say how many seals there are and where the log ends."""
+    from euthyne.core.stages.tag.audit import read_head
+
+    known = []
+    for text in heads:
+        try:
+            known.append(read_head(text))
+        except ValueError as error:
+            raise click.ClickException(
+                f"{text!r} is no end of a log. What would do: what a certificate prints after Log ends, "
+                "such as 12:9f2c and so on to 64 letters."
+            ) from error
     folder = _with_a_log(data)
     with told():
-        found = open_store(folder).audit()
+        found = open_store(folder).audit(known)
     click.echo(
-        f"{found.count} sealed; the log ends at seal {found.head.number}, {found.head.sha256}"
+        f"{found.count} sealed; the log ends at number {found.head.number}, {found.head.sha256}"
     )
     if found.faults:
         faults = "\n".join(f"- {fault}" for fault in found.faults)
@@ -135,7 +153,7 @@ def restore(file: Path, yes: bool, data: str | None) -> None:
             found = store.audit()
     if aside:
         click.echo(f"What was there is in {aside}.")
-    click.echo(f"The log of {file} is in place; it ends at seal {found.head.number}.")
+    click.echo(f"The log of {file} is in place; it ends at number {found.head.number}.")
     for fault in found.faults:
         click.echo(f"- {fault}")
 

@@ -1,7 +1,7 @@
 """Keeping leads: loading, changing, sealing."""
 
 import json
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Any
@@ -359,9 +359,9 @@ class LeadStore:
         """Everything in the log that is not as it was sealed, by name."""
         return self.audit().faults
 
-    def audit(self) -> Audit:
-        """The log held against its seals."""
-        return audit_of(self.engine)
+    def audit(self, known: Sequence[Head] = ()) -> Audit:
+        """The log held against its seals. Parameters: known, heads that somebody has on paper."""
+        return audit_of(self.engine, known)
 
     def head(self) -> Head:
         """Where the log of seals ends now."""
