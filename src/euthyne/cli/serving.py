@@ -79,6 +79,8 @@ def _listen(folder: Path, doors: Doors, names: tuple[str, ...] = ()) -> None:
     from euthyne.store.copies import Copies, Daily
     from euthyne.store.database import checkpoint
     from euthyne.store.lock import take
+    from euthyne.store.people import PeopleStore
+    from euthyne.store.reached import fallen_back
     from euthyne.web import create_app
 
     with told(), take(folder, f"Euthyne on {doors.address}, process {os.getpid()}"):
@@ -89,6 +91,9 @@ def _listen(folder: Path, doors: Doors, names: tuple[str, ...] = ()) -> None:
             names = (*names, *doors.names)
         elif doors.host != OWN:
             names = (*names, doors.host)
+        copies.fell_back = fallen_back(store.engine)
+        if copies.fell_back:
+            PeopleStore(store.engine).note("", copies.fell_back)
         app = create_app(store, folder, copies, names, doors.let_others_in)
         server = server_for(app, doors)
         click.echo(f"Euthyne is on {doors.address}  (data in {folder}; stop with Ctrl-C)")

@@ -44,6 +44,8 @@ class Copies:
         # What went wrong with the last one; what of the log does not hold against its seals.
         self.trouble = ""
         self.unsealed: list[str] = []
+        # What is told where the log came back at an earlier state.
+        self.fell_back = ""
 
     def all(self) -> list[Copy]:
         """Every copy, newest first."""
@@ -197,6 +199,10 @@ def version_of(file: Path) -> str:
         with closing(sqlite3.connect(f"{file.absolute().as_uri()}?mode=ro", uri=True)) as opened:
             row = opened.execute("select version_num from alembic_version").fetchone()
     except sqlite3.Error as error:
+        # Of one on a disk that can only be read, nothing is known to be wrong.
+        fault = fault_of(error)
+        if fault is not None and "unable to open" in str(error):
+            raise fault from error
         raise DataFault(
             f"{file} is no data file of this program: {error}.",
             "Nothing was changed.",
@@ -215,7 +221,7 @@ def put_in_place(copy: Path, folder: Path, stamp: str) -> Path | None:
     Returns: the folder that holds what was there; None where nothing was.
     """
     folder.mkdir(parents=True, exist_ok=True)
-    names = (FILE, f"{FILE}-wal", f"{FILE}-shm", "sealed-head.json")
+    names = (FILE, f"{FILE}-wal", f"{FILE}-shm", "sealed-head.json", "reached.json")
     there = [folder / name for name in names if (folder / name).exists()]
     aside = folder / f"replaced-{stamp}"
     with _whole(folder / RESTORED) as made:

@@ -13,6 +13,8 @@ from sqlalchemy.orm import Session
 
 from euthyne.store.faults import DataFault, fault_of, foreign, look_at_file, newer
 from euthyne.store.models import Base
+from euthyne.store.reached import NEWEST, note_reached
+from euthyne.store.standing import Standing
 
 FILE = "euthyne.sqlite3"
 COPIES = "copies"
@@ -23,6 +25,8 @@ VERSIONS = tuple(f"{number:04d}" for number in range(1, int(HEAD) + 1))
 MIGRATIONS = Path(__file__).parent / "migrations"
 # Seconds a writer waits for another to be done.
 PATIENCE = 15
+# Stands behind a text that was damaged: nothing that is kept ends with it.
+SPOILED = "\0"
 
 
 def open_database(folder: Path, before_migration: Callable[[Path], None] | None = None) -> Engine:
@@ -44,10 +48,13 @@ def open_database(folder: Path, before_migration: Callable[[Path], None] | None 
         engine.update_execution_options(turn=Lock())
         event.listen(engine, "connect", _prepare)
         event.listen(engine, "begin", _begin)
+        # Where every connection is closed, the next one begins another write-ahead log.
+        event.listen(engine, "engine_disposed", _forget_log)
         if version != HEAD:
             if version is not None and before_migration is not None:
                 before_migration(file)
             _migrate(engine)
+        engine.update_execution_options(standing=Standing.of(file))
     except (DBAPIError, sqlite3.Error, OSError) as error:
         fault = fault_of(error)
         if fault is None:
@@ -79,7 +86,7 @@ def writing(engine: Engine) -> Iterator[Session]:
     """A transaction that writes: it has the file to itself, and is on disk when it is done. What stands
     in ``session.info["afterwards"]`` is called with the engine once it is.
 
-    Raises: DataFault where the file did not pass its check.
+    Raises: DataFault where the file did not pass its check, or is not the one of that name any more.
     """
     # Those of this program take turns; SQLite would have them sleep and try again.
     turn: Lock = engine.get_execution_options()["turn"]
@@ -88,6 +95,12 @@ def writing(engine: Engine) -> Iterator[Session]:
         session.info["afterwards"] = afterwards
         with session.begin():
             yield session
+            session.flush()
+            newest = session.execute(NEWEST).first()
+            standing: Standing = engine.get_execution_options()["standing"]
+            standing.hold()
+        if newest is not None:
+            note_reached(engine, newest.id, newest.at)
         for work in dict.fromkeys(afterwards):
             work(engine)
 
@@ -109,9 +122,26 @@ def checkpoint(engine: Engine) -> None:
 def _prepare(connection: Any, _record: Any) -> None:
     # The driver would open a transaction late, on the first write; `_begin` does it when asked.
     connection.isolation_level = None
+    connection.text_factory = _text
     # FULL: a commit has reached the disk before it returns, so what was answered is kept.
     for pragma in ("journal_mode=WAL", "synchronous=FULL", "foreign_keys=ON"):
         connection.execute(f"PRAGMA {pragma}")
+
+
+def _text(kept: bytes) -> str:
+    """A text as it is kept; of one with a byte that is no letter everything else, and a mark by which
+    it is known: one flipped bit does not take every list with it.
+    """
+    try:
+        return kept.decode()
+    except UnicodeDecodeError:
+        return kept.decode(errors="replace") + SPOILED
+
+
+def _forget_log(engine: Engine) -> None:
+    standing: Standing | None = engine.get_execution_options().get("standing")
+    if standing is not None:
+        standing.log_mark = None
 
 
 def _begin(connection: Connection) -> None:

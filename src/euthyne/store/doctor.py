@@ -10,6 +10,7 @@ from sqlite3 import Connection, connect
 from euthyne.store.copies import Copies, faults_within, version_of
 from euthyne.store.database import FILE, HEAD
 from euthyne.store.faults import DataFault
+from euthyne.store.reached import fallen_back
 
 LITTLE_SPACE = 500_000_000
 
@@ -60,6 +61,8 @@ def _log(folder: Path) -> list[Line]:
     lines += [Line("seals", fault, bad=True) for fault in audit.faults]
     if not audit.faults:
         lines.append(Line("seals", f"{audit.count}, each holds; the last is {audit.head.number}"))
+    if behind := fallen_back(store.engine):
+        lines.append(Line("how far it goes", behind, bad=True))
     store.engine.dispose()
     return lines
 

@@ -15,6 +15,7 @@ from euthyne.core.trade.fault import Refused
 from euthyne.exchange.lead_file import kept_lead, lead_adapter
 from euthyne.exchange.reading import parse_json
 from euthyne.exchange.version1 import is_version1
+from euthyne.store.database import SPOILED
 from euthyne.store.models import JournalRow, LeadRow, SealRow
 
 # Sealed, in another log.
@@ -100,6 +101,8 @@ class JournalLine:
 @lru_cache(maxsize=512)
 def read_kept(document: str) -> Lead:
     """The lead of a document. Raises Unreadable, without a tag, saying what is wrong with it."""
+    if document.endswith(SPOILED):
+        raise Unreadable("", "a byte of it is no letter: the data file was damaged there")
     try:
         values = parse_json(document)
         if not is_version1(values):

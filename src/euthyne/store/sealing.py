@@ -1,11 +1,11 @@
 """Seals: the chain of them, where it ends, and the log held against them."""
 
 import os
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from functools import lru_cache
 from hashlib import sha256
 from pathlib import Path
-from typing import Any
+from typing import Any, TypeVar
 
 from sqlalchemy import Connection, Engine, select
 from sqlalchemy.orm import Session
@@ -17,6 +17,7 @@ from euthyne.core.stages.tag.tag import facts_in
 from euthyne.core.trade.fault import Refused
 from euthyne.exchange.lead_file import kept_lead
 from euthyne.exchange.reading import adapter_for
+from euthyne.store.faults import RESTORE, DataFault
 from euthyne.store.kept import Unreadable, lines_of, read_kept
 from euthyne.store.listing import NO_DAY
 from euthyne.store.models import (
@@ -32,6 +33,7 @@ from euthyne.store.models import (
 
 # Leads of which the journal is read at once.
 MANY = 500
+Last = TypeVar("Last", Seal, Link)
 
 
 @lru_cache(maxsize=64)
@@ -51,14 +53,26 @@ def head_of(session: Session) -> Head:
     last = session.scalar(query)
     head = Head(0, FIRST)
     if last is not None:
-        found = read_seal(last)
+        found = _sound(read_seal, last)
         head = Head(found.number, found.sha256)
     text = session.scalar(select(ChainedRow.document).order_by(ChainedRow.number.desc()).limit(1))
     if text is not None:
-        later = read_link(text)
+        later = _sound(read_link, text)
         if later.number > head.number:
             head = Head(later.number, later.sha256)
     return head
+
+
+def _sound(read: Callable[[str], Last], text: str) -> Last:
+    """The last of the chain. Raises DataFault where it cannot be read: nothing can go on from it."""
+    try:
+        return read(text)
+    except ValueError as error:
+        raise DataFault(
+            "The end of the log of seals cannot be read: the data file was damaged there.",
+            "What was acknowledged before is kept; nothing goes on from there.",
+            RESTORE,
+        ) from error
 
 
 def read_link(document: str) -> Link:

@@ -38,6 +38,8 @@ def warnings() -> list[str]:
         found.append(f"The last good copy of the log was made {age(kept.last)}.")
     for fault in kept.unsealed[:3]:
         found.append(f"The log is not as it was sealed: {fault}")
+    if kept.fell_back:
+        found.append(kept.fell_back)
     newest = store().newest()
     if newest is not None and datetime.now(UTC) < newest - timedelta(minutes=1):
         found.append(
