@@ -28,11 +28,11 @@ from urllib.parse import urlencode
 import psutil
 from bench import median_ms
 from flask import render_template
+from made_up import begin_with_made_up
 from waitress import create_server
 from werkzeug.test import EnvironBuilder, run_wsgi_app
 
 from euthyne.cli import open_store
-from euthyne.cli.generating import generate
 from euthyne.cli.server import THREADS, settle
 from euthyne.core.plan import plan_of
 from euthyne.core.standing.progress import progress_of
@@ -47,7 +47,7 @@ def log_of(many, folder):
     """A log with so many leads, made where it is not there yet."""
     place = folder / str(many)
     if not (place / "done").exists():
-        generate(open_store(place), many)
+        begin_with_made_up(open_store(place), many)
         (place / "done").touch()
     return place
 

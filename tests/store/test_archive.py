@@ -6,9 +6,9 @@ from dataclasses import replace
 
 import pytest
 from click.testing import CliRunner
+from made_up import add_made_up
 
 from euthyne.cli import main, open_store
-from euthyne.cli.generating import generate
 from euthyne.store.shelf import ShelfStore
 from euthyne.store.stores import StoresStore
 
@@ -28,7 +28,7 @@ def log(tmp_path_factory, loaded_once):
     folder = tmp_path_factory.mktemp("log")
     shutil.copytree(loaded_once, folder, dirs_exist_ok=True)
     store = open_store(folder)
-    generate(store, MADE_UP)
+    add_made_up(store, MADE_UP)
     shelf = ShelfStore(store.engine)
     shelf.keep_leaflet("TR-0023", "sheet.pdf", b"%PDF-1 a sheet", AT, "RM")
     shelf.keep_leaflet("TR-0022", "the same.pdf", b"%PDF-1 a sheet", AT, "RM")

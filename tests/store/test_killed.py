@@ -13,10 +13,10 @@ import urllib.request
 from http.cookiejar import CookieJar
 
 import pytest
+from made_up import add_made_up
 from sampling import LONG
 
 from euthyne.cli import open_store
-from euthyne.cli.generating import generate
 from euthyne.store.copies import copy_checked, faults_within
 from euthyne.store.database import FILE
 from program import Program
@@ -69,7 +69,7 @@ class StayHere(urllib.request.HTTPRedirectHandler):
 @pytest.fixture
 def program(tmp_path, with_demo):
     with_demo(tmp_path / "data")
-    generate(open_store(tmp_path / "data"), 40)
+    add_made_up(open_store(tmp_path / "data"), 40)
     running = Program(tmp_path / "data").start()
     yield running
     running.end()

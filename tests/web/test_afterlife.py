@@ -11,6 +11,7 @@ from pypdf import PdfReader
 
 from euthyne.core.plan import Plan
 from euthyne.core.trade.practices import taken_up
+from euthyne.store.practices import practise, spread_practices
 from euthyne.store.stores import StoresStore
 
 pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
@@ -151,7 +152,8 @@ def test_a_correction_points_back_and_is_sealed_in_its_own_right(person, store):
 
 def test_a_re_test_is_due_next_by_what_the_bench_says_now(person, store):
     taken = taken_up(store.practices(), "tested_again", "3")
-    store.practise(taken, AT, "RM", "Practices: tested again")
+    practise(store, taken, AT, "RM", "Practices: tested again")
+    spread_practices(store)
     before = store.get("TR-0012").lead
     person.send(f"{CORD}/follow", why="re-test")
     new = store.get("TR-0039").lead

@@ -9,11 +9,11 @@ import random
 from importlib.resources import files
 
 import pytest
+from made_up import add_made_up
 from odd import FIELDS, ODD, address_of, one_of
 from sampling import LONG
 
 from euthyne.cli import DEMO_ORDER
-from euthyne.cli.generating import generate
 
 REQUESTS, DOCUMENTS = (100_000, 5_000) if LONG else (1_500, 120)
 SEED = random.SystemRandom().randrange(10**6) if LONG else 13
@@ -21,7 +21,7 @@ SEED = random.SystemRandom().randrange(10**6) if LONG else 13
 
 @pytest.fixture
 def log(at_tarn_ridge, store):
-    generate(store, 30)
+    add_made_up(store, 30)
     return store
 
 

@@ -8,11 +8,11 @@ import sqlite3
 from contextlib import closing
 
 import pytest
+from made_up import add_made_up
 from odd import FIELDS, ODD, address_of, one_of
 from person import Person
 from sampling import LONG
 
-from euthyne.cli.generating import generate
 from euthyne.core.people.roles import Role, may
 from euthyne.store.database import FILE
 from euthyne.web import access
@@ -41,7 +41,7 @@ CHANGES_WHO = ("signin.", "house.", "people.set_")
 
 @pytest.fixture
 def app_with_people(app, at_tarn_ridge, store):
-    generate(store, 30)
+    add_made_up(store, 30)
     people = app.extensions["people"]
     for role in reversed(Role):
         people.add(f"The {role}", role, PASSPHRASE, access.moment())

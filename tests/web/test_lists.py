@@ -1,18 +1,19 @@
 """Lists over years: found by words, a page at a time, the Bench folded; kept with every change."""
 
 import re
-from datetime import date
+from datetime import date, timedelta
 
 import pytest
+from icalendar import Calendar
+from made_up import add_made_up
 from person import words
 
-from euthyne.cli.generating import generate
 from euthyne.store.leads import Asked
 
 
 @pytest.fixture
 def years(at_tarn_ridge, store):
-    generate(store, 120)
+    add_made_up(store, 120)
     return store
 
 
@@ -115,7 +116,7 @@ def test_a_lead_put_away_leaves_every_list(person, years):
 
 def test_sealed_leads_come_due(person, years):
     due = years.due("9999-12-31", 3)
-    assert [day for _, _, day in due] == sorted(day for _, _, day in due)
+    assert [day for _, _, day, _ in due] == sorted(x[2] for x in due)
     assert due[0][2] < date.today().isoformat()
     assert due[0][0] in person.open("/bench")
 
@@ -148,3 +149,23 @@ def test_numbers_that_no_row_has_are_not_there(person, number):
     line = person.client.post("/leads/TR-0023/log/put-back", data={"line": number})
     assert line.status_code in (400, 409)
     assert person.client.get(f"/leads/TR-0023/leaflets/{number}").status_code == 404
+
+
+class In2021(date):
+    @classmethod
+    def today(cls):
+        return cls(2021, 6, 1)
+
+
+def test_the_calendar_gives_what_lies_ahead_however_much_was_missed(person, years, monkeypatch):
+    monkeypatch.setattr("euthyne.web.afterlife.MOST_OVERDUE", 3)
+    monkeypatch.setattr("euthyne.web.afterlife.OVERDUE", timedelta(days=4000))
+    monkeypatch.setattr("euthyne.web.afterlife.date", In2021)
+    told = Calendar.from_ical(person.client.get("/retests.ics").data)
+    days = [event["DTSTART"].dt.isoformat() for event in told.events]
+    ahead = [x for x in years.due("9999-12-30", 9999) if x[2] >= "2021-06-01"]
+    assert len(ahead) > 20
+    assert sum(day >= "2021-06-01" for day in days) == len(ahead)
+    assert sum(day < "2021-06-01" for day in days) == 3
+    summaries = {str(event["SUMMARY"]) for event in told.events}
+    assert {f"Test {tag} again: {name}" for tag, name, _, _ in ahead} <= summaries

@@ -1,10 +1,20 @@
 """Working practices as they are chosen on the Shelf, and as leads follow them."""
 
+import time
+
 import pytest
 from person import words
 
+from euthyne.store.practices import SPREADING
+from euthyne.web import create_app
+
 pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
 SHELF = "/shelf/practices"
+
+
+@pytest.fixture(autouse=True)
+def leads_follow_before_the_page(monkeypatch):
+    monkeypatch.setattr("euthyne.web.practices.AT_ONCE", 60.0)
 
 
 def test_every_school_stands_with_its_reason(person):
@@ -19,7 +29,7 @@ def test_a_choice_shows_at_once_what_it_changes(person):
     answer = words(person.send(SHELF, part=True, crimp="crimp-then-solder", lead="TR-0024"))
     assert "Solder the pressed joint of the brown core" in answer
     assert "Crimps are soldered on this bench." in answer
-    assert "leads not begun yet took it up" in answer
+    assert "that are not begun yet took it up" in answer
     assert 'value="crimp-then-solder" checked' in person.open(SHELF)
 
 
@@ -110,3 +120,20 @@ def test_the_iron_hand_turns_the_order_of_the_cups(person, store):
     left = order()
     assert sorted(left) == sorted(right)
     assert left != right
+
+
+def test_a_choice_for_many_leads_is_kept_at_once_and_gone_on_with_after_a_crash(
+    person, store, folder, monkeypatch
+):
+    """The program ends before the leads have followed; the next start goes on with them."""
+    monkeypatch.setattr("euthyne.web.practices.spread_practices", lambda _store: None)
+    person.send(SHELF, stripper="ring")
+    assert store.practices().stripper == "ring"
+    assert store.get("TR-0023").lead.build.practices.stripper != "ring"
+    monkeypatch.undo()
+    create_app(store, folder)
+    until = time.monotonic() + 60
+    while store.setting(SPREADING) and time.monotonic() < until:
+        time.sleep(0.05)
+    assert store.get("TR-0023").lead.build.practices.stripper == "ring"
+    assert "Practices: stripper" in [line.what for line in store.journal("TR-0023")]

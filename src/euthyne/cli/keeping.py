@@ -171,19 +171,6 @@ def doctor(data: str | None) -> None:
         sys.exit(1)
 
 
-@click.command("generate")
-@click.argument("many", type=click.IntRange(1, 1_000_000))
-@DATA
-def generate_command(many: int, data: str | None) -> None:
-    """Add MANY made-up leads of ten years to a log, to try it on."""
-    from euthyne.cli.generating import generate
-
-    with told():
-        store = open_store(data_folder(data))
-        generate(store, many)
-    click.echo(f"{many} leads were added; the next is {store.next_tag()}.")
-
-
 def _with_a_log(data: str | None) -> Path:
     """A data folder that has a log. Raises ClickException for one that has none."""
     from euthyne.store.database import FILE
@@ -194,4 +181,4 @@ def _with_a_log(data: str | None) -> Path:
     return folder
 
 
-KEEPING = (export_command, import_command, verify_log, backup, restore, doctor, generate_command)
+KEEPING = (export_command, import_command, verify_log, backup, restore, doctor)

@@ -61,7 +61,7 @@ from euthyne.store.sealing import (
 # Settings that are of this data file, not of the log.
 # Where this log is opened, by whom without sign-in, and the key of its calendar are said anew by
 # whoever takes it in.
-OF_THE_FILE = ("listing", "taken_in", "address", "calendar_key", "open_tags")
+OF_THE_FILE = ("listing", "taken_in", "address", "calendar_key", "open_tags", "practices_spreading")
 MANY = 200
 
 

@@ -6,13 +6,12 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import Engine, Select, bindparam, delete, func, select
+from sqlalchemy import Engine, bindparam, delete, func, select
 from sqlalchemy.orm import Session
 
 from euthyne.core.lead import Lead
 from euthyne.core.lead.changes import can_be_put_back, differences, put_back
-from euthyne.core.lead.paths import with_value
-from euthyne.core.stages.tag.audit import Audit, Head
+from euthyne.core.stages.tag.audit import SEALED, Audit, Head
 from euthyne.core.stages.tag.seal import Seal
 from euthyne.core.stages.tag.tag import facts_in
 from euthyne.core.standing.taken_in import taken_in
@@ -58,12 +57,11 @@ from euthyne.store.sealing import (
     read_seal,
     seal_text,
 )
+from euthyne.store.tags import counted, next_tag
 
-# Letters of a line of the log.
 FOLLOWED = "followed by "
-WORDS = 1000
-# Figures of a number in a series of tags.
-NUMBER = 9
+# Leads of a new log that are written at once; letters of a line of the log.
+MANY, WORDS = 200, 1000
 DRAFTS = select(DraftRow.field, DraftRow.text).where(DraftRow.lead_id == bindparam("lead"))
 
 
@@ -216,7 +214,7 @@ class LeadStore:
         one it ``follows`` says so. Raises NoSuchLead.
         """
         with writing(self.engine) as session:
-            lead = made(_next_tag(session))
+            lead = made(next_tag(session))
             if follows:
                 before = row_of(session, follows)
                 said = f"{FOLLOWED}{lead.tag}: {lead.again_for}"
@@ -230,8 +228,11 @@ class LeadStore:
         with writing(self.engine) as session:
             if session.scalar(select(LeadRow.id).limit(1)):
                 raise Refused(Fault("", "this log is in use", "an empty one"))
-            for file in files:
+            for number, file in enumerate(files, 1):
                 self._add(session, file, at, by, what, own=True)
+                if number % MANY == 0:
+                    session.flush()
+                    session.expunge_all()
             session.info["afterwards"].append(keep_head)
 
     def _add(
@@ -249,12 +250,16 @@ class LeadStore:
             # A record from another log keeps its own chain; it never joins this one, whatever it
             # says of the seal before it.
             session.add(SealRow(lead_id=row.id, document=seal_text(file.seal), own=own))
-        if file.seal is not None and not own:
+        if file.seal is not None and own and file.seal.covers == "all":
+            sealed = f"{SEALED}{file.seal.number}"
+            line = {"at": file.seal.sealed_at, "by": file.seal.sealed_by, "what": sealed}
+            session.add(JournalRow(lead_id=row.id, **line))
+        elif file.seal is not None and not own:
             add_line(session, row, at, by, what, seal=file.seal.sha256)
         else:
             session.add(JournalRow(lead_id=row.id, at=at, by=by, what=what))
         keep_listed(session, row, *shown_in_lists(session, row))
-        _counted(session, file.lead.tag)
+        counted(session, file.lead.tag)
         return held(row)
 
     def change(
@@ -276,7 +281,7 @@ class LeadStore:
             drafts = {d.field: d.text for d in session.execute(DRAFTS, {"lead": row.id})}
             was = held(row, drafts)
             after = change(was.lead)
-            if _changed(session, row, was.lead, after, (at, by, what)) and also is not None:
+            if keep_change(session, row, was.lead, after, (at, by, what)) and also is not None:
                 also(session, row.id, was.lead, after)
             return replace(was, lead=after, changed_at=row.changed_at, revision=row.revision)
 
@@ -291,7 +296,7 @@ class LeadStore:
             drafts = {d.field: d.text for d in session.execute(DRAFTS, {"lead": row.id})}
             was = held(row, drafts)
             made = entry(was)
-            _changed(session, row, was.lead, made.lead, (at, by, made.what))
+            keep_change(session, row, was.lead, made.lead, (at, by, made.what))
             if made.drafts != drafts:
                 session.execute(delete(DraftRow).where(DraftRow.lead_id == row.id))
                 session.add_all(
@@ -322,7 +327,7 @@ class LeadStore:
             before = lead_of(row)
             after = kept_lead(put_back(json.loads(text_of(before)), changes))
             read_lead(write_lead(after, None))  # as a whole it must still be a lead
-            _changed(session, row, before, after, (at, by, f"put back: {kept.what}"[:WORDS]))
+            keep_change(session, row, before, after, (at, by, f"put back: {kept.what}"[:WORDS]))
             return held(row)
 
     def seal(self, tag: str, at: str, by: str, record: Callable[[Lead], dict[str, Any]]) -> Seal:
@@ -398,61 +403,13 @@ class LeadStore:
             return adapter_for(Practices).validate_json(kept)
         return Practices()
 
-    def practise(self, practices: Practices, at: str, by: str, what: str) -> int:
-        """Keep how this bench works, in one transaction with every lead whose build has not begun.
-
-        Returns: how many leads took it up. A lead whose build has begun keeps what it was begun
-        with.
-        """
-        taken = 0
-        with writing(self.engine) as session:
-            session.merge(
-                SettingRow(
-                    key="practices", value=adapter_for(Practices).dump_json(practices).decode()
-                )
-            )
-            unsealed = select(ListedRow.lead_id).where(ListedRow.sealed.is_(False))
-            for number in list(session.scalars(unsealed)):
-                row = session.get_one(LeadRow, number)
-                try:
-                    lead = lead_of(row)
-                except Unreadable:
-                    continue  # it is told of in the lists; nothing is written over it
-                # Half a build one way and half the other would be worse than either.
-                if lead.build.done or lead.build.practices == practices:
-                    continue
-                after = with_value(lead, "build.practices", practices)
-                taken += _changed(session, row, lead, after, (at, by, what))
-        return taken
-
     def next_tag(self) -> str:
         """The next free tag in the series of this log."""
         with Session(self.engine) as session:
-            return _next_tag(session)
+            return next_tag(session)
 
 
-def _next_tag(session: Session) -> str:
-    prefix = session.scalar(select(SettingRow.value).where(SettingRow.key == "tag_prefix")) or "L"
-    number = int(session.scalar(_last_number(prefix)) or 0) + 1
-    while session.scalar(select(LeadRow.id).where(LeadRow.tag == f"{prefix}-{number:04d}")):
-        number += 1
-    return f"{prefix}-{number:04d}"
-
-
-def _last_number(prefix: str) -> Select[str]:
-    return select(SettingRow.value).where(SettingRow.key == f"last {prefix}")
-
-
-def _counted(session: Session, tag: str) -> None:
-    """Keep the highest number of a tag's series, so that the next one is free."""
-    prefix, _, number = tag.rpartition("-")
-    if not prefix or not number.isdecimal() or len(number) > NUMBER:
-        return
-    if int(number) > int(session.scalar(_last_number(prefix)) or 0):
-        session.merge(SettingRow(key=f"last {prefix}", value=str(int(number))))
-
-
-def _changed(
+def keep_change(
     session: Session, row: LeadRow, before: Lead, after: Lead, line: tuple[str, str, str]
 ) -> bool:
     """Write a lead that changed, with a line of the log (when, by whom, what); True where it did."""

@@ -14,6 +14,7 @@ from euthyne.instruments.printer import OutTray
 from euthyne.store.copies import Copies
 from euthyne.store.leads import LeadStore
 from euthyne.store.people import PeopleStore
+from euthyne.store.practices import SPREADING
 from euthyne.store.shelf import ShelfStore
 from euthyne.store.stores import StoresStore
 from euthyne.web import (
@@ -152,6 +153,8 @@ def create_app(
     access.complete(app)
     app.after_request(measures.retell)
     errors.register(app)
+    if store.setting(SPREADING):
+        practices.spread(store)  # it was cut short by the end of the program
     return app
 
 

@@ -2,7 +2,7 @@
 of re-tests.
 """
 
-from datetime import date, datetime, timedelta
+from datetime import UTC, date, datetime, timedelta
 from hmac import compare_digest
 
 from flask import Blueprint, abort, redirect, render_template, request, url_for
@@ -11,6 +11,7 @@ from werkzeug.wrappers import Response
 from euthyne.core.lead import AgainFor
 from euthyne.core.standing.again import followed
 from euthyne.core.stores import Stock, comes_off
+from euthyne.exchange.retests import retests_calendar
 from euthyne.store.afterlife import Aside, history, set_aside
 from euthyne.store.clock import now
 from euthyne.store.listing import NO_DAY
@@ -23,7 +24,7 @@ FOLLOWS: dict[str, AgainFor] = {"re-test": "re-test", "mended": "mended", "corre
 ASIDES: dict[str, Aside] = {"quarantine": "quarantine", "scrapped": "scrapped", "back": ""}
 # The setting that holds the secret of the calendar's own address; empty where it has none.
 CALENDAR = "calendar_key"
-FIRST_DAY, MOST_EVENTS = "0001-01-01", 5000
+MOST_EVENTS, MOST_OVERDUE, OVERDUE = 5000, 200, timedelta(days=90)
 
 
 def _sealed(tag: str) -> None:
@@ -121,18 +122,14 @@ def feed_by_key(key: str) -> Response:
 @blueprint.get("/retests.ics")
 def feed() -> Response:
     """The re-tests of all sealed leads in use, as a calendar that a telephone can follow."""
-    from icalendar import Calendar, Event
-
-    calendar = Calendar()
-    calendar.add("prodid", "-//Euthyne//re-tests//EN")
-    calendar.add("version", "2.0")
-    stamp = datetime.fromisoformat(now())
+    today = date.today()
     last = (date.fromisoformat(NO_DAY) - timedelta(days=1)).isoformat()
-    for tag, name, day, _ in store().due(last, MOST_EVENTS, since=FIRST_DAY):
-        event = Event()
-        event.add("uid", f"{tag}-{day}@euthyne")
-        event.add("dtstamp", stamp)
-        event.add("dtstart", date.fromisoformat(day))
-        event.add("summary", f"Test {tag} again: {name}")
-        calendar.add_component(event)
-    return Response(calendar.to_ical(), mimetype="text/calendar")
+    # What lies ahead first; of what was missed, the latest.
+    missed = (today - timedelta(days=1)).isoformat()
+    since = (today - OVERDUE).isoformat()
+    due = [
+        *store().due(missed, MOST_OVERDUE, since=since),
+        *store().due(last, MOST_EVENTS, since=today.isoformat()),
+    ]
+    text = retests_calendar(((tag, name, day) for tag, name, day, _ in due), datetime.now(UTC))
+    return Response(text, mimetype="text/calendar")

@@ -38,6 +38,10 @@ def warnings() -> list[str]:
         found.append(f"The last good copy of the log was made {age(kept.last)}.")
     for fault in kept.unsealed[:3]:
         found.append(f"The log is not as it was sealed: {fault}")
+    if store().setting("made_up"):
+        found.append(
+            "Every lead of this log is made up, to try the program on: none of them was proven."
+        )
     if kept.fell_back:
         found.append(kept.fell_back)
     newest = store().newest()

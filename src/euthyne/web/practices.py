@@ -1,5 +1,7 @@
 """Working practices, on the Shelf: each school with its reason, and what a choice changes, at once."""
 
+from threading import Thread
+
 from flask import Blueprint, redirect, render_template, request, url_for
 from werkzeug.wrappers import Response
 
@@ -8,12 +10,16 @@ from euthyne.core.standing.effect import Effect, effect_of
 from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.practices import NOT_OFFERED, PRACTICES, Practices, taken_up
 from euthyne.store.clock import now
+from euthyne.store.leads import LeadStore
+from euthyne.store.practices import practise, spread_practices
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import say
 from euthyne.web.frame import LeadPage, lead_page, rows, store, wants_part, who
 
 # Leads in hand that are offered to show a choice on.
 OFFERED = 30
+# Seconds that a page waits for them to have followed.
+AT_ONCE = 1.0
 blueprint = Blueprint("practices", __name__)
 
 
@@ -75,11 +81,27 @@ def save() -> str | Response:
         names = ", ".join(
             p.name.replace("_", " ") for p in PRACTICES if _differs(p.name, before, practices)
         )
-        many = store().practise(practices, now(), who(), f"Practices: {names or 'reason'}")
-        kept = f"Kept. {many} {'lead' if many == 1 else 'leads'} not begun yet took it up."
+        practise(store(), practices, now(), who(), f"Practices: {names or 'reason'}")
+        kept = f"Kept. {_spread(store())}"
     if wants_part() or wrong:
         return _shown(wrong, kept, typed)
     return redirect(url_for("practices.show"), 303)
+
+
+def spread(leads: LeadStore) -> Thread:
+    """Leads that are not begun take up how the bench works, behind the page."""
+    work = Thread(target=spread_practices, args=(leads,), daemon=True, name="practices")
+    work.start()
+    return work
+
+
+def _spread(leads: LeadStore) -> str:
+    """What is said of them: of a few that they took it up, of many that they are at it."""
+    work = spread(leads)
+    work.join(AT_ONCE)
+    if work.is_alive():
+        return "The leads that are not begun yet take it up one by one; go on meanwhile."
+    return "The leads that are not begun yet took it up."
 
 
 def _differs(name: str, one: Practices, other: Practices) -> bool:
