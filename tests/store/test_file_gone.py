@@ -7,7 +7,9 @@ import os
 import random
 import shutil
 import sqlite3
+import zipfile
 from contextlib import closing
+from datetime import UTC, datetime
 
 import pytest
 from click.testing import CliRunner
@@ -15,12 +17,16 @@ from sqlalchemy import text as sql
 
 from euthyne.cli import main, open_store
 from euthyne.core.lead.paths import with_value
-from euthyne.store.copies import Copies
+from euthyne.core.people.roles import Role
+from euthyne.store.afterlife import set_aside
+from euthyne.store.copies import Copies, copy_checked
 from euthyne.store.database import FILE
 from euthyne.store.faults import DataFault
 from euthyne.store.kept import Unreadable
+from euthyne.store.people import PeopleStore
 from euthyne.store.reached import fallen_back
 from euthyne.web import create_app
+from program import Program
 
 AT = "2026-11-30T09:00:00"
 
@@ -210,3 +216,98 @@ def test_a_document_is_not_taken_into_a_folder_in_use(store, folder, tmp_path):
         answer = command("import", tmp_path / "lead.json", "--data", folder)
     assert answer.exit_code == 1 and "is in use by Euthyne on" in answer.output
     assert command("import", tmp_path / "lead.json", "--data", folder).exit_code == 0
+
+
+def rights(folder):
+    """Who beside its owner may anything with what lies in a folder."""
+    return {
+        x.relative_to(folder.parent): oct(x.stat().st_mode & 0o077)
+        for x in (folder, *folder.rglob("*"))
+        if x.stat().st_mode & 0o077
+    }
+
+
+def test_a_data_folder_is_for_whoever_runs_the_program_alone(tmp_path):
+    """One of before, open to all of the machine, is closed when it is opened; a new one is so at once."""
+    program = Program(tmp_path / "data").start()
+    program.end()
+    assert rights(tmp_path / "data") == {}
+    copy_checked(
+        tmp_path / "data" / FILE, tmp_path / "data" / "copies" / "daily-2026-11-30.sqlite3"
+    )
+    (tmp_path / "data" / "out-tray").mkdir(exist_ok=True)
+    (tmp_path / "data" / "out-tray" / "TR-0012 tag.pdf").write_bytes(b"%PDF-1")
+    for path in (tmp_path / "data", *(tmp_path / "data").rglob("*")):
+        path.chmod(0o755 if path.is_dir() else 0o644)
+    assert rights(tmp_path / "data")
+    open_store(tmp_path / "data").engine.dispose()
+    assert rights(tmp_path / "data") == {}
+
+
+def test_a_folder_of_everybody_keeps_its_rights(tmp_path):
+    tmp_path.chmod(0o1777)
+    open_store(tmp_path).engine.dispose()
+    assert tmp_path.stat().st_mode & 0o7777 == 0o1777
+    assert (tmp_path / FILE).stat().st_mode & 0o077 == 0
+
+
+def test_a_copy_of_this_moment_is_made_and_taken_away(store, folder, tmp_path):
+    longer(store, 9.25)
+    app = create_app(store, folder)
+    app.config["WTF_CSRF_ENABLED"] = False
+    answer = app.test_client().post("/copies/now")
+    assert answer.status_code == 200
+    (tmp_path / "taken.sqlite3").write_bytes(answer.data)
+    (tmp_path / "there").mkdir()
+    (tmp_path / "taken.sqlite3").rename(tmp_path / "there" / FILE)
+    assert open_store(tmp_path / "there").get("TR-0023").lead.brief.run_m == 9.25
+    assert [x.kind for x in Copies(folder).all()] == ["taken"]
+
+
+def test_addresses_keys_and_open_tags_do_not_travel(store, folder, tmp_path):
+    for key, value in SECRETS.items():
+        store.set(key, value)
+    archive = tmp_path / "all.zip"
+    assert command("export", "--all", archive, "--data", folder).exit_code == 0
+    with zipfile.ZipFile(archive) as made:
+        assert not SECRETS.keys() & json.loads(made.read("archive.json"))["settings"].keys()
+        members = {name: made.read(name) for name in made.namelist()}
+    head = json.loads(members["archive.json"])
+    head["settings"] |= SECRETS
+    members["archive.json"] = json.dumps(head).encode()
+    with zipfile.ZipFile(tmp_path / "evil.zip", "w") as made:
+        for name, content in members.items():
+            made.writestr(name, content)
+    assert command("import", tmp_path / "evil.zip", "--data", tmp_path / "new").exit_code == 0
+    new = open_store(tmp_path / "new")
+    assert {key: new.setting(key) for key in SECRETS} == dict.fromkeys(SECRETS, "")
+
+
+SECRETS = {
+    "calendar_key": "attacker-knows-this-key",
+    "open_tags": "yes",
+    "address": "http://evil.example",
+}
+
+
+def test_people_and_what_became_of_leads_come_along_with_an_archive_as_it_was_written(
+    store, folder, tmp_path
+):
+    people = PeopleStore(store.engine)
+    people.add(
+        "Kim Lund", Role.KEEPER, "gravel sounds over lamp", datetime(2026, 11, 30, tzinfo=UTC)
+    )
+    set_aside(store.engine, "TR-0012", "quarantine", "scorched", AT, "KL")
+    archive = tmp_path / "all.zip"
+    assert command("export", "--all", archive, "--data", folder).exit_code == 0
+    assert command("import", archive, "--data", tmp_path / "new").exit_code == 0
+    new = open_store(tmp_path / "new")
+    assert new.audit().faults == []
+    assert not PeopleStore(new.engine).known.entered
+    PeopleStore(new.engine).add(
+        "Vera Holt", Role.KEEPER, "gravel sounds over lamp", datetime(2026, 11, 30, tzinfo=UTC)
+    )
+    assert new.audit().faults == []
+    with new.engine.begin() as db:
+        db.execute(sql("update lead set set_aside = '' where tag = 'TR-0012'"))
+    assert any("TR-0012 stands as 'in use'" in fault for fault in new.audit().faults)

@@ -1,5 +1,7 @@
 """The commands: run it, answer a document, write and take in leads, keep the log."""
 
+import os
+
 import click
 
 from euthyne.cli.common import data_folder, open_store
@@ -13,6 +15,7 @@ from euthyne.cli.serving import SERVING
 @click.group()
 def main() -> None:
     """Euthyne: from a brief to a proven, tagged and recorded lead."""
+    os.umask(0o077)  # what it writes is for whoever runs it
 
 
 for command in (*SERVING, *DOCUMENTS, *KEEPING, people_command):

@@ -17,12 +17,12 @@ from euthyne.store.database import COPIES, FILE, HEAD, RESTORED, VERSIONS, shut
 from euthyne.store.faults import DataFault, damaged, fault_of, look_at_file, newer
 
 # How many of each are kept; those from before a change of the tables beside them.
-KEPT = {"daily": 14, "weekly": 8, "monthly": 24, "before": 6}
+KEPT = {"daily": 14, "weekly": 8, "monthly": 24, "before": 6, "taken": 4}
 # Seconds from the start to the first copy, and from one look to the next.
 AFTER_START, BETWEEN = 5.0, 3600.0
 # Seconds that the end of the program waits for a copy under way.
 ENDING = 20.0
-NAME = re.compile(r"(daily|weekly|monthly|before)-[\w-]+\.sqlite3")
+NAME = re.compile(r"(daily|weekly|monthly|before|taken)-[\w-]+\.sqlite3")
 
 
 @dataclass(frozen=True)
@@ -87,6 +87,16 @@ class Copies:
             self.trouble = fault.what if fault else f"The copy could not be made: {error}"
             return None
         return next(c for c in self.all() if c.file == daily)
+
+    def make_now(self, moment: datetime) -> Path:
+        """A copy of the log as it is now, checked, to be taken away. Raises DataFault."""
+        file = self.folder / f"taken-{moment:%Y%m%d-%H%M%S}.sqlite3"
+        try:
+            copy_checked(self.data, file)
+        except (OSError, sqlite3.Error) as error:
+            raise fault_of(error) or error from error
+        self._let_go()
+        return file
 
     def before_migration(self, file: Path) -> None:
         """Keep the file as it is before its tables are changed. Raises DataFault."""

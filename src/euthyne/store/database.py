@@ -14,6 +14,7 @@ from sqlalchemy.orm import Session
 from euthyne.store.faults import DataFault, fault_of, foreign, look_at_file, newer
 from euthyne.store.models import Base
 from euthyne.store.reached import NEWEST, note_reached
+from euthyne.store.rights import keep_to_oneself
 from euthyne.store.standing import Standing
 
 FILE = "euthyne.sqlite3"
@@ -41,6 +42,7 @@ def open_database(folder: Path, before_migration: Callable[[Path], None] | None 
     file = folder / FILE
     try:
         folder.mkdir(parents=True, exist_ok=True)
+        keep_to_oneself(folder)
         _finish_restoring(folder)
         look_at_file(file)
         version = _version(file)

@@ -1,6 +1,7 @@
 """The copies of the log: how old the last good one is, and each to take away."""
 
 from datetime import UTC, datetime, timedelta
+from pathlib import Path
 
 from flask import Blueprint, abort, current_app, render_template, send_file
 from werkzeug.wrappers import Response
@@ -63,12 +64,27 @@ def show() -> str:
     )
 
 
+@blueprint.post("/copies/now")
+def make_now() -> Response:
+    """A copy of the log as it stands, made, checked and taken away."""
+    file = copies().make_now(datetime.now())
+    return _sent(file)
+
+
 @blueprint.get("/copies/<name>")
 def take(name: str) -> Response:
     """A copy, to take away."""
     file = copies().folder / name
     if not NAME.fullmatch(name) or not file.is_file():
         abort(404)
+    return _sent(file)
+
+
+def _sent(file: Path) -> Response:
+    """A copy, as a file to be kept."""
     return send_file(
-        file.absolute(), mimetype="application/vnd.sqlite3", as_attachment=True, download_name=name
+        file.absolute(),
+        mimetype="application/vnd.sqlite3",
+        as_attachment=True,
+        download_name=file.name,
     )
