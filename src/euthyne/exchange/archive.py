@@ -4,6 +4,7 @@ always comes out the same.
 
 import json
 import re
+import struct
 import zipfile
 import zlib
 from collections.abc import Iterable, Iterator
@@ -32,6 +33,9 @@ HEAD, STORES, CHAIN = "archive.json", "stores.json", "chain.json"
 LARGEST = 50_000_000
 # Every member has this date, so that the same log is the same archive.
 DATE = (2000, 1, 1, 0, 0, 0)
+# What a damaged file is told of by: each of these was seen.
+DAMAGED = (zipfile.BadZipFile, zlib.error, struct.error, OSError, EOFError, NotImplementedError,
+           ValueError, RuntimeError)  # fmt: skip
 Sum = Annotated[str, MinLen(64), MaxLen(64)]
 Name = Annotated[str, MaxLen(120)]
 By = Annotated[str, MaxLen(40)]
@@ -317,7 +321,9 @@ class ArchiveReader:
             return self.file.read(name)
         except KeyError as error:
             raise Refused(Fault(name, "it is missing", "the archive as it was made")) from error
-        except (zipfile.BadZipFile, zlib.error, OSError, EOFError, NotImplementedError) as error:
+        except Refused:
+            raise
+        except DAMAGED as error:
             raise Refused(Fault(name, f"it cannot be read: {error}", "the whole file")) from error
 
 
@@ -326,7 +332,7 @@ def reading_archive(file: IO[bytes] | Path) -> Iterator[ArchiveReader]:
     """Read an archive. Raises Refused for a file that is none."""
     try:
         opened = zipfile.ZipFile(file)
-    except (zipfile.BadZipFile, OSError) as error:
+    except DAMAGED as error:
         problem = f"it is no archive: {error}"
         raise Refused(Fault("", problem, "a file that euthyne export --all wrote")) from error
     with opened:
