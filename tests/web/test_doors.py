@@ -69,6 +69,7 @@ def test_a_keeper_is_entered_at_the_terminal_and_asked_for_a_passphrase(folder):
     [
         (("--cert", "pyproject.toml"), "TLS wants both"),
         (("--lan", "--host", "192.0.2.1"), "not both"),
+        (("--host", ""), "--host wants an address of this machine"),
         (("--cert", "pyproject.toml", "--key", "pyproject.toml"), "no certificate with its key"),
         (("--cert", "no-such-file", "--key", "pyproject.toml"), "does not exist"),
     ],
@@ -76,6 +77,24 @@ def test_a_keeper_is_entered_at_the_terminal_and_asked_for_a_passphrase(folder):
 def test_doors_that_can_not_be_opened_are_told_of(folder, given, said):
     status, told = run("serve", *given, "--data", folder)
     assert status != 0 and said in told
+
+
+@pytest.mark.parametrize("host", ["127.0.0.2", "localhost", OWN])
+def test_it_answers_at_the_address_it_prints(folder, monkeypatch, host):
+    served = []
+
+    class Ended:
+        def __init__(self, app, doors):
+            served.append((app, doors))
+
+        def run(self):
+            pass
+
+    monkeypatch.setattr("euthyne.cli.server.server_for", Ended)
+    status, told = run("serve", "--host", host, "--data", folder)
+    (app, doors), base = served[0], f"http://{host}:8460"
+    assert status == 0 and f"Euthyne is on {base}" in told and not doors.let_others_in
+    assert app.test_client().get("/bench", base_url=base).status_code == 200
 
 
 def test_an_address_of_another_machine_is_told_of(folder):
