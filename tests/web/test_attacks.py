@@ -236,6 +236,8 @@ def test_readings_that_came_in_say_who_took_them_in_and_prove_nothing(at, store)
     take_in(vera, found)
     kept = store.get("TR-0901").lead
     assert {x.taken_in_by for x in kept.proof.readings} == {"Vera Holt"}
+    shown = words(vera.open("/leads/TR-0901/prove"))
+    assert "it came with a document that Vera Holt took in" in shown
     said = words(vera.send("/leads/TR-0901/tag/seal", 422))
     assert "came in with a document that Vera Holt took in" in said
     assert store.seal_of("TR-0901") is None

@@ -77,7 +77,7 @@ def layout(
             for i, line in enumerate(facts.facts)
         ),
         Words(4, 37.2 + more, 2.6, _whole(f"made {facts.made_on} by {facts.made_by}", 56)),
-        Words(4, 41.0 + more, 3.0, last, heavy=True),
+        Words(4, 41.0 + more, 2.3 if sealed == "elsewhere" else 3.0, last, heavy=True),
     ]
     return found + _qr_squares(qr)
 

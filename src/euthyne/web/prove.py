@@ -16,6 +16,7 @@ from euthyne.core.stages.prove.provegrid import all_pairs
 from euthyne.core.stages.prove.readings import Line
 from euthyne.core.stages.prove.readings.typed import asked_about, read_reading
 from euthyne.core.stages.prove.verdict import Verdict
+from euthyne.core.standing.taken_in import proof_taken_in
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.quantity import CELSIUS, MILLIVOLTS, OHMS, PERCENT, VOLTS
 from euthyne.core.trade.question import Question
@@ -98,6 +99,7 @@ def show(tag: str) -> str:
         fields=show_fields(_meter(plan), page.held.lead, drafts),
         looks=_looks(plan),
         photographs=added().photographs(tag),
+        came_in=proof_taken_in(page.held.lead),
         probing=next_probe(plan),
         hidden=hidden_words(plan) if request.args.get("hidden") else "",
         small=small,
