@@ -4,7 +4,8 @@ Run: .venv/bin/python benchmarks/years.py [60 1000 10000 100000]
 Aims: with 100,000 leads each at most 1.5 times its figure with 60, under 250 MB of memory, no page
 over 200 kB; of four writers and four readers at once 99 of 100 answers within 20 times the median of
 eight clients that ask for the empty page at once; hostile text at most 10 empty pages dearer than
-ordinary text.
+ordinary text; at 20,000 leads the calendar within 5 pages, export --all within 60 times and verify-log within
+30 times their cost at 1,000.
 
 The logs are made once, in a folder of their own, and used again: --folder says which.
 """
@@ -36,10 +37,13 @@ from euthyne.cli import open_store
 from euthyne.cli.server import THREADS, settle
 from euthyne.core.plan import plan_of
 from euthyne.core.standing.progress import progress_of
+from euthyne.store.archive import write_archive
 from euthyne.store.leads import Asked
 from euthyne.web import create_app
 
 ROUNDS, TURNS = 40, 100
+# Leads of the largest log that is gone through as a whole.
+MOST_WHOLE = 20_000
 FORM = "application/x-www-form-urlencoded"
 
 
@@ -237,6 +241,23 @@ def cost(app, method, address, told):
     return median_ms(ask, 10)
 
 
+def whole(place):
+    """Seconds of processor for what goes through a whole log: held against its seals, and written out;
+    and how many pages its calendar of re-tests costs.
+    """
+    store = open_store(place)
+    begun = time.process_time()
+    assert not store.audit().faults
+    verified = time.process_time()
+    with tempfile.TemporaryDirectory() as folder:
+        write_archive(store, Path(folder) / "all.zip")
+    written = time.process_time()
+    client = application(place).test_client()
+    feed = median_ms(lambda _: client.get("/retests.ics"), 5)
+    page = median_ms(lambda _: client.get("/leads"), 10)
+    return verified - begun, written - verified, feed / page
+
+
 def main():
     asked_for = argparse.ArgumentParser(description=__doc__)
     asked_for.add_argument("many", nargs="*", type=int, default=[60, 1_000, 10_000, 100_000])
@@ -256,6 +277,16 @@ def main():
     print(
         f"{'largest page, kB':<26}" + "".join(f"{found[m]['page'] / 1e3:16.0f}" for m in given.many)
     )
+    gone_through = {
+        many: whole(given.folder / str(many)) for many in given.many if many <= MOST_WHOLE
+    }
+    fewest = min(gone_through)
+    for many, (verify, export, feed) in gone_through.items():
+        seconds, archive, _ = gone_through[fewest]
+        print(
+            f"{many:,} leads: verify-log {verify / seconds:.1f} and export --all {export / archive:.1f} "
+            f"times those of {fewest:,}; the calendar {feed:.1f} pages"
+        )
     place = given.folder / str(given.many[-1])
     print(f"four write, four read: 99 of 100 within {at_once(place):.1f} times eight empty pages")
     more, where = hostile(place)
