@@ -1,10 +1,11 @@
 """The application on a data folder of its own."""
 
 import pytest
-from person import Person
+from person import NAMES, PASSPHRASE, Person, words
 
 from euthyne.cli import open_store
-from euthyne.web import create_app
+from euthyne.core.people.roles import Role
+from euthyne.web import access, create_app
 
 
 @pytest.fixture
@@ -32,3 +33,28 @@ def person(app):
 @pytest.fixture
 def at_tarn_ridge(folder, with_demo):
     with_demo(folder)
+
+
+@pytest.fixture
+def people(app):
+    """Four people, one of each role."""
+    people = app.extensions["people"]
+    for name, role in reversed(NAMES.items()):
+        people.add(name, Role(role), PASSPHRASE, access.moment())
+    return people
+
+
+@pytest.fixture
+def at(app, people):
+    """A device of its own with somebody signed in on it."""
+
+    def signed_in(name, **more):
+        person = Person(app)
+        answer = person.client.post(
+            "/sign-in",
+            data={"name": name, "passphrase": PASSPHRASE, "device": f"Device of {name}"} | more,
+        )
+        assert answer.status_code == 303, words(answer.text)
+        return person
+
+    return signed_in

@@ -3,6 +3,9 @@
 import re
 from html import unescape
 
+PASSPHRASE = "gravel sounds over lamp"
+NAMES = {"Sam Ito": "reader", "Rowan Marsh": "builder", "Vera Holt": "prover", "Kim Lund": "keeper"}
+
 
 class Person:
     """Uses the pages as a browser without scripts would: opens them, fills forms, follows where

@@ -4,40 +4,14 @@ import re
 from datetime import timedelta
 
 import pytest
-from person import Person, words
+from person import NAMES, PASSPHRASE, Person, words
 
 from euthyne.core.people.roles import Role
 from euthyne.web import access
 
 pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
-PASSPHRASE = "gravel sounds over lamp"
 LEAD = "/leads/TR-0019"
 SEALED = "/leads/TR-0012"
-NAMES = {"Sam Ito": "reader", "Rowan Marsh": "builder", "Vera Holt": "prover", "Kim Lund": "keeper"}
-
-
-@pytest.fixture
-def people(app):
-    people = app.extensions["people"]
-    for name, role in reversed(NAMES.items()):
-        people.add(name, Role(role), PASSPHRASE, access.moment())
-    return people
-
-
-@pytest.fixture
-def at(app, people):
-    """A device of its own with somebody signed in on it."""
-
-    def signed_in(name, **more):
-        person = Person(app)
-        answer = person.client.post(
-            "/sign-in",
-            data={"name": name, "passphrase": PASSPHRASE, "device": f"Device of {name}"} | more,
-        )
-        assert answer.status_code == 303, words(answer.text)
-        return person
-
-    return signed_in
 
 
 def status(person, path, /, **fields):

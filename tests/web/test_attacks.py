@@ -10,7 +10,7 @@ from io import BytesIO
 from subprocess import run
 
 import pytest
-from person import Person, words
+from person import PASSPHRASE, Person, words
 from PIL import Image
 from pypdf import PdfReader
 
@@ -24,29 +24,6 @@ from euthyne.store.leads import file_of
 from euthyne.web import access, create_app
 
 pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
-PASSPHRASE = "gravel sounds over lamp"
-NAMES = {"Sam Ito": "reader", "Rowan Marsh": "builder", "Vera Holt": "prover", "Kim Lund": "keeper"}
-
-
-@pytest.fixture
-def people(app):
-    people = app.extensions["people"]
-    for name, role in reversed(NAMES.items()):
-        people.add(name, Role(role), PASSPHRASE, access.moment())
-    return people
-
-
-@pytest.fixture
-def at(app, people):
-    """A device of its own with somebody signed in on it."""
-
-    def signed_in(name):
-        person = Person(app)
-        given = {"name": name, "passphrase": PASSPHRASE, "device": f"Device of {name}"}
-        assert person.client.post("/sign-in", data=given).status_code == 303
-        return person
-
-    return signed_in
 
 
 def cookie(person):

@@ -12,6 +12,7 @@ from contextlib import suppress
 
 import pytest
 import trustme
+from person import PASSPHRASE
 
 from euthyne.cli import open_store
 from euthyne.cli.doors import OWN, Doors
@@ -19,8 +20,6 @@ from euthyne.cli.limits import MOST_OF_ONE
 from euthyne.cli.server import server_for
 from euthyne.core.people.roles import Role
 from euthyne.web import access, create_app
-
-PASSPHRASE = "gravel sounds over lamp"
 
 
 @pytest.fixture

@@ -18,7 +18,7 @@ from typing import IO, TYPE_CHECKING, Annotated, Any, Literal
 from annotated_types import Ge, MaxLen, MinLen
 
 from euthyne.core.shelf.part import Part
-from euthyne.core.stages.tag.seal import Link
+from euthyne.core.stages.tag.seal import ChainLink
 from euthyne.core.stores import Stock
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.worded import Moment, Tag
@@ -147,7 +147,7 @@ class ArchivedStores:
 class ArchivedChain:
     """What was done after the seals, and about people, as links of the chain of seals."""
 
-    links: tuple[Link, ...]
+    links: tuple[ChainLink, ...]
 
 
 @cache
@@ -230,7 +230,7 @@ class ArchiveWriter:
         """Write Stores."""
         self._document(STORES, stores_adapter(), stores)
 
-    def chain(self, links: Iterable[Link]) -> None:
+    def chain(self, links: Iterable[ChainLink]) -> None:
         """Write what was done after the seals."""
         self._document(CHAIN, chain_adapter(), ArchivedChain(tuple(links)))
 
@@ -299,7 +299,7 @@ class ArchiveReader:
         found: ArchivedStores = _read(stores_adapter(), self._content(STORES), STORES)
         return found
 
-    def chain(self) -> tuple[Link, ...] | None:
+    def chain(self) -> tuple[ChainLink, ...] | None:
         """What was done after the seals; None where the archive is of before that was chained."""
         if CHAIN not in self.file.namelist():
             return None

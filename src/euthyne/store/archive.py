@@ -11,7 +11,7 @@ from sqlalchemy import Connection, select
 from sqlalchemy.orm import Session
 
 from euthyne.core.stages.tag.audit import NOTHING_BESIDE, Head, audit
-from euthyne.core.stages.tag.seal import Link
+from euthyne.core.stages.tag.seal import ChainLink
 from euthyne.core.stores import Stock
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.exchange.archive import (
@@ -255,7 +255,7 @@ def _add(session: Session, lead: ArchivedLead, archive: ArchiveReader) -> int:
     return row.id
 
 
-def _add_chain(session: Session, links: tuple[Link, ...], numbers: dict[str, int]) -> None:
+def _add_chain(session: Session, links: tuple[ChainLink, ...], numbers: dict[str, int]) -> None:
     """What was done after the seals, as it was written; what is of the house is its log as well."""
     for link in links:
         if link.tag and link.tag not in numbers:

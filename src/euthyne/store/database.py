@@ -13,9 +13,9 @@ from sqlalchemy.orm import Session
 
 from euthyne.store.faults import DataFault, fault_of, foreign, look_at_file, newer
 from euthyne.store.models import Base
+from euthyne.store.open_file import OpenFile
 from euthyne.store.reached import NEWEST, note_reached
 from euthyne.store.rights import keep_to_oneself
-from euthyne.store.standing import Standing
 
 FILE = "euthyne.sqlite3"
 COPIES = "copies"
@@ -56,7 +56,7 @@ def open_database(folder: Path, before_migration: Callable[[Path], None] | None 
             if version is not None and before_migration is not None:
                 before_migration(file)
             _migrate(engine)
-        engine.update_execution_options(standing=Standing.of(file))
+        engine.update_execution_options(open_file=OpenFile.of(file))
     except (DBAPIError, sqlite3.Error, OSError) as error:
         fault = fault_of(error)
         if fault is None:
@@ -99,8 +99,8 @@ def writing(engine: Engine) -> Iterator[Session]:
             yield session
             session.flush()
             newest = session.execute(NEWEST).first()
-            standing: Standing = engine.get_execution_options()["standing"]
-            standing.hold()
+            open_file: OpenFile = engine.get_execution_options()["open_file"]
+            open_file.hold()
         if newest is not None:
             note_reached(engine, newest.id, newest.at)
         for work in dict.fromkeys(afterwards):
@@ -141,9 +141,9 @@ def _text(kept: bytes) -> str:
 
 
 def _forget_log(engine: Engine) -> None:
-    standing: Standing | None = engine.get_execution_options().get("standing")
-    if standing is not None:
-        standing.log_mark = None
+    open_file: OpenFile | None = engine.get_execution_options().get("open_file")
+    if open_file is not None:
+        open_file.log_mark = None
 
 
 def _begin(connection: Connection) -> None:

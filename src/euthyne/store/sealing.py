@@ -12,7 +12,7 @@ from sqlalchemy.orm import Session
 
 from euthyne.core.lead import Lead
 from euthyne.core.stages.tag.audit import SEALED, Audit, Entry, Head, House, audit
-from euthyne.core.stages.tag.seal import FIRST, Link, Seal, journal_sum, link, seal
+from euthyne.core.stages.tag.seal import FIRST, ChainLink, Seal, journal_sum, link, seal
 from euthyne.core.stages.tag.tag import facts_in
 from euthyne.core.trade.fault import Refused
 from euthyne.exchange.lead_file import kept_lead
@@ -33,7 +33,7 @@ from euthyne.store.models import (
 
 # Leads of which the journal is read at once.
 MANY = 500
-Last = TypeVar("Last", Seal, Link)
+Last = TypeVar("Last", Seal, ChainLink)
 
 
 @lru_cache(maxsize=64)
@@ -75,9 +75,9 @@ def _sound(read: Callable[[str], Last], text: str) -> Last:
         ) from error
 
 
-def read_link(document: str) -> Link:
+def read_link(document: str) -> ChainLink:
     """A link as it is kept. Raises ValueError."""
-    return adapter_for(Link).validate_json(document)
+    return adapter_for(ChainLink).validate_json(document)
 
 
 def add_line(
@@ -85,7 +85,7 @@ def add_line(
 ) -> None:
     """Write a line into the journal of a lead; of a sealed one it is a link of the chain as well.
 
-    Parameters: facts, what it leaves, as Link has it.
+    Parameters: facts, what it leaves, as ChainLink has it.
     """
     session.add(JournalRow(lead_id=row.id, at=at, by=by, what=what, changes=changes))
     if row.sealed:
@@ -119,15 +119,15 @@ def add_house_line(session: Session, at: str, by: str, what: str, **facts: Any) 
     add_link(session, None, at, by, what, facts)
 
 
-def links_of(db: Connection) -> Iterator[Link]:
+def links_of(db: Connection) -> Iterator[ChainLink]:
     """Everything that was done after seals, or about people, in its order."""
     for text in db.scalars(select(ChainedRow.document).order_by(ChainedRow.number)):
         yield _link_of(text)
 
 
-def link_text(made: Link) -> str:
+def link_text(made: ChainLink) -> str:
     """A link as it is kept."""
-    return adapter_for(Link).dump_json(made).decode()
+    return adapter_for(ChainLink).dump_json(made).decode()
 
 
 def chain_what_came_after(session: Session) -> None:
@@ -215,12 +215,12 @@ def house_of(db: Connection) -> House:
     )
 
 
-def _link_of(text: str) -> Link:
+def _link_of(text: str) -> ChainLink:
     """A link as it is kept; one that cannot be read holds for nothing."""
     try:
         return read_link(text)
     except ValueError:
-        return Link(1, "", "", "", "", {}, "", "")
+        return ChainLink(1, "", "", "", "", {}, "", "")
 
 
 def _head_outside(engine: Engine) -> Head | None:
@@ -259,7 +259,7 @@ def entries(db: Connection) -> Iterator[Entry]:
         of_these = JournalRow.lead_id.between(after + 1, rows[-1].id)
         for line in db.execute(select(JournalRow).where(of_these).order_by(JournalRow.id)):
             lines.setdefault(line.lead_id, []).append(summed(line))
-        links: dict[int, list[Link]] = {}
+        links: dict[int, list[ChainLink]] = {}
         chained = ChainedRow.lead_id.between(after + 1, rows[-1].id)
         for one in db.execute(select(ChainedRow).where(chained).order_by(ChainedRow.number)):
             links.setdefault(one.lead_id, []).append(_link_of(one.document))
@@ -286,7 +286,7 @@ def summed(line: Any) -> tuple[str, ...]:
 def _entry(
     row: Any,
     journal: tuple[tuple[str, ...], ...],
-    after: tuple[Link, ...],
+    after: tuple[ChainLink, ...],
     photographs: frozenset[str],
 ) -> Entry:
     try:

@@ -4,7 +4,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from euthyne.core.stages.tag.seal import FIRST, Link, Seal, holds, journal_sum, sum_of_link
+from euthyne.core.stages.tag.seal import FIRST, ChainLink, Seal, holds, journal_sum, sum_of_link
 
 SEALED = "sealed as number "
 EMPTIED = "the file beside the data file says that nothing was sealed yet, and there are seals."
@@ -36,7 +36,7 @@ class Entry:
     own: bool
     same_lead: bool
     journal: tuple[tuple[str, ...], ...]
-    after: tuple[Link, ...] = ()
+    after: tuple[ChainLink, ...] = ()
     set_aside: str = ""
     photographs: frozenset[str] = frozenset()
     listed: tuple[str, ...] = ()
@@ -48,7 +48,7 @@ class House:
     by whom, what), and who may do what now, by number; None where people are kept elsewhere.
     """
 
-    links: tuple[Link, ...] = ()
+    links: tuple[ChainLink, ...] = ()
     lines: tuple[tuple[str, str, str], ...] = ()
     people: dict[str, dict[str, Any]] | None = None
 
@@ -65,7 +65,7 @@ class Audit:
 
 
 @dataclass(frozen=True)
-class _Link:
+class _InChain:
     """A seal, or what came after one, as the chain sees it: ``name`` what a person calls it."""
 
     number: int
@@ -86,7 +86,7 @@ def audit(
     file, None where there is none; house, what is kept of people; known, heads that somebody has on
     paper, as a certificate prints them.
     """
-    chain: list[_Link] = []
+    chain: list[_InChain] = []
     found: list[str] = []
     count = 0
     for entry in entries:
@@ -95,7 +95,7 @@ def audit(
             count += 1
             if entry.own:
                 seal, name = entry.seal, f"seal {entry.seal.number}, of {entry.tag},"
-                chain.append(_Link(seal.number, seal.previous, seal.sha256, name))
+                chain.append(_InChain(seal.number, seal.previous, seal.sha256, name))
         chain += [_later(link) for link in entry.after]
     house = house or House()
     chain += [_later(link) for link in house.links]
@@ -107,9 +107,9 @@ def audit(
     return Audit(count, head, found)
 
 
-def _later(link: Link) -> _Link:
+def _later(link: ChainLink) -> _InChain:
     of = f"of {link.tag}" if link.tag else "of the house"
-    return _Link(link.number, link.previous, link.sha256, f"entry {link.number}, {of},")
+    return _InChain(link.number, link.previous, link.sha256, f"entry {link.number}, {of},")
 
 
 def _of_one(entry: Entry) -> list[str]:
@@ -231,9 +231,9 @@ def _of_journal(entry: Entry, sealed: Seal) -> list[str]:
     return []
 
 
-def _of_chain(chain: list[_Link]) -> list[str]:
+def _of_chain(chain: list[_InChain]) -> list[str]:
     found = []
-    before = _Link(0, "", FIRST, "the beginning")
+    before = _InChain(0, "", FIRST, "the beginning")
     for one in chain:
         if one.number != before.number + 1:
             found.append(f"after {before.name} comes {one.name} and what was between is gone.")
@@ -247,7 +247,7 @@ def _of_chain(chain: list[_Link]) -> list[str]:
     return found
 
 
-def _of_head(chain: list[_Link], outside: Head | None) -> list[str]:
+def _of_head(chain: list[_InChain], outside: Head | None) -> list[str]:
     """The log goes at least as far as it is known to have gone, by the same seals."""
     if outside is None:
         if chain:
@@ -261,7 +261,7 @@ def _of_head(chain: list[_Link], outside: Head | None) -> list[str]:
     return _of_known(chain, outside)
 
 
-def _of_known(chain: list[_Link], head: Head) -> list[str]:
+def _of_known(chain: list[_InChain], head: Head) -> list[str]:
     """A head that is known from elsewhere stands in the chain."""
     there = next((s for s in chain if s.number == head.number), None)
     if there is None:

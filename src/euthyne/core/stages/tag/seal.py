@@ -31,7 +31,7 @@ class Seal:
 
 
 @dataclass(frozen=True)
-class Link:
+class ChainLink:
     """What was done after a seal, or about people, as a link of the same chain: its place, when, by
     whom, of which lead (none where it is of the house), the words of its log, and what it left:
     ``set_aside`` what became of the lead, ``picture`` and ``picture_away`` the sum of one that was kept or put away,
@@ -74,7 +74,7 @@ def sum_of(sealed: Seal) -> str:
     return digest(sealed.previous, {name: getattr(sealed, name) for name in told})
 
 
-def sum_of_link(link: Link) -> str:
+def sum_of_link(link: ChainLink) -> str:
     """The sum a link should have: of all it says, and the link before."""
     told = ("number", "at", "by", "tag", "what", "facts")
     return digest(link.previous, {name: getattr(link, name) for name in told})
@@ -82,9 +82,9 @@ def sum_of_link(link: Link) -> str:
 
 def link(
     number: int, previous: str, at: str, by: str, tag: str, what: str, facts: dict[str, Any]
-) -> Link:
+) -> ChainLink:
     """Go on from the link before."""
-    made = Link(number, at, by, tag, what, facts, previous, "")
+    made = ChainLink(number, at, by, tag, what, facts, previous, "")
     return replace(made, sha256=sum_of_link(made))
 
 

@@ -15,7 +15,7 @@ GONE = (
 
 
 @dataclass
-class Standing:
+class OpenFile:
     """The data file as it was opened: which one it is, how long it was, and its write-ahead log."""
 
     file: Path
@@ -24,7 +24,7 @@ class Standing:
     log_mark: tuple[int, int] | None = None
 
     @classmethod
-    def of(cls, file: Path) -> "Standing":
+    def of(cls, file: Path) -> "OpenFile":
         """A file as it stands now."""
         told = file.stat()
         return cls(file, (told.st_dev, told.st_ino), told.st_size)
