@@ -256,10 +256,11 @@ def test_the_loop_counts_the_way_back():
     assert "the other pole: a lead of its own" in welding
 
 
-def test_the_label_keeps_inside_its_edges_and_its_code_is_square():
+@pytest.mark.parametrize("sealed", ["no", "here", "elsewhere"])
+def test_the_label_keeps_inside_its_edges_and_its_code_is_square(sealed):
     facts = plan().tag.facts("2026-11-23", "AF")
     rows = qr_rows("http://127.0.0.1:8460/leads/TR-0001")
-    items = layout(facts, rows, sealed=True)
+    items = layout(facts, rows, sealed)
     for item in items:
         right = item.x + (
             item.w if isinstance(item, Square) else len(item.words) * item.size * 0.56
@@ -269,8 +270,10 @@ def test_the_label_keeps_inside_its_edges_and_its_code_is_square():
         assert item.y > 0 and bottom < HEIGHT_MM, item
     bars = [i for i in items if isinstance(i, Square)][1:]
     assert max(b.x + b.w for b in bars) - min(b.x for b in bars) == pytest.approx(25.0, abs=0.1)
+    last = items[-len(bars) - 1]
+    assert last.x + len(last.words) * last.size * 0.56 < min(b.x for b in bars), "beside its code"
     assert len(rows) == len(rows[0])
-    assert "TR-0001" in words(label_svg(facts, rows, True))
+    assert "TR-0001" in words(label_svg(facts, rows, sealed))
 
 
 def test_a_label_before_the_seal_says_that_it_is_no_tag():
@@ -278,8 +281,10 @@ def test_a_label_before_the_seal_says_that_it_is_no_tag():
         plan().tag.facts("2026-11-23", "AF"),
         qr_rows("http://127.0.0.1:8460/leads/TR-0001"),
     )
-    assert "NOT PROVEN, NOT A TAG YET" in words(label_svg(facts, rows, False))
-    assert "test again by 2028-11-23" in words(label_svg(facts, rows, True))
+    assert "NOT PROVEN, NOT A TAG YET" in words(label_svg(facts, rows, "no"))
+    assert "test again by 2028-11-23" in words(label_svg(facts, rows, "here"))
+    elsewhere = words(label_svg(facts, rows, "elsewhere"))
+    assert "SEALED IN ANOTHER LOG, NOT CHECKED HERE" in elsewhere and "test again" not in elsewhere
 
 
 def test_the_scale_puts_every_mark_in_its_order_and_no_words_on_each_other():
