@@ -113,15 +113,3 @@ def seal(
 def holds(sealed: Seal) -> bool:
     """True when all that the seal covers is as it was sealed."""
     return sum_of(sealed) == sealed.sha256
-
-
-def broken_links(seals: list[Seal]) -> list[int]:
-    """Numbers of the seals whose record was changed, or whose link to the one before does not
-    hold.
-    """
-    before = [FIRST] + [s.sha256 for s in seals]
-    return [
-        s.number
-        for s, previous in zip(seals, before, strict=False)
-        if not holds(s) or s.previous != previous
-    ]
