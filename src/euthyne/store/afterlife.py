@@ -65,12 +65,6 @@ def quarantined(engine: Engine, many: int) -> list[tuple[str, str, str]]:
         return [(tag, name, said.partition(": ")[2]) for tag, name, said in rows]
 
 
-def aside_of(engine: Engine, tag: str) -> str:
-    """What became of a lead; empty for one in use."""
-    with engine.connect() as db:
-        return db.scalar(select(LeadRow.set_aside).where(LeadRow.tag == tag)) or ""
-
-
 def history(engine: Engine, tag: str) -> list[Chapter]:
     """Everything from the first lead that this one goes back to, to the last that came after it.
 

@@ -165,8 +165,7 @@ def go_out() -> None:
 
 def _begin_anew() -> None:
     """The tokens of forms are of whoever is here: others are drawn."""
-    for kept in ("csrf_token",):
-        session.pop(kept, None)
+    session.pop("csrf_token", None)
     for kept in ("csrf_token", "token"):
         g.pop(kept, None)
 
