@@ -5,6 +5,7 @@ from person import words
 
 from euthyne.core.plan import plan_of
 from euthyne.core.shelf.pull import hand_tug
+from in_metric import metric
 
 
 @pytest.fixture
@@ -20,7 +21,7 @@ def ring(person):
 
 def test_it_is_made_in_six_steps_with_its_numbers_and_its_tug(person, store, ring):
     steps = plan_of(store.get(ring).lead).build.steps
-    assert [s.headline for s in steps] == [
+    assert [metric(s.headline) for s in steps] == [
         "Lay everything out and try it dry",
         "Cut the old end off the red wire, ring end",
         "Bare 6 to 7 mm of the red core, ring end",
@@ -43,7 +44,7 @@ def test_it_is_made_in_six_steps_with_its_numbers_and_its_tug(person, store, rin
 def test_the_tug_says_how_hard(person, store, ring):
     tug = plan_of(store.get(ring).lead).build.steps[-1]
     low, high = hand_tug("4 mm2", "blade")
-    assert tug.figures[0].value == f"{low:.0f} to {high:.0f} N"
+    assert metric(tug.figures[0].value) == f"{low:.0f} to {high:.0f} N"
     assert low > 20
 
 
@@ -58,7 +59,7 @@ def test_only_what_takes_the_wire_is_offered(person):
 @pytest.mark.parametrize(
     ("sent", "said"),
     [
-        ({"size": "4 mm2", "tint": "red", "part": "ring-red-m4"}, "does not go on a wire of 4 mm2"),
+        ({"size": "4 mm2", "tint": "red", "part": "ring-red-m4"}, "does not go on a wire of 4 mm²"),
         ({"size": "4 mm2", "tint": "plaid", "part": "ring-yellow-m5"}, "is no colour of a wire"),
         ({"size": "thick", "tint": "red", "part": "ring-yellow-m5"}, "Not a conductor size"),
     ],

@@ -53,7 +53,7 @@ def test_stores_show_every_piece_and_what_is_short(person):
         ("cable", "H07RN-F 3G4", "80 ft", ("Reel 9", 24.384)),
         ("part", "c13", "12", ("IEC 60320 C13 connector, 10 A", 12.0)),
         ("sleeve", "6.4 mm 2:1", "500 mm", ("6.4 mm 2:1 sleeve", 0.5)),
-        ("die", "35 mm²", "1", ("die for lugs of 35 mm2", 1.0)),
+        ("die", "35 mm²", "1", ("die for lugs of 35 mm²", 1.0)),
         ("tool", "press", "1", ("press", 1.0)),
     ],
 )

@@ -60,9 +60,10 @@ def told() -> Iterator[None]:
 def answer(work: Callable[[], str]) -> None:
     """Print what the work answers; or its faults as JSON, with exit status 2."""
     from euthyne.core.trade.fault import Refused
+    from euthyne.core.trade.measures import all_told, tell
 
     try:
-        click.echo(work())
+        click.echo(tell(work(), "metric"))
     except Refused as refused:
-        click.echo(json.dumps({"errors": [asdict(f) for f in refused.faults]}, indent=1))
+        click.echo(json.dumps({"errors": [all_told(asdict(f)) for f in refused.faults]}, indent=1))
         sys.exit(2)

@@ -31,8 +31,10 @@ from euthyne.core.stages.build.jobs import (
 from euthyne.core.stages.conductor.laid import LaidCable
 from euthyne.core.trade.cable import cable_types, make_up
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.figure import metres
 from euthyne.core.trade.quantity import read_size
 from euthyne.core.trade.sleeve import sleeves
+from euthyne.core.trade.wire import size_words
 
 StockKind = Literal["cable", "part", "sleeve", "consumable", "tool", "die"]
 BY_LENGTH: tuple[StockKind, ...] = ("cable", "sleeve")
@@ -104,7 +106,7 @@ class Need:
         many = ""
         if self.pieces > 1:
             many = f"{self.pieces} of "
-        return f"{many}{self.amount / self.pieces:.2f} m"
+        return f"{many}{metres(self.amount / self.pieces):.2f}"
 
 
 @dataclass(frozen=True)
@@ -167,7 +169,7 @@ def what_of(kind: StockKind, text: str) -> str:
         return _shelf_what(text)
     if kind == "die":
         return read_size(text, "what").name
-    if kind == "sleeve" and text not in {s.words for s in sleeves()}:
+    if kind == "sleeve" and text not in {s.name for s in sleeves()}:
         what = f"{text!r} is not in the table of sleeves"
         raise Refused(Fault("what", what, "one of the list, such as 12 mm 3:1"))
     return _in_words(text)
@@ -216,11 +218,16 @@ def words_of(kind: StockKind, what: str) -> str:
     name, _, size = what.partition(" ")
     if kind == "part" and name in shelf():
         if size:
-            return f"{shelf()[name].words}, {size}"
+            return f"{shelf()[name].words}, {size_words(size)}"
         return shelf()[name].words
     if kind == "cable" and name in cable_types():
         return f"{cable_types()[name].called} {size}"
-    return {"sleeve": f"{what} sleeve", "die": f"die for lugs of {what}"}.get(kind, what)
+    if kind == "sleeve":
+        known = {sleeve.name: sleeve.words for sleeve in sleeves()}
+        return f"{known.get(what, what)} sleeve"
+    if kind == "die":
+        return f"die for lugs of {size_words(what)}"
+    return what
 
 
 def needs(plan: Plan) -> tuple[Need, ...]:
@@ -341,12 +348,12 @@ def _sleeves(plan: Plan) -> list[Need]:
     for e, body in [(end, body) for end in job.ends for body in end.bodies]:
         sleeve = sleeve_on(e, body)
         if sleeve is not None:
-            others = tuple(s.words for s in sleeves_on(e, body)[1:])
+            others = tuple(s.name for s in sleeves_on(e, body)[1:])
             many = len([c for c in e.strip.cores if c.fitting == body.id])
             found.append(
                 Need(
                     kind="sleeve",
-                    what=sleeve.words,
+                    what=sleeve.name,
                     words=f"{sleeve.words} sleeve",
                     amount=many * sleeve_cut_mm(e, sleeve, body) / 1000,
                     others=others,
@@ -356,7 +363,7 @@ def _sleeves(plan: Plan) -> list[Need]:
         marker = marker_on(job, cable)
         if marker is not None:
             long = (2 + job.tags_along) * TAG_SLEEVE_MM / 1000
-            found.append(Need("sleeve", marker.words, f"{marker.words} sleeve, printed", long))
+            found.append(Need("sleeve", marker.name, f"{marker.words} sleeve, printed", long))
     return found
 
 
@@ -383,7 +390,8 @@ def _tools(plan: Plan) -> list[Need]:
     found = [Need("tool", tool, tool, 1) for tool in dict.fromkeys(tools)]
     lugged = (job.at(body.at[0]).cable.size for body in job.bodies if body.termination.by_size)
     return found + [
-        Need("die", size, f"die for lugs of {size}", 1) for size in dict.fromkeys(lugged)
+        Need("die", size, f"die for lugs of {size_words(size)}", 1)
+        for size in dict.fromkeys(lugged)
     ]
 
 
@@ -477,7 +485,7 @@ def spoiled_needs(plan: Plan, rework: Rework) -> tuple[Need, ...]:
             sleeve = sleeve_on(e, body)
             if sleeve is not None:
                 long_m = sleeve_cut_mm(e, sleeve, body) / 1000
-                found.append(Need("sleeve", sleeve.words, f"{sleeve.words} sleeve", long_m))
+                found.append(Need("sleeve", sleeve.name, f"{sleeve.words} sleeve", long_m))
     return _summed(found)
 
 

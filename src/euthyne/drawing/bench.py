@@ -12,9 +12,10 @@ from euthyne.core.stages.build.buildstep import BuildStep
 from euthyne.core.stages.build.jobs import fittings
 from euthyne.core.stages.cut.strip import CoreStrip
 from euthyne.core.trade.corewords import own_name
+from euthyne.core.trade.figure import metres, mm
 from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.laidout import Form, lay, parts_of
-from euthyne.drawing.pen import circle, group, line, mark, path, rect, sheet, text
+from euthyne.drawing.pen import circle, group, letters, line, mark, path, rect, sheet, text
 from euthyne.drawing.staircase import staircase_drawing
 
 WIDTH, HEIGHT, LOW, CORD_Y, CORD = 1240.0, 380.0, 300.0, 150.0, 62.0
@@ -190,7 +191,7 @@ def _knock_outs(part: Part) -> str:
     for i, hole in enumerate(part.knock_outs_mm):
         x, opened = 320 + apart * (i + 1), hole == part.knock_out_mm
         body += circle(x, 112, hole * 2.4, "part-now" if opened else "hole")
-        words = f"{hole:g} mm: open this one" if opened else f"{hole:g} mm: stays shut"
+        words = f"{mm(hole):g}: open this one" if opened else f"{mm(hole):g}: stays shut"
         body += text(x, 262, words, "bench-part" if opened else "bench-facing", "middle")
     return body
 
@@ -203,10 +204,10 @@ def _whole(plan: Plan, step: BuildStep) -> str:
     words = ""
     if plan.cut.length is not None:
         y = low + 80
-        lengths = dict.fromkeys(f"{x.cut_m:.2f} m" for x in plan.cut.lengths.values())
+        lengths = dict.fromkeys(f"{metres(x.cut_m):.2f}" for x in plan.cut.lengths.values())
         said = " and ".join(lengths)
         words = text(600, y + 7, said, "bench-figure", "middle")
-        half = len(said) * FIGURE_PX / 2 + 16
+        half = letters(said) * FIGURE_PX / 2 + 16
         for start, end in ((300 + apart, 600 - half), (600 + half, 900 - apart)):
             words += line(start, y, end, y, "dimension") if start < end else ""
         words += line(300 + apart, y - 9, 300 + apart, y + 9, "dimension")

@@ -5,7 +5,8 @@ from dataclasses import dataclass
 from euthyne.core.order.laid import CableEnd, End
 from euthyne.core.plan import Plan
 from euthyne.core.stages.cut.cutlength import CutLength
-from euthyne.drawing.pen import line, path, rect, sheet, text
+from euthyne.core.trade.figure import metres, mm
+from euthyne.drawing.pen import letters, line, path, rect, sheet, text
 
 LETTERS: tuple[End, End] = ("A", "B")
 WIDTH, LEFT, RIGHT = 1180.0, 10.0, 1170.0
@@ -42,9 +43,9 @@ def cutting_drawing(plan: Plan) -> str:
     many = ""
     if plan.conductor.pieces > 1:
         many = f"{plan.conductor.pieces} × "
-    body += _whole(f"{many}{cut.cut_m:.2f} m to cut")
-    label = f"{many}{cut.cut_m:.2f} m to cut: " + ", ".join(
-        f"{s.metres:.3f} m {s.words}" for s in shares
+    body += _whole(f"{many}{metres(cut.cut_m):.2f} to cut")
+    label = f"{many}{metres(cut.cut_m):.2f} to cut: " + ", ".join(
+        f"{metres(s.metres):.3f} {s.words}" for s in shares
     )
     return sheet(WIDTH, CORD_Y + 78, body, "cutting", label)
 
@@ -57,7 +58,7 @@ def _shares(plan: Plan, cut: CutLength) -> list[_Share]:
         run = f"run, {len(plan.cut.legs_m)} legs"
     off = sum(min(share.metres, 0.0) for share in ends)
     if off:
-        run += f", less {-off * 1000:.0f} mm of lugs"
+        run += f", less {mm(-off * 1000):.0f} of lugs"
     every = (
         ends[0],
         _Share(run, cut.run_m + off, "cord"),
@@ -80,9 +81,9 @@ def _end_share(plan: Plan, end: End) -> _Share:
 def _share(share: _Share, x: float, wide: float) -> str:
     middle = x + wide / 2
     if share.metres >= 1:
-        figure = f"{share.metres:.2f} m"
+        figure = f"{metres(share.metres):.2f}"
     else:
-        figure = f"{share.metres * 1000:.0f} mm"
+        figure = f"{mm(share.metres * 1000):.0f}"
     body = rect(x, CORD_Y - TALL / 2, wide, TALL, share.class_)
     if share.class_ == "cord":
         at = x + wide * 0.8
@@ -106,7 +107,7 @@ def _legs(legs_m: tuple[float, ...], x: float, wide: float) -> str:
     for i, leg in enumerate(legs_m):
         long = wide * leg / whole
         if long > 70:
-            body += text(at + long / 2, CORD_Y + 5, f"{leg:.2f} m", "share-leg", "middle")
+            body += text(at + long / 2, CORD_Y + 5, f"{metres(leg):.2f}", "share-leg", "middle")
         at += long
         body += (
             line(at, CORD_Y - TALL / 2 - 5, at, CORD_Y + TALL / 2 + 5, "share-turn")
@@ -117,7 +118,7 @@ def _legs(legs_m: tuple[float, ...], x: float, wide: float) -> str:
 
 
 def _whole(words: str) -> str:
-    y, half, middle = 24.0, len(words) * 7.4 + 14, (LEFT + RIGHT) / 2
+    y, half, middle = 24.0, letters(words) * 7.4 + 14, (LEFT + RIGHT) / 2
     ends = line(LEFT, y - 8, LEFT, CORD_Y - TALL / 2, "dimension") + line(
         RIGHT, y - 8, RIGHT, CORD_Y - TALL / 2, "dimension"
     )

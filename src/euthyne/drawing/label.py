@@ -7,6 +7,7 @@ from textwrap import shorten, wrap
 from typing import Literal
 
 from euthyne.core.stages.tag.tag import TagFacts
+from euthyne.core.trade.figure import metres, mm
 from euthyne.core.trade.shown import at_most
 from euthyne.drawing.pen import path, rect, sheet, text
 
@@ -18,9 +19,9 @@ STRIP_W, STRIP_H = 92.0, 9.0
 FOLD_MM = 14.0  # between the halves of a flag: what lies round the cable
 Sealed = Literal["no", "here", "elsewhere"]
 FORMS = {
-    "tag": "a tag, 96 by 44 mm and a line for each fact",
+    "tag": f"a tag, {mm(96, 44, between='by')} and a line for each fact",
     "flag": "a flag that wraps the cable, both halves alike",
-    "strip": "a strip for a sleeve, 92 by 9 mm",
+    "strip": f"a strip for a sleeve, {mm(92, 9, between='by')}",
     "run": "small tags along a long run, six on a strip",
 }
 
@@ -70,7 +71,12 @@ def layout(
         Square(4, 11, 88, 0.35),
         Words(4, 19.4, 7.4, f"{at_most(facts.amps)} A", heavy=True),
         *_rolled(facts),
-        Words(4, 28.2, 2.9, f"{facts.volts:g} V, {round(facts.run_m, 2):g} m, {facts.cord}{fuse}"),
+        Words(
+            4,
+            28.2,
+            2.9,
+            f"{facts.volts:g} V, {metres(round(facts.run_m, 2)):g}, {facts.cord}{fuse}",
+        ),
         *(Words(4, 31.2 + 2.7 * i, 2.3, line) for i, line in enumerate(ends)),
         *(
             Words(4, 31.6 + 2.7 * len(ends) + FACT_MM * i, 2.3, line)

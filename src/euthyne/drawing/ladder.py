@@ -6,8 +6,9 @@ from dataclasses import dataclass
 
 from euthyne.core.sizing.brief import SizingBrief
 from euthyne.core.sizing.size import Candidate, Sizing
+from euthyne.core.trade.figure import celsius, kilograms
 from euthyne.core.trade.shown import at_most
-from euthyne.core.trade.wire import GAUGES, awg, size_named
+from euthyne.core.trade.wire import GAUGES, awg, size_named, size_words
 from euthyne.drawing.pen import circle, element, group, line, rect, sheet, text
 
 WIDTH, HEAD, ROW = 848.0, 30.0, 44.0
@@ -111,7 +112,10 @@ def ladder(
     standing = "the smallest that fits"
     if settled:
         standing = "taken"
-    label = f"Sizes from {rungs[0].size} to {rungs[-1].size}; {taken} is {standing}"
+    label = (
+        f"Sizes from {size_words(rungs[0].size)} to {size_words(rungs[-1].size)}; "
+        f"{size_words(taken)} is {standing}"
+    )
     return sheet(WIDTH, foot + 30, body, "ladder", label, role="group")
 
 
@@ -165,7 +169,7 @@ class _Rung:
     def heats(self) -> str:
         """What its conductor warms to."""
         over = ">" if "current" in self.c.fails else ""
-        return f"{over}{self.c.conductor_c:.0f} °C"
+        return f"{over}{celsius(self.c.conductor_c):.0f}"
 
     @property
     def watts(self) -> str:
@@ -178,7 +182,7 @@ class _Rung:
         if self.metal is None:
             return ""
         kg = self.metal[0]
-        return f"{kg:.2g} kg" if kg < 10 else f"{kg:.0f} kg"
+        return f"{kilograms(kg):.2g}" if kg < 10 else f"{kilograms(kg):.0f}"
 
     @property
     def costs(self) -> str:

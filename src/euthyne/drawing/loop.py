@@ -1,6 +1,7 @@
 """The way out and the way back: what the current passes between the supply and the load."""
 
 from euthyne.core.plan import Plan
+from euthyne.core.trade.figure import metres
 from euthyne.drawing.pen import group, line, mark, path, rect, sheet, text
 
 WIDTH, HEIGHT = 848.0, 180.0
@@ -15,7 +16,7 @@ def loop(plan: Plan) -> str:
         return _one_pole(plan)
     way = "? m"
     if run is not None:
-        way = f"{round(run, 2):g} m"
+        way = f"{metres(round(run, 2)):g}"
     wires = line(SUPPLY, TOP, LOAD, TOP, "loop-wire") + line(SUPPLY, FOOT, LOAD, FOOT, "loop-wire")
     arrows = path(f"M{410} {TOP - 6}l10 6-10 6z", "loop-arrow") + path(
         f"M{430} {FOOT - 6}l-10 6 10 6z", "loop-arrow"
@@ -24,7 +25,7 @@ def loop(plan: Plan) -> str:
     words += text(420, FOOT + 26, f"{way} back", "loop-words", "middle")
     copper = "the run is not said yet"
     if run is not None:
-        copper = f"{round(2 * run, 2):g} m of copper"
+        copper = f"{metres(round(2 * run, 2)):g} of copper"
     words += text(420, (TOP + FOOT) / 2 + 6, copper, "loop-total", "middle")
     label = f"{way} out and {way} back; {copper}"
     return sheet(
@@ -41,13 +42,13 @@ def _one_pole(plan: Plan) -> str:
     run, already = plan.lead.brief.run_m, plan.lead.brief.already_m
     way = "? m added"
     if run is not None:
-        way = f"{round(run, 2):g} m added"
+        way = f"{metres(round(run, 2)):g} added"
     wires = line(SUPPLY, TOP, LOAD, TOP, "loop-wire") + line(
         SUPPLY, FOOT, LOAD, FOOT, "loop-wire loop-other"
     )
     there = ""
     if already:
-        there = f", {round(already, 2):g} m there already"
+        there = f", {metres(round(already, 2)):g} there already"
     words = text(420, TOP - 14, f"{way} to this pole{there}", "loop-words", "middle")
     words += text(420, FOOT + 26, "the other pole: a lead of its own", "loop-words", "middle")
     return sheet(

@@ -4,6 +4,9 @@ import re
 from functools import cache
 from html import escape
 
+from euthyne.core.trade.figure import shortly
+from euthyne.core.trade.measures import tell
+
 SPECIAL = re.compile(r"[<>&\"']")
 Attribute = str | float | None
 
@@ -103,18 +106,26 @@ def path(d: str, class_: str = "", **more: Attribute) -> str:
     return element("path", "", d=d, class_=class_ or None, **more)
 
 
+def letters(words: str) -> int:
+    """How many letters words take on a drawing, their figures told."""
+    return len(tell(words, "metric"))
+
+
 def sheet(
     width: float, height: float, body: str, class_: str, label: str, role: str = "img"
 ) -> str:
-    """A whole drawing, scaled to the width it is given; ``label`` says what it shows."""
+    """A whole drawing, scaled to the width it is given; ``label`` says what it shows.
+
+    There is little room on a drawing: its figures are told in one measure alone.
+    """
     return element(
         "svg",
-        body,
+        shortly(body),
         xmlns="http://www.w3.org/2000/svg",
         viewBox=f"0 0 {width:g} {height:g}",
         class_=class_,
         role=role,
-        aria_label=label,
+        aria_label=shortly(label),
     )
 
 

@@ -5,7 +5,8 @@ from dataclasses import dataclass, replace
 from euthyne.core.sizing.brief import SizingBrief
 from euthyne.core.sizing.drop import drops_along, longest_run_m
 from euthyne.core.sizing.size import Sizing
-from euthyne.core.trade.shown import at_most
+from euthyne.core.trade.figure import metres
+from euthyne.core.trade.wire import size_words
 from euthyne.drawing.ladder import shown
 from euthyne.drawing.pen import circle, line, path, sheet, text
 
@@ -69,7 +70,7 @@ def reach(brief: SizingBrief, sizing: Sizing, taken: str | None) -> str:
         LEFT - 5, y(limit) + 4, f"{limit:g}%", "reach-words", "end"
     )
     body += line(x(brief.run_m), TOP, x(brief.run_m), FOOT, "reach-here")
-    run, said = x(brief.run_m), f"{round(brief.run_m, 2):g} m"
+    run, said = x(brief.run_m), f"{metres(round(brief.run_m, 2)):g}"
     if run - LEFT > FROM_NOTHING:
         body += text(run, FOOT + 15, said, "reach-words", "middle")
         body += text(LEFT, FOOT + 15, "0", "reach-words", "middle")
@@ -89,13 +90,13 @@ def reach(brief: SizingBrief, sizing: Sizing, taken: str | None) -> str:
     body += _apart(lines)
     if taken in runs:
         body += circle(x(runs[taken]), y(limit), 5, "reach-dot")
-        words = f"{at_most(runs[taken], 0 if runs[taken] >= 10 else 1)} m at most"
+        words = f"{format(metres(runs[taken]), 'most0' if runs[taken] >= 10 else 'most1')} at most"
         said = "reach-words reach-words-taken over"
         body += text(x(runs[taken]) - 8, y(limit) - 8, words, said, "end")
     unit = brief.unit.replace("mm2", "mm²")
     body += text(RIGHT + 6, FOOT + 15, unit, "reach-words")
     label = (
-        f"Drop along the length; {taken} reaches {runs.get(taken or '', 0):.0f} m before "
+        f"Drop along the length; {size_words(taken)} reaches {metres(runs.get(taken or '', 0)):.0f} before "
         f"{limit:g} % is lost"
     )
     return sheet(WIDTH, HEIGHT, body, "reach", label)

@@ -3,7 +3,8 @@ them.
 """
 
 from euthyne.core.stores import Stock, Taken
-from euthyne.drawing.pen import circle, line, rect, sheet, text
+from euthyne.core.trade.figure import metres
+from euthyne.drawing.pen import circle, letters, line, rect, sheet, text
 
 WIDTH, ROW = 400.0, 34.0
 START, SPAN = 58.0, 226.0
@@ -17,8 +18,10 @@ def length_left(stock: Stock, longest_m: float) -> str:
     long = max(SPAN * stock.left / max(longest_m, 0.1), 2.0)
     body = _lies_on(stock.offcut, 26, ROW / 2, 13)
     body += rect(START - 18, ROW / 2 - 4.5, long + 18, 9, "cord")
-    body += text(START + long + 8, ROW / 2 + 5, f"{stock.left:.1f} m", "reel-words")
-    return sheet(WIDTH, ROW, body, "reel", f"{stock.name}: {stock.left:.1f} m of {stock.what}")
+    body += text(START + long + 8, ROW / 2 + 5, f"{metres(stock.left):.1f}", "reel-words")
+    return sheet(
+        WIDTH, ROW, body, "reel", f"{stock.name}: {metres(stock.left):.1f} of {stock.what}"
+    )
 
 
 def _lies_on(offcut: bool, x: float, y: float, r: float) -> str:
@@ -37,7 +40,9 @@ def cut_drawing(taken: tuple[Taken, ...], cut_m: float) -> str:
     """The pieces a lead is cut from: what is cut off in copper marks, what stays on, to one scale."""
     longest = max((t.stock.left for t in taken), default=1.0)
     body = "".join(_cut_row(t, cut_m, longest, i * CUT_ROW) for i, t in enumerate(taken))
-    said = "; ".join(f"{t.amount:.2f} m from {t.stock.name}, {t.left:.2f} m left" for t in taken)
+    said = "; ".join(
+        f"{metres(t.amount):.2f} from {t.stock.name}, {metres(t.left):.2f} left" for t in taken
+    )
     return sheet(CUT_WIDTH, CUT_ROW * max(len(taken), 1), body, "reel-cut", said)
 
 
@@ -59,10 +64,10 @@ def _cut_row(t: Taken, cut_m: float, longest_m: float, top: float) -> str:
         x = start + left + off * i / max(many, 1)
         body += line(x, y - 16, x, y + 16, "cut-end")
     if many > 1:
-        words = f"{many} × {cut_m:.2f} m off"
+        words = f"{many} × {metres(cut_m):.2f} off"
     else:
-        words = f"{t.amount:.2f} m off"
-    kept, narrow = f"{t.left:.2f} m stay on {_where(t.stock)}", off < 9 * len(words)
+        words = f"{metres(t.amount):.2f} off"
+    kept, narrow = f"{metres(t.left):.2f} stay on {_where(t.stock)}", off < 9 * letters(words)
     right = start + left + off
     body += text(
         right if narrow else start + left + off / 2,
@@ -71,7 +76,7 @@ def _cut_row(t: Taken, cut_m: float, longest_m: float, top: float) -> str:
         "reel-cut-words",
         "end" if narrow else "middle",
     )
-    if left < 9 * len(kept):
+    if left < 9 * letters(kept):
         below = start
     else:
         below = start + left / 2

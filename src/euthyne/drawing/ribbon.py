@@ -3,8 +3,9 @@
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.standing.progress import Progress, Standing
+from euthyne.core.trade.figure import metres
 from euthyne.drawing.laidout import BEFORE_THE_MIDDLE, Form, LaidOut, lay, said_of, stages_along
-from euthyne.drawing.pen import element, line, mark, path, rect, sheet, text
+from euthyne.drawing.pen import element, letters, line, mark, path, rect, sheet, text
 
 MARK_WORDS = {"done": "done", "open": "open", "caution": "needs a reason", "stop": "stopped"}
 
@@ -131,11 +132,11 @@ def _dimension(plan: Plan, form: Form, start: float, end: float) -> str:
     words = "length not said yet"
     if run is not None:
         if plan.lead.cut.accepted and plan.cut.length:
-            last = f"{plan.cut.length.cut_m:.2f} m to cut"
+            last = f"{metres(plan.cut.length.cut_m):.2f} to cut"
         else:
-            last = f"{round(plan.lead.brief.poles * run, 2):g} m of copper"
-        words = f"{round(run, 2):g} m run · {last}"
-    middle, half = (start + end) / 2, len(words) * 4.4 + 14
+            last = f"{metres(round(plan.lead.brief.poles * run, 2)):g} of copper"
+        words = f"{metres(round(run, 2)):g} run · {last}"
+    middle, half = (start + end) / 2, letters(words) * 4.4 + 14
     ticks = line(start, y - 6, start, y + 6, "dimension") + line(
         end, y - 6, end, y + 6, "dimension"
     )

@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from euthyne.core.envelope.answer import ScaleMark
 from euthyne.core.trade.measures import M_PER_FOOT, Measures, fahrenheit
-from euthyne.drawing.pen import circle, group, line, path, rect, sheet, text
+from euthyne.drawing.pen import circle, group, letters, line, path, rect, sheet, text
 
 WIDTH, LEFT, RIGHT = 760.0, 40.0, 720.0
 ROW = 21.0
@@ -63,7 +63,7 @@ def _levels(
     taken: list[list[tuple[float, float]]] = []
     placed = []
     for m in sorted(marks, key=lambda m: (m.kind == "quiet", m.value)):
-        half = len(m.words) * 3.7 + 8
+        half = letters(m.words) * 3.7 + 8
         at = min(max(x(_middle(m)), LEFT + half - 20), RIGHT - half + 20)
         free = (
             i

@@ -3,6 +3,7 @@
 import math
 
 from euthyne.core.plan import Plan
+from euthyne.core.trade.figure import mm
 from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.pen import circle, line, sheet, text
 
@@ -42,11 +43,11 @@ def section(plan: Plan) -> str:
     foot = HEIGHT - 12
     body += line(75 - ACROSS / 2, foot - 6, 75 - ACROSS / 2, foot + 2, "dimension")
     body += line(75 + ACROSS / 2, foot - 6, 75 + ACROSS / 2, foot + 2, "dimension")
-    body += text(75, foot + 4, f"{cable.outside_mm:.1f} mm", "reach-words", "middle")
+    body += text(75, foot + 4, f"{mm(cable.outside_mm):.1f}", "reach-words", "middle")
     return sheet(
         WIDTH,
         HEIGHT,
         body,
         "section",
-        f"{plan.conductor.written} cut across, {cable.outside_mm:.1f} mm over all",
+        f"{plan.conductor.written} cut across, {mm(cable.outside_mm):.1f} over all",
     )

@@ -2,6 +2,7 @@
 one inside it.
 """
 
+from euthyne.core.trade.figure import mm
 from euthyne.core.trade.layers import Drawn, Stair
 from euthyne.drawing.pen import line, path, rect, sheet, text
 
@@ -40,7 +41,7 @@ def staircase_drawing(stairs: tuple[Stair, ...], whose: str, now: str = "") -> s
         body += _cut_back(stair, TIP - stair.back_mm * per_mm, y, stair.layer.id == now)
         y += ROW
     label = f"{whose}: " + ", ".join(
-        f"{s.layer.words} {s.back_mm:.0f} mm from the tip" for s in stairs[: upto + 1]
+        f"{s.layer.words} {mm(s.back_mm):.0f} from the tip" for s in stairs[: upto + 1]
     )
     return sheet(WIDTH, y + 6, body, "staircase", label)
 
@@ -77,7 +78,7 @@ def _cut_back(stair: Stair, x: float, y: float, now: bool) -> str:
     kind = "dimension"
     if now:
         kind = "dimension stair-dim-now"
-    said = f"{stair.back_mm:.0f} mm"
+    said = f"{mm(stair.back_mm):.0f}"
     ends = line(x, y - 7, x, y + 7, kind) + line(TIP, y - 7, TIP, y + 7, kind)
     name = text(x - 14, y + 6, stair.layer.words, "stair-words", "end")
     if stair.back_mm < 1:

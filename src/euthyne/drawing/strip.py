@@ -4,8 +4,9 @@ from euthyne.core.plan import Plan
 from euthyne.core.stages.cut.cut import StripGroup
 from euthyne.core.stages.cut.strip import CoreStrip, StripPlan
 from euthyne.core.trade.corewords import own_name
+from euthyne.core.trade.figure import mm
 from euthyne.drawing.colours import STRIPES, core_paint
-from euthyne.drawing.pen import line, rect, sheet, text
+from euthyne.drawing.pen import letters, line, rect, sheet, text
 
 WIDTH, TOP, ROW = 600.0, 74.0, 44.0
 LINE = 16.0  # of what is said of a core
@@ -69,9 +70,9 @@ def strip_drawing(plan: Plan, group: StripGroup) -> str:
     body += (_sheath_dimension(ruler, strip) if sheathed else "") + _scale_bar(ruler, foot + 44)
     off = "singles, no sheath"
     if sheathed:
-        off = f"take off {strip.sheath_mm:.0f} mm of sheath"
+        off = f"take off {mm(strip.sheath_mm):.0f} of sheath"
     label = f"{part.short}: {off}; " + ", ".join(
-        f"{c.core} {c.core_mm:.0f} mm with {c.strip_mm:.0f} mm bare" for c in strip.cores
+        f"{c.core} {mm(c.core_mm):.0f} with {mm(c.strip_mm):.0f} bare" for c in strip.cores
     )
     return sheet(WIDTH, foot + 62, body, "strip", label)
 
@@ -91,10 +92,10 @@ def _sheath(ruler: _Ruler, strip: StripPlan, foot: float) -> str:
 
 def _said(core: CoreStrip, tint: str) -> tuple[str, ...]:
     """What is said of a core, in one line or two."""
-    words = f"{own_name(core.core)} · {tint}  {core.core_mm:.0f} mm, bare {core.bare_words}"
+    words = f"{own_name(core.core)} · {tint}  {mm(core.core_mm):.0f}, bare {core.bare_words}"
     if not core.round_mm:
         return (words,)
-    return (f"{words},", f"{core.round_mm:.0f} mm round a boss")
+    return (f"{words},", f"{mm(core.round_mm):.0f} round a boss")
 
 
 def _core(
@@ -130,8 +131,8 @@ def _sheath_dimension(ruler: _Ruler, strip: StripPlan) -> str:
     ends = line(start, y - 5, start, y + 14, "dimension") + line(
         end, y - 5, end, y + 14, "dimension"
     )
-    words = f"sheath off {strip.sheath_mm:.0f} mm"
-    half = len(words) * 4.2 + 8
+    words = f"sheath off {mm(strip.sheath_mm):.0f}"
+    half = letters(words) * 4.2 + 8
     low, high = min(start, end), max(start, end)
     lines = line(low, y, middle - half, y, "dimension") + line(
         middle + half, y, high, y, "dimension"
@@ -145,5 +146,5 @@ def _scale_bar(ruler: _Ruler, y: float) -> str:
     return (
         line(first, y, last, y, "dimension")
         + marks
-        + text((first + last) / 2, y - 9, "20 mm, to scale", "strip-sub", "middle")
+        + text((first + last) / 2, y - 9, f"{mm(20)}, to scale", "strip-sub", "middle")
     )

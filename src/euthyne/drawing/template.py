@@ -7,7 +7,8 @@ from textwrap import wrap
 from euthyne.core.plan import Plan
 from euthyne.core.stages.cut.cut import StripGroup
 from euthyne.core.stages.cut.strip import CoreStrip, StripPlan
-from euthyne.core.trade.measures import MM_PER_INCH, Measures, retold
+from euthyne.core.trade.figure import mm
+from euthyne.core.trade.measures import MM_PER_INCH, Measures, tell
 from euthyne.drawing.colours import core_paint
 from euthyne.drawing.pen import line, rect, sheet, text
 
@@ -92,16 +93,14 @@ def pages(
             y = HEAD + 24 + top + inches
         found[-1] += _end(plan, cut, y)
         y += height + 8
-    if measures == "metric":
-        return found
-    return [[_told(item) for item in page] for page in found]
+    return [[_told(item, measures) for item in page] for page in found]
 
 
-def _told(item: Item) -> Item:
-    """An item with its figures in gauge and feet; the rules' own words say both already."""
-    if not isinstance(item, Note) or item.theirs or item.words == BOTH_RULES:
+def _told(item: Item, measures: Measures) -> Item:
+    """An item with its figures as the bench measures."""
+    if not isinstance(item, Note):
         return item
-    return replace(item, words=retold(item.words))
+    return replace(item, words=tell(item.words, measures))
 
 
 def _banner(stops: tuple[str, ...]) -> list[Item]:
@@ -155,7 +154,7 @@ def _end(plan: Plan, cut: StripGroup, y: float) -> list[Item]:
     foot = y + 12 + ROW * len(strip.cores)
     off = ""
     if sheathed:
-        off = f"sheath off {strip.sheath_mm:.1f} mm, "
+        off = f"sheath off {mm(strip.sheath_mm):.1f}, "
     items: list[Item] = [
         Note(x=MARGIN, y=y, words=f"{words}: {part.words}", size=4.0, heavy=True),
         Note(
@@ -189,7 +188,7 @@ def _end(plan: Plan, cut: StripGroup, y: float) -> list[Item]:
 
 def _core(core: CoreStrip, tint: str, datum: float, y: float) -> list[Item]:
     bare = core.core_mm - core.strip_mm
-    said = f"{core.core} {tint}: core {core.core_mm:.1f} mm, bare {core.bare_words}"
+    said = f"{core.core} {tint}: core {mm(core.core_mm):.1f}, bare {core.bare_words}"
     return [
         *_insulation(tint, datum, y - 1.2, bare),
         Patch(x=datum + bare, y=y - 0.6, w=core.strip_mm, h=1.2, fill=COPPER, what="bare"),
@@ -229,7 +228,7 @@ def _stairs(strip: StripPlan, y: float) -> list[Item]:
         items.append(
             Patch(x=tip - stair.back_mm, y=at, w=stair.back_mm, h=2.4, fill="#8C9296", what="layer")
         )
-        items.append(Note(tip + 4, at + 2.4, f"{stair.layer.words}: {stair.back_mm:.1f} mm"))
+        items.append(Note(tip + 4, at + 2.4, f"{stair.layer.words}: {mm(stair.back_mm):.1f}"))
     return [
         *items,
         Mark(x1=tip, y1=y + 2, x2=tip, y2=y + 4 + STAIR * len(strip.stairs), thick=0.35),

@@ -7,6 +7,7 @@ from typing import Any
 from euthyne.core.stages.tag.audit import Head
 from euthyne.core.stages.tag.seal import Seal
 from euthyne.core.stages.tag.tag import TagFacts, facts_in
+from euthyne.core.trade.figure import metres
 from euthyne.core.trade.measures import Measures
 from euthyne.core.trade.shown import at_most
 from euthyne.drawing.template import PAPERS
@@ -55,7 +56,7 @@ def certificate_pdf(
     )
     sheet = Sheet("", (wide - 2 * MARGIN_MM) * mm - 12, styles_of_paper(), measures)
     story = [
-        sheet.words(plain(f"{facts.tag}  {facts.name}"), "title", theirs=True),
+        sheet.words(plain(f"{facts.tag}  {facts.name}"), "title"),
         *([sheet.words(NOT_CHECKED, "title")] if elsewhere else []),
         sheet.words(
             "Certificate of a lead that was built, proven and sealed. Computed from the tables named in "
@@ -88,7 +89,7 @@ def _what(sheet: Sheet, facts: TagFacts) -> list[Any]:
         ["Cable", plain(facts.cord), "Set by", plain(facts.weakest)],
         [
             "Run",
-            mono(f"{facts.run_m:.2f} m"),
+            mono(f"{metres(facts.run_m):.2f}"),
             "Also" if facts.facts else "",
             plain("; ".join(facts.facts)),
         ],

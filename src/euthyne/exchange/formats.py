@@ -10,6 +10,7 @@ from euthyne.core.checks.laws import LAWS, Law
 from euthyne.core.kinds import Caution
 from euthyne.core.sizing.size import Sizing
 from euthyne.core.trade.identify import WireAnswer
+from euthyne.core.trade.measures import tell
 from euthyne.exchange import (
     archive,
     lead_file,
@@ -115,7 +116,7 @@ def checks_markdown() -> str:
         for c in listed()
     ]
     laws = [f"| {x.number} | {x.words} | {_held_by(x)} | {x.source} |\n" for x in LAWS]
-    return (
+    page = (
         "# Checks\n\nGenerated from the code by `euthyne checks`. A stop blocks its stage, a "
         "caution wants a reason that the record keeps, a note only says. A law holds of every lead; "
         "a check names those it holds.\n\n"
@@ -125,6 +126,7 @@ def checks_markdown() -> str:
         "## Every check\n\n| code | level | stage | laws | watches | why | clears it |\n"
         "|---|---|---|---|---|---|---|\n" + "".join(checks)
     )
+    return tell(page, "metric")
 
 
 def _laws_of(check: Check | Caution) -> str:

@@ -6,7 +6,8 @@ from functools import lru_cache
 from io import BytesIO
 
 from euthyne.core.stages.tag.tag import TagFacts
-from euthyne.core.trade.measures import Measures, retold
+from euthyne.core.trade.figure import shortly
+from euthyne.core.trade.measures import Measures, tell
 from euthyne.drawing import label as drawn
 
 
@@ -24,7 +25,7 @@ def qr_rows(address: str) -> tuple[tuple[bool, ...], ...]:
 
 
 def svg(facts: TagFacts, address: str, sealed: drawn.Sealed, form: str = "tag") -> str:
-    """The label as SVG text, in one of its forms."""
+    """The label as SVG text, in one of its forms; its figures are told where it is shown."""
     return drawn.label_svg(facts, qr_rows(address), sealed, form)
 
 
@@ -49,8 +50,7 @@ def pdf(
             canvas.rect(item.x * mm, top * mm, item.w * mm, item.h * mm, stroke=0, fill=1)
         else:
             canvas.setFont("Helvetica-Bold" if item.heavy else "Helvetica", item.size * mm)
-            gauged = measures == "gauge" and not item.theirs
-            words = retold(item.words, beside=False) if gauged else item.words
+            words = tell(shortly(item.words), measures)
             canvas.drawString(item.x * mm, (label.height - item.y) * mm, words)
     canvas.save()
     return out.getvalue()

@@ -27,6 +27,7 @@ from euthyne.core.order.laid import (
 )
 from euthyne.core.order.order import Done, Order, Step, order
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.measures import all_told
 from euthyne.exchange.reading import adapter_for, parse_json, read
 
 if TYPE_CHECKING:
@@ -256,7 +257,7 @@ def answer_json(text: str | bytes) -> str:
         answer = _order(build, order(build, done))
     else:
         answer = _recovery(build, done, missing)
-    return json.dumps(answer, indent=1)
+    return json.dumps(all_told(answer), indent=1)
 
 
 def _of_one(build: BuildPlan) -> bool:

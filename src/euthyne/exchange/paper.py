@@ -4,8 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from euthyne.core.trade.measures import Measures
-from euthyne.drawing.retold import told_anew
+from euthyne.core.trade.measures import Measures, tell
 from euthyne.exchange.ink import on_paper
 
 MARGIN_MM = 14.0
@@ -28,14 +27,14 @@ class Sheet:
         """A drawing over a share of the width."""
         return on_paper(self._told(svg), self.css, self.wide * share)
 
-    def words(self, text: str, style: str = "plain", theirs: bool = False) -> Any:
-        """A paragraph; what is between angle brackets is markup. What is ``theirs``, a person wrote."""
+    def words(self, text: str, style: str = "plain") -> Any:
+        """A paragraph; what is between angle brackets is markup."""
         from reportlab.platypus import Paragraph
 
-        return Paragraph(text if theirs else self._told(text), self.styles[style])
+        return Paragraph(self._told(text), self.styles[style])
 
     def _told(self, markup: str) -> str:
-        return told_anew(markup) if self.measures == "gauge" else markup
+        return tell(markup, self.measures)
 
     def section(self, title: str, room_mm: float = 40) -> list[Any]:
         """A heading, on the next page where not even so much room is left below it."""
@@ -104,7 +103,7 @@ def plain(words: str) -> str:
     """Words as a paragraph takes them."""
     from xml.sax.saxutils import escape
 
-    return escape(words.replace("Ω", "ohm").replace("mm2", "mm²"))
+    return escape(words.replace("Ω", "ohm"))
 
 
 def mono(words: str) -> str:

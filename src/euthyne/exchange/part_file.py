@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING, Literal
 from euthyne.core.shelf.part import Part, faults_of
 from euthyne.core.shelf.parts import shelf
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.measures import tell
 from euthyne.exchange.reading import adapter_for, parse_json, read, refuse_newer
 
 if TYPE_CHECKING:
@@ -32,7 +33,7 @@ def adapter() -> "TypeAdapter[PartFile]":
 def write_part(part: Part) -> str:
     """The document of a part, as text that reads well."""
     document = adapter().dump_python(PartFile("euthyne-part", 1, part), mode="json")
-    return json.dumps(document, indent=2, ensure_ascii=False) + "\n"
+    return tell(json.dumps(document, indent=2, ensure_ascii=False), "metric") + "\n"
 
 
 def kept_part(text: str | bytes) -> Part:

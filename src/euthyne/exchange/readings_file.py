@@ -6,6 +6,7 @@ from io import StringIO
 from euthyne.core.stages.prove.readings import Line
 from euthyne.core.stages.prove.readings.typed import Typed, asked_about, read_reading
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.measures import tell
 
 HEAD = ("line", "what", "a sound one reads", "reading")
 MOST_ROWS = 500
@@ -17,7 +18,7 @@ def written(lines: tuple[Line, ...]) -> str:
     writer = csv.writer(out, lineterminator="\n")
     writer.writerow(HEAD)
     writer.writerows((x.id, _as_words(x.words), _as_words(x.band), "") for x in lines)
-    return out.getvalue()
+    return tell(out.getvalue(), "metric")
 
 
 def _as_words(cell: str) -> str:
@@ -45,7 +46,7 @@ def read_readings(text: str, lines: tuple[Line, ...]) -> tuple[tuple[Line, Typed
     if len(rows) > MOST_ROWS:
         raise Refused(Fault("file", f"{len(rows)} rows are too many", f"{MOST_ROWS} at most"))
     at, value = head.index("line"), head.index("reading")
-    known = {x.id: x for x in lines} | {x.words.lower(): x for x in lines}
+    known = {x.id: x for x in lines} | {tell(x.words, "metric").lower(): x for x in lines}
     found: dict[str, tuple[Line, Typed]] = {}
     faults: list[Fault] = []
     for number, row in enumerate(rows[1:], start=2):

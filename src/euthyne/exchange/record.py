@@ -8,12 +8,13 @@ from euthyne.core.checks import checks
 from euthyne.core.plan import Plan
 from euthyne.core.stages.prove.readings import Line
 from euthyne.core.stages.tag.tag import TagFacts
+from euthyne.core.trade.measures import all_told
 from euthyne.exchange.lead_file import lead_values
 
 
 def record_of(plan: Plan, facts: TagFacts) -> dict[str, Any]:
     """Everything that is frozen, as plain JSON values."""
-    return {
+    record = {
         "program": f"euthyne {__version__}",
         "lead": lead_values(plan.lead),
         "tag": asdict(facts),
@@ -38,6 +39,8 @@ def record_of(plan: Plan, facts: TagFacts) -> dict[str, Any]:
             for f in _standing(plan)
         ],
     }
+    told: dict[str, Any] = all_told(record)
+    return told
 
 
 def _line(plan: Plan, line: Line) -> dict[str, Any]:

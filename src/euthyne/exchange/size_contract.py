@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING, Any
 from euthyne.core.sizing.brief import SizingBrief, faults_in
 from euthyne.core.sizing.size import Sizing
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.measures import all_told
 from euthyne.exchange.reading import adapter_for, parse_json, read
 
 if TYPE_CHECKING:
@@ -98,4 +99,4 @@ def _stand_in(document: dict[str, Any], path: str) -> None:
 
 def answer_json(answer: Sizing) -> str:
     """The answer as the contract's JSON object."""
-    return json.dumps(asdict(answer), indent=1)
+    return json.dumps(all_told(asdict(answer)), indent=1)

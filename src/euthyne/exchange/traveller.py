@@ -10,6 +10,7 @@ from euthyne.core.stages.build.buildstep import BuildStep
 from euthyne.core.standing.progress import Progress, not_to_be_built
 from euthyne.core.stores import needs
 from euthyne.core.trade.corewords import function_of, own_name
+from euthyne.core.trade.figure import metres, mm
 from euthyne.core.trade.measures import Measures
 from euthyne.core.trade.shown import at_most
 from euthyne.drawing.cutting import cutting_drawing
@@ -51,7 +52,7 @@ def traveller_pdf(
     )
     sheet = Sheet(css, (wide - 2 * MARGIN_MM) * mm - 12, styles_of_paper(), measures)
     story = [
-        sheet.words(plain(name), "title", theirs=True),
+        sheet.words(plain(name), "title"),
         sheet.words(_standing(plan)),
         *_stops(sheet, progress),
         sheet.drawing(ribbon(plan, progress, PAGE, "")),
@@ -103,7 +104,7 @@ def _brief(sheet: Sheet, plan: Plan) -> list[Any]:
         guard = f"{plan.conductor.protection.amps:g} A {plan.conductor.protection.words}"
     run = "?"
     if plan.lead.brief.run_m:
-        run = f"{plan.lead.brief.run_m:g} m one way"
+        run = f"{metres(plan.lead.brief.run_m):g} one way"
     rows = [
         (
             "Carries",
@@ -136,7 +137,7 @@ def _cut(sheet: Sheet, plan: Plan) -> list[Any]:
         [
             g.named,
             own_name(s.core),
-            f"{s.core_mm:.0f} mm",
+            f"{mm(s.core_mm):.0f}",
             s.bare_words,
             f"________ {'in' if sheet.measures == 'gauge' else 'mm'}",
         ]

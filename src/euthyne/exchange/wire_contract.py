@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING
 
 from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.identify import WireAnswer, WireQuestion, faults_in
+from euthyne.core.trade.measures import all_told
 from euthyne.exchange.reading import adapter_for, parse_json, read
 
 if TYPE_CHECKING:
@@ -30,4 +31,4 @@ def read_question(text: str | bytes) -> WireQuestion:
 
 def answer_json(answer: WireAnswer) -> str:
     """The answer as one JSON object."""
-    return json.dumps(asdict(answer), indent=1)
+    return json.dumps(all_told(asdict(answer)), indent=1)

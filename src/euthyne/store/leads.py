@@ -17,6 +17,7 @@ from euthyne.core.stages.tag.tag import facts_in
 from euthyne.core.standing.taken_in import taken_in
 from euthyne.core.stores import Need
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.measures import tell
 from euthyne.core.trade.practices import Practices
 from euthyne.exchange.lead_file import (
     LeadFile,
@@ -425,7 +426,7 @@ def keep_change(
             lead_id=row.id,
             at=at,
             by=by,
-            what=what,
+            what=tell(what, "metric"),
             changes=json.dumps(changes, ensure_ascii=False, separators=(",", ":")),
         )
     )

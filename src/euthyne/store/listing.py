@@ -2,10 +2,14 @@
 words, ordered and counted without reading it.
 """
 
+import hashlib
 import re
 from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import datetime
+from functools import cache
+from importlib.resources import files
+from pathlib import Path
 from typing import Any, cast
 
 from sqlalchemy import (
@@ -27,20 +31,21 @@ from sqlalchemy import (
 )
 from sqlalchemy.orm import Session
 
-from euthyne import __version__
 from euthyne.core.lead import Lead
 from euthyne.core.plan import plan_of
 from euthyne.core.standing.summary import summary
 from euthyne.core.stores import Need, needs
+from euthyne.core.trade.figure import shortened
+from euthyne.core.trade.measures import tell
 from euthyne.store.clock import in_utc
 from euthyne.store.database import writing
 from euthyne.store.kept import COLUMNS, ELSEWHERE
 from euthyne.store.models import LeadRow, ListedRow, NeedRow, SettingRow
 
 NO_DAY = "9999-12-31"
-# What lists show is worked out anew where another program, or another rule of it, worked it out.
-RULE = f"{__version__}/2"
 MANY = 200
+# Letters of what a row says.
+LETTERS = 200
 # Figures of the number of a row.
 FIGURES = 18
 # Words that are looked for at once.
@@ -127,6 +132,20 @@ def keep_listed(session: Session, row: LeadRow, lead: Lead | None, next_test: st
             db.execute(NEEDED, needed)
 
 
+@cache
+def rule_of_lists() -> str:
+    """What tells whether lists were worked out by this very program: a sum over all that works them out.
+
+    A version would have to be remembered at each change of a sum.
+    """
+    found = hashlib.sha256()
+    for room in ("core", "data", "store"):
+        for file in sorted(Path(str(files("euthyne") / room)).rglob("*")):
+            if file.suffix in (".py", ".toml", ".csv"):
+                found.update(file.read_bytes())
+    return found.hexdigest()[:16]
+
+
 def _listed(row: LeadRow, lead: Lead | None, next_test: str | None) -> tuple[dict[str, Any], str]:
     """The row of a lead, and the words it is found by."""
     found: dict[str, Any] = {
@@ -155,11 +174,11 @@ def _listed(row: LeadRow, lead: Lead | None, next_test: str | None) -> tuple[dic
     found |= {
         "in_hand": found["in_hand"] and not said.over,
         "stage": said.stage.number,
-        "action": said.action[:200],
+        "action": shortened(said.action, LETTERS),
         "stopped": said.stopped,
-        "begins_as": said.begins_as[:200],
+        "begins_as": shortened(said.begins_as, LETTERS),
     }
-    return found, said.words
+    return found, tell(said.words, "metric")
 
 
 def _need(lead_id: int, need: Need, waiting: bool) -> dict[str, Any]:
@@ -285,7 +304,7 @@ def bring_up_to_date(engine: Engine, read: Any) -> None:
     """
     with engine.connect() as db:
         rule = db.scalar(select(SettingRow.value).where(SettingRow.key == "listing"))
-        if rule == RULE:
+        if rule == rule_of_lists():
             return
         query = select(LeadRow.id).outerjoin(ListedRow, ListedRow.lead_id == LeadRow.id)
         stale = (ListedRow.lead_id.is_(None)) | (ListedRow.sealed.is_(False))
@@ -295,7 +314,7 @@ def bring_up_to_date(engine: Engine, read: Any) -> None:
             for row in session.scalars(select(LeadRow).where(LeadRow.id.in_(some))):
                 keep_listed(session, row, *read(session, row))
     with writing(engine) as session:
-        session.merge(SettingRow(key="listing", value=RULE))
+        session.merge(SettingRow(key="listing", value=rule_of_lists()))
 
 
 def _in_parts(numbers: list[int]) -> Iterable[list[int]]:

@@ -15,6 +15,7 @@ from euthyne.core.stages.tag.audit import SEALED, Audit, Entry, Head, House, aud
 from euthyne.core.stages.tag.seal import FIRST, ChainLink, Seal, journal_sum, link, seal
 from euthyne.core.stages.tag.tag import facts_in
 from euthyne.core.trade.fault import Refused
+from euthyne.core.trade.measures import tell
 from euthyne.exchange.lead_file import kept_lead
 from euthyne.exchange.reading import adapter_for
 from euthyne.store.faults import RESTORE, DataFault
@@ -87,6 +88,7 @@ def add_line(
 
     Parameters: facts, what it leaves, as ChainLink has it.
     """
+    what = tell(what, "metric")
     session.add(JournalRow(lead_id=row.id, at=at, by=by, what=what, changes=changes))
     if row.sealed:
         add_link(session, row, at, by, what, facts)

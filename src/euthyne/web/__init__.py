@@ -151,7 +151,7 @@ def create_app(
     ):
         app.register_blueprint(room.blueprint)
     access.complete(app)
-    app.after_request(measures.retell)
+    app.after_request(measures.tell_figures)
     errors.register(app)
     if store.setting(SPREADING):
         practices.spread(store)  # it was cut short by the end of the program

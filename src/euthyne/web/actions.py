@@ -11,6 +11,7 @@ from euthyne.core.lead import Lead, Reason
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import plan_of
 from euthyne.core.standing.again import same_again, swapped
+from euthyne.core.trade.measures import tell
 from euthyne.store.clock import now
 from euthyne.web.entry import Answer, back
 from euthyne.web.errors import NotNow
@@ -97,7 +98,7 @@ def reason(tag: str, code: str) -> Answer:
             text=text,
             at=now(),
             by=who(),
-            of=fired.text,
+            of=tell(fired.text, "metric"),
             about=fired.about,
             figures=fired.kept_figures,
         )

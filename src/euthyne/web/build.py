@@ -15,6 +15,7 @@ from euthyne.core.stages.build.buildstep import BuildStep
 from euthyne.core.stages.build.buildsteps import part_words
 from euthyne.core.stages.build.joinsteps import judged_kind
 from euthyne.core.standing.progress import progress
+from euthyne.core.trade.figure import mm
 from euthyne.drawing.bench import bench_drawing
 from euthyne.drawing.judge import row
 from euthyne.store.clock import now
@@ -99,7 +100,7 @@ def rework_words(plan: Plan, done_again: Rework) -> str:
     if done_again.scrap:
         said += f"; scrapped: {', '.join(called(x) for x in done_again.scrap)}"
     if done_again.length_lost_mm:
-        said += f"; {done_again.length_lost_mm:.0f} mm lost"
+        said += f"; {mm(done_again.length_lost_mm):.0f} lost"
     return said[0].upper() + said[1:]
 
 

@@ -17,6 +17,7 @@ from euthyne.core.stages.cut.metal import metal_kg, neighbours, price_of
 from euthyne.core.standing.at_hand import at_hand, taking
 from euthyne.core.trade.cable import CableType, cable_types, cords
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.figure import celsius
 from euthyne.core.trade.heat import Warmth
 from euthyne.core.trade.protection import families
 from euthyne.core.trade.quantity import (
@@ -34,6 +35,7 @@ from euthyne.core.trade.quantity import (
 from euthyne.core.trade.question import Question
 from euthyne.core.trade.rating import bases
 from euthyne.core.trade.shown import at_most
+from euthyne.core.trade.wire import size_words
 from euthyne.drawing.ladder import ladder
 from euthyne.drawing.reach import reach
 from euthyne.drawing.section import section
@@ -70,9 +72,9 @@ METALS = (
 )
 WEAKEST = (
     (None, "as its table"),
-    (90.0, "90 °C terminals"),
-    (75.0, "75 °C terminals"),
-    (60.0, "60 °C terminals"),
+    (90.0, f"{celsius(90)} terminals"),
+    (75.0, f"{celsius(75)} terminals"),
+    (60.0, f"{celsius(60)} terminals"),
 )
 SCHOOL_K = Measure(word="constant", unit="", low=9, high=25, example="10.4 or 12.9", shown="")
 SERIES = (("mm2", "mm²"), ("AWG", "gauge"))
@@ -322,7 +324,7 @@ def _decided(plan: Plan) -> tuple[str, str]:
     if not smaller:
         return DECIDED[sizing.chosen.decided_by], ""
     c = smaller[-1]
-    size = c.size.replace("mm2", "mm²")
+    size = size_words(c.size)
     words = {
         "current": f"{size} carries {at_most(c.rating_amps)} A.",
         "drop": f"{size} would lose {c.drop_percent:.1f} %.",
@@ -386,6 +388,6 @@ def take(tag: str) -> Answer:
         taken = taking(lead, cable, size) if cable else (("conductor.size", size.name),)
         return without_typed(changed(lead, taken), [path for path, _ in taken])
 
-    words = f"Conductor: took {f'{cable}, ' if cable else ''}{size.name}"
+    words = f"Conductor: took {f'{cable}, ' if cable else ''}{size.words}"
     store().change(tag=tag, change=changed_to, at=now(), by=who(), what=words)
     return back(tag, Stage.CONDUCTOR)

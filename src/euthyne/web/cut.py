@@ -17,6 +17,7 @@ from euthyne.core.stages.cut.cut import StripGroup
 from euthyne.core.standing.progress import not_to_be_built
 from euthyne.core.stores import Laid, Stock
 from euthyne.core.trade.fault import Refused
+from euthyne.core.trade.figure import metres, mm
 from euthyne.core.trade.quantity import LENGTH, PERCENT, SHORT, read_quantity
 from euthyne.core.trade.question import Question
 from euthyne.drawing.cutting import cutting_drawing
@@ -59,14 +60,14 @@ SALVAGED = (
         "The salvaged piece, as found",
         measure=LENGTH,
         optional=True,
-        hint="6.2 m",
+        hint=f"{metres(6.2)}",
     ),
     Question(
         "cable.cut_back_mm",
         "Off it: both old ends, and what is damaged",
         measure=SHORT,
         optional=True,
-        hint="120 mm",
+        hint=f"{mm(120)}",
     ),
 )
 

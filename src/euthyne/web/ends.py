@@ -25,6 +25,7 @@ from euthyne.core.standing.maps import offered_maps
 from euthyne.core.trade.colours import Scheme, colour, schemes_for
 from euthyne.core.trade.corewords import own_name
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.figure import mm
 from euthyne.core.trade.quantity import DIAMETER
 from euthyne.core.trade.question import Question
 from euthyne.core.trade.stud import studs
@@ -303,8 +304,8 @@ def _cord_words(page: LeadPage) -> str:
     if cord is None:
         return "diameter not listed"
     if cord.low_mm == cord.high_mm:
-        return f"{cord.low_mm:g} mm, measured"
-    return f"{cord.low_mm:g} to {cord.high_mm:g} mm ({cord.source})"
+        return f"{mm(cord.low_mm):g}, measured"
+    return f"{mm(cord.low_mm, cord.high_mm):g} ({cord.source})"
 
 
 def _questions(page: LeadPage) -> tuple[Question, ...]:

@@ -15,6 +15,7 @@ from euthyne.core.people.roles import Act
 from euthyne.core.plan import plan_of
 from euthyne.core.standing.progress import progress
 from euthyne.core.trade.fault import Refused
+from euthyne.core.trade.measures import tell
 from euthyne.drawing.ribbon import START, ribbon
 from euthyne.exchange.lead_file import read_lead, write_lead
 from euthyne.store.clock import now
@@ -78,7 +79,9 @@ def new() -> str:
 def _families(words: str) -> list[tuple[str, list[Offered]]]:
     """The starting points that hold every word, family by family; what was made last stands first, by itself."""
     offered = [_offered(kind, start) for kind, start in starts(measures())]
-    offered = [one for one in offered if all(w in one.said.lower() for w in words.split())]
+    offered = [
+        one for one in offered if all(w in tell(one.said, "metric").lower() for w in words.split())
+    ]
     last = _made_last(offered)
     families = [("Made last", last)]
     for family in Family:

@@ -5,13 +5,14 @@ from typing import get_args
 from flask import Blueprint, Response, abort, current_app, g, redirect, request, url_for
 from werkzeug.wrappers import Response as Answer
 
-from euthyne.core.trade.measures import Measures
-from euthyne.drawing.retold import told_anew
+from euthyne.core.trade.figure import CLOSE
+from euthyne.core.trade.measures import Measures, tell
 from euthyne.store.leads import LeadStore
 
 blueprint = Blueprint("measures", __name__)
 CHOICES: tuple[Measures, ...] = get_args(Measures)
-PAGES = ("text/html", "image/svg+xml")
+PAGES = ("text/html", "image/svg+xml", "application/json")
+SIGN = CLOSE.encode()  # of a figure that is not told yet
 
 
 def _settings() -> LeadStore:
@@ -49,11 +50,11 @@ def save() -> Answer:
     return redirect(url_for("people.show", back=request.form.get("back", "")), 303)
 
 
-def retell(response: Response) -> Response:
-    """A page in gauge and feet, where this bench measures so."""
-    nothing = response.status_code == 204 or request.endpoint == "static"
-    if nothing or response.mimetype not in PAGES:
+def tell_figures(response: Response) -> Response:
+    """A page, or a part of one, with its figures as this bench measures."""
+    if response.is_streamed or response.mimetype not in PAGES:
         return response
-    if measures() == "gauge":
-        response.set_data(told_anew(response.get_data(as_text=True)))
+    page = response.get_data()
+    if SIGN in page:
+        response.set_data(tell(page.decode(), measures()))
     return response

@@ -12,10 +12,10 @@ from euthyne.core.kinds.beginning import new_lead
 from euthyne.core.kinds.one_termination import END, KIND, on_wire, terminations_for
 from euthyne.core.lead import Lead
 from euthyne.core.trade.fault import Fault, Refused
-from euthyne.core.trade.wire import Size, all_sizes, size_named
+from euthyne.core.trade.measures import tell
+from euthyne.core.trade.wire import Size, all_sizes, size_named, size_words
 from euthyne.store.clock import now
 from euthyne.web.frame import begin_lead
-from euthyne.web.words import size_words
 
 blueprint = Blueprint("one", __name__)
 USUAL = "1.5 mm2"
@@ -45,14 +45,14 @@ def begin() -> Response:
     offered = {p.id: p for _, parts in terminations_for(size) for p in parts}
     part = offered.get(request.form.get("part", ""))
     if part is None:
-        wanted = f"one of {len(offered)} that take {size.name}"
-        raise Refused(Fault("part", f"that does not go on a wire of {size.name}", wanted))
+        wanted = f"one of {len(offered)} that take {size.words}"
+        raise Refused(Fault("part", f"that does not go on a wire of {size.words}", wanted))
 
     def made(tag: str) -> Lead:
         begun = new_lead(KINDS[KIND.id], KIND.starts[0], tag, now())
         begun = changed(begun, [(f"fittings.{END.id}.part", part.id)])
         named = f"{part.words[0].upper()}{part.words[1:]}, on {size_words(size.name)}"
-        return on_wire(changed(begun, [("name", named[:80])]), size, tint)
+        return on_wire(changed(begun, [("name", tell(named, "metric")[:80])]), size, tint)
 
     lead = begin_lead(made, "begun: one termination")
     return redirect(url_for("build.bench", tag=lead.tag), 303)

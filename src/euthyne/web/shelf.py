@@ -19,6 +19,7 @@ from euthyne.core.trade.barrel import lug_strips
 from euthyne.core.trade.cable import cable_types
 from euthyne.core.trade.colours import schemes
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.figure import mm
 from euthyne.core.trade.quantity import AREA, CURRENT, SHORT, TORQUE, VOLUME, Measure, read_quantity
 from euthyne.data.tables import rows
 from euthyne.drawing.judge import row
@@ -183,7 +184,7 @@ def _one(part: Part, typed: dict[str, str], faults: tuple[Fault, ...]) -> str:
         paths=_paths(part),
         closings=CLOSINGS.values(),
         loose=written(part.threaded),
-        strips={mark: f"{low:g} to {high:g} mm" for mark, low, high in part.strips_mm},
+        strips={mark: f"{mm(low, high):g}" for mark, low, high in part.strips_mm},
         lugs=lug_strips() if part.lug_by_size else (),
         typed=typed,
         faults=faults,

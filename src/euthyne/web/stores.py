@@ -28,6 +28,7 @@ from euthyne.core.stores import (
     words_of,
 )
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.measures import tell
 from euthyne.core.trade.sleeve import Sleeve, sleeves
 from euthyne.core.trade.wire import all_sizes
 from euthyne.drawing.reel import length_left
@@ -124,7 +125,7 @@ def _choices(kind: StockKind) -> list[tuple[str, str]]:
         whats = [w for p in shelf().values() for w in _sizes_of(p)]
         return sorted(((w, words_of("part", w)) for w in whats), key=lambda pair: pair[1])
     if kind == "sleeve":
-        return [(s.words, _sleeve_words(s)) for s in sleeves()]
+        return [(s.name, _sleeve_words(s)) for s in sleeves()]
     known = store().whats(kind) | {s.what for s in on_hand() if s.kind == kind}
     if kind == "tool":
         known |= set(KNOWN_TOOLS)
@@ -169,7 +170,7 @@ def _fresh(kind: StockKind, what: str) -> str:
     taken = {s.name for s in on_hand()}
     base = "Reel"
     if kind != "cable":
-        base = words_of(kind, what)[:34]
+        base = tell(words_of(kind, what), "metric")[:34]
     numbered = (f"{base} {n}" for n in range(1 if kind == "cable" else 2, 10_000))
     if base not in taken and kind != "cable":
         return base

@@ -1,20 +1,24 @@
 """How numbers and dates are shown. The core never rounds; here is where it happens."""
 
 from calendar import month_abbr, month_name
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from datetime import date, datetime
 from typing import Any
 
 from markupsafe import Markup
 
+from euthyne.core.trade import figure as figures
+from euthyne.core.trade.figure import WRITTEN, Unit, number_of, shortly, unit_of
 from euthyne.core.trade.shown import at_least, at_most
+from euthyne.core.trade.wire import size_words
 from euthyne.drawing.pen import mark
 from euthyne.web.fields import options, pulled
 
 
 def filters() -> dict[str, Callable[..., Any]]:
     """The template filters."""
-    return {
+    units = {name: _of(unit) for name, unit in vars(figures).items() if isinstance(unit, Unit)}
+    return units | {
         "theirs": theirs,
         "figure": figure,
         "limit": limit,
@@ -22,6 +26,10 @@ def filters() -> dict[str, Callable[..., Any]]:
         "moment": moment,
         "when": when,
         "size_words": size_words,
+        "in_unit": in_unit,
+        "shortly": shortly,
+        "number_of": number_of,
+        "unit_of": unit_of,
         "sign": sign,
         "pulled": pulled,
         "options": options,
@@ -74,9 +82,19 @@ def when(text: str) -> str:
     return f"{shown}, UTC{ahead}{hours}{f':{rest:02d}' if rest else ''}"
 
 
-def size_words(name: str | None) -> str:
-    """A size as it is shown: 1.5 mm²."""
-    return (name or "?").replace("mm2", "mm²")
+def in_unit(value: float | Sequence[float], unit: str, form: str = "") -> str:
+    """A figure, or a range, in a unit as it is written."""
+    return _of(WRITTEN[unit])(value, form)
+
+
+def _of(unit: Unit) -> Callable[..., str]:
+    """The filter of a unit: ``{{ 26.5|mm(".0f") }}``, and of a range ``{{ (8, 10)|mm }}``."""
+
+    def said(value: float | Sequence[float], form: str = "") -> str:
+        values = value if isinstance(value, Sequence) else (value,)
+        return format(unit(*values), form)
+
+    return said
 
 
 def sign(kind: str, r: float = 8) -> Markup:

@@ -14,6 +14,7 @@ from euthyne.core.lead import Reason
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.trade.fault import Level
+from euthyne.core.trade.measures import tell
 
 __all__ = ["CHECKS", "Check", "Fix", "Found", "checks", "found_before_proof", "listed"]
 
@@ -82,7 +83,7 @@ def _passed(found: Found, reason: Reason | None) -> Found:
     if reason is None:
         return found
     if reason.figures is None:
-        holds = reason.of in ("", found.text)
+        holds = reason.of in ("", tell(found.text, "metric"))
     else:
         holds = reason.figures == found.kept_figures
     if holds:

@@ -7,7 +7,7 @@ from euthyne.core.lead.step import step_named
 from euthyne.core.plan import Plan
 from euthyne.core.stages.build.jobs import hammered, sleeve_on, soldered
 from euthyne.core.stages.build.spoiled import spoiled
-from euthyne.core.trade.shown import three
+from euthyne.core.trade.figure import mm, newton_metres
 
 
 @check(
@@ -31,7 +31,7 @@ def trapped(plan: Plan) -> Said | None:
     return Said(
         "A part does not go over the cord",
         f"{', '.join(names).capitalize()}: the bore is smaller than the "
-        f"{three(plan.conductor.main.least_od_mm)} mm the cable has at least.",
+        f"{mm(plan.conductor.main.least_od_mm):three} the cable has at least.",
     )
 
 
@@ -51,7 +51,7 @@ def no_longer_reaches(plan: Plan) -> Said | None:
     lost = plan.build.length_lost_m * 1000
     return Said(
         "It no longer reaches",
-        f"{lost:.0f} mm went with ends cut off: {short[0]:.0f} mm more than there was.",
+        f"{mm(lost):.0f} went with ends cut off: {mm(short[0]):.0f} more than there was.",
     )
 
 
@@ -133,7 +133,7 @@ def torque_by_feel(plan: Plan) -> Said | None:
     why = plan.build.job.practices.reason("torque")
     return Said(
         "Screws by feel",
-        f"The sheet of the {given[0].short} gives {three(given[0].torque_nm)} N m. The bench says: "
+        f"The sheet of the {given[0].short} gives {newton_metres(given[0].torque_nm):three}. The bench says: "
         f"{why}",
         figures=(given[0].id, given[0].torque_nm, why),
     )

@@ -3,6 +3,7 @@
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
+from euthyne.core.trade.figure import metres, mm
 
 
 @check(
@@ -22,13 +23,13 @@ def bent_too_tight(plan: Plan) -> Said | None:
         "drum": "eight times, on a drum",
     }
     said = (
-        f"Bent to {bend:g} mm; its {plan.conductor.cable_od_mm:g} mm ask for {least:.0f} mm, "
+        f"Bent to {mm(bend):g}; its {mm(plan.conductor.cable_od_mm):g} ask for {mm(least):.0f}, "
         f"{how[plan.cut.bending]}."
     )
     return Said(
         "Bent too tight",
         said,
-        Fix(f"Bend it to {least:.0f} mm", (("cut.bend_mm", least),)),
+        Fix(f"Bend it to {mm(least):.0f}", (("cut.bend_mm", least),)),
         figures=(bend, least),
     )
 
@@ -50,7 +51,7 @@ def earth_last(plan: Plan) -> Said | None:
         return None
     return Said(
         "Little room for the earth to part last",
-        f"The {tight.short} holds {tight.room_mm:g} mm of spare core; the steps between the "
+        f"The {tight.short} holds {mm(tight.room_mm):g} of spare core; the steps between the "
         "cores are made smaller.",
     )
 
@@ -69,6 +70,6 @@ def salvaged_too_short(plan: Plan) -> Said | None:
             continue
         return Said(
             "Too little is left of the salvaged piece",
-            f"With its old ends off {left_m:.2f} m are left; {length.cut_m:.2f} m are cut.",
+            f"With its old ends off {metres(left_m):.2f} are left; {metres(length.cut_m):.2f} are cut.",
         )
     return None

@@ -7,6 +7,8 @@ from typing import Any, Literal
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.trade.fault import Level
+from euthyne.core.trade.figure import written
+from euthyne.core.trade.measures import tell
 
 Current = Literal["AC", "DC"]
 
@@ -66,7 +68,7 @@ class Found:
     @property
     def kept_figures(self) -> tuple[str, ...]:
         """Its figures as a reason keeps them: what differs by less than a millionth is the same."""
-        return tuple(f if isinstance(f, str) else f"{f:.6g}" for f in self.figures)
+        return tuple(tell(f, "metric") if isinstance(f, str) else f"{f:.6g}" for f in self.figures)
 
 
 @dataclass(frozen=True)
@@ -136,8 +138,8 @@ def check(
             level=level,
             stage=stage,
             watches=" ".join((look.__doc__ or "").split()),
-            why=why,
-            clears=clears,
+            why=written(why),
+            clears=written(clears),
             on=on,
             look=look,
             laws=laws,

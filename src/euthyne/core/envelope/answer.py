@@ -6,6 +6,7 @@ from typing import Any, Literal
 
 from euthyne.core.sizing.brief import SizingBrief
 from euthyne.core.sizing.size import Sizing
+from euthyne.core.trade.figure import WRITTEN, rounded
 from euthyne.core.trade.question import Question
 from euthyne.core.trade.worked import Working
 
@@ -25,6 +26,24 @@ class Figure:
     unit: str = ""
     places: int = 1
     limit: Literal["", "most", "least"] = ""
+
+    @property
+    def number(self) -> str:
+        """The number alone, as it is shown where its unit is said alike everywhere; or its words."""
+        if isinstance(self.value, str):
+            return self.value
+        return rounded(self.value, self._form)
+
+    @property
+    def text(self) -> str:
+        """The figure of a unit that a bench in gauge says otherwise; else the number alone."""
+        if isinstance(self.value, str) or self.unit not in WRITTEN:
+            return self.number
+        return format(WRITTEN[self.unit](self.value), self._form)
+
+    @property
+    def _form(self) -> str:
+        return f"{self.limit}{self.places}" if self.limit else f".{self.places}f"
 
 
 @dataclass(frozen=True)

@@ -6,6 +6,7 @@ from euthyne.core.envelope.answer import Disc, Figure, Instrument, ScaleMark, Su
 from euthyne.core.envelope.asked import quantity
 from euthyne.core.trade.die import LOOSE_BELOW, USUAL_FROM, USUAL_TO, hexagon_mm2, pressed
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.figure import mm2
 from euthyne.core.trade.quantity import AREA, DIAMETER
 from euthyne.core.trade.worked import Working
 
@@ -33,12 +34,12 @@ def what_die(outside_mm: float, bore_mm: float, copper_mm2: float, across_flats_
     )
     ring = Disc(
         words="barrel and copper",
-        figure=f"{found.metal_mm2:.0f} mm² of metal",
+        figure=f"{mm2(found.metal_mm2):.0f} of metal",
         outside_mm=outside_mm,
         bore_mm=bore_mm,
         filled_mm2=copper_mm2,
     )
-    hole = Disc("die, closed", f"{die:.0f} mm²", math.sqrt(4 * die / math.pi))
+    hole = Disc("die, closed", f"{mm2(die):.0f}", math.sqrt(4 * die / math.pi))
     work = Working(
         title="Press ratio",
         formula="(barrel section + copper) / closed die area",

@@ -14,6 +14,7 @@ from euthyne.core.trade.clearing import (
     longest_m,
     withstand_a2s,
 )
+from euthyne.core.trade.figure import metres, milliohms_a_metre
 from euthyne.core.trade.protection import families
 from euthyne.core.trade.quantity import CURRENT, OHMS, VOLTS
 from euthyne.core.trade.shown import kilo
@@ -52,9 +53,9 @@ def what_earth_length(which: Size, path: FaultPath) -> Sum:
             "answers in time."
         )
         return Sum((Figure("At most", "not known"),), said)
-    cool = put(Wire(which).ohms_per_m_20, "mohm", 1000)
+    cool = put(Wire(which).ohms_per_m_20, milliohms_a_metre, 1000)
     alpha = put(materials()["copper"].alpha20_per_k)
-    hot = put(2) * cool * (put(1) + alpha * (put(path.max_c) - put(20)))
+    hot = put(2) * cool * (put(1) + alpha * (put(path.max_c, "°C") - put(20, "°C")))
     run = longest_m(path.volts, path.loop_ohms, wanted, hot.value)
     if path.loop_ohms:
         near = path.volts / path.loop_ohms
@@ -95,12 +96,12 @@ def what_earth_length(which: Size, path: FaultPath) -> Sum:
         ScaleMark(0, "supply", "given"),
         ScaleMark(run, "the far end still clears", "answer", upto=0.0),
     )
-    title = "(0.95 x volts / amps wanted - loop) / ohm of a metre, out and back, hot"
+    title = "(0.95 x volts / amps wanted - loop) / resistance along it, out and back, hot"
     source = (
         "IEC 60364-4-41: 0.8, 0.4, 0.2 s by volts to earth; let-through generic, its maker decides"
     )
     work = (
-        [worked(title="Longest run", formula=title, sum_of=loop, unit="m", source=source)]
+        [worked(title="Longest run", formula=title, sum_of=loop, unit=metres, source=source)]
         if run
         else []
     )

@@ -30,9 +30,7 @@ def what_gauge(given: Size) -> Sum:
     up_metric, up_gauge = _next_up(area, metrics), _next_up(area, gauges)
     near = [s for s in metrics + gauges if 0.35 <= s.cross_section_mm2 / area <= 2.6]
     marks = tuple(
-        ScaleMark(s.cross_section_mm2, s.name.replace("mm2", "mm²"), "quiet")
-        for s in near
-        if s.name != given.name
+        ScaleMark(s.cross_section_mm2, s.printed, "quiet") for s in near if s.name != given.name
     )
     figures = [
         Figure("Copper", area, "mm²", 3),
@@ -41,13 +39,13 @@ def what_gauge(given: Size) -> Sum:
         Figure("Next gauge up", up_gauge),
     ]
     if given.unit == "AWG" or area in metric_resistances():
-        figures.append(Figure("A metre at 20 °C", Wire(given).ohms_per_m_20 * 1000, "mohm", 2))
+        figures.append(Figure("Along it, at 20 °C", Wire(given).ohms_per_m_20 * 1000, "mohm/m", 2))
     figures += _usual_strands(area)
     return Sum(
         tuple(figures),
         "A bigger gauge number is a thinner wire. A metric size is a maximum resistance; a "
         "gauge is nominal copper.",
-        (*marks, ScaleMark(area, given.name.replace("mm2", "mm²"), "answer")),
+        (*marks, ScaleMark(area, given.printed, "answer")),
         "mm²",
         log=True,
         workings=(
@@ -63,7 +61,7 @@ def what_gauge(given: Size) -> Sum:
 
 
 def _next_up(area: float, made: list[Size]) -> str:
-    return next((s.name for s in made if s.cross_section_mm2 >= area * 0.999), "none")
+    return next((s.printed for s in made if s.cross_section_mm2 >= area * 0.999), "none")
 
 
 INSTRUMENT = Instrument(

@@ -5,10 +5,10 @@ from typing import Any
 from euthyne.core.envelope.answer import Figure, Instrument, ScaleMark, Sum
 from euthyne.core.envelope.asked import AMPS, CORES, METALS, SIZE, choice, quantity
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.figure import celsius, mm, watts_a_metre
 from euthyne.core.trade.heat import Cable, amps_at, warmth
 from euthyne.core.trade.quantity import CELSIUS, DIAMETER
 from euthyne.core.trade.rating import k_drum
-from euthyne.core.trade.shown import three
 from euthyne.core.trade.wire import Wire
 from euthyne.core.trade.worked import Working
 
@@ -42,9 +42,9 @@ def what_heat(cable: Cable, amps: float, ambient_c: float, limit_c: float) -> Su
                 formula="amps squared x ohm a metre x loaded cores = convection + radiation",
                 put_in=(
                     f"({amps:g} A)² x {ohm * 1000:.4g} mohm a metre x {cable.loaded} loaded; "
-                    f"{cable.outside_mm:g} mm over all, {ambient_c:g} °C"
+                    f"{mm(cable.outside_mm):g} over all, {celsius(ambient_c):g}"
                 ),
-                answer=f"{straight.watts_per_m:.2f} W/m",
+                answer=f"{watts_a_metre(straight.watts_per_m):.2f}",
                 source="Churchill and Chu; Stefan and Boltzmann; IEC 60287-2-1, 5 K m/W",
             ),
         ),
@@ -59,10 +59,10 @@ def _heat(v: dict[str, Any]) -> Sum:
         outside_mm=v["outside"],
     )
     if cable.copper_mm >= cable.outside_mm:
-        what = f"{v['cores']} cores of {v['size'].name} do not go into {v['outside']:g} mm"
-        raise Refused(Fault("outside", what, f"more than {three(cable.copper_mm)} mm"))
+        what = f"{v['cores']} cores of {v['size'].words} do not go into {mm(v['outside']):g}"
+        raise Refused(Fault("outside", what, f"more than {mm(cable.copper_mm):three}"))
     if v["limit"] <= v["ambient"]:
-        what = f"it may reach {v['limit']:g} °C, and around it there are {v['ambient']:g} °C"
+        what = f"it may reach {celsius(v['limit']):g}, and around it there are {celsius(v['ambient']):g}"
         raise Refused(Fault("limit", what, "a limit over what is around it"))
     return what_heat(cable, v["amps"], v["ambient"], v["limit"])
 

@@ -5,7 +5,9 @@ from typing import Any
 from euthyne.core.sizing.brief import ConductorWanted, Limits, Load, SizingBrief, Supply, System
 from euthyne.core.sizing.size import Candidate, Sizing
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.figure import metres, milliohms_a_metre
 from euthyne.core.trade.rating import bases, units_of
+from euthyne.core.trade.wire import size_words
 from euthyne.core.trade.worked import Working, put, root, worked
 
 
@@ -46,8 +48,10 @@ def brief_of(v: dict[str, Any], amps: float | None = None) -> SizingBrief:
 def candidate(answer: Sizing, name: str) -> Candidate:
     found = next((c for c in answer.candidates if c.size == name), None)
     if found is None:
-        listed = ", ".join(c.size for c in answer.candidates)
-        raise Refused(Fault("size", f"{name} is not in this rating table", f"one of {listed}"))
+        listed = ", ".join(size_words(c.size) for c in answer.candidates)
+        raise Refused(
+            Fault("size", f"{size_words(name)} is not in this rating table", f"one of {listed}")
+        )
     return found
 
 
@@ -56,11 +60,11 @@ def drop_working(brief: SizingBrief, c: Candidate) -> Working:
         lengths = root(3)
     else:
         lengths = put(brief.poles)
-    metre = put(c.ohms_per_m, "mohm", 1000)
+    along_it = put(c.ohms_per_m, milliohms_a_metre, 1000)
     return worked(
         title="Lost on the way",
-        formula="amps x lengths in the loop x run x resistance of a metre, warm",
-        sum_of=put(brief.load.amps or 0.0, "A") * lengths * put(brief.run_m, "m") * metre,
+        formula="amps x lengths in the loop x run x resistance along it, warm",
+        sum_of=put(brief.load.amps or 0.0, "A") * lengths * put(brief.run_m, metres) * along_it,
         unit="V",
         source=bases()[brief.conductor.basis].source,
         more=f", {c.drop_percent:.2f} % of {brief.supply.volts:g} V",

@@ -6,6 +6,7 @@ from euthyne.core.envelope.path import brief_of, candidate, drop_working
 from euthyne.core.sizing.brief import SizingBrief
 from euthyne.core.sizing.drop import longest_run_m
 from euthyne.core.sizing.size import size
+from euthyne.core.trade.wire import size_words
 
 
 def what_size(brief: SizingBrief) -> Sum:
@@ -16,7 +17,7 @@ def what_size(brief: SizingBrief) -> Sum:
     taken = candidate(answer, answer.chosen.size)
     return Sum(
         (
-            Figure("Size", taken.size),
+            Figure("Size", size_words(taken.size)),
             Figure("Loses", taken.drop_percent, "%"),
             Figure("Carries", taken.rating_amps, "A", limit="most"),
             Figure("Goes at most", longest_run_m(brief, taken.drop_percent), "m", limit="most"),

@@ -3,6 +3,7 @@
 from euthyne.core.envelope.answer import Disc, Figure, Instrument, Sum
 from euthyne.core.envelope.asked import choice, quantity
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.figure import mm
 from euthyne.core.trade.quantity import DIAMETER, SHORT
 from euthyne.core.trade.sleeve import SHRINKS, SHRINKS_LINED, cut_mm, ratio_wanted, sleeve_for
 from euthyne.core.trade.worked import Working
@@ -28,13 +29,13 @@ def what_sleeve(widest_mm: float, thinnest_mm: float, covered_mm: float, adhesiv
         title="Cut length",
         formula="covered length / (1 - what it draws in along its length)",
         put_in=f"{covered_mm:g} / (1 - {SHRINKS_LINED if adhesive else SHRINKS:g})",
-        answer=f"{long:.0f} mm",
+        answer=f"{mm(long):.0f}",
         source="10 % usual, 13 % adhesive-lined; generic, check your part",
     )
     cut = Figure("Cut it", long, "mm", 0)
     things = (
-        Disc("widest", f"{widest_mm:g} mm", widest_mm),
-        Disc("thinnest", f"{thinnest_mm:g} mm", thinnest_mm),
+        Disc("widest", f"{mm(widest_mm):g}", widest_mm),
+        Disc("thinnest", f"{mm(thinnest_mm):g}", thinnest_mm),
     )
     if found is None:
         said = (
@@ -43,20 +44,25 @@ def what_sleeve(widest_mm: float, thinnest_mm: float, covered_mm: float, adhesiv
         )
         return Sum((Figure("Sleeve", "none"), cut), said, workings=(work,), discs=things)
     before = Disc(
-        "sleeve, before", f"{found.expanded_mm:g} mm bore", found.expanded_mm + 1, found.expanded_mm
+        "sleeve, before",
+        f"{mm(found.expanded_mm):g} bore",
+        found.expanded_mm + 1,
+        found.expanded_mm,
     )
     after = Disc(
         "sleeve, after",
-        f"{found.recovered_mm:g} mm bore",
+        f"{mm(found.recovered_mm):g} bore",
         found.recovered_mm + 1.6,
         found.recovered_mm,
     )
     lined = ""
     if found.adhesive:
         lined = ", adhesive-lined"
-    said = f"{found.expanded_mm:g} mm {found.ratio}{lined} passes the widest with a tenth to spare "
+    said = (
+        f"{mm(found.expanded_mm):g} {found.ratio}{lined} passes the widest with a tenth to spare "
+    )
     said += "and grips the thinnest."
-    figures = (Figure("Sleeve", f"{found.expanded_mm:g} mm"), Figure("Ratio", found.ratio), cut)
+    figures = (Figure("Sleeve", f"{mm(found.expanded_mm):g}"), Figure("Ratio", found.ratio), cut)
     return Sum(figures, said, workings=(work,), discs=(before, things[0], after, things[1]))
 
 

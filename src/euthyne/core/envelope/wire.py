@@ -62,7 +62,7 @@ def _marks(found: WireAnswer, printed: Size | None) -> tuple[ScaleMark, ...]:
         for a in found.areas
     ]
     if printed:
-        words = f"printed, {printed.name}".replace("mm2", "mm²")
+        words = f"printed, {printed.printed}"
         marks.append(ScaleMark(printed.cross_section_mm2, words, "limit"))
     return tuple(marks)
 

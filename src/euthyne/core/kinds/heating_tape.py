@@ -6,10 +6,11 @@ from euthyne.core.kinds.kind import EVERY_CORD, Caution, Family, Group, Kind, St
 from euthyne.core.kinds.makeup import Told, cores_named, lines_and_earth, wires_of
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.lead.stage import Stage
+from euthyne.core.trade.figure import metres
 from euthyne.core.trade.quantity import HEAT, LENGTH
 from euthyne.core.trade.question import Question
 
-TAPE = Question("brief.tape_m", "Tape, in all", measure=LENGTH, optional=True, hint="12 m")
+TAPE = Question("brief.tape_m", "Tape, in all", measure=LENGTH, optional=True, hint=f"{metres(12)}")
 WATTS = Question(
     "brief.watts_per_m",
     "Watts a metre, warm",

@@ -5,6 +5,7 @@ from euthyne.core.kinds.asked import FEEDS, FROM_MAINS, MOVES_ABOUT, WHOSE
 from euthyne.core.kinds.kind import EVERY_CORD, Family, Group, Kind, Start, Trait
 from euthyne.core.kinds.makeup import LOAD, SUPPLY, Told, cores_named, lines_and_earth, straight
 from euthyne.core.lead import Brief, Conductor
+from euthyne.core.trade.figure import metres
 from euthyne.core.trade.quantity import LENGTH
 from euthyne.core.trade.question import Question
 
@@ -19,13 +20,15 @@ MENDED_BY = Question(
     ),
 )
 
-CUT_OUT = Question("brief.cut_out_m", "Cut out", measure=LENGTH, optional=True, hint="0.3 m")
+CUT_OUT = Question(
+    "brief.cut_out_m", "Cut out", measure=LENGTH, optional=True, hint=f"{metres(0.3)}"
+)
 FOUND = Question(
     "brief.damage",
     "What was found, and where",
     "text",
     bounds=(0, 200),
-    hint="cut by the door, 8 m on",
+    hint=f"cut by the door, {metres(8)} on",
 )
 JUNCTIONS = {"coupler": "inline-junction", "resin": "resin-joint"}
 

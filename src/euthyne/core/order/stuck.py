@@ -5,6 +5,7 @@ from dataclasses import dataclass
 
 from euthyne.core.order.feeding import Edges, obstacles, precedence, static_blocks
 from euthyne.core.order.laid import CABLE, BuildPlan, CableEnd, End, Threaded
+from euthyne.core.trade.figure import mm
 
 
 @dataclass(frozen=True)
@@ -68,7 +69,7 @@ def _ancestors(build: BuildPlan) -> dict[str, set[str]]:
 
 def _why(p: Threaded, blocked: Mapping[str, Iterable[str]]) -> str:
     ways = "; ".join(f"from {end}: {', '.join(by)}" for end, by in blocked.items())
-    return f"{p.id} passes {p.bore_mm:g} mm, and is blocked {ways}."
+    return f"{p.id} passes {mm(p.bore_mm):g}, and is blocked {ways}."
 
 
 def ring_in(build: BuildPlan, over: frozenset[str]) -> tuple[str, ...]:

@@ -4,6 +4,7 @@ from functools import cache
 from typing import Any
 
 from euthyne.core.shelf.making import Making
+from euthyne.core.trade.figure import all_written
 from euthyne.data.schema import check_keys
 from euthyne.data.tables import TableError, records
 
@@ -17,7 +18,7 @@ MAKING_MAY_SAY = ("id", "source", "tool", "lasting", "seats", "judge", "figures"
 @cache
 def bodies() -> dict[str, dict[str, Any]]:
     """How bodies are made up, by name. Raises: TableError."""
-    found = records("bodies.toml", "body")
+    found: dict[str, dict[str, Any]] = all_written(records("bodies.toml", "body"))
     for name, record in found.items():
         where = f"bodies.toml, body {name}"
         check_keys(where, record, ("source",), BODY_KEYS)
@@ -37,7 +38,7 @@ def steps() -> dict[str, Making]:
 
 def _step(name: str, record: dict[str, Any]) -> Making:
     check_keys(f"bodies.toml, step {name}", record, MAKING_KEYS, MAKING_MAY_SAY)
-    own = {"id": name} | {k: v for k, v in record.items() if k != "source"}
+    own = {"id": name} | {k: all_written(v) for k, v in record.items() if k != "source"}
     own["judge"] = tuple(own.get("judge", ()))
     own["figures"] = tuple((words, value) for words, value in own.get("figures", ()))
     return Making(**own)

@@ -7,6 +7,8 @@ import re
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 
+from euthyne.core.trade.figure import mm
+
 SHELL = "S"  # a shield lands on the shell, outside the face
 HOUR_GIVE = 0.2  # hours a contact may be off the hour its note says
 
@@ -53,9 +55,9 @@ def size_faults(face: Face) -> list[str]:
     """Sizes nothing can have: of the face itself, and of its cavities."""
     found = []
     if not (0 < face.width <= 1000 and 0 < face.height <= 1000):
-        found.append(f"a face of {face.width:g} by {face.height:g} mm")
+        found.append(f"a face of {mm(face.width, face.height, between='by'):g}")
     found += [
-        f"cavity {c.mark} of {c.w:g} by {c.h:g} mm"
+        f"cavity {c.mark} of {mm(c.w, c.h, between='by'):g}"
         for c in face.cavities
         if not (0 < c.w <= 1000 and 0 < c.h <= 1000)
     ]
@@ -73,7 +75,9 @@ def face_faults(face: Face) -> list[str]:
     ]
     for c in (c for c in face.cavities if c.mark != "S"):  # a shield is landed on the shell
         if abs(c.x) > face.width / 2 or abs(c.y) > face.height / 2:
-            found.append(f"cavity {c.mark} lies outside its {face.width:g} by {face.height:g} mm")
+            found.append(
+                f"cavity {c.mark} lies outside its {mm(face.width, face.height, between='by'):g}"
+            )
     return found + _against_its_words(face)
 
 

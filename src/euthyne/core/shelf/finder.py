@@ -9,6 +9,7 @@ from functools import cache
 
 from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.parts import shelf
+from euthyne.core.trade.figure import mm
 
 SMALL_MM, LARGE_MM = 20.0, 45.0
 LOCKED = ("lock", "lever", "thread")
@@ -53,7 +54,7 @@ QUESTIONS = (
     Sight(
         "size",
         "How wide is its face?",
-        (("small", "under 20 mm"), ("middle", "20 to 45 mm"), ("large", "over 45 mm")),
+        (("small", f"under {mm(20)}"), ("middle", f"{mm(20, 45)}"), ("large", f"over {mm(45)}")),
     ),
 )
 

@@ -14,6 +14,8 @@ from euthyne.core.shelf.making import CLOSINGS, WHENS, Closing, Making
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.trade.barrel import OpenBarrel
 from euthyne.core.trade.fault import Fault
+from euthyne.core.trade.figure import mm, newton_metres
+from euthyne.core.trade.measures import tell
 from euthyne.core.trade.protection import families
 from euthyne.core.trade.volts import MadeFor, made_for
 
@@ -255,7 +257,7 @@ class Part:
     def searched(self) -> str:
         """What a search looks through, in small letters."""
         told = (self.words, self.standard, self.kind, self.mates, self.family)
-        return f"{' '.join(told)} {self.amps:g} a {self.contact_words}".lower()
+        return f"{tell(' '.join(told), 'metric')} {self.amps:g} a {self.contact_words}".lower()
 
     def __hash__(self) -> int:
         """Told by its id and words alone: parts are looked up often and have many fields."""
@@ -319,7 +321,7 @@ def _ranges(own: Part) -> list[Fault]:
     if not 0 <= own.volume_ml <= 100_000:
         found.append(Fault("part.volume_ml", "no box holds that", "0 to 100000 ml"))
     if not 0 <= own.torque_nm <= 100:
-        what = f"{own.torque_nm:g} N m is no torque for a screw"
+        what = f"{newton_metres(own.torque_nm):g} is no torque for a screw"
         found.append(Fault("part.torque_nm", what, "0 to 100 N m"))
     if not 0 < own.amps < float("inf"):
         found.append(Fault("part.amps", f"{own.amps:g} A is no rating", "amps above nothing"))
@@ -344,12 +346,12 @@ def _cavities(own: Part) -> list[Fault]:
     for lacking in [m for m in marks if m not in paths]:
         what = f"nothing says how far it is to cavity {lacking}"
         found.append(Fault("part.path_mm", what, "a path for each cavity"))
-    for mark, mm in own.path_mm:
+    for mark, long in own.path_mm:
         if mark not in marks:
             what = f"the face has no cavity {mark}"
             found.append(Fault("part.path_mm", what, "a path for each cavity, no other"))
-        if not 0 <= mm < 1000:
-            what = f"{mm:g} mm is no way to cavity {mark}"
+        if not 0 <= long < 1000:
+            what = f"{mm(long):g} is no way to cavity {mark}"
             found.append(Fault("part.path_mm", what, "0 to 1000 mm"))
     return found
 
@@ -359,7 +361,7 @@ def _shapes(own: Part) -> list[Fault]:
     found = []
     for post in own.posts:
         if not (0 < post.radius_mm < 100 and 0 < post.degrees <= 360):
-            what = f"nothing lies {post.degrees:g} degrees round a post of {post.radius_mm:g} mm"
+            what = f"nothing lies {post.degrees:g} degrees round a post of {mm(post.radius_mm):g}"
             found.append(Fault("part.posts", what, "a radius up to 100 mm, and up to 360 degrees"))
     barrel = own.wings
     if barrel and not min(barrel.conductor_mm, barrel.window_mm, barrel.insulation_mm) > 0:
@@ -405,10 +407,10 @@ def _entry(own: Part) -> list[Fault]:
     if not own.thread_mm or not own.knock_outs_mm or own.knock_out_mm is not None:
         return []
     holes = " and ".join(f"{hole:g}" for hole in own.knock_outs_mm)
-    what = f"a gland with a thread of {own.thread_mm:g} mm does not fit a knock-out of {holes} mm"
+    what = f"a gland with a thread of {mm(own.thread_mm):g} does not fit a knock-out of {holes} mm"
     return [
         Fault(
-            "part.knock_outs_mm", what, f"a hole up to {ENTRY_PLAY_MM:g} mm wider than its thread"
+            "part.knock_outs_mm", what, f"a hole up to {mm(ENTRY_PLAY_MM):g} wider than its thread"
         )
     ]
 
@@ -445,7 +447,7 @@ def _threading(own: Part) -> list[Fault]:
     return [*unsaid, *boots] + [
         Fault(
             "part.threaded",
-            f"the {t.words} passes {t.bore_mm:g} mm, the grip holds {most:g} mm",
+            f"the {t.words} passes {mm(t.bore_mm):g}, the grip holds {mm(most):g}",
             "a bore at least as wide as the grip's most",
         )
         for t in own.threaded

@@ -17,6 +17,7 @@ from euthyne.core.shelf.part import (
 )
 from euthyne.core.trade.barrel import OpenBarrel
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.figure import written
 from euthyne.data.schema import check_keys
 from euthyne.data.tables import TableError, records
 
@@ -122,7 +123,7 @@ def _face(name: str, record: dict[str, Any]) -> Face:
         height=float(record["height"]),
         sure=record["sure"],
         reversible=record["reversible"],
-        note=record["note"],
+        note=written(record["note"]),
         cavities=tuple(Cavity(**cavity) for cavity in record["cavities"]),
         source=record["source"],
         plug_shell=record.get("plug_shell", record["shell"]),
@@ -167,7 +168,7 @@ def _part(name: str, record: dict[str, Any], where: str) -> Part:
     record = with_body(record, where)
     return Part(
         id=name,
-        words=record["words"],
+        words=written(record["words"]),
         short=record["short"],
         standard=standard,
         contact=_one_of(CONTACTS, record["contact"], f"{where}: contact"),
@@ -175,7 +176,7 @@ def _part(name: str, record: dict[str, Any], where: str) -> Part:
         volts=record["volts"],
         kind=_one_of(("AC", "DC", "AC/DC"), record["kind"], f"{where}: kind"),
         finger_safe=record["finger_safe"],
-        mates=record["mates"],
+        mates=written(record["mates"]),
         face=faces()[record["face"]],
         outline=record["outline"],
         depth_mm=record["depth_mm"],

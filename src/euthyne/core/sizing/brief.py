@@ -8,6 +8,7 @@ from typing import Annotated, Literal
 from annotated_types import Ge, Gt, Le
 
 from euthyne.core.trade.fault import Fault
+from euthyne.core.trade.figure import celsius
 from euthyne.core.trade.protection import families
 from euthyne.core.trade.rating import bases, k_bunch, k_drum, loaded_conductors, table, units_of
 from euthyne.core.trade.wire import Metal, Unit, metric_resistances, size_named
@@ -227,8 +228,8 @@ def _conductor_faults(brief: SizingBrief) -> list[Fault]:
         found.append(
             Fault(
                 "conductor.max_c",
-                f"{brief.max_c:g} C is above the table's own limit",
-                f"at most {basis.limit_c:g} C",
+                f"{celsius(brief.max_c):g} is above the table's own limit",
+                f"at most {celsius(basis.limit_c):g}",
             )
         )
     if wanted.smallest is not None:
@@ -251,11 +252,15 @@ def _place_faults(brief: SizingBrief) -> list[Fault]:
     found = []
     if brief.conductor.basis in bases() and brief.place.ambient_c >= brief.max_c:
         problem = (
-            f"{brief.place.ambient_c:g} C around it leaves nothing of the {brief.max_c:g} "
-            "C it may reach"
+            f"{celsius(brief.place.ambient_c):g} around it leaves nothing of the "
+            f"{celsius(brief.max_c):g} it may reach"
         )
         found.append(
-            Fault("place.ambient_c", problem, f"a place below {brief.max_c:g} C, or a hotter cable")
+            Fault(
+                "place.ambient_c",
+                problem,
+                f"a place below {celsius(brief.max_c):g}, or a hotter cable",
+            )
         )
     if k_drum(brief.place.drum_layers) is None:
         problem = f"{brief.place.drum_layers} layers on a drum is more than the table knows"

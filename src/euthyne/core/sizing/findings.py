@@ -8,8 +8,9 @@ from euthyne.core.sizing.brief import SizingBrief
 from euthyne.core.sizing.candidate import Candidate, Trial, rating_of
 from euthyne.core.sizing.drop import NearestSchool, already_percent
 from euthyne.core.trade.fault import Level
+from euthyne.core.trade.figure import metres
 from euthyne.core.trade.shown import at_most
-from euthyne.core.trade.wire import size_named
+from euthyne.core.trade.wire import size_named, size_words
 
 NEAR_RATING = 0.9  # of a rating: above it nothing is in hand, good practice, generic
 
@@ -31,7 +32,7 @@ def under_rated_already(trial: Trial) -> list[Finding]:
         size = size_named(there.size)
         limit = rating_of(trial.brief, size.name, size.unit)
         if limit is not None and wanted > limit:
-            carries = f"{there.size} already in the path carries {at_most(limit)} A"
+            carries = f"{size_words(there.size)} already in the path carries {at_most(limit)} A"
             text = f"{carries}; {wanted:.1f} A is wanted."
             found.append(Finding("already-under-rated", "stop", text))
     return found
@@ -42,10 +43,10 @@ def of_the_taken(trial: Trial, taken: Candidate) -> list[Finding]:
     found = []
     wanted = trial.amps.design_heating_amps
     if wanted > NEAR_RATING * taken.rating_amps:
-        carries = f"the {at_most(taken.rating_amps)} A that {taken.size} carries"
+        carries = f"the {at_most(taken.rating_amps)} A that {size_words(taken.size)} carries"
         found.append(Finding("near-rating", "caution", f"{wanted:.1f} A is close to {carries}."))
     if any(r.interpolated and r.size.name == taken.size for r in trial.rated):
-        text = f"{taken.size} is read between two rows of the table."
+        text = f"{size_words(taken.size)} is read between two rows of the table."
         found.append(Finding("rating-interpolated", "note", text))
     return found
 
@@ -58,7 +59,7 @@ def of_the_school(school: NearestSchool | None, decided_by: str) -> list[Finding
         return []
     text = (
         f"The school of circular mils wants {school.circular_mils:.0f}: next up is {school.next_up}. "
-        f"Rounding to the nearest would have taken {school.nearest}, which is too thin."
+        f"Rounding to the nearest would have taken {size_words(school.nearest)}, which is too thin."
     )
     return [Finding("nearest-is-smaller", "note", text)]
 
@@ -73,7 +74,9 @@ def no_size_fits(trial: Trial, candidates: tuple[Candidate, ...]) -> Finding:
     failed = [f for f in largest.fails if f in ("current", "drop", "start")] or list(largest.fails)
     why = "; ".join(_why(limit, trial, largest) for limit in failed)
     return Finding(
-        "no-size-fits", "stop", f"No size fits. The largest is {largest.size}, and {why}."
+        "no-size-fits",
+        "stop",
+        f"No size fits. The largest is {size_words(largest.size)}, and {why}.",
     )
 
 
@@ -87,7 +90,7 @@ def _why(limit: str, trial: Trial, largest: Candidate) -> str:
             allowed = trial.brief.drop_limit_percent
             loses = f"it loses {largest.drop_percent:.1f} % of {allowed:g} % allowed"
             return (
-                f"{loses}: {at_most(_longest_m(trial.brief, largest))} m is the longest it allows"
+                f"{loses}: {metres(_longest_m(trial.brief, largest)):most} is the longest it allows"
             )
         case "start":
             dips = f"it dips {largest.start_drop_percent:.1f} % at the start"
@@ -116,5 +119,5 @@ def higher_volts(trial: Trial) -> list[Finding]:
     fits = Trial(replace(brief, supply=doubled, load=half)).smallest_fitting()
     if not fits:
         return []
-    text = f"{doubled.volts:g} V instead of {brief.supply.volts:g} V would need {fits}."
+    text = f"{doubled.volts:g} V instead of {brief.supply.volts:g} V would need {size_words(fits)}."
     return [Finding("higher-volts", "note", text)]

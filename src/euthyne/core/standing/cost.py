@@ -11,6 +11,7 @@ from annotated_types import Ge, Le, MaxLen
 from euthyne.core.assembly.records import Cable
 from euthyne.core.plan import Plan
 from euthyne.core.stores import USED_UP, Need, Stock, needs
+from euthyne.core.trade.figure import metres
 from euthyne.data.tables import toml
 
 COIN, AMOUNT = 2, 2  # digits after the point of money, and of an amount
@@ -101,7 +102,7 @@ def cost_of(plan: Plan, on_hand: Iterable[Stock], rates: Rates) -> Cost:
 def _there(plan: Plan, cable: Cable) -> Line:
     """A length that is there already and belongs to the lead, such as a tape."""
     length = cable.existing.length_m if cable.existing is not None else None
-    amount = f"{length:g} m" if length else "its length is not said"
+    amount = f"{metres(length):g}" if length else "its length is not said"
     return Line(plan.conductor.laid[cable.id].type.called, amount, None, None, "")
 
 

@@ -9,6 +9,7 @@ from typing import Annotated, Literal
 from annotated_types import Ge, Gt, Le
 
 from euthyne.core.trade.fault import Fault
+from euthyne.core.trade.figure import mm2
 from euthyne.core.trade.wire import (
     GAUGES,
     Size,
@@ -19,6 +20,7 @@ from euthyne.core.trade.wire import (
     metric,
     metric_resistances,
     size_named,
+    size_words,
 )
 from euthyne.data.tables import rows
 
@@ -324,10 +326,7 @@ def _say(
 def _say_area(area: Area | None, metal: str | None) -> str:
     if area is None:
         return ""
-    found = (
-        f"{area.mm2:.2f} mm2 of copper by {area.by}, between {area.low_mm2:.2f} and "
-        f"{area.high_mm2:.2f}."
-    )
+    found = f"{mm2(area.mm2):.2f} of copper by {area.by}, {mm2(area.low_mm2, area.high_mm2):.2f}."
     if metal in NOT_COPPER:
         return f"Worth {found}"
     return found
@@ -335,17 +334,17 @@ def _say_area(area: Area | None, metal: str | None) -> str:
 
 def _say_print(printed: str | None, short: float | None, verdict: Verdict | None) -> str:
     if verdict == "not-copper" and printed:
-        return f"It is not copper. It is not the {printed} printed on it."
+        return f"It is not copper. It is not the {size_words(printed)} printed on it."
     if verdict == "not-copper":
         return "It is not copper."
     if verdict == "thinner" and short is not None:
-        return f"It is {short:.0f} % short of the {printed} printed on it."
+        return f"It is {short:.0f} % short of the {size_words(printed)} printed on it."
     if verdict == "cannot-say":
-        return f"Whether it is the {printed} printed on it lies within the instruments' error."
+        return f"Whether it is the {size_words(printed)} printed on it lies within the instruments' error."
     if verdict == "as-printed":
-        return f"It is the {printed} printed on it."
+        return f"It is the {size_words(printed)} printed on it."
     if verdict is not None:
-        return f"It is more than the {printed} printed on it."
+        return f"It is more than the {size_words(printed)} printed on it."
     return ""
 
 

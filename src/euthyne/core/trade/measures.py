@@ -1,14 +1,26 @@
-"""How a bench measures: metric, or in gauge and feet. Everything is worked out and kept in SI; here what
-was said in SI is said in gauge and feet, the metric figure beside it.
+"""How a bench measures: metric, or in gauge and feet. Everything is worked out and kept in SI; ``tell`` says
+the figures of a text as a bench measures, in gauge and feet with the metric figure beside.
 """
 
 import math
 import re
 from collections.abc import Callable
+from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
-from typing import Literal
+from typing import Any, Literal
 
+from euthyne.core.trade.figure import (
+    CLOSE,
+    FACTOR,
+    NUMBER_OF,
+    SHORTLY,
+    STANDS,
+    UNIT_OF,
+    UNITS,
+    limit_of,
+    rounded,
+)
 from euthyne.core.trade.quantity import Measure
 from euthyne.core.trade.wire import GAUGES, awg_area_mm2, awg_gauge
 
@@ -21,32 +33,45 @@ FINE_MM = 1.0  # thinner than this, and thousandths of an inch are said
 FEET_FROM_INCHES = 48
 RUN_GIVE_M = MM_PER_INCH / 16 / 1000
 GIVE = 0.004  # of a length said in metres: what nobody cuts finer
+CUT_GIVE_MM = 0.2  # of a length in millimetres that is said whole
 LB_PER_KG = 2.20462
 LB_PER_NEWTON = 0.224809
 LB_IN_PER_NEWTON_METRE = 8.85075
 CUBIC_INCH_PER_ML = 0.0610237
 THOUSAND_FEET_M = 304.8
-AREAS = ("mm²", "mm2")
 SAME_AREA = 0.015  # a gauge's area as it is rounded
+SPECK = 1e-9  # what arithmetic leaves of a figure that is whole
 
 
-def inches(mm: float, give_mm: float = 0.0) -> str:
-    """A length in inches, to the nearest 1/64, as the simplest fraction that lies within what is given.
+def inches(mm: float, give_mm: float = 0.0, limit: str = "") -> str:
+    """A length in inches, as the simplest fraction down to 1/64 that lies within what is given.
 
-    Parameters: mm; give_mm, what it may be out, at least half of 1/64 in.
+    Parameters: mm; give_mm, what it may be out, at least half of 1/64 in; limit, ``most`` for one that may
+    only be told smaller, ``least`` for one that may only be told larger.
     Returns: figures without the unit; thousandths where it is thinner than a millimetre.
 
     >>> inches(26.6), inches(8), inches(0.25), inches(50.8)
     ('1 3/64', '5/16', '0.010', '2')
+    >>> inches(26.6, limit="most"), inches(26.6, limit="least")
+    ('1 3/64', '1 1/16')
     """
-    if 0 < abs(mm) < FINE_MM:
-        return f"{mm / MM_PER_INCH:.3f}"
     length = mm / MM_PER_INCH
-    give = max(give_mm / MM_PER_INCH, 0.5 / FINEST) + 1e-12
+    if 0 < abs(mm) < FINE_MM:
+        return f"{_to_side(length * 1000, limit) / 1000:.3f}"
+    give = max(give_mm / MM_PER_INCH, (1.0 if limit else 0.5) / FINEST) + 1e-12
     parts = 1
-    while parts < FINEST and abs(round(length * parts) / parts - length) > give:
+    while parts < FINEST and abs(_to_side(length * parts, limit) / parts - length) > give:
         parts *= 2
-    return _mixed(Fraction(round(length * parts), parts))
+    return _mixed(Fraction(_to_side(length * parts, limit), parts))
+
+
+def _to_side(value: float, limit: str) -> int:
+    """The whole number next to a value; that of a limit on the side of caution."""
+    if limit == "most":
+        return math.floor(value + SPECK)
+    if limit == "least":
+        return math.ceil(value - SPECK)
+    return round(value)
 
 
 def _mixed(length: Fraction) -> str:
@@ -59,19 +84,19 @@ def _mixed(length: Fraction) -> str:
     return f"{whole} {rest}" if whole else f"{rest}"
 
 
-def feet(m: float, give_m: float = 0.0) -> str:
+def feet(m: float, give_m: float = 0.0, limit: str = "") -> str:
     """A length in feet and inches, with its units; in inches alone below four feet.
 
-    Parameters: m; give_m, what it may be out, at least half of 1/64 in.
+    Parameters: m; give_m, what it may be out, at least half of 1/64 in; limit, as ``inches`` has it.
 
     >>> feet(24.384), feet(3.0, 0.01), feet(0.3)
     ('80 ft', '9 ft 10 in', '11 13/16 in')
     """
     give = max(give_m, MM_PER_INCH / 1000 / FINEST / 2) + 1e-12
-    whole = round(m / M_PER_FOOT)
+    whole = _to_side(m / M_PER_FOOT, limit)
     if whole * 12 >= FEET_FROM_INCHES and abs(whole * M_PER_FOOT - m) <= give:
         return f"{whole} ft"
-    said = inches(m * 1000, give * 1000)
+    said = inches(m * 1000, give * 1000, limit)
     inch = sum(map(Fraction, said.split()), Fraction(0)) if "." not in said else Fraction(0)
     if inch < FEET_FROM_INCHES:
         return f"{said} in"
@@ -135,66 +160,116 @@ def fahrenheit(celsius: float) -> float:
     return celsius * 1.8 + 32
 
 
-def retold(text: str, beside: bool = True) -> str:
-    """A text in SI, told in gauge and feet.
+@lru_cache(maxsize=16384)
+def told(figure: str, measures: Measures, alone: bool) -> tuple[str, str]:
+    """A figure of a text, its number and its unit.
 
-    Parameters: text; beside, whether the metric figure stands beside each.
+    Parameters: figure, as ``figure.STANDS`` finds it; measures; alone, in gauge and feet without the metric
+    figure beside. Returns: number and unit; the unit is empty where the number has it in it.
+    """
+    found = STANDS.fullmatch(figure)
+    assert found is not None, figure
+    unit, form = UNITS[found["unit"]], found["form"]
+    values = _values(found)
+    numbers = [rounded(value, form) for value in values]
+    join = f" {found['between']} ".join
+    metric = join(numbers), unit.shown
+    if measures == "metric" or any(map(math.isinf, values)):
+        return metric
+    said = _IN_GAUGE[unit.code](_Figures(values, numbers, limit_of(form), join))
+    if said is None or (alone and said[0].startswith("about")):
+        return metric
+    return said
 
-    >>> retold("strip 26.6 mm, then 3 m of 0.5 to 2.5 mm²")
+
+def _values(found: re.Match[str]) -> list[float]:
+    return [float(text) for text in found["values"].split(",")]
+
+
+def tell(text: str, measures: Measures) -> str:
+    """A text with its figures as a bench measures.
+
+    Parameters: text, whose figures are those of ``trade/figure.py``; measures. Returns: the text as it is
+    shown. In gauge and feet the metric figure stands beside in brackets, but on a drawing, in a narrow
+    column, and where the figure stands in brackets itself, beside another.
+
+    >>> from euthyne.core.trade.figure import mm, metres, mm2
+    >>> strip = f"strip {mm(26.6)}, then {metres(3)} of {mm2(0.5, 2.5)}"
+    >>> tell(strip, "metric")
+    'strip 26.6 mm, then 3 m of 0.5 to 2.5 mm²'
+    >>> tell(strip, "gauge")
     'strip 1 3/64 in (26.6 mm), then 9 ft 10 in (3 m) of 20 to 14 AWG (0.5 to 2.5 mm²)'
-    >>> retold("60 °C", beside=False)
-    '140 °F'
     """
-    if not _ANY.search(text):
+    if CLOSE not in text:
         return text
-    return (_retold_beside if beside else _retold_alone)(text)
+    return STANDS.sub(lambda found: _said(found, measures), text)
 
 
-@lru_cache(maxsize=8192)
-def _retold_beside(text: str) -> str:
-    return FIGURES.sub(lambda found: _told(found, True), text)
+def all_told(value: Any, measures: Measures = "metric") -> Any:
+    """Plain values, lists and objects of them, with the figures of every text told."""
+    if isinstance(value, str):
+        return tell(value, measures)
+    if isinstance(value, dict):
+        return {key: all_told(own, measures) for key, own in value.items()}
+    if isinstance(value, list | tuple):
+        return [all_told(own, measures) for own in value]
+    return value
 
 
-@lru_cache(maxsize=8192)
-def _retold_alone(text: str) -> str:
-    return FIGURES.sub(lambda found: _told(found, False), text)
+def _said(found: re.Match[str], measures: Measures) -> str:
+    """A figure where it stands, as its first sign asks."""
+    figure = f"{SHORTLY}{found[0][1:]}"
+    if found["open"] == FACTOR:
+        return _factor(found, measures)
+    if found["open"] in (NUMBER_OF, UNIT_OF):
+        return told(figure, measures, True)[found["open"] == UNIT_OF]
+    inside = found.string[: found.start()].endswith("(") and found.string[found.end() :].startswith(
+        ")"
+    )
+    alone = inside or found["open"] == SHORTLY
+    said = " ".join(told(figure, measures, alone)).rstrip()
+    metric = " ".join(told(figure, "metric", True))
+    if alone or said == metric:
+        return said
+    return f"{said} ({metric})"
 
 
-def split(numbers: str, unit: str) -> tuple[str, str] | None:
-    """A figure and its unit, where a page shows them apart: both in gauge and feet; None where they are
-    said alike.
+# A factor of a sum: feet with their decimals, and what goes with a foot.
+_FACTORS = {
+    "m": (1 / M_PER_FOOT, "ft"),
+    "wm": (M_PER_FOOT, "W/ft"),
+    "ohmm": (M_PER_FOOT, "ohm/ft"),
+    "mohmm": (M_PER_FOOT, "mohm/ft"),
+}
 
-    >>> split("0.8", "N m"), split("3", "m"), split("13", "A")
-    (('7.1', 'lb-in'), ('9 ft 10', 'in'), None)
+
+def _factor(found: re.Match[str], measures: Measures) -> str:
+    """A figure that multiplies out with those beside it: every length of a sum in feet, or none."""
+    share, unit = 1.0, UNITS[found["unit"]].shown
+    if measures == "gauge":
+        share, unit = _FACTORS.get(found["unit"], (share, unit))
+    numbers = [rounded(value * share, found["form"]) for value in _values(found)]
+    both = f" {found['between']} ".join(numbers)
+    return f"{both} {unit}"
+
+
+@dataclass(frozen=True)
+class _Figures:
+    """The values of a figure, as their numbers are written in metric, the side a limit is rounded to, and
+    what stands between several.
     """
-    found = FIGURES.fullmatch(f"{numbers} {unit}")
-    if found is None:
-        return None
-    told = _told(found, False)
-    if told == found[0]:
-        return None
-    for said in SAID:
-        if told.endswith(f" {said}"):
-            return told.removesuffix(f" {said}"), said
-    raise ValueError(f"{told} ends with no unit that is known")
+
+    values: list[float]
+    numbers: list[str]
+    limit: str
+    join: Callable[[list[str]], str]
+
+    def each(self, say: Callable[[float, str], str]) -> str:
+        """Every value said, with its metric number to see how fine it is."""
+        return self.join([say(v, n) for v, n in zip(self.values, self.numbers, strict=True)])
 
 
-def _told(found: re.Match[str], beside: bool) -> str:
-    """A figure in gauge and feet; an area that is no gauge's is not shortened to one."""
-    numbers, unit = found["numbers"], found["unit"]
-    values = [float(n) for n in re.findall(NUMBER, numbers)]
-    told = found[0] if unit in AREAS and min(values) <= 0 else _TOLD[unit](numbers, values)
-    # What stands in brackets already is the figure beside another.
-    before = found.string[: found.start()].rstrip()
-    after = found.string[found.end() :].lstrip()
-    inside = before.endswith("(") and after.startswith(")")
-    if told == found[0]:
-        return told
-    if unit in AREAS and re.search(r"AWG(?: is)?\W*$", before):
-        return found[0]
-    if not beside or inside:
-        return found[0] if told.startswith("about") else told
-    return f"{told} ({numbers}{found['gap']}{unit})"
+Said = tuple[str, str] | None
 
 
 def _half_a_digit(number: str) -> float:
@@ -202,85 +277,88 @@ def _half_a_digit(number: str) -> float:
     return float(0.5 * 10 ** -len(number.partition(".")[2]))
 
 
-def _each(numbers: str, say: Callable[[str], str]) -> str:
-    """The numbers of a list said anew, what joins them kept."""
-    return re.sub(NUMBER, lambda found: say(found[0]), numbers)
+def _of_mm(figures: _Figures) -> Said:
+    if max(figures.values) >= FEET_FROM_INCHES * MM_PER_INCH:
+        return _of_length(figures, 0.001)
+    return figures.each(
+        lambda mm, number: inches(mm, min(_half_a_digit(number), CUT_GIVE_MM), figures.limit)
+    ), "in"
 
 
-def _of_mm(numbers: str, values: list[float]) -> str:
-    if max(values) >= FEET_FROM_INCHES * MM_PER_INCH:
-        return _each(numbers, lambda n: feet(float(n) / 1000, _half_a_digit(n) / 1000))
-    return f"{_each(numbers, lambda n: inches(float(n), min(_half_a_digit(n), 0.2)))} in"
+def _of_metres(figures: _Figures) -> Said:
+    return _of_length(figures, 1.0)
 
 
-def _of_m(numbers: str, _values: list[float]) -> str:
-    def say(number: str) -> str:
-        value = float(number)
-        return feet(value, min(_half_a_digit(number), value * GIVE))
+def _of_length(figures: _Figures, metre: float) -> Said:
+    """Feet and inches of a length.
 
-    return _each(numbers, say)
+    Parameters: figures; metre, how many metres its unit is. Returns: the inches, or feet, as the unit.
+    """
+
+    def say(value: float, number: str) -> str:
+        give = min(_half_a_digit(number) * metre, value * metre * GIVE)
+        return feet(value * metre, give, figures.limit)
+
+    said = figures.each(say)
+    number, _, unit = said.rpartition(" ")
+    return number, unit
 
 
-def _of_area(_numbers: str, values: list[float]) -> str:
+def _of_area(figures: _Figures) -> Said:
+    values = figures.values
+    if min(values) <= 0:
+        return None
     if len(values) == 2 and values[0] < values[1]:
-        within = gauges_within(*values)
+        within = gauges_within(values[0], values[1])
         if within:
-            return within
-    return " and ".join(map(gauge_of, values))
+            return within.removesuffix(" AWG"), "AWG"
+    return " and ".join(map(gauge_of, values)).removesuffix(" AWG"), "AWG"
 
 
-def _figures(share: float, unit: str) -> Callable[[str, list[float]], str]:
+def _times(share: float, unit: str) -> Callable[[_Figures], Said]:
     """A figure times a share, to as many digits as it was said with, two or three."""
 
-    def say(number: str) -> str:
-        value = float(number) * share
-        if abs(value) >= 100:
-            return f"{value:.0f}"
-        digits = len(number.replace(".", "").lstrip("-0"))
-        return f"{value:.{max(2, min(3, digits))}g}"
+    def say(figures: _Figures) -> Said:
+        def one(value: float, number: str) -> str:
+            digits = len(number.replace(".", "").lstrip("-0"))
+            return _digits(value * share, max(2, min(3, digits)), figures.limit)
 
-    return lambda numbers, _values: f"{_each(numbers, say)} {unit}"
+        return figures.each(one), unit
 
-
-def _of_price(numbers: str, _values: list[float]) -> str:
-    return f"{_each(numbers, lambda n: f'{float(n) * M_PER_FOOT:.2f}')} a foot"
+    return say
 
 
-def _of_celsius(numbers: str, _values: list[float]) -> str:
-    return f"{_each(numbers, lambda n: f'{fahrenheit(float(n)):.0f}')} °F"
+def _digits(value: float, digits: int, limit: str) -> str:
+    """A number to so many digits, whole from a hundred on; a limit on the side of caution."""
+    if value == 0 or abs(value) >= 100:
+        return f"{_to_side(value, limit)}"
+    places = max(0, digits - 1 - math.floor(math.log10(abs(value))))
+    return f"{_to_side(value * 10**places, limit) / 10**places:g}"
 
 
-_TOLD: dict[str, Callable[[str, list[float]], str]] = {
+def _of_price(figures: _Figures) -> Said:
+    return figures.each(lambda value, _: f"{value * M_PER_FOOT:.2f}"), "a foot"
+
+
+def _of_celsius(figures: _Figures) -> Said:
+    return figures.each(lambda value, _: f"{_to_side(fahrenheit(value), figures.limit)}"), "°F"
+
+
+_IN_GAUGE: dict[str, Callable[[_Figures], Said]] = {
     "mm": _of_mm,
-    "m": _of_m,
-    "mm²": _of_area,
+    "m": _of_metres,
     "mm2": _of_area,
-    "°C": _of_celsius,
-    "C": _of_celsius,
-    "K": _figures(1.8, "°F of rise"),
-    "N m": _figures(LB_IN_PER_NEWTON_METRE, "lb-in"),
-    "N": _figures(LB_PER_NEWTON, "lb"),
-    "newton": _figures(LB_PER_NEWTON, "lb"),
-    "kg": _figures(LB_PER_KG, "lb"),
-    "g": _figures(LB_PER_KG * 16 / 1000, "oz"),
-    "g/m": _figures(LB_PER_KG / 1000 * THOUSAND_FEET_M, "lb a 1000 ft"),
-    "kg/m": _figures(LB_PER_KG * M_PER_FOOT, "lb/ft"),
-    "ml": _figures(CUBIC_INCH_PER_ML, "cu in"),
-    "W/m": _figures(M_PER_FOOT, "W/ft"),
-    "ohm/m": _figures(M_PER_FOOT, "ohm/ft"),
-    "mohm/m": _figures(M_PER_FOOT, "mohm/ft"),
-    "milliohm/m": _figures(M_PER_FOOT, "milliohm/ft"),
-    "a metre": _of_price,
+    "c": _of_celsius,
+    "k": _times(1.8, "°F of rise"),
+    "nm": _times(LB_IN_PER_NEWTON_METRE, "lb-in"),
+    "n": _times(LB_PER_NEWTON, "lb"),
+    "kg": _times(LB_PER_KG, "lb"),
+    "g": _times(LB_PER_KG * 16 / 1000, "oz"),
+    "gm": _times(LB_PER_KG / 1000 * THOUSAND_FEET_M, "lb a 1000 ft"),
+    "kgm": _times(LB_PER_KG * M_PER_FOOT, "lb/ft"),
+    "ml": _times(CUBIC_INCH_PER_ML, "cu in"),
+    "wm": _times(M_PER_FOOT, "W/ft"),
+    "ohmm": _times(M_PER_FOOT, "ohm/ft"),
+    "mohmm": _times(M_PER_FOOT, "mohm/ft"),
+    "price": _of_price,
 }
-SAID = (
-    *("lb a 1000 ft", "lb/ft", "lb-in", "lb", "oz", "cu in", "°F of rise", "°F", "W/ft", "ohm/ft"),
-    *("mohm/ft", "milliohm/ft", "a foot", "ft", "in", "AWG"),
-)
-# A figure anyone would measure: a longer row of digits is no figure of ours.
-NUMBER = r"-?\d{1,9}(?:\.\d{1,9})?"
-_UNITS = "|".join(re.escape(unit) for unit in sorted(_TOLD, key=len, reverse=True))
-FIGURES = re.compile(
-    rf"(?<![\w.,/+-])(?P<numbers>{NUMBER}(?:\s?(?:to|by|and|or|–)\s?{NUMBER})*)"
-    rf"(?P<gap>(?:\s|&nbsp;)*)(?P<unit>{_UNITS})(?![\w²/^*·-])"
-)
-_ANY = re.compile(r"\d(?:\s|&nbsp;)*(?:[mCKNkgWoa]|°C)")

@@ -8,6 +8,7 @@ from typing import Annotated, Any, Literal
 from annotated_types import MaxLen
 
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.figure import metres
 
 Crimp = Literal["crimp-only", "crimp-then-solder"]
 FirstCore = Literal["longest", "neutral", "earth-last"]
@@ -243,9 +244,9 @@ PRACTICES = (
         "Tags along a long run?",
         (
             Choice("0", "at both ends only", "Enough where both ends are in sight of each other."),
-            Choice("2", "every 2 m", "Through walls and ducts."),
-            Choice("5", "every 5 m", "Along a tray with other leads."),
-            Choice("10", "every 10 m", "Across open ground."),
+            Choice("2", f"every {metres(2)}", "Through walls and ducts."),
+            Choice("5", f"every {metres(5)}", "Along a tray with other leads."),
+            Choice("10", f"every {metres(10)}", "Across open ground."),
         ),
         "A step that puts them on, with their number.",
     ),

@@ -8,6 +8,7 @@ from functools import cache
 from typing import Any
 
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.figure import WRITTEN
 from euthyne.core.trade.wire import GAUGES, Size, metric_resistances, size_named
 
 
@@ -220,8 +221,8 @@ def read_quantity(text: str, measure: Measure, field: str = "") -> Entry:
     Parameters: text; measure; field, its path for a fault. Returns: Entry in the measure's unit.
     Raises: Refused with a sentence on what would do.
 
-    >>> read_quantity("80 ft", LENGTH).echo
-    'read as 24.38 m'
+    >>> round(read_quantity("80 ft", LENGTH).value, 3)
+    24.384
     """
     if len(text) > LONGEST_TEXT:
         raise _refuse(field, f"{len(text)} letters are too many for a {measure.word}", measure)
@@ -243,7 +244,7 @@ def read_quantity(text: str, measure: Measure, field: str = "") -> Entry:
         raise _refuse(field, f"{typed} is too large", measure)
     note = note or _inches_slip(value, typed, measure)
     if not (note or plain):
-        note = f"read as {_shown(value)} {measure.shown}"
+        note = f"read as {in_measure(value, measure)}"
     return Entry(value, note)
 
 
@@ -282,7 +283,7 @@ def _heat(typed: str, field: str) -> Entry:
     value = _number(found[1]) / (METRES_PER_FOOT if feet else 1.0)
     if not HEAT.low <= value <= HEAT.high:
         raise _refuse(field, f"{typed} is {'too small' if value < HEAT.low else 'too large'}", HEAT)
-    return Entry(value, f"read as {_shown(value)} W/m" if feet else "")
+    return Entry(value, f"read as {in_measure(value, HEAT)}" if feet else "")
 
 
 def _route(typed: str, field: str) -> Entry | None:
@@ -303,8 +304,8 @@ def _route(typed: str, field: str) -> Entry | None:
             field, f"{typed} is {'too small' if value < LENGTH.low else 'too large'}", LENGTH
         )
     if loop:
-        return Entry(value, f"read as {_shown(value)} m one way, half of the loop")
-    return Entry(value, f"{len(read)} legs, read as {_shown(value)} m in all")
+        return Entry(value, f"read as {in_measure(value, LENGTH)} one way, half of the loop")
+    return Entry(value, f"{len(read)} legs, read as {in_measure(value, LENGTH)} in all")
 
 
 def _there_and_back(typed: str) -> str | None:
@@ -345,7 +346,8 @@ def _inches_slip(value: float, typed: str, measure: Measure) -> str:
         return ""
     feet = _number(inches[1])
     return (
-        f"read as {_shown(value)} m; if feet were meant, {feet:g} ft is {_shown(feet * 0.3048)} m"
+        f"read as {in_measure(value, LENGTH)}; if feet were meant, {feet:g} ft is "
+        f"{in_measure(feet * METRES_PER_FOOT, LENGTH)}"
     )
 
 
@@ -399,8 +401,17 @@ def _shown(value: float) -> str:
     return f"{value:.0f}"
 
 
+def in_measure(values: float | tuple[float, float], measure: Measure) -> str:
+    """A value of a measure, or two with "and" between them, as it is said back to who typed it."""
+    both = values if isinstance(values, tuple) else (values,)
+    if measure.shown in WRITTEN:
+        form = ".4g" if max(map(abs, both)) < 10_000 else ".0f"
+        return format(WRITTEN[measure.shown](*both, between="and"), form)
+    return f"{' and '.join(map(_shown, both))} {measure.shown}"
+
+
 def _refuse(field: str, problem: str, measure: Measure) -> Refused:
-    bounds = f"between {_shown(measure.low)} and {_shown(measure.high)} {measure.shown}"
+    bounds = f"between {in_measure((measure.low, measure.high), measure)}"
     word = measure.word if measure.word.endswith("s") else f"a {measure.word}"
     return Refused(Fault(field, problem, f"{word} {bounds}, such as {measure.example}"))
 

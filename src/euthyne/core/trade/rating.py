@@ -4,6 +4,7 @@ import math
 from dataclasses import dataclass
 from functools import cache
 
+from euthyne.core.trade.figure import written
 from euthyne.core.trade.wire import GAUGES, Metal, Size, awg, awg_area_mm2, awg_gauge, metric
 from euthyne.data.tables import rows, toml
 
@@ -40,7 +41,7 @@ def bases() -> dict[str, Basis]:
             name=name,
             reference_c=float(t["reference_c"]),
             limit_c=float(t["limit_c"]),
-            words=t["words"],
+            words=written(t["words"]),
             source=t["source"],
         )
         for name, t in toml("bases.toml").items()

@@ -6,6 +6,7 @@ import math
 from dataclasses import dataclass
 from functools import cache
 
+from euthyne.core.trade.figure import mm
 from euthyne.data.tables import rows
 
 PASSES, GRIPS = 1.1, 0.9
@@ -24,9 +25,14 @@ class Sleeve:
     source: str
 
     @property
+    def name(self) -> str:
+        """What Stores keep it under: 19 mm 3:1."""
+        return f"{self.expanded_mm:g} mm {self.ratio}"
+
+    @property
     def words(self) -> str:
         """As it is written on the shelf: 19 mm 3:1."""
-        return f"{self.expanded_mm:g} mm {self.ratio}"
+        return f"{mm(self.expanded_mm):g} {self.ratio}"
 
 
 @cache

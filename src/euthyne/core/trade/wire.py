@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from functools import cache, lru_cache
 from typing import Literal
 
+from euthyne.core.trade.figure import mm2
 from euthyne.data.tables import rows
 
 Unit = Literal["mm2", "AWG"]
@@ -45,8 +46,29 @@ class Size:
 
     @property
     def name(self) -> str:
-        """The size as it is said, for instance ``"1.5 mm2"`` or ``"2/0 AWG"``."""
+        """What the tables and a lead keep it under: ``"1.5 mm2"`` or ``"2/0 AWG"``."""
         return f"{self.label} {self.unit}"
+
+    @property
+    def words(self) -> str:
+        """The size in a sentence; an area is a figure of it."""
+        return size_words(self.name)
+
+    @property
+    def printed(self) -> str:
+        """The size as it is printed on a cable, never said in the other series."""
+        return f"{self.label} {'mm²' if self.unit == 'mm2' else self.unit}"
+
+
+def size_words(name: str | None) -> str:
+    """A size in a sentence, by its name; an area is a figure of it, a gauge says itself.
+
+    >>> size_words("14 AWG"), size_words(None)
+    ('14 AWG', '?')
+    """
+    if name is None or not name.endswith(" mm2"):
+        return name or "?"
+    return f"{mm2(float(name.removesuffix(' mm2')))}"
 
 
 @dataclass(frozen=True)
@@ -199,7 +221,7 @@ class Wire:
         """The wire as it is said, its metal where that is not plain copper left to others: ``tinned
         1.5 mm2``.
         """
-        return f"{'tinned ' if self.tinned else ''}{self.size.name}"
+        return f"{'tinned ' if self.tinned else ''}{self.size.words}"
 
     @property
     def ohms_per_m_20(self) -> float:

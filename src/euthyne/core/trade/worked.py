@@ -5,6 +5,8 @@ from.
 import math
 from dataclasses import dataclass
 
+from euthyne.core.trade.figure import Unit, factor
+
 SUM, PRODUCT, WHOLE = 0, 1, 2
 
 
@@ -44,21 +46,20 @@ class Figured:
         return Figured(self.value**2, f"({self.text})²")
 
 
-def put(value: float, unit: str = "", scale: float = 1.0) -> Figured:
+def put(value: float, unit: str | Unit = "", scale: float = 1.0) -> Figured:
     """A figure that is put in.
 
-    Parameters: value, in SI; unit, as it is shown; scale, how many of that unit make one of SI.
-    Returns: Figured.
+    Parameters: value, in SI; unit, as it is shown, or one that a bench in gauge and feet says otherwise;
+    scale, how many of that unit make one of SI. Returns: Figured.
 
     >>> (put(13, "A") * put(2) * put(0.0154, "mohm", 1000)).text
     '13 A x 2 x 15.4 mohm'
     """
     shown = value * scale
-    if abs(shown) < 1e5:
-        text = f"{shown:.5g}"
-    else:
-        text = f"{shown:.0f}"
-    return Figured(value, f"{text} {unit}".strip())
+    form = ".5g" if abs(shown) < 1e5 else ".0f"
+    if isinstance(unit, Unit):
+        return Figured(value, factor(format(unit(shown), form)))
+    return Figured(value, f"{shown:{form}} {unit}".strip())
 
 
 def root(of: float) -> Figured:
@@ -82,22 +83,29 @@ class Working:
 
 
 def worked(
-    title: str, formula: str, sum_of: Figured, unit: str, source: str, more: str = ""
+    title: str,
+    formula: str,
+    sum_of: Figured,
+    unit: str | Unit,
+    source: str,
+    more: str = "",
+    scale: float = 1.0,
 ) -> Working:
     """The working of a sum, its answer taken from the same figures that are shown.
 
-    Parameters: title; formula in words; sum_of; unit the answer is shown in (mohm of ohm); source;
-    more, words after the answer. Returns: Working.
+    Parameters: title; formula in words; sum_of; unit the answer is shown in; source; more, words after
+    the answer; scale, how many of that unit make one of SI. Returns: Working.
     """
-    shown = sum_of.value * (1000 if unit == "mohm" else 1)
-    if abs(shown) < 1e4:
-        figure = f"{shown:.4g}"
+    shown = sum_of.value * scale
+    form = ".4g" if abs(shown) < 1e4 else ".0f"
+    if isinstance(unit, Unit):
+        answer = format(unit(shown), form)
     else:
-        figure = f"{shown:.0f}"
+        answer = f"{shown:{form}} {unit}".strip()
     return Working(
         title=title,
         formula=formula,
         put_in=sum_of.text,
-        answer=f"{figure} {unit}{more}".strip(),
+        answer=f"{answer}{more}",
         source=source,
     )

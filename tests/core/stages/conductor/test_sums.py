@@ -25,6 +25,7 @@ from euthyne.core.sizing.size import rating_of, size
 from euthyne.core.stages.conductor.working import working
 from euthyne.core.stages.cut.metal import neighbours
 from euthyne.core.trade.wire import Wire, metric
+from in_metric import metric as in_metric
 
 
 def brief(system="ac-single", volts=230.0, amps=16.0, run_m=20.0, basis="rubber-60", **more):
@@ -149,8 +150,8 @@ def test_a_drum_takes_its_share_of_the_rating(layers, amps):
 
 def test_when_nothing_fits_the_remedies_fit():
     asked = brief("dc", 12, 400, 6, "boat-vehicle-105", limits=Limits(3))
-    told = {f.code: f.text for f in size(asked).findings}
-    assert told["higher-volts"] == "24 V instead of 12 V would need 95 mm2."
+    told = {f.code: in_metric(f.text) for f in size(asked).findings}
+    assert told["higher-volts"] == "24 V instead of 12 V would need 95 mm²."
     twice = brief("dc", 24, 200, 6, "boat-vehicle-105", limits=Limits(3))
     assert size(twice).chosen.size == "95 mm2"
     assert not [text for text in told.values() if "side by side" in text]

@@ -4,6 +4,7 @@ from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.kinds import Trait
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
+from euthyne.core.trade.figure import metres
 from euthyne.core.trade.protection import FOR_LONG, RUN_AT_A_SHARE, families
 from euthyne.core.trade.shown import at_most, three
 
@@ -247,7 +248,7 @@ def fuse_too_small(plan: Plan) -> Said | None:
     "caution",
     Stage.BRIEF,
     why="The length before the fuse has nothing to save it.",
-    clears="The fuse within 0.2 m of the post, or that length sheathed and clamped.",
+    clears="The fuse within {0.2 m} of the post, or that length sheathed and clamped.",
     on="DC",
     laws=(15,),
 )
@@ -260,7 +261,7 @@ def fuse_far_from_post(plan: Plan) -> Said | None:
         return None
     return Said(
         "The fuse is far from the post",
-        f"{apart:g} m of cable lie before it; {most:g} m is the most.",
+        f"{metres(apart):g} of cable lie before it; {metres(most):g} is the most.",
         figures=(apart, most),
     )
 

@@ -50,7 +50,7 @@ def solar_is_live(plan: Plan) -> Said | None:
     "caution",
     Stage.BRIEF,
     why="A cell that goes into runaway can not be put out.",
-    clears="Someone beside it, a place that does not burn, above 0 °C; a reason kept here.",
+    clears="Someone beside it, a place that does not burn, above {0 °C}; a reason kept here.",
     on="DC",
 )
 def lithium(plan: Plan) -> Said | None:

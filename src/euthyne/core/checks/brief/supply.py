@@ -5,7 +5,9 @@ from euthyne.core.kinds import Trait
 from euthyne.core.lead import Brief
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
+from euthyne.core.trade.figure import metres
 from euthyne.core.trade.shown import at_most
+from euthyne.core.trade.wire import size_words
 
 SPLASHED, LYING_IN_WET = 4, 7  # second figures of an ingress protection, IEC 60529
 
@@ -45,7 +47,7 @@ def drum_use(plan: Plan) -> Said | None:
         words = f"{layers} layers"
     return Said(
         "Used on a drum",
-        f"With {words} left on, {plan.conductor.size_name} carries "
+        f"With {words} left on, {size_words(plan.conductor.size_name)} carries "
         f"{at_most(plan.conductor.cord_amps_on_drum)} A, not "
         f"{at_most(plan.conductor.cord_amps)} A. The tag says what it carries wholly rolled up.",
         Fix("It is always fully unwound", (("brief.drum_layers", 0),)),
@@ -242,7 +244,8 @@ def extension_of_extension(plan: Plan) -> Said | None:
     brief = plan.lead.brief
     if not plan.mains or plan.brief.already == ():
         return None
-    text = f"{brief.already_m:g} m of {brief.already_size} lie ahead of it; their loss is counted."
+    ahead = f"{metres(brief.already_m or 0.0)} of {size_words(brief.already_size)}"
+    text = f"{ahead} lie ahead of it; their loss is counted."
     figures = (brief.already_m or 0.0, brief.already_size or "")
     return Said("An extension of an extension", text, figures=figures)
 

@@ -11,8 +11,10 @@ from euthyne.core.plan import Plan
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.trade.cable import cable_types, made_by
 from euthyne.core.trade.colours import COUNTRIES, NORTH_AMERICAN
+from euthyne.core.trade.figure import celsius
 from euthyne.core.trade.shown import three
 from euthyne.core.trade.volts import excess
+from euthyne.core.trade.wire import size_words
 
 METAL_WORDS = {
     "aluminium": "Aluminium",
@@ -40,7 +42,7 @@ def not_made(plan: Plan) -> Said | None:
     return Said(
         "That size is not made in this cord",
         f"{plan.conductor.cable_type.called} with {len(plan.cores)} cores is not listed in "
-        f"{taken or plan.conductor.size_name}.",
+        f"{size_words(taken or plan.conductor.size_name)}.",
     )
 
 
@@ -286,7 +288,7 @@ def made_in_mm2(plan: Plan) -> Said | None:
 @check(
     "note",
     Stage.CONDUCTOR,
-    why="A terminal made for 60 °C chars the insulation that would stand 90.",
+    why="A terminal made for {60 °C} chars the insulation that would stand 90.",
     clears="The temperature that stands on the terminals, as the weakest part, in C.",
     on="DC",
     laws=(21,),
@@ -299,6 +301,6 @@ def terminal_temperature(plan: Plan) -> Said | None:
         return None
     return Said(
         "What its terminals stand is not said",
-        "Its table is for 90 °C; screw terminals stand 60 °C up to 100 A where nothing is marked, "
-        "75 °C where it is (NFPA 70, 110.14(C)).",
+        f"Its table is for {celsius(90)}; screw terminals stand {celsius(60)} up to 100 A where nothing is marked, "
+        f"{celsius(75)} where it is (NFPA 70, 110.14(C)).",
     )

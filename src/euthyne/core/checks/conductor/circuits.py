@@ -6,6 +6,7 @@ from euthyne.core.kinds import Trait
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.trade.shown import at_most
+from euthyne.core.trade.wire import size_words
 
 
 @check(
@@ -22,7 +23,7 @@ def circuit_under_rated(plan: Plan) -> Said | None:
         if circuit.amps is not None and carries is not None and carries < circuit.amps:
             return Said(
                 f"The {circuit.id} are too thin",
-                f"{circuit.conductor.size} carries {at_most(carries)} A; {circuit.amps:g} A is "
+                f"{size_words(circuit.conductor.size)} carries {at_most(carries)} A; {circuit.amps:g} A is "
                 "wanted.",
             )
     return None

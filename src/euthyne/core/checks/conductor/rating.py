@@ -9,9 +9,10 @@ from euthyne.core.kinds.kind import EVERY_CORD
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.stages.conductor.upstream import UpstreamRule
+from euthyne.core.trade.figure import celsius, metres
 from euthyne.core.trade.protection import families
 from euthyne.core.trade.shown import at_most, three
-from euthyne.core.trade.wire import size_named
+from euthyne.core.trade.wire import size_named, size_words
 
 WELDER_SHARE = 2  # NFPA 70, 630.12: a welder's conductors are guarded at twice their rating
 AS_MUCH_OVER = 1.001  # arithmetic leaves a speck
@@ -87,7 +88,7 @@ def under_rated_cord(plan: Plan) -> Said | None:
         return None
     return Said(
         "The cord is too thin for its current",
-        f"{found.size} carries {at_most(found.rating_amps)} A as it lies; "
+        f"{size_words(found.size)} carries {at_most(found.rating_amps)} A as it lies; "
         f"{three(sizing.wanted_amps)} A is wanted.",
         _take_chosen(plan),
     )
@@ -127,7 +128,7 @@ def protection_too_large(plan: Plan) -> Said | None:
     if amps <= most:
         return None
     told = (
-        f"{amps:g} A {plan.conductor.protection.words}; {found.size} carries "
+        f"{amps:g} A {plan.conductor.protection.words}; {size_words(found.size)} carries "
         f"{at_most(most)} A as it lies."
     )
     rule = plan.conductor.guards.rule
@@ -194,7 +195,7 @@ def cord_set_thin(plan: Plan) -> Said | None:
     if plan.conductor.guards.rule_asks:
         return None
     run_m, to = plan.lead.brief.run_m or 0.0, plan.given.load.words
-    asked = f"{run_m:g} m to a {to}: IEC 60799 gives it {plan.conductor.guards.least_size}."
+    asked = f"{metres(run_m):g} to a {to}: IEC 60799 gives it {size_words(plan.conductor.guards.least_size)}."
     return _under_the_least(plan, "Thinner than a cord set is made", asked)
 
 
@@ -209,14 +210,14 @@ def _under_the_least(plan: Plan, title: str, asked: str) -> Said | None:
     if size.cross_section_mm2 >= size_named(least).cross_section_mm2 * AS_MUCH:
         return None
     figures = (size.cross_section_mm2, least)
-    return Said(title, f"{size.name}, {asked}", take_size(plan, least), figures=figures)
+    return Said(title, f"{size.words}, {asked}", take_size(plan, least), figures=figures)
 
 
 @check(
     "caution",
     Stage.CONDUCTOR,
     why="A thin single alone in a boat breaks by shaking, long before its current harms it.",
-    clears="16 AWG or 1 mm² and thicker; or a reason: it lies in a sheath with others, or ashore.",
+    clears="16 AWG or {1 mm²} and thicker; or a reason: it lies in a sheath with others, or ashore.",
     on="DC",
 )
 def thin_afloat(plan: Plan) -> Said | None:
@@ -266,7 +267,7 @@ def drop_over_limit(plan: Plan) -> Said | None:
     )
     return Said(
         "Too much is lost on the way",
-        f"{c.size} loses {c.drop_percent:.1f} % of {limit:g} % allowed: {three(c.drop_volts)} V.",
+        f"{size_words(c.size)} loses {c.drop_percent:.1f} % of {limit:g} % allowed: {three(c.drop_volts)} V.",
         take_size(plan, better),
         figures=(c.drop_percent, limit),
     )
@@ -285,7 +286,7 @@ def starting_dip(plan: Plan) -> Said | None:
     c, limit = plan.conductor.candidate, plan.lead.conductor.start_drop_percent
     return Said(
         "It dips while starting",
-        f"{c.size} dips {c.start_drop_percent:.1f} % at the start; {limit:g} % is allowed.",
+        f"{size_words(c.size)} dips {c.start_drop_percent:.1f} % at the start; {limit:g} % is allowed.",
         figures=(c.start_drop_percent, limit),
     )
 
@@ -338,7 +339,7 @@ def near_rating(plan: Plan) -> Said | None:
 @check(
     "caution",
     Stage.CONDUCTOR,
-    why="Above 60 °C a hand lets go, and PVC softens.",
+    why="Above {60 °C} a hand lets go, and PVC softens.",
     clears="A larger size, a cooler place, or unwound.",
 )
 def hot_sheath(plan: Plan) -> Said | None:
@@ -349,8 +350,8 @@ def hot_sheath(plan: Plan) -> Said | None:
         return None
     return Said(
         "Too hot to hold",
-        f"The sheath settles at {warm.sheath_c:.0f} °C, the conductor at {warm.conductor_c:.0f} "
-        "°C, "
+        f"The sheath settles at {celsius(warm.sheath_c):.0f}, the conductor at "
+        f"{celsius(warm.conductor_c):.0f}, "
         f"{'as it lies on the drum' if layers else 'laid out straight'}.",
         figures=(warm.sheath_c,),
     )
@@ -359,7 +360,7 @@ def hot_sheath(plan: Plan) -> Said | None:
 @check(
     "note",
     Stage.CONDUCTOR,
-    why="Keep to the lower of the two; cords under 1.5 mm² are rated far below physics on purpose.",
+    why="Keep to the lower of the two; cords under {1.5 mm²} are rated far below physics on purpose.",
     clears="Nothing to clear: the table decides.",
 )
 def tables_and_physics(plan: Plan) -> Said | None:
@@ -437,7 +438,7 @@ def long_for_its_size(plan: Plan) -> Said | None:
         return None
     return Said(
         "Long for its size",
-        f"{run:g} m; the usual guidance for {size.name} is {usual:g} m unless it is behind a "
+        f"{metres(run):g}; the usual guidance for {size.words} is {metres(usual):g} unless it is behind a "
         "residual-current device.",
         Fix(
             f"A {plan.lead.brief.usual_device} device is upstream",

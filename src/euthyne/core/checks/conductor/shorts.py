@@ -6,6 +6,7 @@ from euthyne.core.plan import Plan
 from euthyne.core.stages.conductor.least import cord_set_least
 from euthyne.core.trade.clearing import Cleared, FaultKind
 from euthyne.core.trade.shown import kilo
+from euthyne.core.trade.wire import size_words
 
 SOONER = "A larger size, a shorter run, a smaller fuse or breaker, or a faster curve."
 CALLED: dict[FaultKind, str] = {"short": "short", "earth": "earth fault"}
@@ -49,7 +50,7 @@ def _near_end(plan: Plan, fault: Cleared) -> Said:
     """A short right behind the plug, by a breaker's generic let-through."""
     text = (
         f"Right behind its plug {kilo(fault.passes_a2s)} kA²s may pass, by a generic breaker; "
-        f"{plan.conductor.size_name} stands {kilo(fault.stands_a2s)}. The breaker's own let-through "
+        f"{size_words(plan.conductor.size_name)} stands {kilo(fault.stands_a2s)}. The breaker's own let-through "
         "figure would settle it; IEC 60799 makes such cords of this size."
     )
     figures = (fault.passes_a2s, fault.stands_a2s)
@@ -70,7 +71,7 @@ def _survived(plan: Plan, fault: Cleared | None) -> Said | None:
 
 def _energy(plan: Plan, fault: Cleared) -> str:
     passes, stands = kilo(fault.passes_a2s), kilo(fault.stands_a2s)
-    return f"{passes} kA²s passes; {plan.conductor.size_name} stands {stands}."
+    return f"{passes} kA²s passes; {size_words(plan.conductor.size_name)} stands {stands}."
 
 
 def _carries(plan: Plan) -> float:
@@ -94,7 +95,7 @@ def _time_unknown(plan: Plan, fault: Cleared) -> Said:
     """Nothing says when it clears, and within five seconds the conductor stands it."""
     text = (
         f"{fault.amps:.0f} A at the far end is below where {fault_word(plan)} is sure to act at once. "
-        f"{plan.conductor.size_name} stands it for {min(fault.stands_s, 99.0):.2g} s: hold that "
+        f"{size_words(plan.conductor.size_name)} stands it for {min(fault.stands_s, 99.0):.2g} s: hold that "
         "against its curve (IEC 60364-4-43, 434.5.2)."
     )
     title = f"When a far-end {CALLED[fault.kind]} clears is not known"

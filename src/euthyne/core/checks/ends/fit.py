@@ -16,7 +16,7 @@ from euthyne.core.trade.barrel import lug_for
 from euthyne.core.trade.boxroom import box_wants_ml
 from euthyne.core.trade.cable import Diameter
 from euthyne.core.trade.die import FILL_LEAST
-from euthyne.core.trade.shown import three
+from euthyne.core.trade.figure import millilitres, mm, mm2
 from euthyne.core.trade.volts import excess
 
 
@@ -38,11 +38,11 @@ def cord_in_grip(plan: Plan) -> Iterator[Said]:
         if not (fat or thin):
             continue
         if cord.low_mm != cord.high_mm:
-            size = f"{cord.low_mm:g} to {cord.high_mm:g} mm"
+            size = f"{mm(cord.low_mm, cord.high_mm):g}"
         else:
-            size = f"{cord.low_mm:g} mm"
+            size = f"{mm(cord.low_mm):g}"
         what = "cord" if laid.sheathed else "wire"
-        held = f"It takes {low:g} to {high:g} mm; {laid.written} is {size}."
+        held = f"It takes {mm(low, high):g}; {laid.written} is {size}."
         if laid.sheathed:
             held += " It would be held by its cores." if fat else " It would slide out."
         else:
@@ -109,7 +109,7 @@ def fitting_parts(plan: Plan) -> Fix | None:
         other = next((o for o in others if keeps(p, o, dry) and _stands(plan, o)), None)
         if other is None:
             return None
-        words.append(f"the {other.words}, {other.grip_mm[0]:g} to {other.grip_mm[1]:g} mm")
+        words.append(f"the {other.words}, {mm(other.grip_mm[0], other.grip_mm[1]):g}")
         changes.append((end, other.id))
     if changes:
         return Fix(f"Take {listed(dict.fromkeys(words))}", tuple(changes))
@@ -152,12 +152,12 @@ def conductor_in_terminal(plan: Plan) -> Iterator[Said]:
         low, high = p.terminal_mm2
         if not low * (1 - GAUGE_GIVE) <= area <= high * (1 + GAUGE_GIVE):
             said.add(p.id)
-            own = laid.size.name
+            own = laid.size.words
             if laid.size.unit == "AWG":
-                own = f"{own}, {three(area)} mm²"
+                own = f"{own}, {mm2(area):three}"
             yield Said(
                 f"The conductor does not suit the {p.short}",
-                f"Its terminals take {low:g} to {high:g} mm²; this is {own}.",
+                f"Its terminals take {mm2(low, high):g}; this is {own}.",
                 fitting_parts(plan) or _size_that_fits(plan),
                 about=p.id,
             )
@@ -188,9 +188,9 @@ def terminal_overfull(plan: Plan) -> Said | None:
             together = marks.count(mark) * area
             if marks.count(mark) > 1 and together > p.terminal_mm2[1] * (1 + GAUGE_GIVE):
                 text = (
-                    f"{marks.count(mark)} cores of {plan.conductor.size.name} are "
-                    f"{three(together)} mm² together; {mark} of the {p.short} takes "
-                    f"{three(p.terminal_mm2[1])} mm²."
+                    f"{marks.count(mark)} cores of {plan.conductor.size.words} are "
+                    f"{mm2(together):three} together; {mark} of the {p.short} takes "
+                    f"{mm2(p.terminal_mm2[1]):three}."
                 )
                 return Said("More copper than the terminal takes", text)
     return None
@@ -211,9 +211,7 @@ def lug_too_big(plan: Plan) -> Said | None:
     lug, share = lug_for(size.cross_section_mm2), lug_share(size)
     if lug is None or share >= FILL_LEAST:
         return None
-    text = (
-        f"{size.name} fills {share:.0%} of the {lug.size.name} lug; {FILL_LEAST:.0%} is the least."
-    )
+    text = f"{size.words} fills {share:.0%} of the {lug.size.words} lug; {FILL_LEAST:.0%} is the least."
     return Said("The lug is a size too big", text, _size_that_fits(plan))
 
 
@@ -267,8 +265,8 @@ def measure_the_cord(plan: Plan) -> Said | None:
         if cord.low_mm < low or cord.high_mm > high:
             return Said(
                 f"Measure the cord for the {p.short}",
-                f"{plan.conductor.written} may be {cord.low_mm:g} to {cord.high_mm:g} mm; the "
-                f"grip takes {low:g} to {high:g} mm.",
+                f"{plan.conductor.written} may be {mm(cord.low_mm, cord.high_mm):g}; the "
+                f"grip takes {mm(low, high):g}.",
                 fitting_parts(plan),
                 figures=(p.id, plan.conductor.written),
             )
@@ -314,8 +312,8 @@ def room_in_box(plan: Plan) -> Said | None:
         if wanted > end.part.volume_ml:
             return Said(
                 f"Little room in the {end.part.short}'s box",
-                f"Its cores and the device want {wanted:.0f} ml; it holds "
-                f"{end.part.volume_ml:.0f} ml.",
+                f"Its cores and the device want {millilitres(wanted):.0f}; it holds "
+                f"{millilitres(end.part.volume_ml):.0f}.",
                 figures=(wanted, end.part.volume_ml),
             )
     return None

@@ -3,6 +3,7 @@
 from euthyne.core.checks.found import Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
+from euthyne.core.trade.figure import mm
 from euthyne.core.trade.stud import gap_allowed_mm, hole_mm, stud_mm
 
 LUGS_ON_POST = 4
@@ -15,7 +16,7 @@ def lug_hole_small(plan: Plan) -> Said | None:
         if hole_mm(lug) <= stud_mm(stud):
             return Said(
                 "The stud is thicker than the hole",
-                f"{short}: hole {hole_mm(lug):g} mm, stud {stud_mm(stud):g} mm.",
+                f"{short}: hole {mm(hole_mm(lug)):g}, stud {mm(stud_mm(stud)):g}.",
             )
     return None
 
@@ -38,9 +39,7 @@ def lug_hole_large(plan: Plan) -> Said | None:
     for short, lug, stud in _lugs(plan):
         gap = hole_mm(lug) - stud_mm(stud)
         if gap > gap_allowed_mm(stud):
-            text = (
-                f"{short}: {gap:.1f} mm wider than {stud}; {gap_allowed_mm(stud):g} mm is the most."
-            )
+            text = f"{short}: {mm(gap):.1f} wider than {stud}; {mm(gap_allowed_mm(stud)):g} is the most."
             return Said("The lug's hole is too wide", text, figures=(lug, stud))
     return None
 

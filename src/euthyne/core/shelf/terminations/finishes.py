@@ -3,6 +3,8 @@
 from dataclasses import dataclass
 from typing import Literal
 
+from euthyne.core.trade.figure import mm
+
 FinishKind = Literal["grip", "gland", "close", "hammer", "shield", "stud", "mated"]
 
 
@@ -26,10 +28,10 @@ FINISHES: dict[FinishKind, Finish] = {
             kind="grip",
             words="cord grip",
             detail=(
-                "Parts in order, the clamp on the sheath. Pull, then twist: 2 mm of slip at most."
+                f"Parts in order, the clamp on the sheath. Pull, then twist: {mm(2)} of slip at most."
             ),
             mistake="A grip on the cores instead of the sheath pulls them from their terminals.",
-            judge=("sheath through the grip", "no tilt, an even gap", "2 mm of slip at most"),
+            judge=("sheath through the grip", "no tilt, an even gap", f"{mm(2)} of slip at most"),
         ),
         Finish(
             kind="gland",
@@ -37,13 +39,18 @@ FINISHES: dict[FinishKind, Finish] = {
             detail=(
                 "Seal seated in its seat first, the nut by hand, then to its torque where one "
                 "is given. Pull, then twist: "
-                "2 mm of slip at most."
+                f"{mm(2)} of slip at most."
             ),
             mistake=(
                 "A nut that started crooked feels tight, and seals nothing. Some glands can "
                 "not be opened again."
             ),
-            judge=("an even gap all round", "no tilt", "seal seen whole", "2 mm of slip at most"),
+            judge=(
+                "an even gap all round",
+                "no tilt",
+                "seal seen whole",
+                f"{mm(2)} of slip at most",
+            ),
         ),
         Finish(
             kind="close",

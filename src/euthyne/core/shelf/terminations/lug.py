@@ -1,6 +1,7 @@
 """Lugs, pressed onto the conductor."""
 
 from euthyne.core.shelf.terminations.termination import Termination, barrel_and_insulation
+from euthyne.core.trade.figure import mm
 from euthyne.core.trade.practices import Practices
 
 
@@ -37,7 +38,7 @@ TERMINATION = Termination(
     sleeved=True,
     lined=True,
     covers=barrel_and_insulation,
-    under_sleeve="over the barrel and 12 mm of insulation, never the palm",
+    under_sleeve=f"over the barrel and {mm(12)} of insulation, never the palm",
     crimped=True,
     solderable=True,
     hammered=True,

@@ -1,6 +1,7 @@
 """Solder cups."""
 
 from euthyne.core.shelf.terminations.termination import Termination
+from euthyne.core.trade.figure import mm
 from euthyne.core.trade.practices import Practices
 
 
@@ -20,7 +21,7 @@ TERMINATION = Termination(
         "Mate it with a spare to keep heat out of the plastic."
     ),
     mistake="A joint that moved while it cooled is grey, and cracks.",
-    judge=("bright hollow fillet", "insulation shrunk back 1 mm at most", "nothing moves"),
+    judge=("bright hollow fillet", f"insulation shrunk back {mm(1)} at most", "nothing moves"),
     bared="Strands twisted as they lie; they are tinned at the cup, apart from it.",
     then="the wire is in its cup",
     looks="tube",

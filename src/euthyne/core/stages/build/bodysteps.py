@@ -8,6 +8,7 @@ from euthyne.core.stages.build.buildstep import MISTAKES, SHEATH_OFF, BuildStep,
 from euthyne.core.stages.build.jobs import Job, fittings
 from euthyne.core.stages.ends.ends import Marking
 from euthyne.core.trade.corewords import function_of
+from euthyne.core.trade.figure import mm, newtons
 
 # A gland whose range is so wide has a seal of two rings, one inside the other; generic, check your part.
 RINGS_FROM = 1.7
@@ -90,15 +91,15 @@ def strip(turn: Turn) -> BuildStep:
     plan = turn.e.strip
     how, mistake = SHEATH_OFF[turn.job.practices.stripper]
     reach = "Measured from the tip."
-    figures: tuple[Figure, ...] = (Figure("sheath off", f"{plan.sheath_mm:.0f} mm"),)
+    figures: tuple[Figure, ...] = (Figure("sheath off", f"{mm(plan.sheath_mm):.0f}"),)
     if turn.e.part.grips:
-        reach = f"The sheath must reach {plan.inside_mm:.0f} mm past the grip."
-        figures += (Figure("past the grip", f"{plan.inside_mm:g} mm"),)
+        reach = f"The sheath must reach {mm(plan.inside_mm):.0f} past the grip."
+        figures += (Figure("past the grip", f"{mm(plan.inside_mm):g}"),)
     return BuildStep(
         key=turn.name.key,
         kind="strip",
         end=turn.end,
-        headline=f"Take {plan.sheath_mm:.0f} mm of sheath off the {turn.said}",
+        headline=f"Take {mm(plan.sheath_mm):.0f} of sheath off the {turn.said}",
         detail=f"{reach} {how} No core marked.",
         mistake=mistake,
         button="sheath is off",
@@ -120,7 +121,7 @@ def layer(turn: Turn) -> BuildStep:
         mistake=stair.layer.mistake,
         button=f"{words} done",
         part=turn.name.on,
-        figures=(Figure("from the tip", f"{stair.back_mm:.0f} mm"),),
+        figures=(Figure("from the tip", f"{mm(stair.back_mm):.0f}"),),
     )
 
 
@@ -141,7 +142,8 @@ def cores(turn: Turn) -> BuildStep:
         edge = "end of the grip" if turn.e.part.grips else "edge of the part"
         detail = f"From the {edge}. {kind.bared}"
         figures = tuple(
-            Figure("each core" if alike else f"core {c.core}", f"{c.core_mm:.0f} mm") for c in shown
+            Figure("each core" if alike else f"core {c.core}", f"{mm(c.core_mm):.0f}")
+            for c in shown
         )
     else:
         headline = f"Bare {bare} of the {which}, {turn.said}"
@@ -189,7 +191,7 @@ def spare(turn: Turn) -> BuildStep:
     what, it, where = "spare core", "it", "Back to the sheath"
     if many:
         what, it = f"{len(cores)} spare cores", "each"
-        where = "Each 5 mm further back than the one before"
+        where = f"Each {mm(5)} further back than the one before"
     return BuildStep(
         key=turn.name.key,
         kind="spare",
@@ -226,8 +228,8 @@ def _hole(turn: Turn) -> tuple[Figure, ...]:
     if turn.name.on != "knockout" or part.knock_out_mm is None:
         return ()
     return (
-        Figure("knock-out", f"{part.knock_out_mm:g} mm"),
-        Figure("thread of the gland", f"{part.thread_mm:g} mm"),
+        Figure("knock-out", f"{mm(part.knock_out_mm):g}"),
+        Figure("thread of the gland", f"{mm(part.thread_mm):g}"),
     )
 
 
@@ -260,7 +262,7 @@ def grip(turn: Turn) -> BuildStep:
         headline = f"Tighten the gland of the {part.short} on the sheath"
     elif part.made.grips:
         headline = f"Pull and twist the cord at the {part.short}"
-        detail = f"The {part.made.grips} is what holds it. 2 mm of slip at most."
+        detail = f"The {part.made.grips} is what holds it. {mm(2)} of slip at most."
     else:
         detail = f"{_seated_first(part)}{detail}"
     rings = ""
@@ -280,8 +282,8 @@ def grip(turn: Turn) -> BuildStep:
         button="gland holds" if gland else "grip holds",
         judge=finish.judge,
         figures=(
-            Figure("it holds", f"{low:g} to {high:g} mm"),
-            Figure("pull", f"{grip_pull_n(part.amps)} N"),
+            Figure("it holds", f"{mm(low, high):g}"),
+            Figure("pull", f"{newtons(grip_pull_n(part.amps))}"),
         ),
     )
 

@@ -14,6 +14,7 @@ from euthyne.core.stages.build.buildplan import AGAIN, order_of, threading_plan
 from euthyne.core.stages.build.buildstep import MISTAKES, Asked, BuildStep, Figure, Turn
 from euthyne.core.stages.build.jobs import SHIELD, Job, fittings, sleeve_on
 from euthyne.core.trade.corewords import function_of
+from euthyne.core.trade.figure import metres, newtons
 
 SAID: dict[Does, Callable[[Turn], BuildStep]] = {
     "thread": bodysteps.thread,
@@ -164,13 +165,13 @@ def _cut(job: Job) -> list[BuildStep]:
     if not lengths:
         return []
     said = [
-        f"{f'{n} times ' if n > 1 else ''}{cut_m:.2f} m of {written}"
+        f"{f'{n} times ' if n > 1 else ''}{metres(cut_m):.2f} of {written}"
         for (written, cut_m), n in lengths.items()
     ]
     many = len(lengths) > 1
     figures = []
     for (written, cut_m), n in lengths.items():
-        figures.append(Figure(written if many else "length", f"{cut_m:.2f} m"))
+        figures.append(Figure(written if many else "length", f"{metres(cut_m):.2f}"))
         if n > 1:
             figures.append(Figure("pieces", str(n)))
     return [
@@ -191,7 +192,7 @@ def _tags(job: Job) -> BuildStep:
     every_m = job.practices.labels_every
     along = ""
     if job.tags_along:
-        along = f", and {job.tags_along} along the run, one every {every_m} m"
+        along = f", and {job.tags_along} along the run, one every {metres(float(every_m))}"
     verb, how = "Wrap the flags on", "Once round the cord, its own ends together."
     if job.practices.labels == "printed-sleeve":
         verb = "Shrink the printed sleeves"
@@ -210,7 +211,7 @@ def _tags(job: Job) -> BuildStep:
 def _tugged(job: Job) -> BuildStep:
     e = job.ends[0]
     tug = hand_tug(e.cable.size, e.part.joint) if e.cable.size else None
-    figures = (Figure("tug by hand", f"{tug[0]:.0f} to {tug[1]:.0f} N"),) if tug else ()
+    figures = (Figure("tug by hand", f"{newtons(tug[0], tug[1]):.0f}"),) if tug else ()
     return BuildStep(
         key="pull",
         kind="pull",
@@ -226,7 +227,7 @@ def _tugged(job: Job) -> BuildStep:
 
 def _handed_over(job: Job) -> BuildStep:
     tugs = {e.part.short: hand_tug(e.cable.size, e.part.joint) for e in job.ends if e.cable.size}
-    figures = [f"{short} {tug[0]:.0f} to {tug[1]:.0f} N" for short, tug in tugs.items() if tug]
+    figures = [f"{short} {newtons(tug[0], tug[1]):.0f}" for short, tug in tugs.items() if tug]
     wanted = "A firm hand tug at each core."
     if figures:
         wanted = f"A hand tug: {', '.join(figures)}."

@@ -20,7 +20,9 @@ from euthyne.core.stages.cut.strip import CoreStrip
 from euthyne.core.trade.barrel import crimp_colour, presses
 from euthyne.core.trade.corewords import function_of
 from euthyne.core.trade.die import filled
+from euthyne.core.trade.figure import mm, newton_metres, newtons
 from euthyne.core.trade.practices import Practices
+from euthyne.core.trade.wire import size_words
 
 
 def on_core(turn: Turn) -> BuildStep:
@@ -36,7 +38,7 @@ def on_core(turn: Turn) -> BuildStep:
         words, shown = "sleeve", f"{sleeve_tint(turn.job, turn.tint)} sleeve".strip()
         detail = f"{'Adhesive-lined. ' if sleeve.adhesive else ''}Park it well back from heat."
         long_mm = sleeve_cut_mm(turn.e, sleeve, turn.body)
-        figures = (Figure("sleeve", sleeve.words), Figure("cut to", f"{long_mm:.0f} mm"))
+        figures = (Figure("sleeve", sleeve.words), Figure("cut to", f"{mm(long_mm):.0f}"))
     return BuildStep(
         key=turn.name.key,
         kind="on-core",
@@ -74,7 +76,7 @@ def land(turn: Turn) -> BuildStep:
         "tint": turn.tint,
         "short": part.short,
         "cavity": strip.cavity,
-        "size": turn.e.cable.size,
+        "size": size_words(turn.e.cable.size),
     }
     if strip.cavity == SHIELD:
         return _land_shield(turn)
@@ -150,10 +152,10 @@ def _of_joint(turn: Turn) -> list[Figure]:
     if tint:
         found.append(Figure("its colour", tint))
     if torqued(body.part, how):
-        found.append(Figure("torque", f"{body.part.torque_nm:g} N m"))
+        found.append(Figure("torque", f"{newton_metres(body.part.torque_nm):g}"))
     tug = hand_tug(cable.size, body.part.joint) if cable.size else None
     if tug is not None:
-        found.append(Figure("tug by hand", f"{tug[0]:.0f} to {tug[1]:.0f} N"))
+        found.append(Figure("tug by hand", f"{newtons(tug[0], tug[1]):.0f}"))
     return found
 
 
@@ -161,7 +163,7 @@ def _by_feel(part: Part, how: Practices) -> str:
     """What is said where a torque is given and this bench goes by feel."""
     if not part.torque_nm or torqued(part, how):
         return ""
-    return f" By feel; its sheet gives {part.torque_nm:g} N m."
+    return f" By feel; its sheet gives {newton_metres(part.torque_nm):g}."
 
 
 def solder(turn: Turn) -> BuildStep:
@@ -198,7 +200,7 @@ def shrink(turn: Turn) -> BuildStep:
         mistake=MISTAKES["flame" if flame else "shrink"],
         button=f"{turn.tint} sleeve is tight",
         core=turn.name.on,
-        figures=(Figure("covers", f"{covered_mm(turn.e, turn.body):.0f} mm"),),
+        figures=(Figure("covers", f"{mm(covered_mm(turn.e, turn.body)):.0f}"),),
     )
 
 

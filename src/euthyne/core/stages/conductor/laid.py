@@ -7,7 +7,7 @@ from euthyne.core.assembly.records import POWER, Cable
 from euthyne.core.lead import Conductor
 from euthyne.core.trade.cable import CableType, Diameter, cable_types, make_up, outside_diameter
 from euthyne.core.trade.sleeve import copper_mm
-from euthyne.core.trade.wire import Size, Wire, size_named
+from euthyne.core.trade.wire import Size, Wire, size_named, size_words
 
 CORD_OD_MM = 8.0  # a cord nobody knows the diameter of, generic
 THIN_WALL_MM = 0.3  # of a thin-walled single, ISO 6722; generic
@@ -86,7 +86,7 @@ class LaidCable:
     def written(self) -> str:
         """The cable as it is said and written: ``H07RN-F 3G1.5``, ``battery cable 1x50``."""
         if self.type.cord and self.cable.jumper:
-            return f"a core of the cord, {self.size_name or '?'}"
+            return f"a core of the cord, {size_words(self.size_name)}"
         salvaged = self.cable.existing is not None and self.cable.existing.salvaged
         return f"{'salvaged ' if salvaged else ''}{self.type.called} {self.made_up}".strip()
 

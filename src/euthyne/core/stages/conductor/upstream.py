@@ -66,7 +66,7 @@ def _international(given: Given, named: bool) -> UpstreamRule | None:
     least = cord_set_least(given)
     if least is None:
         return None
-    what = f"a cord set by its coupler and length, {least.name} or thicker"
+    what = f"a cord set by its coupler and length, {least.words} or thicker"
     return UpstreamRule("IEC 60799", what, least.name)
 
 

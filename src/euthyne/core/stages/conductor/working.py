@@ -10,9 +10,10 @@ from euthyne.core.sizing.drop import (
 )
 from euthyne.core.sizing.size import Candidate, carrying, factors
 from euthyne.core.stages.conductor.conductor import ConductorStage
+from euthyne.core.trade.figure import celsius, metres, milliohms_a_metre, watts_a_metre
 from euthyne.core.trade.rating import bases, k_ambient, loaded_conductors, table
 from euthyne.core.trade.shown import at_most
-from euthyne.core.trade.wire import Wire, materials, size_named
+from euthyne.core.trade.wire import Wire, materials, size_named, size_words
 from euthyne.core.trade.worked import Figured, Working, put, root, worked
 
 FEET_PER_M = 1 / 0.3048
@@ -70,11 +71,13 @@ def _demand(sized: ConductorStage) -> Working:
         )
     if brief.feeds == "tape":
         amps = (
-            put(brief.tape_m or 0, "m") * put(brief.watts_per_m or 0, "W") / put(brief.volts, "V")
+            put(brief.tape_m or 0, metres)
+            * put(brief.watts_per_m or 0, watts_a_metre)
+            / put(brief.volts, "V")
         )
         return worked(
             title="Demand",
-            formula="metres of tape x watts a metre / volts",
+            formula="length of tape x watts along it / volts",
             sum_of=amps,
             unit="A",
             source="Ohm's law; its maker's sheet",
@@ -110,15 +113,15 @@ def _rating(sized: ConductorStage, brief: SizingBrief) -> Working:
     takes_off = factors(brief)
     weakest = ""
     if brief.max_c < basis.limit_c:
-        weakest = f", {brief.max_c:g} °C weakest part"
+        weakest = f", {celsius(brief.max_c):g} weakest part"
     crowd = f"{brief.place.circuits_together} together, {brief.place.drum_layers} layers on a drum"
     hot = put(k_ambient(basis, brief.place.ambient_c, brief.max_c))
     carries = (
         put(_table_amps(sized, brief), "A") * hot * put(takes_off.crowding) * put(takes_off.metal)
     )
     return Working(
-        title=f"What {sized.size_name} carries here",
-        formula=f"table value x ambient factor ({brief.place.ambient_c:g} °C{weakest}) x the "
+        title=f"What {size_words(sized.size_name)} carries here",
+        formula=f"table value x ambient factor ({celsius(brief.place.ambient_c):g}{weakest}) x the "
         "worse of bunching and drum "
         f"({crowd}) x metal ({brief.conductor.metal})",
         put_in=carries.text,
@@ -136,16 +139,17 @@ def _temperature(sized: ConductorStage, brief: SizingBrief, c: Candidate) -> Wor
     takes_off = factors(brief)
     at_reference = _table_amps(sized, brief) * takes_off.crowding * takes_off.metal
     share = (put(sized.sizing.heating_amps, "A") / put(at_reference, "A")).squared
-    warm = put(brief.place.ambient_c) + (put(basis.limit_c) - put(basis.reference_c)) * share
+    limit, reference = put(basis.limit_c, "°C"), put(basis.reference_c, "°C")
+    warm = put(brief.place.ambient_c, "°C") + (limit - reference) * share
     over = ""
     if warm.value > c.conductor_c + 0.01:
-        over = f": over {c.conductor_c:g} °C, which is as far as the sums go"
+        over = f": over {celsius(c.conductor_c):g}, which is as far as the sums go"
     formula = "ambient + (limit - reference) x (amps / amps at the reference) squared"
     return worked(
         title="Conductor under load",
         formula=formula,
         sum_of=warm,
-        unit="°C",
+        unit=celsius,
         source=basis.source,
         more=over,
     )
@@ -155,8 +159,8 @@ def _ohms(brief: SizingBrief, c: Candidate) -> Working:
     wanted = brief.conductor
     wire = Wire(size_named(c.size), wanted.metal, wanted.tinned)
     alpha = materials()[wanted.metal].alpha20_per_k
-    cool = put(wire.ohms_per_m_20, "mohm", 1000)
-    warm = cool * (put(1) + put(alpha) * (put(c.conductor_c) - put(20)))
+    cool = put(wire.ohms_per_m_20, milliohms_a_metre, 1000)
+    warm = cool * (put(1) + put(alpha) * (put(c.conductor_c, "°C") - put(20, "°C")))
     kind = ""
     if wanted.tinned:
         kind = "tinned "
@@ -167,7 +171,12 @@ def _ohms(brief: SizingBrief, c: Candidate) -> Working:
     if "mm2" in c.size:
         source = "IEC 60228 class 5, maximum"
     return worked(
-        title="Resistance of a metre", formula=formula, sum_of=warm, unit="mohm", source=source
+        title="Resistance along it",
+        formula=formula,
+        sum_of=warm,
+        unit=milliohms_a_metre,
+        source=source,
+        scale=1000,
     )
 
 
@@ -181,33 +190,33 @@ def _lengths(system: str, poles: int) -> tuple[Figured, str]:
 
 
 def _impedance(brief: SizingBrief, c: Candidate) -> tuple[Figured, str]:
-    """What a metre of one conductor drops for each amp."""
-    ohms = put(c.ohms_per_m, "mohm", 1000)
+    """What a length of one conductor drops for each amp."""
+    ohms = put(c.ohms_per_m, milliohms_a_metre, 1000)
     power_factor = brief.load.power_factor
     if brief.supply.system == "dc" or c.cross_section_mm2 < REACTANCE_FROM_MM2:
-        return ohms, "resistance of a metre"
-    reactance = put(REACTANCE_OHMS_PER_M, "mohm", 1000) * root(1 - power_factor**2)
-    return ohms * put(power_factor) + reactance, "impedance of a metre"
+        return ohms, "resistance along it"
+    reactance = put(REACTANCE_OHMS_PER_M, milliohms_a_metre, 1000) * root(1 - power_factor**2)
+    return ohms * put(power_factor) + reactance, "impedance along it"
 
 
 def _drop(sized: ConductorStage, brief: SizingBrief, c: Candidate) -> tuple[Working, ...]:
     assert sized.sizing is not None
     amps = put(sized.sizing.running_amps, "A")
     lengths, words = _lengths(brief.supply.system, brief.poles)
-    impedance, of_a_metre = _impedance(brief, c)
-    lost = amps * lengths * put(brief.run_m, "m") * impedance
-    formula = f"amps x {words} x run x {of_a_metre}"
+    impedance, along_it = _impedance(brief, c)
+    lost = amps * lengths * put(brief.run_m, metres) * impedance
+    formula = f"amps x {words} x run x {along_it}"
     for there in brief.already:
         metre = ohms_already(there, brief.place.ambient_c + 20) / there.run_m
         ahead, _ = _lengths(brief.supply.system, there.poles)
-        lost = lost + amps * ahead * put(there.run_m, "m") * put(metre, "mohm", 1000)
+        lost = lost + amps * ahead * put(there.run_m, metres) * put(metre, milliohms_a_metre, 1000)
     if brief.already:
         formula += ", and the same of what is there already"
     share = f", {c.drop_percent:.2f} % of {brief.supply.volts:g} V"
     burnt = (
         amps.squared
-        * put(c.ohms_per_m, "mohm", 1000)
-        * put(brief.run_m, "m")
+        * put(c.ohms_per_m, milliohms_a_metre, 1000)
+        * put(brief.run_m, metres)
         * put(carrying(brief))
     )
     duty = ""
@@ -224,7 +233,7 @@ def _drop(sized: ConductorStage, brief: SizingBrief, c: Candidate) -> tuple[Work
         ),
         worked(
             title="Heat in the cord",
-            formula="amps squared x resistance of a metre x run x conductors that carry it",
+            formula="amps squared x resistance along it x run x conductors that carry it",
             sum_of=burnt,
             unit="W",
             source="Joule's law",

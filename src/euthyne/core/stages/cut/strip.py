@@ -5,6 +5,7 @@ from typing import Literal
 
 from euthyne.core.shelf.part import Part
 from euthyne.core.trade.barrel import Bare, closed_bare, lug_for, open_bare
+from euthyne.core.trade.figure import mm
 from euthyne.core.trade.layers import Layered, Stair, layered, staircase, without_shield
 from euthyne.core.trade.route import round_post_mm
 from euthyne.core.trade.sleeve import copper_mm
@@ -35,7 +36,7 @@ class CoreStrip:
     @property
     def bare_words(self) -> str:
         """Least and most bare copper, in words."""
-        return f"{self.strip_low_mm:.3g} to {self.strip_high_mm:.3g} mm"
+        return f"{mm(self.strip_low_mm, self.strip_high_mm):.3g}"
 
 
 @dataclass(frozen=True)
@@ -204,16 +205,16 @@ def judge_strip(core: CoreStrip, bare_mm: float) -> StripVerdict:
     while there is some.
     """
     if core.strip_low_mm <= bare_mm <= core.strip_high_mm:
-        return StripVerdict("good", f"{bare_mm:g} mm: good.")
+        return StripVerdict("good", f"{mm(bare_mm):g}: good.")
     if bare_mm > core.strip_high_mm:
         off = bare_mm - core.strip_mm
         return StripVerdict(
-            "trim", f"{bare_mm:g} mm is too long: trim {off:.1f} mm off the tip.", off
+            "trim", f"{mm(bare_mm):g} is too long: trim {mm(off):.1f} off the tip.", off
         )
     spare = core.slack_mm - core.strip_mm
     if spare >= 0:
         paid = "its slack pays for it"
     else:
-        paid = f"the end is {-spare:.0f} mm short then: cut every core back"
-    words = f"{bare_mm:g} mm is too short: cut it back and strip again; {paid}."
+        paid = f"the end is {mm(-spare):.0f} short then: cut every core back"
+    words = f"{mm(bare_mm):g} is too short: cut it back and strip again; {paid}."
     return StripVerdict("cut-back", words, core.strip_mm)

@@ -8,6 +8,7 @@ from euthyne.core.stages.brief.brief import BriefStage
 from euthyne.core.stages.conductor.conductor import ConductorStage
 from euthyne.core.stages.ends.ends import EndsStage
 from euthyne.core.stages.given import Given
+from euthyne.core.trade.figure import newton_metres
 from euthyne.core.trade.protection import families
 from euthyne.core.trade.shown import three
 
@@ -88,7 +89,7 @@ def _poles(ends: EndsStage) -> list[str]:
     found = []
     for end in ends.all:
         if end.side is not None and end.stud:
-            torque = f", {three(end.part.torque_nm)} N m" if end.part.torque_nm else ""
+            torque = f", {newton_metres(end.part.torque_nm):three}" if end.part.torque_nm else ""
             found.append(f"{end.named}: {end.stud}{torque}")
     return ["; ".join(found[:2]), "; ".join(found[2:4])]
 

@@ -10,6 +10,7 @@ from euthyne.core.stages.prove.readings.resistance import (
     crossed,
     thinner_one,
 )
+from euthyne.core.trade.figure import celsius, metres
 from euthyne.core.trade.shown import three
 from euthyne.data.tables import toml
 
@@ -40,7 +41,7 @@ def _line(subject: Subject, run: Run, contacts: str, how: str) -> Line:
     amps = subject.heating_amps
     added, largest = crossed(run, amps, part_ohm(contacts))
     most = copper + added
-    metres = f"{run.length_m:.2f} m of {run.wire.words} at {subject.room_c:g} °C"
+    path = f"{metres(run.length_m):.2f} of {run.wire.words} at {celsius(subject.room_c):g}"
     return ResistanceLine(
         id=f"core-{run.name}",
         core=run.name,
@@ -49,7 +50,7 @@ def _line(subject: Subject, run: Run, contacts: str, how: str) -> Line:
         words=f"{run.words} core, end to end",
         bounds=Band(low, most, most + largest),
         how=_without_its_fuse(run, subject.fuse_amps) or how,
-        why=f"{metres}, and {_on_its_way(run, added)}; the limit is one contact more",
+        why=f"{path}, and {_on_its_way(run, added)}; the limit is one contact more",
         source=f"{toml('proof-limits.toml')['band']['source']}; {SOURCE}",
         thinner=thinner_one(run, subject.room_c),
         astray=ASTRAY,

@@ -15,6 +15,7 @@ from euthyne.core.stages.prove.readings.resistance import (
 )
 from euthyne.core.stages.prove.readings.volts import RiseLine
 from euthyne.core.stages.prove.verdict import Meter, Verdict
+from euthyne.core.trade.figure import celsius, kelvin, metres
 from euthyne.core.trade.shown import three
 from euthyne.data.tables import toml
 
@@ -102,8 +103,8 @@ def _drop(subject: Subject, there: Run, back: Run) -> Line:
         bounds=Band(low, most, most + max(largest)),
         how=f"{HOW_DROP}{alone}",
         why=(
-            f"{there.length_m:.2f} m there and back, from {subject.room_c:g} °C to "
-            f"{limits['warmest_c']:g} °C, and at most {three(sum(added) * 1000)} milliohm in its "
+            f"{metres(there.length_m):.2f} there and back, from {celsius(subject.room_c):g} to "
+            f"{celsius(limits['warmest_c']):g}, and at most {three(sum(added) * 1000)} milliohm in its "
             f"contacts; at other amps, {ohm_words(low, most)} times them"
         ),
         source=limits["source"],
@@ -135,7 +136,7 @@ def _rises(subject: Subject) -> tuple[Line, ...]:
             over="its load",
             at=end.fitting,
             how=HOW_RISE,
-            why=f"{most:g} K is the most; the hotter end is the worse joint",
+            why=f"{kelvin(most):g} is the most; the hotter end is the worse joint",
             source=limits["source"],
             astray="Open this end: a loose screw, a strand outside, or a tired contact.",
             mandatory=False,

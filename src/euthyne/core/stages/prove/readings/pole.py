@@ -10,6 +10,7 @@ from euthyne.core.stages.prove.readings.resistance import (
     barrel_ohm,
     thinner_one,
 )
+from euthyne.core.trade.figure import celsius, metres
 from euthyne.data.tables import toml
 
 LIMITED = "from a current-limited supply, never straight from a battery"
@@ -40,7 +41,7 @@ def _line(subject: Subject, run: Run, amps: float, coupled_ohm: float) -> Line:
     top = cable + run.joints * barrel + 2 * coupler
     # Two rules give a limit, and the smaller holds: what one bad joint adds, and a share of the whole.
     by_joint, by_share = top + max(barrel, coupler), top * limits["fail_over"]
-    metres = f"{run.length_m:.2f} m of {run.wire.words} at {subject.room_c:g} °C"
+    path = f"{metres(run.length_m):.2f} of {run.wire.words} at {celsius(subject.room_c):g}"
     joints = f"{run.joints} barrels" + (" and two couplers" if coupler else "")
     rule = "one joint more" if by_joint < by_share else "a fifth more"
     return ResistanceLine(
@@ -54,7 +55,7 @@ def _line(subject: Subject, run: Run, amps: float, coupled_ohm: float) -> Line:
             f"Four wires: {amps:g} A through it {LIMITED}; the millivolts from contact to contact, "
             "inside the clips that carry the current."
         ),
-        why=f"{metres}, and {joints}; the limit is {rule}",
+        why=f"{path}, and {joints}; the limit is {rule}",
         source=limits["source"],
         thinner=thinner_one(run, subject.room_c),
         astray=ASTRAY,

@@ -7,8 +7,8 @@ from euthyne.core.shelf.pull import pull_out_n
 from euthyne.core.stages.prove.readings.band import Band
 from euthyne.core.stages.prove.readings.line import At, Line, Subject
 from euthyne.core.stages.prove.verdict import Meter, Verdict
+from euthyne.core.trade.figure import newtons
 from euthyne.core.trade.quantity import PULL, Measure
-from euthyne.core.trade.shown import three
 
 HOW = (
     "A sample, not this joint: the same cable, terminal, die and hand. Pull steadily in line until it "
@@ -41,7 +41,7 @@ class PullLine(Line):
     @property
     def band(self) -> str:
         """What a sound one holds."""
-        return f"{self.least:.0f} N at least"
+        return f"{newtons(self.least):.0f} at least"
 
     @property
     def sound(self) -> float:
@@ -54,12 +54,17 @@ class PullLine(Line):
             return Verdict("unsure", "The gauge stands at its end: one that goes further.")
         give = value * meter.pull_percent / 100
         if value + give < self.least:
-            said = f"It let go at {value:.0f} N, {self.least:.0f} N is the least."
+            said = f"It let go at {newtons(value):.0f}, {newtons(self.least):.0f} is the least."
             return Verdict("fail", f"{said} Another die, or another strip: then every joint anew.")
         if value - give < self.least:
-            said = f"{value:.0f} N, give or take {three(give)} N: the least, {self.least:.0f} N, lies inside."
+            said = (
+                f"{newtons(value):.0f}, give or take {newtons(give):three}: "
+                f"the least, {newtons(self.least):.0f}, lies inside."
+            )
             return Verdict("unsure", f"{said} Pull another.")
-        return Verdict("pass", f"It held {value:.0f} N, {self.least:.0f} N is the least.")
+        return Verdict(
+            "pass", f"It held {newtons(value):.0f}, {newtons(self.least):.0f} is the least."
+        )
 
 
 def lines(subject: Subject) -> tuple[Line, ...]:

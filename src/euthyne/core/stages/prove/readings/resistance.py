@@ -228,7 +228,7 @@ def thinner_one(run: Run, room_c: float) -> tuple[str, float] | None:
     if less is None:
         return None
     wire = replace(run.wire, size=less)
-    return less.name, core_band_ohm(wire, run.length_m, room_c)[0]
+    return less.words, core_band_ohm(wire, run.length_m, room_c)[0]
 
 
 def crossed(run: Run, amps: float, own_ohm: float = math.inf) -> tuple[float, float]:

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from euthyne.core.stages.prove.readings.band import Band
 from euthyne.core.stages.prove.readings.line import Line
 from euthyne.core.stages.prove.verdict import Meter, Verdict
+from euthyne.core.trade.figure import kelvin
 from euthyne.core.trade.quantity import KELVIN, SIGNED_VOLTS, Measure
 
 NOTHING_VOLTS = 0.05  # less than it is nothing at all, whatever the meter floats at
@@ -103,7 +104,7 @@ class RiseLine(Line):
     @property
     def band(self) -> str:
         """What a sound lead reads, in words."""
-        return f"{self.watch:g} K at most; {self.fail:g} K is the limit"
+        return f"{kelvin(self.watch):g} at most; {kelvin(self.fail):g} is the limit"
 
     @property
     def sound(self) -> float:
@@ -114,12 +115,12 @@ class RiseLine(Line):
         """Judge a rise in kelvin."""
         if above:
             return Verdict("unsure", "The thermometer stands at its end: read it anew.")
-        said, give = f"{value:.3g} K warmer", meter.rise_k
+        said, give = f"{kelvin(value):.3g} warmer", meter.rise_k
         if value - give > self.fail:
-            return Verdict("fail", f"{said}, {self.fail:g} K is the most. {self.astray}")
+            return Verdict("fail", f"{said}, {kelvin(self.fail):g} is the most. {self.astray}")
         if value + give > self.fail:
-            out = f"{said}, give or take {give:g} K: the limit, {self.fail:g} K, lies inside."
+            out = f"{said}, give or take {kelvin(give):g}: the limit, {kelvin(self.fail):g}, lies inside."
             return Verdict("unsure", f"{out} Another half hour, another thermometer.")
         if value > self.watch:
             return Verdict("watch", f"{said}: more than {self.over} explains. {self.astray}")
-        return Verdict("pass", f"{said}; a sound one stays under {self.watch:g} K.")
+        return Verdict("pass", f"{said}; a sound one stays under {kelvin(self.watch):g}.")
