@@ -6,13 +6,25 @@ import os
 import shutil
 
 import pytest
+from argon2 import PasswordHasher
 from hypothesis import settings
 
 from euthyne.cli import load_demo
 from euthyne.store.database import FILE
+from euthyne.store.people import PeopleStore
 
 settings.register_profile("no-clock", deadline=None, derandomize=not os.environ.get("EUTHYNE_LONG"))
 settings.load_profile("no-clock")
+
+
+@pytest.fixture(scope="session", autouse=True)
+def quickly_hashed():
+    """Passphrases of tests are hashed with the least Argon2 takes: what it costs by right is one test's."""
+    strong = PeopleStore.hasher
+    quick = property(lambda _: PasswordHasher(time_cost=1, memory_cost=8, parallelism=1))
+    PeopleStore.hasher = quick
+    yield strong
+    PeopleStore.hasher = strong
 
 
 @pytest.fixture(scope="session")

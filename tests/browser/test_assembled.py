@@ -1,8 +1,8 @@
 """Leads that are not one cord between two couplers, made in the real interface."""
 
-import pytest
 from filling import all_kept, begin, settle
 from playwright.sync_api import expect
+from sampling import some
 
 from euthyne.core.plan import plan_of
 
@@ -109,8 +109,9 @@ def test_the_map_of_a_switch_box_shows_its_switch_and_its_neutral_joined(page, s
     assert opened <= set(nets[0].nets)
 
 
-@pytest.mark.parametrize("tag", ["TR-0014", "TR-0022", "TR-0024", "TR-0028", "TR-0029", "TR-0030"])
-@pytest.mark.parametrize("stage", ["ends", "cut", "build/bench"])
-def test_nothing_runs_off_the_page(page, tag, stage):
-    page.goto(f"/leads/{tag}/{stage}")
-    assert page.evaluate("document.documentElement.scrollWidth <= window.innerWidth + 1")
+def test_nothing_runs_off_the_page(page):
+    for tag in some(["TR-0014", "TR-0022", "TR-0024", "TR-0028", "TR-0029", "TR-0030"], 2):
+        for stage in ("ends", "cut", "build/bench"):
+            page.goto(f"/leads/{tag}/{stage}")
+            runs_off = "document.documentElement.scrollWidth > window.innerWidth + 1"
+            assert not page.evaluate(runs_off), (tag, stage)

@@ -6,6 +6,7 @@ import re
 
 import pytest
 from playwright.sync_api import expect
+from sampling import some
 
 from euthyne.core.plan import plan_of
 
@@ -145,7 +146,7 @@ def test_a_battery_link_is_built_by_keyboard_alone(bench, served):
 
 
 @pytest.mark.parametrize("size", SIZES, ids=["wide", "tall"])
-@pytest.mark.parametrize("tag", [LINK, "TR-0027", "TR-0023", "TR-0029"])
+@pytest.mark.parametrize("tag", some([LINK, "TR-0027", "TR-0023", "TR-0029"], 3))
 def test_no_step_of_any_build_needs_a_scroll_or_hides_its_key(page, served, size, tag):
     page.set_viewport_size(size)
     steps = plan_of(served[1].get(tag).lead).build.steps

@@ -3,7 +3,7 @@ in metric, and in gauge and feet, where words are longer.
 """
 
 import pytest
-from sampling import LONG
+from sampling import LONG, some
 
 from euthyne.core.plan import plan_of
 
@@ -62,12 +62,12 @@ def test_two_words_on_each_other_and_one_over_the_edge_are_found(page):
 @pytest.mark.parametrize("width", [1280, 390] if LONG else [1280])
 def test_every_word_on_the_pages_of_every_lead_can_be_read(page, served, measured, width):
     page.set_viewport_size({"width": width, "height": 844})
-    tags = [held.lead.tag for held in served[1].all()][:: 1 if LONG else 4]
+    tags = [held.lead.tag for held in served[1].all()][:: 1 if LONG else 6]
     addresses = [f"/leads/{tag}/{stage}" for tag in tags for stage in STAGES]
     assert [x for a in (*PLACES, *addresses) for x in unreadable(page, a)] == []
 
 
-@pytest.mark.parametrize("tag", ["TR-0014", "TR-0022", "TR-0027", "TR-0029", "TR-0030"])
+@pytest.mark.parametrize("tag", some(["TR-0027", "TR-0014", "TR-0022", "TR-0029", "TR-0030"], 2))
 def test_every_word_at_the_bench_can_be_read(page, served, measured, tag):
     page.set_viewport_size({"width": 820, "height": 1180})
     steps = plan_of(served[1].get(tag).lead).build.steps

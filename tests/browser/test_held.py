@@ -2,6 +2,7 @@
 
 import pytest
 from playwright.sync_api import expect
+from sampling import LONG
 
 PLACES = (
     "/bench",
@@ -29,7 +30,9 @@ PAINT = """s => [...s.querySelectorAll("path, rect")].slice(0, 40)
 OF_LEADS = ("log", "history", "cost")
 
 
-@pytest.mark.parametrize(("width", "height"), [(390, 844), (820, 1180), (1180, 820), (1280, 800)])
+@pytest.mark.parametrize(
+    ("width", "height"), [(390, 844), (820, 1180), (1180, 820), (1280, 800)][:: 1 if LONG else 3]
+)
 def test_no_page_is_wider_than_what_is_held(page, width, height):
     page.set_viewport_size({"width": width, "height": height})
     addresses = [*PLACES, *(f"/leads/TR-0029/{s}" for s in (*STAGES, *OF_LEADS))]
@@ -137,7 +140,9 @@ ON_EACH_OTHER = """() => {
 }"""
 
 
-@pytest.mark.parametrize(("width", "height"), [(390, 844), (820, 1180), (1280, 800)])
+@pytest.mark.parametrize(
+    ("width", "height"), [(390, 844), (820, 1180), (1280, 800)][:: 1 if LONG else 2]
+)
 def test_no_press_lies_on_another_or_on_words(page, width, height):
     page.set_viewport_size({"width": width, "height": height})
     addresses = [

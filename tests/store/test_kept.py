@@ -9,6 +9,7 @@ import urllib.request
 from http.cookiejar import CookieJar
 
 import pytest
+from sampling import LONG
 
 from euthyne.cli import load_demo, open_store
 from euthyne.store.database import HEAD, open_database
@@ -31,13 +32,16 @@ class Bench:
         return self.opener.open(f"{self.base}/{where}", data, timeout=10).read().decode()
 
 
-def test_killing_the_server_during_fifty_confirmations_loses_none(tmp_path):
+CONFIRMED = 50 if LONG else 14
+
+
+def test_killing_the_server_during_confirmations_loses_none(tmp_path):
     load_demo(tmp_path)
     program, dice = Program(tmp_path).start(), random.Random(5)
     expected, confirmed = 10, 0
     bench = Bench(program.port)
     page = bench.page()
-    while confirmed < 50:
+    while confirmed < CONFIRMED:
         if expected == 21:
             page = bench.press(bench.page("wrong"), "back")
             expected -= 1
@@ -45,7 +49,7 @@ def test_killing_the_server_during_fifty_confirmations_loses_none(tmp_path):
         step = re.search(r'type="hidden" name="step" value="([\w-]+)"', page)[1]
         page = bench.press(page, "done", step=step, initials="RM")
         expected, confirmed = expected + 1, confirmed + 1
-        if dice.random() < 0.12 or confirmed == 50:
+        if dice.random() < 0.12 or confirmed == CONFIRMED:
             program.kill()
             assert len(open_store(tmp_path).get("TR-0019").lead.build.done) == expected
             program.start()

@@ -232,3 +232,9 @@ def test_a_new_passphrase_signs_every_other_device_out(people):
     assert people.device_of(desk_secret, NOON) == people.known.devices[desk.id]
     people.set_passphrase(kim.id, WORDS)
     assert people.device_of(desk_secret, NOON) is None
+
+
+def test_a_passphrase_costs_what_its_standard_asks(quickly_hashed):
+    """Source: RFC 9106, 4: three passes over 64 MiB, four lanes."""
+    hasher = quickly_hashed.func(None)
+    assert (hasher.time_cost, hasher.memory_cost, hasher.parallelism) == (3, 65536, 4)

@@ -196,6 +196,17 @@ def test_no_figure_leaves_the_program_untold(person, store):
 
 
 @pytest.mark.usefixtures("gauged")
+def test_the_next_step_that_a_press_brings_is_told_as_well(person, store):
+    steps = [s.key for s in Plan(store.get("TR-0037").lead).build.steps]
+    sent = {"step": steps[0], "initials": "RM"}
+    hurried = {"HX-Request": "true"}
+    answer = person.client.post("/leads/TR-0037/build/done", data=sent, headers=hurried)
+    assert answer.mimetype == "text/html"
+    assert metric_first(shown(answer.text)) == []
+    assert re.search(r"\d (?:ft|in) \(\d", words(answer.text))
+
+
+@pytest.mark.usefixtures("gauged")
 def test_what_is_sent_back_and_what_is_given_away_stays_as_it_is_kept(person, store):
     """Fields, values of choices and documents are not sentences: they read back as what is kept."""
     before = store.get("TR-0014")

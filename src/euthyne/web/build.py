@@ -198,7 +198,9 @@ def done(tag: str) -> str | Response:
     )
     if wants_part():
         left = plan_of(held.lead).build.steps_left
-        answer = Response(_bench_page(lead_page(tag), left[0] if left else None))
+        answer = Response(
+            _bench_page(lead_page(tag), left[0] if left else None), mimetype="text/html"
+        )
         answer.headers["HX-Push-Url"] = url_for("build.bench", tag=tag)
         return answer
     return redirect(url_for("build.bench", tag=tag), 303)

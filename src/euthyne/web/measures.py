@@ -11,7 +11,7 @@ from euthyne.store.leads import LeadStore
 
 blueprint = Blueprint("measures", __name__)
 CHOICES: tuple[Measures, ...] = get_args(Measures)
-PAGES = ("text/html", "image/svg+xml", "application/json")
+WORDS = ("text/", "image/svg+xml", "application/json")  # how the type of what has words begins
 SIGN = CLOSE.encode()  # of a figure that is not told yet
 
 
@@ -52,7 +52,7 @@ def save() -> Answer:
 
 def tell_figures(response: Response) -> Response:
     """A page, or a part of one, with its figures as this bench measures."""
-    if response.is_streamed or response.mimetype not in PAGES:
+    if response.direct_passthrough or not (response.mimetype or "").startswith(WORDS):
         return response
     page = response.get_data()
     if SIGN in page:
