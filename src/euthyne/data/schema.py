@@ -240,7 +240,7 @@ def check_rows(name: str, table: Iterable[Mapping[str, str]]) -> None:
     """
     wanted = ROWS.get(name)
     if wanted is None:
-        return
+        raise TableError(f"{name}: nothing says what its columns hold")
     seen: dict[tuple[str, ...], int] = {}
     for line, row in enumerate(table, start=2):
         _check_cells(f"{name} line {line}", row, wanted)

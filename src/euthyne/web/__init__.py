@@ -9,7 +9,7 @@ from flask import Flask, g, request, url_for
 from flask_wtf.csrf import CSRFProtect, generate_csrf
 
 from euthyne.core.lead.stage import Stage
-from euthyne.core.shelf.reference import check_reference
+from euthyne.core.standing.reference import check_reference
 from euthyne.instruments.printer import OutTray
 from euthyne.store.copies import Copies
 from euthyne.store.leads import LeadStore

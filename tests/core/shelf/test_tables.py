@@ -11,6 +11,8 @@ import pytest
 
 from euthyne.core.shelf.face import face_faults
 from euthyne.core.shelf.parts import faces
+from euthyne.core.stages.prove.limits import ProofLimits
+from euthyne.core.standing.reference import READERS, check_reference
 from euthyne.core.trade.barrel import lugs
 from euthyne.core.trade.cable import made_in, outside_diameter
 from euthyne.core.trade.die import pressed
@@ -21,6 +23,7 @@ from euthyne.core.trade.wire import Wire, metric
 from euthyne.data import tables
 from euthyne.data.schema import ROWS, check_keys
 from euthyne.data.tables import TableError, records, rows, toml
+from euthyne.data.typed import typed
 
 NAMES = sorted(
     f.name for f in files("euthyne.data").iterdir() if f.name.endswith((".csv", ".toml"))
@@ -199,3 +202,35 @@ def test_the_laid_up_copper_of_many_cores_grows_with_their_root():
 
     assert laid(25) == pytest.approx(6.0)
     assert [laid(n) for n in (5, 7, 12)] == sorted(laid(n) for n in (5, 7, 12))
+
+
+def test_every_file_of_the_folder_is_read_at_the_start():
+    """One that nothing reads is refused as a damaged one is."""
+    there = {f.name for f in files("euthyne.data").iterdir() if f.name.endswith((".csv", ".toml"))}
+    assert there == set(ROWS) | set(READERS)
+    check_reference()
+
+
+@pytest.mark.parametrize(
+    ("section", "changed", "said"),
+    [
+        ("poles", {"lug_fail": "lots"}, r"'lots' is no number @ \$.poles.lug_fail"),
+        ("poles", {"lug_fail": 150}, r"150 is not at most 3 @ \$.poles.lug_fail"),
+        ("poles", {"watch_over": None}, r"it is missing @ \$.poles.watch_over"),
+        ("earth", {"over_conductor_ohm": 0}, "0 is not more than 0"),
+        ("earth", {"over_conductor_ohm": True}, "True is no number"),
+        ("earth", {"over_conductors_ohm": 0.1}, "over_conductors_ohm"),
+        ("insulation", {"mains_test_volts": 5.5}, "5.5 is no whole number"),
+        ("load", {"iec_k": [30, 45, 60]}, "load.iec_k"),
+        ("retest", {"months": {"hire": 0}}, "0 is not at least 1"),
+        ("band", {"source": ""}, "is not of a length of at least 1"),
+    ],
+)
+def test_a_limit_that_is_no_limit_is_named_with_its_place(monkeypatch, section, changed, said):
+    """What readings pass by: a slipped point must not get as far as a bench."""
+    table = {name: dict(own) for name, own in toml("proof-limits.toml").items()}
+    table[section] |= changed
+    table[section] = {key: own for key, own in table[section].items() if own is not None}
+    monkeypatch.setattr("euthyne.data.typed.toml", lambda name: table)
+    with pytest.raises(TableError, match=f"proof-limits.toml: .*{said}"):
+        typed.__wrapped__("proof-limits.toml", ProofLimits)

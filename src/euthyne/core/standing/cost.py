@@ -6,13 +6,13 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Annotated
 
-from annotated_types import Ge, Le, MaxLen
+from annotated_types import Ge, Gt, Le, MaxLen
 
 from euthyne.core.assembly.records import Cable
 from euthyne.core.plan import Plan
 from euthyne.core.stores import USED_UP, Need, Stock, needs
 from euthyne.core.trade.figure import metres
-from euthyne.data.tables import toml
+from euthyne.data.typed import typed
 
 COIN, AMOUNT = 2, 2  # digits after the point of money, and of an amount
 
@@ -99,6 +99,27 @@ def cost_of(plan: Plan, on_hand: Iterable[Stock], rates: Rates) -> Cost:
     return Cost(tuple(lines), minutes, plan.lead.cut.bought_for)
 
 
+@dataclass(frozen=True)
+class Minutes:
+    """How long a practised hand takes: for each kind of step, for any other, and for the whole proof."""
+
+    step: dict[str, Annotated[float, Gt(0), Le(120)]]
+    source: str
+
+
+@dataclass(frozen=True)
+class Timed:
+    """Its sections."""
+
+    practised: Minutes
+
+
+def practised_minutes() -> Minutes:
+    """The table ``minutes.toml``, read once. Raises: TableError."""
+    table: Timed = typed("minutes.toml", Timed)
+    return table.practised
+
+
 def _there(plan: Plan, cable: Cable) -> Line:
     """A length that is there already and belongs to the lead, such as a tape."""
     length = cable.existing.length_m if cable.existing is not None else None
@@ -108,9 +129,8 @@ def _there(plan: Plan, cable: Cable) -> Line:
 
 def minutes_of(plan: Plan) -> float:
     """How long the build and the proof of a lead take, in minutes."""
-    table = toml("minutes.toml")
-    own = table["step"]
-    return float(sum(own.get(s.kind, own["any"]) for s in plan.build.steps) + own["proof"])
+    own = practised_minutes().step
+    return sum(own.get(s.kind, own["any"]) for s in plan.build.steps) + own["proof"]
 
 
 def _line(need: Need, stocks: tuple[Stock, ...], rates: Rates) -> Line:

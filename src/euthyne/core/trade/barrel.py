@@ -5,10 +5,14 @@ of contacts.
 import math
 from dataclasses import dataclass
 from functools import cache
+from typing import Annotated
+
+from annotated_types import Gt, Le
 
 from euthyne.core.trade.sleeve import copper_mm
 from euthyne.core.trade.wire import GAUGES, Size, awg, size_named
-from euthyne.data.tables import rows, toml
+from euthyne.data.tables import rows
+from euthyne.data.typed import each
 
 PLAY_MM = 1.0
 GROWS = 0.07
@@ -103,6 +107,21 @@ def lug_for(copper_mm2: float) -> Lug | None:
     return next((lug for lug in series if copper_mm2 <= lug.size_mm2 * UP_TO), None)
 
 
+@dataclass(frozen=True)
+class Press:
+    """What a press leaves on a barrel: the width of one, and what must lie between two, in mm."""
+
+    width_mm: Annotated[float, Gt(0), Le(50)]
+    apart_mm: Annotated[float, Gt(0), Le(50)]
+    source: str
+
+
+def narrow_die() -> Press:
+    """The narrow die of a hand press. Raises: TableError."""
+    dies: dict[str, Press] = each("presses.toml", Press)
+    return dies["hand-press"]
+
+
 def presses(barrel_mm: float) -> int:
     """How many presses of a narrow die a barrel takes side by side; one at least.
 
@@ -111,13 +130,13 @@ def presses(barrel_mm: float) -> int:
     >>> presses(20), presses(28), presses(35)
     (2, 3, 4)
     """
-    die = toml("presses.toml")["hand-press"]
-    return max(int(barrel_mm / (die["width_mm"] + die["apart_mm"])), 1)
+    die = narrow_die()
+    return max(int(barrel_mm / (die.width_mm + die.apart_mm)), 1)
 
 
 def pressed_mm(barrel_mm: float) -> float:
     """Length of a barrel that its presses cover, in mm."""
-    return float(presses(barrel_mm) * toml("presses.toml")["hand-press"]["width_mm"])
+    return presses(barrel_mm) * narrow_die().width_mm
 
 
 def closed_bare(barrel_mm: float, conductor_mm: float) -> Bare:

@@ -3,10 +3,11 @@ staircase.
 """
 
 from dataclasses import dataclass, replace
-from functools import cache
-from typing import Literal
+from typing import Annotated, Literal
 
-from euthyne.data.tables import toml
+from annotated_types import Ge, Le
+
+from euthyne.data.typed import each
 
 Drawn = Literal["sheath", "braid", "foil", "inner", "conductive", "bus"]
 
@@ -19,7 +20,7 @@ class Layer:
 
     id: str
     words: str
-    beyond_mm: float
+    beyond_mm: Annotated[float, Ge(0), Le(200)]
     drawn: Drawn
     do: str
     mistake: str
@@ -34,8 +35,8 @@ class Layered:
 
     whose: str
     layers: tuple[Layer, ...]
-    reach_mm: float
     source: str
+    reach_mm: Annotated[float, Ge(0), Le(1000)] = 0.0
 
 
 @dataclass(frozen=True)
@@ -46,14 +47,15 @@ class Stair:
     back_mm: float
 
 
-@cache
+def layered_cables() -> dict[str, Layered]:
+    """Every layered cable by its type, and the tape. Raises: TableError."""
+    found: dict[str, Layered] = each("layers.toml", Layered)
+    return found
+
+
 def layered(name: str) -> Layered | None:
     """The layers of a cable by its type, or of a tape; None for one that has none but its sheath."""
-    found = toml("layers.toml").get(name)
-    if found is None:
-        return None
-    layers = tuple(Layer(**layer) for layer in found["layers"])
-    return Layered(found["whose"], layers, float(found.get("reach_mm", 0)), found["source"])
+    return layered_cables().get(name)
 
 
 def without_shield(of: Layered) -> Layered:

@@ -2,7 +2,7 @@
 
 import math
 
-from euthyne.data.tables import toml
+from euthyne.core.stages.prove.limits import proof_limits
 
 
 def contact_ohm(amps: float, own_ohm: float = math.inf) -> float:
@@ -16,15 +16,13 @@ def contact_ohm(amps: float, own_ohm: float = math.inf) -> float:
     >>> [round(contact_ohm(amps) * 1000, 2) for amps in (0.5, 10, 16, 25, 32, 50, 63, 200)]
     [20.0, 10.0, 6.25, 4.0, 2.44, 1.0, 0.63, 0.06]
     """
-    told = toml("proof-limits.toml")["contacts"]
+    told = proof_limits().contacts
     amps = max(amps, 1e-6)
-    return float(
-        min(own_ohm, told["most_ohm"], told["most_volts"] / amps, told["most_watts"] / amps**2)
-    )
+    return float(min(own_ohm, told.most_ohm, told.most_volts / amps, told.most_watts / amps**2))
 
 
 def part_ohm(which: str) -> float:
     """What a kind of contact adds by itself, in ohm: a way, a tap, a heavy or solar coupler; endless
     where its kind says nothing. Source: proof-limits.toml.
     """
-    return float(toml("proof-limits.toml")["contacts"].get(f"{which}_end_ohm", math.inf))
+    return proof_limits().contacts.end_ohm.get(which, math.inf)

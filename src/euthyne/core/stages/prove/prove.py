@@ -10,6 +10,7 @@ from euthyne.core.stages.conductor.conductor import ConductorStage
 from euthyne.core.stages.cut.cut import CutStage
 from euthyne.core.stages.ends.ends import EndsStage, LeadEnd
 from euthyne.core.stages.given import Given
+from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.lookover import LookLine, look_list
 from euthyne.core.stages.prove.probing import ToProbe, left, planned
 from euthyne.core.stages.prove.provegrid import Grid, Named, NamedFault, name_faults, read_grid
@@ -18,7 +19,6 @@ from euthyne.core.stages.prove.readings.line import Twins
 from euthyne.core.stages.prove.subject import subject_of
 from euthyne.core.stages.prove.verdict import Meter, Verdict, cells_apart, poles_apart, unlike
 from euthyne.core.trade.corewords import function_of
-from euthyne.data.tables import toml
 
 NEARLY = 0.95  # of its volts: a tester gives a little less under load, generic
 SUM_VOLTS = 0.05  # cells one by one against all of them at once, good practice, generic
@@ -121,15 +121,15 @@ class ProveStage:
     @cached_property
     def meter(self) -> Meter:
         """The meter the readings were taken with."""
-        told, own = self.told, toml("proof-limits.toml")["instruments"]
+        told, own = self.told, proof_limits().instruments
         return Meter(
             percent=told.meter_percent,
             step_ohm=told.meter_step_ohm,
             zero_ohm=told.zero_ohm,
             step_mv=told.meter_step_mv,
-            insulation_percent=own["insulation_percent"],
-            pull_percent=own["pull_percent"],
-            rise_k=own["rise_k"],
+            insulation_percent=own.insulation_percent,
+            pull_percent=own.pull_percent,
+            rise_k=own.rise_k,
         )
 
     def reading(self, line: str) -> Reading | None:

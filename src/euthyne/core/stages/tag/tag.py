@@ -9,10 +9,10 @@ from euthyne.core.stages.brief.brief import BriefStage
 from euthyne.core.stages.conductor.conductor import ROLLED_UP_LAYERS, ConductorStage
 from euthyne.core.stages.ends.ends import EndsStage
 from euthyne.core.stages.given import Given
+from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.tag.facts import kind_facts
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.worded import WillNotDo, is_day
-from euthyne.data.tables import toml
 
 RETEST_KIND = {"wet": "outdoor"}  # the others are rows of their own
 BY_PLACE = "by-place"
@@ -88,7 +88,7 @@ def retest_months(place: str, policy: str = BY_PLACE) -> int:
     """
     if policy != BY_PLACE:
         return int(policy)
-    return int(toml("proof-limits.toml")["retest_months"][RETEST_KIND.get(place, place)])
+    return proof_limits().retest.months[RETEST_KIND.get(place, place)]
 
 
 class TagStage:

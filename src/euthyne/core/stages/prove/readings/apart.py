@@ -1,8 +1,8 @@
 """Insulation of leads on direct current: pole to pole, way to way, and to water or metal."""
 
+from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.line import Between, Line, Subject
 from euthyne.core.stages.prove.readings.megohm import RELEASE, InsulationLine
-from euthyne.data.tables import toml
 
 # Volts of a string, and what it is tested with. Source: IEC 62446-1, with 1.25 times its open volts.
 STRING_STEPS = ((120.0, 250), (500.0, 500))
@@ -12,7 +12,7 @@ ROUND_IT = "water"  # the water or metal a lead lies in, as a point
 
 def lines(subject: Subject) -> tuple[Line, ...]:
     """Pole to pole, and each pole to water or metal."""
-    limits = toml("proof-limits.toml")["solar"]
+    limits = proof_limits().solar
     volts = string_test_volts(subject.volts)
     asked: list[tuple[str, str, Between]] = [
         (f"apart-{x.name}", f"{x.words} to water or metal round it", ((x.a,), (ROUND_IT,)))
@@ -22,7 +22,7 @@ def lines(subject: Subject) -> tuple[Line, ...]:
         one, *others = (x.a for x in subject.carrying)
         asked.insert(0, ("apart", "pole to pole", ((one,), tuple(others))))
     return tuple(
-        _line(key, words, volts, limits["alone_megohm"], limits["source"], between)
+        _line(key, words, volts, limits.alone_megohm, limits.source, between)
         for key, words, between in asked
     )
 

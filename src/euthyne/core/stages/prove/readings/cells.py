@@ -2,9 +2,9 @@
 
 from dataclasses import replace
 
+from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.line import Line, Subject
 from euthyne.core.stages.prove.readings.polarity import volts_line
-from euthyne.data.tables import toml
 
 PROBING = "Only the pack plugged in, fused and shrouded tips; no strap, no ohm reading."
 
@@ -16,7 +16,7 @@ def lines(subject: Subject) -> tuple[Line, ...]:
     if not subject.cells:
         return ()
     low, high = cell_range(subject.cell_volts)
-    source = toml("proof-limits.toml")["cells"]["source"]
+    source = proof_limits().cells.source
     each = [
         replace(
             volts_line(
@@ -54,6 +54,6 @@ def cell_range(full_volts: float) -> tuple[float, float]:
     >>> cell_range(3.65)
     (2.5, 3.65)
     """
-    known = toml("proof-limits.toml")["cells"]["ranges"]
+    known = proof_limits().cells.ranges
     full, least = min(known, key=lambda pair: abs(pair[0] - full_volts))
     return least * full_volts / full, full_volts

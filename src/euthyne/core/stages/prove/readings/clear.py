@@ -1,8 +1,8 @@
 """What no insulation tester is put to: each conductor to all others, by an ordinary ohmmeter."""
 
+from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.line import Line, Run, Subject
 from euthyne.core.stages.prove.readings.megohm import InsulationLine
-from euthyne.data.tables import toml
 
 
 def lines(subject: Subject) -> tuple[Line, ...]:
@@ -11,15 +11,15 @@ def lines(subject: Subject) -> tuple[Line, ...]:
 
 
 def _line(subject: Subject, run: Run) -> Line:
-    limits = toml("proof-limits.toml")["clear"]
+    limits = proof_limits().clear
     return InsulationLine(
         id=f"clear-{run.name}",
         words=f"{run.words} to all others joined, by ohmmeter",
-        fail_under=limits["least_megohm"],
-        watch_under=limits["least_megohm"],
+        fail_under=limits.least_megohm,
+        watch_under=limits.least_megohm,
         how="Its highest range, both ends open, hands off the probes.",
         why="both ends in the air, it reads open: a strand or a burr reads less",
-        source=limits["source"],
+        source=limits.source,
         mandatory=False,
         between=((run.a,), tuple(x.a for x in subject.carrying if x is not run)),
     )

@@ -1,11 +1,11 @@
 """A new coupler on a device that was there: that it is no short, before anything is mated."""
 
+from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.band import Band
 from euthyne.core.stages.prove.readings.line import Line, Subject
 from euthyne.core.stages.prove.readings.resistance import ResistanceLine, ohm_words
 from euthyne.core.stages.prove.verdict import Meter, Verdict
 from euthyne.core.trade.shown import three
-from euthyne.data.tables import toml
 
 MOST_OHM, USUAL_OHM = 1e5, 100.0
 
@@ -33,7 +33,7 @@ class DeviceLine(ResistanceLine):
             )
             return Verdict("watch", said)
         net, give = value - meter.zero_ohm, meter.uncertainty_ohm(value)
-        short = float(toml("proof-limits.toml")["device"]["short_ohm"])
+        short = float(proof_limits().device.short_ohm)
         if net - give > self.bounds.sound_from:
             return Verdict("pass", f"{three(net)} ohm: no short.")
         if net + give < short:
@@ -50,15 +50,15 @@ def lines(subject: Subject) -> tuple[Line, ...]:
     """Plus to minus of the device, where it is a device."""
     if subject.on_pack:
         return ()
-    limits = toml("proof-limits.toml")["device"]
+    limits = proof_limits().device
     return (
         DeviceLine(
             id="device",
             words="plus to minus of the device, at its new coupler",
-            bounds=Band(limits["watch_ohm"], MOST_OHM, MOST_OHM),
+            bounds=Band(limits.watch_ohm, MOST_OHM, MOST_OHM),
             how="Nothing connected; red probe on plus. Wait until the figure stands still.",
-            why=f"under {limits['short_ohm']:g} ohm it is a short; motors read up to {limits['watch_ohm']:g}",
-            source=limits["source"],
+            why=f"under {limits.short_ohm:g} ohm it is a short; motors read up to {limits.watch_ohm:g}",
+            source=limits.source,
             thinner=None,
             astray="",
             short="a short: a strand across, or plus and minus in one barrel. Do not mate.",

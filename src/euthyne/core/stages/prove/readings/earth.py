@@ -1,5 +1,6 @@
 """The earth end to end, at a current that a single strand would not carry unnoticed."""
 
+from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.band import Band
 from euthyne.core.stages.prove.readings.line import Line, Run, Subject
 from euthyne.core.stages.prove.readings.resistance import (
@@ -9,7 +10,6 @@ from euthyne.core.stages.prove.readings.resistance import (
     thinner_one,
 )
 from euthyne.core.trade.shown import three
-from euthyne.data.tables import toml
 
 ASTRAY = "Flex one end at a time: the end where the figure moves is the bad one."
 
@@ -21,9 +21,9 @@ def lines(subject: Subject) -> tuple[Line, ...]:
 
 def _line(subject: Subject, run: Run) -> Line:
     low, copper = band_of(run, subject.room_c)
-    limits = toml("proof-limits.toml")["earth"]
+    limits = proof_limits().earth
     added, _ = crossed(run, subject.heating_amps)
-    limit = copper + limits["over_conductor_ohm"]
+    limit = copper + limits.over_conductor_ohm
     return ResistanceLine(
         id="earth",
         core=run.name,
@@ -32,7 +32,7 @@ def _line(subject: Subject, run: Run) -> Line:
         bounds=Band(low, min(copper + added, limit), limit),
         how="Earth pin to earth contact, flexing both ends. Every sound joint stays still.",
         why=f"the core alone is {three(copper)} ohm at most; 0.1 ohm more is the limit",
-        source=limits["source"],
+        source=limits.source,
         thinner=thinner_one(run, subject.room_c),
         astray=ASTRAY,
         between=((run.a,), (run.b,)),

@@ -2,9 +2,9 @@
 
 from dataclasses import replace
 
+from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.line import Between, Line, Subject
 from euthyne.core.stages.prove.readings.megohm import RELEASE, SURGE_VOLTS, InsulationLine
-from euthyne.data.tables import toml
 
 LAMP_OFF = "Take the lamp's neutral off its tab first: through the lamp it reads 0.1 to 0.5 megohm."
 TO_EARTH = "all that carry current joined, to earth"
@@ -35,16 +35,16 @@ def lines(subject: Subject) -> tuple[Line, ...]:
 
 
 def _line(key: str, words: str, between: Between) -> Line:
-    limits = toml("proof-limits.toml")["insulation"]
-    fail, watch = limits["new_fail_megohm"], limits["new_watch_megohm"]
+    limits = proof_limits().insulation
+    fail, watch = limits.new_fail_megohm, limits.new_watch_megohm
     return InsulationLine(
         id=key,
         words=f"insulation, {words}",
         fail_under=fail,
         watch_under=watch,
-        volts=(float(limits["mains_test_volts"]), SURGE_VOLTS),
-        how=f"{limits['mains_test_volts']} V; 250 V where it holds surge parts. {RELEASE}",
+        volts=(float(limits.mains_test_volts), SURGE_VOLTS),
+        how=f"{limits.mains_test_volts} V; 250 V where it holds surge parts. {RELEASE}",
         why=f"a new lead under {fail} megohm is refused, under {watch} megohm watched",
-        source=limits["source"],
+        source=limits.source,
         between=between,
     )

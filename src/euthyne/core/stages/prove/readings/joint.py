@@ -3,19 +3,19 @@ behind its clamp.
 """
 
 from euthyne.core.stages.prove.contact import contact_ohm
+from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.band import Band
 from euthyne.core.stages.prove.readings.line import Line, Subject
 from euthyne.core.stages.prove.readings.pole import LIMITED
 from euthyne.core.stages.prove.readings.resistance import Heats, ResistanceLine
-from euthyne.data.tables import toml
 
 
 def lines(subject: Subject) -> tuple[Line, ...]:
     """A line for each joint of a lead from 50 A up; a rise of its end at its load stands in for it."""
-    limits = toml("proof-limits.toml")["joint"]
-    if subject.rating_amps < limits["from_amps"]:
+    limits = proof_limits().joint
+    if subject.rating_amps < limits.from_amps:
         return ()
-    amps, most = float(limits["amps"]), contact_ohm(subject.heating_amps)
+    amps, most = float(limits.amps), contact_ohm(subject.heating_amps)
     return tuple(
         ResistanceLine(
             id=f"joint-{end.fitting}-{name}",
@@ -26,7 +26,7 @@ def lines(subject: Subject) -> tuple[Line, ...]:
                 "millivolts from its contact to the bare copper behind its clamp."
             ),
             why="what burns 2.5 W at its rating is the most a sound one has; twice that is the limit",
-            source=limits["source"],
+            source=limits.source,
             thinner=None,
             astray="Slack the screw, look at the copper, tighten it to its torque.",
             heats=Heats(0.0, subject.heating_amps),

@@ -5,6 +5,7 @@ contacts give, and how warm each end runs.
 from dataclasses import dataclass, replace
 
 from euthyne.core.stages.conductor.guard import NORTH_AMERICAN_BELOW_V
+from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.band import Band
 from euthyne.core.stages.prove.readings.line import Between, Line, Run, Subject
 from euthyne.core.stages.prove.readings.resistance import (
@@ -17,7 +18,6 @@ from euthyne.core.stages.prove.readings.volts import RiseLine
 from euthyne.core.stages.prove.verdict import Meter, Verdict
 from euthyne.core.trade.figure import celsius, kelvin, metres
 from euthyne.core.trade.shown import three
-from euthyne.data.tables import toml
 
 STEP_MV = 100.0  # of a plug-in meter
 HOW_DROP = (
@@ -88,10 +88,10 @@ def lines(subject: Subject) -> tuple[Line, ...]:
 
 
 def _drop(subject: Subject, there: Run, back: Run) -> Line:
-    limits = toml("proof-limits.toml")["load"]
+    limits = proof_limits().load
     low = sum(_band(run, subject.room_c)[0] for run in (there, back))
     # Copper at its load is warmer than the room; how much, the load decides.
-    warm = sum(_band(run, limits["warmest_c"])[1] for run in (there, back))
+    warm = sum(_band(run, limits.warmest_c)[1] for run in (there, back))
     added, largest = zip(
         *(crossed(run, subject.heating_amps) for run in (there, back)), strict=True
     )
@@ -104,10 +104,10 @@ def _drop(subject: Subject, there: Run, back: Run) -> Line:
         how=f"{HOW_DROP}{alone}",
         why=(
             f"{metres(there.length_m):.2f} there and back, from {celsius(subject.room_c):g} to "
-            f"{celsius(limits['warmest_c']):g}, and at most {three(sum(added) * 1000)} milliohm in its "
+            f"{celsius(limits.warmest_c):g}, and at most {three(sum(added) * 1000)} milliohm in its "
             f"contacts; at other amps, {ohm_words(low, most)} times them"
         ),
-        source=limits["source"],
+        source=limits.source,
         thinner=None,
         astray="Feel both ends: the warmer one is the worse joint.",
         amps=subject.rating_amps,
@@ -123,10 +123,10 @@ def _band(run: Run, celsius: float) -> tuple[float, float]:
 
 def _rises(subject: Subject) -> tuple[Line, ...]:
     """How warm each end runs over the room."""
-    limits = toml("proof-limits.toml")["load"]
+    limits = proof_limits().load
     gauge = any(run.wire.size.unit == "AWG" for run in subject.runs)
     north_american = gauge or subject.volts < NORTH_AMERICAN_BELOW_V
-    watch, most = limits["north_american_k" if north_american else "iec_k"]
+    watch, most = limits.north_american_k if north_american else limits.iec_k
     return tuple(
         RiseLine(
             id=f"warm-{end.fitting}",
@@ -137,7 +137,7 @@ def _rises(subject: Subject) -> tuple[Line, ...]:
             at=end.fitting,
             how=HOW_RISE,
             why=f"{kelvin(most):g} is the most; the hotter end is the worse joint",
-            source=limits["source"],
+            source=limits.source,
             astray="Open this end: a loose screw, a strand outside, or a tired contact.",
             mandatory=False,
             powered=True,

@@ -1,22 +1,22 @@
 """A new coupler on a pack: its volts with sign, before anything is mated."""
 
+from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.cells import PROBING, cell_range
 from euthyne.core.stages.prove.readings.line import Line, Subject
 from euthyne.core.stages.prove.readings.polarity import volts_line
-from euthyne.data.tables import toml
 
 
 def lines(subject: Subject) -> tuple[Line, ...]:
     """Plus to minus of the pack, where it is a pack."""
     if not subject.on_pack:
         return ()
-    source = toml("proof-limits.toml")["cells"]["source"]
+    source = proof_limits().cells.source
     words = "plus to minus at the new coupler"
     if subject.cells:
         low, high = cell_range(subject.cell_volts)
         band = (low * subject.cells, high * subject.cells)
     else:
-        limits = toml("proof-limits.toml")["source"]
-        band = (subject.volts * limits["low_share"], subject.volts * limits["high_share"])
+        limits = proof_limits().source
+        band = (subject.volts * limits.low_share, subject.volts * limits.high_share)
     plus, minus = (tuple(run.a for run in subject.runs if run.name == pole) for pole in ("+", "-"))
     return (volts_line("polarity", words, band, PROBING, source, (plus, minus)),)

@@ -1,8 +1,8 @@
 """Polarity by voltmeter, with sign, where a source is there to be measured."""
 
+from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.line import Between, Line, Subject
 from euthyne.core.stages.prove.readings.volts import VoltsLine
-from euthyne.data.tables import toml
 
 CROSSED = "plus and minus are crossed. Stop: nothing is mated. Look at the colours of both ends."
 NOTHING = "nothing arrives: a fuse out, a pole open, or the source off."
@@ -12,14 +12,14 @@ HIGH = "another source than the plan's: do not mate."
 
 def lines(subject: Subject) -> tuple[Line, ...]:
     """Plus to minus at the load end, before the last bolt."""
-    limits = toml("proof-limits.toml")["source"]
+    limits = proof_limits().source
     return (
         volts_line(
             "polarity",
             "plus to minus at the far end, before the last bolt",
-            (subject.volts * limits["low_share"], subject.volts * limits["high_share"]),
+            (subject.volts * limits.low_share, subject.volts * limits.high_share),
             "Source connected through its fuse, nothing at the far end; red probe on plus.",
-            limits["source"],
+            limits.source,
             (subject.far("+"), subject.far("-")),
         ),
     )

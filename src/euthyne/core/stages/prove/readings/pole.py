@@ -1,6 +1,7 @@
 """Each pole of a heavy lead end to end, by millivolts at a known current."""
 
 from euthyne.core.stages.prove.contact import contact_ohm
+from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.band import Band
 from euthyne.core.stages.prove.readings.line import Line, Run, Subject
 from euthyne.core.stages.prove.readings.resistance import (
@@ -11,7 +12,6 @@ from euthyne.core.stages.prove.readings.resistance import (
     thinner_one,
 )
 from euthyne.core.trade.figure import celsius, metres
-from euthyne.data.tables import toml
 
 LIMITED = "from a current-limited supply, never straight from a battery"
 ASTRAY = "Read each joint by itself: the worse one is cut off and made anew. Pierce no insulation."
@@ -19,7 +19,7 @@ ASTRAY = "Read each joint by itself: the worse one is cut off and made anew. Pie
 
 def lines(subject: Subject) -> tuple[Line, ...]:
     """A line for each pole, at the amps of a battery lead."""
-    return pole_lines(subject, min(toml("proof-limits.toml")["poles"]["amps"][1], _most(subject)))
+    return pole_lines(subject, min(proof_limits().poles.amps[1], _most(subject)))
 
 
 def pole_lines(subject: Subject, amps: float, coupled_ohm: float = 0.0) -> tuple[Line, ...]:
@@ -33,14 +33,14 @@ def _most(subject: Subject) -> float:
 
 
 def _line(subject: Subject, run: Run, amps: float, coupled_ohm: float) -> Line:
-    limits = toml("proof-limits.toml")["poles"]
+    limits = proof_limits().poles
     low, cable = band_of(run, subject.room_c)
     rated = subject.heating_amps
     barrel = contact_ohm(rated, barrel_ohm(run.wire, subject.room_c))
     coupler = contact_ohm(rated, coupled_ohm) if coupled_ohm else 0.0
     top = cable + run.joints * barrel + 2 * coupler
     # Two rules give a limit, and the smaller holds: what one bad joint adds, and a share of the whole.
-    by_joint, by_share = top + max(barrel, coupler), top * limits["fail_over"]
+    by_joint, by_share = top + max(barrel, coupler), top * limits.fail_over
     path = f"{metres(run.length_m):.2f} of {run.wire.words} at {celsius(subject.room_c):g}"
     joints = f"{run.joints} barrels" + (" and two couplers" if coupler else "")
     rule = "one joint more" if by_joint < by_share else "a fifth more"
@@ -50,13 +50,13 @@ def _line(subject: Subject, run: Run, amps: float, coupled_ohm: float) -> Line:
         twins="poles",
         instead=f"rise-{run.name}",
         words=f"{run.words} pole, end to end",
-        bounds=Band(low, top * limits["watch_over"], min(by_joint, by_share)),
+        bounds=Band(low, top * limits.watch_over, min(by_joint, by_share)),
         how=(
             f"Four wires: {amps:g} A through it {LIMITED}; the millivolts from contact to contact, "
             "inside the clips that carry the current."
         ),
         why=f"{path}, and {joints}; the limit is {rule}",
-        source=limits["source"],
+        source=limits.source,
         thinner=thinner_one(run, subject.room_c),
         astray=ASTRAY,
         heats=Heats(cable, rated),

@@ -7,13 +7,13 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 from euthyne.core.stages.prove.contact import contact_ohm
+from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.band import Band
 from euthyne.core.stages.prove.readings.line import Line, Run
 from euthyne.core.stages.prove.verdict import Judged, Meter, Verdict
 from euthyne.core.trade.quantity import OHMS, Measure
 from euthyne.core.trade.shown import three
 from euthyne.core.trade.wire import GAUGES, Size, Wire, awg, metric, metric_resistances
-from euthyne.data.tables import toml
 
 BAND_SHARE = (
     5  # a meter that is right within a fifth of a band tells it apart, good practice, generic
@@ -180,10 +180,10 @@ def band_factors(size: Size) -> tuple[float, float]:
     """Least and most a conductor may measure, as a share of its table value: class maximum, or
     nominal for a gauge.
     """
-    t = toml("proof-limits.toml")["band"]
+    t = proof_limits().band
     if size.unit == "AWG":
-        return t["awg_low"], t["awg_high"]
-    return t["metric_low"], t["metric_high"]
+        return t.awg_low, t.awg_high
+    return t.metric_low, t.metric_high
 
 
 def core_band_ohm(wire: Wire, length_m: float, room_c: float) -> tuple[float, float]:
@@ -207,9 +207,9 @@ def barrel_ohm(wire: Wire, room_c: float) -> float:
     """The own figure of a pressed or screwed barrel: as much as so many mm of its own cable, in ohm.
     Source: proof-limits.toml.
     """
-    told = toml("proof-limits.toml")["contacts"]
-    as_cable = told["barrel_as_mm"] / 1000 * wire.ohms_per_m(room_c)
-    return float(max(as_cable, told["barrel_least_ohm"]))
+    told = proof_limits().contacts
+    as_cable = told.barrel_as_mm / 1000 * wire.ohms_per_m(room_c)
+    return float(max(as_cable, told.barrel_least_ohm))
 
 
 def thinner_than(size: Size) -> Size | None:
@@ -245,5 +245,5 @@ def crossed(run: Run, amps: float, own_ohm: float = math.inf) -> tuple[float, fl
 
 def switch_ohm(amps: float) -> float:
     """What a sound switch adds at most, in ohm. Source: proof-limits.toml."""
-    told = toml("proof-limits.toml")["switch"]
-    return float(min(told["most_ohm"], told["most_volts"] / max(amps, 1e-6)))
+    told = proof_limits().switch
+    return float(min(told.most_ohm, told.most_volts / max(amps, 1e-6)))

@@ -1,8 +1,8 @@
 """How warm a joint runs against what lies beside it, after half an hour at its load."""
 
+from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.line import Line, Subject
 from euthyne.core.stages.prove.readings.volts import RiseLine
-from euthyne.data.tables import toml
 
 
 def lines(subject: Subject) -> tuple[Line, ...]:
@@ -12,16 +12,17 @@ def lines(subject: Subject) -> tuple[Line, ...]:
 
 def rise_lines(subject: Subject, which: str, words: str, what: str) -> tuple[Line, ...]:
     """A line for each pole: the warmest joint of a kind against what lies beside it."""
-    limits = toml("proof-limits.toml")["rise"]
+    limits = proof_limits().rise
+    watch, fail = limits.lug_k if which == "lug" else limits.coupler_k
     return tuple(
         RiseLine(
             id=f"rise-{run.name}",
             words=f"{run.words}: {words}, after its load",
-            watch=limits[f"{which}_watch_k"],
-            fail=limits[f"{which}_fail_k"],
+            watch=watch,
+            fail=fail,
             how="Thirty minutes at the load it is made for; the thermometer on bare metal or on tape.",
             why="the hotter end is the worse joint",
-            source=limits["source"],
+            source=limits.source,
             astray=f"Open that {what}: loose, dirty, or pressed wrong.",
             mandatory=False,
             powered=True,

@@ -1,8 +1,8 @@
 """Open volts of a string, with sign, where it is installed."""
 
+from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.line import Line, Subject
 from euthyne.core.stages.prove.readings.polarity import volts_line
-from euthyne.data.tables import toml
 
 HOW = (
     "Installed, by its own procedure: isolator open, by day; a voltmeter of its volts, red probe on "
@@ -12,8 +12,8 @@ HOW = (
 
 def lines(subject: Subject) -> tuple[Line, ...]:
     """Plus to minus at the controller's end, open."""
-    limits = toml("proof-limits.toml")["open"]
-    band = (subject.volts * limits["low_share"], subject.volts * limits["high_share"])
+    limits = proof_limits().open
+    band = (subject.volts * limits.low_share, subject.volts * limits.high_share)
     words = "open volts, plus to minus, installed"
     ends = (subject.far("+"), subject.far("-"))
-    return (volts_line("polarity", words, band, HOW, limits["source"], ends, mandatory=False),)
+    return (volts_line("polarity", words, band, HOW, limits.source, ends, mandatory=False),)

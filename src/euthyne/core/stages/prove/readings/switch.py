@@ -1,15 +1,15 @@
 """A switch by itself, closed."""
 
+from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.band import Band
 from euthyne.core.stages.prove.readings.line import Line, Subject
 from euthyne.core.stages.prove.readings.resistance import ResistanceLine, switch_ohm
 from euthyne.core.trade.shown import three
-from euthyne.data.tables import toml
 
 
 def lines(subject: Subject) -> tuple[Line, ...]:
     """A line for each switch."""
-    limits = toml("proof-limits.toml")["switch"]
+    limits = proof_limits().switch
     sound = switch_ohm(subject.heating_amps)
     return tuple(
         ResistanceLine(
@@ -18,7 +18,7 @@ def lines(subject: Subject) -> tuple[Line, ...]:
             bounds=Band(0.0, sound, 2 * sound),
             how="From blade to blade of one pole, closed, worked ten times before. The worse pole.",
             why=f"20 milliohm or 100 mV at {three(subject.heating_amps)} A; twice that is the limit",
-            source=limits["source"],
+            source=limits.source,
             thinner=None,
             astray="Its contacts are burnt or dirty: another switch.",
             mandatory=False,
