@@ -35,8 +35,14 @@ def _structured(where: str, record: dict[str, Any], shape: type[Shape]) -> Shape
         found: Shape = _converter().structure(record, shape)
         return found
     except BaseValidationError as error:
-        wrong = "; ".join(transform_error(error, path="", format_exception=_words))
-        raise TableError(f"{where}: {wrong}") from error
+        faults = transform_error(error, path="", format_exception=_words)
+        raise TableError(f"{where}: {'; '.join(map(_place_first, faults))}") from error
+
+
+def _place_first(fault: str) -> str:
+    """``it is missing @ .poles.lug_fail`` as it is said here."""
+    words, _, place = fault.rpartition(" @ ")
+    return f"{place.removeprefix('.')}: {words}"
 
 
 def _words(error: BaseException, wanted: Any) -> str:
