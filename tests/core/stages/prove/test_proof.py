@@ -19,6 +19,7 @@ from euthyne.core.stages.tag.tag import months_on, retest_months
 from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.practices import Practices, taken_up
 from euthyne.core.trade.wire import Wire, awg, metric
+from in_metric import metric
 
 INVERTER_2_0 = {**INVERTER, "conductor__unit": "AWG", "conductor__size": "2/0 AWG"}
 METER = Meter(percent=1.0, step_ohm=0.001, zero_ohm=0.0)
@@ -134,9 +135,8 @@ def test_a_thinner_core_that_reads_alike_is_named():
     short, long = plan(brief__run_m=2.0), plan(brief__run_m=40.0, conductor__size="1.5 mm2")
     for p, told in ((short, True), (long, False)):
         x = line_of(p, "core-N")
-        assert (
-            "1 mm2 may read so too" in x.judge(x.bounds.sound_to, FINE, above=False).reason
-        ) == told
+        said = metric(x.judge(x.bounds.sound_to, FINE, above=False).reason)
+        assert ("1 mm² may read so too" in said) == told
 
 
 def test_the_plug_fuse_is_out_and_tested_by_itself():
