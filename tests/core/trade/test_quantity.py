@@ -22,6 +22,7 @@ from euthyne.core.trade.quantity import (
     SHORT,
     TORQUE,
     VOLTS,
+    VOLUME,
     read_quantity,
     read_size,
     read_whole,
@@ -70,6 +71,12 @@ from in_metric import metric
         ("0.42 ohms", OHMS, 0.42),
         ("200 Mohm", MEGOHMS, 200),
         ("1 Gohm", MEGOHMS, 1000),
+        ("4.2 kΩ", OHMS, 4200),
+        ("1500 VA", POWER, 1500),
+        ("3 hp", POWER, 2237.1),
+        ("7 lbf-in", TORQUE, 0.790894),
+        ("0.19 l", VOLUME, 190),
+        ("250 micrometers", SHORT, 0.25),
     ],
 )
 def test_what_is_typed_is_understood(typed, measure, value):

@@ -4,11 +4,10 @@ understood.
 
 import re
 from dataclasses import dataclass
-from functools import cache
-from typing import Any
 
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.figure import WRITTEN
+from euthyne.core.trade.units import to_unit
 from euthyne.core.trade.wire import GAUGES, Size, metric_resistances, size_named
 
 
@@ -170,31 +169,6 @@ CASE_MATTERS = {
     "mΩ": "milliohm",
     "Ma": "mA",
 }
-
-
-@cache
-def _registry() -> Any:
-    import pint
-
-    return pint.UnitRegistry()
-
-
-@cache
-def _line(unit: str, target: str) -> tuple[float, float]:
-    """Slope and offset that take a value in one unit to the target unit.
-
-    Raises ValueError when they do not convert.
-    """
-    if unit == target:
-        return 1.0, 0.0
-    import pint
-
-    registry = _registry()
-    try:
-        zero, one = (float(registry.Quantity(x, unit).to(target).magnitude) for x in (0.0, 1.0))
-    except (pint.PintError, AttributeError, AssertionError) as error:
-        raise ValueError(unit) from error
-    return one - zero, zero
 
 
 def _number(text: str) -> float:
@@ -359,7 +333,7 @@ def _sum_of_terms(typed: str, measure: Measure, field: str) -> tuple[float, bool
     units = _units(typed, terms, measure, field)
     for match, unit in zip(terms, units, strict=True):
         try:
-            slope, offset = _line(unit, measure.unit)
+            slope, offset = to_unit(unit, measure.unit)
         except ValueError:
             raise _refuse(
                 field, f"{(match[2] or '').strip()!r} is not a unit of {measure.word}", measure
