@@ -3,5 +3,5 @@
 from euthyne.core.trade.measures import tell
 
 
-def metric(text):
+def in_metric(text):
     return tell(text, "metric")

@@ -19,7 +19,7 @@ from euthyne.drawing.cutting import cutting_drawing
 from euthyne.drawing.judge import examples, row
 from euthyne.drawing.reel import cut_drawing, length_left
 from euthyne.drawing.staircase import SPAN, TIP, staircase_drawing
-from in_metric import metric
+from in_metric import in_metric
 
 SVG = "{http://www.w3.org/2000/svg}"
 LINK = {**INVERTER, "conductor__measured_od_mm": 14.6, "conductor__size": "50 mm2"}
@@ -32,7 +32,7 @@ LEADS = {"extension": {}, "heavy": HEAVY, "link": LINK, "shielded": SIGNAL, "tap
 
 
 def tree(svg):
-    return ElementTree.fromstring(metric(svg))
+    return ElementTree.fromstring(in_metric(svg))
 
 
 def of_class(svg, name):

@@ -34,13 +34,13 @@ from euthyne.drawing.scale import scale
 from euthyne.drawing.section import section
 from euthyne.drawing.strip import strip_drawing
 from euthyne.exchange.label import qr_rows
-from in_metric import metric
+from in_metric import in_metric
 
 SVG = "{http://www.w3.org/2000/svg}"
 
 
 def tree(svg):
-    return ElementTree.fromstring(metric(svg).replace("hx-", "data-"))
+    return ElementTree.fromstring(in_metric(svg).replace("hx-", "data-"))
 
 
 def of_class(svg, name, tag="*"):
@@ -227,7 +227,7 @@ def test_the_bench_shows_parts_on_the_cord_as_they_are_done():
 def test_every_step_has_a_picture_with_words(key):
     p = plan()
     step = next(s for s in p.build.steps if s.key == key)
-    assert metric(step.headline).split(",")[0] in tree(bench_drawing(p, step)).get("aria-label")
+    assert in_metric(step.headline).split(",")[0] in tree(bench_drawing(p, step)).get("aria-label")
 
 
 def test_the_cord_cut_across_is_to_scale():
@@ -396,6 +396,6 @@ def test_a_live_packs_other_pole_is_drawn_whole_until_it_is_under_its_sleeve():
 def test_the_knock_out_to_open_is_marked_and_the_other_stays_shut():
     p = Plan(made("extension-box-bs"))
     step = next(s for s in p.build.steps if s.key == "B-make-knockout")
-    drawn = metric(bench_drawing(p, step))
+    drawn = in_metric(bench_drawing(p, step))
     assert "20.5 mm: open this one" in drawn
     assert "25.5 mm: stays shut" in drawn

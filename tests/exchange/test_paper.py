@@ -22,7 +22,7 @@ from euthyne.exchange.ink import styled
 from euthyne.exchange.template import template_pdf
 from euthyne.exchange.traveller import traveller_pdf
 from euthyne.web.cut import drawing_style
-from in_metric import metric
+from in_metric import in_metric
 
 DPI = 300
 MM = DPI / 25.4
@@ -150,7 +150,7 @@ def test_a_traveller_carries_the_whole_plan_of_any_kind(start):
         assert section in flat
     assert p.lead.tag in flat
     for step in p.build.steps[:3]:
-        assert metric(step.headline).split("²")[0][:24] in flat
+        assert in_metric(step.headline).split("²")[0][:24] in flat
 
 
 def test_a_traveller_has_a_box_for_every_step_part_and_tool():

@@ -8,7 +8,7 @@ from person import words
 from pypdf import PdfReader
 
 from euthyne.core.plan import plan_of
-from in_metric import metric
+from in_metric import in_metric
 
 pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
 TAG = "TR-0023"
@@ -152,7 +152,7 @@ def test_the_traveller_is_good_enough_to_work_from(person, store):
     text = pdf_text(person, "/leads/TR-0014/traveller.pdf")
     plan = plan_of(store.get("TR-0014").lead)
     for step in plan.build.steps:
-        assert metric(step.headline) in text
+        assert in_metric(step.headline) in text
     for asked in (a.words for s in plan.build.steps for a in s.asks):
         assert asked in text
     for said in (

@@ -5,7 +5,7 @@ from person import words
 
 from euthyne.core.plan import plan_of
 from euthyne.core.shelf.pull import hand_tug
-from in_metric import metric
+from in_metric import in_metric
 
 
 @pytest.fixture
@@ -21,7 +21,7 @@ def ring(person):
 
 def test_it_is_made_in_six_steps_with_its_numbers_and_its_tug(person, store, ring):
     steps = plan_of(store.get(ring).lead).build.steps
-    assert [metric(s.headline) for s in steps] == [
+    assert [in_metric(s.headline) for s in steps] == [
         "Lay everything out and try it dry",
         "Cut the old end off the red wire, ring end",
         "Bare 6 to 7 mm of the red core, ring end",
@@ -44,7 +44,7 @@ def test_it_is_made_in_six_steps_with_its_numbers_and_its_tug(person, store, rin
 def test_the_tug_says_how_hard(person, store, ring):
     tug = plan_of(store.get(ring).lead).build.steps[-1]
     low, high = hand_tug("4 mm2", "blade")
-    assert metric(tug.figures[0].value) == f"{low:.0f} to {high:.0f} N"
+    assert in_metric(tug.figures[0].value) == f"{low:.0f} to {high:.0f} N"
     assert low > 20
 
 

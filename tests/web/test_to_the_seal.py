@@ -12,7 +12,7 @@ from euthyne.core.plan import Plan
 from euthyne.core.standing.progress import progress
 from euthyne.core.trade.figure import OPEN
 from euthyne.store.database import FILE
-from in_metric import metric
+from in_metric import in_metric
 
 pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
 # A lead of each kind; the faults that the demonstration shows are put right first.
@@ -62,7 +62,7 @@ def built(store, tag):
                 "looked at, and it holds here",
                 AT,
                 "RM",
-                metric(f.text),
+                in_metric(f.text),
                 f.about,
                 f.kept_figures,
             )

@@ -8,7 +8,6 @@ from typing import Any
 from flask import Flask, g, request, url_for
 from flask_wtf.csrf import CSRFProtect, generate_csrf
 
-from euthyne.core.lead.stage import Stage
 from euthyne.core.standing.reference import check_reference
 from euthyne.instruments.printer import OutTray
 from euthyne.store.copies import Copies
@@ -21,6 +20,7 @@ from euthyne.web import (
     access,
     actions,
     afterlife,
+    assets,
     bench,
     brief,
     build,
@@ -51,23 +51,6 @@ from euthyne.web import copies as copies_room
 from euthyne.web.guard import guard
 from euthyne.web.words import filters
 
-SHEETS = (
-    "tokens",
-    "frame",
-    "forms",
-    "drawings",
-    *(stage.value for stage in Stage),
-    "places",
-    "envelope",
-    "shelf",
-    "practices",
-    "stores",
-    "bench",
-    "people",
-    "held",
-    "light",
-)
-
 
 def create_app(
     store: LeadStore,
@@ -89,6 +72,7 @@ def create_app(
         SEND_FILE_MAX_AGE_DEFAULT=3600,
         LETS_OTHERS_IN=lets_others_in,
     )
+    assets.attend(app)
     guard(app, folder, names)
     app.extensions["leads"] = store
     app.extensions["copies"] = copies or Copies(folder)
@@ -98,8 +82,6 @@ def create_app(
     app.extensions["people"] = PeopleStore(store.engine)
     app.extensions["shelf"] = ShelfStore(store.engine)
     app.jinja_env.filters.update(filters())
-    assets = app.static_url_path
-    app.jinja_env.globals["asset"] = lambda name: f"{assets}/{name}"
     app.jinja_env.globals["papers"] = measures.papers
     app.jinja_env.globals.update(at_bench=pulse.others_at_bench, pulse_stamp=pulse.stamp)
     app.jinja_env.globals.update(
@@ -112,7 +94,6 @@ def create_app(
     CSRFProtect(app)
     app.jinja_env.globals["csrf_token"] = _token
     app.jinja_env.globals["url_for"] = _address
-    app.jinja_env.globals["sheets"] = SHEETS
     forms: Any = app.jinja_env.get_template("forms.html").module
     app.jinja_env.globals.update(
         post=forms.post,
@@ -121,6 +102,7 @@ def create_app(
         signed_by=forms.signed_by,
     )
     for room in (
+        assets,
         bench,
         leads,
         envelope,

@@ -29,7 +29,9 @@ from euthyne.store.people import Device, PeopleStore, Person
 from euthyne.web.errors import back_to, page, typed_in
 
 # What may be opened before anybody is signed in.
-OPEN = frozenset({"static", "signin.show", "signin.sign_in", "afterlife.feed_by_key"})
+OPEN = frozenset(
+    {"static", "assets.bundle", "signin.show", "signin.sign_in", "afterlife.feed_by_key"}
+)
 # What belongs to the device and whoever is at it.
 OWN = frozenset(
     {
@@ -286,6 +288,6 @@ def _not_yours(error: NotYours) -> tuple[str, int]:
 
 def _not_kept(answer: Response) -> Response:
     """Pages of a shared device are not kept by its browser for whoever comes after."""
-    if people().known.entered and request.endpoint != "static":
+    if people().known.entered and request.endpoint not in ("static", "assets.bundle"):
         answer.headers.setdefault("Cache-Control", "no-store")
     return answer

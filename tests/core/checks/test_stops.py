@@ -10,7 +10,7 @@ from euthyne.core.trade.identify import Measured, Strands, Weighed, WireQuestion
 from euthyne.core.trade.protection import FuseWanted, fuse_for, plug_fuse
 from euthyne.core.trade.volts import excess, made_for, on_lead
 from euthyne.exchange.version1 import Joint
-from in_metric import metric
+from in_metric import in_metric
 
 STRING = {**SOLAR, "ends__a": "solar-pair", "ends__b": "solar-pair-far"}
 RED_ON_MINUS = (Joint("+", "-", "-"), Joint("-", "+", "+"))
@@ -165,7 +165,7 @@ def test_copper_clad_wire_is_never_called_what_is_printed_on_it():
     """2.454 mm2 of it at 3.63 g/cm3 weigh 8.91 g a metre, and are worth 1.58 mm2 of copper."""
     found = identify(WireQuestion("2.5 mm2", STRANDS, Weighed(1.0, 8.91)))
     assert (found.verdict, found.metal) == ("not-copper", "cca-15")
-    assert "Worth 1.58 mm² of copper" in metric(found.text)
+    assert "Worth 1.58 mm² of copper" in in_metric(found.text)
     assert found.next_down_mm2 == "1.5 mm2"
 
 

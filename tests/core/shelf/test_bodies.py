@@ -12,7 +12,7 @@ from euthyne.core.shelf.parts import part, shelf
 from euthyne.core.stages.cut.strip import strip_plan
 from euthyne.core.trade.fault import Refused
 from euthyne.data.tables import TableError
-from in_metric import metric
+from in_metric import in_metric
 
 BOX = shelf()["boxed-outlet-bs"]
 
@@ -49,7 +49,7 @@ def test_what_a_step_seats_is_threaded_and_its_words_name_the_part(part):
 )
 def test_a_body_that_makes_no_sense_says_what(changes, said):
     assert faults_of(BOX) == []
-    assert any(said in metric(f.problem) for f in faults_of(replace(BOX, **changes)))
+    assert any(said in in_metric(f.problem) for f in faults_of(replace(BOX, **changes)))
 
 
 def test_a_loose_part_that_nothing_needs_by_that_name_is_refused():
@@ -87,7 +87,7 @@ def test_a_body_of_an_unknown_step_is_an_error_at_once(monkeypatch):
 def test_a_line_that_is_no_loose_part_is_refused_in_words(text, said):
     with pytest.raises(Refused) as refused:
         read_loose(text, (), "loose")
-    assert any(said in metric(f.problem) for f in refused.value.faults)
+    assert any(said in in_metric(f.problem) for f in refused.value.faults)
 
 
 def test_loose_parts_of_one_name_are_told_apart():
@@ -99,7 +99,7 @@ def test_a_terminal_may_want_bare_copper_of_its_own():
     own = replace(part("cee7-7-plug"), strips_mm=(("E", 12.0, 14.0),))
     assert faults_of(own) == []
     cores = {c.core: c for c in strip_plan(own, {"L": "L", "N": "N", "E": "E"}).cores}
-    assert metric(cores["E"].bare_words) == "12 to 14 mm"
+    assert in_metric(cores["E"].bare_words) == "12 to 14 mm"
     assert (cores["L"].strip_low_mm, cores["L"].strip_high_mm) == own.strip_mm
 
 

@@ -11,7 +11,7 @@ from euthyne.core.sizing.brief import ConductorWanted, Load, Place, SizingBrief,
 from euthyne.core.sizing.size import size
 from euthyne.core.trade.fault import Refused
 from euthyne.exchange.size_contract import read_brief
-from in_metric import metric
+from in_metric import in_metric
 
 EXAMPLES = json.loads((Path(__file__).parent / "size-examples.json").read_text())
 
@@ -127,5 +127,5 @@ def test_when_nothing_fits_the_finding_says_what_would_help():
     assert answer.chosen is None
     finding = answer.findings[-1]
     assert (finding.code, finding.level) == ("no-size-fits", "stop")
-    text = metric(finding.text)
+    text = in_metric(finding.text)
     assert "25 mm²" in text and "m is the longest it allows" in text

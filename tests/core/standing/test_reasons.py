@@ -7,12 +7,18 @@ from leads import AT, extension
 from euthyne.core.lead import Proof, Reading, Reason
 from euthyne.core.plan import Plan
 from euthyne.core.standing.progress import progress
-from in_metric import metric
+from in_metric import in_metric
 
 
 def passed(lead, found, **other):
     given = Reason(
-        found.code, "it holds here", AT, "RM", metric(found.text), found.about, found.kept_figures
+        found.code,
+        "it holds here",
+        AT,
+        "RM",
+        in_metric(found.text),
+        found.about,
+        found.kept_figures,
     )
     return replace(lead, reasons=(*lead.reasons, replace(given, **other)))
 

@@ -29,7 +29,7 @@ from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.practices import Practices
 from euthyne.drawing.reel import cut_drawing, length_left
 from euthyne.exchange.stores_file import read_stores, write_stores
-from in_metric import metric
+from in_metric import in_metric
 
 LINK = {**INVERTER, "conductor__measured_od_mm": 14.6, "conductor__size": "50 mm2"}
 CABLE = "H05VV-F 3G1.5"
@@ -63,7 +63,7 @@ def test_lugs_are_counted_by_size_for_each_core_with_their_sleeves_and_die():
     assert sleeve.amount == pytest.approx(4 * 0.040 / 0.87, abs=0.001)
     assert [n.what for n in wanted(p, "die")] == ["50 mm2"]
     (cut,) = wanted(p, "cable")
-    assert (cut.pieces, metric(cut.in_words)) == (2, f"2 of {p.cut.length.cut_m:.2f} m")
+    assert (cut.pieces, in_metric(cut.in_words)) == (2, f"2 of {p.cut.length.cut_m:.2f} m")
 
 
 def test_the_same_part_on_both_ends_is_counted_twice_and_a_tool_once():
@@ -231,8 +231,8 @@ def test_what_can_not_be_is_refused(kind, typed):
 
 
 def test_things_are_said_in_the_words_of_the_shelf():
-    assert metric(words_of("part", "lug-m8 50 mm2")) == "ring lug, M8, 50 mm²"
-    assert metric(words_of("die", "50 mm2")) == "die for lugs of 50 mm²"
+    assert in_metric(words_of("part", "lug-m8 50 mm2")) == "ring lug, M8, 50 mm²"
+    assert in_metric(words_of("die", "50 mm2")) == "die for lugs of 50 mm²"
 
 
 def test_the_document_goes_out_and_comes_in_and_lists_every_fault():
@@ -247,13 +247,13 @@ def test_the_document_goes_out_and_comes_in_and_lists_every_fault():
 
 
 def test_a_cut_is_drawn_to_the_scale_of_the_piece():
-    drawn = metric(cut_drawing((Taken(reel("Reel 2", 40.0), 10.0),), 10.0))
+    drawn = in_metric(cut_drawing((Taken(reel("Reel 2", 40.0), 10.0),), 10.0))
     assert "10.00 m off" in drawn
     assert "30.00 m stay on Reel 2" in drawn
     assert 'width="525"' in drawn
     assert 'width="175"' in drawn
-    assert "2 × 5.00 m off" in metric(cut_drawing((Taken(reel("Reel 2", 40.0), 10.0),), 5.0))
-    assert "12.5 m" in metric(length_left(reel("Reel 7", 12.5), 60.0))
+    assert "2 × 5.00 m off" in in_metric(cut_drawing((Taken(reel("Reel 2", 40.0), 10.0),), 5.0))
+    assert "12.5 m" in in_metric(length_left(reel("Reel 7", 12.5), 60.0))
 
 
 def test_what_is_pressed_on_is_waste_and_what_is_screwed_on_comes_off():

@@ -29,7 +29,7 @@ from euthyne.core.trade.route import LEAST_BEND, left_over_mm
 from euthyne.core.trade.wire import awg
 from euthyne.drawing.cutting import cutting_drawing
 from euthyne.drawing.staircase import staircase_drawing
-from in_metric import metric
+from in_metric import in_metric
 
 LINK = {**INVERTER, "conductor__measured_od_mm": 14.6, "conductor__size": "50 mm2"}
 LNE = {"L": "L", "N": "N", "E": "E"}
@@ -91,16 +91,16 @@ def test_an_insulated_terminal_has_the_colour_of_its_wire_range(copper, colour):
 def test_a_lug_step_carries_this_leads_own_numbers():
     p = plan(**LINK)
     land = next(s for s in p.build.steps if s.kind == "land")
-    assert {f.words: metric(f.value) for f in land.figures} == {
+    assert {f.words: in_metric(f.value) for f in land.figures} == {
         "bare": "29.1 to 31.1 mm",
         "presses, narrow die": "3",
         "die code": "14",
         "copper fills the bore": "64 %",
     }
     sleeve = next(s for s in p.build.steps if s.kind == "on-core")
-    assert "cut to 46 mm" in metric(sleeve.numbers)
+    assert "cut to 46 mm" in in_metric(sleeve.numbers)
     cut = next(s for s in p.build.steps if s.kind == "cut")
-    assert metric(cut.numbers) == f"length {p.cut.length.cut_m:.2f} m; pieces 2"
+    assert in_metric(cut.numbers) == f"length {p.cut.length.cut_m:.2f} m; pieces 2"
 
 
 def test_the_table_of_lugs_says_bare_and_presses_for_each_size():
@@ -181,7 +181,7 @@ def test_a_heating_tape_is_opened_layer_by_layer_and_its_bus_wires_never_meet():
     assert [s.part for s in layers] == ["jacket", "braid", "inner", "core", "bus"]
     assert {s.end for s in layers} == {"B"}
     assert "must never meet" in layers[-1].detail
-    assert metric(layers[0].numbers) == "from the tip 75 mm"
+    assert in_metric(layers[0].numbers) == "from the tip 75 mm"
 
 
 def test_layers_are_drawn_to_scale_and_no_further_than_the_step():
@@ -247,7 +247,7 @@ def test_the_cut_is_drawn_share_by_share():
         ">4.00 m<",
         "m to cut",
     ):
-        assert words in metric(drawn)
-    assert f"2 × {plan(**LINK).cut.length.cut_m:.2f} m to cut" in metric(
+        assert words in in_metric(drawn)
+    assert f"2 × {plan(**LINK).cut.length.cut_m:.2f} m to cut" in in_metric(
         cutting_drawing(plan(**LINK))
     )

@@ -27,7 +27,7 @@ from euthyne.core.trade.quantity import (
     read_size,
     read_whole,
 )
-from in_metric import metric
+from in_metric import in_metric
 
 
 @pytest.mark.parametrize(
@@ -94,7 +94,7 @@ def test_what_is_typed_is_understood(typed, measure, value):
     ],
 )
 def test_what_was_not_obvious_is_said_back(typed, measure, echo):
-    assert metric(read_quantity(typed, measure).echo) == echo
+    assert in_metric(read_quantity(typed, measure).echo) == echo
 
 
 @pytest.mark.parametrize(
@@ -189,7 +189,7 @@ def test_whole_numbers_keep_to_their_bounds():
     ],
 )
 def test_a_length_that_can_be_meant_otherwise_is_echoed(typed, echo):
-    assert metric(read_quantity(typed, LENGTH).echo) == echo
+    assert in_metric(read_quantity(typed, LENGTH).echo) == echo
 
 
 @pytest.mark.parametrize(

@@ -65,8 +65,8 @@ def to_unit(unit: str, target: str) -> tuple[float, float]:
 
     Raises: ValueError where they are no units of one family.
 
-    >>> to_unit("foot", "m"), to_unit("megaohm", "ohm")
-    ((0.3048, 0.0), (1000000.0, 0.0))
+    >>> to_unit("inch", "m"), to_unit("megaohm", "ohm")
+    ((0.0254, 0.0), (1000000.0, 0.0))
     """
     if target == "degC" and unit in DEGREES:
         return DEGREES[unit]

@@ -14,7 +14,7 @@ from euthyne.core.stages.build.jobs import fittings, marker_on
 from euthyne.core.standing.effect import effect_of
 from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.practices import NOT_OFFERED, PRACTICES, Practices, taken_up
-from in_metric import metric
+from in_metric import in_metric
 
 LINK = {**INVERTER, "conductor__measured_od_mm": 14.6}
 BLADES = {
@@ -32,7 +32,7 @@ def built(given, name, value):
 
 
 def said(p):
-    return metric(" ".join(f"{s.headline} {s.detail} {s.mistake}" for s in p.build.steps))
+    return in_metric(" ".join(f"{s.headline} {s.detail} {s.mistake}" for s in p.build.steps))
 
 
 @pytest.mark.parametrize(
@@ -111,7 +111,7 @@ def test_sleeves_for_along_the_run_go_on_with_the_load_end():
 
 
 def test_a_torque_stands_in_the_step_only_where_a_sheet_gives_one():
-    assert any("torque 0.8 N m" in metric(s.numbers) for s in plan(**TORQUED).build.steps)
+    assert any("torque 0.8 N m" in in_metric(s.numbers) for s in plan(**TORQUED).build.steps)
     assert not any("torque" in s.numbers for s in plan().build.steps)
     assert "torque driver" in plan(**TORQUED).build.steps[0].detail
 

@@ -25,7 +25,7 @@ from euthyne.core.sizing.size import rating_of, size
 from euthyne.core.stages.conductor.working import working
 from euthyne.core.stages.cut.metal import neighbours
 from euthyne.core.trade.wire import Wire, metric
-from in_metric import metric as in_metric
+from in_metric import in_metric
 
 
 def brief(system="ac-single", volts=230.0, amps=16.0, run_m=20.0, basis="rubber-60", **more):

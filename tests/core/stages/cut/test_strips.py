@@ -13,7 +13,7 @@ from euthyne.core.lead import Stripped
 from euthyne.core.lead.paths import with_value
 from euthyne.core.plan import Plan
 from euthyne.core.stages.cut.strip import judge_strip
-from in_metric import metric
+from in_metric import in_metric
 
 
 def core(mark="L", **changes):
@@ -32,13 +32,13 @@ def core(mark="L", **changes):
 def test_a_measured_strip_is_judged(bare, word, said):
     found = judge_strip(core(), bare)
     assert found.word == word
-    assert said in metric(found.words)
+    assert said in in_metric(found.words)
 
 
 def test_cutting_back_costs_the_strip_and_says_whether_the_slack_pays():
     assert "its slack pays" in judge_strip(core(slack_mm=12.0), 3.0).words
     short = judge_strip(core(slack_mm=3.0), 3.0)
-    assert "4 mm short then" in metric(short.words)
+    assert "4 mm short then" in in_metric(short.words)
     assert short.costs_mm == pytest.approx(7.0)
 
 

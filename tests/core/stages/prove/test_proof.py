@@ -19,7 +19,7 @@ from euthyne.core.stages.tag.tag import months_on, retest_months
 from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.practices import Practices, taken_up
 from euthyne.core.trade.wire import Wire, awg, metric
-from in_metric import metric
+from in_metric import in_metric
 
 INVERTER_2_0 = {**INVERTER, "conductor__unit": "AWG", "conductor__size": "2/0 AWG"}
 METER = Meter(percent=1.0, step_ohm=0.001, zero_ohm=0.0)
@@ -135,7 +135,7 @@ def test_a_thinner_core_that_reads_alike_is_named():
     short, long = plan(brief__run_m=2.0), plan(brief__run_m=40.0, conductor__size="1.5 mm2")
     for p, told in ((short, True), (long, False)):
         x = line_of(p, "core-N")
-        said = metric(x.judge(x.bounds.sound_to, FINE, above=False).reason)
+        said = in_metric(x.judge(x.bounds.sound_to, FINE, above=False).reason)
         assert ("1 mm² may read so too" in said) == told
 
 
