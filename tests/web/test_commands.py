@@ -2,12 +2,16 @@
 
 import json
 import socket
+from dataclasses import replace
 
 import pytest
 from click.testing import CliRunner
+from leads import AT
 from person import words
 
-from euthyne.cli import data_folder, main, open_store
+from euthyne import __version__
+from euthyne.cli import data_folder, load_demo, main, open_store
+from euthyne.store.stores import StoresStore
 
 pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
 
@@ -85,6 +89,36 @@ def test_a_port_that_is_taken_names_another(folder):
 def test_the_demonstration_keeps_apart_from_real_leads(tmp_path):
     assert data_folder(str(tmp_path)) == tmp_path
     assert data_folder(None, demo=True) != data_folder(None)
+
+
+def test_a_demonstration_that_was_cut_short_is_gone_on_with(tmp_path, monkeypatch):
+    """Killed after its leads and three things of its Stores: the next start has all of it, once."""
+    add, added = StoresStore.add, []
+
+    def cut_short(stores, stock, *more):
+        if len(added) == 3:
+            raise KeyboardInterrupt
+        added.append(stock)
+        add(stores, stock, *more)
+
+    monkeypatch.setattr(StoresStore, "add", cut_short)
+    with pytest.raises(KeyboardInterrupt):
+        load_demo(tmp_path)
+    monkeypatch.undo()
+    load_demo(tmp_path)
+    whole = tmp_path / "whole"
+    load_demo(whole)
+    for kept in (lambda s: [h.lead.tag for h in s.all()], lambda s: StoresStore(s.engine).all()):
+        assert kept(open_store(tmp_path)) == kept(open_store(whole))
+    open_store(tmp_path).change(
+        tag="TR-0017", change=lambda lead: replace(lead, name="Own"), at=AT, by="RM", what="named"
+    )
+    load_demo(tmp_path)
+    assert open_store(tmp_path).get("TR-0017").lead.name == "Own"
+
+
+def test_the_program_says_its_version():
+    assert run("--version") == (0, f"euthyne, version {__version__}\n")
 
 
 def test_a_lead_is_taken_in_through_the_page_or_told_what_is_wrong(person, folder, store):

@@ -4,6 +4,7 @@ import os
 
 import click
 
+from euthyne import __version__
 from euthyne.cli.common import data_folder, open_store
 from euthyne.cli.demonstration import DEMO_ORDER, load_demo
 from euthyne.cli.documents import DOCUMENTS
@@ -13,6 +14,7 @@ from euthyne.cli.serving import SERVING
 
 
 @click.group()
+@click.version_option(__version__, prog_name="euthyne")
 def main() -> None:
     """Euthyne: from a brief to a proven, tagged and recorded lead."""
     os.umask(0o077)  # what it writes is for whoever runs it

@@ -6,6 +6,8 @@ from pathlib import Path
 from euthyne.cli.common import open_store
 from euthyne.store.clock import now
 
+# A setting that says how far it came.
+LOADING, BEGUN = "demonstration", "begun"
 DEMO_ORDER = (
     "pump-lead",
     "boat-battery-pair",
@@ -36,20 +38,28 @@ DEMO_ORDER = (
 
 
 def load_demo(folder: Path) -> None:
-    """Load the demonstration leads into an empty data folder."""
+    """Load the demonstration into an empty data folder; one that was cut short is gone on with.
+
+    Its leads come in one transaction, its Stores thing by thing after them.
+    """
     from euthyne.exchange.lead_file import read_lead
     from euthyne.exchange.stores_file import read_stores
     from euthyne.store.database import checkpoint
     from euthyne.store.stores import StoresStore
 
     store = open_store(folder)
-    if store.newest() is not None:
+    if store.newest() is not None and store.setting(LOADING) != BEGUN:
         return
-    store.set("tag_prefix", "TR")
-    store.set("address", "http://bench.tarn-ridge.example:8460")
-    texts = ((files("euthyne.demo") / f"{name}.json").read_text("utf-8") for name in DEMO_ORDER)
-    store.begin_with(map(read_lead, texts), now(), "demo", "loaded with the demonstration")
+    store.set(LOADING, BEGUN)
+    if store.newest() is None:
+        store.set("tag_prefix", "TR")
+        store.set("address", "http://bench.tarn-ridge.example:8460")
+        texts = ((files("euthyne.demo") / f"{name}.json").read_text("utf-8") for name in DEMO_ORDER)
+        store.begin_with(map(read_lead, texts), now(), "demo", "loaded with the demonstration")
     stores = StoresStore(store.engine)
+    there = {stock.name for stock in stores.all()}
     for stock in read_stores((files("euthyne.demo") / "stores.json").read_text(encoding="utf-8")):
-        stores.add(stock, now(), "demo", "loaded with the demonstration")
+        if stock.name not in there:
+            stores.add(stock, now(), "demo", "loaded with the demonstration")
+    store.set(LOADING, "whole")
     checkpoint(store.engine)
