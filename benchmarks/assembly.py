@@ -9,7 +9,7 @@ from dataclasses import replace
 
 from bench import asking, demonstration, median_ms
 
-from euthyne.core.assembly.records import Cable, Core, Wire
+from euthyne.core.assembly.records import Cable, Core, WireCourse
 from euthyne.core.checks import checks
 from euthyne.core.kinds import starts
 from euthyne.core.kinds.beginning import new_lead
@@ -28,7 +28,8 @@ def harness():
         way += many
         cables.append(Cable(f"c{number}", tuple(Core(mark) for mark in marks)))
         wires += [
-            Wire(f"c{number}.{mark}", f"{supply.id}.{mark}", f"{load.id}.{mark}") for mark in marks
+            WireCourse(f"c{number}.{mark}", f"{supply.id}.{mark}", f"{load.id}.{mark}")
+            for mark in marks
         ]
     brief = replace(lead.brief, run_m=6.0, amps=0.5)
     return replace(

@@ -17,7 +17,7 @@ from dataclasses import replace
 import psutil
 from bench import asking, demonstration, median_ms
 
-from euthyne.core.assembly.records import Core, Wire
+from euthyne.core.assembly.records import Core, WireCourse
 from euthyne.core.lead import Proof
 from euthyne.core.plan import plan_of
 from euthyne.core.shelf.parts import shelf
@@ -56,7 +56,7 @@ def fifty_ways(store):
     like = store.get("TR-0027").lead
     (one, other), cable, screen = like.fittings, like.cables[0], like.wires[-1]
     marks = [str(n) for n in range(1, 26)]
-    straight = [Wire(f"cord.{m}", f"supply.{m}", f"load.{m}") for m in marks]
+    straight = [WireCourse(f"cord.{m}", f"supply.{m}", f"load.{m}") for m in marks]
     lead = replace(
         like,
         tag="TR-0900",

@@ -11,7 +11,7 @@ from bench import asking, demonstration, median_ms
 from euthyne.core.sizing.brief import ConductorWanted, Limits, Load, SizingBrief, Supply
 from euthyne.core.sizing.drop import drops_along
 from euthyne.core.sizing.size import size
-from euthyne.core.trade.heat import Cable, warmth
+from euthyne.core.trade.heat import HeatedCable, warmth
 from euthyne.core.trade.wire import Wire, metric
 
 
@@ -29,7 +29,7 @@ def main():
     def whole(i):
         answer = size(replace(brief, run_m=20 + i / 10))
         assert answer.chosen is not None
-        warmth(Cable(Wire(metric(1.5)), 3, 2, 10.6), 13, 30)
+        warmth(HeatedCable(Wire(metric(1.5)), 3, 2, 10.6), 13, 30)
 
     def curves(_i):
         runs = [step / 2 for step in range(1, 201)]

@@ -38,7 +38,7 @@ from euthyne.cli.server import THREADS, settle
 from euthyne.core.plan import plan_of
 from euthyne.core.standing.progress import progress_of
 from euthyne.store.archive import write_archive
-from euthyne.store.leads import Asked
+from euthyne.store.leads import ListQuery
 from euthyne.web import create_app
 
 ROUNDS, TURNS = 40, 100
@@ -73,7 +73,7 @@ def measured(place):
     pages = {
         "bench": "/bench",
         "leads": "/leads",
-        "a later page of leads": f"/leads?after={store.listed(Asked()).more}",
+        "a later page of leads": f"/leads?after={store.listed(ListQuery()).more}",
         "search, a word of all": "/leads?q=observatory",
         "search, a tag": f"/leads?q={sealed}",
         "search, nothing": "/leads?q=xylophone",

@@ -7,7 +7,7 @@ from fractions import Fraction
 
 import pytest
 
-from euthyne.instruments.network import Network, Source
+from euthyne.instruments.network import Network, VoltageSource
 
 
 def nodal(edges, one, other):
@@ -65,7 +65,7 @@ def test_what_nothing_joins_reads_open_and_groups_are_strapped():
 
 
 def test_volts_have_a_sign_and_share_out():
-    network = Network(sources=[Source("plus", "minus", 12.0, 1e-6)])
+    network = Network(sources=[VoltageSource("plus", "minus", 12.0, 1e-6)])
     network.join("plus", "tap", 100.0)
     network.join("tap", "minus", 300.0)
     assert network.volts("tap", "minus") == pytest.approx(9.0, rel=1e-4)

@@ -10,7 +10,7 @@ from made_up import add_made_up
 from person import words
 
 from euthyne.cli import open_store
-from euthyne.store.leads import Asked
+from euthyne.store.leads import ListQuery
 
 
 @pytest.fixture(scope="session")
@@ -88,8 +88,8 @@ def test_every_lead_comes_once_page_by_page(person, years):
 
 
 def test_the_pages_of_a_search_follow_on(years):
-    first = years.listed(Asked("observatory"))
-    second = years.listed(Asked("observatory", after=first.more))
+    first = years.listed(ListQuery("observatory"))
+    second = years.listed(ListQuery("observatory", after=first.more))
     tags = [h.lead.tag for h in first.leads + second.leads]
     assert len(tags) == len(set(tags)) == 60
     assert tags == sorted(tags, reverse=True)
@@ -100,7 +100,7 @@ def test_leads_with_the_whole_word_come_first_and_none_twice(years, person):
         person.send(f"/leads/{tag}/brief", name=name)
     pages, after = [], ""
     while not pages or after:
-        page = years.listed(Asked("lamp", after=after, many=1))
+        page = years.listed(ListQuery("lamp", after=after, many=1))
         pages, after = [*pages, page.leads[0].lead.tag], page.more
     assert pages.index("TR-0017") < pages.index("TR-0023")
     assert len(pages) == len(set(pages)) == len(years.all("lamp"))

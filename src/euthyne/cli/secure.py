@@ -28,7 +28,7 @@ class Listening(Server):
             logging.getLogger("euthyne").log(level, msg, exc_info=traceback)
 
 
-class Asked(HTTPRequest):
+class TlsRequest(HTTPRequest):
     """A request over TLS: once it is read, what comes with it has its own time."""
 
     def parse_request(self) -> None:
@@ -40,7 +40,7 @@ class Asked(HTTPRequest):
 class SecureConnection(HTTPConnection):
     """A connection over TLS, that has only so long while a reader waits for it."""
 
-    RequestHandlerClass = Asked
+    RequestHandlerClass = TlsRequest
     until: float | None = None
 
     def communicate(self) -> bool:

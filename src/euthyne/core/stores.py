@@ -21,7 +21,7 @@ from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.stages.build.jobs import (
     TAG_SLEEVE_MM,
     Body,
-    Job,
+    BuildJob,
     marker_on,
     sleeve_cut_mm,
     sleeve_on,
@@ -123,7 +123,7 @@ class Taken:
 
 
 @dataclass(frozen=True)
-class Laid:
+class StockNeed:
     """A need held against Stores: what it is taken from, another thing that would do, or what may
     stand in for it.
     """
@@ -398,11 +398,11 @@ def _tools(plan: Plan) -> list[Need]:
 @lru_cache(maxsize=128)
 def laid_out(
     needed: tuple[Need, ...], stores: tuple[Stock, ...], piece: str | None = None
-) -> tuple[Laid, ...]:
+) -> tuple[StockNeed, ...]:
     """Each need against Stores.
 
     Parameters: needed; stores; piece, the name of the reel or offcut the builder chose, None for
-    the one to take first. Returns: a Laid for each need, in order; what one takes is not there for
+    the one to take first. Returns: a StockNeed for each need, in order; what one takes is not there for
     the next.
     """
     found, left = [], {s.name: s for s in stores}
@@ -414,7 +414,7 @@ def laid_out(
     return tuple(found)
 
 
-def _laid(need: Need, stores: tuple[Stock, ...], piece: str | None) -> Laid:
+def _laid(need: Need, stores: tuple[Stock, ...], piece: str | None) -> StockNeed:
     own = [s for s in stores if (s.kind, s.what) == (need.kind, need.what)]
     on_hand = sum(s.left for s in own)
     if need.kind == "cable":
@@ -422,9 +422,11 @@ def _laid(need: Need, stores: tuple[Stock, ...], piece: str | None) -> Laid:
     else:
         taken = _counted(need, own)
     if taken:
-        return Laid(need, taken, on_hand)
+        return StockNeed(need, taken, on_hand)
     other = next((s for what in need.others for s in stores if _would_do(s, what, need)), None)
-    return Laid(need=need, taken=(), on_hand=on_hand, other=other, instead=_instead(need, other))
+    return StockNeed(
+        need=need, taken=(), on_hand=on_hand, other=other, instead=_instead(need, other)
+    )
 
 
 def _instead(need: Need, other: Stock | None) -> str:
@@ -489,7 +491,7 @@ def spoiled_needs(plan: Plan, rework: Rework) -> tuple[Need, ...]:
     return _summed(found)
 
 
-def _of_body(job: Job, body: Body, names: tuple[StepName, ...]) -> list[StepName]:
+def _of_body(job: BuildJob, body: Body, names: tuple[StepName, ...]) -> list[StepName]:
     return [name for name in names if job.body_of(name).id == body.id]
 
 

@@ -94,7 +94,7 @@ UNITS = one_of("mm2", "AWG")
 
 
 @dataclass(frozen=True)
-class Row:
+class TableShape:
     """A table's columns but its source, those that name a row, and pairs whose first may not exceed
     the second.
     """
@@ -104,16 +104,16 @@ class Row:
     ordered: tuple[tuple[str, str], ...] = ()
 
 
-ROWS: dict[str, Row] = {
-    "cord-sets.csv": Row(
+ROWS: dict[str, TableShape] = {
+    "cord-sets.csv": TableShape(
         {"coupler_amps": above_nothing, "up_to_m": above_nothing, "least_mm2": above_nothing},
         ("coupler_amps", "up_to_m"),
     ),
-    "breaker-let-through.csv": Row(
+    "breaker-let-through.csv": TableShape(
         {"curve": one_of("B", "C", "D"), "up_to_amps": above_nothing, "a2s": above_nothing},
         ("curve", "up_to_amps"),
     ),
-    "cable-diameters.csv": Row(
+    "cable-diameters.csv": TableShape(
         {
             "cable_type": some_text,
             "make_up": make_up,
@@ -123,7 +123,7 @@ ROWS: dict[str, Row] = {
         ("cable_type", "make_up"),
         (("od_min_mm", "od_max_mm"),),
     ),
-    "cable-types.csv": Row(
+    "cable-types.csv": TableShape(
         {
             "cable_type": some_text,
             "words": some_text,
@@ -139,11 +139,11 @@ ROWS: dict[str, Row] = {
         },
         ("cable_type",),
     ),
-    "clearing-times.csv": Row(
+    "clearing-times.csv": TableShape(
         {"up_to_volts": above_nothing, "seconds": above_nothing, "rod_seconds": above_nothing},
         ("up_to_volts",),
     ),
-    "conductors-metric.csv": Row(
+    "conductors-metric.csv": TableShape(
         {
             "cross_section_mm2": above_nothing,
             "r20_plain_ohm_per_km": above_nothing,
@@ -154,8 +154,10 @@ ROWS: dict[str, Row] = {
         ("cross_section_mm2",),
         (("r20_plain_ohm_per_km", "r20_tinned_ohm_per_km"),),
     ),
-    "derating.csv": Row({"kind": some_text, "count": count, "factor": share}, ("kind", "count")),
-    "fuse-curves.csv": Row(
+    "derating.csv": TableShape(
+        {"kind": some_text, "count": count, "factor": share}, ("kind", "count")
+    ),
+    "fuse-curves.csv": TableShape(
         {
             "family": some_text,
             "up_to_amps": above_nothing,
@@ -164,7 +166,7 @@ ROWS: dict[str, Row] = {
         },
         ("family", "up_to_amps", "multiple"),
     ),
-    "fuses.csv": Row(
+    "fuses.csv": TableShape(
         {
             "family": some_text,
             "words": some_text,
@@ -175,7 +177,7 @@ ROWS: dict[str, Row] = {
         },
         ("family",),
     ),
-    "heat-shrink.csv": Row(
+    "heat-shrink.csv": TableShape(
         {
             "ratio": some_text,
             "adhesive": one_of("yes", "no"),
@@ -185,12 +187,12 @@ ROWS: dict[str, Row] = {
         ("ratio", "expanded_mm"),
         (("recovered_mm", "expanded_mm"),),
     ),
-    "insulated-terminals.csv": Row(
+    "insulated-terminals.csv": TableShape(
         {"colour": some_text, "min_mm2": above_nothing, "max_mm2": above_nothing, "awg": some_text},
         ("colour",),
         (("min_mm2", "max_mm2"),),
     ),
-    "lugs.csv": Row(
+    "lugs.csv": TableShape(
         {
             "size": size,
             "unit": UNITS,
@@ -202,7 +204,7 @@ ROWS: dict[str, Row] = {
         ("size", "unit"),
         (("bore_mm", "outside_mm"),),
     ),
-    "materials.csv": Row(
+    "materials.csv": TableShape(
         {
             "metal": some_text,
             "rho20_ohm_mm2_per_m": above_nothing,
@@ -211,11 +213,11 @@ ROWS: dict[str, Row] = {
         },
         ("metal",),
     ),
-    "pull-out.csv": Row(
+    "pull-out.csv": TableShape(
         {"scheme": some_text, "size": size, "unit": UNITS, "newtons": above_nothing},
         ("scheme", "size", "unit"),
     ),
-    "ratings.csv": Row(
+    "ratings.csv": TableShape(
         {
             "basis": some_text,
             "size": size,
@@ -225,7 +227,7 @@ ROWS: dict[str, Row] = {
         },
         ("basis", "size", "unit", "loaded_conductors"),
     ),
-    "stud-holes.csv": Row(
+    "stud-holes.csv": TableShape(
         {"stud": some_text, "stud_mm": above_nothing, "hole_mm": above_nothing},
         ("stud",),
         (("stud_mm", "hole_mm"),),
@@ -250,7 +252,7 @@ def check_rows(name: str, table: Iterable[Mapping[str, str]]) -> None:
         seen[key] = line
 
 
-def _check_cells(where: str, row: Mapping[str, str], wanted: Row) -> None:
+def _check_cells(where: str, row: Mapping[str, str], wanted: TableShape) -> None:
     for column in row.keys() - wanted.columns.keys() - {"source"}:
         raise TableError(f"{where}: no column {column!r} is known")
     for column, fits in wanted.columns.items():

@@ -8,7 +8,7 @@ from euthyne.core.plan import Plan
 from euthyne.core.shelf.face import Face
 from euthyne.core.shelf.part import Part, mating_face
 from euthyne.core.stages.prove.probing import ToProbe
-from euthyne.core.stages.prove.readings import Line
+from euthyne.core.stages.prove.readings import ProofLine
 from euthyne.drawing.face import contacts, face_drawing, pitch, placed, shell
 from euthyne.drawing.pen import circle, path, rect, sheet, text
 
@@ -63,7 +63,7 @@ def probe_drawing(plan: Plan, probe: ToProbe) -> str:
     return _at_the_meter(plan, (probe.one.name,), black, word, label)
 
 
-def reading_drawing(plan: Plan, line: Line) -> str:
+def reading_drawing(plan: Plan, line: ProofLine) -> str:
     """Where the probes of a reading go; empty where it is not read between two points."""
     red, black = line.between
     if not red or not black:

@@ -19,7 +19,7 @@ Spot = tuple[float, float]
 
 
 @dataclass(frozen=True)
-class _Rung:
+class _ReachLine:
     """The loss of one size along the run: from where to where, its name, whether it gets to the edge."""
 
     start: Spot
@@ -38,7 +38,7 @@ class _Rung:
         return way + text(end_x, end_y - 5, self.label, f"reach-words{words}", "middle")
 
 
-def _apart(rungs: list[_Rung]) -> str:
+def _apart(rungs: list[_ReachLine]) -> str:
     """Every line, the marks at the edge moved down where they would lie on each other."""
     body, free = "", -APART
     for rung in sorted(rungs, key=lambda r: r.end[1]):
@@ -86,7 +86,7 @@ def reach(brief: SizingBrief, sizing: Sizing, taken: str | None) -> str:
         start = (x(0), y(min(start_percent, most_percent)))
         end = (x(end_m), y(end_percent))
         label = c.size.replace(" mm2", "").replace(" AWG", "")
-        lines.append(_Rung(start, end, label, c.size == taken, end_m >= most_m))
+        lines.append(_ReachLine(start, end, label, c.size == taken, end_m >= most_m))
     body += _apart(lines)
     if taken in runs:
         body += circle(x(runs[taken]), y(limit), 5, "reach-dot")

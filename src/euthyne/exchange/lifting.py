@@ -8,10 +8,10 @@ from dataclasses import fields, replace
 
 from euthyne.core.assembly.joints import Joint as MappedJoint
 from euthyne.core.assembly.joints import WireMap
-from euthyne.core.assembly.records import POWER, Assembly, Cable, Existing, Wire
+from euthyne.core.assembly.records import POWER, Assembly, Cable, Existing, WireCourse
 from euthyne.core.kinds import kind_named
 from euthyne.core.kinds.makeup import (
-    Told,
+    MakeUpInput,
     lines_and_earth,
     numbered,
     poles,
@@ -24,7 +24,7 @@ from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.parts import part
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.trade.practices import Practices
-from euthyne.exchange.version1 import Ends1, Joint, Lead1
+from euthyne.exchange.version1 import Ends1, FirstJoint, Lead1
 
 # Both lugs of an end were one part in version 1; each is a part of its own now.
 NOW_CALLED = {"lugs-m8": "lug-m8", "inverter-lugs-m8": "lug-m8"}
@@ -76,7 +76,7 @@ def part_then(ends: Ends1, end: str) -> Part:
     return own or part(NOW_CALLED.get(name, name), f"ends.{end}")
 
 
-def told_then(old: Lead1) -> Told:
+def told_then(old: Lead1) -> MakeUpInput:
     """What its make-up goes by."""
     kind = kind_named(old.kind)
     conductor = Conductor(cable_type=old.conductor.cable_type)
@@ -84,7 +84,7 @@ def told_then(old: Lead1) -> Told:
         kind.places[0].id: part_then(old.ends, "a"),
         kind.places[-1].id: part_then(old.ends, "b"),
     }
-    return Told(old.brief, conductor, kind.places, parts)
+    return MakeUpInput(old.brief, conductor, kind.places, parts)
 
 
 def made_then(old: Lead1) -> Assembly:
@@ -124,7 +124,7 @@ def _blanked(name: str, own: Part, used: set[tuple[str, str]]) -> tuple[str, ...
     return tuple(mark for mark in own.marks if (name, mark) not in used)
 
 
-def _wires(old: Lead1, made: Assembly, parts: Mapping[str, Part]) -> tuple[Wire, ...]:
+def _wires(old: Lead1, made: Assembly, parts: Mapping[str, Part]) -> tuple[WireCourse, ...]:
     cable_of = {core.id: cable.id for cable in made.cables for core in cable.cores}
     joints = [MappedJoint(j.core, j.a, j.b, cable_of[j.core], j.core) for j in old.ends.joints]
     told = {j.core for j in joints}
@@ -229,6 +229,6 @@ def stamp_then(old: Lead1, plan: Plan) -> str:
     return hashlib.sha256(repr(resting).encode()).hexdigest()[:12]
 
 
-def _joints_then(plan: Plan) -> Iterable[Joint]:
+def _joints_then(plan: Plan) -> Iterable[FirstJoint]:
 
-    return (Joint(j.core, j.a, j.b) for j in plan.ends.joints)
+    return (FirstJoint(j.core, j.a, j.b) for j in plan.ends.joints)

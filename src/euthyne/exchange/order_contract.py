@@ -19,13 +19,13 @@ from euthyne.core.order.laid import (
     End,
     EndState,
     Event,
-    Laid,
+    LaidCable,
     Millimetres,
     Name,
     Threaded,
     faults_in,
 )
-from euthyne.core.order.order import Done, Order, Step, order
+from euthyne.core.order.order import Done, Order, OrderStep, order
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.measures import all_told
 from euthyne.exchange.reading import adapter_for, parse_json, read
@@ -129,7 +129,7 @@ def read_build(text: str | bytes) -> tuple[BuildPlan, Done, str | None]:
         raise Refused(*faults)
     build = _build_of(file)
     faults = faults_in(build)
-    steps: list[Step] = []
+    steps: list[OrderStep] = []
     for i, given in enumerate(file.done):
         step = _done(build, given)
         if step is None:
@@ -189,7 +189,7 @@ def _build_of(file: BuildFile) -> BuildPlan:
         cables = file.cables
     return BuildPlan(
         cables=tuple(
-            Laid(name, of.od_mm, of.cores, of.ends.A, of.ends.B) for name, of in cables.items()
+            LaidCable(name, of.od_mm, of.cores, of.ends.A, of.ends.B) for name, of in cables.items()
         ),
         parts=tuple(_part(p) for p in file.parts),
         events=tuple(_event(e) for e in file.events),
@@ -228,7 +228,7 @@ def _event(given: EventOf) -> Event:
     )
 
 
-def _missing_faults(build: BuildPlan, steps: list[Step], missing: str | None) -> list[Fault]:
+def _missing_faults(build: BuildPlan, steps: list[OrderStep], missing: str | None) -> list[Fault]:
     """What is wrong with the part that is said to be missing."""
     if missing is None:
         return []
@@ -240,13 +240,13 @@ def _missing_faults(build: BuildPlan, steps: list[Step], missing: str | None) ->
     return []
 
 
-def _done(build: BuildPlan, given: DoneStep) -> Step | None:
+def _done(build: BuildPlan, given: DoneStep) -> OrderStep | None:
     part, event = build.part(given.part or ""), build.event(given.event or "")
     if given.do == "thread" and part is not None:
         entry = CableEnd(part.cable, given.from_ or part.end)
-        return Step(part.id, (entry,), HAND, threads=True)
+        return OrderStep(part.id, (entry,), HAND, threads=True)
     if given.do == "event" and event is not None:
-        return Step(event.id, event.at, event.tool, threads=False)
+        return OrderStep(event.id, event.at, event.tool, threads=False)
     return None
 
 
@@ -320,7 +320,7 @@ def _recovery(build: BuildPlan, done: Done, missing: str) -> dict[str, Any]:
     }
 
 
-def _written(step: Step) -> dict[str, str]:
+def _written(step: OrderStep) -> dict[str, str]:
     if step.threads:
         return {"do": "thread", "part": step.what, "from": step.at[0].end}
     return {"do": "event", "event": step.what}

@@ -3,7 +3,7 @@
 import csv
 from io import StringIO
 
-from euthyne.core.stages.prove.readings import Line
+from euthyne.core.stages.prove.readings import ProofLine
 from euthyne.core.stages.prove.readings.typed import Typed, asked_about, read_reading
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.measures import tell
@@ -12,7 +12,7 @@ HEAD = ("line", "what", "a sound one reads", "reading")
 MOST_ROWS = 500
 
 
-def written(lines: tuple[Line, ...]) -> str:
+def written(lines: tuple[ProofLine, ...]) -> str:
     """The lines of a proof as a file to be filled in."""
     out = StringIO()
     writer = csv.writer(out, lineterminator="\n")
@@ -26,7 +26,7 @@ def _as_words(cell: str) -> str:
     return f"'{cell}" if cell.startswith(("=", "+", "-", "@")) else cell
 
 
-def read_readings(text: str, lines: tuple[Line, ...]) -> tuple[tuple[Line, Typed], ...]:
+def read_readings(text: str, lines: tuple[ProofLine, ...]) -> tuple[tuple[ProofLine, Typed], ...]:
     """The readings of a file; rows without one are passed over.
 
     Parameters: text of the file, its first row naming ``line`` and ``reading``; lines of the proof.
@@ -47,7 +47,7 @@ def read_readings(text: str, lines: tuple[Line, ...]) -> tuple[tuple[Line, Typed
         raise Refused(Fault("file", f"{len(rows)} rows are too many", f"{MOST_ROWS} at most"))
     at, value = head.index("line"), head.index("reading")
     known = {x.id: x for x in lines} | {tell(x.words, "metric").lower(): x for x in lines}
-    found: dict[str, tuple[Line, Typed]] = {}
+    found: dict[str, tuple[ProofLine, Typed]] = {}
     faults: list[Fault] = []
     for number, row in enumerate(rows[1:], start=2):
         cells = [cell.strip() for cell in row] + [""] * len(head)
@@ -68,7 +68,7 @@ def read_readings(text: str, lines: tuple[Line, ...]) -> tuple[tuple[Line, Typed
 
 
 def _read(
-    line: Line, typed: str, where: str, found: dict[str, tuple[Line, Typed]]
+    line: ProofLine, typed: str, where: str, found: dict[str, tuple[ProofLine, Typed]]
 ) -> tuple[Fault, ...]:
     """Read one; its faults, by their row."""
     try:

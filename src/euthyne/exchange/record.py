@@ -6,7 +6,7 @@ from typing import Any
 from euthyne import __version__
 from euthyne.core.checks import checks
 from euthyne.core.plan import Plan
-from euthyne.core.stages.prove.readings import Line
+from euthyne.core.stages.prove.readings import ProofLine
 from euthyne.core.stages.tag.tag import TagFacts
 from euthyne.core.trade.measures import all_told
 from euthyne.exchange.lead_file import lead_values
@@ -43,7 +43,7 @@ def record_of(plan: Plan, facts: TagFacts) -> dict[str, Any]:
     return told
 
 
-def _line(plan: Plan, line: Line) -> dict[str, Any]:
+def _line(plan: Plan, line: ProofLine) -> dict[str, Any]:
     """A line of the proof as it stood: what a sound one reads, what was read, the verdict, the source."""
     read = plan.prove.reading(line.id)
     verdict = plan.prove.verdicts.get(line.id)

@@ -27,7 +27,7 @@ from euthyne.core.trade.worded import Day, Moment, Tag
 
 
 @dataclass(frozen=True)
-class Joint:
+class FirstJoint:
     """One core and the cavity it lands in at each end; None where it is cut back."""
 
     core: Text
@@ -70,7 +70,7 @@ class Ends1:
     a: Text
     b: Text
     scheme: Text = "iec"
-    joints: tuple[Joint, ...] = ()
+    joints: tuple[FirstJoint, ...] = ()
     accepted: bool = False
     plug_scheme: Text | None = None
     tints: tuple[CoreTint, ...] = ()

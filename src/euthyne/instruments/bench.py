@@ -6,7 +6,7 @@ from typing import Protocol
 
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.pull import pull_out_n
-from euthyne.core.stages.prove.readings import Line
+from euthyne.core.stages.prove.readings import ProofLine
 from euthyne.core.stages.prove.readings.load import STEP_MV, DropLine
 from euthyne.core.stages.prove.readings.megohm import InsulationLine
 from euthyne.core.stages.prove.readings.pull import PullLine
@@ -189,7 +189,7 @@ class SimulatedBench:
         """Grams, to a tenth."""
         return self._shown(true_g, 0.1)
 
-    def take(self, line: Line) -> tuple[float, bool, float | None]:
+    def take(self, line: ProofLine) -> tuple[float, bool, float | None]:
         """The reading of a line of the proof: its value in the line's unit, whether the meter stood at
         its end, the amps where it was read by millivolts.
         """

@@ -13,7 +13,7 @@ from euthyne.core.stages.prove.readings.apart import ROUND_IT
 from euthyne.core.stages.prove.readings.resistance import barrel_ohm
 from euthyne.core.stages.prove.subject import core_end
 from euthyne.core.trade.wire import Wire
-from euthyne.instruments.network import Network, Source
+from euthyne.instruments.network import Network, VoltageSource
 
 FaultKind = Literal["open", "joint", "exchanged", "joined", "leak", "short", "spare"]
 CORE_SHARE = 0.94  # good cable reads a little under its class maximum
@@ -149,7 +149,7 @@ def _points(fitting: str, marks: tuple[str, ...]) -> list[str]:
     return [f"{fitting}.{mark}" for mark in marks]
 
 
-def _sources(subject: Subject) -> list[Source]:
+def _sources(subject: Subject) -> list[VoltageSource]:
     """What is plugged in at the supply: cell by cell where taps come out, else plus to minus; a pack that
     was there is at the other end.
     """
@@ -160,11 +160,15 @@ def _sources(subject: Subject) -> list[Source]:
     plus, minus = (getattr(by_name[pole], side) for pole in ("+", "-"))
     volts = subject.cells * subject.cell_volts * 0.95 if subject.cells else subject.volts
     if not (subject.taps and subject.cells):
-        return [Source(plus, minus, volts, FROM_PACK_OHM)]
+        return [VoltageSource(plus, minus, volts, FROM_PACK_OHM)]
     each = subject.cell_volts * 0.95
     taps = [by_name[f"T{n}"].a for n in range(subject.cells + 1)]
     cells = [
-        Source(taps[n], taps[n - 1], each, FROM_PACK_OHM / subject.cells)
+        VoltageSource(taps[n], taps[n - 1], each, FROM_PACK_OHM / subject.cells)
         for n in range(1, subject.cells + 1)
     ]
-    return [*cells, Source(taps[0], minus, 0.0, 1e-4), Source(plus, taps[-1], 0.0, 1e-4)]
+    return [
+        *cells,
+        VoltageSource(taps[0], minus, 0.0, 1e-4),
+        VoltageSource(plus, taps[-1], 0.0, 1e-4),
+    ]

@@ -21,7 +21,7 @@ class Resistor:
 
 
 @dataclass(frozen=True)
-class Source:
+class VoltageSource:
     """Volts between two nodes, plus first, behind a resistance in ohm."""
 
     plus: str
@@ -35,7 +35,7 @@ class Network:
     """Nodes by name, joined by resistances; sources between some of them."""
 
     resistors: list[Resistor] = field(default_factory=list)
-    sources: list[Source] = field(default_factory=list)
+    sources: list[VoltageSource] = field(default_factory=list)
 
     def join(self, a: str, b: str, ohm: float) -> None:
         """Put a resistance between two nodes."""

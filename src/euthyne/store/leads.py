@@ -47,7 +47,7 @@ from euthyne.store.kept import (
     text_of,
     write,
 )
-from euthyne.store.listing import Asked, Group, keep_listed
+from euthyne.store.listing import LeadGroup, ListQuery, keep_listed
 from euthyne.store.models import DraftRow, JournalRow, LeadRow, ListedRow, SealRow, SettingRow
 from euthyne.store.sealing import (
     add_line,
@@ -70,7 +70,7 @@ Also = Callable[[Session, int, Lead, Lead], None]
 
 
 @dataclass(frozen=True)
-class Entry:
+class FormResult:
     """What a form makes of a lead: the lead as it is to be, every text that could not be used, by
     field, and the words of the log.
     """
@@ -93,13 +93,13 @@ class LeadStore:
 
     def all(self, words: str = "") -> list[Held]:
         """Every lead in use that can be read, newest change first; by words as ``listed``."""
-        return self._every(Asked(words)).leads
+        return self._every(ListQuery(words)).leads
 
     def unreadable(self) -> list[Unread]:
         """Every lead, in use or put away, that cannot be read."""
-        return [x for away in (False, True) for x in self._every(Asked(put_away=away)).unread]
+        return [x for away in (False, True) for x in self._every(ListQuery(put_away=away)).unread]
 
-    def _every(self, asked: Asked) -> Listed:
+    def _every(self, asked: ListQuery) -> Listed:
         found = Listed([], [])
         while True:
             part = self.listed(asked)
@@ -109,7 +109,7 @@ class LeadStore:
                 return found
             asked = replace(asked, after=part.more)
 
-    def listed(self, asked: Asked) -> Listed:
+    def listed(self, asked: ListQuery) -> Listed:
         """A page of a list: newest change first; by words, leads that hold each as a whole come first."""
         with self.engine.connect() as db:
             rows = listing.page(db, asked)
@@ -121,7 +121,7 @@ class LeadStore:
         with self.engine.connect() as db:
             return _read(listing.in_hand(db, many), "")
 
-    def groups(self) -> list[Group]:
+    def groups(self) -> list[LeadGroup]:
         """All leads in hand, counted by what they wait for."""
         with self.engine.connect() as db:
             return listing.groups(db)
@@ -286,7 +286,7 @@ class LeadStore:
                 also(session, row.id, was.lead, after)
             return replace(was, lead=after, changed_at=row.changed_at, revision=row.revision)
 
-    def enter(self, tag: str, entry: Callable[[Held], Entry], at: str, by: str) -> Held:
+    def enter(self, tag: str, entry: Callable[[Held], FormResult], at: str, by: str) -> Held:
         """Keep what a form holds, in one transaction: ``entry`` is given the lead as it stands
         inside it, and says what becomes of it.
 
@@ -468,9 +468,9 @@ def file_of(store: LeadStore, tag: str) -> LeadFile:
 
 
 __all__ = [
-    "Asked",
-    "Group",
-    "Entry",
+    "ListQuery",
+    "LeadGroup",
+    "FormResult",
     "Held",
     "IsSealed",
     "JournalLine",

@@ -88,7 +88,7 @@ NO_FIGURES = "its figures cannot be worked out"
 
 
 @dataclass(frozen=True)
-class Group:
+class LeadGroup:
     """Leads in hand that wait for the same thing, and how many they are."""
 
     stage: int
@@ -98,7 +98,7 @@ class Group:
 
 
 @dataclass(frozen=True)
-class Asked:
+class ListQuery:
     """Which leads a list is of: whose words hold these, put away or not, waiting at a stage; those
     after a place in the list, and how many.
     """
@@ -192,7 +192,7 @@ def _need(lead_id: int, need: Need, waiting: bool) -> dict[str, Any]:
     }
 
 
-def page(db: Connection, asked: Asked) -> list[Any]:
+def page(db: Connection, asked: ListQuery) -> list[Any]:
     """Rows of a list, one more than asked for where there are more: by words the newest lead first,
     else the newest change first. Each row ends with the place it has in the list.
     """
@@ -215,7 +215,7 @@ def page(db: Connection, asked: Asked) -> list[Any]:
     return list(db.execute(query))
 
 
-def _by_words(db: Connection, asked: Asked, query: Any) -> list[Any]:
+def _by_words(db: Connection, asked: ListQuery, query: Any) -> list[Any]:
     """The rows that hold some words: those that hold each as a whole, then those with words that only
     begin so, the newest lead first in each; the index gives them in that order.
     """
@@ -263,11 +263,11 @@ def in_hand(db: Connection, many: int) -> list[Any]:
     return list(db.execute(IN_HAND, {"many": many}))
 
 
-def groups(db: Connection) -> list[Group]:
+def groups(db: Connection) -> list[LeadGroup]:
     """All leads in hand, counted by what they wait for: the stopped first, then the nearest to their
     tag.
     """
-    return [Group(*row) for row in db.execute(GROUPS)]
+    return [LeadGroup(*row) for row in db.execute(GROUPS)]
 
 
 def due(db: Connection, since: str, until: str, many: int) -> list[tuple[str, str, str, bool]]:
@@ -323,8 +323,8 @@ def _in_parts(numbers: list[int]) -> Iterable[list[int]]:
 
 
 __all__ = [
-    "Asked",
-    "Group",
+    "ListQuery",
+    "LeadGroup",
     "begun_last",
     "bring_up_to_date",
     "due",

@@ -90,7 +90,7 @@ class HouseLine:
 
 
 @dataclass(frozen=True)
-class Known:
+class KnownPeople:
     """Everybody and every device, by id; devices by the sum of their secret too."""
 
     people: dict[int, Person]
@@ -127,12 +127,12 @@ class PeopleStore:
         """A hash that is tried where there is nobody of a name, so that it takes as long."""
         return self.hasher.hash(secrets.token_hex())
 
-    def _read(self) -> Known:
+    def _read(self) -> KnownPeople:
         with Session(self.engine) as session:
             people = {p.id: _person(p) for p in session.scalars(select(PersonRow))}
             rows = session.scalars(select(DeviceRow).where(DeviceRow.ended.is_(False))).all()
             devices = {d.id: _device(d) for d in rows}
-            return Known(people, devices, {d.secret: d.id for d in rows})
+            return KnownPeople(people, devices, {d.secret: d.id for d in rows})
 
     def _write(self, work: Callable[[Session], None], by: str = "", what: str = "") -> None:
         """Do something in one transaction, with its line in the log of the house: what it changed of

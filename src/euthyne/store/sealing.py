@@ -11,7 +11,7 @@ from sqlalchemy import Connection, Engine, select
 from sqlalchemy.orm import Session
 
 from euthyne.core.lead import Lead
-from euthyne.core.stages.tag.audit import SEALED, Audit, Entry, Head, House, audit
+from euthyne.core.stages.tag.audit import SEALED, Audit, Head, House, LoggedLead, audit
 from euthyne.core.stages.tag.seal import FIRST, ChainLink, Seal, journal_sum, link, seal
 from euthyne.core.stages.tag.tag import facts_in
 from euthyne.core.trade.fault import Refused
@@ -235,7 +235,7 @@ def _head_outside(engine: Engine) -> Head | None:
         return None
 
 
-def entries(db: Connection) -> Iterator[Entry]:
+def entries(db: Connection) -> Iterator[LoggedLead]:
     """What the log keeps of every lead, for its seals to be held against; never all of it at once."""
     query = (
         select(
@@ -290,14 +290,14 @@ def _entry(
     journal: tuple[tuple[str, ...], ...],
     after: tuple[ChainLink, ...],
     photographs: frozenset[str],
-) -> Entry:
+) -> LoggedLead:
     try:
         found = read_seal(row.seal) if row.seal is not None else None
         same = found is None or read_kept.__wrapped__(row.document) == _frozen(found)
         listed = _listed_otherwise(row, found) if found else ()
     except (ValueError, KeyError, TypeError, Unreadable):
         found, same, listed = _unsound(row.seal), False, ()
-    return Entry(
+    return LoggedLead(
         tag=row.tag,
         sealed=row.sealed,
         seal=found,

@@ -10,7 +10,16 @@ from sqlalchemy.orm import Session
 
 from euthyne.core.lead import Lead
 from euthyne.core.plan import plan_of
-from euthyne.core.stores import USED_UP, Laid, Need, Stock, Taken, laid_out, needs, spoiled_needs
+from euthyne.core.stores import (
+    USED_UP,
+    Need,
+    Stock,
+    StockNeed,
+    Taken,
+    laid_out,
+    needs,
+    spoiled_needs,
+)
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.store.database import writing
 from euthyne.store.models import LeadRow, MovementRow, StockRow
@@ -134,7 +143,7 @@ def draw_down(session: Session, lead_id: int, before: Lead, after: Lead) -> None
         _spoil(session, lead_id, after)
 
 
-def _laid(session: Session, lead: Lead, step: str) -> list[Laid]:
+def _laid(session: Session, lead: Lead, step: str) -> list[StockNeed]:
     """What a step takes: the cut its cable, the laying out all else."""
     wanted = tuple(
         n

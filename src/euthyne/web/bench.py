@@ -8,7 +8,7 @@ from werkzeug.wrappers import Response
 
 from euthyne.core.lead.stage import Stage
 from euthyne.store.afterlife import quarantined
-from euthyne.store.leads import Group
+from euthyne.store.leads import LeadGroup
 from euthyne.store.listing import NO_DAY
 from euthyne.web.copies import age, copies, warnings
 from euthyne.web.frame import LeadPage, rows, store
@@ -73,7 +73,7 @@ def show() -> str:
     )
 
 
-def grouped(pages: list[LeadPage], counted: list[Group]) -> list[Waiting]:
+def grouped(pages: list[LeadPage], counted: list[LeadGroup]) -> list[Waiting]:
     """Leads in hand by what is to be done next: those that are stopped first, then the nearest to
     their tag; each group with the leads of it that are shown.
     """

@@ -12,7 +12,7 @@ from euthyne.core.trade.quantity import CURRENT, PERCENT, POWER, read_legs, read
 from euthyne.core.trade.question import Question
 from euthyne.drawing.loop import loop
 from euthyne.web.entry import Answer, Sent, StageForm, enter
-from euthyne.web.fields import Entered, Shown, read_form, say, show_fields, texts_of
+from euthyne.web.fields import Entered, ShownField, read_form, say, show_fields, texts_of
 from euthyne.web.frame import LeadPage, drawn, lead_page, show_stage
 
 blueprint = Blueprint("brief", __name__)
@@ -50,7 +50,7 @@ def _questions(page: LeadPage) -> tuple[Question, ...]:
     return page.plan.kind.questions
 
 
-def _fields(page: LeadPage) -> dict[str, Shown]:
+def _fields(page: LeadPage) -> dict[str, ShownField]:
     return show_fields(_questions(page), page.held.lead, page.held.drafts)
 
 

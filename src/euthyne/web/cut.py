@@ -15,7 +15,7 @@ from euthyne.core.plan import Plan
 from euthyne.core.stages.build.spoiled import Spoiled, spoiled
 from euthyne.core.stages.cut.cut import StripGroup
 from euthyne.core.standing.progress import not_to_be_built
-from euthyne.core.stores import Laid, Stock
+from euthyne.core.stores import Stock, StockNeed
 from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.figure import metres, mm
 from euthyne.core.trade.quantity import LENGTH, PERCENT, SHORT, read_quantity
@@ -149,12 +149,12 @@ def _fields(page: LeadPage) -> tuple[Question, ...]:
 
 
 @dataclass(frozen=True)
-class Source:
+class CutSource:
     """Where a lead is cut from: the cable it needs against Stores, its drawing, the pieces that are
     long enough, the longest there is, and how many of the wanted lengths there are.
     """
 
-    laid: Laid | None
+    laid: StockNeed | None
     drawing: Markup | None
     pieces: tuple[Stock, ...]
     longest_m: float
@@ -162,16 +162,16 @@ class Source:
     spoiled: tuple[Spoiled, ...]
 
 
-def _source(page: LeadPage) -> Source:
+def _source(page: LeadPage) -> CutSource:
     found = next((x for x in laid(page.plan) if x.need.kind == "cable"), None)
     if found is None or page.plan.cut.length is None:
-        return Source(laid=None, drawing=None, pieces=(), longest_m=0.0, there=0, spoiled=())
+        return CutSource(laid=None, drawing=None, pieces=(), longest_m=0.0, there=0, spoiled=())
     each = page.plan.cut.length.cut_m
     own = [s for s in on_hand() if (s.kind, s.what) == ("cable", found.need.what)]
     drawing = None
     if found.taken:
         drawing = Markup(cut_drawing(found.taken, each))
-    return Source(
+    return CutSource(
         laid=found,
         drawing=drawing,
         pieces=tuple(s for s in own if s.left >= each),

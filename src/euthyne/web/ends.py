@@ -258,7 +258,7 @@ def show(tag: str) -> str:
 
 
 @dataclass(frozen=True)
-class Row:
+class MapRow:
     """A core in the table of the map: its joint, its colour, the marks it can land on at each end."""
 
     joint: Joint
@@ -266,9 +266,11 @@ class Row:
     marks: dict[str, tuple[str, ...]]
 
 
-def _rows(plan: Plan) -> list[Row]:
+def _rows(plan: Plan) -> list[MapRow]:
     return [
-        Row(j, plan.ends.colours.of(j.core), {"a": _marks(plan, j, "A"), "b": _marks(plan, j, "B")})
+        MapRow(
+            j, plan.ends.colours.of(j.core), {"a": _marks(plan, j, "A"), "b": _marks(plan, j, "B")}
+        )
         for j in plan.ends.joints
     ]
 
@@ -278,7 +280,7 @@ def _marks(plan: Plan, joint: Joint, end: End) -> tuple[str, ...]:
 
 
 @dataclass(frozen=True)
-class Told:
+class FittingNote:
     """What is said of the fittings of one part at one place: its words, the part, when it is live."""
 
     named: str
@@ -286,11 +288,11 @@ class Told:
     live: str
 
 
-def _told(plan: Plan) -> list[Told]:
-    found: dict[tuple[str, str], Told] = {}
+def _told(plan: Plan) -> list[FittingNote]:
+    found: dict[tuple[str, str], FittingNote] = {}
     for end in plan.ends.all:
         named = end.place.said if end.place else end.part.short
-        found.setdefault((named, end.part.id), Told(named, end.part, plan.when_live(end)))
+        found.setdefault((named, end.part.id), FittingNote(named, end.part, plan.when_live(end)))
     return list(found.values())
 
 

@@ -20,7 +20,7 @@ from euthyne.core.plan import plan_of
 from euthyne.core.standing.progress import progress
 from euthyne.core.trade.question import Question
 from euthyne.store.clock import now
-from euthyne.store.leads import WORDS, Entry, Held
+from euthyne.store.leads import WORDS, FormResult, Held
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import Entered, put_in
 from euthyne.web.frame import LeadPage, page_of, store, sum_of, wants_part, who
@@ -87,7 +87,7 @@ def enter(tag: str, form: StageForm) -> Answer:
     both: dict[str, Both] = {}
     typed: set[str] = set()
 
-    def entry(held: Held) -> Entry:
+    def entry(held: Held) -> FormResult:
         page = page_of(held)
         texts = form.texts(page)
         sent = _against(texts, form.questions(page), both)
@@ -97,7 +97,7 @@ def enter(tag: str, form: StageForm) -> Answer:
         forgotten = set(entered.values) | entered.cleared
         drafts = {f: t for f, t in held.drafts.items() if f not in forgotten} | entered.drafts
         then = page_of(Held(after, held.sealed, held.changed_at, held.revision, drafts))
-        return Entry(after, drafts, _told(form, then, texts, sent))
+        return FormResult(after, drafts, _told(form, then, texts, sent))
 
     g.kept = store().enter(tag, entry, now(), who())
     g.both, g.typed = both, typed

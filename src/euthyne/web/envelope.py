@@ -11,7 +11,7 @@ from werkzeug.wrappers import Response
 
 from euthyne.core.envelope import INSTRUMENTS, Instrument
 from euthyne.core.envelope.answer import Sum
-from euthyne.core.kinds.beginning import Known, new_lead, starts_for, with_known, words_of
+from euthyne.core.kinds.beginning import QuickSum, new_lead, starts_for, with_known, words_of
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.question import read_answer
 from euthyne.drawing.barrel import discs
@@ -19,7 +19,7 @@ from euthyne.drawing.ladder import ladder
 from euthyne.drawing.reach import reach
 from euthyne.drawing.scale import scale
 from euthyne.store.clock import now
-from euthyne.web.fields import Shown, as_here, say
+from euthyne.web.fields import ShownField, as_here, say
 from euthyne.web.frame import begin_lead, wants_part
 from euthyne.web.measures import measures
 
@@ -48,9 +48,9 @@ def show(name: str) -> str:
         text = request.args.get(field.path, start)
         try:
             values[field.path], note = read_answer(as_here(field), text)
-            shown.append(Shown(field, text, note))
+            shown.append(ShownField(field, text, note))
         except Refused as refused:
-            shown.append(Shown(field, text, say(refused.faults[0]), bad=True))
+            shown.append(ShownField(field, text, say(refused.faults[0]), bad=True))
     if len(values) == len(shown):
         answer, trouble = _work(instrument, values | {"unit": _unit()})
     else:
@@ -111,7 +111,7 @@ def _drawings(answer: Sum) -> list[Markup]:
     return drawn
 
 
-def _known(instrument: Instrument, given: Mapping[str, str]) -> Known:
+def _known(instrument: Instrument, given: Mapping[str, str]) -> QuickSum:
     """What an instrument's fields know of a lead; a field that cannot be read says nothing."""
     found: dict[str, Any] = {}
     for field, start in instrument.fields:
@@ -120,7 +120,7 @@ def _known(instrument: Instrument, given: Mapping[str, str]) -> Known:
         except Refused:
             continue
     size = found.get("size")
-    return Known(
+    return QuickSum(
         system=found.get("system"),
         volts=found.get("volts"),
         amps=found.get("amps"),

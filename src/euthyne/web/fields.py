@@ -20,7 +20,7 @@ from euthyne.web.measures import measures
 
 
 @dataclass(frozen=True)
-class Shown:
+class ShownField:
     """A question as it stands: its text, and the note at its side."""
 
     field: Question
@@ -35,7 +35,7 @@ class Shown:
         return self.field.path.replace(".", "-").replace("+", "plus")
 
 
-def options(shown: Shown) -> Markup:
+def options(shown: ShownField) -> Markup:
     """The choices of a question as HTML, the one that stands chosen."""
     return _options(shown.field.groups, shown.text)
 
@@ -99,23 +99,23 @@ def without_typed(lead: Lead, paths: list[str]) -> Lead:
 
 def show_fields(
     questions: tuple[Question, ...], lead: Lead, drafts: Mapping[str, str]
-) -> dict[str, Shown]:
+) -> dict[str, ShownField]:
     """Every question as it stands, with what was wrong or how it was understood, by path."""
     return {q.path: _shown(q, lead, drafts) for q in questions}
 
 
-def texts_of(shown: Mapping[str, Shown]) -> dict[str, str]:
+def texts_of(shown: Mapping[str, ShownField]) -> dict[str, str]:
     """What each control says, by path."""
     return {path: one.text for path, one in shown.items()}
 
 
-def _shown(question: Question, lead: Lead, drafts: Mapping[str, str]) -> Shown:
+def _shown(question: Question, lead: Lead, drafts: Mapping[str, str]) -> ShownField:
     draft = drafts.get(question.path)
     if draft is not None:
-        return Shown(question, draft, _fault_words(question, draft), bad=True)
+        return ShownField(question, draft, _fault_words(question, draft), bad=True)
     value = value_at(lead, question.path)
     text, note = _as_typed(question, lead.typed.get(question.path, ""), value)
-    return Shown(question, text or as_answered(question, value), note, value=value)
+    return ShownField(question, text or as_answered(question, value), note, value=value)
 
 
 def as_here(question: Question) -> Question:
@@ -144,7 +144,7 @@ class Pull:
     at: float
 
 
-def pulled(shown: Shown) -> Pull:
+def pulled(shown: ShownField) -> Pull:
     """The slider of a question that can be pulled."""
     low, high = shown.field.drag or (1.0, 1.0)
     measure = shown.field.measure

@@ -7,7 +7,7 @@ from flask import Blueprint, abort, redirect, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.kinds import Family, Kind, Start, starts
+from euthyne.core.kinds import Kind, KindFamily, Start, starts
 from euthyne.core.kinds.beginning import new_lead
 from euthyne.core.lead.changes import can_be_put_back, shown_changes
 from euthyne.core.lead.stage import Stage
@@ -19,7 +19,7 @@ from euthyne.core.trade.measures import tell
 from euthyne.drawing.ribbon import START, ribbon
 from euthyne.exchange.lead_file import read_lead, write_lead
 from euthyne.store.clock import now
-from euthyne.store.leads import Asked, file_of
+from euthyne.store.leads import ListQuery, file_of
 from euthyne.store.listing import FIGURES
 from euthyne.web.access import wants
 from euthyne.web.afterlife import calendar_address
@@ -54,7 +54,7 @@ def show() -> str:
     stage = next((x for x in Stage if x.value == request.args.get("at")), None)
     number = stage.number if stage else None
     after = request.args.get("after", "")[:60]
-    listed = rows(store().listed(Asked(words, away, number, after)))
+    listed = rows(store().listed(ListQuery(words, away, number, after)))
     return render_template(
         "leads/page.html",
         pages=listed.pages,
@@ -84,7 +84,7 @@ def _families(words: str) -> list[tuple[str, list[Offered]]]:
     ]
     last = _made_last(offered)
     families = [("Made last", last)]
-    for family in Family:
+    for family in KindFamily:
         others = [one for one in offered if one.kind.family is family and one not in last]
         families.append((family.value, others))
     return [(title, them) for title, them in families if them]

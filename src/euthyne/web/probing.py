@@ -23,7 +23,7 @@ blueprint = Blueprint("probing", __name__)
 
 
 @dataclass(frozen=True)
-class Shown:
+class ShownProbe:
     """A probe as it is asked for: its number and how many there are, whether it ``settles`` what is
     wrong, in words, drawn.
     """
@@ -37,14 +37,14 @@ class Shown:
     drawing: Markup
 
 
-def next_probe(plan: Plan) -> Shown | None:
+def next_probe(plan: Plan) -> ShownProbe | None:
     """The probe to take now; None where there is nothing to probe."""
     probe = plan.prove.next_probe
     if probe is None:
         return None
     many, left = len(plan.prove.probe_plan), len(plan.prove.plan_left)
     at = max(many - left, 0) + 1
-    return Shown(
+    return ShownProbe(
         probe=probe,
         at=at,
         many=max(many, at),

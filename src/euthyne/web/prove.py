@@ -13,7 +13,7 @@ from euthyne.core.plan import Plan
 from euthyne.core.stages.prove.lookover import LookLine
 from euthyne.core.stages.prove.probing import by_pair, heard
 from euthyne.core.stages.prove.provegrid import all_pairs
-from euthyne.core.stages.prove.readings import Line
+from euthyne.core.stages.prove.readings import ProofLine
 from euthyne.core.stages.prove.readings.typed import asked_about, read_reading
 from euthyne.core.stages.prove.verdict import Verdict
 from euthyne.core.standing.taken_in import proof_taken_in
@@ -60,7 +60,7 @@ class ReadLine:
     typed is only asked about, ``locked`` while tests with nothing connected are open before it.
     """
 
-    line: Line
+    line: ProofLine
     text: str
     verdict: Verdict | None
     problem: str = ""
@@ -194,7 +194,7 @@ def _cells(plan: Plan) -> dict[frozenset[str], Cell]:
     }
 
 
-def _read_line(plan: Plan, line: Line, drafts: dict[str, str]) -> ReadLine:
+def _read_line(plan: Plan, line: ProofLine, drafts: dict[str, str]) -> ReadLine:
     draft = drafts.get(f"prove.{line.id}")
     kept = plan.prove.reading(line.id)
     locked = line.powered and bool(plan.prove.dead_open)
@@ -204,7 +204,7 @@ def _read_line(plan: Plan, line: Line, drafts: dict[str, str]) -> ReadLine:
     return ReadLine(line, text, plan.prove.verdicts.get(line.id), locked=locked)
 
 
-def _problem(line: Line, text: str) -> tuple[str, bool]:
+def _problem(line: ProofLine, text: str) -> tuple[str, bool]:
     """What is wrong with a reading as it was typed, and whether it is only asked about."""
     try:
         question = asked_about(line, read_reading(line, text))
@@ -397,7 +397,7 @@ def _read(page: LeadPage, sent: Sent) -> Entered:
     return entered
 
 
-def _taken(page: LeadPage, line: Line, text: str, sure: bool) -> Reading | None:
+def _taken(page: LeadPage, line: ProofLine, text: str, sure: bool) -> Reading | None:
     """A reading as it is kept; None where it can not be read, is so far off that it is asked about, or
     its turn has not come.
     """

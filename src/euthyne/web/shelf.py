@@ -88,7 +88,7 @@ def show() -> str:
 
 
 @dataclass(frozen=True)
-class Family:
+class PartFamily:
     """Parts that stand under one heading: those drawn, and how many more there are."""
 
     title: str
@@ -96,7 +96,7 @@ class Family:
     more: int
 
 
-def _families(parts: list[Part], shown: int | None) -> list[Family]:
+def _families(parts: list[Part], shown: int | None) -> list[PartFamily]:
     """Parts by the standard they are made to, those made to none by what they are; so many of each
     are drawn, all of them where it is None.
     """
@@ -107,7 +107,7 @@ def _families(parts: list[Part], shown: int | None) -> list[Family]:
     standing = {part.standard for part in parts}
     order = sorted(found.items(), key=lambda family: family[0] not in standing)
     return [
-        Family(title, them[:shown], max(len(them) - (shown or len(them)), 0))
+        PartFamily(title, them[:shown], max(len(them) - (shown or len(them)), 0))
         for title, them in order
     ]
 

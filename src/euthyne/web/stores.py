@@ -16,10 +16,10 @@ from euthyne.core.stores import (
     BY_LENGTH,
     KNOWN_TOOLS,
     USED_UP,
-    Laid,
     Need,
     Stock,
     StockKind,
+    StockNeed,
     counted_by_size,
     laid_out,
     needs,
@@ -61,7 +61,7 @@ def on_hand() -> tuple[Stock, ...]:
     return kept().all()
 
 
-def laid(plan: Plan) -> tuple[Laid, ...]:
+def laid(plan: Plan) -> tuple[StockNeed, ...]:
     """What a lead needs, held against Stores."""
     return laid_out(needs(plan), on_hand(), plan.lead.cut.piece)
 

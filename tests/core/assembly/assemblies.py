@@ -4,7 +4,7 @@ from dataclasses import replace
 
 from hypothesis import strategies as st
 
-from euthyne.core.assembly.records import Assembly, Cable, Core, Fitting, Place, Wire
+from euthyne.core.assembly.records import Assembly, Cable, Core, Fitting, Place, WireCourse
 from euthyne.core.shelf.part import Position
 from euthyne.core.shelf.parts import part
 
@@ -37,7 +37,7 @@ def assemblies(draw):
                     f"{f}.{draw(st.sampled_from(parts[f].marks))}" if f else None for f in ends
                 ]
                 filled |= set(ends)
-                wires.append(Wire(f"c{i}.{core}", *points))
+                wires.append(WireCourse(f"c{i}.{core}", *points))
     marks = {name: parts[name].marks for name in ids}
     fittings = [f if f.id in filled else replace(f, blanked=marks[f.id][:1]) for f in fittings]
     places = (Place("here", "supply"), Place("there", "load"))

@@ -9,7 +9,7 @@ from sampling import examples
 
 from euthyne.core.assembly.faults import faults_in
 from euthyne.core.assembly.nets import every_position, nets
-from euthyne.core.assembly.records import Assembly, Cable, Core, Fitting, Place, Wire
+from euthyne.core.assembly.records import Assembly, Cable, Core, Fitting, Place, WireCourse
 from euthyne.core.shelf.part import Position
 from euthyne.core.shelf.parts import part
 
@@ -91,7 +91,10 @@ def link():
         ),
         fittings=(Fitting("plug", "c8", "wall"), Fitting("socket", "c7", "tool")),
         cables=(Cable("cord", (Core("L"), Core("N"))),),
-        wires=(Wire("cord.L", "plug.L", "socket.L"), Wire("cord.N", "plug.N", "socket.N")),
+        wires=(
+            WireCourse("cord.L", "plug.L", "socket.L"),
+            WireCourse("cord.N", "plug.N", "socket.N"),
+        ),
     )
 
 

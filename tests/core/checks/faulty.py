@@ -24,20 +24,20 @@ from euthyne.core.lead import (
 from euthyne.core.shelf.parts import part
 from euthyne.core.sizing.brief import OneLoad
 from euthyne.core.trade.practices import Practices, taken_up
-from euthyne.exchange.version1 import Joint
+from euthyne.exchange.version1 import FirstJoint
 
 STRAIGHT = {"L": ("L", "L"), "N": ("N", "N"), "E": ("E", "E")}
 
 
 def mapped(**changes):
-    return tuple(Joint(core, *ends) for core, ends in (STRAIGHT | changes).items())
+    return tuple(FirstJoint(core, *ends) for core, ends in (STRAIGHT | changes).items())
 
 
 def probes(**heard):
     return Proof(probes=tuple(Probe(*pair.split("_"), sounds) for pair, sounds in heard.items()))
 
 
-SIX = tuple(Joint(str(n), str(n), str(n)) for n in range(1, 7))
+SIX = tuple(FirstJoint(str(n), str(n), str(n)) for n in range(1, 7))
 OUTDOORS = {"brief__place": "outdoor", "brief__rcd": "30 mA"}
 CEE = {"ends__a": "cee7-7-plug", "ends__b": "cee7-3-socket"}
 CELLS = {
@@ -185,9 +185,9 @@ FIRES = {
         "ends__scheme": "north-america",
         "brief__volts": 240.0,
     },
-    "shield-landing": {**SIGNAL, "ends__joints": (*SIX, Joint("S", "S", "S"))},
-    "cores-spare": {**SIGNAL, "ends__joints": (*SIX[:5], Joint("6", None, None))},
-    "nothing-lands": {**SIGNAL, "ends__joints": (Joint("S", "S", None),)},
+    "shield-landing": {**SIGNAL, "ends__joints": (*SIX, FirstJoint("S", "S", "S"))},
+    "cores-spare": {**SIGNAL, "ends__joints": (*SIX[:5], FirstJoint("6", None, None))},
+    "nothing-lands": {**SIGNAL, "ends__joints": (FirstJoint("S", "S", None),)},
     "functions-joined": {"ends__joints": mapped(N=("L", "N"))},
     "colours-of-another-country": {"ends__scheme": "north-america"},
     "cord-of-another-country": {"conductor__cable_type": "SJT", "conductor__unit": "AWG"},
@@ -212,11 +212,14 @@ FIRES = {
         "ends__b": "sealed-6-way",
         "brief__ways": 5,
     },
-    "looped-cavity": {**SIGNAL, "ends__joints": (Joint("1", "1", "1"), Joint("2", "1", "2"))},
+    "looped-cavity": {
+        **SIGNAL,
+        "ends__joints": (FirstJoint("1", "1", "1"), FirstJoint("2", "1", "2")),
+    },
     "cell-count": {**CELLS, "brief__charger_cells": 4},
     "taps-out-of-order": {
         **CELLS,
-        "ends__joints": (Joint("T1", "T1", "T2"), Joint("T2", "T2", "T1")),
+        "ends__joints": (FirstJoint("T1", "T1", "T2"), FirstJoint("T2", "T2", "T1")),
     },
     "fuse-breaking": {
         **INVERTER,
@@ -256,8 +259,11 @@ FIRES = {
     "loop-unknown": {},
     "colour-against-function": {"ends__joints": mapped(L=("N", "N"), N=("L", "L"))},
     "lug-too-big": {**INVERTER, "conductor__unit": "AWG", "conductor__size": "3 AWG"},
-    "same-mix-up": {**SIGNAL, "ends__joints": (Joint("1", "2", "2"), Joint("2", "1", "1"))},
-    "lands-once": {**SIGNAL, "ends__joints": (Joint("1", "1", None),)},
+    "same-mix-up": {
+        **SIGNAL,
+        "ends__joints": (FirstJoint("1", "2", "2"), FirstJoint("2", "1", "1")),
+    },
+    "lands-once": {**SIGNAL, "ends__joints": (FirstJoint("1", "1", None),)},
     "more-loads-than-sockets": {
         "brief__feeds": "loads",
         "brief__loads": (OneLoad("lamp", watts=40.0), OneLoad("fan", watts=60.0)),
@@ -339,7 +345,7 @@ NEARLY = {
         "ends__scheme": "north-america",
         "brief__volts": 120.0,
     },
-    "shield-landing": {**SIGNAL, "ends__joints": (*SIX, Joint("S", "S", None))},
+    "shield-landing": {**SIGNAL, "ends__joints": (*SIX, FirstJoint("S", "S", None))},
     "cores-spare": {**SIGNAL, "ends__joints": SIX},
     "colours-of-another-country": {"ends__scheme": "iec"},
     "string-unfused": {**SOLAR, "brief__strings": 2},
@@ -353,7 +359,10 @@ NEARLY = {
         "brief__feeds": "loads",
         "brief__loads": (OneLoad("lamp", watts=40.0),),
     },
-    "looped-cavity": {**SIGNAL, "ends__joints": (Joint("1", "1", "1"), Joint("2", "2", "2"))},
+    "looped-cavity": {
+        **SIGNAL,
+        "ends__joints": (FirstJoint("1", "1", "1"), FirstJoint("2", "2", "2")),
+    },
     "cell-count": {**CELLS, "brief__charger_cells": 3},
     "taps-out-of-order": CELLS,
     "fuse-breaking": {**INVERTER, "brief__battery_short_amps": 5000.0},

@@ -9,11 +9,11 @@ from euthyne.core.sizing.size import size
 from euthyne.core.trade.identify import Measured, Strands, Weighed, WireQuestion, identify
 from euthyne.core.trade.protection import FuseWanted, fuse_for, plug_fuse
 from euthyne.core.trade.volts import excess, made_for, on_lead
-from euthyne.exchange.version1 import Joint
+from euthyne.exchange.version1 import FirstJoint
 from in_metric import in_metric
 
 STRING = {**SOLAR, "ends__a": "solar-pair", "ends__b": "solar-pair-far"}
-RED_ON_MINUS = (Joint("+", "-", "-"), Joint("-", "+", "+"))
+RED_ON_MINUS = (FirstJoint("+", "-", "-"), FirstJoint("-", "+", "+"))
 
 
 @pytest.mark.parametrize(

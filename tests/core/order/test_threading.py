@@ -6,6 +6,7 @@ from leads import plan
 
 from euthyne.core.order.laid import Threaded
 from euthyne.core.order.order import order
+from in_metric import in_metric
 
 
 def end(letter, *parts):
@@ -86,11 +87,11 @@ def test_the_steps_of_a_lead_thread_before_they_land():
 
 
 def test_the_words_of_a_step_carry_this_leads_numbers():
-    steps = {s.key: s for s in plan().build.steps}
-    assert "10.42 m of H05VV-F 3G1.5" in steps["cut"].headline
-    assert "58 mm of sheath" in steps["A-strip"].headline
-    assert "13 A fuse" in steps["A-fuse"].headline
-    assert "brown core" in steps["B-land-L"].headline
+    headlines = {s.key: in_metric(s.headline) for s in plan().build.steps}
+    assert "10.42 m of H05VV-F 3G1.5" in headlines["cut"]
+    assert "58 mm of sheath" in headlines["A-strip"]
+    assert "13 A fuse" in headlines["A-fuse"]
+    assert "brown core" in headlines["B-land-L"]
     assert plan(ends__scheme="uk-old").build.steps != plan().build.steps
 
 

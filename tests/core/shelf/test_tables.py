@@ -16,7 +16,7 @@ from euthyne.core.standing.reference import READERS, check_reference
 from euthyne.core.trade.barrel import lugs
 from euthyne.core.trade.cable import made_in, outside_diameter
 from euthyne.core.trade.die import pressed
-from euthyne.core.trade.heat import Cable
+from euthyne.core.trade.heat import HeatedCable
 from euthyne.core.trade.layers import layered
 from euthyne.core.trade.sleeve import copper_mm
 from euthyne.core.trade.wire import Wire, metric
@@ -196,8 +196,8 @@ def test_north_american_cords_come_in_the_sizes_they_are_sold_in(cable, cores, s
 def test_the_laid_up_copper_of_many_cores_grows_with_their_root():
     def laid(cores):
         return (
-            Cable(Wire(metric(1.0)), cores, 2, 20.0).copper_mm
-            / Cable(Wire(metric(1.0)), 1, 1, 20.0).copper_mm
+            HeatedCable(Wire(metric(1.0)), cores, 2, 20.0).copper_mm
+            / HeatedCable(Wire(metric(1.0)), 1, 1, 20.0).copper_mm
         )
 
     assert laid(25) == pytest.approx(6.0)

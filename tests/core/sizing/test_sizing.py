@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from euthyne.core.sizing.brief import ConductorWanted, Load, Place, SizingBrief, Supply
+from euthyne.core.sizing.brief import ConductorWanted, Load, SizingBrief, Supply, Surroundings
 from euthyne.core.sizing.size import size
 from euthyne.core.trade.fault import Refused
 from euthyne.exchange.size_contract import read_brief
@@ -95,7 +95,7 @@ def asked(run_m, amps, ambient_c=30.0):
         Load(amps=amps),
         run_m,
         ConductorWanted("rubber-60"),
-        place=Place(ambient_c),
+        place=Surroundings(ambient_c),
     )
 
 

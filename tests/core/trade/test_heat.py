@@ -5,7 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from euthyne.core.trade.heat import (
-    Cable,
+    HeatedCable,
     amps_at,
     convection_w_per_m,
     radiation_w_per_m,
@@ -14,11 +14,11 @@ from euthyne.core.trade.heat import (
 from euthyne.core.trade.wire import Wire, metric
 
 REFERENCE = [
-    (Cable(Wire(metric(2.5)), 3, 2, 10.3), 60, 30, 25),
-    (Cable(Wire(metric(4)), 3, 2, 14.4), 60, 30, 34),
-    (Cable(Wire(metric(50)), 1, 1, 14.8), 85, 30, 251),
-    (Cable(Wire(metric(6), tinned=True), 1, 1, 6.2), 120, 60, 65),
-    (Cable(Wire(metric(35)), 1, 1, 12.5), 105, 30, 230),
+    (HeatedCable(Wire(metric(2.5)), 3, 2, 10.3), 60, 30, 25),
+    (HeatedCable(Wire(metric(4)), 3, 2, 14.4), 60, 30, 34),
+    (HeatedCable(Wire(metric(50)), 1, 1, 14.8), 85, 30, 251),
+    (HeatedCable(Wire(metric(6), tinned=True), 1, 1, 6.2), 120, 60, 65),
+    (HeatedCable(Wire(metric(35)), 1, 1, 12.5), 105, 30, 230),
 ]
 
 
@@ -38,7 +38,7 @@ def test_current_and_temperature_are_the_same_sum_both_ways(cable, conductor, am
     )
 
 
-CORD = Cable(Wire(metric(1.5)), 3, 2, 8.4)
+CORD = HeatedCable(Wire(metric(1.5)), 3, 2, 8.4)
 
 
 @given(st.floats(0.1, 40), st.floats(0.1, 40), st.floats(-20, 60))

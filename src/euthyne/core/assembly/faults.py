@@ -11,7 +11,7 @@ from euthyne.core.assembly.records import (
     Cable,
     Fitting,
     Place,
-    Wire,
+    WireCourse,
     parted,
 )
 from euthyne.core.shelf.part import Part
@@ -85,7 +85,9 @@ def _of_fitting(
     return found
 
 
-def _of_wire(path: str, wire: Wire, assembly: Assembly, parts: Mapping[str, Part]) -> list[Fault]:
+def _of_wire(
+    path: str, wire: WireCourse, assembly: Assembly, parts: Mapping[str, Part]
+) -> list[Fault]:
     found = []
     cable, core = parted(wire.core)
     cores = {f"{c.id}.{core.id}" for c in assembly.cables for core in c.cores}

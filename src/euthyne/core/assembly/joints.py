@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from euthyne.core.assembly.nets import Point
-from euthyne.core.assembly.records import Assembly, Wire
+from euthyne.core.assembly.records import Assembly, WireCourse
 from euthyne.core.order.laid import CableEnd, End
 from euthyne.core.shelf.part import Part
 
@@ -116,10 +116,10 @@ class WireMap:
             for c in self.assembly.courses
         )
 
-    def wires(self, joints: Sequence[Joint]) -> tuple[Wire, ...]:
+    def wires(self, joints: Sequence[Joint]) -> tuple[WireCourse, ...]:
         """The wires of joints, in their order. Raises KeyError for a mark that is not there."""
         return tuple(
-            Wire(
+            WireCourse(
                 core=f"{j.cable}.{j.function}",
                 a=self._at(CableEnd(j.cable, "A"), j.a),
                 b=self._at(CableEnd(j.cable, "B"), j.b),

@@ -137,7 +137,7 @@ class Cable:
 
 
 @dataclass(frozen=True)
-class Wire:
+class WireCourse:
     """One core's course, named ``cable.core``: the cavity at each end, named ``fitting.cavity``, or
     None where it is cut back and covered; ``spare`` when it goes nowhere at either end.
     """
@@ -191,7 +191,7 @@ class Assembly:
     places: tuple[Place, ...] = ()
     fittings: tuple[Fitting, ...] = ()
     cables: tuple[Cable, ...] = ()
-    wires: tuple[Wire, ...] = ()
+    wires: tuple[WireCourse, ...] = ()
 
     @cached_property
     def courses(self) -> tuple[Course, ...]:

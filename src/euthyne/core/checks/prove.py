@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from euthyne.core.checks.found import Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.stages.prove.readings import Line
+from euthyne.core.stages.prove.readings import ProofLine
 from euthyne.core.stages.prove.verdict import Judged, Verdict
 
 
@@ -51,7 +51,7 @@ def failed_reading(plan: Plan) -> Iterator[Said]:
         yield Said(f"Failed: {line.words}", verdict.reason, about=line.id)
 
 
-def _judged(plan: Plan, word: Judged) -> Iterator[tuple[Line, Verdict]]:
+def _judged(plan: Plan, word: Judged) -> Iterator[tuple[ProofLine, Verdict]]:
     """The lines that were read and judged so."""
     for line in plan.prove.lines:
         verdict = plan.prove.verdicts.get(line.id)

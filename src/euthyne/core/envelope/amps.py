@@ -1,6 +1,6 @@
 """A power as a current."""
 
-from euthyne.core.envelope.answer import Figure, Instrument, ScaleMark, Sum
+from euthyne.core.envelope.answer import AnswerFigure, Instrument, ScaleMark, Sum
 from euthyne.core.envelope.asked import SUPPLY, choice, quantity
 from euthyne.core.sizing.demand import amps_of_watts
 from euthyne.core.trade.quantity import PERCENT, POWER
@@ -30,7 +30,7 @@ def what_amps(watts: float, volts: float, power_factor: float, efficiency: float
     }
     single = amps["single-phase"]
     return Sum(
-        tuple(Figure(name, value, "A", 2) for name, value in amps.items()),
+        tuple(AnswerFigure(name, value, "A", 2) for name, value in amps.items()),
         "A load that draws constant power draws most at the lowest volts it still runs at: size "
         "at those.",
         tuple(ScaleMark(value, name, "answer") for name, value in amps.items()),

@@ -14,7 +14,7 @@ Marked = Literal["given", "answer", "limit", "quiet"]
 
 
 @dataclass(frozen=True)
-class Figure:
+class AnswerFigure:
     """A number that answers: what it is, its value, its unit, how many places are worth showing.
 
     ``limit`` says that it is the most or the least there may be, and is then rounded to the side of
@@ -75,7 +75,7 @@ class Sum:
     brief behind it.
     """
 
-    figures: tuple[Figure, ...]
+    figures: tuple[AnswerFigure, ...]
     sentence: str
     marks: tuple[ScaleMark, ...] = ()
     unit: str = ""

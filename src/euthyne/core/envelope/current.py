@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from euthyne.core.envelope.answer import Figure, Instrument, ScaleMark, Sum
+from euthyne.core.envelope.answer import AnswerFigure, Instrument, ScaleMark, Sum
 from euthyne.core.envelope.asked import BASIS, LOSS, RUN, SIZE, SUPPLY, SYSTEM
 from euthyne.core.envelope.path import brief_of, candidate, drop_working
 from euthyne.core.sizing.brief import Load, SizingBrief
@@ -27,9 +27,9 @@ def what_current(brief: SizingBrief, name: str) -> Sum:
     taken = size(at_most)
     return Sum(
         (
-            Figure("At most", answer, "A", limit="most"),
-            Figure("by its rating", rating, "A", limit="most"),
-            Figure("by the loss allowed", low, "A", limit="most"),
+            AnswerFigure("At most", answer, "A", limit="most"),
+            AnswerFigure("by its rating", rating, "A", limit="most"),
+            AnswerFigure("by the loss allowed", low, "A", limit="most"),
         ),
         "The rating decides." if rating <= low else "The loss decides.",
         (

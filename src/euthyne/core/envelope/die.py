@@ -2,7 +2,7 @@
 
 import math
 
-from euthyne.core.envelope.answer import Disc, Figure, Instrument, ScaleMark, Sum
+from euthyne.core.envelope.answer import AnswerFigure, Disc, Instrument, ScaleMark, Sum
 from euthyne.core.envelope.asked import quantity
 from euthyne.core.trade.die import LOOSE_BELOW, USUAL_FROM, USUAL_TO, hexagon_mm2, pressed
 from euthyne.core.trade.fault import Fault, Refused
@@ -48,9 +48,9 @@ def what_die(outside_mm: float, bore_mm: float, copper_mm2: float, across_flats_
         source="geometry; 1.02 to 1.20 usual: advice, the maker's die code decides",
     )
     figures = (
-        Figure("Press ratio", found.ratio, "", 2),
-        Figure("Copper fills", found.fill * 100, "% of the bore", 0),
-        Figure("It is", found.verdict),
+        AnswerFigure("Press ratio", found.ratio, "", 2),
+        AnswerFigure("Copper fills", found.fill * 100, "% of the bore", 0),
+        AnswerFigure("It is", found.verdict),
     )
     return Sum(figures, found.words, marks, workings=(work,), discs=(ring, hole))
 

@@ -1,6 +1,6 @@
 """What a size loses over a run, and how far it goes."""
 
-from euthyne.core.envelope.answer import Figure, Instrument, Sum
+from euthyne.core.envelope.answer import AnswerFigure, Instrument, Sum
 from euthyne.core.envelope.asked import AMPS, BASIS, LOSS, RUN, SIZE, SUPPLY, SYSTEM
 from euthyne.core.envelope.path import brief_of, candidate, drop_working
 from euthyne.core.sizing.brief import SizingBrief
@@ -18,11 +18,11 @@ def what_drop(brief: SizingBrief, name: str) -> Sum:
         fits = "It fails on: " + ", ".join(c.fails) + "."
     return Sum(
         (
-            Figure("Lost", c.drop_volts, "V", 2),
-            Figure("of the supply", c.drop_percent, "%", 2),
-            Figure("Arrives at", brief.supply.volts - c.drop_volts, "V", 1),
-            Figure("Goes at most", longest_run_m(brief, c.drop_percent), "m", limit="most"),
-            Figure("Heat in it", c.loss_watts, "W"),
+            AnswerFigure("Lost", c.drop_volts, "V", 2),
+            AnswerFigure("of the supply", c.drop_percent, "%", 2),
+            AnswerFigure("Arrives at", brief.supply.volts - c.drop_volts, "V", 1),
+            AnswerFigure("Goes at most", longest_run_m(brief, c.drop_percent), "m", limit="most"),
+            AnswerFigure("Heat in it", c.loss_watts, "W"),
         ),
         fits,
         workings=(drop_working(brief, c),),

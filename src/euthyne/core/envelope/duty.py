@@ -2,7 +2,7 @@
 
 import math
 
-from euthyne.core.envelope.answer import Figure, Instrument, ScaleMark, Sum
+from euthyne.core.envelope.answer import AnswerFigure, Instrument, ScaleMark, Sum
 from euthyne.core.envelope.asked import quantity
 from euthyne.core.trade.quantity import CURRENT, PERCENT
 from euthyne.core.trade.worked import Working
@@ -12,7 +12,7 @@ def what_duty(amps: float, duty_percent: float) -> Sum:
     """The steady current that heats a lead as a duty cycle does."""
     heating = amps * math.sqrt(duty_percent / 100)
     return Sum(
-        (Figure("Heats as", heating, "A"), Figure("Drops volts as", amps, "A")),
+        (AnswerFigure("Heats as", heating, "A"), AnswerFigure("Drops volts as", amps, "A")),
         "Volt drop goes by the full current. On a ten-minute cycle a thin lead heats more than "
         "this says.",
         (ScaleMark(amps, "while it works", "given"), ScaleMark(heating, "heats as", "answer")),

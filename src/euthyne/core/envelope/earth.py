@@ -4,7 +4,7 @@ import math
 from dataclasses import dataclass
 from typing import Any
 
-from euthyne.core.envelope.answer import Figure, Instrument, ScaleMark, Sum
+from euthyne.core.envelope.answer import AnswerFigure, Instrument, ScaleMark, Sum
 from euthyne.core.envelope.asked import SIZE, choice, quantity
 from euthyne.core.trade.clearing import (
     Guard,
@@ -52,7 +52,7 @@ def what_earth_length(which: Size, path: FaultPath) -> Sum:
             f"Nothing is known of how soon {guard.word} acts: only a residual-current device "
             "answers in time."
         )
-        return Sum((Figure("At most", "not known"),), said)
+        return Sum((AnswerFigure("At most", "not known"),), said)
     cool = put(Wire(which).ohms_per_m_20, milliohms_a_metre, 1000)
     alpha = put(materials()["copper"].alpha20_per_k)
     hot = put(2) * cool * (put(1) + alpha * (put(path.max_c, "°C") - put(20, "°C")))
@@ -84,13 +84,13 @@ def what_earth_length(which: Size, path: FaultPath) -> Sum:
             "take a larger size."
         )
     figures = (
-        Figure("At most", run, "m", limit="most"),
-        Figure("Current wanted", wanted, "A", 0, limit="least"),
-        Figure("Within", within, "s"),
-        Figure("A short lets through", "not known")
+        AnswerFigure("At most", run, "m", limit="most"),
+        AnswerFigure("Current wanted", wanted, "A", 0, limit="least"),
+        AnswerFigure("Within", within, "s"),
+        AnswerFigure("A short lets through", "not known")
         if math.isinf(passes)
-        else Figure("A short lets through", passes, "A²s", 0),
-        Figure("The copper stands", stands, "A²s", 0),
+        else AnswerFigure("A short lets through", passes, "A²s", 0),
+        AnswerFigure("The copper stands", stands, "A²s", 0),
     )
     marks = (
         ScaleMark(0, "supply", "given"),

@@ -1,6 +1,6 @@
 """Which fuse guards a load and its cable."""
 
-from euthyne.core.envelope.answer import Figure, Instrument, ScaleMark, Sum
+from euthyne.core.envelope.answer import AnswerFigure, Instrument, ScaleMark, Sum
 from euthyne.core.envelope.asked import AMPS, FAMILIES, choice, quantity
 from euthyne.core.trade.protection import (
     FOR_LONG,
@@ -22,7 +22,9 @@ def what_fuse(family: str, amps: float, rating_amps: float) -> Sum:
     fuse = fuse_for(family, amps, amps if string else None)
     found = families()[family]
     if fuse is None:
-        return Sum((Figure("Fuse", "none"),), f"{found.name} goes up to {max(found.amps):g} A.")
+        return Sum(
+            (AnswerFigure("Fuse", "none"),), f"{found.name} goes up to {max(found.amps):g} A."
+        )
     fits = fuse <= rating_amps
     said = "It is larger than the cable carries: a larger cable, or a smaller load."
     if fits:
@@ -45,9 +47,9 @@ def what_fuse(family: str, amps: float, rating_amps: float) -> Sum:
         put_in = f"1.5 x {amps:g} <= {fuse:g} <= {rating_amps:g}"
     return Sum(
         (
-            Figure("Fuse", fuse, "A", 0),
-            Figure("Made for", f"{found.volts:g} V {found.kind}"),
-            Figure("Breaks", found.breaking_capacity_ka, "kA", 0),
+            AnswerFigure("Fuse", fuse, "A", 0),
+            AnswerFigure("Made for", f"{found.volts:g} V {found.kind}"),
+            AnswerFigure("Breaks", found.breaking_capacity_ka, "kA", 0),
         ),
         said,
         tuple(marks),

@@ -1,6 +1,6 @@
 """A size in the other units."""
 
-from euthyne.core.envelope.answer import Figure, Instrument, ScaleMark, Sum
+from euthyne.core.envelope.answer import AnswerFigure, Instrument, ScaleMark, Sum
 from euthyne.core.envelope.asked import SIZE
 from euthyne.core.trade.wire import (
     GAUGES,
@@ -15,11 +15,11 @@ from euthyne.core.trade.worked import Working
 from euthyne.data.tables import rows
 
 
-def _usual_strands(area: float) -> list[Figure]:
+def _usual_strands(area: float) -> list[AnswerFigure]:
     """How a metric size is usually stranded; nothing for a size the table has not."""
     for r in rows("conductors-metric.csv"):
         if float(r["cross_section_mm2"]) == area:
-            return [Figure("Usual strands", r["usual_strands"].replace("x", " x "))]
+            return [AnswerFigure("Usual strands", r["usual_strands"].replace("x", " x "))]
     return []
 
 
@@ -33,13 +33,15 @@ def what_gauge(given: Size) -> Sum:
         ScaleMark(s.cross_section_mm2, s.printed, "quiet") for s in near if s.name != given.name
     )
     figures = [
-        Figure("Copper", area, "mm²", 3),
-        Figure("Circular mils", circular_mils(area), "cmil", 0),
-        Figure("Next metric up", up_metric),
-        Figure("Next gauge up", up_gauge),
+        AnswerFigure("Copper", area, "mm²", 3),
+        AnswerFigure("Circular mils", circular_mils(area), "cmil", 0),
+        AnswerFigure("Next metric up", up_metric),
+        AnswerFigure("Next gauge up", up_gauge),
     ]
     if given.unit == "AWG" or area in metric_resistances():
-        figures.append(Figure("Along it, at 20 °C", Wire(given).ohms_per_m_20 * 1000, "mohm/m", 2))
+        figures.append(
+            AnswerFigure("Along it, at 20 °C", Wire(given).ohms_per_m_20 * 1000, "mohm/m", 2)
+        )
     figures += _usual_strands(area)
     return Sum(
         tuple(figures),

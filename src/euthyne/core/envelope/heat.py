@@ -2,11 +2,11 @@
 
 from typing import Any
 
-from euthyne.core.envelope.answer import Figure, Instrument, ScaleMark, Sum
+from euthyne.core.envelope.answer import AnswerFigure, Instrument, ScaleMark, Sum
 from euthyne.core.envelope.asked import AMPS, CORES, METALS, SIZE, choice, quantity
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.figure import celsius, mm, watts_a_metre
-from euthyne.core.trade.heat import Cable, amps_at, warmth
+from euthyne.core.trade.heat import HeatedCable, amps_at, warmth
 from euthyne.core.trade.quantity import CELSIUS, DIAMETER
 from euthyne.core.trade.rating import k_drum
 from euthyne.core.trade.wire import Wire
@@ -16,7 +16,7 @@ THREE_PHASE_CORES = 5  # a cord of so many is one of three phases
 LOADED = ((0, "as so many cores usually are"), (2, "two: out and back"), (3, "three phases"))
 
 
-def what_heat(cable: Cable, amps: float, ambient_c: float, limit_c: float) -> Sum:
+def what_heat(cable: HeatedCable, amps: float, ambient_c: float, limit_c: float) -> Sum:
     """How warm a cable gets straight, and coiled."""
     states = {0: "straight", 1: "one layer on a drum", 2: "two layers", 4: "coiled, four layers"}
     warm = {words: warmth(cable, amps / (k_drum(n) or 1), ambient_c) for n, words in states.items()}
@@ -24,10 +24,12 @@ def what_heat(cable: Cable, amps: float, ambient_c: float, limit_c: float) -> Su
     ohm = cable.wire.ohms_per_m(straight.conductor_c)
     return Sum(
         (
-            Figure("Copper, straight", straight.conductor_c, "°C", 0),
-            Figure("Sheath, straight", straight.sheath_c, "°C", 0),
-            Figure("Copper, coiled", warm["coiled, four layers"].conductor_c, "°C", 0),
-            Figure("Reaches its limit at", amps_at(cable, limit_c, ambient_c), "A", limit="most"),
+            AnswerFigure("Copper, straight", straight.conductor_c, "°C", 0),
+            AnswerFigure("Sheath, straight", straight.sheath_c, "°C", 0),
+            AnswerFigure("Copper, coiled", warm["coiled, four layers"].conductor_c, "°C", 0),
+            AnswerFigure(
+                "Reaches its limit at", amps_at(cable, limit_c, ambient_c), "A", limit="most"
+            ),
         ),
         "A heat balance in still air; coiled, as if the current were divided by the drum factor.",
         (
@@ -52,7 +54,7 @@ def what_heat(cable: Cable, amps: float, ambient_c: float, limit_c: float) -> Su
 
 
 def _heat(v: dict[str, Any]) -> Sum:
-    cable = Cable(
+    cable = HeatedCable(
         wire=Wire(v["size"], v["metal"]),
         cores=v["cores"],
         loaded=min(v["cores"], v["loaded"] or (3 if v["cores"] >= THREE_PHASE_CORES else 2)),

@@ -1,6 +1,6 @@
 """Which sleeve passes the widest and grips the thinnest."""
 
-from euthyne.core.envelope.answer import Disc, Figure, Instrument, Sum
+from euthyne.core.envelope.answer import AnswerFigure, Disc, Instrument, Sum
 from euthyne.core.envelope.asked import choice, quantity
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.figure import mm
@@ -32,7 +32,7 @@ def what_sleeve(widest_mm: float, thinnest_mm: float, covered_mm: float, adhesiv
         answer=f"{mm(long):.0f}",
         source="10 % usual, 13 % adhesive-lined; generic, check your part",
     )
-    cut = Figure("Cut it", long, "mm", 0)
+    cut = AnswerFigure("Cut it", long, "mm", 0)
     things = (
         Disc("widest", f"{mm(widest_mm):g}", widest_mm),
         Disc("thinnest", f"{mm(thinnest_mm):g}", thinnest_mm),
@@ -42,7 +42,7 @@ def what_sleeve(widest_mm: float, thinnest_mm: float, covered_mm: float, adhesiv
             f"No single size does both: {ratio:.1f} to 1 would. Take two layers, or a sleeve "
             "of a higher ratio."
         )
-        return Sum((Figure("Sleeve", "none"), cut), said, workings=(work,), discs=things)
+        return Sum((AnswerFigure("Sleeve", "none"), cut), said, workings=(work,), discs=things)
     before = Disc(
         "sleeve, before",
         f"{mm(found.expanded_mm):g} bore",
@@ -62,7 +62,11 @@ def what_sleeve(widest_mm: float, thinnest_mm: float, covered_mm: float, adhesiv
         f"{mm(found.expanded_mm):g} {found.ratio}{lined} passes the widest with a tenth to spare "
     )
     said += "and grips the thinnest."
-    figures = (Figure("Sleeve", f"{mm(found.expanded_mm):g}"), Figure("Ratio", found.ratio), cut)
+    figures = (
+        AnswerFigure("Sleeve", f"{mm(found.expanded_mm):g}"),
+        AnswerFigure("Ratio", found.ratio),
+        cut,
+    )
     return Sum(figures, said, workings=(work,), discs=(before, things[0], after, things[1]))
 
 

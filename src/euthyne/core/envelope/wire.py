@@ -3,7 +3,7 @@
 from dataclasses import replace
 from typing import Any
 
-from euthyne.core.envelope.answer import Figure, Instrument, ScaleMark, Sum
+from euthyne.core.envelope.answer import AnswerFigure, Instrument, ScaleMark, Sum
 from euthyne.core.envelope.asked import METALS, choice, quantity
 from euthyne.core.trade.identify import (
     Measured,
@@ -67,14 +67,14 @@ def _marks(found: WireAnswer, printed: Size | None) -> tuple[ScaleMark, ...]:
     return tuple(marks)
 
 
-def _figures(found: WireAnswer) -> list[Figure]:
-    figures = [Figure(f"By {a.by}", a.mm2, "mm²", 2) for a in found.areas]
+def _figures(found: WireAnswer) -> list[AnswerFigure]:
+    figures = [AnswerFigure(f"By {a.by}", a.mm2, "mm²", 2) for a in found.areas]
     if found.next_down_mm2 or found.next_down_awg:
-        figures.append(Figure("Still makes", found.next_down_mm2 or "none"))
-        figures.append(Figure("or", found.next_down_awg or "none"))
+        figures.append(AnswerFigure("Still makes", found.next_down_mm2 or "none"))
+        figures.append(AnswerFigure("or", found.next_down_awg or "none"))
     if found.metal or found.density_g_cm3:
         metal = dict(METALS).get(found.metal or "", "none of the table")
-        figures.append(Figure("Metal by weight", metal))
+        figures.append(AnswerFigure("Metal by weight", metal))
     return figures
 
 

@@ -6,13 +6,31 @@ from dataclasses import replace
 from importlib import import_module
 from pkgutil import iter_modules
 
-from euthyne.core.kinds.kind import Caution, Family, Group, Kind, Start, Trait, faults_in
+from euthyne.core.kinds.kind import (
+    Caution,
+    Kind,
+    KindFamily,
+    QuestionGroup,
+    Start,
+    Trait,
+    faults_in,
+)
 from euthyne.core.trade.cable import cable_types
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.measures import Measures
 from euthyne.core.trade.wire import awg, size_named
 
-__all__ = ["KINDS", "Caution", "Family", "Group", "Kind", "Start", "Trait", "kind_named", "starts"]
+__all__ = [
+    "KINDS",
+    "Caution",
+    "KindFamily",
+    "QuestionGroup",
+    "Kind",
+    "Start",
+    "Trait",
+    "kind_named",
+    "starts",
+]
 
 BOUGHT_BY_GAUGE = ("22", "20", "18", "16", "14", "12", "10", "8", "6", "4", "2", "1", "1/0")
 SHARED = ("kind", "asked", "makeup", "cautions", "beginning", "assembling")
@@ -33,7 +51,7 @@ def _found() -> dict[str, Kind]:
         if faults := faults_in(kind):
             raise ImportError(f"kinds/{module.name}.py: {faults[0]}")
         kinds.append(kind)
-    order = list(Family)
+    order = list(KindFamily)
     kinds.sort(key=lambda kind: (order.index(kind.family), kind.name))
     by_id = {kind.id: kind for kind in kinds}
     ids = [start.id for kind in kinds for start in kind.starts]

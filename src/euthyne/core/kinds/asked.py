@@ -1,6 +1,6 @@
 """Questions that more than one kind of lead asks, in the same words."""
 
-from euthyne.core.kinds.kind import Group
+from euthyne.core.kinds.kind import QuestionGroup
 from euthyne.core.trade.quantity import (
     CELSIUS,
     CURRENT,
@@ -18,7 +18,7 @@ NO_YES = ((False, "no"), (True, "yes"))
 NAME = Question("name", "Called", "text", bounds=(1, 80))
 MADE_FOR = Question("made_for", "Made for", "text", bounds=(0, 80))
 WANTED_BY = Question("wanted_by", "Wanted by", "date", optional=True)
-WHOSE = Group("Whose", (NAME, MADE_FOR, WANTED_BY))
+WHOSE = QuestionGroup("Whose", (NAME, MADE_FOR, WANTED_BY))
 
 RUN = Question("brief.run_m", "Run, one way", measure=LENGTH, hint="25 m, 80 ft or 3 ft 6 in")
 PLACE = Question(
@@ -41,9 +41,9 @@ DRUM_LAYERS = Question(
         (4, "4 layers"),
     ),
 )
-LIES_SOMEWHERE = Group("How far, and where", (RUN, PLACE, AROUND))
-LIES_BESIDE_OTHERS = Group("How far, and where", (RUN, PLACE, AROUND, BUNCH))
-MOVES_ABOUT = Group("How far, and where", (RUN, PLACE, AROUND, BUNCH, DRUM_LAYERS))
+LIES_SOMEWHERE = QuestionGroup("How far, and where", (RUN, PLACE, AROUND))
+LIES_BESIDE_OTHERS = QuestionGroup("How far, and where", (RUN, PLACE, AROUND, BUNCH))
+MOVES_ABOUT = QuestionGroup("How far, and where", (RUN, PLACE, AROUND, BUNCH, DRUM_LAYERS))
 
 SUPPLY_VOLTS = Question("brief.volts", "Supply", measure=VOLTS)
 POWER_FACTOR = Question(
@@ -71,8 +71,8 @@ def loaded_by(*choices: tuple[str, str]) -> Question:
 SOCKET_OR_LOADS = loaded_by(
     ("socket", "whatever is plugged in"), ("loads", "these loads, and no others")
 )
-FEEDS = Group("Feeds", (SOCKET_OR_LOADS, *OF_LOADS, EARTH_CORE))
-FROM_MAINS = Group(
+FEEDS = QuestionGroup("Feeds", (SOCKET_OR_LOADS, *OF_LOADS, EARTH_CORE))
+FROM_MAINS = QuestionGroup(
     "From",
     (
         Question(
@@ -174,7 +174,7 @@ SHORTED = Question(
     optional=True,
     hint="5000 A, lithium bank",
 )
-LIVE = Group(
+LIVE = QuestionGroup(
     "On a battery",
     (
         Question(

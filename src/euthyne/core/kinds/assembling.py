@@ -7,9 +7,9 @@ from dataclasses import replace
 from typing import Any
 
 from euthyne.core.assembly.joints import WireMap, by_function, mapped
-from euthyne.core.assembly.records import Assembly, Cable, Core, Fitting, Wire, parted
+from euthyne.core.assembly.records import Assembly, Cable, Core, Fitting, WireCourse, parted
 from euthyne.core.kinds import kind_named
-from euthyne.core.kinds.makeup import Told, circuits_of, only_there
+from euthyne.core.kinds.makeup import MakeUpInput, circuits_of, only_there
 from euthyne.core.lead import Lead, part_of
 from euthyne.core.lead.paths import with_value
 from euthyne.core.shelf.part import Part
@@ -41,7 +41,7 @@ def usual(lead: Lead) -> Assembly:
     return only_there(made, {f.id: part_of(lead, f) for f in made.fittings})
 
 
-def wired_anew(lead: Lead) -> tuple[Wire, ...]:
+def wired_anew(lead: Lead) -> tuple[WireCourse, ...]:
     """The wires of a lead as its kind wires them; by function, where it is made up otherwise."""
     made = usual(lead)
     same = {f.id for f in made.fittings} == {f.id for f in lead.fittings}
@@ -52,7 +52,7 @@ def wired_anew(lead: Lead) -> tuple[Wire, ...]:
     return there.wires(mapped(there, by_function))
 
 
-def _told(lead: Lead) -> Told:
+def _told(lead: Lead) -> MakeUpInput:
     kind = kind_named(lead.kind)
     parts: dict[str, Part] = {}
     for fitting in lead.fittings:
@@ -60,7 +60,7 @@ def _told(lead: Lead) -> Told:
         parts[fitting.id] = part
         if fitting.place is not None:
             parts.setdefault(fitting.place, part)
-    return Told(
+    return MakeUpInput(
         lead.brief, lead.conductor, kind.places, parts, lead.ends.switch, lead.ends.switch_lit
     )
 
@@ -105,7 +105,9 @@ def _cable(lead: Lead, made: Cable) -> Cable:
     )
 
 
-def _wires(lead: Lead, was: Assembly, now: Assembly, parts: dict[str, Part]) -> tuple[Wire, ...]:
+def _wires(
+    lead: Lead, was: Assembly, now: Assembly, parts: dict[str, Part]
+) -> tuple[WireCourse, ...]:
     """The wires as they are usual now, but those that were set otherwise before, where their
     cavities are still there.
     """
@@ -116,7 +118,7 @@ def _wires(lead: Lead, was: Assembly, now: Assembly, parts: dict[str, Part]) -> 
     )
 
 
-def _lands(wire: Wire, parts: dict[str, Part]) -> bool:
+def _lands(wire: WireCourse, parts: dict[str, Part]) -> bool:
     """True when both cavities of a wire are there."""
     points = (parted(name) for name in (wire.a, wire.b) if name is not None)
     return all(f in parts and cavity in parts[f].marks for f, cavity in points)

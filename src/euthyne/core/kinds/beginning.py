@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 
 from euthyne.core.kinds import Kind, Start, starts
 from euthyne.core.kinds.assembling import made_up
-from euthyne.core.kinds.makeup import Told, circuits_of
+from euthyne.core.kinds.makeup import MakeUpInput, circuits_of
 from euthyne.core.lead import Brief, Conductor, Ends, Lead
 from euthyne.core.shelf.parts import part
 from euthyne.core.sizing.brief import OneLoad, System
@@ -18,7 +18,7 @@ SPLIT_VOLTS = (
 
 
 @dataclass(frozen=True)
-class Known:
+class QuickSum:
     """What a quick sum knows of a lead: system, volts, amps or watts, run (m), loss (percent),
     size, rating basis.
     """
@@ -37,7 +37,7 @@ def new_lead(kind: Kind, start: Start, tag: str, at: str) -> Lead:
     """A lead at its starting point, nothing typed yet."""
     parts = {kind.places[0].id: part(start.a), kind.places[-1].id: part(start.b)}
     parts |= {fitting: part(name) for fitting, name in start.more}
-    made = kind.make_up(Told(start.brief, start.conductor, kind.places, parts))
+    made = kind.make_up(MakeUpInput(start.brief, start.conductor, kind.places, parts))
     return Lead(
         tag=tag,
         name=f"{start.name} {tag}",
@@ -54,14 +54,14 @@ def new_lead(kind: Kind, start: Start, tag: str, at: str) -> Lead:
     )
 
 
-def starts_for(known: Known, measures: Measures = "metric") -> tuple[tuple[Kind, Start], ...]:
+def starts_for(known: QuickSum, measures: Measures = "metric") -> tuple[tuple[Kind, Start], ...]:
     """The starting points a sum can be: those of its system, and on alternating current of its band
     of volts; as its bench measures.
     """
     return tuple((kind, start) for kind, start in starts(measures) if _suits(start.brief, known))
 
 
-def _suits(begun: Brief, known: Known) -> bool:
+def _suits(begun: Brief, known: QuickSum) -> bool:
     if known.system is not None and known.system != begun.system:
         return False
     if begun.system == "dc" or known.volts is None:
@@ -77,7 +77,7 @@ def words_of(start: Start) -> str:
     return f"{start.name}, {' to '.join(standards)}"
 
 
-def with_known(lead: Lead, known: Known) -> Lead:
+def with_known(lead: Lead, known: QuickSum) -> Lead:
     """A lead at its starting point, with what a sum knows of it put in."""
     after = replace(
         lead,
@@ -87,13 +87,13 @@ def with_known(lead: Lead, known: Known) -> Lead:
     return made_up(after, lead)
 
 
-def _brief_with(brief: Brief, known: Known) -> Brief:
+def _brief_with(brief: Brief, known: QuickSum) -> Brief:
     if known.volts is not None and brief.system == "dc":
         brief = replace(brief, cells=None)
     return replace(brief, volts=known.volts or brief.volts, run_m=known.run_m or brief.run_m)
 
 
-def _conductor_with(conductor: Conductor, system: System, known: Known) -> Conductor:
+def _conductor_with(conductor: Conductor, system: System, known: QuickSum) -> Conductor:
     if known.drop_percent is not None:
         conductor = replace(conductor, drop_percent=known.drop_percent)
     corded = system != "dc"
@@ -107,7 +107,7 @@ def _conductor_with(conductor: Conductor, system: System, known: Known) -> Condu
     return conductor
 
 
-def _fed(brief: Brief, known: Known) -> Brief:
+def _fed(brief: Brief, known: QuickSum) -> Brief:
     """A brief with the load of a sum, in the way its kind says what it feeds."""
     if (known.amps is None and known.watts is None) or brief.feeds == "tape":
         return brief

@@ -3,8 +3,17 @@
 from euthyne.core.assembly.records import Assembly, Cable, Core, Fitting, Place
 from euthyne.core.kinds.asked import FUSE, LIES_SOMEWHERE, UNFUSED, WHOSE
 from euthyne.core.kinds.cautions import ONE_AT_A_TIME, PART_WITHOUT_LOAD
-from euthyne.core.kinds.kind import Caution, Family, Group, Kind, Start, Trait
-from euthyne.core.kinds.makeup import TAPS, Told, poles, single, straight, taps, two_ended, wires_of
+from euthyne.core.kinds.kind import Caution, Kind, KindFamily, QuestionGroup, Start, Trait
+from euthyne.core.kinds.makeup import (
+    TAPS,
+    MakeUpInput,
+    poles,
+    single,
+    straight,
+    taps,
+    two_ended,
+    wires_of,
+)
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.lead.stage import Stage
 from euthyne.core.shelf.parts import part
@@ -48,7 +57,7 @@ FEWEST, MOST = 3, 9
 LOOP_M = 0.05
 
 
-def with_taps(told: Told) -> Assembly:
+def with_taps(told: MakeUpInput) -> Assembly:
     """Power from coupler to coupler; the taps beside it from the pack's balance plug to the
     charger's, or from the one plug of the pack, both its ends looped at the charger's posts.
     """
@@ -72,7 +81,7 @@ def with_taps(told: Told) -> Assembly:
     )
 
 
-def _short_form(told: Told, ways: tuple[str, ...]) -> Assembly:
+def _short_form(told: MakeUpInput, ways: tuple[str, ...]) -> Assembly:
     """One balance plug on the pack carries the power by its first way and its last; at the charger
     both go on to the first and the last way of its own plug.
     """
@@ -95,7 +104,9 @@ def _short_form(told: Told, ways: tuple[str, ...]) -> Assembly:
     return Assembly(told.places, (pack, coupler, balance), (*power, *runs, *loops), wires)
 
 
-def _plug(told: Told, name: str, place: Place, ways: tuple[str, ...], contact: str) -> Fitting:
+def _plug(
+    told: MakeUpInput, name: str, place: Place, ways: tuple[str, ...], contact: str
+) -> Fitting:
     """A balance plug with a way for each tap; one with more that was chosen stays."""
     many = min(max(len(ways), FEWEST), MOST)
     chosen = told.parts.get(name)
@@ -109,7 +120,7 @@ def _plug(told: Told, name: str, place: Place, ways: tuple[str, ...], contact: s
 KIND = Kind(
     id="charger-lead",
     name="Battery charger lead",
-    family=Family.DIRECT,
+    family=KindFamily.DIRECT,
     headline="How many cells, charged how fast?",
     source="battery, full",
     starts=(
@@ -125,8 +136,8 @@ KIND = Kind(
     ),
     groups=(
         WHOSE,
-        Group("The battery", (CELLS, EACH_FULL)),
-        Group("The charger", (CHARGES_AT, SET_FOR, BALANCE, TAP_FORM, FUSE, UNFUSED)),
+        QuestionGroup("The battery", (CELLS, EACH_FULL)),
+        QuestionGroup("The charger", (CHARGES_AT, SET_FOR, BALANCE, TAP_FORM, FUSE, UNFUSED)),
         LIES_SOMEWHERE,
     ),
     places=(PACK, CHARGER),

@@ -1,6 +1,14 @@
 """Conversions: another connector on a device's own tail."""
 
-from euthyne.core.assembly.records import Assembly, Cable, Core, Existing, Fitting, Place, Wire
+from euthyne.core.assembly.records import (
+    Assembly,
+    Cable,
+    Core,
+    Existing,
+    Fitting,
+    Place,
+    WireCourse,
+)
 from euthyne.core.kinds.asked import (
     AROUND,
     FUSE,
@@ -13,8 +21,8 @@ from euthyne.core.kinds.asked import (
     there_already,
 )
 from euthyne.core.kinds.cautions import ONE_AT_A_TIME
-from euthyne.core.kinds.kind import Family, Group, Kind, Start, Trait
-from euthyne.core.kinds.makeup import POLES, Told, poles, single, wires_of
+from euthyne.core.kinds.kind import Kind, KindFamily, QuestionGroup, Start, Trait
+from euthyne.core.kinds.makeup import POLES, MakeUpInput, poles, single, wires_of
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.shelf.parts import part
 from euthyne.core.trade.quantity import CURRENT
@@ -39,7 +47,7 @@ DEVICE = Place("device", "load", ours=False)
 COUPLERS = {PACK.id: "tee-pin", DEVICE.id: "tee-socket"}  # a pack carries the finger-safe half
 
 
-def on_its_tail(told: Told) -> Assembly:
+def on_its_tail(told: MakeUpInput) -> Assembly:
     """The tail of a device, or of the pack itself, a single a pole and shut where it comes from: the
     coupler straight on it, or on a new piece that is spliced to it pole by pole.
     """
@@ -54,7 +62,7 @@ def on_its_tail(told: Told) -> Assembly:
     piece = told.brief.tail_by == "piece"
     splices = tuple(Fitting(f"splice{c}", "butt-splice", function=c) for c in cores if piece)
     cables: list[Cable] = []
-    wires: tuple[Wire, ...] = ()
+    wires: tuple[WireCourse, ...] = ()
     for core in cores:
         tail = Cable(f"tail-{POLES[core]}", (Core(core),), existing=Existing(finished="b"))
         meets = f"splice{core}.b" if piece else f"{made}.{core}"
@@ -71,7 +79,7 @@ def on_its_tail(told: Told) -> Assembly:
 KIND = Kind(
     id="conversion",
     name="New connector on a device",
-    family=Family.DEVICES,
+    family=KindFamily.DEVICES,
     headline="What does the device draw, and what tail has it already?",
     source="supply",
     starts=(
@@ -89,10 +97,12 @@ KIND = Kind(
     ),
     groups=(
         WHOSE,
-        Group("The device", (DRAWS, SUPPLY_VOLTS, FUSE, UNFUSED)),
+        QuestionGroup("The device", (DRAWS, SUPPLY_VOLTS, FUSE, UNFUSED)),
         LIVE,
-        Group("There already", there_already("Its own tail", length="0.3 m", size="2.5 mm2")),
-        Group("What is added, and where", (WHOSE_TAIL, ADDED, RUN, PLACE, AROUND)),
+        QuestionGroup(
+            "There already", there_already("Its own tail", length="0.3 m", size="2.5 mm2")
+        ),
+        QuestionGroup("What is added, and where", (WHOSE_TAIL, ADDED, RUN, PLACE, AROUND)),
     ),
     places=(PACK, DEVICE),
     make_up=on_its_tail,

@@ -13,7 +13,7 @@ from euthyne.core.kinds.asked import (
     WHOSE,
 )
 from euthyne.core.kinds.conversion import DRAWS
-from euthyne.core.kinds.kind import Caution, Family, Group, Kind, Start, Trait
+from euthyne.core.kinds.kind import Caution, Kind, KindFamily, QuestionGroup, Start, Trait
 from euthyne.core.kinds.makeup import poles, two_ended
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.lead.stage import Stage
@@ -21,7 +21,7 @@ from euthyne.core.lead.stage import Stage
 KIND = Kind(
     id="damp-lead",
     name="Boat and damp lead",
-    family=Family.DIRECT,
+    family=KindFamily.DIRECT,
     headline="What does it draw, how far, and how wet does it lie?",
     source="battery",
     starts=(
@@ -39,8 +39,10 @@ KIND = Kind(
     ),
     groups=(
         WHOSE,
-        Group("What it feeds", (DRAWS, SUPPLY_VOLTS, FUSE, UNFUSED, FUSE_TO_POST, FUSE_SHEATHED)),
-        Group("How far, and where", (RUN, PLACE, AROUND)),
+        QuestionGroup(
+            "What it feeds", (DRAWS, SUPPLY_VOLTS, FUSE, UNFUSED, FUSE_TO_POST, FUSE_SHEATHED)
+        ),
+        QuestionGroup("How far, and where", (RUN, PLACE, AROUND)),
     ),
     places=(Place("panel", "supply", source=True, ours=False), Place("load", "load", ours=False)),
     make_up=two_ended(poles),

@@ -1,7 +1,7 @@
 """Extension leads: a socket taken further."""
 
 from euthyne.core.kinds.asked import FEEDS, FROM_MAINS, MOVES_ABOUT, WHOSE
-from euthyne.core.kinds.kind import EVERY_CORD, Family, Kind, Start, Trait
+from euthyne.core.kinds.kind import EVERY_CORD, Kind, KindFamily, Start, Trait
 from euthyne.core.kinds.makeup import SUPPLY_AND_LOAD, lines_and_earth, two_ended
 from euthyne.core.lead import Brief, Conductor
 
@@ -11,7 +11,7 @@ NAME = "Extension lead"
 KIND = Kind(
     id="extension",
     name=NAME,
-    family=Family.MAINS,
+    family=KindFamily.MAINS,
     headline="What does it feed, from what, how far, and where does it live?",
     source="supply",
     starts=(

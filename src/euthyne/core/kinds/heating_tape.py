@@ -2,8 +2,16 @@
 
 from euthyne.core.assembly.records import Assembly, Cable, Core, Existing, Fitting, Place
 from euthyne.core.kinds.asked import AROUND, FROM_MAINS, PLACE, RUN, WHOSE
-from euthyne.core.kinds.kind import EVERY_CORD, Caution, Family, Group, Kind, Start, Trait
-from euthyne.core.kinds.makeup import Told, cores_named, lines_and_earth, wires_of
+from euthyne.core.kinds.kind import (
+    EVERY_CORD,
+    Caution,
+    Kind,
+    KindFamily,
+    QuestionGroup,
+    Start,
+    Trait,
+)
+from euthyne.core.kinds.makeup import MakeUpInput, cores_named, lines_and_earth, wires_of
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.lead.stage import Stage
 from euthyne.core.trade.figure import metres
@@ -39,7 +47,7 @@ def _joint(function: str) -> str:
     return f"splice-{function}"
 
 
-def on_a_tape(told: Told) -> Assembly:
+def on_a_tape(told: MakeUpInput) -> Assembly:
     """A cord to the tape's joint: a splice a bus wire and a barrel for the braid; the tape, its bus
     wires ending apart in the seal of its far end.
     """
@@ -76,7 +84,7 @@ def on_a_tape(told: Told) -> Assembly:
 KIND = Kind(
     id="heating-tape",
     name="Heating-tape plug",
-    family=Family.DEVICES,
+    family=KindFamily.DEVICES,
     headline="How much tape, at how many watts a metre, started how cold?",
     source="supply",
     starts=(
@@ -98,9 +106,9 @@ KIND = Kind(
     ),
     groups=(
         WHOSE,
-        Group("The tape", (TAPE, WATTS, COLD_START)),
+        QuestionGroup("The tape", (TAPE, WATTS, COLD_START)),
         FROM_MAINS,
-        Group("Its tail, and where", (RUN, PLACE, AROUND)),
+        QuestionGroup("Its tail, and where", (RUN, PLACE, AROUND)),
     ),
     places=(WALL, ROOF),
     make_up=on_a_tape,

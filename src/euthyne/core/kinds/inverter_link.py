@@ -11,7 +11,7 @@ from euthyne.core.kinds.asked import (
     WHOSE,
 )
 from euthyne.core.kinds.cautions import ONE_AT_A_TIME, PART_WITHOUT_LOAD
-from euthyne.core.kinds.kind import Caution, Family, Group, Kind, Start, Trait
+from euthyne.core.kinds.kind import Caution, Kind, KindFamily, QuestionGroup, Start, Trait
 from euthyne.core.kinds.makeup import poles, two_ended
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.lead.stage import Stage
@@ -32,7 +32,7 @@ CUTS_OFF = Question(
 KIND = Kind(
     id="inverter-link",
     name="Battery to inverter link",
-    family=Family.DIRECT,
+    family=KindFamily.DIRECT,
     headline="What does the inverter deliver, and how low may the battery fall?",
     source="battery",
     starts=(
@@ -55,8 +55,8 @@ KIND = Kind(
     ),
     groups=(
         WHOSE,
-        Group("The inverter", (DELIVERS, EFFICIENCY)),
-        Group(
+        QuestionGroup("The inverter", (DELIVERS, EFFICIENCY)),
+        QuestionGroup(
             "The battery", (BATTERY, CUTS_OFF, SHORTED, FUSE, UNFUSED, FUSE_TO_POST, FUSE_SHEATHED)
         ),
         LIES_SOMEWHERE,

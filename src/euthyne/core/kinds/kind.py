@@ -14,7 +14,7 @@ from euthyne.core.trade.question import Question
 EVERY_CORD: Literal["every cord"] = "every cord"
 
 
-class Family(Enum):
+class KindFamily(Enum):
     """A heading that kinds stand under, in the order people look for them."""
 
     MAINS = "From a socket to a load"
@@ -63,7 +63,7 @@ class Start:
 
 
 @dataclass(frozen=True)
-class Group:
+class QuestionGroup:
     """Questions that belong together, under their title."""
 
     title: str
@@ -99,11 +99,11 @@ class Kind:
 
     id: str
     name: str
-    family: Family
+    family: KindFamily
     headline: str
     source: str
     starts: tuple[Start, ...]
-    groups: tuple[Group, ...]
+    groups: tuple[QuestionGroup, ...]
     places: tuple[Place, ...]
     make_up: MakeUp
     cables: tuple[str, ...] | Literal["every cord"]

@@ -9,7 +9,7 @@ from euthyne.core.kinds.asked import (
     loaded_by,
 )
 from euthyne.core.kinds.cautions import PART_WITHOUT_LOAD
-from euthyne.core.kinds.kind import EVERY_CORD, Family, Group, Kind, Start, Trait
+from euthyne.core.kinds.kind import EVERY_CORD, Kind, KindFamily, QuestionGroup, Start, Trait
 from euthyne.core.kinds.makeup import SUPPLY_AND_LOAD, lines_and_earth, two_ended
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.trade.question import Question
@@ -26,7 +26,7 @@ UNITS_ALLOWED = Question(
 KIND = Kind(
     id="linking-lead",
     name="Linking lead",
-    family=Family.MAINS,
+    family=KindFamily.MAINS,
     headline="How many units hang on this lead, and how many does the manual allow?",
     source="supply",
     starts=(
@@ -41,7 +41,7 @@ KIND = Kind(
     ),
     groups=(
         WHOSE,
-        Group(
+        QuestionGroup(
             "The units after this lead",
             (loaded_by(("loads", "these units, in a chain")), UNITS_ALLOWED, *OF_LOADS, EARTH_CORE),
         ),

@@ -11,7 +11,7 @@ from euthyne.core.assembly.records import (
     Core,
     Fitting,
     Place,
-    Wire,
+    WireCourse,
     parted,
 )
 from euthyne.core.lead import Brief, Circuit, Conductor
@@ -32,7 +32,7 @@ CIRCUITS = {TAPS: Conductor(cable_type="RV-105", size="22 AWG", unit="AWG")}
 
 
 @dataclass(frozen=True)
-class Told:
+class MakeUpInput:
     """What a make-up goes by: the brief, the cable of the power circuit, the places, and the part
     that is chosen for each fitting and for each place; the switch that is wanted.
     """
@@ -60,11 +60,11 @@ class Told:
         return cable_types()[self.conductor.cable_type].cord
 
 
-MakeUp = Callable[[Told], Assembly]
-CoresOf = Callable[[Told], tuple[str, ...]]
+MakeUp = Callable[[MakeUpInput], Assembly]
+CoresOf = Callable[[MakeUpInput], tuple[str, ...]]
 
 
-def lines_and_earth(told: Told) -> tuple[str, ...]:
+def lines_and_earth(told: MakeUpInput) -> tuple[str, ...]:
     """The lines of the system, the neutral where a coupler has one, and the earth where it is asked
     for.
 
@@ -88,12 +88,12 @@ def lines_and_earth(told: Told) -> tuple[str, ...]:
     return tuple(cores)
 
 
-def poles(told: Told) -> tuple[str, ...]:
+def poles(told: MakeUpInput) -> tuple[str, ...]:
     """Plus and minus, or the one pole that is lengthened."""
     return ("+", "-")[: told.brief.poles]
 
 
-def numbered(told: Told) -> tuple[str, ...]:
+def numbered(told: MakeUpInput) -> tuple[str, ...]:
     """Cores by their number, and the shield where there is one."""
     cores = [str(n) for n in range(1, (told.brief.ways or 0) + 1)]
     if told.brief.shield:
@@ -101,23 +101,24 @@ def numbered(told: Told) -> tuple[str, ...]:
     return tuple(cores)
 
 
-def taps(told: Told) -> tuple[str, ...]:
+def taps(told: MakeUpInput) -> tuple[str, ...]:
     """A tap for each joint of the cells and for both ends of the pack."""
     if not told.brief.taps or not told.brief.cells:
         return ()
     return tuple(f"T{i}" for i in range(told.brief.cells + 1))
 
 
-def wires_of(cable: Cable, *courses: tuple[str, str | None, str | None]) -> tuple[Wire, ...]:
+def wires_of(cable: Cable, *courses: tuple[str, str | None, str | None]) -> tuple[WireCourse, ...]:
     """The wires of a cable: each a core with the cavity at each end, named fitting.cavity."""
     return tuple(
-        Wire(f"{cable.id}.{core}", a, b, spare=a is None and b is None) for core, a, b in courses
+        WireCourse(f"{cable.id}.{core}", a, b, spare=a is None and b is None)
+        for core, a, b in courses
     )
 
 
 def straight(
     cable: Cable, a: str, b: str, marks: Mapping[str, tuple[str, str]]
-) -> tuple[Wire, ...]:
+) -> tuple[WireCourse, ...]:
     """Every core of a cable from one fitting to another; ``marks`` where a core does not land on its
     own mark at both.
     """
@@ -156,7 +157,7 @@ def only_there(made: Assembly, parts: Mapping[str, Part]) -> Assembly:
     wires = []
     for wire in made.wires:
         a, b = there(wire.a), there(wire.b)
-        wires.append(Wire(wire.core, a, b, spare=a is None and b is None))
+        wires.append(WireCourse(wire.core, a, b, spare=a is None and b is None))
     return replace(made, wires=tuple(wires))
 
 
@@ -165,7 +166,7 @@ def two_ended(cores_of: CoresOf, taps_of: CoresOf = lambda told: ()) -> MakeUp:
     them as singles of a circuit of their own.
     """
 
-    def make_up(told: Told) -> Assembly:
+    def make_up(told: MakeUpInput) -> Assembly:
         cores = cores_of(told)
         if told.corded and len(cores) > 1:
             cables = [Cable(CORD, tuple(Core(core) for core in cores))]
@@ -184,7 +185,7 @@ def single(core: str, circuit: str = POWER) -> Cable:
     return Cable(POLES.get(core, core), (Core(core),), circuit=circuit)
 
 
-def at_place(told: Told, place: Place, cores: tuple[str, ...]) -> tuple[Fitting, ...]:
+def at_place(told: MakeUpInput, place: Place, cores: tuple[str, ...]) -> tuple[Fitting, ...]:
     """What stands at a place: one fitting, or one a pole where its part takes one core only."""
     own = told.parts[place.id]
     if len(own.marks) > 1 or len(cores) < 2:
@@ -197,19 +198,19 @@ def at_place(told: Told, place: Place, cores: tuple[str, ...]) -> tuple[Fitting,
     )
 
 
-def wired_by_function(told: Told, unwired: Assembly) -> Assembly:
+def wired_by_function(told: MakeUpInput, unwired: Assembly) -> Assembly:
     """The assembly with each core in the cavity of its own function, where its cable ends lie."""
     parts = {f.id: told.at(f.id, f.place or "") for f in unwired.fittings}
     marks = WireMap(unwired, parts)
     supply, load = unwired.places[0], unwired.places[-1]
-    wires: list[Wire] = []
+    wires: list[WireCourse] = []
     for cable in unwired.cables:
         a, b = CableEnd(cable.id, "A"), CableEnd(cable.id, "B")
         here, there = marks.marks_at(a), marks.marks_at(b)
         names = tuple(core.id for core in cable.cores)
         for core, (one, other) in zip(names, by_function(here, there, names), strict=True):
             wires.append(
-                Wire(
+                WireCourse(
                     f"{cable.id}.{core}",
                     marks.named(supply.id, one),
                     marks.named(load.id, other),

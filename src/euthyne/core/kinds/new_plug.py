@@ -10,8 +10,8 @@ from euthyne.core.kinds.asked import (
     WHOSE,
     loaded_by,
 )
-from euthyne.core.kinds.kind import EVERY_CORD, Family, Group, Kind, Start, Trait
-from euthyne.core.kinds.makeup import SUPPLY, Told, cores_named, lines_and_earth, straight
+from euthyne.core.kinds.kind import EVERY_CORD, Kind, KindFamily, QuestionGroup, Start, Trait
+from euthyne.core.kinds.makeup import SUPPLY, MakeUpInput, cores_named, lines_and_earth, straight
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.trade.quantity import LENGTH
 from euthyne.core.trade.question import Question
@@ -21,7 +21,7 @@ FLEX = Question("brief.run_m", "Its flex, about", measure=LENGTH, hint="2.5 m, 8
 BRIEF = Brief(feeds="loads", run_m=2.0, upstream_family="breaker-iec")
 
 
-def on_its_flex(told: Told) -> Assembly:
+def on_its_flex(told: MakeUpInput) -> Assembly:
     """One cord that is there already, shut in its tool: only its plug is made."""
     plug = Fitting(SUPPLY.id, told.parts[SUPPLY.id].id, SUPPLY.id)
     cores = lines_and_earth(told)
@@ -39,7 +39,7 @@ WORDS = "New plug on a tool's own flex"
 KIND = Kind(
     id="new-plug",
     name=WORDS,
-    family=Family.DEVICES,
+    family=KindFamily.DEVICES,
     headline="What does the tool draw, and what flex has it?",
     source="supply",
     starts=(
@@ -56,9 +56,9 @@ KIND = Kind(
     ),
     groups=(
         WHOSE,
-        Group("The tool", (loaded_by(("loads", "the tool")), *OF_LOADS, EARTH_CORE)),
+        QuestionGroup("The tool", (loaded_by(("loads", "the tool")), *OF_LOADS, EARTH_CORE)),
         FROM_MAINS,
-        Group("Its flex, and where", (FLEX, PLACE, AROUND)),
+        QuestionGroup("Its flex, and where", (FLEX, PLACE, AROUND)),
     ),
     places=(SUPPLY, TOOL),
     make_up=on_its_flex,

@@ -6,8 +6,8 @@ from dataclasses import replace
 
 from euthyne.core.assembly.records import Assembly, Cable, Core, Existing, Fitting, Place, Tint
 from euthyne.core.kinds.asked import WHOSE
-from euthyne.core.kinds.kind import Family, Group, Kind, Start, Trait
-from euthyne.core.kinds.makeup import Told, wires_of
+from euthyne.core.kinds.kind import Kind, KindFamily, QuestionGroup, Start, Trait
+from euthyne.core.kinds.makeup import MakeUpInput, wires_of
 from euthyne.core.lead import Brief, Conductor, Lead
 from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.parts import shelf
@@ -22,7 +22,7 @@ CORE = "+"
 BY_ONE = ("blade", "lug", "ferrule", "click-in")
 
 
-def on_a_wire(told: Told) -> Assembly:
+def on_a_wire(told: MakeUpInput) -> Assembly:
     """A wire that is there already, shut where it comes from, and what goes on its open end."""
     made = Fitting(END.id, told.parts[END.id].id, END.id, function=CORE)
     rest = Fitting(REST.id, None, REST.id, existing=True, cavities=(CORE,))
@@ -56,7 +56,7 @@ def on_wire(lead: Lead, size: Size, tint: Tint) -> Lead:
 KIND = Kind(
     id="one-termination",
     name="One termination",
-    family=Family.DEVICES,
+    family=KindFamily.DEVICES,
     headline="Nothing is asked: the wire is there, and one end of it is made.",
     source="end",
     starts=(
@@ -70,7 +70,7 @@ KIND = Kind(
             scheme="dc-red-black",
         ),
     ),
-    groups=(WHOSE, Group("The wire", (Question("brief.run_m", "About", measure=LENGTH),))),
+    groups=(WHOSE, QuestionGroup("The wire", (Question("brief.run_m", "About", measure=LENGTH),))),
     places=(END, REST),
     make_up=on_a_wire,
     cables=("RV-105", "battery-105"),

@@ -2,8 +2,15 @@
 
 from euthyne.core.assembly.records import Assembly, Cable, Existing, Fitting
 from euthyne.core.kinds.asked import FEEDS, FROM_MAINS, MOVES_ABOUT, WHOSE
-from euthyne.core.kinds.kind import EVERY_CORD, Family, Group, Kind, Start, Trait
-from euthyne.core.kinds.makeup import LOAD, SUPPLY, Told, cores_named, lines_and_earth, straight
+from euthyne.core.kinds.kind import EVERY_CORD, Kind, KindFamily, QuestionGroup, Start, Trait
+from euthyne.core.kinds.makeup import (
+    LOAD,
+    SUPPLY,
+    MakeUpInput,
+    cores_named,
+    lines_and_earth,
+    straight,
+)
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.trade.figure import metres
 from euthyne.core.trade.quantity import LENGTH
@@ -33,7 +40,7 @@ FOUND = Question(
 JUNCTIONS = {"coupler": "inline-junction", "resin": "resin-joint"}
 
 
-def mended(told: Told) -> Assembly:
+def mended(told: MakeUpInput) -> Assembly:
     """Two pieces of the old lead with a junction between them, each still in its old coupler; or one
     that is shortened, its far end made again.
     """
@@ -58,7 +65,7 @@ def mended(told: Told) -> Assembly:
 KIND = Kind(
     id="repair",
     name="Repair of a lead",
-    family=Family.MAINS,
+    family=KindFamily.MAINS,
     headline="What does the mended lead feed, and how is it mended?",
     source="supply",
     starts=(
@@ -72,7 +79,7 @@ KIND = Kind(
         ),
     ),
     groups=(
-        Group("Whose", (*WHOSE.questions, MENDED_BY, CUT_OUT, FOUND)),
+        QuestionGroup("Whose", (*WHOSE.questions, MENDED_BY, CUT_OUT, FOUND)),
         FEEDS,
         FROM_MAINS,
         MOVES_ABOUT,

@@ -9,14 +9,14 @@ from euthyne.core.kinds.asked import (
     WAYS,
     WHOSE,
 )
-from euthyne.core.kinds.kind import Family, Group, Kind, Start, Trait
+from euthyne.core.kinds.kind import Kind, KindFamily, QuestionGroup, Start, Trait
 from euthyne.core.kinds.makeup import SUPPLY_AND_LOAD, numbered, two_ended
 from euthyne.core.lead import Brief, Conductor
 
 KIND = Kind(
     id="sealed-multiway",
     name="Sealed multi-way lead",
-    family=Family.MANY_CORES,
+    family=KindFamily.MANY_CORES,
     headline="How many circuits, each carrying what, lying together how far?",
     source="supply",
     starts=(
@@ -39,7 +39,7 @@ KIND = Kind(
     ),
     groups=(
         WHOSE,
-        Group("The circuits", (WAYS, EACH_CARRIES, SUPPLY_VOLTS, FUSE, UNFUSED)),
+        QuestionGroup("The circuits", (WAYS, EACH_CARRIES, SUPPLY_VOLTS, FUSE, UNFUSED)),
         LIES_BESIDE_OTHERS,
     ),
     places=SUPPLY_AND_LOAD,

@@ -1,7 +1,7 @@
 """Multi-pole leads for signals, with a shield."""
 
 from euthyne.core.kinds.asked import EACH_CARRIES, LIES_BESIDE_OTHERS, SUPPLY_VOLTS, WAYS, WHOSE
-from euthyne.core.kinds.kind import Family, Group, Kind, Start, Trait
+from euthyne.core.kinds.kind import Kind, KindFamily, QuestionGroup, Start, Trait
 from euthyne.core.kinds.makeup import SUPPLY_AND_LOAD, numbered, two_ended
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.trade.question import Question
@@ -16,7 +16,7 @@ SHIELD = Question(
 KIND = Kind(
     id="signal-lead",
     name="Multi-pole lead with shield",
-    family=Family.MANY_CORES,
+    family=KindFamily.MANY_CORES,
     headline="How many cores, each carrying what, and is there a shield?",
     source="supply",
     starts=(
@@ -34,7 +34,7 @@ KIND = Kind(
     ),
     groups=(
         WHOSE,
-        Group("The cores", (WAYS, EACH_CARRIES, SUPPLY_VOLTS, SHIELD)),
+        QuestionGroup("The cores", (WAYS, EACH_CARRIES, SUPPLY_VOLTS, SHIELD)),
         LIES_BESIDE_OTHERS,
     ),
     places=SUPPLY_AND_LOAD,

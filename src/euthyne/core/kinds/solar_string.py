@@ -3,7 +3,7 @@
 from euthyne.core.assembly.records import Place
 from euthyne.core.kinds.asked import FUSE, LIES_SOMEWHERE, WHOSE
 from euthyne.core.kinds.cautions import PART_WITHOUT_LOAD
-from euthyne.core.kinds.kind import Caution, Family, Group, Kind, Start, Trait
+from euthyne.core.kinds.kind import Caution, Kind, KindFamily, QuestionGroup, Start, Trait
 from euthyne.core.kinds.makeup import poles, two_ended
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.lead.stage import Stage
@@ -48,7 +48,7 @@ MODULES_ALLOW = Question(
 KIND = Kind(
     id="solar-string",
     name="Solar string run",
-    family=Family.DIRECT,
+    family=KindFamily.DIRECT,
     headline="What do the panels give on the coldest, brightest morning?",
     source="panels",
     starts=(
@@ -73,7 +73,7 @@ KIND = Kind(
     ),
     groups=(
         WHOSE,
-        Group(
+        QuestionGroup(
             "The string",
             (
                 COLDEST,
@@ -85,7 +85,7 @@ KIND = Kind(
                 MODULE_PLUS,
             ),
         ),
-        Group("Guarded by", (FUSE, MODULES_ALLOW)),
+        QuestionGroup("Guarded by", (FUSE, MODULES_ALLOW)),
         LIES_SOMEWHERE,
     ),
     places=(

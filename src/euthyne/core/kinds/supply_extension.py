@@ -1,7 +1,7 @@
 """Extensions of a machine's supply: heavy, on one phase, on two hots or on three phases."""
 
 from euthyne.core.kinds.asked import FEEDS, FROM_MAINS, MOVES_ABOUT, WHOSE
-from euthyne.core.kinds.kind import EVERY_CORD, Family, Group, Kind, Start, Trait
+from euthyne.core.kinds.kind import EVERY_CORD, Kind, KindFamily, QuestionGroup, Start, Trait
 from euthyne.core.kinds.makeup import SUPPLY_AND_LOAD, lines_and_earth, two_ended
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.trade.quantity import PERCENT
@@ -13,7 +13,7 @@ RUBBER = Conductor(cable_type="H07RN-F")
 KIND = Kind(
     id="supply-extension",
     name="Machine supply extension",
-    family=Family.MAINS,
+    family=KindFamily.MAINS,
     headline="What does it feed, from what, how far, and where does it live?",
     source="supply",
     starts=(
@@ -107,7 +107,7 @@ KIND = Kind(
     ),
     groups=(
         WHOSE,
-        Group("Feeds", (*FEEDS.questions, WELDER_DUTY)),
+        QuestionGroup("Feeds", (*FEEDS.questions, WELDER_DUTY)),
         FROM_MAINS,
         MOVES_ABOUT,
     ),

@@ -1,6 +1,6 @@
 """Harnesses in a box: an inlet, a switch, an outlet, and the jumpers between them."""
 
-from euthyne.core.assembly.records import Assembly, Cable, Fitting, Place, Wire
+from euthyne.core.assembly.records import Assembly, Cable, Fitting, Place, WireCourse
 from euthyne.core.kinds.asked import (
     AROUND,
     BUNCH,
@@ -10,8 +10,8 @@ from euthyne.core.kinds.asked import (
     WHOSE,
     loaded_by,
 )
-from euthyne.core.kinds.kind import EVERY_CORD, Family, Group, Kind, Start, Trait
-from euthyne.core.kinds.makeup import Told, cores_named, lines_and_earth, straight, wires_of
+from euthyne.core.kinds.kind import EVERY_CORD, Kind, KindFamily, QuestionGroup, Start, Trait
+from euthyne.core.kinds.makeup import MakeUpInput, cores_named, lines_and_earth, straight, wires_of
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.trade.question import Question
 
@@ -29,7 +29,7 @@ JUMPER_M = 0.12
 LIVE = ("L", "L1")
 
 
-def in_a_box(told: Told) -> Assembly:
+def in_a_box(told: MakeUpInput) -> Assembly:
     """An inlet, an outlet on a cord, and the switch between them: jumpers of the cord's own cores
     from the inlet to the switch, the neutral of the lamp beside that of the cord in one receptacle.
     """
@@ -47,7 +47,7 @@ def in_a_box(told: Told) -> Assembly:
     live = next(f for f in functions if f in LIVE)
     broken = {"L": {live: ""}, "N": {"N": ""}, "all": {live: "", "N": "N-"}}[told.switch]
     jumpers = [_jumper(function) for function in broken]
-    runs: tuple[Wire, ...] = ()
+    runs: tuple[WireCourse, ...] = ()
     for jumper, (function, pole) in zip(jumpers, broken.items(), strict=True):
         runs += wires_of(jumper, (function, f"inlet.{function}", f"switch.{pole}in"))
     if made == "switch-lit":
@@ -72,7 +72,7 @@ def _jumper(function: str) -> Cable:
 KIND = Kind(
     id="switch-harness",
     name="Inlet and switch harness",
-    family=Family.DEVICES,
+    family=KindFamily.DEVICES,
     headline="What does the box feed, and how long are its jumpers?",
     source="supply",
     starts=(
@@ -87,12 +87,12 @@ KIND = Kind(
     ),
     groups=(
         WHOSE,
-        Group(
+        QuestionGroup(
             "The device in the box",
             (loaded_by(("loads", "what is in the box")), *OF_LOADS, METAL_IN_REACH),
         ),
         FROM_MAINS,
-        Group("How far, and where", (RUN, AROUND, BUNCH)),
+        QuestionGroup("How far, and where", (RUN, AROUND, BUNCH)),
     ),
     places=(INLET, BOX),
     make_up=in_a_box,

@@ -1,7 +1,7 @@
 """Extensions that a vehicle is charged through."""
 
 from euthyne.core.kinds.asked import FEEDS, FROM_MAINS, MOVES_ABOUT, WHOSE
-from euthyne.core.kinds.kind import EVERY_CORD, Family, Group, Kind, Start, Trait
+from euthyne.core.kinds.kind import EVERY_CORD, Kind, KindFamily, QuestionGroup, Start, Trait
 from euthyne.core.kinds.makeup import SUPPLY_AND_LOAD, lines_and_earth, two_ended
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.trade.question import Question
@@ -14,7 +14,7 @@ PERMISSION = Question(
 KIND = Kind(
     id="vehicle-charger",
     name=NAME,
-    family=Family.MAINS,
+    family=KindFamily.MAINS,
     headline="Does the vehicle's maker allow an extension, and what does it draw for hours?",
     source="supply",
     starts=(
@@ -29,7 +29,7 @@ KIND = Kind(
             conductor=Conductor(cable_type="H07RN-F"),
         ),
     ),
-    groups=(WHOSE, Group("Feeds", (PERMISSION, *FEEDS.questions)), FROM_MAINS, MOVES_ABOUT),
+    groups=(WHOSE, QuestionGroup("Feeds", (PERMISSION, *FEEDS.questions)), FROM_MAINS, MOVES_ABOUT),
     places=SUPPLY_AND_LOAD,
     make_up=two_ended(lines_and_earth),
     cables=EVERY_CORD,

@@ -2,7 +2,7 @@
 
 from euthyne.core.assembly.records import Place
 from euthyne.core.kinds.asked import AROUND, DRUM_LAYERS, PLACE, RUN, WHOSE, there_already
-from euthyne.core.kinds.kind import Family, Group, Kind, Start, Trait
+from euthyne.core.kinds.kind import Kind, KindFamily, QuestionGroup, Start, Trait
 from euthyne.core.kinds.makeup import poles, two_ended
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.trade.quantity import CURRENT, PERCENT, VOLTS
@@ -16,7 +16,7 @@ POLES = Question("brief.poles", "Lengthens", "choice", choices=((1, "one pole"),
 KIND = Kind(
     id="welding-extension",
     name="Welding extension",
-    family=Family.DIRECT,
+    family=KindFamily.DIRECT,
     headline="How hard does it weld, for how long, and what is there already?",
     source="arc",
     starts=(
@@ -32,12 +32,12 @@ KIND = Kind(
     ),
     groups=(
         WHOSE,
-        Group("The welder", (WELDS_AT, DUTY, ARC_VOLTS)),
-        Group(
+        QuestionGroup("The welder", (WELDS_AT, DUTY, ARC_VOLTS)),
+        QuestionGroup(
             "There already",
             (*there_already("The lead it lengthens", length="3 m", size="25 mm2"), POLES),
         ),
-        Group("How far, and where", (RUN, PLACE, AROUND, DRUM_LAYERS)),
+        QuestionGroup("How far, and where", (RUN, PLACE, AROUND, DRUM_LAYERS)),
     ),
     places=(Place("welder", "supply", source=True, ours=False), Place("arc", "load", ours=False)),
     make_up=two_ended(poles),

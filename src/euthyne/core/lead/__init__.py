@@ -8,7 +8,7 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
-from euthyne.core.assembly.records import Assembly, Cable, Fitting, Id, Place, Wire
+from euthyne.core.assembly.records import Assembly, Cable, Fitting, Id, Place, WireCourse
 from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.parts import part, there_before
 from euthyne.core.sizing.brief import (
@@ -373,7 +373,7 @@ class Lead:
     places: tuple[Place, ...]
     fittings: tuple[Fitting, ...]
     cables: tuple[Cable, ...]
-    wires: tuple[Wire, ...]
+    wires: tuple[WireCourse, ...]
     circuits: tuple[Circuit, ...] = ()
     made_for: Annotated[str, MaxLen(80)] = ""
     follows: Tag | None = None

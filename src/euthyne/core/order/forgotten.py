@@ -5,8 +5,8 @@ from dataclasses import dataclass, field, replace
 from typing import Literal
 
 from euthyne.core.order.feeding import could_go_on, obstacles, with_split
-from euthyne.core.order.laid import BuildPlan, CableEnd, Event, Laid, Threaded
-from euthyne.core.order.order import Done, Step, order
+from euthyne.core.order.laid import BuildPlan, CableEnd, Event, LaidCable, Threaded
+from euthyne.core.order.order import Done, OrderStep, order
 
 How = Literal["still-time", "other-end", "split", "undo", "cut-back", "impossible"]
 
@@ -21,7 +21,7 @@ class Recovery:
     undo: tuple[str, ...] = ()
     scrap: tuple[str, ...] = ()
     lost_mm: Mapping[CableEnd, float] = field(default_factory=dict)
-    steps: tuple[Step, ...] = ()
+    steps: tuple[OrderStep, ...] = ()
 
     @property
     def length_lost_mm(self) -> float:
@@ -213,7 +213,7 @@ def _opened(build: BuildPlan, cut: set[CableEnd]) -> BuildPlan:
     return replace(build, cables=tuple(_opened_cable(cable, cut) for cable in build.cables))
 
 
-def _opened_cable(cable: Laid, cut: set[CableEnd]) -> Laid:
+def _opened_cable(cable: LaidCable, cut: set[CableEnd]) -> LaidCable:
     a, b = cable.a, cable.b
     if CableEnd(cable.name, "A") in cut:
         a = a.opened

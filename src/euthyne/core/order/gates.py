@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from euthyne.core.order.feeding import could_go_on
 from euthyne.core.order.laid import CABLE, BuildPlan, CableEnd, Event, Threaded
-from euthyne.core.order.order import Step
+from euthyne.core.order.order import OrderStep
 
 OnCable = Mapping[CableEnd, tuple[str, ...]]
 OnCore = Mapping[tuple[CableEnd, str], tuple[str, ...]]
@@ -33,7 +33,7 @@ class Gate:
         return any(self.on_cable.values()) or bool(self.on_core)
 
 
-def gates(build: BuildPlan, steps: tuple[Step, ...]) -> tuple[Gate, ...]:
+def gates(build: BuildPlan, steps: tuple[OrderStep, ...]) -> tuple[Gate, ...]:
     """One gate for each irreversible event, in the order they come."""
     found = []
     done: list[str] = []

@@ -122,7 +122,7 @@ OPEN = EndState()
 
 
 @dataclass(frozen=True)
-class Laid:
+class LaidCable:
     """A cable as it is laid out: its name, its largest diameter and its cores' in mm, both ends."""
 
     name: str
@@ -147,12 +147,12 @@ class Laid:
 class BuildPlan:
     """Cables with their ends, the parts to thread on them, and the events."""
 
-    cables: tuple[Laid, ...]
+    cables: tuple[LaidCable, ...]
     parts: tuple[Threaded, ...]
     events: tuple[Event, ...]
 
     @cached_property
-    def _cables(self) -> dict[str, Laid]:
+    def _cables(self) -> dict[str, LaidCable]:
         return {c.name: c for c in self.cables}
 
     @cached_property
@@ -183,7 +183,7 @@ class BuildPlan:
         """Parts, then events."""
         return (*self.parts, *self.events)
 
-    def cable(self, name: str) -> Laid:
+    def cable(self, name: str) -> LaidCable:
         """A cable by its name."""
         return self._cables[name]
 

@@ -6,12 +6,12 @@ from dataclasses import dataclass
 
 from euthyne.core.order.feeding import Far, entry_of, precedence, ways_to_feed
 from euthyne.core.order.laid import HAND, BuildPlan, CableEnd
-from euthyne.core.order.schedule import MOST_LOOKED, Job, best_sequence
+from euthyne.core.order.schedule import MOST_LOOKED, ScheduledTask, best_sequence
 from euthyne.core.order.stuck import Stuck, ring_in, stuck_in, waiting_for_ever
 
 
 @dataclass(frozen=True)
-class Step:
+class OrderStep:
     """One step: thread a part from a cable end, or do an event at its cable ends."""
 
     what: str
@@ -26,7 +26,7 @@ class Order:
     what waits, or that what is done already leaves no way on.
     """
 
-    steps: tuple[Step, ...]
+    steps: tuple[OrderStep, ...]
     far_fed: int = 0
     place_changes: int = 0
     cable_changes: int = 0
@@ -47,7 +47,7 @@ class Order:
         return not (self.stuck or self.cycle or self.dead_end)
 
 
-Done = tuple[Step, ...]
+Done = tuple[OrderStep, ...]
 
 
 def order(build: BuildPlan, done: Done = (), most: int = MOST_LOOKED) -> Order:
@@ -92,16 +92,16 @@ def _said_to_wait(build: BuildPlan, over: frozenset[str]) -> dict[str, set[str]]
     return edges
 
 
-def _step(build: BuildPlan, name: str, far: Far) -> Step:
+def _step(build: BuildPlan, name: str, far: Far) -> OrderStep:
     part, event = build.part(name), build.event(name)
     if part is not None:
-        return Step(name, (entry_of(part, far),), HAND, threads=True)
+        return OrderStep(name, (entry_of(part, far),), HAND, threads=True)
     if event is None:
         raise KeyError(name)
-    return Step(name, event.at, event.tool, threads=False)
+    return OrderStep(name, event.at, event.tool, threads=False)
 
 
-def _jobs(build: BuildPlan, far: Far, over: frozenset[str]) -> tuple[Job, ...]:
+def _jobs(build: BuildPlan, far: Far, over: frozenset[str]) -> tuple[ScheduledTask, ...]:
     threads = [
         _job(build, p.id, (entry_of(p, far),), HAND, early=True)
         for p in build.parts
@@ -123,7 +123,7 @@ def _job(
     *,
     lasting: bool = False,
     early: bool = False,
-) -> Job:
+) -> ScheduledTask:
     places = frozenset(build.place(end) for end in at)
     cables = frozenset(end.cable for end in at)
-    return Job(name, places, cables, tool, lasting=lasting, early=early)
+    return ScheduledTask(name, places, cables, tool, lasting=lasting, early=early)

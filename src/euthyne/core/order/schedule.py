@@ -16,7 +16,7 @@ MOST_SEARCHED = 80  # beyond it no order is ever proven by so many
 
 
 @dataclass(frozen=True)
-class Job:
+class ScheduledTask:
     """Something to do with a tool at one place or several, to one cable or several; ``lasting`` when
     it can not be undone, ``early`` when sooner is kinder.
     """
@@ -89,7 +89,9 @@ def _together_by(names: Mapping[int, frozenset[str]]) -> list[list[int]]:
 class _Board:
     """The jobs as bits: what each waits for, and the cells of place and cable they stand in."""
 
-    def __init__(self, jobs: tuple[Job, ...], before: Mapping[str, Iterable[str]]) -> None:
+    def __init__(
+        self, jobs: tuple[ScheduledTask, ...], before: Mapping[str, Iterable[str]]
+    ) -> None:
         place = {job.id: i for i, job in enumerate(jobs)}
         self.jobs = jobs
         self.waits = [_bits(place[x] for x in before.get(job.id, ()) if x in place) for job in jobs]
@@ -139,7 +141,7 @@ class _Board:
             asked ^= lowest
         return found
 
-    def cost(self, last: Job | None, job: Job) -> tuple[int, int, int]:
+    def cost(self, last: ScheduledTask | None, job: ScheduledTask) -> tuple[int, int, int]:
         """Changes of place, of cable and of tool from one job to the next."""
         if last is None:
             return (0, 0, 0)
@@ -149,7 +151,7 @@ class _Board:
             last.tool != job.tool,
         )
 
-    def at_least(self, done: int, last: Job | None) -> Rank:
+    def at_least(self, done: int, last: ScheduledTask | None) -> Rank:
         """What is left can not cost less than this.
 
         Each region of places is entered at least once, each cell of cables in it, each tool in that;
@@ -173,7 +175,9 @@ class _Board:
             places = max(places - 1, 0)
         return places, cables, self._tools(left, cells, own, last), -latest, 0
 
-    def _tools(self, left: int, cells: list[_Cell], own: list[_Cell], last: Job | None) -> int:
+    def _tools(
+        self, left: int, cells: list[_Cell], own: list[_Cell], last: ScheduledTask | None
+    ) -> int:
         """The least changes of tool: within each cell, and from one to the next where none can be
         kept in the hand.
         """
@@ -205,7 +209,7 @@ class _Board:
             )
         return self._left[bits]
 
-    def _touches(self, last: Job | None) -> tuple[list[int], list[_Cell]]:
+    def _touches(self, last: ScheduledTask | None) -> tuple[list[int], list[_Cell]]:
         """The regions and the cells that a job stands in."""
         if last is None:
             return [], []
@@ -213,7 +217,7 @@ class _Board:
             self._touched[last.of_class] = self._standing(last)
         return self._touched[last.of_class]
 
-    def _standing(self, last: Job) -> tuple[list[int], list[_Cell]]:
+    def _standing(self, last: ScheduledTask) -> tuple[list[int], list[_Cell]]:
         regions = [
             r
             for r, members in enumerate(self.regions)
@@ -229,9 +233,9 @@ class _Board:
 
 
 def best_sequence(
-    jobs: tuple[Job, ...],
+    jobs: tuple[ScheduledTask, ...],
     before: Mapping[str, Iterable[str]],
-    last: Job | None = None,
+    last: ScheduledTask | None = None,
     most: int = MOST_LOOKED,
 ) -> Sequence | None:
     """The best order of jobs, each after those it waits for; None when they wait for each other in
@@ -256,9 +260,9 @@ def best_sequence(
     return Sequence(tuple(jobs[i].id for i in ids), *_changes(board, ids, last), found is not None)
 
 
-def _search(board: _Board, start: Job | None, most: int) -> tuple[int, ...] | None:
+def _search(board: _Board, start: ScheduledTask | None, most: int) -> tuple[int, ...] | None:
     tie = looked = 0
-    heap: list[tuple[Rank, int, int, Job | None, Rank, tuple[int, ...]]] = []
+    heap: list[tuple[Rank, int, int, ScheduledTask | None, Rank, tuple[int, ...]]] = []
     heapq.heappush(heap, (board.at_least(0, start), tie, 0, start, NOTHING_SPENT, ()))
     # By the steps done and the class of the last: the least that a way there has cost so far. What
     # follows is alike, so a way that costs as much or more is none to go on with.
@@ -297,8 +301,8 @@ def _sum_of(spent: Rank, least: Rank) -> Rank:
 
 
 def _spent(
-    board: _Board, spent: Rank, last: Job | None, moves: list[int], place: int
-) -> tuple[Rank, Job | None]:
+    board: _Board, spent: Rank, last: ScheduledTask | None, moves: list[int], place: int
+) -> tuple[Rank, ScheduledTask | None]:
     """What an order costs with these jobs added to it, and the job it then ends on."""
     places, cables, tools, late, soon = spent
     for place_of_job, i in enumerate(moves, place + 1):
@@ -313,7 +317,7 @@ def _spent(
     return (places, cables, tools, late, soon), last
 
 
-def _moves(board: _Board, done: int, last: Job | None) -> list[list[int]]:
+def _moves(board: _Board, done: int, last: ScheduledTask | None) -> list[list[int]]:
     """What is worth trying next: all undoable jobs of a class together, or one lasting job of a
     class.
     """
@@ -355,7 +359,7 @@ def _together(board: _Board, done: int, name: Class) -> list[int]:
     return moves
 
 
-def _step_by_step(board: _Board, done: int, last: Job | None) -> tuple[int, ...] | None:
+def _step_by_step(board: _Board, done: int, last: ScheduledTask | None) -> tuple[int, ...] | None:
     """A good order found without looking ahead; None when the jobs wait for each other."""
     ids: list[int] = []
     while done != board.all:
@@ -368,7 +372,9 @@ def _step_by_step(board: _Board, done: int, last: Job | None) -> tuple[int, ...]
     return tuple(ids)
 
 
-def _changes(board: _Board, ids: tuple[int, ...], last: Job | None) -> tuple[int, int, int]:
+def _changes(
+    board: _Board, ids: tuple[int, ...], last: ScheduledTask | None
+) -> tuple[int, int, int]:
     places = cables = tools = 0
     for i in ids:
         changed = board.cost(last, board.jobs[i])

@@ -72,7 +72,7 @@ class Limits:
 
 
 @dataclass(frozen=True)
-class Place:
+class Surroundings:
     """Ambient in C, layers left on a drum, circuits bunched together."""
 
     ambient_c: Annotated[float, Ge(-60), Le(200)] = 30
@@ -121,7 +121,7 @@ class SizingBrief:
     conductor: ConductorWanted
     poles: Poles = 2
     limits: Limits = field(default_factory=Limits)
-    place: Place = field(default_factory=Place)
+    place: Surroundings = field(default_factory=Surroundings)
     already: tuple[AlreadyThere, ...] = ()
     protection: ProtectionWanted = field(default_factory=ProtectionWanted)
     school_k: Positive = CIRCULAR_MIL_OHM_FT

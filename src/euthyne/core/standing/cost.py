@@ -30,7 +30,7 @@ class Rates:
 
 
 @dataclass(frozen=True)
-class Line:
+class CostLine:
     """Something that costs: its words, how much of it, its price each, what it comes to with tax, and
     where the price is from; ``total`` None where nobody has said a price.
     """
@@ -46,7 +46,7 @@ class Line:
 class Cost:
     """What a lead costs, line by line; the time of its build in minutes."""
 
-    lines: tuple[Line, ...]
+    lines: tuple[CostLine, ...]
     minutes: float
     bought_for: float | None
 
@@ -56,12 +56,12 @@ class Cost:
         return sum(round(line.total, COIN) for line in self.lines if line.total is not None)
 
     @property
-    def unpriced(self) -> tuple[Line, ...]:
+    def unpriced(self) -> tuple[CostLine, ...]:
         """What nobody has said a price of."""
         return tuple(line for line in self.lines if line.total is None)
 
     @property
-    def largest(self) -> Line | None:
+    def largest(self) -> CostLine | None:
         """The line that costs most."""
         priced = [line for line in self.lines if line.total]
         return max(priced, key=lambda line: line.total or 0.0, default=None)
@@ -88,14 +88,16 @@ def cost_of(plan: Plan, on_hand: Iterable[Stock], rates: Rates) -> Cost:
     minutes = minutes_of(plan)
     if rates.hour:
         work = round(minutes) / 60 * rates.hour
-        lines.append(Line("work", f"{minutes:.0f} min", rates.hour, work, "this bench's hour"))
+        lines.append(CostLine("work", f"{minutes:.0f} min", rates.hour, work, "this bench's hour"))
     lines += [
         _there(plan, cable) for cable in plan.given.assembly.cables if cable.type and cable.existing
     ]
     again = _rework(lines, wanted) / rates.rework_one_in
     if again:
         words = f"one rework in {rates.rework_one_in}"
-        lines.append(Line(words, "half of it, without the cable", None, again, "this bench's rate"))
+        lines.append(
+            CostLine(words, "half of it, without the cable", None, again, "this bench's rate")
+        )
     return Cost(tuple(lines), minutes, plan.lead.cut.bought_for)
 
 
@@ -120,11 +122,11 @@ def practised_minutes() -> Minutes:
     return table.practised
 
 
-def _there(plan: Plan, cable: Cable) -> Line:
+def _there(plan: Plan, cable: Cable) -> CostLine:
     """A length that is there already and belongs to the lead, such as a tape."""
     length = cable.existing.length_m if cable.existing is not None else None
     amount = f"{metres(length):g}" if length else "its length is not said"
-    return Line(plan.conductor.laid[cable.id].type.called, amount, None, None, "")
+    return CostLine(plan.conductor.laid[cable.id].type.called, amount, None, None, "")
 
 
 def minutes_of(plan: Plan) -> float:
@@ -133,17 +135,17 @@ def minutes_of(plan: Plan) -> float:
     return sum(own.get(s.kind, own["any"]) for s in plan.build.steps) + own["proof"]
 
 
-def _line(need: Need, stocks: tuple[Stock, ...], rates: Rates) -> Line:
+def _line(need: Need, stocks: tuple[Stock, ...], rates: Rates) -> CostLine:
     alike = [s for s in stocks if (s.kind, s.what) == (need.kind, need.what)]
     priced = next((s for s in alike if s.price is not None), None)
     if priced is None or priced.price is None:
-        return Line(need.words, need.in_words, None, None, "")
+        return CostLine(need.words, need.in_words, None, None, "")
     each = priced.price * (1 + rates.tax_percent / 100)
     amount = round(need.amount, AMOUNT)  # as it is shown, so that each line multiplies out
-    return Line(need.words, need.in_words, each, each * amount, priced.source or priced.name)
+    return CostLine(need.words, need.in_words, each, each * amount, priced.source or priced.name)
 
 
-def _rework(lines: list[Line], wanted: list[Need]) -> float:
+def _rework(lines: list[CostLine], wanted: list[Need]) -> float:
     """What one end begun again costs: half of the parts and of the work."""
     cables = {n.words for n in wanted if n.kind == "cable"}
     return sum(x.total or 0.0 for x in lines if x.words not in cables) / 2

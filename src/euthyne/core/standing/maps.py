@@ -5,7 +5,7 @@ functions or cross a pole is not offered.
 from functools import lru_cache
 
 from euthyne.core.assembly.joints import STARTING_MAPS, mapped
-from euthyne.core.assembly.records import Wire
+from euthyne.core.assembly.records import WireCourse
 from euthyne.core.checks import CHECKS
 from euthyne.core.kinds.assembling import wired_anew
 from euthyne.core.lead import Lead
@@ -17,7 +17,7 @@ BY_FUNCTION = "function"
 
 
 @lru_cache(maxsize=256)
-def offered_maps(lead: Lead) -> dict[str, tuple[str, tuple[Wire, ...]]]:
+def offered_maps(lead: Lead) -> dict[str, tuple[str, tuple[WireCourse, ...]]]:
     """The usual maps of a lead that break no law it keeps.
 
     Parameters: lead. Returns: by the name of each press its words and the wires it sets.

@@ -25,7 +25,7 @@ LAY_UP_MANY = 1.2  # and round more of them, times the root of how many: 6 at 25
 
 
 @dataclass(frozen=True)
-class Cable:
+class HeatedCable:
     """A cable as the heat leaves it: its wire, cores in all, cores loaded, outside diameter (mm)."""
 
     wire: Wire
@@ -86,7 +86,7 @@ def surface_w_per_m(sheath_c: float, ambient_c: float, outside_mm: float) -> flo
     )
 
 
-def sheath_k_per_w_per_m(cable: Cable) -> float:
+def sheath_k_per_w_per_m(cable: HeatedCable) -> float:
     """Thermal resistance from the laid-up copper to the surface, in K m/W.
 
     Source: IEC 60287-2-1.
@@ -124,7 +124,7 @@ def _root(below: float, above: float, grows: Callable[[float], float]) -> float:
     return (below + above) / 2
 
 
-def warmth(cable: Cable, amps: float, ambient_c: float) -> Warmth:
+def warmth(cable: HeatedCable, amps: float, ambient_c: float) -> Warmth:
     """Temperatures a cable settles at, alone in still air.
 
     Parameters: cable; amps in each loaded core; ambient in C. Returns: Warmth; held at 400 C, where
@@ -149,7 +149,7 @@ def warmth(cable: Cable, amps: float, ambient_c: float) -> Warmth:
     )
 
 
-def amps_at(cable: Cable, conductor_c: float, ambient_c: float) -> float:
+def amps_at(cable: HeatedCable, conductor_c: float, ambient_c: float) -> float:
     """Current that brings the conductor to a temperature.
 
     Parameters: cable; conductor and ambient in C. Returns: amps in each loaded core,

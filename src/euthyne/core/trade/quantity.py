@@ -26,7 +26,7 @@ class Measure:
 
 
 @dataclass(frozen=True)
-class Entry:
+class ReadQuantity:
     """What was read: the value in the measure's unit, and a sentence when it was not obvious."""
 
     value: float
@@ -189,7 +189,7 @@ def _spelled(word: str, measure: Measure) -> str:
     return SPELLED.get(word.lower(), word)
 
 
-def read_quantity(text: str, measure: Measure, field: str = "") -> Entry:
+def read_quantity(text: str, measure: Measure, field: str = "") -> ReadQuantity:
     """Read a quantity of a measure from what was typed.
 
     Parameters: text; measure; field, its path for a fault. Returns: Entry in the measure's unit.
@@ -219,7 +219,7 @@ def read_quantity(text: str, measure: Measure, field: str = "") -> Entry:
     note = note or _inches_slip(value, typed, measure)
     if not (note or plain):
         note = f"read as {in_measure(value, measure)}"
-    return Entry(value, note)
+    return ReadQuantity(value, note)
 
 
 def _plain(typed: str, measure: Measure) -> str:
@@ -246,7 +246,7 @@ def _as_decimal(found: re.Match[str]) -> str:
     return f"{int(whole) + int(over) / int(under):.6f}"
 
 
-def _heat(typed: str, field: str) -> Entry:
+def _heat(typed: str, field: str) -> ReadQuantity:
     """Watts a metre; a foot's are said as what they are a metre."""
     found = re.fullmatch(
         rf"({NUMBER})\s*(?:w|watts?)?\s*(?:(?:/|per|an?)\s*(m|metre|meter|ft|foot))?", typed.lower()
@@ -257,10 +257,10 @@ def _heat(typed: str, field: str) -> Entry:
     value = _number(found[1]) / (METRES_PER_FOOT if feet else 1.0)
     if not HEAT.low <= value <= HEAT.high:
         raise _refuse(field, f"{typed} is {'too small' if value < HEAT.low else 'too large'}", HEAT)
-    return Entry(value, f"read as {in_measure(value, HEAT)}" if feet else "")
+    return ReadQuantity(value, f"read as {in_measure(value, HEAT)}" if feet else "")
 
 
-def _route(typed: str, field: str) -> Entry | None:
+def _route(typed: str, field: str) -> ReadQuantity | None:
     """A length typed as the whole loop, or as legs with a plus between them; None when it is
     neither.
     """
@@ -278,8 +278,8 @@ def _route(typed: str, field: str) -> Entry | None:
             field, f"{typed} is {'too small' if value < LENGTH.low else 'too large'}", LENGTH
         )
     if loop:
-        return Entry(value, f"read as {in_measure(value, LENGTH)} one way, half of the loop")
-    return Entry(value, f"{len(read)} legs, read as {in_measure(value, LENGTH)} in all")
+        return ReadQuantity(value, f"read as {in_measure(value, LENGTH)} one way, half of the loop")
+    return ReadQuantity(value, f"{len(read)} legs, read as {in_measure(value, LENGTH)} in all")
 
 
 def _there_and_back(typed: str) -> str | None:

@@ -5,7 +5,7 @@ from dataclasses import replace
 from itertools import combinations
 
 from euthyne.core.wiring.mistakes import Turned
-from euthyne.core.wiring.numbered import NOWHERE, Numbered, Part, State, Step
+from euthyne.core.wiring.numbered import NOWHERE, Numbered, State, WiringStep, WrongPart
 
 MOST_KEPT = 24
 MOST_CHAINS = 8
@@ -14,7 +14,7 @@ MOST_CHAINS = 8
 class Cycles(Numbered):
     """What the hearings say of whole rows."""
 
-    def rotations(self, state: State, part: Part, left: int) -> Iterator[Step]:
+    def rotations(self, state: State, part: WrongPart, left: int) -> Iterator[WiringStep]:
         """Every cycle that what is heard of a part shows, with so many mistakes left."""
         if left == 1 and len(part.nets) < 3:
             return
@@ -27,7 +27,7 @@ class Cycles(Numbered):
 
     def rotated(
         self, state: State, fitting: str, cycle: Sequence[int], wires: Sequence[int]
-    ) -> Step | None:
+    ) -> WiringStep | None:
         """One cycle of cavities, each one's wires landed in the next; None where an end was
         displaced before.
         """
@@ -42,7 +42,7 @@ class Cycles(Numbered):
             return None
         named = tuple((self.points[a].cavity, self.points[b].cavity) for a, b in sorted(to.items()))
         after = replace(self.put(state, landed, set(cycle)), turned=state.turned | moving)
-        return Step(Turned(fitting, fitting, "rotated", named), after)
+        return WiringStep(Turned(fitting, fitting, "rotated", named), after)
 
     def cycles(
         self, state: State, row: Sequence[int], wires: Sequence[int], left: int

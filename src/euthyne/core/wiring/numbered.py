@@ -29,7 +29,7 @@ class State:
 
 
 @dataclass(frozen=True)
-class Step:
+class WiringStep:
     """One mistake tried: what it is, and the state after it."""
 
     mistake: Mistake
@@ -37,7 +37,7 @@ class Step:
 
 
 @dataclass(frozen=True)
-class Part:
+class WrongPart:
     """Points and wires of what is wrong together, and its wrong nets."""
 
     points: list[int]
@@ -85,7 +85,7 @@ class Numbered:
             return False
         return len(net) == sum(len(self.members[g]) for g in groups)
 
-    def parts(self, state: State, points: Sequence[int], wires: Sequence[int]) -> list[Part]:
+    def parts(self, state: State, points: Sequence[int], wires: Sequence[int]) -> list[WrongPart]:
         """What is wrong, in parts that have neither a net nor a hearing in common."""
         nets = self.nets(state, points, wires)
         # Groups that a wrong net holds together belong to one part, however long the chain of them.
@@ -105,11 +105,11 @@ class Numbered:
             found.setdefault(top(self.group[net[0]]), []).append(net)
         return [self._part(nets, state, wires) for nets in found.values()]
 
-    def _part(self, nets: list[tuple[int, ...]], state: State, wires: Sequence[int]) -> Part:
+    def _part(self, nets: list[tuple[int, ...]], state: State, wires: Sequence[int]) -> WrongPart:
         points = [p for net in nets for p in net]
         within = set(points)
         own = [w for w in wires if set(state.ends[w]) & within]
-        return Part(points, own, nets)
+        return WrongPart(points, own, nets)
 
     def put(self, state: State, landed: list[tuple[int, int, int]], cavities: set[int]) -> State:
         """The state after ends of wires landed elsewhere.

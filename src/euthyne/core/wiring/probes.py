@@ -8,7 +8,7 @@ from euthyne.core.wiring.grid import Course, Point, Wiring
 
 
 @dataclass(frozen=True)
-class Probe:
+class PlannedProbe:
     """One probe: a point, what it is held against (one point, or a gang strapped together), and
     what should be heard.
 
@@ -26,7 +26,7 @@ class ProbePlan:
     without them too.
     """
 
-    probes: tuple[Probe, ...]
+    probes: tuple[PlannedProbe, ...]
     not_provable: tuple[tuple[Course, ...], ...]
 
 
@@ -41,14 +41,14 @@ def probe_plan(wiring: Wiring, gangs: bool = True) -> ProbePlan:
     Parameters: wiring; gangs, whether there are clips to strap points together. Returns: ProbePlan.
     """
     nets = wiring.nets
-    joining = [Probe(net[0], (p,), True) for net in nets for p in net[1:]]
+    joining = [PlannedProbe(net[0], (p,), True) for net in nets for p in net[1:]]
     apart = []
     for i, net in enumerate(nets[1:], start=1):
         earlier = tuple(n[0] for n in nets[:i])
         apart += (
-            [Probe(net[0], earlier, False)]
+            [PlannedProbe(net[0], earlier, False)]
             if gangs
-            else [Probe(net[0], (p,), False) for p in earlier]
+            else [PlannedProbe(net[0], (p,), False) for p in earlier]
         )
     return ProbePlan((*joining, *apart), _not_provable(wiring))
 

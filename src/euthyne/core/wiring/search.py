@@ -21,7 +21,7 @@ from itertools import combinations, product
 from euthyne.core.wiring.cycles import MOST_KEPT, Cycles
 from euthyne.core.wiring.grid import Heard, Wiring
 from euthyne.core.wiring.mistakes import Exchanged, Joined, Mistake, Moved, Open, row_turns
-from euthyne.core.wiring.numbered import NOWHERE, Part, State, Step
+from euthyne.core.wiring.numbered import NOWHERE, State, WiringStep, WrongPart
 
 # Mistakes that hang together; beyond, a plain explanation stands in and is not called proven.
 DEEPEST = 4
@@ -54,7 +54,7 @@ class Search(Cycles):
             whole = [[*one, *more] for one, more in product(whole, found)][:MOST_KEPT]
         return whole
 
-    def _deepen(self, state: State, part: Part, most: int) -> list[list[Mistake]]:
+    def _deepen(self, state: State, part: WrongPart, most: int) -> list[list[Mistake]]:
         plain = self._plain(state, part)
         for depth in range(1, min(most, DEEPEST, len(plain) - 1) + 1):
             seen: set[frozenset[Mistake]] = set()
@@ -70,7 +70,7 @@ class Search(Cycles):
     def _within(
         self,
         state: State,
-        part: Part,
+        part: WrongPart,
         left: int,
         made: frozenset[Mistake],
         seen: set[frozenset[Mistake]],
@@ -93,8 +93,8 @@ class Search(Cycles):
 
     def _rest(
         self,
-        step: Step,
-        part: Part,
+        step: WiringStep,
+        part: WrongPart,
         left: int,
         made: frozenset[Mistake],
         seen: set[frozenset[Mistake]],
@@ -123,7 +123,7 @@ class Search(Cycles):
             whole = [[*had, *more] for had, more in product(whole, found)][:MOST_KEPT]
         return [one for one in whole if len(one) == left]
 
-    def _plain(self, state: State, part: Part) -> list[Mistake]:
+    def _plain(self, state: State, part: WrongPart) -> list[Mistake]:
         """An explanation that always holds: open what sounds through and should not, join what is
         left apart.
         """
@@ -153,7 +153,7 @@ class Search(Cycles):
 
     # What may have happened to a wrong net.
 
-    def _steps(self, state: State, part: Part, left: int) -> Iterator[Step]:
+    def _steps(self, state: State, part: WrongPart, left: int) -> Iterator[WiringStep]:
         if len(part.nets) > 2 * left:
             yield from self.rotations(state, part, left)
             return
@@ -165,12 +165,14 @@ class Search(Cycles):
         yield from self._joinings(state, part, touched)
         yield from self.rotations(state, part, left)
 
-    def _opens(self, state: State, part: Part, net: set[int]) -> Iterator[Step]:
+    def _opens(self, state: State, part: WrongPart, net: set[int]) -> Iterator[WiringStep]:
         for w in part.wires:
             if w not in state.opened and set(state.ends[w]) & net:
-                yield Step(Open(self.wiring.wires[w]), replace(state, opened=state.opened | {w}))
+                yield WiringStep(
+                    Open(self.wiring.wires[w]), replace(state, opened=state.opened | {w})
+                )
 
-    def _free_ends(self, state: State, part: Part) -> list[tuple[int, int, int]]:
+    def _free_ends(self, state: State, part: WrongPart) -> list[tuple[int, int, int]]:
         """Every end of a whole wire that nothing has displaced yet, with its cavity."""
         within = set(part.points)
         return [
@@ -181,7 +183,7 @@ class Search(Cycles):
             if at in within and at not in state.cavities and (w, side) not in state.displaced
         ]
 
-    def _moves(self, state: State, part: Part, net: set[int]) -> Iterator[Step]:
+    def _moves(self, state: State, part: WrongPart, net: set[int]) -> Iterator[WiringStep]:
         for w, side, at in self._free_ends(state, part):
             near = bool(set(state.ends[w]) & net)
             for to in part.points:
@@ -189,9 +191,9 @@ class Search(Cycles):
                     continue
                 if near or to in net:
                     moved = Moved(self.wiring.wires[w], self.points[at], self.points[to])
-                    yield Step(moved, self.put(state, [(w, side, to)], {at, to}))
+                    yield WiringStep(moved, self.put(state, [(w, side, to)], {at, to}))
 
-    def _exchanges(self, state: State, part: Part, net: set[int]) -> Iterator[Step]:
+    def _exchanges(self, state: State, part: WrongPart, net: set[int]) -> Iterator[WiringStep]:
         free = self._free_ends(state, part)
         for (w, side, at), (other, beside, to) in combinations(free, 2):
             if w == other or at == to or self.fitting[at] != self.fitting[to]:
@@ -200,9 +202,11 @@ class Search(Cycles):
                 continue
             wires = (self.wiring.wires[w], self.wiring.wires[other])
             mistake = Exchanged(self.fitting[at], wires, (self.points[at], self.points[to]))
-            yield Step(mistake, self.put(state, [(w, side, to), (other, beside, at)], {at, to}))
+            yield WiringStep(
+                mistake, self.put(state, [(w, side, to), (other, beside, at)], {at, to})
+            )
 
-    def _joinings(self, state: State, part: Part, net: set[int]) -> Iterator[Step]:
+    def _joinings(self, state: State, part: WrongPart, net: set[int]) -> Iterator[WiringStep]:
         for other in part.nets:
             if net & set(other):
                 continue
@@ -212,7 +216,9 @@ class Search(Cycles):
                 if self.group[p] not in told:
                     told.add(self.group[p])
                     after = replace(state, joins=(*state.joins, (p, q)))
-                    yield Step(Joined((self.points[min(p, q)], self.points[max(p, q)])), after)
+                    yield WiringStep(
+                        Joined((self.points[min(p, q)], self.points[max(p, q)])), after
+                    )
 
 
 def _beginnings(search: Search, many: int) -> Iterator[tuple[list[Mistake], State]]:

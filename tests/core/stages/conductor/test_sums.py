@@ -14,10 +14,10 @@ from euthyne.core.sizing.brief import (
     Limits,
     Load,
     OneLoad,
-    Place,
     ProtectionWanted,
     SizingBrief,
     Supply,
+    Surroundings,
 )
 from euthyne.core.sizing.demand import amps_of_watts, demand
 from euthyne.core.sizing.drop import impedance_per_m, longest_run_m, nearest_school
@@ -145,7 +145,9 @@ def test_nearest_is_not_next_up():
 
 @pytest.mark.parametrize(("layers", "amps"), [(0, 25.0), (1, 21.25), (2, 16.25), (4, 8.75)])
 def test_a_drum_takes_its_share_of_the_rating(layers, amps):
-    assert rating_of(brief(place=Place(drum_layers=layers)), "2.5 mm2") == pytest.approx(amps)
+    assert rating_of(brief(place=Surroundings(drum_layers=layers)), "2.5 mm2") == pytest.approx(
+        amps
+    )
 
 
 def test_when_nothing_fits_the_remedies_fit():

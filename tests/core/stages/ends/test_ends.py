@@ -10,7 +10,7 @@ from euthyne.core.stages.cut.cutlength import cut_length
 from euthyne.core.stages.cut.strip import strip_plan
 from euthyne.core.trade.colours import colour, schemes_for
 from euthyne.core.trade.fault import Refused
-from euthyne.exchange.version1 import Joint
+from euthyne.exchange.version1 import FirstJoint
 
 PARTS = list(shelf().values())
 
@@ -86,7 +86,7 @@ def test_the_usual_map_joins_by_function():
 
 
 def test_joined_cores_sound_all_the_way_through():
-    mapped = (Joint("L", "L", "L"), Joint("N", "N", "N"), Joint("E", "N", "E"))
+    mapped = (FirstJoint("L", "L", "L"), FirstJoint("N", "N", "N"), FirstJoint("E", "N", "E"))
     heard = plan(ends__joints=mapped).ends.wanted_pairs
     assert frozenset(("load.N", "load.E")) in heard
     assert frozenset(("supply.N", "load.E")) in heard

@@ -4,8 +4,8 @@ body.
 
 from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.terminations.finishes import FINISHES
-from euthyne.core.stages.build.buildstep import MISTAKES, SHEATH_OFF, BuildStep, Figure, Turn
-from euthyne.core.stages.build.jobs import Job, fittings
+from euthyne.core.stages.build.buildstep import MISTAKES, SHEATH_OFF, BuildStep, StepFigure, Turn
+from euthyne.core.stages.build.jobs import BuildJob, fittings
 from euthyne.core.stages.ends.ends import Marking
 from euthyne.core.trade.corewords import function_of
 from euthyne.core.trade.figure import mm, newtons
@@ -72,7 +72,7 @@ def off(turn: Turn) -> BuildStep:
     )
 
 
-def again(job: Job) -> BuildStep:
+def again(job: BuildJob) -> BuildStep:
     """All screws of the lead are turned a second time."""
     shorts = list(dict.fromkeys(body.part.short for body in job.screwed))
     return BuildStep(
@@ -91,10 +91,10 @@ def strip(turn: Turn) -> BuildStep:
     plan = turn.e.strip
     how, mistake = SHEATH_OFF[turn.job.practices.stripper]
     reach = "Measured from the tip."
-    figures: tuple[Figure, ...] = (Figure("sheath off", f"{mm(plan.sheath_mm):.0f}"),)
+    figures: tuple[StepFigure, ...] = (StepFigure("sheath off", f"{mm(plan.sheath_mm):.0f}"),)
     if turn.e.part.grips:
         reach = f"The sheath must reach {mm(plan.inside_mm):.0f} past the grip."
-        figures += (Figure("past the grip", f"{mm(plan.inside_mm):g}"),)
+        figures += (StepFigure("past the grip", f"{mm(plan.inside_mm):g}"),)
     return BuildStep(
         key=turn.name.key,
         kind="strip",
@@ -121,7 +121,7 @@ def layer(turn: Turn) -> BuildStep:
         mistake=stair.layer.mistake,
         button=f"{words} done",
         part=turn.name.on,
-        figures=(Figure("from the tip", f"{mm(stair.back_mm):.0f}"),),
+        figures=(StepFigure("from the tip", f"{mm(stair.back_mm):.0f}"),),
     )
 
 
@@ -142,13 +142,13 @@ def cores(turn: Turn) -> BuildStep:
         edge = "end of the grip" if turn.e.part.grips else "edge of the part"
         detail = f"From the {edge}. {kind.bared}"
         figures = tuple(
-            Figure("each core" if alike else f"core {c.core}", f"{mm(c.core_mm):.0f}")
+            StepFigure("each core" if alike else f"core {c.core}", f"{mm(c.core_mm):.0f}")
             for c in shown
         )
     else:
         headline = f"Bare {bare} of the {which}, {turn.said}"
         detail = f"From the tip, square. {kind.bared}"
-        figures = (Figure("bare", bare),)
+        figures = (StepFigure("bare", bare),)
     return BuildStep(
         key=turn.name.key,
         kind="cores",
@@ -218,18 +218,18 @@ def make(turn: Turn) -> BuildStep:
         button=made.done,
         part=made.seats or None,
         judge=made.judge,
-        figures=tuple(Figure(words, value) for words, value in made.figures) + _hole(turn),
+        figures=tuple(StepFigure(words, value) for words, value in made.figures) + _hole(turn),
     )
 
 
-def _hole(turn: Turn) -> tuple[Figure, ...]:
+def _hole(turn: Turn) -> tuple[StepFigure, ...]:
     """The knock-out that is opened, and the thread that goes through it."""
     part = turn.body.part
     if turn.name.on != "knockout" or part.knock_out_mm is None:
         return ()
     return (
-        Figure("knock-out", f"{mm(part.knock_out_mm):g}"),
-        Figure("thread of the gland", f"{mm(part.thread_mm):g}"),
+        StepFigure("knock-out", f"{mm(part.knock_out_mm):g}"),
+        StepFigure("thread of the gland", f"{mm(part.thread_mm):g}"),
     )
 
 
@@ -282,8 +282,8 @@ def grip(turn: Turn) -> BuildStep:
         button="gland holds" if gland else "grip holds",
         judge=finish.judge,
         figures=(
-            Figure("it holds", f"{mm(low, high):g}"),
-            Figure("pull", f"{newtons(grip_pull_n(part.amps))}"),
+            StepFigure("it holds", f"{mm(low, high):g}"),
+            StepFigure("pull", f"{newtons(grip_pull_n(part.amps))}"),
         ),
     )
 
@@ -328,7 +328,7 @@ def fuse(turn: Turn) -> BuildStep:
         detail="Read the figure on the fuse itself. It should sit tight in both clips.",
         mistake=MISTAKES["fuse"],
         button=f"{amps} is in",
-        figures=(Figure("fuse", amps),),
+        figures=(StepFigure("fuse", amps),),
     )
 
 

@@ -8,11 +8,11 @@ from itertools import takewhile
 
 from euthyne.core.kinds.kind import Trait
 from euthyne.core.order.laid import BuildPlan, CableEnd, End
-from euthyne.core.order.order import Step
+from euthyne.core.order.order import OrderStep
 from euthyne.core.stages.build import buildsteps
 from euthyne.core.stages.build.buildplan import order_of, threading_plan
 from euthyne.core.stages.build.buildstep import BuildStep
-from euthyne.core.stages.build.jobs import SHIELD, Body, CableToBuild, EndToBuild, Job
+from euthyne.core.stages.build.jobs import SHIELD, Body, BuildJob, CableToBuild, EndToBuild
 from euthyne.core.stages.conductor.conductor import ConductorStage
 from euthyne.core.stages.conductor.laid import LaidCable
 from euthyne.core.stages.cut.cut import CutStage
@@ -44,7 +44,7 @@ class BuildStage:
         return None
 
     @cached_property
-    def job(self) -> Job:
+    def job(self) -> BuildJob:
         """What is built."""
         run_m = self.given.lead.brief.run_m or 0.0
         every_m = float(self.told.practices.labels_every)
@@ -56,7 +56,7 @@ class BuildStage:
         made = tuple(self.cut.strips)
         bodies = {end.id: self._body(end, made) for end in self.ends.ours}
         bodies = {name: body for name, body in bodies.items() if body.at}
-        return Job(
+        return BuildJob(
             cables=tuple(cables.values()),
             ends=tuple(self._end(at, cables[at.cable], bodies) for at in made),
             bodies=tuple(bodies.values()),
@@ -168,7 +168,7 @@ class BuildStage:
         return ()
 
     @cached_property
-    def done_on_cable(self) -> tuple[Step, ...]:
+    def done_on_cable(self) -> tuple[OrderStep, ...]:
         """Steps of the order that are done, in the order they were done."""
         known = {s.what: s for s in order_of(self.threading).steps}
         return tuple(known[d.step] for d in self.told.done if d.step in known)

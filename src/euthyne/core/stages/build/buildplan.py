@@ -16,7 +16,7 @@ from euthyne.core.order.laid import (
     End,
     EndState,
     Event,
-    Laid,
+    LaidCable,
     Threaded,
 )
 from euthyne.core.order.order import Order, order
@@ -24,9 +24,9 @@ from euthyne.core.shelf.making import WHENS, When
 from euthyne.core.shelf.part import ThreadedPart, wiring_side
 from euthyne.core.stages.build.jobs import (
     Body,
+    BuildJob,
     CableToBuild,
     EndToBuild,
-    Job,
     fittings,
     sleeve_of,
     soldered,
@@ -47,7 +47,7 @@ LANDED_OVER_CORE = 2.2  # a core that is ended is so much wider than its insulat
 SHUT_MM = 60.0  # what was there before is so wide where nothing is known of it, generic
 
 
-def threading_plan(job: Job) -> BuildPlan:
+def threading_plan(job: BuildJob) -> BuildPlan:
     """The build as the order solver takes it: parts and events of every end that is made here, on
     the cables and on their cores.
     """
@@ -76,7 +76,7 @@ def threading_plan(job: Job) -> BuildPlan:
     )
 
 
-def _again(job: Job) -> list[Event]:
+def _again(job: BuildJob) -> list[Event]:
     """All screws are turned a second time, once, after one wait."""
     if not job.screwed:
         return []
@@ -86,7 +86,7 @@ def _again(job: Job) -> list[Event]:
     return [Event(id=AGAIN, at=ends, tool=tool, after=landed)]
 
 
-def _held_up(events: list[Event], job: Job) -> list[Event]:
+def _held_up(events: list[Event], job: BuildJob) -> list[Event]:
     """What other cables are joined to waits for what has to be known of it first."""
     for body in job.bodies:
         for made in body.part.making:
@@ -111,7 +111,7 @@ def _after(events: list[Event], before: list[Event], which: set[str]) -> list[Ev
     return [replace(e, after=(*e.after, key)) if e.id in which else e for e in events]
 
 
-def _makings(body: Body, job: Job, when: When, after: tuple[str, ...]) -> list[Event]:
+def _makings(body: Body, job: BuildJob, when: When, after: tuple[str, ...]) -> list[Event]:
     """What is done to a body at a time beside its joints, each after the one before."""
     found: list[Event] = []
     for made in job.makings(body, when):
@@ -130,12 +130,12 @@ def _makings(body: Body, job: Job, when: When, after: tuple[str, ...]) -> list[E
     return found
 
 
-def _all_of_it(body: Body, job: Job) -> float:
+def _all_of_it(body: Body, job: BuildJob) -> float:
     """What cutting off the ends in a body costs, in mm."""
     return max((job.at(at).strip.swallows_mm for at in body.at), default=0.0)
 
 
-def _pole_by_pole(events: list[Event], job: Job) -> list[Event]:
+def _pole_by_pole(events: list[Event], job: BuildJob) -> list[Event]:
     """On a live battery nothing of the next pole is opened before the one before it is covered."""
     found = events
     for before, after in pairwise(job.one_pole_at_a_time):
@@ -146,10 +146,10 @@ def _pole_by_pole(events: list[Event], job: Job) -> list[Event]:
     return found
 
 
-def _laid(cable: CableToBuild, job: Job) -> Laid:
+def _laid(cable: CableToBuild, job: BuildJob) -> LaidCable:
     cores = {c.core: cable.core_mm for e in job.ends_of(cable.id) for c in e.strip.cores}
     places = {at.end: place for at, place in job.places if at.cable == cable.id}
-    return Laid(
+    return LaidCable(
         name=cable.id,
         od_mm=cable.passes_mm,
         cores=cores if cable.sheathed else {},
@@ -165,7 +165,7 @@ def _state(cable: CableToBuild, end: End, place: str | None) -> EndState:
     return EndState(place=place) if place else OPEN
 
 
-def _threaded(e: EndToBuild, job: Job) -> list[Threaded]:
+def _threaded(e: EndToBuild, job: BuildJob) -> list[Threaded]:
     """What is threaded at an end: its parts on the cable, then what goes on each core."""
     on_cable = fittings(e.at, job)
     on_cores = _threaded_on_cores(e, job)
@@ -187,12 +187,12 @@ def _threaded(e: EndToBuild, job: Job) -> list[Threaded]:
     return loose + on_cores
 
 
-def _once_off(e: EndToBuild, job: Job) -> tuple[str, ...]:
+def _once_off(e: EndToBuild, job: BuildJob) -> tuple[str, ...]:
     """Nothing goes on a cable while its old end is on it."""
     return (job.step("off", e.at).key,) if e.cable.old else ()
 
 
-def _first_joint(e: EndToBuild, job: Job, loose: ThreadedPart) -> str | None:
+def _first_joint(e: EndToBuild, job: BuildJob, loose: ThreadedPart) -> str | None:
     """What a loose part has to be on for: what it says itself; else the body shutting or, without
     one, the first core landing.
     """
@@ -206,7 +206,7 @@ def _first_joint(e: EndToBuild, job: Job, loose: ThreadedPart) -> str | None:
     return None
 
 
-def _threaded_on_cores(e: EndToBuild, job: Job) -> list[Threaded]:
+def _threaded_on_cores(e: EndToBuild, job: BuildJob) -> list[Threaded]:
     found = []
     for core in e.strip.cores:
         body = e.body_of(core.core)
@@ -218,7 +218,9 @@ def _threaded_on_cores(e: EndToBuild, job: Job) -> list[Threaded]:
     return found
 
 
-def _on_core(e: EndToBuild, core: CoreStrip, job: Job, what: tuple[Does, float, Does]) -> Threaded:
+def _on_core(
+    e: EndToBuild, core: CoreStrip, job: BuildJob, what: tuple[Does, float, Does]
+) -> Threaded:
     """A sleeve or a seal on a core: what it is, its bore in mm, what it has to be on for."""
     does, bore_mm, before = what
     return Threaded(
@@ -238,7 +240,7 @@ class _EndEvents:
     one.
     """
 
-    def __init__(self, e: EndToBuild, job: Job) -> None:
+    def __init__(self, e: EndToBuild, job: BuildJob) -> None:
         self.e = e
         self.job = job
         self.at = (e.at,)
@@ -350,7 +352,7 @@ def _in_body(body: Body) -> bool:
     return body.closes and not body.termination.lasting
 
 
-def _landings(body: Body, job: Job) -> list[tuple[CableEnd, str]]:
+def _landings(body: Body, job: BuildJob) -> list[tuple[CableEnd, str]]:
     """What has to be done before a body shuts: every core of it ended, by cable end."""
     found = []
     for at in body.at:
@@ -369,7 +371,7 @@ def _landings(body: Body, job: Job) -> list[tuple[CableEnd, str]]:
     return found
 
 
-def _shut(body: Body, job: Job, landed: tuple[tuple[CableEnd, str], ...]) -> list[Event]:
+def _shut(body: Body, job: BuildJob, landed: tuple[tuple[CableEnd, str], ...]) -> list[Event]:
     """What is done to a body once its cores are landed, its grips, the fuse, its shutting, those
     there are, each after the one before.
     """
@@ -399,7 +401,7 @@ def _shut(body: Body, job: Job, landed: tuple[tuple[CableEnd, str], ...]) -> lis
 
 
 def _grips(
-    body: Body, job: Job, after: tuple[str, ...], landed: tuple[tuple[CableEnd, str], ...]
+    body: Body, job: BuildJob, after: tuple[str, ...], landed: tuple[tuple[CableEnd, str], ...]
 ) -> list[Event]:
     """The grip; where each cable has a gland of its own, each waits for its own cores."""
     if not body.part.grips:
@@ -417,13 +419,13 @@ def _grips(
     return found
 
 
-def _fuse(body: Body, job: Job) -> list[Event]:
+def _fuse(body: Body, job: BuildJob) -> list[Event]:
     if body.fuse_amps is None:
         return []
     return [_one(body, job, "fuse", HAND, ())]
 
 
-def _one(body: Body, job: Job, does: Does, tool: str, after: tuple[str, ...]) -> Event:
+def _one(body: Body, job: BuildJob, does: Does, tool: str, after: tuple[str, ...]) -> Event:
     """Something done to a body as a whole."""
     key = job.step_at_body(does, body).key
     return Event(id=key, at=body.at, tool=tool, od_mm=body.part.height_mm, after=after)

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from euthyne.core.lead.step import End, StepName
-from euthyne.core.stages.build.jobs import AT_BODY, Body, EndToBuild, Job
+from euthyne.core.stages.build.jobs import AT_BODY, Body, BuildJob, EndToBuild
 from euthyne.core.trade.practices import Stripper
 
 MISTAKES = {
@@ -40,7 +40,7 @@ SHEATH_OFF: dict[Stripper, tuple[str, str]] = {
 
 
 @dataclass(frozen=True)
-class Figure:
+class StepFigure:
     """A number the hands need at a step: what it is, and the number with its unit."""
 
     words: str
@@ -48,7 +48,7 @@ class Figure:
 
 
 @dataclass(frozen=True)
-class Asked:
+class GatePart:
     """A part a gate asks for: its id, and in words."""
 
     part: str
@@ -72,8 +72,8 @@ class BuildStep:
     core: str | None = None
     part: str | None = None
     judge: tuple[str, ...] = ()
-    figures: tuple[Figure, ...] = ()
-    asks: tuple[Asked, ...] = ()
+    figures: tuple[StepFigure, ...] = ()
+    asks: tuple[GatePart, ...] = ()
 
     @property
     def short(self) -> str:
@@ -91,7 +91,7 @@ class Turn:
     """A step whose turn has come: its name, the job it belongs to, and the end a part is fed from."""
 
     name: StepName
-    job: Job
+    job: BuildJob
     fed_from: End
 
     @property

@@ -7,12 +7,12 @@ from functools import lru_cache
 from euthyne.core.lead.step import Does, step_named
 from euthyne.core.order.gates import Gate, gates
 from euthyne.core.order.laid import HAND, BuildPlan
-from euthyne.core.order.order import Step
+from euthyne.core.order.order import OrderStep
 from euthyne.core.shelf.pull import hand_tug
 from euthyne.core.stages.build import bodysteps, joinsteps
 from euthyne.core.stages.build.buildplan import AGAIN, order_of, threading_plan
-from euthyne.core.stages.build.buildstep import MISTAKES, Asked, BuildStep, Figure, Turn
-from euthyne.core.stages.build.jobs import SHIELD, Job, fittings, sleeve_on
+from euthyne.core.stages.build.buildstep import MISTAKES, BuildStep, GatePart, StepFigure, Turn
+from euthyne.core.stages.build.jobs import SHIELD, BuildJob, fittings, sleeve_on
 from euthyne.core.trade.corewords import function_of
 from euthyne.core.trade.figure import metres, newtons
 
@@ -37,7 +37,7 @@ SAID: dict[Does, Callable[[Turn], BuildStep]] = {
 
 
 @lru_cache(maxsize=128)
-def steps(job: Job) -> tuple[BuildStep, ...]:
+def steps(job: BuildJob) -> tuple[BuildStep, ...]:
     """Every step of a build, in order, with a gate before each that can not be undone.
 
     Returns: the steps, lay-out and cut first; empty when no order exists.
@@ -62,7 +62,7 @@ def steps(job: Job) -> tuple[BuildStep, ...]:
     return tuple(found)
 
 
-def _said(step: Step, job: Job) -> BuildStep:
+def _said(step: OrderStep, job: BuildJob) -> BuildStep:
     """A step of the solved order in words."""
     if step.what == AGAIN:
         return bodysteps.again(job)
@@ -72,7 +72,7 @@ def _said(step: Step, job: Job) -> BuildStep:
     return SAID[name.does](Turn(name, job, fed_from=step.at[0].end))
 
 
-def part_words(part_id: str, job: Job) -> str:
+def part_words(part_id: str, job: BuildJob) -> str:
     """A threaded part in words: the gland nut of the plug, the sleeve of the + core."""
     name = step_named(part_id)
     if name is None:
@@ -92,7 +92,7 @@ def part_words(part_id: str, job: Job) -> str:
     return f"the {words} of the {whose.part.short}, {whose.said}"
 
 
-def _gate(gate: Gate, job: Job) -> BuildStep:
+def _gate(gate: Gate, job: BuildJob) -> BuildStep:
     name = step_named(gate.before)
     if name is None:
         raise ValueError(f"{gate.before} shuts neither end")
@@ -111,11 +111,11 @@ def _gate(gate: Gate, job: Job) -> BuildStep:
         mistake=MISTAKES["gate"],
         button="all of it is on",
         core=name.on or None,
-        asks=tuple(Asked(x, part_words(x, job)) for x in on),
+        asks=tuple(GatePart(x, part_words(x, job)) for x in on),
     )
 
 
-def _lay_out(job: Job, build: BuildPlan) -> BuildStep:
+def _lay_out(job: BuildJob, build: BuildPlan) -> BuildStep:
     parts = [t.words for e in job.ends for t in fittings(e.at, job)]
     tools = dict.fromkeys(["cable shear", *(e.tool for e in build.events if e.tool != HAND)])
     ends = " ".join(f"{words}." for words in _counted(body.part.words for body in job.bodies))
@@ -133,7 +133,7 @@ def _lay_out(job: Job, build: BuildPlan) -> BuildStep:
     )
 
 
-def _sleeves(job: Job) -> str:
+def _sleeves(job: BuildJob) -> str:
     """The sleeves to lay out, counted by size; what would do where no single size does."""
     wanted: dict[str, int] = {}
     lacking = False
@@ -159,7 +159,7 @@ def _counted(words: Iterable[str]) -> list[str]:
     return [name if n == 1 else f"{n} times {name}" for name, n in many.items()]
 
 
-def _cut(job: Job) -> list[BuildStep]:
+def _cut(job: BuildJob) -> list[BuildStep]:
     """The cut: one step for all the pieces; none where nothing new is cut."""
     lengths = Counter((c.written, c.cut_m) for c in job.cables if c.cut_m is not None)
     if not lengths:
@@ -171,9 +171,9 @@ def _cut(job: Job) -> list[BuildStep]:
     many = len(lengths) > 1
     figures = []
     for (written, cut_m), n in lengths.items():
-        figures.append(Figure(written if many else "length", f"{metres(cut_m):.2f}"))
+        figures.append(StepFigure(written if many else "length", f"{metres(cut_m):.2f}"))
         if n > 1:
-            figures.append(Figure("pieces", str(n)))
+            figures.append(StepFigure("pieces", str(n)))
     return [
         BuildStep(
             key="cut",
@@ -188,7 +188,7 @@ def _cut(job: Job) -> list[BuildStep]:
     ]
 
 
-def _tags(job: Job) -> BuildStep:
+def _tags(job: BuildJob) -> BuildStep:
     every_m = job.practices.labels_every
     along = ""
     if job.tags_along:
@@ -208,10 +208,10 @@ def _tags(job: Job) -> BuildStep:
     )
 
 
-def _tugged(job: Job) -> BuildStep:
+def _tugged(job: BuildJob) -> BuildStep:
     e = job.ends[0]
     tug = hand_tug(e.cable.size, e.part.joint) if e.cable.size else None
-    figures = (Figure("tug by hand", f"{newtons(tug[0], tug[1]):.0f}"),) if tug else ()
+    figures = (StepFigure("tug by hand", f"{newtons(tug[0], tug[1]):.0f}"),) if tug else ()
     return BuildStep(
         key="pull",
         kind="pull",
@@ -225,7 +225,7 @@ def _tugged(job: Job) -> BuildStep:
     )
 
 
-def _handed_over(job: Job) -> BuildStep:
+def _handed_over(job: BuildJob) -> BuildStep:
     tugs = {e.part.short: hand_tug(e.cable.size, e.part.joint) for e in job.ends if e.cable.size}
     figures = [f"{short} {newtons(tug[0], tug[1]):.0f}" for short, tug in tugs.items() if tug]
     wanted = "A firm hand tug at each core."

@@ -126,7 +126,7 @@ class EndToBuild:
 
 
 @dataclass(frozen=True)
-class Job:
+class BuildJob:
     """What is built: every cable, every end that is made here, every fitting; how this bench works,
     whether it is mains, tags along the run; the ends of a live battery that are opened, made and
     covered one after the other; whether it is built by the rule that holds now, and
@@ -222,7 +222,7 @@ class Job:
         return e.body_of(name.on)
 
 
-def fittings(at: CableEnd, job: Job) -> tuple[ThreadedPart, ...]:
+def fittings(at: CableEnd, job: BuildJob) -> tuple[ThreadedPart, ...]:
     """What goes on the cable at an end, nearest the tip last: printed sleeves with the tag, then
     what the fitting's own are. Of several singles in one body, the first carries what goes round
     all.
@@ -254,7 +254,7 @@ def fittings(at: CableEnd, job: Job) -> tuple[ThreadedPart, ...]:
     return (along, marker, *own)
 
 
-def marker_on(job: Job, cable: CableToBuild) -> Sleeve | None:
+def marker_on(job: BuildJob, cable: CableToBuild) -> Sleeve | None:
     """The sleeve that carries the tag on a cable; None where tags are wrapped on, or no sleeve
     fits.
     """

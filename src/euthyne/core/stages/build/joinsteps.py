@@ -5,10 +5,10 @@ from euthyne.core.shelf.pull import hand_tug
 from euthyne.core.shelf.terminations import Termination
 from euthyne.core.shelf.terminations.finishes import FINISHES, Finish
 from euthyne.core.stages.build.bodysteps import sealed_grip
-from euthyne.core.stages.build.buildstep import MISTAKES, BuildStep, Figure, Turn
+from euthyne.core.stages.build.buildstep import MISTAKES, BuildStep, StepFigure, Turn
 from euthyne.core.stages.build.jobs import (
     SHIELD,
-    Job,
+    BuildJob,
     covered_mm,
     hammered,
     lug_on,
@@ -33,12 +33,12 @@ def on_core(turn: Turn) -> BuildStep:
         "Its narrow barrel to the contact, its wide ribs to the rear. It holds the insulation, never "
         "bare copper."
     )
-    figures: tuple[Figure, ...] = ()
+    figures: tuple[StepFigure, ...] = ()
     if sleeve is not None:
         words, shown = "sleeve", f"{sleeve_tint(turn.job, turn.tint)} sleeve".strip()
         detail = f"{'Adhesive-lined. ' if sleeve.adhesive else ''}Park it well back from heat."
         long_mm = sleeve_cut_mm(turn.e, sleeve, turn.body)
-        figures = (Figure("sleeve", sleeve.words), Figure("cut to", f"{mm(long_mm):.0f}"))
+        figures = (StepFigure("sleeve", sleeve.words), StepFigure("cut to", f"{mm(long_mm):.0f}"))
     return BuildStep(
         key=turn.name.key,
         kind="on-core",
@@ -53,7 +53,7 @@ def on_core(turn: Turn) -> BuildStep:
     )
 
 
-def sleeve_tint(job: Job, tint: str) -> str:
+def sleeve_tint(job: BuildJob, tint: str) -> str:
     """The colour of the sleeve on a direct-current core, as this bench works; empty on mains."""
     if job.mains:
         return ""
@@ -101,16 +101,16 @@ def land(turn: Turn) -> BuildStep:
         button=kind.done.format(**said),
         core=strip.core,
         judge=made.judge,
-        figures=(Figure("bare", strip.bare_words), *_screw(part, strip), *_of_joint(turn)),
+        figures=(StepFigure("bare", strip.bare_words), *_screw(part, strip), *_of_joint(turn)),
     )
 
 
-def _screw(part: Part, strip: CoreStrip) -> list[Figure]:
+def _screw(part: Part, strip: CoreStrip) -> list[StepFigure]:
     """What a screw is made of, where its colour says whose it is."""
     if part.joint != "screw" or part.standard != SCREWS_TELL:
         return []
     function = strip.cavity.rstrip("123")
-    return [Figure("its screw", SCREWS[function])] if function in SCREWS else []
+    return [StepFigure("its screw", SCREWS[function])] if function in SCREWS else []
 
 
 def _land_shield(turn: Turn) -> BuildStep:
@@ -134,7 +134,7 @@ def _by_its_mark(part: Part, strip: CoreStrip) -> bool:
     return len(part.marks) == 1 or strip.cavity == strip.core.rpartition(".")[2]
 
 
-def _of_joint(turn: Turn) -> list[Figure]:
+def _of_joint(turn: Turn) -> list[StepFigure]:
     """The numbers of a kind of joint on this lead: its barrel and presses, its colour, torque and
     tug.
     """
@@ -143,19 +143,19 @@ def _of_joint(turn: Turn) -> list[Figure]:
     lug = lug_on(body, cable)
     if lug is not None and not hammered(body.part, how):
         fill = filled(lug.bore_mm, cable.copper_mm2)
-        found.append(Figure("presses, narrow die", str(presses(lug.barrel_mm))))
-        found.append(Figure("die code", lug.die_code))
-        found.append(Figure("copper fills the bore", f"{fill * 100:.0f} %"))
+        found.append(StepFigure("presses, narrow die", str(presses(lug.barrel_mm))))
+        found.append(StepFigure("die code", lug.die_code))
+        found.append(StepFigure("copper fills the bore", f"{fill * 100:.0f} %"))
     tint = ""
     if body.termination.coloured:
         tint = crimp_colour(cable.copper_mm2)
     if tint:
-        found.append(Figure("its colour", tint))
+        found.append(StepFigure("its colour", tint))
     if torqued(body.part, how):
-        found.append(Figure("torque", f"{newton_metres(body.part.torque_nm):g}"))
+        found.append(StepFigure("torque", f"{newton_metres(body.part.torque_nm):g}"))
     tug = hand_tug(cable.size, body.part.joint) if cable.size else None
     if tug is not None:
-        found.append(Figure("tug by hand", f"{newtons(tug[0], tug[1]):.0f}"))
+        found.append(StepFigure("tug by hand", f"{newtons(tug[0], tug[1]):.0f}"))
     return found
 
 
@@ -200,7 +200,7 @@ def shrink(turn: Turn) -> BuildStep:
         mistake=MISTAKES["flame" if flame else "shrink"],
         button=f"{turn.tint} sleeve is tight",
         core=turn.name.on,
-        figures=(Figure("covers", f"{mm(covered_mm(turn.e, turn.body)):.0f}"),),
+        figures=(StepFigure("covers", f"{mm(covered_mm(turn.e, turn.body)):.0f}"),),
     )
 
 

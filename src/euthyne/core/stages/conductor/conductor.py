@@ -11,10 +11,10 @@ from euthyne.core.sizing.brief import (
     ConductorWanted,
     Limits,
     Load,
-    Place,
     ProtectionWanted,
     SizingBrief,
     Supply,
+    Surroundings,
     faults_in,
 )
 from euthyne.core.sizing.size import Candidate, Sizing, rating_of, size
@@ -26,7 +26,7 @@ from euthyne.core.stages.given import Given
 from euthyne.core.trade.cable import CableType, Diameter, cable_types, made_in
 from euthyne.core.trade.clearing import Cleared, Guard, cleared, withstand_a2s
 from euthyne.core.trade.fault import Fault
-from euthyne.core.trade.heat import Cable, Warmth, amps_at, warmth
+from euthyne.core.trade.heat import HeatedCable, Warmth, amps_at, warmth
 from euthyne.core.trade.protection import FOR_LONG, RUN_AT_A_SHARE
 from euthyne.core.trade.rating import bases, k_drum, units_of
 from euthyne.core.trade.wire import Size, Wire
@@ -90,7 +90,7 @@ class ConductorStage:
             poles=brief.poles,
             already=self.brief.already,
             limits=Limits(self.told.drop_percent, self.told.start_drop_percent),
-            place=Place(brief.ambient_c, brief.drum_layers, self.brief.circuits),
+            place=Surroundings(brief.ambient_c, brief.drum_layers, self.brief.circuits),
             protection=protection,
             school_k=self.told.school_k,
         )
@@ -303,12 +303,12 @@ class ConductorStage:
         return (cleared("short", (far, gives), self.stands_a2s, guard),)
 
     @cached_property
-    def heat_cable(self) -> Cable | None:
+    def heat_cable(self) -> HeatedCable | None:
         """The cord as the heat leaves it; None while its size or diameter is unknown."""
         if self.wire is None or self.diameter is None:
             return None
         three_phase = self.given.lead.brief.system == "ac-three"
-        return Cable(
+        return HeatedCable(
             wire=self.wire,
             cores=self.cores_in_cable,
             loaded=3 if three_phase else min(2, self.cores_in_cable),

@@ -14,7 +14,7 @@ from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.lookover import LookLine, look_list
 from euthyne.core.stages.prove.probing import ToProbe, left, planned
 from euthyne.core.stages.prove.provegrid import Grid, Named, NamedFault, name_faults, read_grid
-from euthyne.core.stages.prove.readings import Line, Subject, expected
+from euthyne.core.stages.prove.readings import ProofLine, Subject, expected
 from euthyne.core.stages.prove.readings.line import Twins
 from euthyne.core.stages.prove.subject import subject_of
 from euthyne.core.stages.prove.verdict import Meter, Verdict, cells_apart, poles_apart, unlike
@@ -112,7 +112,7 @@ class ProveStage:
         return subject_of(self.given, self.conductor, self.ends, self.cut)
 
     @cached_property
-    def lines(self) -> tuple[Line, ...]:
+    def lines(self) -> tuple[ProofLine, ...]:
         """Readings to take; none while the conductor is open."""
         if self.subject is None:
             return ()
@@ -156,14 +156,14 @@ class ProveStage:
             found[line.id] = twin if twin is not None and twin.graver_than(verdict) else verdict
         return found
 
-    def volts_of(self, line: Line) -> float | None:
+    def volts_of(self, line: ProofLine) -> float | None:
         """The volts an insulation was tested at; None where that is not said, or not asked."""
         read = self.reading(line.id)
         if not line.test_volts or read is None:
             return None
         return read.at_volts or self.told.tested_volts
 
-    def _not_at_its_volts(self, line: Line, read: Reading) -> Verdict | None:
+    def _not_at_its_volts(self, line: ProofLine, read: Reading) -> Verdict | None:
         """What is said of an insulation that was not tested at its volts: it is no reading. A failure
         stays one, at whatever volts.
         """
@@ -194,7 +194,7 @@ class ProveStage:
         return found | self._cells_and_their_sum
 
     @staticmethod
-    def _called(alike: list[Line]) -> dict[str, str]:
+    def _called(alike: list[ProofLine]) -> dict[str, str]:
         """What each of some lines that are held against each other is called: by its function, by its
         core where two have one.
         """
@@ -202,31 +202,31 @@ class ProveStage:
         twice = len(set(words.values())) < len(words)
         return {line.id: line.core or "" for line in alike} if twice else words
 
-    def _held(self, how: Twins, read: dict[str, float], first: Line) -> dict[str, Verdict]:
+    def _held(self, how: Twins, read: dict[str, float], first: ProofLine) -> dict[str, Verdict]:
         if how == "cells":
             return cells_apart(read, self.meter)
         if how == "poles":
             return poles_apart(read, self._as_read(first))
         return unlike(read, self.conductor.rating_amps(rolled=False), self.meter)
 
-    def _as_read(self, line: Line) -> Meter:
+    def _as_read(self, line: ProofLine) -> Meter:
         amps = getattr(line, "amps", None)
         return self.meter if amps is None else self.meter.four_wire(amps)
 
     @cached_property
-    def _alike(self) -> dict[tuple[object, ...], list[Line]]:
+    def _alike(self) -> dict[tuple[object, ...], list[ProofLine]]:
         """Lines that are held against each other: of one rule, one wire and one length."""
         if self.subject is None:
             return {}
         runs = {run.name: (run.wire, round(run.length_m, 2)) for run in self.subject.runs}
-        found: dict[tuple[object, ...], list[Line]] = {}
+        found: dict[tuple[object, ...], list[ProofLine]] = {}
         for line in self.lines:
             if line.twins:
                 own = runs.get(line.core or "") if line.twins != "cells" else None
                 found.setdefault((line.twins, own), []).append(line)
         return found
 
-    def _net(self, line: Line) -> float | None:
+    def _net(self, line: ProofLine) -> float | None:
         """What was read on a line, the test leads taken off; None where it was not, or stood at its
         end.
         """
@@ -272,7 +272,7 @@ class ProveStage:
             if line.powered == powered and line.mandatory and not self._settled(line)
         ]
 
-    def _settled(self, line: Line) -> bool:
+    def _settled(self, line: ProofLine) -> bool:
         """True for a line that says something, or whose place another takes that does."""
         verdict = self.verdicts.get(line.id)
         if verdict is not None and verdict.word != "unsure":

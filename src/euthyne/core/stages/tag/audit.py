@@ -20,7 +20,7 @@ class Head:
 
 
 @dataclass(frozen=True)
-class Entry:
+class LoggedLead:
     """What a log keeps of one lead: whether it is marked as sealed, its seal, whether that belongs to
     this log's chain, whether the lead is the one the seal froze, and its journal as (when, by whom,
     what, and what it changed where that is kept).
@@ -75,7 +75,7 @@ class _InChain:
 
 
 def audit(
-    entries: Iterable[Entry],
+    entries: Iterable[LoggedLead],
     outside: Head | None,
     house: House | None = None,
     known: Sequence[Head] = (),
@@ -112,7 +112,7 @@ def _later(link: ChainLink) -> _InChain:
     return _InChain(link.number, link.previous, link.sha256, f"entry {link.number}, {of},")
 
 
-def _of_one(entry: Entry) -> list[str]:
+def _of_one(entry: LoggedLead) -> list[str]:
     """What is wrong with one lead and its seal."""
     sealed, found = entry.seal, []
     said = [what for _, _, what, *_ in entry.journal if what.startswith(SEALED)]
@@ -138,7 +138,7 @@ def _of_one(entry: Entry) -> list[str]:
     return [*found, *_of_later(entry, sealed), *_of_photographs(entry, sealed), *_of_lists(entry)]
 
 
-def _of_later(entry: Entry, sealed: Seal) -> list[str]:
+def _of_later(entry: LoggedLead, sealed: Seal) -> list[str]:
     """What was done after the seal: each line of the journal has its link, and the last of them says
     what became of the lead.
     """
@@ -167,7 +167,7 @@ def _of_later(entry: Entry, sealed: Seal) -> list[str]:
     return found
 
 
-def _of_photographs(entry: Entry, sealed: Seal) -> list[str]:
+def _of_photographs(entry: LoggedLead, sealed: Seal) -> list[str]:
     """Every photograph that the record names is there, with every byte. Those of another log stay
     there.
     """
@@ -183,7 +183,7 @@ def _of_photographs(entry: Entry, sealed: Seal) -> list[str]:
     return [f"{entry.tag}: {gone} of its {len(wanted)} pictures is gone or not as it was sealed."]
 
 
-def _of_lists(entry: Entry) -> list[str]:
+def _of_lists(entry: LoggedLead) -> list[str]:
     return [f"{entry.tag}: the lists say otherwise than its record: {x}." for x in entry.listed]
 
 
@@ -220,7 +220,7 @@ def _of_house(house: House) -> list[str]:
     return found
 
 
-def _of_journal(entry: Entry, sealed: Seal) -> list[str]:
+def _of_journal(entry: LoggedLead, sealed: Seal) -> list[str]:
     """The journal before a seal is the one the seal was made over, and tells of the seal."""
     whats = [what for _, _, what, *_ in entry.journal]
     line = f"{SEALED}{sealed.number}"

@@ -7,12 +7,12 @@ from functools import lru_cache
 from importlib import import_module
 from pkgutil import iter_modules
 
-from euthyne.core.stages.prove.readings.line import At, Line, Run, Subject
+from euthyne.core.stages.prove.readings.line import At, ProofLine, Run, Subject
 
-__all__ = ["TESTS", "At", "Line", "Run", "Subject", "expected"]
+__all__ = ["TESTS", "At", "ProofLine", "Run", "Subject", "expected"]
 
 SHARED = ("band", "line", "megohm", "resistance", "typed", "volts")
-Lines = Callable[[Subject], tuple[Line, ...]]
+Lines = Callable[[Subject], tuple[ProofLine, ...]]
 
 
 def _found() -> dict[str, Lines]:
@@ -28,7 +28,7 @@ TESTS = _found()
 
 
 @lru_cache(maxsize=256)
-def expected(tests: tuple[str, ...], subject: Subject) -> tuple[Line, ...]:
+def expected(tests: tuple[str, ...], subject: Subject) -> tuple[ProofLine, ...]:
     """Every line a lead is measured on.
 
     Parameters: tests by name, as its kind has them; subject, what the meter is put to.

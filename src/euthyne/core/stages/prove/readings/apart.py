@@ -1,7 +1,7 @@
 """Insulation of leads on direct current: pole to pole, way to way, and to water or metal."""
 
 from euthyne.core.stages.prove.limits import proof_limits
-from euthyne.core.stages.prove.readings.line import Between, Line, Subject
+from euthyne.core.stages.prove.readings.line import Between, ProofLine, Subject
 from euthyne.core.stages.prove.readings.megohm import RELEASE, InsulationLine
 
 # Volts of a string, and what it is tested with. Source: IEC 62446-1, with 1.25 times its open volts.
@@ -10,7 +10,7 @@ STRING_MOST, STRING_MARGIN = 1000, 1.25
 ROUND_IT = "water"  # the water or metal a lead lies in, as a point
 
 
-def lines(subject: Subject) -> tuple[Line, ...]:
+def lines(subject: Subject) -> tuple[ProofLine, ...]:
     """Pole to pole, and each pole to water or metal."""
     limits = proof_limits().solar
     volts = string_test_volts(subject.volts)
@@ -37,7 +37,7 @@ def string_test_volts(volts: float) -> int:
     return next((test for most, test in STRING_STEPS if wanted <= most), STRING_MOST)
 
 
-def way_lines(subject: Subject, volts: int, source: str, least: float) -> tuple[Line, ...]:
+def way_lines(subject: Subject, volts: int, source: str, least: float) -> tuple[ProofLine, ...]:
     """Each way against all others joined; the last was measured against when they were."""
     ways = subject.carrying[:-1] if len(subject.carrying) > 1 else subject.carrying
     every = [x.a for x in subject.carrying]
@@ -54,7 +54,9 @@ def way_lines(subject: Subject, volts: int, source: str, least: float) -> tuple[
     )
 
 
-def _line(key: str, words: str, volts: int, least: float, source: str, between: Between) -> Line:
+def _line(
+    key: str, words: str, volts: int, least: float, source: str, between: Between
+) -> ProofLine:
     return InsulationLine(
         id=key,
         words=f"insulation, {words}",

@@ -1,11 +1,11 @@
 """Each lead of a welder end to end, at fifty amps."""
 
 from euthyne.core.stages.prove.limits import proof_limits
-from euthyne.core.stages.prove.readings.line import Line, Subject
+from euthyne.core.stages.prove.readings.line import ProofLine, Subject
 from euthyne.core.stages.prove.readings.pole import pole_lines
 
 
-def lines(subject: Subject) -> tuple[Line, ...]:
+def lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for each lead."""
     amps = proof_limits().poles.welding_amps
     return pole_lines(subject, float(min(amps, subject.rating_amps)))

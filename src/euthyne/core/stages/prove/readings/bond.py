@@ -3,11 +3,11 @@
 from euthyne.core.stages.prove.contact import contact_ohm
 from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.band import Band
-from euthyne.core.stages.prove.readings.line import Line, Subject
+from euthyne.core.stages.prove.readings.line import ProofLine, Subject
 from euthyne.core.stages.prove.readings.resistance import ResistanceLine, band_of
 
 
-def lines(subject: Subject) -> tuple[Line, ...]:
+def lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for each end whose body is metal."""
     earth = next((run for run in subject.runs if run.earth), None)
     if earth is None:

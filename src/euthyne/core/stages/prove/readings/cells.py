@@ -3,13 +3,13 @@
 from dataclasses import replace
 
 from euthyne.core.stages.prove.limits import proof_limits
-from euthyne.core.stages.prove.readings.line import Line, Subject
+from euthyne.core.stages.prove.readings.line import ProofLine, Subject
 from euthyne.core.stages.prove.readings.polarity import volts_line
 
 PROBING = "Only the pack plugged in, fused and shrouded tips; no strap, no ohm reading."
 
 
-def lines(subject: Subject) -> tuple[Line, ...]:
+def lines(subject: Subject) -> tuple[ProofLine, ...]:
     """Each tap to the next where taps come out, then plus to minus; as many volts as the cells
     give.
     """

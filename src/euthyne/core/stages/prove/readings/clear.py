@@ -1,16 +1,16 @@
 """What no insulation tester is put to: each conductor to all others, by an ordinary ohmmeter."""
 
 from euthyne.core.stages.prove.limits import proof_limits
-from euthyne.core.stages.prove.readings.line import Line, Run, Subject
+from euthyne.core.stages.prove.readings.line import ProofLine, Run, Subject
 from euthyne.core.stages.prove.readings.megohm import InsulationLine
 
 
-def lines(subject: Subject) -> tuple[Line, ...]:
+def lines(subject: Subject) -> tuple[ProofLine, ...]:
     """Each conductor to all others joined; the last was measured against when they were."""
     return tuple(_line(subject, run) for run in subject.carrying[:-1])
 
 
-def _line(subject: Subject, run: Run) -> Line:
+def _line(subject: Subject, run: Run) -> ProofLine:
     limits = proof_limits().clear
     return InsulationLine(
         id=f"clear-{run.name}",

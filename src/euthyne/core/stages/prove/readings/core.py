@@ -2,7 +2,7 @@
 
 from euthyne.core.stages.prove.contact import part_ohm
 from euthyne.core.stages.prove.readings.band import Band
-from euthyne.core.stages.prove.readings.line import Line, Run, Subject
+from euthyne.core.stages.prove.readings.line import ProofLine, Run, Subject
 from euthyne.core.stages.prove.readings.resistance import (
     Heats,
     ResistanceLine,
@@ -26,17 +26,17 @@ SOURCE = (
 HOW = "One probe at each end of the core, test leads zeroed. Flex both ends while you read."
 
 
-def lines(subject: Subject) -> tuple[Line, ...]:
+def lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for each core that carries current."""
     return core_lines(subject, "mains")
 
 
-def core_lines(subject: Subject, contacts: str, how: str = HOW) -> tuple[Line, ...]:
+def core_lines(subject: Subject, contacts: str, how: str = HOW) -> tuple[ProofLine, ...]:
     """A line for each core that carries current, with contacts of a kind on its way."""
     return tuple(_line(subject, run, contacts, how) for run in subject.carrying)
 
 
-def _line(subject: Subject, run: Run, contacts: str, how: str) -> Line:
+def _line(subject: Subject, run: Run, contacts: str, how: str) -> ProofLine:
     low, copper = band_of(run, subject.room_c)
     amps = subject.heating_amps
     added, largest = crossed(run, amps, part_ohm(contacts))

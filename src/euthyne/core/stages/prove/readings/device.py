@@ -2,7 +2,7 @@
 
 from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.band import Band
-from euthyne.core.stages.prove.readings.line import Line, Subject
+from euthyne.core.stages.prove.readings.line import ProofLine, Subject
 from euthyne.core.stages.prove.readings.resistance import ResistanceLine, ohm_words
 from euthyne.core.stages.prove.verdict import Meter, Verdict
 from euthyne.core.trade.shown import three
@@ -46,7 +46,7 @@ def _at(subject: Subject, name: str) -> tuple[str, ...]:
     return tuple(run.a for run in subject.runs if run.name == name)
 
 
-def lines(subject: Subject) -> tuple[Line, ...]:
+def lines(subject: Subject) -> tuple[ProofLine, ...]:
     """Plus to minus of the device, where it is a device."""
     if subject.on_pack:
         return ()

@@ -2,7 +2,7 @@
 
 from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.band import Band
-from euthyne.core.stages.prove.readings.line import Line, Run, Subject
+from euthyne.core.stages.prove.readings.line import ProofLine, Run, Subject
 from euthyne.core.stages.prove.readings.resistance import (
     ResistanceLine,
     band_of,
@@ -14,12 +14,12 @@ from euthyne.core.trade.shown import three
 ASTRAY = "Flex one end at a time: the end where the figure moves is the bad one."
 
 
-def lines(subject: Subject) -> tuple[Line, ...]:
+def lines(subject: Subject) -> tuple[ProofLine, ...]:
     """The line of the earth, where there is one."""
     return tuple(_line(subject, run) for run in subject.runs if run.earth)
 
 
-def _line(subject: Subject, run: Run) -> Line:
+def _line(subject: Subject, run: Run) -> ProofLine:
     low, copper = band_of(run, subject.room_c)
     limits = proof_limits().earth
     added, _ = crossed(run, subject.heating_amps)

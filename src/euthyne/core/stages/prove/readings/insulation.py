@@ -3,14 +3,14 @@
 from dataclasses import replace
 
 from euthyne.core.stages.prove.limits import proof_limits
-from euthyne.core.stages.prove.readings.line import Between, Line, Subject
+from euthyne.core.stages.prove.readings.line import Between, ProofLine, Subject
 from euthyne.core.stages.prove.readings.megohm import RELEASE, SURGE_VOLTS, InsulationLine
 
 LAMP_OFF = "Take the lamp's neutral off its tab first: through the lamp it reads 0.1 to 0.5 megohm."
 TO_EARTH = "all that carry current joined, to earth"
 
 
-def lines(subject: Subject) -> tuple[Line, ...]:
+def lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line to earth where there is one, and between the cores that carry current."""
     carrying = subject.carrying
     every = tuple(run.a for run in carrying)
@@ -34,7 +34,7 @@ def lines(subject: Subject) -> tuple[Line, ...]:
     return tuple(found)
 
 
-def _line(key: str, words: str, between: Between) -> Line:
+def _line(key: str, words: str, between: Between) -> ProofLine:
     limits = proof_limits().insulation
     fail, watch = limits.new_fail_megohm, limits.new_watch_megohm
     return InsulationLine(

@@ -5,12 +5,12 @@ behind its clamp.
 from euthyne.core.stages.prove.contact import contact_ohm
 from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.band import Band
-from euthyne.core.stages.prove.readings.line import Line, Subject
+from euthyne.core.stages.prove.readings.line import ProofLine, Subject
 from euthyne.core.stages.prove.readings.pole import LIMITED
 from euthyne.core.stages.prove.readings.resistance import Heats, ResistanceLine
 
 
-def lines(subject: Subject) -> tuple[Line, ...]:
+def lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for each joint of a lead from 50 A up; a rise of its end at its load stands in for it."""
     limits = proof_limits().joint
     if subject.rating_amps < limits.from_amps:

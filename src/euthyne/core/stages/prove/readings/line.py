@@ -95,7 +95,7 @@ class Subject:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Line(ABC):
+class ProofLine(ABC):
     """A reading to take: its id and words, how to take it, why its band is what it is, and where
     its limits are from.
 

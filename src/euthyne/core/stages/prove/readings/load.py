@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from euthyne.core.stages.conductor.guard import NORTH_AMERICAN_BELOW_V
 from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.band import Band
-from euthyne.core.stages.prove.readings.line import Between, Line, Run, Subject
+from euthyne.core.stages.prove.readings.line import Between, ProofLine, Run, Subject
 from euthyne.core.stages.prove.readings.resistance import (
     ResistanceLine,
     core_band_ohm,
@@ -80,14 +80,14 @@ class DropLine(ResistanceLine):
         return Verdict("pass", f"{said}, {most} is the most.")
 
 
-def lines(subject: Subject) -> tuple[Line, ...]:
+def lines(subject: Subject) -> tuple[ProofLine, ...]:
     """What it loses on its way there and back, and a line for each end that is made here."""
     if len(subject.carrying) < 2:
         return ()
     return (_drop(subject, subject.carrying[0], subject.carrying[1]), *_rises(subject))
 
 
-def _drop(subject: Subject, there: Run, back: Run) -> Line:
+def _drop(subject: Subject, there: Run, back: Run) -> ProofLine:
     limits = proof_limits().load
     low = sum(_band(run, subject.room_c)[0] for run in (there, back))
     # Copper at its load is warmer than the room; how much, the load decides.
@@ -121,7 +121,7 @@ def _band(run: Run, celsius: float) -> tuple[float, float]:
     return core_band_ohm(run.wire, run.length_m, celsius)
 
 
-def _rises(subject: Subject) -> tuple[Line, ...]:
+def _rises(subject: Subject) -> tuple[ProofLine, ...]:
     """How warm each end runs over the room."""
     limits = proof_limits().load
     gauge = any(run.wire.size.unit == "AWG" for run in subject.runs)

@@ -2,19 +2,19 @@
 
 from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.band import Band
-from euthyne.core.stages.prove.readings.line import At, Line, Subject
+from euthyne.core.stages.prove.readings.line import At, ProofLine, Subject
 from euthyne.core.stages.prove.readings.resistance import ResistanceLine
 from euthyne.core.trade.figure import mm
 
 LUGS = ("lug", "blade")
 
 
-def lines(subject: Subject) -> tuple[Line, ...]:
+def lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for each end that is pressed."""
     return tuple(_line(subject, end) for end in subject.ends if end.joint in LUGS)
 
 
-def _line(subject: Subject, end: At) -> Line:
+def _line(subject: Subject, end: At) -> ProofLine:
     limits = proof_limits().poles
     length = mm(limits.lug_mm)
     as_cable = limits.lug_mm / 1000 * end.wire.ohms_per_m(subject.room_c)

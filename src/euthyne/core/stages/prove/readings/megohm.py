@@ -4,7 +4,7 @@ import math
 from dataclasses import dataclass
 
 from euthyne.core.stages.prove.readings.band import Band
-from euthyne.core.stages.prove.readings.line import Line
+from euthyne.core.stages.prove.readings.line import ProofLine
 from euthyne.core.stages.prove.verdict import Meter, Verdict
 from euthyne.core.trade.quantity import MEGOHMS, Measure
 from euthyne.core.trade.shown import three
@@ -16,7 +16,7 @@ SURGE_VOLTS = 250.0  # where it holds surge parts or electronics
 
 
 @dataclass(frozen=True, kw_only=True)
-class InsulationLine(Line):
+class InsulationLine(ProofLine):
     """An insulation to read, in megohm."""
 
     fail_under: float

@@ -2,11 +2,11 @@
 
 from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.cells import PROBING, cell_range
-from euthyne.core.stages.prove.readings.line import Line, Subject
+from euthyne.core.stages.prove.readings.line import ProofLine, Subject
 from euthyne.core.stages.prove.readings.polarity import volts_line
 
 
-def lines(subject: Subject) -> tuple[Line, ...]:
+def lines(subject: Subject) -> tuple[ProofLine, ...]:
     """Plus to minus of the pack, where it is a pack."""
     if not subject.on_pack:
         return ()

@@ -1,7 +1,7 @@
 """Polarity by voltmeter, with sign, where a source is there to be measured."""
 
 from euthyne.core.stages.prove.limits import proof_limits
-from euthyne.core.stages.prove.readings.line import Between, Line, Subject
+from euthyne.core.stages.prove.readings.line import Between, ProofLine, Subject
 from euthyne.core.stages.prove.readings.volts import VoltsLine
 
 CROSSED = "plus and minus are crossed. Stop: nothing is mated. Look at the colours of both ends."
@@ -10,7 +10,7 @@ LOW = "a flat source, another battery than the plan's, or a bad joint under load
 HIGH = "another source than the plan's: do not mate."
 
 
-def lines(subject: Subject) -> tuple[Line, ...]:
+def lines(subject: Subject) -> tuple[ProofLine, ...]:
     """Plus to minus at the load end, before the last bolt."""
     limits = proof_limits().source
     return (

@@ -3,7 +3,7 @@
 from euthyne.core.stages.prove.contact import contact_ohm
 from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.band import Band
-from euthyne.core.stages.prove.readings.line import Line, Run, Subject
+from euthyne.core.stages.prove.readings.line import ProofLine, Run, Subject
 from euthyne.core.stages.prove.readings.resistance import (
     Heats,
     ResistanceLine,
@@ -17,12 +17,12 @@ LIMITED = "from a current-limited supply, never straight from a battery"
 ASTRAY = "Read each joint by itself: the worse one is cut off and made anew. Pierce no insulation."
 
 
-def lines(subject: Subject) -> tuple[Line, ...]:
+def lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for each pole, at the amps of a battery lead."""
     return pole_lines(subject, min(proof_limits().poles.amps[1], _most(subject)))
 
 
-def pole_lines(subject: Subject, amps: float, coupled_ohm: float = 0.0) -> tuple[Line, ...]:
+def pole_lines(subject: Subject, amps: float, coupled_ohm: float = 0.0) -> tuple[ProofLine, ...]:
     """A line for each pole, read at so many amps; ``coupled_ohm`` is added for each coupler."""
     return tuple(_line(subject, run, amps, coupled_ohm) for run in subject.carrying)
 
@@ -32,7 +32,7 @@ def _most(subject: Subject) -> float:
     return float(f"{min(subject.rating_amps, 1000.0):.2g}")
 
 
-def _line(subject: Subject, run: Run, amps: float, coupled_ohm: float) -> Line:
+def _line(subject: Subject, run: Run, amps: float, coupled_ohm: float) -> ProofLine:
     limits = proof_limits().poles
     low, cable = band_of(run, subject.room_c)
     rated = subject.heating_amps

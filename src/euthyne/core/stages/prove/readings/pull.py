@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from euthyne.core.shelf.pull import pull_out_n
 from euthyne.core.stages.prove.readings.band import Band
-from euthyne.core.stages.prove.readings.line import At, Line, Subject
+from euthyne.core.stages.prove.readings.line import At, ProofLine, Subject
 from euthyne.core.stages.prove.verdict import Meter, Verdict
 from euthyne.core.trade.figure import newtons
 from euthyne.core.trade.quantity import PULL, Measure
@@ -17,7 +17,7 @@ HOW = (
 
 
 @dataclass(frozen=True, kw_only=True)
-class PullLine(Line):
+class PullLine(ProofLine):
     """Newtons a joint has to hold; ``behind`` the core's end it is on."""
 
     least: float
@@ -67,9 +67,9 @@ class PullLine(Line):
         )
 
 
-def lines(subject: Subject) -> tuple[Line, ...]:
+def lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for each size and way of pressing, where a table says what it has to hold."""
-    found: dict[tuple[str, str], Line] = {}
+    found: dict[tuple[str, str], ProofLine] = {}
     for end in subject.ends:
         least = pull_out_n(end.wire.size.name, end.joint)
         if least is not None:
@@ -77,7 +77,7 @@ def lines(subject: Subject) -> tuple[Line, ...]:
     return tuple(found.values())
 
 
-def _line(end: At, least: float) -> Line:
+def _line(end: At, least: float) -> ProofLine:
     standard = "UL 486A" if end.wire.size.unit == "AWG" else "IEC 60352-2"
     return PullLine(
         id=f"pull-{end.fitting}",

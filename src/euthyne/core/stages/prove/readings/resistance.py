@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 from euthyne.core.stages.prove.contact import contact_ohm
 from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.band import Band
-from euthyne.core.stages.prove.readings.line import Line, Run
+from euthyne.core.stages.prove.readings.line import ProofLine, Run
 from euthyne.core.stages.prove.verdict import Judged, Meter, Verdict
 from euthyne.core.trade.quantity import OHMS, Measure
 from euthyne.core.trade.shown import three
@@ -53,7 +53,7 @@ class Heats:
 
 
 @dataclass(frozen=True, kw_only=True)
-class ResistanceLine(Line):
+class ResistanceLine(ProofLine):
     """A resistance to read, in ohm."""
 
     bounds: Band

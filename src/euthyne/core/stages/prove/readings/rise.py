@@ -1,16 +1,16 @@
 """How warm a joint runs against what lies beside it, after half an hour at its load."""
 
 from euthyne.core.stages.prove.limits import proof_limits
-from euthyne.core.stages.prove.readings.line import Line, Subject
+from euthyne.core.stages.prove.readings.line import ProofLine, Subject
 from euthyne.core.stages.prove.readings.volts import RiseLine
 
 
-def lines(subject: Subject) -> tuple[Line, ...]:
+def lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for each pole."""
     return rise_lines(subject, "lug", "the warmest lug over its neighbours", "lug")
 
 
-def rise_lines(subject: Subject, which: str, words: str, what: str) -> tuple[Line, ...]:
+def rise_lines(subject: Subject, which: str, words: str, what: str) -> tuple[ProofLine, ...]:
     """A line for each pole: the warmest joint of a kind against what lies beside it."""
     limits = proof_limits().rise
     watch, fail = limits.lug_k if which == "lug" else limits.coupler_k

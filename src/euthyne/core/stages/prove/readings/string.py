@@ -3,21 +3,21 @@
 from euthyne.core.stages.prove.contact import part_ohm
 from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.band import Band
-from euthyne.core.stages.prove.readings.line import At, Line, Subject
+from euthyne.core.stages.prove.readings.line import At, ProofLine, Subject
 from euthyne.core.stages.prove.readings.pole import pole_lines
 from euthyne.core.stages.prove.readings.resistance import ResistanceLine
 
 AMPS = 10.0
 
 
-def lines(subject: Subject) -> tuple[Line, ...]:
+def lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for each pole and for each coupler."""
     amps = min(AMPS, float(f"{subject.rating_amps:.2g}"))
     couplers = (_coupler(end, amps) for end in subject.ends if end.coupler)
     return (*pole_lines(subject, amps, part_ohm("coupler")), *couplers)
 
 
-def _coupler(end: At, amps: float) -> Line:
+def _coupler(end: At, amps: float) -> ProofLine:
     limits = proof_limits().solar
     return ResistanceLine(
         id=f"coupler-{end.fitting}",

@@ -1,7 +1,7 @@
 """Open volts of a string, with sign, where it is installed."""
 
 from euthyne.core.stages.prove.limits import proof_limits
-from euthyne.core.stages.prove.readings.line import Line, Subject
+from euthyne.core.stages.prove.readings.line import ProofLine, Subject
 from euthyne.core.stages.prove.readings.polarity import volts_line
 
 HOW = (
@@ -10,7 +10,7 @@ HOW = (
 )
 
 
-def lines(subject: Subject) -> tuple[Line, ...]:
+def lines(subject: Subject) -> tuple[ProofLine, ...]:
     """Plus to minus at the controller's end, open."""
     limits = proof_limits().open
     band = (subject.volts * limits.low_share, subject.volts * limits.high_share)

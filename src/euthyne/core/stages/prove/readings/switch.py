@@ -2,12 +2,12 @@
 
 from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.band import Band
-from euthyne.core.stages.prove.readings.line import Line, Subject
+from euthyne.core.stages.prove.readings.line import ProofLine, Subject
 from euthyne.core.stages.prove.readings.resistance import ResistanceLine, switch_ohm
 from euthyne.core.trade.shown import three
 
 
-def lines(subject: Subject) -> tuple[Line, ...]:
+def lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for each switch."""
     limits = proof_limits().switch
     sound = switch_ohm(subject.heating_amps)

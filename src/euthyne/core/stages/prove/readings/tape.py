@@ -3,15 +3,15 @@
 from euthyne.core.stages.prove.contact import contact_ohm
 from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.band import Band
-from euthyne.core.stages.prove.readings.line import Line, Subject
+from euthyne.core.stages.prove.readings.line import ProofLine, Subject
 from euthyne.core.stages.prove.readings.megohm import RELEASE, InsulationLine
 from euthyne.core.stages.prove.readings.resistance import ResistanceLine, band_of
 
 
-def lines(subject: Subject) -> tuple[Line, ...]:
+def lines(subject: Subject) -> tuple[ProofLine, ...]:
     """Bus to bus, the braid, and the insulation before the cord is on and again after."""
     limits = proof_limits().tape
-    found: list[Line] = []
+    found: list[ProofLine] = []
     if subject.tape_ohm is not None:
         hot = subject.tape_ohm
         found.append(

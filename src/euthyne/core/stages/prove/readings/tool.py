@@ -4,7 +4,7 @@ from euthyne.core.stages.prove.contact import contact_ohm
 from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.apart import ROUND_IT
 from euthyne.core.stages.prove.readings.band import Band
-from euthyne.core.stages.prove.readings.line import Line, Subject
+from euthyne.core.stages.prove.readings.line import ProofLine, Subject
 from euthyne.core.stages.prove.readings.megohm import RELEASE, SURGE_VOLTS, InsulationLine
 from euthyne.core.stages.prove.readings.resistance import ResistanceLine, band_of
 from euthyne.core.trade.shown import three
@@ -12,13 +12,13 @@ from euthyne.core.trade.shown import three
 JOINED = "Never live to neutral: its parts would be tested to death."
 
 
-def lines(subject: Subject) -> tuple[Line, ...]:
+def lines(subject: Subject) -> tuple[ProofLine, ...]:
     """Earth to bare metal, and live and neutral joined to earth; to its own metal where it has no
     earth.
     """
     earth = next((run for run in subject.runs if run.earth), None)
     limits = proof_limits()
-    found: list[Line] = []
+    found: list[ProofLine] = []
     if earth is not None:
         low, high = band_of(earth, subject.room_c)
         each = contact_ohm(subject.heating_amps)

@@ -3,7 +3,7 @@
 import re
 from dataclasses import dataclass
 
-from euthyne.core.stages.prove.readings.line import AT_ITS_END, Line
+from euthyne.core.stages.prove.readings.line import AT_ITS_END, ProofLine
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.quantity import CURRENT, MILLIVOLTS, OHMS, read_quantity
 
@@ -23,7 +23,7 @@ class Typed:
     amps: float | None = None
 
 
-def read_reading(line: Line, text: str) -> Typed:
+def read_reading(line: ProofLine, text: str) -> Typed:
     """A reading from what was typed. Raises Refused with what would do.
 
     Parameters: line it is a reading of; text, ``0.42 ohm``, ``>999``, ``OL``, ``20 A 16.2 mV``,
@@ -45,7 +45,7 @@ def read_reading(line: Line, text: str) -> Typed:
     return Typed(read_quantity(typed.lstrip("> "), line.measure, line.id).value, above)
 
 
-def asked_about(line: Line, typed: Typed) -> str:
+def asked_about(line: ProofLine, typed: Typed) -> str:
     """The question about a reading that is so far from what is expected that its unit may be another;
     empty where it is not.
     """

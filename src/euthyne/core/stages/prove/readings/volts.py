@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from euthyne.core.stages.prove.readings.band import Band
-from euthyne.core.stages.prove.readings.line import Line
+from euthyne.core.stages.prove.readings.line import ProofLine
 from euthyne.core.stages.prove.verdict import Meter, Verdict
 from euthyne.core.trade.figure import kelvin
 from euthyne.core.trade.quantity import KELVIN, SIGNED_VOLTS, Measure
@@ -13,7 +13,7 @@ FAR_OFF = 100.0
 
 
 @dataclass(frozen=True, kw_only=True)
-class VoltsLine(Line):
+class VoltsLine(ProofLine):
     """Volts to read, with sign, red probe first: least and most.
 
     ``crossed``, ``nothing``, ``low_words`` and ``high_words`` say what a wrong reading most likely is;
@@ -75,7 +75,7 @@ class VoltsLine(Line):
 
 
 @dataclass(frozen=True, kw_only=True)
-class RiseLine(Line):
+class RiseLine(ProofLine):
     """How many kelvin it runs above what lies beside it: watched and refused from where on; ``over``
     what explains so much; ``at`` the fitting it is a rise of, empty where it is a conductor's.
     """

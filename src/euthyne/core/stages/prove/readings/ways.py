@@ -2,11 +2,11 @@
 
 from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.apart import ROUND_IT, way_lines
-from euthyne.core.stages.prove.readings.line import Line, Subject
+from euthyne.core.stages.prove.readings.line import ProofLine, Subject
 from euthyne.core.stages.prove.readings.megohm import RELEASE, InsulationLine
 
 
-def lines(subject: Subject) -> tuple[Line, ...]:
+def lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for each way, and one for the wet lead."""
     limits = proof_limits().ways
     volts, source = limits.test_volts, limits.source
