@@ -11,7 +11,7 @@ import time
 
 import psutil
 
-from euthyne.core.order.laid import BuildPlan, CableEnd, EndState, Event, LaidCable, Threaded
+from euthyne.core.order.laid import BuildPlan, CableEnd, CableLayout, EndState, Event, Threaded
 from euthyne.core.order.order import order
 
 TOOLS = ("knife", "driver", "press 16", "heat gun", "spanner")
@@ -49,7 +49,7 @@ def build(steps, chance, cables=1):
             name = f"{at.words}-p{i}"
             parts.append(Threaded(name, at.end, i + 1, bore, own[-1], on=on, cable=at.cable))
     a, b = EndState(place="battery"), EndState(place="inverter")
-    laid = tuple(LaidCable(name, 12.0, cores, a, b) for name in names)
+    laid = tuple(CableLayout(name, 12.0, cores, a, b) for name in names)
     return BuildPlan(laid, tuple(parts), tuple(events))
 
 
@@ -64,7 +64,7 @@ def lugs(cables):
         events.append(Event(press, (at,), "press 14", 21, (strip,), irreversible=True))
         events.append(Event(shrink, (at,), "heat gun", 0, (press,)))
     a, b = EndState(place="battery"), EndState(place="inverter")
-    laid = tuple(LaidCable(f"c{n}", 14.6, {}, a, b) for n in range(cables))
+    laid = tuple(CableLayout(f"c{n}", 14.6, {}, a, b) for n in range(cables))
     return BuildPlan(laid, tuple(parts), tuple(events))
 
 

@@ -16,10 +16,10 @@ from euthyne.core.order.laid import (
     HAND,
     BuildPlan,
     CableEnd,
+    CableLayout,
     End,
     EndState,
     Event,
-    LaidCable,
     Millimetres,
     Name,
     Threaded,
@@ -189,7 +189,8 @@ def _build_of(file: BuildFile) -> BuildPlan:
         cables = file.cables
     return BuildPlan(
         cables=tuple(
-            LaidCable(name, of.od_mm, of.cores, of.ends.A, of.ends.B) for name, of in cables.items()
+            CableLayout(name, of.od_mm, of.cores, of.ends.A, of.ends.B)
+            for name, of in cables.items()
         ),
         parts=tuple(_part(p) for p in file.parts),
         events=tuple(_event(e) for e in file.events),

@@ -4,7 +4,15 @@ the program's own words.
 
 from hypothesis import strategies as st
 
-from euthyne.core.order.laid import OPEN, BuildPlan, CableEnd, EndState, Event, LaidCable, Threaded
+from euthyne.core.order.laid import (
+    OPEN,
+    BuildPlan,
+    CableEnd,
+    CableLayout,
+    EndState,
+    Event,
+    Threaded,
+)
 from euthyne.core.order.order import OrderStep
 
 CORES = {"L": 2.8, "N": 2.8}
@@ -18,7 +26,7 @@ def event(name, end, tool="hand", od_mm=0.0, after=(), **more):
 
 def one_cable(od_mm, parts, events, cores=None, a=OPEN, b=OPEN):
     """A build of one cable."""
-    return BuildPlan((LaidCable("", od_mm, cores or {}, a, b),), tuple(parts), tuple(events))
+    return BuildPlan((CableLayout("", od_mm, cores or {}, a, b),), tuple(parts), tuple(events))
 
 
 def step(name, end, tool="hand", threads=False):
@@ -113,7 +121,7 @@ def builds(draw, most=9, cables=3):
         [("open", 0.0, None)] * 2 + [("finished", 20.0, 40.0), ("finished", 12.0, None)]
     )
     laid = [
-        LaidCable(n, 9.0, CORES, *(EndState(*draw(found), draw(places)) for _ in "AB"))
+        CableLayout(n, 9.0, CORES, *(EndState(*draw(found), draw(places)) for _ in "AB"))
         for n in names
     ]
     return BuildPlan(tuple(laid), tuple(parts), tuple(events))

@@ -5,7 +5,7 @@ from dataclasses import dataclass, field, replace
 from typing import Literal
 
 from euthyne.core.order.feeding import could_go_on, obstacles, with_split
-from euthyne.core.order.laid import BuildPlan, CableEnd, Event, LaidCable, Threaded
+from euthyne.core.order.laid import BuildPlan, CableEnd, CableLayout, Event, Threaded
 from euthyne.core.order.order import Done, OrderStep, order
 
 How = Literal["still-time", "other-end", "split", "undo", "cut-back", "impossible"]
@@ -213,7 +213,7 @@ def _opened(build: BuildPlan, cut: set[CableEnd]) -> BuildPlan:
     return replace(build, cables=tuple(_opened_cable(cable, cut) for cable in build.cables))
 
 
-def _opened_cable(cable: LaidCable, cut: set[CableEnd]) -> LaidCable:
+def _opened_cable(cable: CableLayout, cut: set[CableEnd]) -> CableLayout:
     a, b = cable.a, cable.b
     if CableEnd(cable.name, "A") in cut:
         a = a.opened

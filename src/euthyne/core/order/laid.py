@@ -122,7 +122,7 @@ OPEN = EndState()
 
 
 @dataclass(frozen=True)
-class LaidCable:
+class CableLayout:
     """A cable as it is laid out: its name, its largest diameter and its cores' in mm, both ends."""
 
     name: str
@@ -147,12 +147,12 @@ class LaidCable:
 class BuildPlan:
     """Cables with their ends, the parts to thread on them, and the events."""
 
-    cables: tuple[LaidCable, ...]
+    cables: tuple[CableLayout, ...]
     parts: tuple[Threaded, ...]
     events: tuple[Event, ...]
 
     @cached_property
-    def _cables(self) -> dict[str, LaidCable]:
+    def _cables(self) -> dict[str, CableLayout]:
         return {c.name: c for c in self.cables}
 
     @cached_property
@@ -183,7 +183,7 @@ class BuildPlan:
         """Parts, then events."""
         return (*self.parts, *self.events)
 
-    def cable(self, name: str) -> LaidCable:
+    def cable(self, name: str) -> CableLayout:
         """A cable by its name."""
         return self._cables[name]
 

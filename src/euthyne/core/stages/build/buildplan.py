@@ -13,10 +13,10 @@ from euthyne.core.order.laid import (
     OPEN,
     BuildPlan,
     CableEnd,
+    CableLayout,
     End,
     EndState,
     Event,
-    LaidCable,
     Threaded,
 )
 from euthyne.core.order.order import Order, order
@@ -146,10 +146,10 @@ def _pole_by_pole(events: list[Event], job: BuildJob) -> list[Event]:
     return found
 
 
-def _laid(cable: CableToBuild, job: BuildJob) -> LaidCable:
+def _laid(cable: CableToBuild, job: BuildJob) -> CableLayout:
     cores = {c.core: cable.core_mm for e in job.ends_of(cable.id) for c in e.strip.cores}
     places = {at.end: place for at, place in job.places if at.cable == cable.id}
-    return LaidCable(
+    return CableLayout(
         name=cable.id,
         od_mm=cable.passes_mm,
         cores=cores if cable.sheathed else {},

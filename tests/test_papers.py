@@ -1,0 +1,43 @@
+"""What the papers say of the house is so: files they name are there, words they explain are used."""
+
+import ast
+import re
+from collections import Counter
+from pathlib import Path
+
+import pytest
+
+ROOT = Path(__file__).parents[1]
+SOURCE = ROOT / "src" / "euthyne"
+PAPERS = ("README.md", "CONTRIBUTING.md", "SECURITY.md", "docs/architecture.md", "docs/words.md")
+CLASSES = [
+    node.name
+    for file in SOURCE.rglob("*.py")
+    for node in ast.parse(file.read_text("utf-8")).body
+    if isinstance(node, ast.ClassDef)
+]
+
+
+def test_no_two_classes_have_one_name():
+    """Rename one of them, and say in docs/words.md what both are."""
+    assert [name for name, many in Counter(CLASSES).items() if many > 1 and name[0] != "_"] == []
+
+
+def test_the_glossary_explains_classes_that_are_there():
+    named = re.findall(r"`([A-Z][A-Za-z]+)`", (ROOT / "docs/words.md").read_text("utf-8"))
+    assert set(named) <= set(CLASSES), set(named) - set(CLASSES)
+
+
+@pytest.mark.parametrize("paper", PAPERS)
+def test_what_a_paper_names_is_there(paper):
+    text = (ROOT / paper).read_text("utf-8")
+    links = re.findall(r"\]\(([^)#:]+)(?:#[^)]*)?\)", text)
+    missing = [link for link in links if not ((ROOT / paper).parent / link).exists()]
+    named = re.findall(r"`((?:[a-z_]+/)+[a-z_.-]+\.(?:py|toml|csv|html|js))`", text)
+    for name in named:
+        if not any(
+            (base / name).exists()
+            for base in (ROOT, SOURCE, SOURCE / "core", SOURCE / "core" / "stages")
+        ):
+            missing.append(name)
+    assert missing == []
