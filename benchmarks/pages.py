@@ -23,9 +23,15 @@ from euthyne.core.plan import plan_of
 from euthyne.core.shelf.parts import shelf
 from euthyne.exchange.lead_file import file_of_lead
 
-PAGES = ("/bench", "/leads", "/leads/new", "/leads/TR-0019/build/bench") + tuple(
-    f"/leads/TR-0023/{stage}"
-    for stage in ("brief", "conductor", "ends", "cut", "build", "prove", "tag")
+PAGES = (
+    "/bench",
+    "/leads",
+    "/leads/new",
+    "/leads/TR-0019/build/bench",
+    *tuple(
+        f"/leads/TR-0023/{stage}"
+        for stage in ("brief", "conductor", "ends", "cut", "build", "prove", "tag")
+    ),
 )
 
 

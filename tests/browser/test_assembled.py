@@ -77,7 +77,7 @@ def test_a_plug_goes_on_an_existing_flex_in_one_short_build(page, served):
 
 
 def test_a_charger_lead_for_two_cells_sizes_its_taps_apart_and_mates_with_its_pack(page, served):
-    _, store = served
+    _, _store = served
     tag = begin(page, "charger-lead", cells="2", amps="3 A", taps="yes", run_m="1 m")
     page.goto(f"/leads/{tag}/ends")
     expect(page.get_by_label("Pack, balance plug")).to_have_value("balance-3-pin")

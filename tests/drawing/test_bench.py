@@ -2,6 +2,7 @@
 inside the sheet.
 """
 
+import itertools
 import re
 from xml.etree import ElementTree
 
@@ -106,7 +107,7 @@ def test_sleeves_side_by_side_never_overlap():
             for e in of_class(svg, "part-on")
             if e.get("height")
         )
-        for (y, tall), (below, _) in zip(rows, rows[1:], strict=False):
+        for (y, tall), (below, _) in itertools.pairwise(rows):
             assert y + tall <= below + 0.5
 
 
@@ -151,7 +152,7 @@ def test_the_shares_of_a_cut_stand_in_a_row_and_none_is_left_out(given_):
     svg = cutting_drawing(p)
     bars = [e for name in ("cord", "share-end", "share-spare") for e in of_class(svg, name)]
     ends = sorted((float(e.get("x")), float(e.get("x")) + float(e.get("width"))) for e in bars)
-    for (_, right), (left, _) in zip(ends, ends[1:], strict=False):
+    for (_, right), (left, _) in itertools.pairwise(ends):
         assert right == pytest.approx(left, abs=0.1)
     figures = [
         re.sub(r"[^\d.]", "", said) for said, _, _ in words(svg) if said.endswith((" m", " mm"))
@@ -165,7 +166,7 @@ def test_good_and_bad_stand_clear_of_each_other_in_their_row(kind):
     wide, tall = size(svg)
     named = [(said, x, y) for said, x, y in words(svg)]
     assert [said for said, _, _ in named] == [e.words for e in examples(kind)]
-    for (said, x, _), (_, after, _) in zip(named, named[1:], strict=False):
+    for (said, x, _), (_, after, _) in itertools.pairwise(named):
         assert x + 9.2 * len(said) < after + 26, said
     assert all(y < tall and x < wide for _, x, y in named)
     assert len(of_class(svg, "mark-done")) == sum(e.good for e in examples(kind))

@@ -166,7 +166,7 @@ def test_a_rung_that_fails_says_so_in_a_word_and_the_taken_one_is_framed():
     assert any("too thin" in label and label.startswith("1 mm²") for label in rungs)
     taken = next(g for label, g in rungs.items() if label.startswith("1.5 mm²"))
     assert taken.get("aria-pressed") == "true"
-    assert [r.get("class") for r in taken.iter(f"{SVG}rect")][0] == "rung-frame"
+    assert next(r.get("class") for r in taken.iter(f"{SVG}rect")) == "rung-frame"
     assert "13 A wanted" in words(svg)
     assert "5 % limit" in words(svg)
 

@@ -2,6 +2,7 @@
 own, in whole fractions.
 """
 
+import itertools
 import random
 from fractions import Fraction
 
@@ -38,9 +39,7 @@ def nodal(edges, one, other):
 def test_random_networks_read_as_the_tests_own_solution(seed):
     rng = random.Random(seed)
     nodes = [f"n{i}" for i in range(rng.randint(3, 9))]
-    edges = [
-        (a, b, Fraction(rng.randint(1, 4000), 1000)) for a, b in zip(nodes, nodes[1:], strict=False)
-    ]
+    edges = [(a, b, Fraction(rng.randint(1, 4000), 1000)) for a, b in itertools.pairwise(nodes)]
     for _ in range(rng.randint(0, 8)):
         a, b = rng.sample(nodes, 2)
         edges.append((a, b, Fraction(rng.randint(1, 10**9), 1000)))

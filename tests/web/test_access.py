@@ -312,7 +312,7 @@ def test_of_every_page_and_press_it_is_said_whose_it_is(app):
     def save():
         return ""
 
-    with pytest.raises(RuntimeError, match="nobody said who may POST newroom.save"):
+    with pytest.raises(RuntimeError, match=r"nobody said who may POST newroom\.save"):
         access.complete(app)
 
 

@@ -185,10 +185,10 @@ def test_like_work_is_confirmed_together(person, store, on_the_bench):
     person.client.post(
         f"/leads/{tag}/build/done", data={"step": [*more[:3], first], "initials": "RM"}
     )
-    assert [s.key for s in left(store, tag)][0] == more[3]
+    assert next(s.key for s in left(store, tag)) == more[3]
     # Out of turn is refused, and nothing of it is kept.
     answer = person.client.post(
         f"/leads/{tag}/build/done", data={"step": [more[3], more[6]], "initials": "RM"}
     )
     assert "First comes" in answer.text
-    assert [s.key for s in left(store, tag)][0] == more[3]
+    assert next(s.key for s in left(store, tag)) == more[3]

@@ -2,6 +2,7 @@
 it.
 """
 
+import itertools
 import re
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass
@@ -76,7 +77,7 @@ def ascending(text: str) -> bool:
     words = text.split()
     if not words or not all(above_nothing(w) for w in words):
         return False
-    return all(float(a) < float(b) for a, b in zip(words, words[1:], strict=False))
+    return all(float(a) < float(b) for a, b in itertools.pairwise(words))
 
 
 def one_of(*choices: str) -> Cell:

@@ -468,13 +468,13 @@ def file_of(store: LeadStore, tag: str) -> LeadFile:
 
 
 __all__ = [
-    "ListQuery",
-    "LeadGroup",
     "FormResult",
     "Held",
     "IsSealed",
     "JournalLine",
+    "LeadGroup",
     "LeadStore",
+    "ListQuery",
     "Listed",
     "NoSuchLead",
     "Unread",

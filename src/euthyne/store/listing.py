@@ -323,8 +323,8 @@ def _in_parts(numbers: list[int]) -> Iterable[list[int]]:
 
 
 __all__ = [
-    "ListQuery",
     "LeadGroup",
+    "ListQuery",
     "begun_last",
     "bring_up_to_date",
     "due",

@@ -1,5 +1,6 @@
 """Laws 12 to 15, stated by the tests: what a lead carries, what guards it, what a short does to it."""
 
+import itertools
 import math
 
 from facts import (
@@ -148,7 +149,7 @@ def seconds(guard, amps):
     times = amps / guard.amps
     if not gates or times < gates[0][0]:
         return None, gates
-    for (m0, s0), (m1, s1) in zip(gates, gates[1:], strict=False):
+    for (m0, s0), (m1, s1) in itertools.pairwise(gates):
         if times <= m1:
             return s0 * (s1 / s0) ** (math.log(times / m0) / math.log(m1 / m0)), gates
     return gates[-1][1], gates

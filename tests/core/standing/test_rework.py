@@ -2,6 +2,7 @@
 and costs.
 """
 
+import itertools
 from dataclasses import replace
 
 import pytest
@@ -157,7 +158,7 @@ def test_cups_are_soldered_from_the_far_side_away_from_the_iron():
         p = plan(**SIGNAL, build__practices=Practices(iron_hand=hand))
         at = {c.mark: c for c in wiring_side(p.ends["B"].part).cavities}
         landed = [at[s.core] for s in p.build.steps if s.kind == "land" and s.end == "B"]
-        assert all(one.y > other.y - 1.0 for one, other in zip(landed, landed[1:], strict=False))
+        assert all(one.y > other.y - 1.0 for one, other in itertools.pairwise(landed))
         orders[hand] = [c.mark for c in landed]
         first, second = landed[:2]
         assert (first.x < second.x) == (hand == "right")

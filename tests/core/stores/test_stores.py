@@ -169,7 +169,7 @@ def test_what_one_end_takes_is_not_there_for_the_other():
 
 def test_a_spoiled_end_costs_what_it_swallows_and_the_slack_pays():
     p = plan(brief__run_m=10.0)
-    supply, load = spoiled(p.build)
+    supply, _load = spoiled(p.build)
     assert supply.costs_mm == p.cut.at_side("A").swallows_mm
     assert supply.times == int(300 // supply.costs_mm)
     assert supply.spare_m == pytest.approx(0.3 - supply.costs_mm / 1000)

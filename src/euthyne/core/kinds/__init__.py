@@ -23,9 +23,9 @@ from euthyne.core.trade.wire import awg, size_named
 __all__ = [
     "KINDS",
     "Caution",
+    "Kind",
     "KindFamily",
     "QuestionGroup",
-    "Kind",
     "Start",
     "Trait",
     "kind_named",

@@ -2,6 +2,7 @@
 the cord.
 """
 
+import itertools
 import math
 from dataclasses import dataclass
 from functools import cache
@@ -164,7 +165,7 @@ def seconds_to_clear(guard: Guard, fault_amps: float) -> float | None:
     gates = gates_of(guard)
     if not gates or multiple < gates[0][0]:
         return None
-    for (m0, s0), (m1, s1) in zip(gates, gates[1:], strict=False):
+    for (m0, s0), (m1, s1) in itertools.pairwise(gates):
         if multiple <= m1:
             share = math.log(multiple / m0) / math.log(m1 / m0)
             return float(s0 * (s1 / s0) ** share)
@@ -184,7 +185,7 @@ def amps_to_clear(guard: Guard, within_s: float) -> float | None:
         return None
     if gates[0][1] <= within_s:
         return gates[0][0] * guard.amps
-    for (m0, s0), (m1, s1) in zip(gates, gates[1:], strict=False):
+    for (m0, s0), (m1, s1) in itertools.pairwise(gates):
         if s1 <= within_s:
             share = math.log(within_s / s0) / math.log(s1 / s0)
             return float(guard.amps * m0 * (m1 / m0) ** share)

@@ -1,5 +1,6 @@
 """Current ratings: the published tables, and what ambient, bunching, drum and metal take off them."""
 
+import itertools
 import math
 from dataclasses import dataclass
 from functools import cache
@@ -119,7 +120,7 @@ def _between(metric_rows: tuple[Rated, ...]) -> tuple[Rated, ...]:
 def _amps_at(metric_rows: tuple[Rated, ...], area: float) -> float:
     """Straight line between neighbours in log(area), log(amps)."""
     # Ratings follow a power of the area, which is a straight line in logarithms.
-    pairs = zip(metric_rows, metric_rows[1:], strict=False)
+    pairs = itertools.pairwise(metric_rows)
     below, above = next((a, b) for a, b in pairs if area <= b.size.cross_section_mm2)
     start, end = below.size.cross_section_mm2, above.size.cross_section_mm2
     share = math.log(area / start) / math.log(end / start)

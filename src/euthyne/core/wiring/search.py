@@ -61,7 +61,7 @@ class Search(Cycles):
             found = self._within(state, part, depth, frozenset(), seen)
             if found:
                 return found
-        if len(plain) - 1 > DEEPEST and most > DEEPEST or self.tries > MOST_TRIES:
+        if (len(plain) - 1 > DEEPEST and most > DEEPEST) or self.tries > MOST_TRIES:
             self.proven = False
         if len(plain) <= most:
             return [plain]

@@ -96,7 +96,7 @@ def test_a_printed_sleeve_is_on_before_its_end_is_made_and_the_gate_asks_for_it(
     p = built(LINK, "labels", "printed-sleeve")
     gate = next(s for s in p.build.steps if s.kind == "gate")
     assert "printed sleeve" in " ".join(a.words for a in gate.asks)
-    (plus, minus) = p.build.job.cables
+    (plus, _minus) = p.build.job.cables
     assert marker_on(p.build.job, plus).expanded_mm >= 1.1 * 14.6
 
 

@@ -30,7 +30,7 @@ def in_si(text):
 def evaluated(text, measures="metric"):
     plain = in_si(tell(text, measures))
     assert re.fullmatch(r"[\d.e+\-*/() root]+", plain), text
-    return eval(plain, {"__builtins__": {}, "root": lambda x: x**0.5})  # noqa: S307
+    return eval(plain, {"__builtins__": {}, "root": lambda x: x**0.5})
 
 
 def printed(answer, measures="metric"):

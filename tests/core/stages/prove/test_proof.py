@@ -278,7 +278,7 @@ def test_a_bench_has_a_policy_of_its_own_and_a_later_test_is_a_caution(place, po
     assert p.tag.facts("2026-11-23", "AF").next_test == due
     found = next((f for f in checks(p) if f.code == "tested-late"), None)
     assert (found is not None) == late
-    assert not late or "after 6 months" in found.text and "first Sunday" in found.text
+    assert not late or ("after 6 months" in found.text and "first Sunday" in found.text)
 
 
 def test_a_lead_at_its_load_loses_what_its_copper_and_contacts_give():

@@ -131,7 +131,7 @@ def _takes(p: Part, cord: Diameter, copper_mm2: float) -> bool:
     """True when a part's grip holds a cord, whatever its standard lets it be, and its terminals its
     copper.
     """
-    gripped = p.panel_mm or p.grip_mm[0] <= cord.low_mm and cord.high_mm <= p.grip_mm[1]
+    gripped = p.panel_mm or (p.grip_mm[0] <= cord.low_mm and cord.high_mm <= p.grip_mm[1])
     return bool(gripped) and p.terminal_mm2[0] <= copper_mm2 <= p.terminal_mm2[1]
 
 
