@@ -2,6 +2,7 @@
 
 import json
 import sys
+from pathlib import Path
 from typing import BinaryIO
 
 import click
@@ -119,11 +120,15 @@ def checks_command() -> None:
 
 
 @click.command("formats")
-def formats_command() -> None:
-    """Write the JSON Schemas of every document, as Markdown."""
-    from euthyne.exchange.formats import formats_markdown
+@click.argument("folder", type=click.Path(file_okay=False, path_type=Path))
+def formats_command(folder: Path) -> None:
+    """Write formats.md into a folder, and the JSON Schema of every document below it."""
+    from euthyne.exchange.formats import formats_files
 
-    click.echo(formats_markdown(), nl=False)
+    for name, text in formats_files().items():
+        file = folder / name
+        file.parent.mkdir(parents=True, exist_ok=True)
+        file.write_text(text, encoding="utf-8")
 
 
 DOCUMENTS = (

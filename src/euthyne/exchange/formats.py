@@ -1,6 +1,8 @@
-"""docs/formats.md, written from the document models themselves."""
+"""What docs/formats.md, docs/schemas and docs/checks.md say, from the models and checks themselves."""
 
 import json
+from collections.abc import Callable
+from dataclasses import dataclass
 from typing import Any
 
 from pydantic import TypeAdapter
@@ -24,88 +26,122 @@ from euthyne.exchange.reading import schema_of
 
 HEAD = """# Open formats
 
-Generated from the document models by `euthyne formats`. SI units, with the unit in each name; unknown fields are
-errors. A document with faults is answered with `{"errors": [{"field", "problem", "fix"}]}` and exit status 2, every
-fault at once.
+Each document by its JSON Schema, a file beside this page; `euthyne formats docs` writes both from the document models.
+SI units, with the unit in each name; unknown fields are errors. A document with faults is answered with
+`{"errors": [{"field", "problem", "fix"}]}` and exit status 2, every fault at once.
+
+| document | schema | |
+|---|---|---|
 """
+SCHEMAS = "schemas"
+ARCHIVED = (
+    "`euthyne export --all` writes an archive, `euthyne import` takes it into an empty log: a ZIP file that always "
+    "comes out the same."
+)
 
 
-def _section(title: str, words: str, schema: dict[str, Any]) -> str:
-    return f"\n## {title}\n\n{words}\n\n```json\n{json.dumps(schema, indent=1)}\n```\n"
+@dataclass(frozen=True)
+class Format:
+    """A document that goes in or out: the name of its schema, what it is, where it comes from, its schema."""
+
+    name: str
+    title: str
+    words: str
+    schema: Callable[[], dict[str, Any]]
 
 
-def formats_markdown() -> str:
-    """The whole page."""
-    answers = TypeAdapter(Sizing).json_schema(), TypeAdapter(WireAnswer).json_schema()
-    return HEAD + "".join(
-        (
-            _section(
-                "`euthyne size`: the brief",
-                "Read from a file, or `-`.",
-                size_contract.adapter().json_schema(),
-            ),
-            _section("`euthyne size`: the answer", "Written to standard output.", answers[0]),
-            _section(
-                "`euthyne wire`: the question",
-                "At least one way of measuring.",
-                wire_contract.adapter().json_schema(),
-            ),
-            _section("`euthyne wire`: the answer", "Written to standard output.", answers[1]),
-            _section(
-                "`euthyne diagnose` and `euthyne probes`: what should join, and what was heard",
-                "In a gang of `silent` the other point is under `with`; `euthyne probes` needs "
-                "no `sounds`.",
-                wiring_contract.adapter().json_schema(),
-            ),
-            _section(
-                "A lead",
-                "`euthyne export` writes it, `euthyne import` reads it, `euthyne check` checks it.",
-                schema_of(lead_file.adapter()),
-            ),
-            _section(
-                "A part of one's own",
-                "The Shelf writes it and takes it in.",
-                schema_of(part_file.adapter()),
-            ),
-            _section(
-                "Stores",
-                "Stores write it: everything on hand.",
-                stores_file.adapter().json_schema(),
-            ),
-            *_archive(),
-        )
+FORMATS = (
+    Format(
+        "size-brief",
+        "`euthyne size`: the brief",
+        "Read from a file, or `-`.",
+        lambda: size_contract.adapter().json_schema(),
+    ),
+    Format(
+        "size-answer",
+        "`euthyne size`: the answer",
+        "Written to standard output.",
+        lambda: TypeAdapter(Sizing).json_schema(),
+    ),
+    Format(
+        "wire-question",
+        "`euthyne wire`: the question",
+        "At least one way of measuring.",
+        lambda: wire_contract.adapter().json_schema(),
+    ),
+    Format(
+        "wire-answer",
+        "`euthyne wire`: the answer",
+        "Written to standard output.",
+        lambda: TypeAdapter(WireAnswer).json_schema(),
+    ),
+    Format(
+        "wiring",
+        "`euthyne diagnose`, `euthyne probes`: what should join, and what was heard",
+        "In a gang of `silent` the other point is under `with`; `euthyne probes` needs no `sounds`.",
+        lambda: wiring_contract.adapter().json_schema(),
+    ),
+    Format(
+        "lead",
+        "A lead",
+        "`euthyne export` writes it, `euthyne import` reads it, `euthyne check` checks it.",
+        lambda: schema_of(lead_file.adapter()),
+    ),
+    Format(
+        "part",
+        "A part of one's own",
+        "The Shelf writes it and takes it in.",
+        lambda: schema_of(part_file.adapter()),
+    ),
+    Format(
+        "stores",
+        "Stores",
+        "Stores write it: everything on hand.",
+        lambda: stores_file.adapter().json_schema(),
+    ),
+    Format(
+        "archive",
+        "An archive: `archive.json`",
+        f"{ARCHIVED} What it is of. The settings are those of the log.",
+        lambda: archive.head_adapter().json_schema(),
+    ),
+    Format(
+        "archive-lead",
+        "An archive: `leads/0000001.json`",
+        "A lead with its seal, its journal and what lies beside it, in the order they were begun. A leaflet's content "
+        "lies under `leaflets/`, named by its SHA-256.",
+        lambda: archive.lead_adapter().json_schema(),
+    ),
+    Format(
+        "archive-part",
+        "An archive: `parts/00001.json`",
+        "A part of one's own.",
+        lambda: archive.part_adapter().json_schema(),
+    ),
+    Format(
+        "archive-stores",
+        "An archive: `stores.json`",
+        "Stores with every movement.",
+        lambda: archive.stores_adapter().json_schema(),
+    ),
+)
+
+
+def formats_files() -> dict[str, str]:
+    """The page and every schema, by their paths below a folder."""
+    found = {"formats.md": _page()}
+    for one in FORMATS:
+        schema = {"$schema": "https://json-schema.org/draft/2020-12/schema", **one.schema()}
+        found[f"{SCHEMAS}/{one.name}.schema.json"] = json.dumps(schema, indent=1) + "\n"
+    return found
+
+
+def _page() -> str:
+    rows = (
+        f"| {one.title} | [{one.name}]({SCHEMAS}/{one.name}.schema.json) | {one.words} |\n"
+        for one in FORMATS
     )
-
-
-def _archive() -> tuple[str, ...]:
-    """The members of an archive."""
-    words = (
-        "`euthyne export --all` writes it, `euthyne import` takes it into an empty log: a ZIP file "
-        "that always comes out the same. "
-    )
-    return (
-        _section(
-            "An archive: `archive.json`",
-            f"{words}What it is of. The settings are those of the log.",
-            archive.head_adapter().json_schema(),
-        ),
-        _section(
-            "An archive: `leads/0000001.json`",
-            "A lead with its seal, its journal and what lies beside it, in the order they were "
-            "begun. A leaflet's content lies under `leaflets/`, named by its SHA-256.",
-            archive.lead_adapter().json_schema(),
-        ),
-        _section(
-            "An archive: `parts/00001.json`",
-            "A part of one's own.",
-            archive.part_adapter().json_schema(),
-        ),
-        _section(
-            "An archive: `stores.json`",
-            "Stores with every movement.",
-            archive.stores_adapter().json_schema(),
-        ),
-    )
+    return HEAD + "".join(rows)
 
 
 def checks_markdown() -> str:

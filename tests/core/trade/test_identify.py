@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from euthyne.cli import main
 from euthyne.core.trade.identify import Measured, Outside, Strands, Weighed, WireQuestion, identify
-from euthyne.exchange.formats import formats_markdown
+from euthyne.exchange.formats import formats_files
 
 
 def test_sold_as_ten_gauge_and_a_little_over_twelve():
@@ -111,5 +111,8 @@ def test_a_question_that_makes_no_sense_is_refused_field_by_field(document, fiel
 
 
 def test_the_published_formats_are_those_of_the_program():
-    page = Path(__file__).parents[3] / "docs" / "formats.md"
-    assert page.read_text() == formats_markdown(), "run: euthyne formats > docs/formats.md"
+    docs = Path(__file__).parents[3] / "docs"
+    for name, text in formats_files().items():
+        assert (docs / name).read_text("utf-8") == text, f"{name} wants: euthyne formats docs"
+    there = {f"schemas/{file.name}" for file in (docs / "schemas").iterdir()} | {"formats.md"}
+    assert there == set(formats_files())
