@@ -81,7 +81,7 @@ def test_every_document_has_its_schema_in_a_file(tmp_path, store):
     named = re.findall(r"\]\((schemas/[a-z-]+\.schema\.json)\)", page)
     assert len(named) == len(list((tmp_path / "schemas").iterdir())) > 10
     schema = json.loads((tmp_path / "schemas" / "lead.schema.json").read_text("utf-8"))
-    document = json.loads(write_lead(store.get("TR-0014").lead))
+    document = json.loads(write_lead(store.get("TR-0014").lead, None))
     assert set(schema["required"]) <= set(document) <= set(schema["properties"])
 
 
