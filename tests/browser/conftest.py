@@ -10,6 +10,7 @@ from euthyne.cli import open_store
 from euthyne.cli.doors import Doors
 from euthyne.cli.server import Server
 from euthyne.web import create_app
+from templates import compiled_once
 
 
 @pytest.fixture(scope="session")
@@ -35,7 +36,7 @@ def chromium():
 def served(tmp_path, with_demo):
     with_demo(tmp_path)
     store = open_store(tmp_path)
-    server = Server(create_app(store, tmp_path), Doors("127.0.0.1", 0))
+    server = Server(compiled_once(create_app(store, tmp_path)), Doors("127.0.0.1", 0))
     thread = threading.Thread(target=server.serve, daemon=True)
     thread.start()
     yield f"http://127.0.0.1:{server.server.effective_port}", store

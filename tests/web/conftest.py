@@ -6,6 +6,7 @@ from person import NAMES, PASSPHRASE, Person, words
 from euthyne.cli import open_store
 from euthyne.core.people.roles import Role
 from euthyne.web import access, create_app
+from templates import compiled_once
 
 
 @pytest.fixture
@@ -20,7 +21,7 @@ def store(folder):
 
 @pytest.fixture
 def app(store, folder):
-    app = create_app(store, folder)
+    app = compiled_once(create_app(store, folder))
     app.config.update(WTF_CSRF_ENABLED=False, TESTING=False)
     return app
 
