@@ -3,6 +3,7 @@ records stay what they were.
 """
 
 import json
+from importlib.resources import files
 from pathlib import Path
 
 import pytest
@@ -11,10 +12,11 @@ from hypothesis import strategies as st
 from leads import made
 from sampling import examples
 
+from euthyne.cli import DEMO_ORDER
 from euthyne.core.checks import checks
 from euthyne.core.kinds import starts
 from euthyne.core.kinds.assembling import changed
-from euthyne.core.plan import Plan
+from euthyne.core.plan import Plan, plan_of
 from euthyne.core.stages.tag.seal import holds
 from euthyne.core.trade.fault import Refused
 from euthyne.exchange.lead_file import kept_lead, lead_values, read_lead, write_lead
@@ -194,3 +196,12 @@ def test_what_an_assembly_can_not_be_is_refused_with_its_path(mistake):
     with pytest.raises(Refused) as refused:
         read_lead(json.dumps(document))
     assert path in [f.field for f in refused.value.faults]
+
+
+def test_what_was_built_with_an_earlier_program_is_built_by_the_same_plan():
+    """The sums that the demonstration's leads were kept with; a class may be renamed, they may not change."""
+    for name in DEMO_ORDER:
+        text = (files("euthyne.demo") / f"{name}.json").read_text("utf-8")
+        plan = plan_of(read_lead(text).lead)
+        kept = {plan.lead.build.plan_stamp, plan.lead.proof.plan_stamp} - {None}
+        assert kept <= {plan.build.stamp}, name

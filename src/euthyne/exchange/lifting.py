@@ -226,7 +226,8 @@ def stamp_then(old: Lead1, plan: Plan) -> str:
     cut_m = plan.cut.length.cut_m if plan.cut.length else None
     fuse = plan.conductor.protection.amps if plan.given.fused_plug else None
     resting += (cut_m, fuse)
-    return hashlib.sha256(repr(resting).encode()).hexdigest()[:12]
+    rested_on = repr(resting).replace(f"{FirstJoint.__name__}(", "Joint(")  # as it was called then
+    return hashlib.sha256(rested_on.encode()).hexdigest()[:12]
 
 
 def _joints_then(plan: Plan) -> Iterable[FirstJoint]:

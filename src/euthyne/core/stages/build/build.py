@@ -6,6 +6,7 @@ from dataclasses import replace
 from functools import cached_property
 from itertools import takewhile
 
+from euthyne.core.assembly.records import WireCourse
 from euthyne.core.kinds.kind import Trait
 from euthyne.core.order.laid import BuildPlan, CableEnd, End
 from euthyne.core.order.order import OrderStep
@@ -210,4 +211,7 @@ class BuildStage:
             resting += (practices,)
         lengths = tuple(length.cut_m for length in self.cut.lengths.values())
         resting += (lengths, self._plug_fuse_amps)
-        return hashlib.sha256(repr(resting).encode()).hexdigest()[:12]
+        # Sums of builds that were begun are kept in their leads: they were made when a wire's course was
+        # called a wire, and what a class is called may not change them.
+        rests_on = repr(resting).replace(f"{WireCourse.__name__}(", "Wire(")
+        return hashlib.sha256(rests_on.encode()).hexdigest()[:12]
