@@ -51,7 +51,7 @@ def test_a_heavy_inverter_pair_has_lugs_dies_and_pull_of_its_gauge(gauged, serve
     press = next(s for s in Plan(store.get(tag).lead).build.steps if s.key.startswith("A-land"))
     page.goto(f"/leads/{tag}/build/bench?step={press.key.replace('+', '%2B')}")
     expect(page.locator("body")).to_contain_text("2/0 AWG, battery end")
-    expect(page.locator("body")).to_contain_text("29.9 to 45 lb (133 to 200 N)")
+    expect(page.locator("body")).to_contain_text("30 to 45 lb (133 to 200 N)")
 
 
 def test_a_supply_extension_keeps_its_colours_to_the_last_step(gauged, served):

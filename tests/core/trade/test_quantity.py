@@ -15,6 +15,7 @@ from euthyne.core.trade.quantity import (
     KELVIN,
     LENGTH,
     MEGOHMS,
+    MONEY,
     OHMS,
     PERCENT,
     POWER,
@@ -76,6 +77,7 @@ from in_metric import in_metric
         ("3 hp", POWER, 2237.1),
         ("7 lbf-in", TORQUE, 0.790894),
         ("0.19 l", VOLUME, 190),
+        ("11,50", MONEY, 11.5),
         ("250 micrometers", SHORT, 0.25),
     ],
 )

@@ -302,7 +302,7 @@ def test_every_wrong_field_is_named(change, field):
     assert field in [f.field for f in refused.value.faults]
 
 
-@examples(150)
+@examples(750)
 @given(
     ways=st.integers(3, 9),
     count=st.integers(1, 2),

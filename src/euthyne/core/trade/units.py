@@ -68,6 +68,8 @@ def to_unit(unit: str, target: str) -> tuple[float, float]:
     >>> to_unit("inch", "m"), to_unit("megaohm", "ohm")
     ((0.0254, 0.0), (1000000.0, 0.0))
     """
+    if unit == target:
+        return 1.0, 0.0
     if target == "degC" and unit in DEGREES:
         return DEGREES[unit]
     for family in FAMILIES:
