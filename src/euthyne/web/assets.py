@@ -31,7 +31,7 @@ SCRIPTS = (
 BUNDLES = {"css": ("text/css", SHEETS, "\n"), "js": ("text/javascript", SCRIPTS, "\n;\n")}
 FOR_A_YEAR = "public, max-age=31536000, immutable"
 SMALLEST = 1400  # bytes, about what one packet carries: below it nothing is gained
-WORDS = ("text/", "image/svg+xml", "application/json")
+WORDS = ("text/", "image/svg+xml", "application/json")  # how the type of what has words begins
 
 
 def attend(app: Flask) -> None:
@@ -84,6 +84,11 @@ def bundle(kind: str, found: str, _ending: str) -> Response:
     return answer
 
 
+def has_words(answer: Response) -> bool:
+    """True for an answer that is text made here, not a file that is passed on."""
+    return not answer.direct_passthrough and (answer.mimetype or "").startswith(WORDS)
+
+
 def _takes_small() -> bool:
     return bool(request.accept_encodings["gzip"])
 
@@ -102,9 +107,9 @@ def _small(answer: Response) -> Response:
     """A page, compressed where that is no help to somebody who listens: over TLS the length of what is
     compressed together with a key tells of the key.
     """
-    if answer.direct_passthrough or request.is_secure or not _takes_small():
+    if request.is_secure or not _takes_small():
         return answer
-    if "Content-Encoding" in answer.headers or not (answer.mimetype or "").startswith(WORDS):
+    if "Content-Encoding" in answer.headers or not has_words(answer):
         return answer
     whole = answer.get_data()
     if len(whole) >= SMALLEST:

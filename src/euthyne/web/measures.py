@@ -8,10 +8,10 @@ from werkzeug.wrappers import Response as Answer
 from euthyne.core.trade.figure import CLOSE
 from euthyne.core.trade.measures import Measures, tell
 from euthyne.store.leads import LeadStore
+from euthyne.web.assets import has_words
 
 blueprint = Blueprint("measures", __name__)
 CHOICES: tuple[Measures, ...] = get_args(Measures)
-WORDS = ("text/", "image/svg+xml", "application/json")  # how the type of what has words begins
 SIGN = CLOSE.encode()  # of a figure that is not told yet
 
 
@@ -52,7 +52,7 @@ def save() -> Answer:
 
 def tell_figures(response: Response) -> Response:
     """A page, or a part of one, with its figures as this bench measures."""
-    if response.direct_passthrough or not (response.mimetype or "").startswith(WORDS):
+    if not has_words(response):
         return response
     page = response.get_data()
     if SIGN in page:

@@ -22,21 +22,21 @@ from euthyne.core.trade.figure import (
     rounded,
 )
 from euthyne.core.trade.quantity import Measure
+from euthyne.core.trade.units import FOOT, GRAVITY, INCH, POUND
 from euthyne.core.trade.wire import GAUGES, awg_area_mm2, awg_gauge
 
 Measures = Literal["metric", "gauge"]
 
-MM_PER_INCH = 25.4
-M_PER_FOOT = 0.3048
+MM_PER_INCH, M_PER_FOOT = 25.4, FOOT
 FINEST = 64  # parts of an inch on a rule
 FINE_MM = 1.0  # thinner than this, and thousandths of an inch are said
 FEET_FROM_INCHES = 48
 RUN_GIVE_M = MM_PER_INCH / 16 / 1000
 GIVE = 0.004  # of a length said in metres: what nobody cuts finer
 CUT_GIVE_MM = 0.2  # of a length in millimetres that is said whole
-LB_PER_KG = 2.20462
-LB_PER_NEWTON = 0.224809
-LB_IN_PER_NEWTON_METRE = 8.85075
+LB_PER_KG = 1 / POUND
+LB_PER_NEWTON = 1 / (POUND * GRAVITY)
+LB_IN_PER_NEWTON_METRE = LB_PER_NEWTON / INCH
 CUBIC_INCH_PER_ML = 0.0610237
 THOUSAND_FEET_M = 304.8
 SAME_AREA = 0.015  # a gauge's area as it is rounded

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.figure import WRITTEN
-from euthyne.core.trade.units import to_unit
+from euthyne.core.trade.units import FOOT, to_unit
 from euthyne.core.trade.wire import GAUGES, Size, metric_resistances, size_named
 
 
@@ -79,7 +79,6 @@ MEGOHMS = Measure(
 
 LONG_IN_INCHES = 24
 LONGEST_TEXT = 100
-METRES_PER_FOOT = 0.3048
 SURE_SHARE = 0.1  # a bare number up to this is a share of one; up to one it may be that or percent
 MARKS = str.maketrans(
     {
@@ -254,7 +253,7 @@ def _heat(typed: str, field: str) -> ReadQuantity:
     if found is None:
         raise _refuse(field, f"{typed!r} is not a {HEAT.word}", HEAT)
     feet = found[2] in ("ft", "foot")
-    value = _number(found[1]) / (METRES_PER_FOOT if feet else 1.0)
+    value = _number(found[1]) / (FOOT if feet else 1.0)
     if not HEAT.low <= value <= HEAT.high:
         raise _refuse(field, f"{typed} is {'too small' if value < HEAT.low else 'too large'}", HEAT)
     return ReadQuantity(value, f"read as {in_measure(value, HEAT)}" if feet else "")
@@ -321,7 +320,7 @@ def _inches_slip(value: float, typed: str, measure: Measure) -> str:
     feet = _number(inches[1])
     return (
         f"read as {in_measure(value, LENGTH)}; if feet were meant, {feet:g} ft is "
-        f"{in_measure(feet * METRES_PER_FOOT, LENGTH)}"
+        f"{in_measure(feet * FOOT, LENGTH)}"
     )
 
 

@@ -6,7 +6,7 @@ mechanical one.
 
 from functools import cache
 
-INCH, POUND, GRAVITY = 0.0254, 0.45359237, 9.80665
+INCH, FOOT, POUND, GRAVITY = 0.0254, 0.3048, 0.45359237, 9.80665
 PREFIXES = {"µ": 1e-6, "u": 1e-6, "m": 1e-3, "k": 1e3, "M": 1e6, "G": 1e9}
 LONG_PREFIXES = {"micro": 1e-6, "milli": 1e-3, "centi": 1e-2, "kilo": 1e3, "mega": 1e6, "giga": 1e9}
 
@@ -22,7 +22,7 @@ def _prefixed(letter: str, name: str = "", only: str = "µumkMG") -> dict[str, f
 
 LENGTHS = _prefixed("m", "meter", "µumk") | {f"{p}metre": s for p, s in LONG_PREFIXES.items()}
 LENGTHS |= {f"{p}metres": s for p, s in LONG_PREFIXES.items()}
-LENGTHS |= {"cm": 0.01, "dm": 0.1, "inch": INCH, "foot": 12 * INCH, "yard": 36 * INCH}
+LENGTHS |= {"cm": 0.01, "dm": 0.1, "inch": INCH, "foot": FOOT, "yard": 36 * INCH}
 LENGTHS |= {"mil": INCH / 1000, "thou": INCH / 1000, "mile": 63360 * INCH, "yards": 36 * INCH}
 # Each family by the size of its units in one that is not named.
 FAMILIES: tuple[dict[str, float], ...] = (
