@@ -8,7 +8,7 @@ from itertools import combinations
 from pathlib import Path
 
 import pytest
-from hypothesis import given
+from hypothesis import example, given
 from hypothesis import strategies as st
 from sampling import examples
 from wiring_faults import grouped, hears, random_mistakes, sounding, straight, turn
@@ -309,6 +309,7 @@ def test_every_wrong_field_is_named(change, field):
     share=st.floats(0.1, 0.9),
     seed=st.integers(0, 2**32),
 )
+@example(ways=5, count=2, share=0.25, seed=74)
 def test_what_was_not_probed_yet_never_makes_an_explanation_wrong(ways, count, share, seed):
     rng = random.Random(seed)
     points, all_points, wires = straight(ways, 0)

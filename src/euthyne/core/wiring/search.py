@@ -127,7 +127,7 @@ class Search(Cycles):
         """An explanation that always holds: open what sounds through and should not, join what is
         left apart.
         """
-        cut = [w for w in part.wires if w not in state.opened and self._bridges(state.ends[w])]
+        cut = self._bridging(state, part)
         opened = replace(state, opened=state.opened | set(cut))
         found: list[Mistake] = [Open(self.wiring.wires[w]) for w in cut]
         home = {
@@ -145,11 +145,24 @@ class Search(Cycles):
                     found.append(Joined((self.points[together[0]], self.points[p])))
         return found
 
-    def _bridges(self, ends: tuple[int, int]) -> bool:
-        if NOWHERE in ends:
-            return False
-        one, other = self.group[ends[0]], self.group[ends[1]]
-        return one != other and (self.rest or frozenset((one, other)) in self.apart)
+    def _bridging(self, state: State, part: WrongPart) -> list[int]:
+        """The wires of a part that, with those before them and all that sounded together, would join what
+        was heard silent.
+        """
+        home = {g: g for g in {self.group[p] for p in part.points}}
+        cut: list[int] = []
+        for w in part.wires:
+            if w in state.opened or NOWHERE in state.ends[w]:
+                continue
+            one, other = (home[self.group[p]] for p in state.ends[w])
+            if one == other:
+                continue
+            here, there = ([g for g, at in home.items() if at == side] for side in (one, other))
+            if self.rest or any(frozenset(x) in self.apart for x in product(here, there)):
+                cut.append(w)
+            else:
+                home.update(dict.fromkeys(there, one))
+        return cut
 
     # What may have happened to a wrong net.
 

@@ -285,6 +285,8 @@ const Keeper = (() => {
       form.addEventListener("submit", submitted, true);
       form.addEventListener("focusout", () => setTimeout(anew));
       putBack();
+      // A quick hand may have typed before this script was there to hear it.
+      if (unkept().length) soon(0);
     }
     others();
   }
