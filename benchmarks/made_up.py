@@ -16,7 +16,7 @@ from euthyne.cli import open_store
 from euthyne.core.kinds import starts
 from euthyne.core.kinds.assembling import changed
 from euthyne.core.kinds.beginning import new_lead
-from euthyne.core.lead import PROOF_RULE, RULE, Lead, Look, Reading, Reason, StepDone
+from euthyne.core.lead import Lead, Look, Reading, Reason, StepDone
 from euthyne.core.plan import Plan
 from euthyne.core.sizing.brief import OneLoad
 from euthyne.core.stages.tag.seal import FIRST, journal_sum, seal
@@ -173,12 +173,11 @@ def _finished(lead: Lead) -> Lead:
     lead = changed(lead, [("ends.accepted", True), ("cut.accepted", True)])
     plan = Plan(lead)
     steps = tuple(StepDone(step.key, at, by) for step in plan.build.steps)
-    built = replace(lead.build, done=steps, plan_stamp=plan.build.stamp, rule=RULE)
+    built = replace(lead.build, done=steps, plan_stamp=plan.build.stamp)
     lead = replace(lead, build=built)
     plan = Plan(lead)
     proof = replace(
         lead.proof,
-        rule=PROOF_RULE,
         looks=tuple(Look(line.id, True, at, by) for line in plan.prove.looks),
         probes=tuple(x.answered(x.sounds) for x in plan.prove.probe_plan),
         readings=tuple(

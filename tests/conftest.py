@@ -9,7 +9,7 @@ import pytest
 from argon2 import PasswordHasher
 from hypothesis import settings
 
-from euthyne.cli import load_demo
+from euthyne.cli import load_demo, open_store
 from euthyne.store.database import FILE
 from euthyne.store.people import PeopleStore
 
@@ -31,6 +31,14 @@ def quickly_hashed():
 def loaded_once(tmp_path_factory):
     folder = tmp_path_factory.mktemp("tarn-ridge")
     load_demo(folder)
+    return folder
+
+
+@pytest.fixture(scope="session")
+def begun_once(tmp_path_factory):
+    """A folder with a data file that nothing is in yet."""
+    folder = tmp_path_factory.mktemp("begun")
+    open_store(folder).engine.dispose()
     return folder
 
 

@@ -38,6 +38,12 @@ class Program:
                 time.sleep(0.05)
         raise AssertionError("the program did not start")
 
+    @property
+    def worked(self):
+        """The ticks of the processor it has had."""
+        with open(f"/proc/{self.process.pid}/stat") as told:
+            return sum(int(n) for n in told.read().rpartition(")")[2].split()[11:13])
+
     def tell(self, what):
         """Send it a signal and wait until it is gone; its exit status."""
         os.kill(self.process.pid, what)

@@ -6,11 +6,11 @@ import pytest
 from filling import PASSPHRASE
 from playwright.sync_api import expect, sync_playwright
 
+from alike import compiled_once
 from euthyne.cli import open_store
 from euthyne.cli.doors import Doors
 from euthyne.cli.server import Server
 from euthyne.web import create_app
-from templates import compiled_once
 
 
 @pytest.fixture(scope="session")

@@ -10,7 +10,7 @@ from leads import AT, with_done
 from playwright.sync_api import expect
 
 from euthyne.core.kinds.assembling import changed
-from euthyne.core.lead import PROOF_RULE, Proof, Reason, StepDone
+from euthyne.core.lead import Proof, Reason, StepDone
 from euthyne.core.plan import Plan
 from euthyne.core.standing.progress import progress
 from euthyne.instruments.faults import hidden_in
@@ -37,9 +37,7 @@ def build(store, tag, **proof):
             Reason(f.code, "looked at, and it holds", AT, "RM", f.text, f.about, f.kept_figures)
             for f in open_
         )
-        return replace(
-            lead, reasons=given, proof=Proof(rule=PROOF_RULE, tested_volts=1000.0, **proof)
-        )
+        return replace(lead, reasons=given, proof=Proof(tested_volts=1000.0, **proof))
 
     store.change(tag=tag, change=made, at=AT, by="RM", what="built")
 

@@ -23,17 +23,20 @@ def program(tmp_path, with_demo):
 
 
 @pytest.fixture
-def tab(chromium, program):
-    context = chromium.new_context(
-        viewport={"width": 1280, "height": 800}, base_url=program.address
-    )
+def tab(request, chromium):
+    """A page of the program itself where it is to be stopped, and else of a server in this process."""
+    if "program" in request.fixturenames:
+        address = request.getfixturevalue("program").address
+    else:
+        address, _ = request.getfixturevalue("served")
+    context = chromium.new_context(viewport={"width": 1280, "height": 800}, base_url=address)
     context.set_default_timeout(15000)
     yield context.new_page()
     context.close()
 
 
-def lead_of(program, tag="TR-0023"):
-    return open_store(program.folder).get(tag).lead
+def lead_of(kept, tag="TR-0023"):
+    return kept.get(tag).lead
 
 
 def type_into(tab, field, text):
@@ -52,11 +55,11 @@ def test_nothing_typed_is_lost_while_the_server_is_stopped(tab, program):
     expect(tab.locator("#kept")).to_contain_text("2 fields are held")
     program.start()
     expect(tab.locator("#kept")).to_contain_text("Kept ", timeout=SLOW)
-    lead = lead_of(program)
+    lead = lead_of(open_store(program.folder))
     assert (lead.brief.run_m, lead.name) == (17.5, "Pump hut supply")
 
 
-def test_what_is_held_comes_back_after_a_reload(tab, program):
+def test_what_is_held_comes_back_after_a_reload(tab, served):
     def no_answer(route):
         if route.request.method == "POST":
             route.abort()
@@ -71,10 +74,10 @@ def test_what_is_held_comes_back_after_a_reload(tab, program):
     tab.reload()
     expect(tab.locator("#brief-run_m")).to_have_value("18.5 m")
     expect(tab.locator("#kept")).to_contain_text("Not kept")
-    assert lead_of(program).brief.run_m != 18.5
+    assert lead_of(served[1]).brief.run_m != 18.5
     tab.context.unroute("**/brief")
     expect(tab.locator("#kept")).to_contain_text("Kept ", timeout=SLOW)
-    assert lead_of(program).brief.run_m == 18.5
+    assert lead_of(served[1]).brief.run_m == 18.5
 
 
 def test_what_one_page_could_not_keep_is_kept_by_the_next(tab, program):
@@ -85,13 +88,13 @@ def test_what_one_page_could_not_keep_is_kept_by_the_next(tab, program):
     program.start()
     tab.goto("/bench")
     for _ in range(50):
-        if lead_of(program).brief.run_m == 19.5:
+        if lead_of(open_store(program.folder)).brief.run_m == 19.5:
             return
         time.sleep(0.1)
     raise AssertionError("the field was not kept")
 
 
-def test_a_field_left_at_once_is_kept(tab, program):
+def test_a_field_left_at_once_is_kept(tab, served):
     tab.goto(f"{LEAD}/brief")
     type_into(tab, "#brief-run_m", "16.5 m")
     tab.get_by_role("link", name="On to the conductor").click()
@@ -99,7 +102,7 @@ def test_a_field_left_at_once_is_kept(tab, program):
     expect(tab.locator("#brief-run_m")).to_have_value("16.5 m")
 
 
-def test_what_is_typed_before_the_script_is_there_is_kept(tab, program):
+def test_what_is_typed_before_the_script_is_there_is_kept(tab, served):
     def late(route):
         time.sleep(1)
         route.continue_()
@@ -109,7 +112,7 @@ def test_what_is_typed_before_the_script_is_there_is_kept(tab, program):
     type_into(tab, "#brief-run_m", "14.5 m")
     assert tab.evaluate("typeof Keeper") == "undefined"
     expect(tab.locator("#kept")).to_contain_text("Kept ")
-    assert lead_of(program).brief.run_m == 14.5
+    assert lead_of(served[1]).brief.run_m == 14.5
 
 
 def test_a_link_waits_for_what_is_not_kept_and_a_second_press_goes(tab, program):
@@ -121,7 +124,7 @@ def test_a_link_waits_for_what_is_not_kept_and_a_second_press_goes(tab, program)
     assert tab.url.endswith("/brief")
 
 
-def test_quick_changes_on_a_slow_line_all_arrive(tab, program):
+def test_quick_changes_on_a_slow_line_all_arrive(tab, served):
     def slowly(route):
         time.sleep(0.6)
         route.continue_()
@@ -140,7 +143,7 @@ def test_quick_changes_on_a_slow_line_all_arrive(tab, program):
     expect(tab.locator("select[name^='joint.']").nth(2)).to_have_value(other)
 
 
-def test_two_open_pages_both_see_what_was_set(tab, program):
+def test_two_open_pages_both_see_what_was_set(tab, served):
     # On a slow machine the pulse would bring the other page's 44 m before 55 m is typed.
     tab.route("**/pulse?*", lambda route: route.abort())
     tab.goto(f"{LEAD}/brief")
@@ -151,10 +154,10 @@ def test_two_open_pages_both_see_what_was_set(tab, program):
     type_into(tab, "#brief-run_m", "55 m")
     expect(tab.locator("#two-set")).to_contain_text("was set to 44 m by someone else")
     expect(tab.locator("#brief-run_m")).to_have_value("55 m")
-    assert lead_of(program).brief.run_m == 44
+    assert lead_of(served[1]).brief.run_m == 44
     tab.get_by_role("button", name="Set 55 m").click()
     expect(tab.locator("#two-set")).to_be_empty()
-    assert lead_of(program).brief.run_m == 55
+    assert lead_of(served[1]).brief.run_m == 55
     type_into(second, "#made_for", "The pump hut")
     expect(second.locator("#brief-run_m")).to_have_value("55 m")
 
@@ -171,5 +174,5 @@ def test_the_bench_stays_on_its_page_and_sends_the_step_again(tab, program):
     assert tab.locator("#headline").inner_text() == headline
     program.start()
     expect(tab.locator("#headline")).not_to_have_text(headline, timeout=SLOW)
-    done = lead_of(program, "TR-0019").build.done
+    done = lead_of(open_store(program.folder), "TR-0019").build.done
     assert [d.by for d in done].count("QX") == 1

@@ -11,7 +11,7 @@ from playwright.sync_api import expect
 from pypdf import PdfReader
 
 from euthyne.core.kinds.assembling import changed
-from euthyne.core.lead import PROOF_RULE, Look, Proof, StepDone
+from euthyne.core.lead import Look, Proof, StepDone
 from euthyne.core.plan import Plan
 
 
@@ -49,7 +49,7 @@ def built_and_looked_at(store, tag, **proof):
         p = Plan(lead)
         looks = tuple(Look(x.id, True, AT, "AF") for x in p.prove.looks)
         heard = tuple(x.answered(x.sounds) for x in p.prove.probe_plan)
-        return replace(lead, proof=Proof(looks=looks, probes=heard, rule=PROOF_RULE, **proof))
+        return replace(lead, proof=Proof(looks=looks, probes=heard, **proof))
 
     store.change(tag=tag, change=made, at=AT, by="RM", what="built")
 

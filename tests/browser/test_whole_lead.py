@@ -5,7 +5,7 @@ from dataclasses import replace
 import pytest
 from playwright.sync_api import expect
 
-from euthyne.core.lead import RULE, StepDone
+from euthyne.core.lead import StepDone
 from euthyne.core.plan import plan_of
 
 
@@ -117,7 +117,7 @@ def test_like_work_is_ticked_by_key_and_confirmed_together(page, served):
     done = tuple(StepDone(k, "2026-11-24T09:00:00", "RM") for k in upto[: upto.index("B-sleeve-1")])
     store.change(
         "TR-0027",
-        lambda lead: replace(lead, build=replace(lead.build, done=done, rule=RULE)),
+        lambda lead: replace(lead, build=replace(lead.build, done=done)),
         "2026-11-24T09:00:00",
         "RM",
         "built so far",

@@ -1,38 +1,105 @@
 """Small lead documents for the tests of the core."""
 
+from collections.abc import Iterable
 from dataclasses import replace
 
+from euthyne.core.assembly.joints import Joint
 from euthyne.core.checks import checks
-from euthyne.core.kinds import starts
+from euthyne.core.kinds import kind_named, starts
 from euthyne.core.kinds.assembling import changed
 from euthyne.core.kinds.beginning import new_lead
-from euthyne.core.lead import RULE, Brief, Lead
+from euthyne.core.kinds.makeup import MakeUpInput, circuits_of
+from euthyne.core.lead import Brief, Conductor, Ends, Lead
+from euthyne.core.lead.paths import with_value
 from euthyne.core.plan import Plan
+from euthyne.core.shelf.parts import part
 from euthyne.core.sizing.brief import OneLoad
-from euthyne.exchange.lifting import lift
-from euthyne.exchange.version1 import Conductor1, Ends1, Lead1
 
 AT = "2026-11-02T09:00:00"
 
 
+def joint(core: str, a: str | None, b: str | None) -> Joint:
+    """One core and the mark it lands on at each end; None where it is cut back."""
+    return Joint(core, a, b)
+
+
 def extension(**changes) -> Lead:
-    """A 10 m indoor extension that draws no stop and no caution; change values by ``stage__field``, as
-    the first document named them.
+    """A 10 m indoor extension that draws no stop and no caution; change values by ``stage__field``.
+
+    Beside the fields of a lead: ``ends__a``, ``ends__b`` the part on each end, ``ends__joints`` what lands
+    where (``joint``), ``ends__tints`` pairs of a core and its colour, ``ends__stud_a``, ``ends__stud_b``,
+    ``ends__blanked`` whether empty ways are closed, ``conductor__salvaged``.
     """
-    lead = Lead1(
+    kind = kind_named(changes.pop("kind", "extension"))
+    values = {
+        "brief__run_m": 10.0,
+        "conductor__size": "1.5 mm2",
+        "ends__a": "bs1363-plug",
+        "ends__b": "bs1363-socket",
+        "ends__accepted": True,
+    } | changes
+    sections = {"brief": Brief(), "conductor": Conductor(), "ends": Ends("iec")}
+    rest = {}
+    for path, value in values.items():
+        section, _, name = path.partition("__")
+        if section in sections and hasattr(sections[section], name):
+            sections[section] = replace(sections[section], **{name: value})
+        else:
+            rest[path] = value
+    first, last = kind.places[0].id, kind.places[-1].id
+    own = {p.id: p for p in sections["ends"].own}
+    names = {first: rest.pop("ends__a"), last: rest.pop("ends__b")}
+    parts = {place: own.get(name) or part(name) for place, name in names.items()}
+    ends = sections["ends"]
+    brief, conductor = sections["brief"], sections["conductor"]
+    told = MakeUpInput(brief, conductor, kind.places, parts, ends.switch, ends.switch_lit)
+    made = kind.make_up(told)
+    lead = Lead(
         tag="TR-0001",
         name="Workbench extension",
-        kind="extension",
-        brief=Brief(run_m=10.0),
-        conductor=Conductor1(size="1.5 mm2"),
-        ends=Ends1("bs1363-plug", "bs1363-socket", accepted=True),
+        kind=kind.id,
         created_at=AT,
+        places=made.places,
+        fittings=made.fittings,
+        cables=made.cables,
+        wires=made.wires,
+        circuits=circuits_of(made),
+        **sections,
     )
-    for path, value in changes.items():
-        section, _, name = path.partition("__")
-        held = replace(getattr(lead, section), **{name: value}) if name else value
-        lead = replace(lead, **{section: held})
-    return lift(lead)
+    return _more(lead, rest, {"ends__stud_a": first, "ends__stud_b": last})
+
+
+def _more(lead: Lead, rest: dict, studs: dict[str, str]) -> Lead:
+    """What is said of an extension beside the fields of its brief, its conductor and its ends."""
+    for path, value in rest.items():
+        if path == "ends__joints":
+            lead = _mapped(lead, value)
+        elif path == "ends__tints":
+            for core, colour in value:
+                lead = with_value(lead, f"tint.{core}", colour)
+        elif path in studs:
+            lead = with_value(lead, f"stud.{studs[path]}", value)
+        elif path == "ends__blanked":
+            for fitting in lead.fittings:
+                lead = with_value(lead, f"blank.{fitting.id}", value)
+        else:
+            lead = with_value(
+                lead, path.replace("conductor__sal", "cable__sal").replace("__", "."), value
+            )
+    return lead
+
+
+def _mapped(lead: Lead, joints: Iterable[Joint]) -> Lead:
+    """The lead with its cores where the joints say; what no joint names lands nowhere."""
+    there = Plan(lead).given.map
+    said = {one.core: one for one in joints}
+    told = [
+        replace(one, a=said[one.core].a, b=said[one.core].b)
+        if one.core in said
+        else replace(one, a=None, b=None)
+        for one in there.joints
+    ]
+    return replace(lead, wires=there.wires(told)) if said else lead
 
 
 def made(start, **changes) -> Lead:
@@ -53,8 +120,8 @@ def made(start, **changes) -> Lead:
 
 
 def with_done(lead, done) -> Lead:
-    """A lead with some steps of its build done, begun under the rule that holds."""
-    return replace(lead, build=replace(lead.build, done=done, rule=RULE))
+    """A lead with some steps of its build done."""
+    return replace(lead, build=replace(lead.build, done=done))
 
 
 def plan(**changes) -> Plan:
@@ -65,7 +132,7 @@ def codes(p):
     return {f.code for f in checks(p)}
 
 
-LUGS = {"ends__a": "lugs-m8", "ends__b": "inverter-lugs-m8", "ends__scheme": "dc-red-black"}
+LUGS = {"ends__a": "lug-m8", "ends__b": "lug-m8", "ends__scheme": "dc-red-black"}
 INVERTER = {
     **LUGS,
     "kind": "inverter-link",

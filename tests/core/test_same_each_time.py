@@ -7,13 +7,7 @@ import subprocess
 import sys
 from pathlib import Path
 
-import pytest
-from proving import built
 from sampling import LONG
-
-from euthyne.core.lead import Reading
-from euthyne.core.lead.paths import with_value
-from euthyne.core.plan import Plan
 
 HERE = Path(__file__).parent
 RUN = """
@@ -39,14 +33,3 @@ def test_every_start_says_the_same_of_every_lead():
     first, other = (told_by_a_start_of_its_own(seed).splitlines() for seed in (1, 2))
     assert len(first) > 500
     assert [pair for pair in zip(first, other, strict=True) if pair[0] != pair[1]] == []
-
-
-@pytest.mark.parametrize("start", ["switch-harness", "repair"])
-def test_a_reading_that_was_kept_under_the_other_order_still_counts(start):
-    plan = built(start)
-    assert "insulation-LN" in {x.id for x in plan.prove.lines}
-    kept = (Reading("insulation-NL", 250.0, "2026-11-02T09:00:00", "RM"),)
-    told = Plan(with_value(plan.lead, "proof.readings", kept)).prove
-    assert told.reading("insulation-LN").value == 250.0
-    assert told.verdicts["insulation-LN"].word == "pass"
-    assert told.reading("insulation-E") is None

@@ -5,7 +5,7 @@ from dataclasses import replace
 from leads import AT, made, with_done
 
 from euthyne.core.kinds import starts
-from euthyne.core.lead import PROOF_RULE, Look, Proof, Reading, StepDone
+from euthyne.core.lead import Look, Proof, Reading, StepDone
 from euthyne.core.plan import Plan
 from euthyne.core.sizing.brief import OneLoad
 from euthyne.instruments.bench import SimulatedBench
@@ -37,7 +37,6 @@ def proven(plan, broken=(), seed=1):
     looks = tuple(Look(x.id, True, AT, "AF") for x in plan.prove.looks)
     proof = Proof(
         looks=looks,
-        rule=PROOF_RULE,
         gangs=False,
         meter_percent=0.5,
         meter_step_mv=0.01,

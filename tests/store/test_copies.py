@@ -132,41 +132,43 @@ def test_a_lost_data_file_beside_its_copies_is_not_begun_anew(folder):
     assert not (folder / FILE).exists()
 
 
-def test_a_copy_is_kept_before_the_tables_are_changed(folder):
-    with closing(sqlite3.connect(folder / FILE)) as db, db:
-        for table in (
-            "listed",
-            "need",
-            "found",
-            "sheet",
-            "device",
-            "person",
-            "wrong_try",
-            "handing",
-            "house_line",
-            "chained",
-        ):
-            db.execute(f"drop table {table}")
-        db.execute("drop index ix_seal_own")
-        db.execute("drop index lead_set_aside")
-        db.execute("alter table leaflet drop column line")
-        db.execute("alter table lead drop column set_aside")
-        for table in ("part", "leaflet"):
-            db.execute(f"alter table {table} drop column put_away")
-        db.execute("alter table journal drop column changes")
-        db.execute("update alembic_version set version_num = '0005'")
+ONE_TABLE_MORE = """
+import sqlalchemy as sa
+from alembic import op
+
+revision = "0014"
+down_revision = "0013"
+
+
+def upgrade() -> None:
+    op.create_table("drawer", sa.Column("id", sa.Integer, primary_key=True))
+"""
+
+
+def test_a_copy_is_kept_before_the_tables_are_changed(folder, tmp_path, monkeypatch):
+    migrations = tmp_path / "migrations"
+    shutil.copytree(database.MIGRATIONS, migrations)
+    (migrations / "versions" / "0014_drawers.py").write_text(ONE_TABLE_MORE)
+    for name, value in (
+        ("MIGRATIONS", migrations),
+        ("HEAD", "0014"),
+        ("VERSIONS", ("0013", "0014")),
+    ):
+        monkeypatch.setattr(database, name, value)
     assert name_in(folder) == "Hut to dome extension"
-    assert [h.lead.tag for h in open_store(folder).all("dome extension")]
-    assert open_store(folder).next_tag() == "TR-0039"
     (kept,) = [c for c in Copies(folder).all() if c.kind == "before"]
-    with closing(sqlite3.connect(kept.file)) as db:
-        assert db.execute("select version_num from alembic_version").fetchone() == ("0005",)
+    asked = "select name from sqlite_master where name = 'drawer'"
+    with closing(sqlite3.connect(folder / FILE)) as now, closing(sqlite3.connect(kept.file)) as old:
+        assert now.execute(asked).fetchall() == [("drawer",)]
+        assert old.execute(asked).fetchall() == []
+        assert old.execute("select version_num from alembic_version").fetchone() == ("0013",)
 
 
 def spoil(file, what):
-    if what == "newer":
+    versions = {"newer": "0099", "older": "0005"}
+    if what in versions:
         with closing(sqlite3.connect(file)) as db, db:
-            db.execute("update alembic_version set version_num = '0099'")
+            db.execute("update alembic_version set version_num = ?", [versions[what]])
     elif what == "foreign":
         file.unlink()
         with closing(sqlite3.connect(file)) as db, db:
@@ -183,6 +185,7 @@ def spoil(file, what):
     ("what", "said"),
     [
         ("newer", "written by a newer Euthyne"),
+        ("older", "older than this program can read"),
         ("foreign", "data file of another program"),
         ("empty", "not one byte"),
         ("truncated", "The data file is damaged"),
@@ -330,12 +333,18 @@ def test_a_second_program_on_the_folder_is_refused_and_told_of_the_first(folder)
         first.end()
 
 
+# Ticks of the processor after which a page is known to be worked at, and is far from done.
+WORK = 3
+
+
 @pytest.mark.parametrize("told", [signal.SIGTERM, signal.SIGHUP])
 def test_told_to_stop_it_finishes_what_it_has_begun_and_folds_its_log_up(folder, told):
     program = Program(folder).start()
     with socket.create_connection(("127.0.0.1", program.port)) as line:
         line.sendall(b"GET /leads/TR-0022/traveller.pdf HTTP/1.1\r\nHost: 127.0.0.1\r\n\r\n")
-        time.sleep(0.05)
+        begun = program.worked + WORK
+        while program.worked < begun:
+            time.sleep(0.005)
         assert program.tell(told) == 0
         line.settimeout(10)
         answer = b""

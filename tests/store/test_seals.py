@@ -1,8 +1,6 @@
 """Whatever is changed of a sealed log, in the file and behind the program's back, is named."""
 
 import json
-import sqlite3
-from contextlib import closing
 from datetime import UTC, datetime
 
 import pytest
@@ -321,43 +319,6 @@ def test_a_copy_of_before_beside_the_head_of_now_is_told(lived_in, tmp_path):
     (tmp_path / "before.sqlite3").rename(tmp_path / FILE)
     head_file(lived_in.engine).write_bytes(head)
     assert "it had reached number" in run(tmp_path).output
-
-
-def as_it_was_before_links(folder):
-    """The data file as the tables before had it: nothing chained, nobody at a device."""
-    with closing(sqlite3.connect(folder / FILE)) as db, db:
-        db.execute("drop table chained")
-        for column in ("here", "turn"):
-            db.execute(f"alter table device drop column {column}")
-        db.execute("update alembic_version set version_num = '0012'")
-
-
-def test_a_folder_of_before_opens_with_every_seal_and_what_came_after_is_held_from_then_on(
-    tmp_path, with_demo
-):
-    with_demo(tmp_path)
-    store = open_store(tmp_path)
-    for tag in ("TR-0101", "TR-0102"):
-        store.add(
-            file_of_lead(with_value(store.get("TR-0012").lead, "tag", tag)), AT, "RM", "begun"
-        )
-        store.seal(tag, AT, "RM", frozen)
-    other = open_store(tmp_path / "other")
-    lead = with_value(store.get("TR-0012").lead, "tag", "TR-0900")
-    other.add(file_of_lead(lead), AT, "RM", "begun")
-    other.seal("TR-0900", AT, "RM", frozen)
-    store.take_in(file_of(other, "TR-0900"), AT, "VH")
-    head = store.seal_of("TR-0102")
-    for tag in ("TR-0012", "TR-0101", "TR-0900"):
-        set_aside(store.engine, tag, "quarantine", "scorched", AT, "KL")
-    store.engine.dispose()
-    as_it_was_before_links(tmp_path)
-    head_file(store.engine).write_text(json.dumps({"number": head.number, "sha256": head.sha256}))
-    again = open_store(tmp_path)
-    assert again.audit().faults == []
-    assert again.audit().count == 4
-    said("update lead set set_aside = '' where tag = 'TR-0012'")(again)
-    assert "TR-0012 stands as 'in use'" in " ".join(again.faults_of_log())
 
 
 def test_a_changed_seal_from_another_log_is_named(store, tmp_path):

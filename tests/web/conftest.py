@@ -1,12 +1,14 @@
 """The application on a data folder of its own."""
 
+import shutil
+
 import pytest
 from person import NAMES, PASSPHRASE, Person, words
 
+from alike import compiled_once
 from euthyne.cli import open_store
 from euthyne.core.people.roles import Role
 from euthyne.web import access, create_app
-from templates import compiled_once
 
 
 @pytest.fixture
@@ -15,7 +17,13 @@ def folder(tmp_path):
 
 
 @pytest.fixture
-def store(folder):
+def store(request, folder, begun_once):
+    if "at_tarn_ridge" in request.fixturenames:
+        request.getfixturevalue(
+            "at_tarn_ridge"
+        )  # before anything is in the folder: then it is a copy
+    if not folder.exists():
+        shutil.copytree(begun_once, folder)
     return open_store(folder)
 
 

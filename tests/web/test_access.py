@@ -23,7 +23,7 @@ def test_with_nobody_entered_this_machine_may_everything_and_signs_with_initials
     assert status(person, "/bench") == 200
     assert status(person, "/people") == 200
     person.send("/who", who="RM")
-    person.confirm("TR-0019", "B-grip", initials="RM")
+    person.confirm("TR-0019", "A-cover", initials="RM")
     assert store.get("TR-0019").lead.build.done[-1].by == "RM"
 
 
@@ -89,7 +89,7 @@ ACTS = (
     ("reader", "/light", {"light": "sun"}),
     ("builder", f"{LEAD}/brief", {"brief.run_m": "9 m"}),
     ("builder", "/leads/new", {"start": "fan-lead"}),
-    ("builder", f"{LEAD}/build/done", {"step": "B-grip"}),
+    ("builder", f"{LEAD}/build/done", {"step": "A-cover"}),
     ("builder", f"{LEAD}/ends/map", {"map": "function"}),
     ("builder", f"{LEAD}/hand-over", {"to": "Kim Lund"}),
     ("builder", "/stores/one/count", {"name": "Reel 1", "left": "4 m"}),
@@ -128,9 +128,9 @@ def test_each_may_what_their_role_may_and_is_told_whose_it_is(at, store, first, 
 
 
 def test_what_is_signed_carries_the_person_and_not_what_is_typed(at, store):
-    at("Rowan Marsh").confirm("TR-0019", "B-grip", initials="Kim Lund")
+    at("Rowan Marsh").confirm("TR-0019", "A-cover", initials="Kim Lund")
     lead = store.get("TR-0019").lead
-    assert (lead.build.done[-1].step, lead.build.done[-1].by) == ("B-grip", "Rowan Marsh")
+    assert (lead.build.done[-1].step, lead.build.done[-1].by) == ("A-cover", "Rowan Marsh")
     vera = at("Vera Holt")
     vera.send(f"{LEAD}/prove/look", look="A-strands yes", initials="Kim Lund")
     assert store.get("TR-0019").lead.proof.looks[-1].by == "Vera Holt"
@@ -231,19 +231,19 @@ def test_a_tags_address_shows_its_facts_and_certificate_alone_where_the_keeper_s
 def test_a_builder_does_not_pass_their_own_termination_where_that_is_the_rule(at, people, store):
     people.set_role(people.named("Rowan Marsh").id, Role.PROVER)
     rowan, vera = at("Rowan Marsh"), at("Vera Holt")
-    rowan.confirm("TR-0019", "B-grip")
-    assert status(rowan, f"{LEAD}/prove/look", look="B-strands yes") == 303, "no rule, no bar"
+    rowan.confirm("TR-0019", "A-cover")
+    assert status(rowan, f"{LEAD}/prove/look", look="A-strands yes") == 303, "no rule, no bar"
     at("Kim Lund").send("/people/rules", rule="someone_else_proves", on="yes")
-    page = words(rowan.send(f"{LEAD}/prove/look", 409, look="B-sheath yes"))
+    page = words(rowan.send(f"{LEAD}/prove/look", 409, look="A-sheath yes"))
     assert "so it is not yours to pass" in page and "hand it over" in page
-    assert status(rowan, f"{LEAD}/prove/good", end="load") == 409
+    assert status(rowan, f"{LEAD}/prove/good", end="supply") == 409
     assert status(rowan, f"{LEAD}/prove", **{"reading.core-L": "0.1 ohm"}) == 409
     assert status(rowan, f"{LEAD}/prove/probe", pair="supply.L load.L") == 409
-    assert status(rowan, f"{LEAD}/prove/look", look="B-sheath no") == 303, (
+    assert status(rowan, f"{LEAD}/prove/look", look="A-sheath no") == 303, (
         "bad may be said by anybody"
     )
-    assert status(vera, f"{LEAD}/prove/look", look="B-sheath yes") == 303
-    assert {x.by for x in store.get("TR-0019").lead.proof.looks if x.line == "B-sheath"} == {
+    assert status(vera, f"{LEAD}/prove/look", look="A-sheath yes") == 303
+    assert {x.by for x in store.get("TR-0019").lead.proof.looks if x.line == "A-sheath"} == {
         "Vera Holt"
     }
 

@@ -143,7 +143,7 @@ def test_a_lead_is_taken_in_through_the_page_or_told_what_is_wrong(person, folde
 
 def test_a_lead_opens_where_it_was_left_and_a_sealed_one_at_its_tag(person):
     assert "Not right" not in person.open("/leads/TR-0019")
-    assert "11 of 21 steps to go" in words(person.open("/leads/TR-0019"))
+    assert "12 of 22 steps to go" in words(person.open("/leads/TR-0019"))
     assert "Sealed" in words(person.open("/leads/TR-0012"))
 
 

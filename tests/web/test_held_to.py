@@ -12,7 +12,7 @@ from sqlalchemy import text as sql
 from euthyne.cli import main
 from euthyne.core.kinds import KINDS, starts
 from euthyne.core.lead.paths import with_value
-from euthyne.core.stages.tag.seal import digest
+from euthyne.core.stages.tag.seal import Seal, sum_of
 from euthyne.exchange.lead_file import kept_lead, lead_values, read_lead, write_lead
 from euthyne.exchange.part_file import write_part
 from euthyne.store.leads import file_of
@@ -103,7 +103,7 @@ def test_a_record_made_by_hand_says_what_stood_on_its_tag(store, change):
         seal["record"]["tag"]["next_test"] = "in spring"
     else:
         seal["record"]["tag"]["weight_of_the_drum"] = 3
-    seal["sha256"] = digest(seal["previous"], seal["record"])
+    seal["sha256"] = sum_of(Seal(**seal))
     if change == "more on it":
         assert read_lead(json.dumps(document)).seal is not None
         return

@@ -6,13 +6,11 @@ import io
 import json
 import re
 from importlib.resources import files
-from pathlib import Path
 
 import pytest
 from click.testing import CliRunner
 from person import words
 from PIL import Image
-from sqlalchemy import create_engine, text
 
 from euthyne.cli import main, open_store
 from euthyne.core.checks import listed
@@ -20,7 +18,6 @@ from euthyne.core.shelf.parts import part, shelf
 from euthyne.exchange.formats import checks_markdown
 from euthyne.exchange.part_file import read_part, write_part
 from euthyne.store.archive import take_in_archive, write_archive
-from euthyne.store.database import FILE, MIGRATIONS, open_database
 from euthyne.store.shelf import ShelfStore
 
 pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
@@ -180,41 +177,6 @@ def test_the_check_command_lists_every_fault_of_a_document():
     answer = CliRunner().invoke(main, ["check", "-"], input=json.dumps(document_))
     assert answer.exit_code == 2
     assert json.loads(answer.output)["errors"][0]["field"] == "lead.brief.volts"
-
-
-VERSION1 = Path(__file__).parents[1] / "exchange" / "version1"
-
-
-def test_a_data_file_of_the_first_version_is_brought_up_and_keeps_its_leads(tmp_path):
-    from alembic import command
-    from alembic.config import Config
-
-    engine = create_engine(f"sqlite:///{tmp_path / FILE}")
-    config = Config()
-    config.set_main_option("script_location", str(MIGRATIONS))
-    with engine.begin() as connection:
-        config.attributes["connection"] = connection
-        command.upgrade(config, "0001")
-        old = json.loads((VERSION1 / "roof-string.json").read_text())["lead"]
-        for newer in ("salvaged", "price_per_kg"):
-            old["conductor"].pop(newer)
-        row = {
-            "tag": "TR-0015",
-            "name": old["name"],
-            "made": "",
-            "doc": json.dumps(old),
-            "at": "2026-11-01T09:00:00",
-        }
-        connection.execute(
-            text(
-                "insert into lead (tag, name, made_for, document, changed_at, revision, sealed) "
-                "values (:tag, :name, :made, :doc, :at, 1, 0)"
-            ),
-            row,
-        )
-    engine.dispose()
-    open_database(tmp_path)
-    assert open_store(tmp_path).get("TR-0015").lead.brief.amps == 9.0
 
 
 def test_a_sheets_own_strip_path_and_torque_decide(person, store):

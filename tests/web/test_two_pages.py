@@ -152,7 +152,7 @@ def test_what_was_changed_again_since_is_not_put_back(lead, store):
 def test_a_step_is_not_put_back_from_the_log(person, store, at_tarn_ridge):
     step = next(x for x in reversed(store.journal("TR-0019")) if x.what)
     person.send("/leads/TR-0019/build/tick", code=409, key="none")
-    done = person.confirm("TR-0019", "B-grip")
+    done = person.confirm("TR-0019", "A-cover")
     assert done.status_code == 200
     line = store.journal("TR-0019")[-1]
     assert line.id > step.id

@@ -21,9 +21,7 @@ from euthyne.core.trade.cable import cable_types
 from euthyne.core.trade.colours import schemes
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.quantity import read_size
-from euthyne.exchange.lifting import NOW_CALLED, lift, made_then, part_then
 from euthyne.exchange.reading import adapter_for, parse_json, read, refuse_newer
-from euthyne.exchange.version1 import Lead1, LeadFile1, is_version1
 
 if TYPE_CHECKING:
     from pydantic import TypeAdapter
@@ -65,21 +63,9 @@ def adapter() -> "TypeAdapter[LeadFile]":
 
 
 @cache
-def adapter1() -> "TypeAdapter[LeadFile1]":
-    """The document model of version 1."""
-    return adapter_for(LeadFile1)
-
-
-@cache
 def lead_adapter() -> "TypeAdapter[Lead]":
     """The model of the lead alone."""
     return adapter_for(Lead)
-
-
-@cache
-def lead1_adapter() -> "TypeAdapter[Lead1]":
-    """The model of the lead alone, as version 1 had it."""
-    return adapter_for(Lead1)
 
 
 def lead_values(lead: Lead) -> dict[str, Any]:
@@ -88,11 +74,9 @@ def lead_values(lead: Lead) -> dict[str, Any]:
 
 
 def kept_lead(values: dict[str, Any]) -> Lead:
-    """A lead from values that were kept or sealed, in whichever version; fields that are newer take
-    their defaults. Raises Refused.
+    """A lead from values that were kept or sealed; fields that are newer take their defaults, those that
+    are gone are passed over. Raises Refused.
     """
-    if is_version1(values):
-        return _lifted(read(lead1_adapter(), values))
     return read(lead_adapter(), values)
 
 
@@ -103,15 +87,10 @@ def write_lead(lead: Lead, seal: Seal | None) -> str:
 
 
 def read_lead(text: str | bytes) -> LeadFile:
-    """A document from JSON text, of version 1 lifted. Raises Refused listing every fault with its
-    path.
-    """
+    """A document from JSON text. Raises Refused listing every fault with its path."""
     document = parse_json(text)
     refuse_newer(document, VERSION)
-    if document.get("version") == 1:
-        found = _lifted_file(read(adapter1(), document))
-    else:
-        found = read(adapter(), document)
+    found = read(adapter(), document)
     faults = [*_lead_faults(found.lead), *_seal_faults(found)]
     if faults:
         raise Refused(*faults)
@@ -136,57 +115,6 @@ def _work_out(lead: Lead) -> None:
     except Exception as error:
         problem = f"its figures cannot be worked out ({type(error).__name__}: {error})"
         raise Refused(Fault("lead", problem[:300], "the file as it was exported")) from error
-
-
-def _lifted_file(old: LeadFile1) -> LeadFile:
-    return file_of_lead(_lifted(old.lead), old.seal)
-
-
-def _lifted(old: Lead1) -> Lead:
-    """A lead of version 1 as it is now. Raises Refused with the paths of version 1."""
-    faults = _faults_then(old)
-    if faults:
-        raise Refused(*faults)
-    return lift(old)
-
-
-def _faults_then(old: Lead1) -> list[Fault]:
-    """What keeps a lead of version 1 from being lifted."""
-    if kind_faults := _kind_faults(old):
-        return kind_faults
-    own = [p.id for p in old.ends.own]
-    known = {
-        "lead.ends.a": (old.ends.a, [*shelf(), *NOW_CALLED, *own], "the shelf has no such part"),
-        "lead.ends.b": (old.ends.b, [*shelf(), *NOW_CALLED, *own], "the shelf has no such part"),
-        "lead.ends.scheme": (old.ends.scheme, list(schemes()), "no such colour scheme"),
-        "lead.conductor.cable_type": (
-            old.conductor.cable_type,
-            list(cable_types()),
-            "no such cable",
-        ),
-    }
-    faults = [*_unknown(known), *_own_faults(old.ends.own), *_size_faults(old.conductor.size)]
-    return faults or _joint_faults(old)
-
-
-def _joint_faults(old: Lead1) -> list[Fault]:
-    """Joints of cores or cavities that are not there."""
-    made = made_then(old)
-    cores = [core.id for cable in made.cables for core in cable.cores]
-    ends = {end: part_then(old.ends, end) for end in ("a", "b")}
-    faults = []
-    for i, joint in enumerate(old.ends.joints):
-        where = f"lead.ends.joints.{i}"
-        if joint.core not in cores:
-            what = f"the cord has no core {joint.core!r}"
-            faults.append(Fault(f"{where}.core", what, "one of: " + ", ".join(cores)))
-        for end, own in ends.items():
-            mark = getattr(joint, end)
-            marks = own.marks if len(own.marks) > 1 else (*cores, *own.marks)
-            if mark is not None and mark not in marks:
-                problem = f"{own.words} has no cavity {mark!r}"
-                faults.append(Fault(f"{where}.{end}", problem, "one of: " + ", ".join(marks)))
-    return faults
 
 
 def _unknown(known: dict[str, tuple[str, list[str], str]]) -> list[Fault]:
@@ -215,7 +143,7 @@ def _size_faults(size: str | None, path: str = "lead.conductor.size") -> list[Fa
     return []
 
 
-def _kind_faults(lead: Lead | Lead1) -> list[Fault]:
+def _kind_faults(lead: Lead) -> list[Fault]:
     """A kind that is not known, or a brief that its kind can not have."""
     if lead.kind not in KINDS:
         choices = ", ".join(KINDS)

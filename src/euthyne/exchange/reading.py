@@ -14,6 +14,8 @@ if TYPE_CHECKING:
 
 T = TypeVar("T")
 STRICT = {"extra": "forbid", "allow_inf_nan": False}
+# Fields that documents had and that nothing asks for any more, each with what it stands in.
+GONE = {("build", "rule"), ("proof", "rule"), ("threaded", "since")}
 
 
 def adapter_for(cls: type[T]) -> "TypeAdapter[T]":
@@ -61,13 +63,26 @@ def refuse_newer(document: dict[str, Any], version: int = 1) -> None:
 
 
 def read(adapter: "TypeAdapter[T]", document: dict[str, Any]) -> T:
-    """Validate a document. Raises Refused with one fault for each wrong field."""
+    """Validate a document, what it had before passed over. Raises Refused with one fault for each wrong
+    field.
+    """
     from pydantic import ValidationError
 
     try:
-        return adapter.validate_json(json.dumps(document), strict=True)
+        return adapter.validate_json(json.dumps(_still_asked(document)), strict=True)
     except ValidationError as error:
         raise Refused(*_faults(error)) from error
+
+
+def _still_asked(value: Any, within: str = "") -> Any:
+    """A document without what is gone; ``within`` is the field it stands in. What was sealed stays."""
+    if within == "record":
+        return value
+    if isinstance(value, dict):
+        return {k: _still_asked(v, k) for k, v in value.items() if (within, k) not in GONE}
+    if isinstance(value, list):
+        return [_still_asked(one, within) for one in value]
+    return value
 
 
 def _faults(error: "ValidationError") -> list[Fault]:

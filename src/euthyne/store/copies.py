@@ -13,8 +13,8 @@ from pathlib import Path
 
 from sqlalchemy import Engine
 
-from euthyne.store.database import COPIES, FILE, HEAD, RESTORED, VERSIONS, shut
-from euthyne.store.faults import DataFault, damaged, fault_of, look_at_file, newer
+from euthyne.store.database import COPIES, FILE, HEAD, RESTORED, known_version, shut
+from euthyne.store.faults import DataFault, damaged, fault_of, look_at_file
 
 # How many of each are kept; those from before a change of the tables beside them.
 KEPT = {"daily": 14, "weekly": 8, "monthly": 24, "before": 6, "taken": 4}
@@ -218,10 +218,7 @@ def version_of(file: Path) -> str:
             "Nothing was changed.",
             "Give a file that euthyne backup made, or one of the folder of copies.",
         ) from error
-    found = str(row[0]) if row else ""
-    if found not in VERSIONS:
-        raise newer(found, HEAD)
-    return found
+    return known_version(str(row[0]) if row else "")
 
 
 def put_in_place(copy: Path, folder: Path, stamp: str) -> Path | None:

@@ -11,7 +11,7 @@ from sqlalchemy import Connection, Engine, create_engine, event
 from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import Session
 
-from euthyne.store.faults import DataFault, fault_of, foreign, look_at_file, newer
+from euthyne.store.faults import DataFault, fault_of, foreign, look_at_file, newer, older
 from euthyne.store.models import Base
 from euthyne.store.open_file import OpenFile
 from euthyne.store.reached import NEWEST, note_reached
@@ -21,8 +21,9 @@ FILE = "euthyne.sqlite3"
 COPIES = "copies"
 # A file that is to take the data file's place.
 RESTORED = "restored.sqlite3"
-HEAD = "0013"
-VERSIONS = tuple(f"{number:04d}" for number in range(1, int(HEAD) + 1))
+# The first and the newest version of the tables: what was before the first was never given to anybody.
+FIRST, HEAD = "0013", "0013"
+VERSIONS = tuple(f"{number:04d}" for number in range(int(FIRST), int(HEAD) + 1))
 MIGRATIONS = Path(__file__).parent / "migrations"
 # Seconds a writer waits for another to be done.
 PATIENCE = 15
@@ -171,9 +172,14 @@ def _version(file: Path) -> str | None:
         row = opened.execute("select version_num from alembic_version").fetchone()
     if row is None:
         return None
-    if row[0] not in VERSIONS:
-        raise newer(row[0], HEAD)
-    return str(row[0])
+    return known_version(str(row[0]))
+
+
+def known_version(version: str) -> str:
+    """A version of the tables. Raises DataFault for one that this program can not bring up to its own."""
+    if version in VERSIONS:
+        return version
+    raise older(version, FIRST) if version < FIRST else newer(version, HEAD)
 
 
 def _migrate(engine: Engine) -> None:

@@ -126,6 +126,16 @@ def newer(version: str, known: str) -> DataFault:
     )
 
 
+def older(version: str, first: str) -> DataFault:
+    """The fault of a data file from before the first program that keeps its files."""
+    return DataFault(
+        f"This data file is older than this program can read (its tables are {version or 'unnamed'}, "
+        f"the first that it knows are {first}).",
+        NOTHING_WRITTEN,
+        "Open it with the program that wrote it, and bring its leads over one by one: euthyne export TAG.",
+    )
+
+
 def damaged(what: str) -> DataFault:
     """The fault of a data file that did not pass its check."""
     return DataFault(

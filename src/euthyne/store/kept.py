@@ -14,7 +14,6 @@ from euthyne.core.lead.changes import Change
 from euthyne.core.trade.fault import Refused
 from euthyne.exchange.lead_file import kept_lead, lead_adapter
 from euthyne.exchange.reading import parse_json
-from euthyne.exchange.version1 import is_version1
 from euthyne.store.database import SPOILED
 from euthyne.store.models import JournalRow, LeadRow, SealRow
 
@@ -104,11 +103,9 @@ def read_kept(document: str) -> Lead:
     if document.endswith(SPOILED):
         raise Unreadable("", "a byte of it is no letter: the data file was damaged there")
     try:
-        values = parse_json(document)
-        if not is_version1(values):
-            with suppress(ValueError):  # read again below, in words
-                return lead_adapter().validate_json(document)
-        return kept_lead(values)
+        with suppress(ValueError):  # read again below, in words
+            return lead_adapter().validate_json(document)
+        return kept_lead(parse_json(document))
     except Refused as refused:
         why = "; ".join(f"{f.field}: {f.problem}" for f in refused.faults)
         raise Unreadable("", why.removeprefix(": ")) from refused

@@ -7,7 +7,7 @@ from flask import Blueprint, redirect, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.lead import RULE, Lead, Rework, StepDone
+from euthyne.core.lead import Lead, Rework, StepDone
 from euthyne.core.lead.stage import Stage
 from euthyne.core.lead.step import step_named
 from euthyne.core.plan import Plan, plan_of
@@ -233,8 +233,7 @@ def _with_step(lead: Lead, key: str, initials: str, touched: set[str]) -> Lead:
         raise NotNow(words, url_for("build.bench", tag=tag), "Back to the gate")
     stamp = lead.build.plan_stamp or plan.build.stamp
     done = (*lead.build.done, StepDone(key, now(), initials))
-    rule = lead.build.rule if lead.build.done else RULE
-    return replace(lead, build=replace(lead.build, done=done, plan_stamp=stamp, rule=rule))
+    return replace(lead, build=replace(lead.build, done=done, plan_stamp=stamp))
 
 
 @blueprint.post("/leads/<tag>/build/tick")

@@ -5,7 +5,7 @@ from dataclasses import replace
 
 from flask import g, url_for
 
-from euthyne.core.lead import PROOF_RULE, Lead, Proof
+from euthyne.core.lead import Lead, Proof
 from euthyne.core.plan import plan_of
 from euthyne.core.standing.passing import passes_own
 from euthyne.store.clock import now
@@ -15,10 +15,9 @@ from euthyne.web.frame import store, who
 
 
 def begun(lead: Lead, proof: Proof) -> Proof:
-    """A proof with the plan it is held against, and the rule it was begun under."""
-    rule = lead.proof.rule if lead.proof.begun else PROOF_RULE
+    """A proof with the plan it is held against."""
     stamp = lead.proof.plan_stamp or plan_of(lead).build.stamp
-    return replace(proof, plan_stamp=stamp, rule=rule)
+    return replace(proof, plan_stamp=stamp)
 
 
 def refuse_own(lead: Lead, after: Proof) -> None:

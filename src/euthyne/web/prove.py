@@ -392,7 +392,7 @@ def _read(page: LeadPage, sent: Sent) -> Entered:
         proof = replace(lead.proof, readings=(*lead.proof.readings, *fresh))
         refuse_own(lead, proof)
         kept_proof = begun(lead, proof)
-        for name in ("readings", "plan_stamp", "rule"):
+        for name in ("readings", "plan_stamp"):
             entered.values[f"proof.{name}"] = getattr(kept_proof, name)
     return entered
 

@@ -10,6 +10,7 @@ from leads import (
     SOLAR,
     TAPE,
     WELDING,
+    joint,
 )
 
 from euthyne.core.lead import (
@@ -24,20 +25,19 @@ from euthyne.core.lead import (
 from euthyne.core.shelf.parts import part
 from euthyne.core.sizing.brief import OneLoad
 from euthyne.core.trade.practices import Practices, taken_up
-from euthyne.exchange.version1 import FirstJoint
 
 STRAIGHT = {"L": ("L", "L"), "N": ("N", "N"), "E": ("E", "E")}
 
 
 def mapped(**changes):
-    return tuple(FirstJoint(core, *ends) for core, ends in (STRAIGHT | changes).items())
+    return tuple(joint(core, *ends) for core, ends in (STRAIGHT | changes).items())
 
 
 def probes(**heard):
     return Proof(probes=tuple(Probe(*pair.split("_"), sounds) for pair, sounds in heard.items()))
 
 
-SIX = tuple(FirstJoint(str(n), str(n), str(n)) for n in range(1, 7))
+SIX = tuple(joint(str(n), str(n), str(n)) for n in range(1, 7))
 OUTDOORS = {"brief__place": "outdoor", "brief__rcd": "30 mA"}
 CEE = {"ends__a": "cee7-7-plug", "ends__b": "cee7-3-socket"}
 CELLS = {
@@ -113,7 +113,7 @@ FIRES = {
     "terminal-overfull": {"ends__joints": mapped(N=("L", "N"))},
     "trapped": {"conductor__measured_od_mm": 12.0},
     "looked-bad": {"proof": Proof(looks=(Look("A-pull", False, AT, "RM"),))},
-    "wrong-grid": {"proof": probes(**{"A.L_B.L": False, "A.L_B.N": True})},
+    "wrong-grid": {"proof": probes(**{"supply.L_load.L": False, "supply.L_load.N": True})},
     "failed-reading": {"proof": Proof(readings=(Reading("earth", 3.0, AT, "RM"),))},
     "untested": {},
     "unbuilt": {},
@@ -134,7 +134,9 @@ FIRES = {
     "plan-changed-after-build": {},
     "plan-changed-after-proof": {},
     "simulated-copy": {"proof": Proof(stand_in="sound")},
-    "watched-reading": {"proof": Proof(readings=(Reading("insulation-LN", 50.0, AT, "RM"),))},
+    "watched-reading": {
+        "proof": Proof(readings=(Reading("insulation-LN", 50.0, AT, "RM"),), tested_volts=500.0)
+    },
     "near-rating": {"conductor__size": "1.5 mm2", "brief__ambient_c": 38.0},
     "try-the-button": OUTDOORS,
     "reversible": CEE,
@@ -185,9 +187,9 @@ FIRES = {
         "ends__scheme": "north-america",
         "brief__volts": 240.0,
     },
-    "shield-landing": {**SIGNAL, "ends__joints": (*SIX, FirstJoint("S", "S", "S"))},
-    "cores-spare": {**SIGNAL, "ends__joints": (*SIX[:5], FirstJoint("6", None, None))},
-    "nothing-lands": {**SIGNAL, "ends__joints": (FirstJoint("S", "S", None),)},
+    "shield-landing": {**SIGNAL, "ends__joints": (*SIX, joint("S", "S", "S"))},
+    "cores-spare": {**SIGNAL, "ends__joints": (*SIX[:5], joint("6", None, None))},
+    "nothing-lands": {**SIGNAL, "ends__joints": (joint("S", "S", None),)},
     "functions-joined": {"ends__joints": mapped(N=("L", "N"))},
     "colours-of-another-country": {"ends__scheme": "north-america"},
     "cord-of-another-country": {"conductor__cable_type": "SJT", "conductor__unit": "AWG"},
@@ -214,12 +216,12 @@ FIRES = {
     },
     "looped-cavity": {
         **SIGNAL,
-        "ends__joints": (FirstJoint("1", "1", "1"), FirstJoint("2", "1", "2")),
+        "ends__joints": (joint("1", "1", "1"), joint("2", "1", "2")),
     },
     "cell-count": {**CELLS, "brief__charger_cells": 4},
     "taps-out-of-order": {
         **CELLS,
-        "ends__joints": (FirstJoint("T1", "T1", "T2"), FirstJoint("T2", "T2", "T1")),
+        "ends__joints": (joint("T1", "T1", "T2"), joint("T2", "T2", "T1")),
     },
     "fuse-breaking": {
         **INVERTER,
@@ -261,9 +263,9 @@ FIRES = {
     "lug-too-big": {**INVERTER, "conductor__unit": "AWG", "conductor__size": "3 AWG"},
     "same-mix-up": {
         **SIGNAL,
-        "ends__joints": (FirstJoint("1", "2", "2"), FirstJoint("2", "1", "1")),
+        "ends__joints": (joint("1", "2", "2"), joint("2", "1", "1")),
     },
-    "lands-once": {**SIGNAL, "ends__joints": (FirstJoint("1", "1", None),)},
+    "lands-once": {**SIGNAL, "ends__joints": (joint("1", "1", None),)},
     "more-loads-than-sockets": {
         "brief__feeds": "loads",
         "brief__loads": (OneLoad("lamp", watts=40.0), OneLoad("fan", watts=60.0)),
@@ -345,7 +347,7 @@ NEARLY = {
         "ends__scheme": "north-america",
         "brief__volts": 120.0,
     },
-    "shield-landing": {**SIGNAL, "ends__joints": (*SIX, FirstJoint("S", "S", None))},
+    "shield-landing": {**SIGNAL, "ends__joints": (*SIX, joint("S", "S", None))},
     "cores-spare": {**SIGNAL, "ends__joints": SIX},
     "colours-of-another-country": {"ends__scheme": "iec"},
     "string-unfused": {**SOLAR, "brief__strings": 2},
@@ -361,7 +363,7 @@ NEARLY = {
     },
     "looped-cavity": {
         **SIGNAL,
-        "ends__joints": (FirstJoint("1", "1", "1"), FirstJoint("2", "2", "2")),
+        "ends__joints": (joint("1", "1", "1"), joint("2", "2", "2")),
     },
     "cell-count": {**CELLS, "brief__charger_cells": 3},
     "taps-out-of-order": CELLS,

@@ -132,11 +132,13 @@ def test_most_checks_that_can_be_put_right_offer_to():
 
 
 def test_a_caution_passes_with_a_reason_and_a_stop_does_not():
-    reasons = (
-        Reason("drum-use", "Never more than half unrolled.", AT, "RM"),
-        Reason("no-earth", "no", AT, "RM"),
+    on_a_drum = {"brief__drum_layers": 1, "ends__joints": mapped(E=("E", None))}
+    stands_on = {f.code: f.kept_figures for f in checks(plan(**on_a_drum))}
+    reasons = tuple(
+        Reason(code, "Never more than half unrolled.", AT, "RM", figures=stands_on[code])
+        for code in ("drum-use", "no-earth")
     )
-    p = plan(brief__drum_layers=1, ends__joints=mapped(E=("E", None)), reasons=reasons)
+    p = plan(**on_a_drum, reasons=reasons)
     found = {f.code: f for f in checks(p)}
     assert not found["drum-use"].open
     assert found["no-earth"].open

@@ -1,7 +1,7 @@
 """Stops that must stand, and figures that must hold, each recomputed by hand."""
 
 import pytest
-from leads import CURRENT, INVERTER, SIGNAL, SOLAR, codes, plan
+from leads import CURRENT, INVERTER, SIGNAL, SOLAR, codes, joint, plan
 
 from euthyne.core.checks import checks
 from euthyne.core.sizing.brief import ConductorWanted, Load, OneLoad, SizingBrief, Supply
@@ -9,11 +9,10 @@ from euthyne.core.sizing.size import size
 from euthyne.core.trade.identify import Measured, Strands, Weighed, WireQuestion, identify
 from euthyne.core.trade.protection import FuseWanted, fuse_for, plug_fuse
 from euthyne.core.trade.volts import excess, made_for, on_lead
-from euthyne.exchange.version1 import FirstJoint
 from in_metric import in_metric
 
 STRING = {**SOLAR, "ends__a": "solar-pair", "ends__b": "solar-pair-far"}
-RED_ON_MINUS = (FirstJoint("+", "-", "-"), FirstJoint("-", "+", "+"))
+RED_ON_MINUS = (joint("+", "-", "-"), joint("-", "+", "+"))
 
 
 @pytest.mark.parametrize(

@@ -307,14 +307,6 @@ def test_a_booted_lug_has_its_boot_on_before_the_press_and_over_it_after_the_sle
     assert "A-boot@plus" in {a.part for a in gate.asks}
 
 
-def test_a_build_begun_before_is_not_asked_for_what_came_later():
-    p = Plan(made("welding-extension"))
-    old = replace(p.lead.build, done=(StepDone("lay-out", AT, "RM"),), rule=1)
-    then = Plan(replace(p.lead, build=old))
-    assert not [s for s in then.build.steps if s.kind in ("thread", "make")]
-    assert [s.kind for s in p.build.steps].count("make") == 4
-
-
 def test_screws_wait_once_for_all_of_them():
     p = Plan(made("extension-bs"))
     steps = keys(p)

@@ -14,7 +14,6 @@ from euthyne.core.lead import Reason
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.trade.fault import Level
-from euthyne.core.trade.measures import tell
 
 __all__ = ["CHECKS", "Check", "Fix", "Found", "checks", "found_before_proof", "listed"]
 
@@ -76,17 +75,10 @@ def found_before_proof(plan: Plan) -> tuple[Found, ...]:
 
 
 def _passed(found: Found, reason: Reason | None) -> Found:
-    """A caution with the reason that passed it, while its figures are those it was passed with.
-
-    A reason that was kept before figures were kept is held to its sentence.
-    """
+    """A caution with the reason that passed it, while its figures are those it was passed with."""
     if reason is None:
         return found
-    if reason.figures is None:
-        holds = reason.of in ("", tell(found.text, "metric"))
-    else:
-        holds = reason.figures == found.kept_figures
-    if holds:
+    if reason.figures == found.kept_figures:
         return replace(found, reason=reason.text)
     return replace(found, lapsed=reason.text)
 

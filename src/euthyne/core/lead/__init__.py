@@ -220,27 +220,16 @@ class Rework:
     why: Annotated[str, MaxLen(200)] = ""
 
 
-# The rule of building: 2 since bodies have loose parts and steps of their own beside their terminals.
-RULE = 2
-
-
 @dataclass(frozen=True)
 class Build:
     """Steps done, in order, the plan they belong to, what had to be done again, what was ticked off
-    by hand when laying out, and how this bench works; ``rule`` is the rule of building it was begun
-    under: what later ones add is not asked of what is begun."""
+    by hand when laying out, and how this bench works."""
 
     done: tuple[StepDone, ...] = ()
     plan_stamp: str | None = None
     reworks: tuple[Rework, ...] = ()
     ticked: tuple[Text, ...] = ()
     practices: Practices = Practices()
-    rule: Annotated[int, Ge(1), Le(RULE)] = 1
-
-    @property
-    def begun_before(self) -> bool:
-        """True for a build that was begun under an earlier rule than this."""
-        return bool(self.done) and self.rule < RULE
 
 
 @dataclass(frozen=True)
@@ -293,18 +282,11 @@ class Reading:
     )
 
 
-# The rules of proving: 2 since each joint and each loose part is looked at by itself, 3 since the volts
-# that insulation was tested at are asked.
-EACH_JOINT_RULE, VOLTS_RULE = 2, 3
-PROOF_RULE = VOLTS_RULE
-
-
 @dataclass(frozen=True)
 class Proof:
     """What was looked at, probed and measured, the room, and the meter's stated accuracy; ``gangs``
     whether there are clips to strap points together; ``stand_in`` where a simulated copy is probed for
-    practice, ``sound`` or the number of the fault hidden in it; ``rule`` is the rule of proving it was begun
-    under.
+    practice, ``sound`` or the number of the fault hidden in it.
     """
 
     looks: tuple[Look, ...] = ()
@@ -318,7 +300,6 @@ class Proof:
     gangs: bool = False
     stand_in: Annotated[str, MaxLen(20)] = ""
     plan_stamp: str | None = None
-    rule: Annotated[int, Ge(1), Le(PROOF_RULE)] = 1
     tested_volts: Annotated[float, Gt(0), Le(10_000)] | None = None  # insulation, in this session
     tested_with: Annotated[str, MaxLen(120)] = ""  # the instruments, in words
 
@@ -326,16 +307,6 @@ class Proof:
     def begun(self) -> bool:
         """True once anything was looked at, probed or read."""
         return bool(self.looks or self.probes or self.readings)
-
-    @property
-    def begun_before(self) -> bool:
-        """True for a proof that was begun when ends were looked at as a whole."""
-        return self.begun and self.rule < EACH_JOINT_RULE
-
-    @property
-    def asks_volts(self) -> bool:
-        """True where an insulation is no reading until it is said at what volts it was tested."""
-        return not self.begun or self.rule >= VOLTS_RULE
 
 
 @dataclass(frozen=True)
@@ -348,7 +319,7 @@ class Reason:
     by: Annotated[str, MaxLen(40)]
     of: Annotated[str, MaxLen(2000)] = ""  # what the caution said then, to be read
     about: Annotated[str, MaxLen(120)] = ""  # the line or end it passes, where there are several
-    # what the caution stood on; None for a reason kept before figures were, held to its sentence
+    # what the caution stood on; None for a reason kept before figures were: it lapses
     figures: tuple[Annotated[str, MaxLen(200)], ...] | None = None
 
     @property

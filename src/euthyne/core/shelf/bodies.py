@@ -10,7 +10,7 @@ from euthyne.data.tables import TableError, records
 
 BODY_KEYS = ("closing", "loose", "making", "holds", "has", "landing", "at_landing")
 LOOSE_KEYS = ("id", "words", "over_mm", "facing")
-LOOSE_MAY_SAY = ("needed_by", "mistake", "since")
+LOOSE_MAY_SAY = ("needed_by", "mistake")
 MAKING_KEYS = ("when", "do", "detail", "mistake", "done")
 MAKING_MAY_SAY = ("id", "source", "tool", "lasting", "seats", "judge", "figures", "only", "ahead")
 

@@ -52,7 +52,7 @@ OUT_OF_REACH = ("yes", "recessed", "boot", "cover", "insulated")
 class ThreadedPart:
     """A part that goes on the cord before the terminals: the fattest cord it passes (mm), which way
     it faces, what it must be on for (a step of its body, or ``land``; the body shutting where it
-    does not say), the mistake made with it, and the first rule of building that tells of it.
+    does not say) and the mistake made with it.
     """
 
     id: str
@@ -61,7 +61,6 @@ class ThreadedPart:
     facing: str
     needed_by: str = ""
     mistake: str = ""
-    since: int = 1
 
 
 @dataclass(frozen=True)

@@ -1,7 +1,7 @@
 """Faces, the shelf, the wire map, and the strip plan."""
 
 import pytest
-from leads import extension, plan
+from leads import extension, joint, plan
 
 from euthyne.core.shelf.face import turned
 from euthyne.core.shelf.part import mating_face, wiring_side
@@ -10,7 +10,6 @@ from euthyne.core.stages.cut.cutlength import cut_length
 from euthyne.core.stages.cut.strip import strip_plan
 from euthyne.core.trade.colours import colour, schemes_for
 from euthyne.core.trade.fault import Refused
-from euthyne.exchange.version1 import FirstJoint
 
 PARTS = list(shelf().values())
 
@@ -86,7 +85,7 @@ def test_the_usual_map_joins_by_function():
 
 
 def test_joined_cores_sound_all_the_way_through():
-    mapped = (FirstJoint("L", "L", "L"), FirstJoint("N", "N", "N"), FirstJoint("E", "N", "E"))
+    mapped = (joint("L", "L", "L"), joint("N", "N", "N"), joint("E", "N", "E"))
     heard = plan(ends__joints=mapped).ends.wanted_pairs
     assert frozenset(("load.N", "load.E")) in heard
     assert frozenset(("supply.N", "load.E")) in heard

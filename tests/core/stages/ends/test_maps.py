@@ -13,7 +13,6 @@ from euthyne.core.shelf.face import turned
 from euthyne.core.shelf.part import faults_of, mating_face, wiring_side
 from euthyne.core.shelf.parts import part, shelf
 from euthyne.core.trade.colours import false_friends, schemes, schemes_for
-from euthyne.exchange.version1 import CoreTint
 
 ALIKE = [
     ("round-8", "round-8"),
@@ -129,7 +128,7 @@ def test_a_lead_keeps_its_own_copy_of_a_part():
 
 
 def test_a_colour_set_by_hand_is_what_every_step_and_drawing_says():
-    tints = (CoreTint("L", "white"), CoreTint("N", "black"), CoreTint("E", "green"))
+    tints = (("L", "white"), ("N", "black"), ("E", "green"))
     p = plan(ends__tints=tints)
     said = " ".join(s.headline for s in p.build.steps)
     assert "white core" in said and "brown core" not in said

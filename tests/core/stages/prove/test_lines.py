@@ -10,7 +10,7 @@ from leads import AT, made
 from proving import built
 
 from euthyne.core.kinds.assembling import changed
-from euthyne.core.lead import PROOF_RULE, Proof, Reading
+from euthyne.core.lead import Proof, Reading
 from euthyne.core.plan import Plan
 from euthyne.core.stages.prove.readings.typed import read_reading
 from euthyne.core.stages.prove.verdict import Meter
@@ -211,7 +211,7 @@ def test_an_insulation_not_tested_at_its_volts_is_no_reading():
     read = Reading("insulation-E", 999, AT, "AF", above=True)
     said = {}
     for volts in (None, 9.0, 500.0):
-        proof = Proof(readings=(read,), rule=PROOF_RULE, tested_volts=volts)
+        proof = Proof(readings=(read,), tested_volts=volts)
         said[volts] = Plan(replace(p.lead, proof=proof)).prove.verdicts["insulation-E"]
     assert [v.word for v in said.values()] == ["unsure", "unsure", "pass"]
     assert "this is a test at 500 V" in said[9.0].reason
@@ -223,7 +223,7 @@ def test_the_earth_is_held_against_live_and_neutral():
         "extension-60309", brief__run_m=25.0, conductor__size="2.5 mm2", brief__upstream_amps=16.0
     )
     ohms = {"core-L": 0.200, "core-N": 0.200, "earth": 0.240}
-    proof = Proof(readings=tuple(Reading(k, v, AT, "AF") for k, v in ohms.items()), rule=PROOF_RULE)
+    proof = Proof(readings=tuple(Reading(k, v, AT, "AF") for k, v in ohms.items()))
     told = Plan(replace(lead, proof=proof)).prove.verdicts["earth"]
     assert told.word == "fail" and "more than the live core" in told.reason
 

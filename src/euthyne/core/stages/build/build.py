@@ -2,7 +2,6 @@
 
 import hashlib
 import math
-from dataclasses import replace
 from functools import cached_property
 from itertools import takewhile
 
@@ -66,7 +65,6 @@ class BuildStage:
             mains=self.given.mains,
             tags_along=tags_along,
             one_pole_at_a_time=self._live_ends(made),
-            as_now=not self.told.begun_before,
             tugged=Trait.ONE_END in self.given.kind.traits,
         )
 
@@ -92,19 +90,15 @@ class BuildStage:
             written=laid.written,
             cut_m=length.cut_m if length else None,
             shut=tuple((end, existing.cut_back_mm if existing else None) for end in shut),
-            old=existing is not None
-            and existing.finished is not None
-            and not self.told.begun_before,
+            old=existing is not None and existing.finished is not None,
         )
 
     def _body(self, end: LeadEnd, made: tuple[CableEnd, ...]) -> Body:
         there = self.given.assembly.ends_in(end.id)
         fuse = self._plug_fuse_amps if end.part.fuse_family else None
-        part = end.part
-        if self.told.begun_before:
-            loose = tuple(t for t in part.threaded if t.since == 1)
-            part = replace(part, threaded=loose, making=(), holds=None)
-        return Body(end.id, part, tuple(at for at in there if at in made), self._said(end), fuse)
+        return Body(
+            end.id, end.part, tuple(at for at in there if at in made), self._said(end), fuse
+        )
 
     def _said(self, end: LeadEnd) -> str:
         """The end as it is said at the bench: by its part, or where that does not tell, by where it
@@ -127,7 +121,7 @@ class BuildStage:
             place=self.given.map.where(at),
             colours=self.ends.colours,
             spare=self._spare(at),
-            marked=() if self.told.begun_before else self._marked(at),
+            marked=self._marked(at),
         )
 
     def _marked(self, at: CableEnd) -> tuple[Marking, ...]:

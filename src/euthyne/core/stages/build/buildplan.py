@@ -90,7 +90,7 @@ def _held_up(events: list[Event], job: BuildJob) -> list[Event]:
     """What other cables are joined to waits for what has to be known of it first."""
     for body in job.bodies:
         for made in body.part.making:
-            if made.ahead and job.as_now:
+            if made.ahead:
                 key = job.step_at_body("make", body, on=made.id).key
                 own = {at.cable for at in body.at}
                 land = {
@@ -332,7 +332,7 @@ class _EndEvents:
 
     def _far_side_first(self, body: Body) -> tuple[str, ...]:
         """A splice is made on what was there before it is made on the new cord."""
-        if body.joins and body.at[0] == self.e.at and self.job.as_now:
+        if body.joins and body.at[0] == self.e.at:
             return self._other_side(body)
         return ()
 

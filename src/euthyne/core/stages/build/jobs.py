@@ -141,7 +141,6 @@ class BuildJob:
     mains: bool = True
     tags_along: int = 0
     one_pole_at_a_time: tuple[CableEnd, ...] = ()
-    as_now: bool = True
     tugged: bool = False
 
     @property
@@ -182,8 +181,6 @@ class BuildJob:
     @property
     def screwed(self) -> tuple[Body, ...]:
         """The fittings whose screws are turned again after a wait."""
-        if not self.as_now:
-            return ()
         return tuple(body for body in self.bodies if body.termination.settles)
 
     def makings(self, body: Body, when: When) -> tuple[Making, ...]:

@@ -33,22 +33,16 @@ OLD = LookLine(
 )
 
 
-# What was looked at on each end under the first rule of proving.
-FIRST_RULE = ("sheath", "strands", "pull", "shut")
-
-
 def look_list(
     ends: tuple[LeadEnd, ...],
     salvaged: bool = False,
-    first_rule: bool = False,
     unseen: bool = False,
     marked: Mapping[str, str] = MappingProxyType({}),
 ) -> tuple[LookLine, ...]:
     """Everything to look at on a lead, its supply side first, then the cable.
 
-    Parameters: ends made here; salvaged, whether its cable was there before; first_rule, for a proof
-    that was begun when less was asked; unseen, where no probe comes to the other ends; marked, by the
-    fitting the cores that are marked there, in words.
+    Parameters: ends made here; salvaged, whether its cable was there before; unseen, where
+    no probe comes to the other ends; marked, by the fitting the cores that are marked there, in words.
     """
     lines = [
         replace(line, place=_said(end, ends))
@@ -66,8 +60,6 @@ def look_list(
         for end in ends
         if end.id in marked
     ]
-    if first_rule:
-        return (*(x for x in lines if x.id.rpartition("-")[2] in FIRST_RULE), CORD)
     return (*lines, CORD, *((OLD,) if salvaged else ()))
 
 

@@ -42,7 +42,6 @@ class ProveStage:
         return look_list(
             self.ends.ours,
             salvaged=self.subject is not None and self.subject.salvaged,
-            first_rule=self.told.begun_before,
             unseen=not (self.ends.points_on("A") and self.ends.points_on("B")),
             marked={end.id: words for end in self.ends.ours if (words := self._marked(end))},
         )
@@ -134,13 +133,7 @@ class ProveStage:
 
     def reading(self, line: str) -> Reading | None:
         """The newest reading of a line."""
-        names = {line, self._formerly.get(line, line)}
-        return next((r for r in reversed(self.told.readings) if r.line in names), None)
-
-    @cached_property
-    def _formerly(self) -> dict[str, str]:
-        """The names that readings of a line were kept under before."""
-        return {line.id: line.formerly for line in self.lines if line.formerly}
+        return next((r for r in reversed(self.told.readings) if r.line == line), None)
 
     @cached_property
     def verdicts(self) -> dict[str, Verdict]:
@@ -168,7 +161,7 @@ class ProveStage:
         stays one, at whatever volts.
         """
         wanted = line.test_volts
-        if not wanted or not self.told.asks_volts:
+        if not wanted:
             return None
         if line.judge(read.value, self.meter, read.above).word == "fail":
             return None

@@ -19,9 +19,7 @@ def lines(subject: Subject) -> tuple[ProofLine, ...]:
     if len(carrying) == 2:
         one, other = carrying
         words = f"{one.words} to {other.words}"
-        key, turned = (f"insulation-{a.name}{b.name}" for a, b in ((one, other), (other, one)))
-        # Until the order of joined cores was settled, either could come first.
-        between = replace(_line(key, words, ((one.a,), (other.a,))), formerly=turned)
+        between = _line(f"insulation-{one.name}{other.name}", words, ((one.a,), (other.a,)))
         if subject.lamp:
             between = replace(between, how=f"{LAMP_OFF} {between.how}")
         found.append(between)

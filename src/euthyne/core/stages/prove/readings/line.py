@@ -102,7 +102,7 @@ class ProofLine(ABC):
     ``core`` names the conductor it is a reading of, ``twins`` those it is held against;
     ``mandatory`` where nothing is sealed without it, unless the line ``instead`` was read;
     ``powered`` where something is plugged in for it; ``between`` the points each of the two probes is
-    on, strapped together where they are several; ``formerly`` a name its readings were kept under before.
+    on, strapped together where they are several.
     """
 
     id: str
@@ -110,7 +110,6 @@ class ProofLine(ABC):
     how: str
     why: str
     source: str
-    formerly: str = ""
     core: str | None = None
     twins: Twins = ""
     mandatory: bool = True
