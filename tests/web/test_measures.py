@@ -14,7 +14,6 @@ from person import words
 
 from euthyne.core.kinds import starts
 from euthyne.core.plan import Plan
-from euthyne.core.trade.figure import FACTOR, OPEN
 
 pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
 IN_GAUGE = ("TR-0036", "TR-0037", "TR-0038")
@@ -174,25 +173,6 @@ def test_changing_how_the_bench_measures_changes_nothing_kept_and_no_verdict(per
             assert seen[0] == seen[1]
 
     told()
-
-
-def test_no_figure_leaves_the_program_untold(person, store):
-    """Whatever is shown or given away, on either bench."""
-    for measures in ("gauge", "metric"):
-        store.set("measures", measures)
-        for tag in ("TR-0014", "TR-0029", "TR-0037"):
-            for address in (
-                *addresses(store, tag),
-                f"/leads/{tag}/document.json",
-                f"/leads/{tag}/prove/readings.csv",
-                f"/leads/{tag}/label.svg",
-                f"/leads/{tag}/build/wrong?step=cut",
-            ):
-                text = person.client.get(address).text
-                assert not re.search(f"[{OPEN}-{FACTOR}]", text), address
-            for paper in ("cut/template.pdf", "traveller.pdf", "label.pdf"):
-                text = on_paper(person.client.get(f"/leads/{tag}/{paper}"))
-                assert not re.search(f"[{OPEN}-{FACTOR}]|;\\.?\\d?[fg]?;", text), (tag, paper)
 
 
 @pytest.mark.usefixtures("gauged")

@@ -7,6 +7,7 @@ from euthyne.core.plan import Plan
 from euthyne.core.shelf.face import SHELL, Cavity, Face
 from euthyne.core.shelf.part import Part, mating_face, wiring_side
 from euthyne.core.stages.ends.ends import LeadEnd
+from euthyne.core.trade.corewords import core_said, course_said, own_name
 from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.face import pitch, placed, shell
 from euthyne.drawing.pen import circle, element, group, path, rect, sheet, text
@@ -80,7 +81,7 @@ def crowded_facing(plan: Plan, turned_round: frozenset[str], presses: bool) -> s
         for s, y in ((upper, 8.0), (lower, foot + 16)):
             body += _spots(s) + _turn(s.end, y, turned_round)
     said = (
-        f"{j.core} {plan.ends.colours.of(j.core)} from {j.a or 'nowhere'} to {j.b or 'nowhere'}"
+        f"{core_said(j.core)} {plan.ends.colours.of(j.core)} {course_said(j.a, j.b)}"
         for j in plan.ends.joints
     )
     label = f"Wire map. {'; '.join(said)}"
@@ -123,7 +124,9 @@ def _core(plan: Plan, joint: Joint, x: float, upper: _Shown, lower: _Shown, *, w
         path(d, "core-edge core-thin") + path(d, "core core-thin", stroke=paint) for d in ways
     )
     box = rect(x - wide / 2 + 3, middle - LABEL_TALL / 2, wide - 6, LABEL_TALL, "core-label", rx=3)
-    words = f"{joint.core} · {tint}" if wide >= WORDS_FROM else joint.core
+    words = own_name(joint.core)
+    if wide >= WORDS_FROM:
+        words = f"{words} · {tint}"
     handle = element(
         "g",
         box + text(x, middle + 5, words, "core-name", "middle"),
@@ -131,7 +134,7 @@ def _core(plan: Plan, joint: Joint, x: float, upper: _Shown, lower: _Shown, *, w
         data_core=joint.core,
         tabindex="0",
         role="button",
-        aria_label=f"{joint.core} · {tint}: take this core",
+        aria_label=f"{core_said(joint.core)} · {tint}: take this core",
         aria_pressed="false",
     )
     return group(drawn + handle, class_="core-run")

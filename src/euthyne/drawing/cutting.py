@@ -75,7 +75,7 @@ def _end_share(plan: Plan, end: End) -> _Share:
     at = CableEnd(plan.conductor.main.id, end)
     landed = plan.given.assembly.fittings_at(at)
     short = plan.given.parts[landed[0]].short if landed else "end"
-    return _Share(f"in the {short}", plan.cut.adds_mm(at) / 1000, "share-end")
+    return _Share(f"inside the {short}", plan.cut.adds_mm(at) / 1000, "share-end")
 
 
 def _share(share: _Share, x: float, wide: float) -> str:

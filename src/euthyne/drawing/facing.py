@@ -4,6 +4,7 @@ from euthyne.core.assembly.joints import Joint
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.face import Cavity, Face
 from euthyne.core.shelf.part import Part, mating_face, wiring_side
+from euthyne.core.trade.corewords import core_said, course_said, own_name
 from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.crowded import crowded_facing, is_crowded
 from euthyne.drawing.face import face_drawing, pitch, wiring_drawing
@@ -54,7 +55,7 @@ def facing(plan: Plan, turned_round: frozenset[str] = frozenset(), presses: bool
         for i, j in enumerate(_by_height(plan))
     )
     label = "; ".join(
-        f"{j.core} {plan.ends.colours.of(j.core)} from {j.a or 'nowhere'} to {j.b or 'nowhere'}"
+        f"{core_said(j.core)} {plan.ends.colours.of(j.core)} {course_said(j.a, j.b)}"
         for j in plan.ends.joints
     )
     return sheet(WIDTH, height, STRIPES + body, "facing", f"Wire map. {label}", role="group")
@@ -166,7 +167,7 @@ def _core(
     else:
         tall = 22
     label = rect(left, y - tall / 2, right - left, tall, "core-label", rx=3)
-    name = text(616, y + 5, f"{joint.core} · {tint}", "core-name", "middle")
+    name = text(616, y + 5, f"{own_name(joint.core)} · {tint}", "core-name", "middle")
     handle = element(
         "g",
         label + name,
@@ -174,7 +175,7 @@ def _core(
         data_core=joint.core,
         tabindex="0",
         role="button",
-        aria_label=f"{joint.core} · {tint}: take this core",
+        aria_label=f"{core_said(joint.core)} · {tint}: take this core",
         aria_pressed="false",
     )
     return group(edges + handle, class_="core-run")

@@ -59,7 +59,8 @@ def probe_drawing(plan: Plan, probe: ToProbe) -> str:
     """A probe to take: red on the one contact, black on the other, or on all that are strapped."""
     word = "should sound" if probe.sounds else "stays silent"
     black = tuple(p.name for p in probe.against)
-    label = f"One probe on {probe.one.name}, the other on {', '.join(black)}: {word}"
+    touched = f"One probe on {_said(plan, (probe.one.name,))}, the other on {_said(plan, black)}"
+    label = f"{touched}: {word}"
     return _at_the_meter(plan, (probe.one.name,), black, word, label)
 
 
@@ -69,7 +70,7 @@ def reading_drawing(plan: Plan, line: ProofLine) -> str:
     if not red or not black:
         return ""
     word = METERS.get(line.measure.unit, line.measure.unit)
-    label = f"One probe on {', '.join(red)}, the other on {', '.join(black)}"
+    label = f"One probe on {_said(plan, red)}, the other on {_said(plan, black)}"
     return _at_the_meter(plan, red, black, word, label)
 
 
@@ -90,6 +91,11 @@ def _at_the_meter(
     body += rect(middle - METER_W / 2, METER_Y, METER_W, METER_H, "probe-meter", rx=5)
     body += text(middle, METER_Y + 28, word, "probe-word", "middle")
     return sheet(width, HEIGHT, body, "probing", label)
+
+
+def _said(plan: Plan, names: tuple[str, ...]) -> str:
+    """What is touched, as it is said; what is no contact says itself."""
+    return ", ".join(x if _thing(x) == x else plan.ends.contact_said(x) for x in names)
 
 
 def _thing(name: str) -> str:

@@ -13,7 +13,7 @@ from euthyne.core.plan import Plan
 from euthyne.core.shelf.face import Face
 from euthyne.core.shelf.part import Part, mating_face, wiring_side
 from euthyne.core.stages.ends.ends import LeadEnd
-from euthyne.core.trade.corewords import own_name
+from euthyne.core.trade.corewords import core_said, course_said, own_name
 from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.face import face_drawing, pitch, wiring_drawing
 from euthyne.drawing.pen import circle, element, group, path, rect, sheet, text
@@ -223,7 +223,7 @@ def strands(plan: Plan, presses: bool = True) -> str:
     if presses:
         body += "".join(_spots(plan, stood) for stood in laid.stood.values())
     said = "; ".join(
-        f"{j.core} {plan.ends.colours.of(j.core)} from {j.a or 'nowhere'} to {j.b or 'nowhere'}"
+        f"{core_said(j.core)} {plan.ends.colours.of(j.core)} {course_said(j.a, j.b)}"
         for j in plan.ends.joints
     )
     foot = max([laid.tall, *(run.y + 44 for run in laid.runs)])
@@ -301,7 +301,7 @@ def _handle(plan: Plan, run: _Run) -> str:
         data_core=joint.core,
         tabindex="0",
         role="button",
-        aria_label=f"{joint.core} · {tint}: take this core",
+        aria_label=f"{core_said(joint.core)} · {tint}: take this core",
         aria_pressed="false",
     )
 

@@ -72,7 +72,8 @@ def strip_drawing(plan: Plan, group: StripGroup) -> str:
     if sheathed:
         off = f"take off {mm(strip.sheath_mm):.0f} of sheath"
     label = f"{part.short}: {off}; " + ", ".join(
-        f"{c.core} {mm(c.core_mm):.0f} with {mm(c.strip_mm):.0f} bare" for c in strip.cores
+        f"{own_name(c.core)} {mm(c.core_mm):.0f} with {mm(c.strip_mm):.0f} bare"
+        for c in strip.cores
     )
     return sheet(WIDTH, foot + 62, body, "strip", label)
 

@@ -7,6 +7,7 @@ from textwrap import wrap
 from euthyne.core.plan import Plan
 from euthyne.core.stages.cut.cut import StripGroup
 from euthyne.core.stages.cut.strip import CoreStrip, StripPlan
+from euthyne.core.trade.corewords import own_name
 from euthyne.core.trade.figure import mm
 from euthyne.core.trade.measures import MM_PER_INCH, Measures, tell
 from euthyne.drawing.colours import core_paint
@@ -188,7 +189,7 @@ def _end(plan: Plan, cut: StripGroup, y: float) -> list[Item]:
 
 def _core(core: CoreStrip, tint: str, datum: float, y: float) -> list[Item]:
     bare = core.core_mm - core.strip_mm
-    said = f"{core.core} {tint}: core {mm(core.core_mm):.1f}, bare {core.bare_words}"
+    said = f"{own_name(core.core)} {tint}: core {mm(core.core_mm):.1f}, bare {core.bare_words}"
     return [
         *_insulation(tint, datum, y - 1.2, bare),
         Patch(x=datum + bare, y=y - 0.6, w=core.strip_mm, h=1.2, fill=COPPER, what="bare"),

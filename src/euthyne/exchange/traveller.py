@@ -9,10 +9,10 @@ from euthyne.core.plan import Plan
 from euthyne.core.stages.build.buildstep import BuildStep
 from euthyne.core.standing.progress import Progress, not_to_be_built
 from euthyne.core.stores import needs
-from euthyne.core.trade.corewords import function_of, own_name
+from euthyne.core.trade.corewords import core_said, function_of, mark_said, own_name
 from euthyne.core.trade.figure import metres, mm
 from euthyne.core.trade.measures import Measures
-from euthyne.core.trade.shown import at_most
+from euthyne.core.trade.shown import at_most, three
 from euthyne.drawing.cutting import cutting_drawing
 from euthyne.drawing.facing import facing_on_paper
 from euthyne.drawing.laidout import said_of
@@ -98,7 +98,7 @@ def _brief(sheet: Sheet, plan: Plan) -> list[Any]:
     c = plan.conductor.candidate
     amps = "?"
     if plan.brief.demand_amps is not None:
-        amps = f"{plan.brief.demand_amps:.1f} A"
+        amps = f"{three(plan.brief.demand_amps)} A"
     guard = "nothing known"
     if plan.conductor.protection.amps:
         guard = f"{plan.conductor.protection.amps:g} A {plan.conductor.protection.words}"
@@ -176,13 +176,13 @@ def _map(sheet: Sheet, plan: Plan) -> list[Any]:
     first_end, last_end = (p.said.capitalize() for p in (plan.lead.places[0], plan.lead.places[-1]))
     rows = [("Core", "Colour", first_end, last_end)]
     for j in plan.ends.joints:
-        core = plain(f"{j.core}, {function_of(j.core)}")
+        core = plain(f"{core_said(j.core)}, {function_of(j.core)}")
         rows.append(
             (
                 core,
                 plan.ends.colours.called(j.core),
-                plain(j.a or "cut back"),
-                plain(j.b or "cut back"),
+                plain(mark_said(j.a) if j.a else "cut back"),
+                plain(mark_said(j.b) if j.b else "cut back"),
             )
         )
     first, *more = [sheet.drawing(faces) for faces in facing_on_paper(plan)]

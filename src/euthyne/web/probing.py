@@ -5,10 +5,8 @@ from dataclasses import dataclass, replace
 from flask import Blueprint, Response, redirect, render_template, request, url_for
 from markupsafe import Markup
 
-from euthyne.core.assembly.records import parted
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
-from euthyne.core.shelf.face import said_mark
 from euthyne.core.stages.prove.probing import ToProbe
 from euthyne.core.trade.colours import role
 from euthyne.core.trade.corewords import function_of
@@ -55,18 +53,12 @@ def next_probe(plan: Plan) -> ShownProbe | None:
     )
 
 
-def called(plan: Plan, name: str) -> str:
-    """A contact by its mark and its end: ``L at the plug``."""
-    fitting, mark = parted(name)
-    end = plan.ends.by_id[fitting]
-    if len(end.part.marks) == 1:
-        return f"the {end.named}"
-    return f"{said_mark(mark)} at the {end.named}"
-
-
 def headline(plan: Plan, probe: ToProbe) -> str:
     """A probe in a sentence."""
-    one, against = called(plan, probe.one.name), [called(plan, p.name) for p in probe.against]
+    one, against = (
+        plan.ends.contact_said(probe.one.name),
+        [plan.ends.contact_said(p.name) for p in probe.against],
+    )
     one = f"{one[0].upper()}{one[1:]}"
     if len(against) > 1:
         return f"{one} to {len(against)} strapped together"
@@ -79,7 +71,7 @@ def _detail(plan: Plan, probe: ToProbe) -> str:
         at = ", ".join(f"{plan.ends.by_id[f].part.short} {name}" for f, name in probe.position)
         said.append(f"{at[0].upper()}{at[1:]}.")
     if len(probe.against) > 1:
-        names = ", ".join(called(plan, p.name) for p in probe.against)
+        names = ", ".join(plan.ends.contact_said(p.name) for p in probe.against)
         said.append(f"Strap together: {names}.")
     purpose = plan.ends.courses.get((probe.one, probe.against[0]))
     if probe.sounds:
@@ -135,9 +127,13 @@ def _last(plan: Plan) -> str:
     if not plan.prove.probes:
         return ""
     probe = plan.prove.probes[-1]
-    to = called(plan, probe.other) if len(probe.gang) < 2 else f"{len(probe.gang)} strapped"
+    to = (
+        plan.ends.contact_said(probe.other)
+        if len(probe.gang) < 2
+        else f"{len(probe.gang)} strapped"
+    )
     heard = "sounded" if probe.sounds else "stayed silent"
-    return f"{called(plan, probe.one)} to {to}: {heard}"
+    return f"{plan.ends.contact_said(probe.one)} to {to}: {heard}"
 
 
 def _on(tag: str) -> Answer:

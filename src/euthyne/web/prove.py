@@ -29,7 +29,7 @@ from euthyne.web.entry import Answer, Sent, StageForm, back, enter
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import Entered, read_form, say, show_fields, texts_of
 from euthyne.web.frame import LeadPage, lead_page, not_reached, show_stage, wants_part, who
-from euthyne.web.probing import called, next_probe
+from euthyne.web.probing import next_probe
 from euthyne.web.proof import begun, change, refuse_own
 from euthyne.web.shelf import added
 from euthyne.web.standin import hidden_words
@@ -171,7 +171,7 @@ def whole_grid(tag: str) -> str:
         raise NotNow("This contact is not on the lead.", f"/leads/{tag}/prove", "Back to Prove")
     cells = _cells(page.plan)
     others = [(other, cells[frozenset((at, other))]) for other in points if other != at]
-    named = {p: called(page.plan, p) for p in points}
+    named = {p: page.plan.ends.contact_said(p) for p in points}
     return render_template(
         "prove/row.html", page=page, at=at, others=others, named=named, points=points, who=who()
     )

@@ -8,8 +8,9 @@ from typing import Any
 from markupsafe import Markup
 
 from euthyne.core.trade import figure as figures
+from euthyne.core.trade.corewords import core_said, mark_said
 from euthyne.core.trade.figure import WRITTEN, Unit, number_of, shortly, unit_of
-from euthyne.core.trade.shown import at_least, at_most
+from euthyne.core.trade.shown import at_least, at_most, places_of
 from euthyne.core.trade.wire import size_words
 from euthyne.drawing.pen import mark
 from euthyne.web.fields import options, pulled
@@ -26,6 +27,8 @@ def filters() -> dict[str, Callable[..., Any]]:
         "moment": moment,
         "when": when,
         "size_words": size_words,
+        "core_said": core_said,
+        "mark_said": mark_said,
         "in_unit": in_unit,
         "shortly": shortly,
         "number_of": number_of,
@@ -45,11 +48,12 @@ def figure(value: float | None, places: int = 1) -> str:
     """A number with so many places, or a question mark while it is unknown."""
     if value is None:
         return "?"
-    return f"{value:.{places}f}"
+    return f"{value:.{places_of(value, places)}f}"
 
 
 def limit(value: float, places: int, which: str) -> str:
     """A number with so many places; a limit is rounded to the side of caution."""
+    places = places_of(value, places)
     if which == "most":
         return at_most(value, places)
     if which == "least":

@@ -95,8 +95,8 @@ def test_what_is_said_alike_everywhere_is_left_alone():
         (f"takes {mm2(0.5, 2.5)}", "takes 0.5 to 2.5 mm²", "takes 20 to 14 AWG (0.5 to 2.5 mm²)"),
         (f"a core of {mm2(2.5)}", "a core of 2.5 mm²", "a core of about 14 AWG (2.5 mm²)"),
         (f"strands of {mm(0.25)}", "strands of 0.25 mm", "strands of 0.010 in (0.25 mm)"),
-        (f"half a turn ({mm(26.6)})", "half a turn (26.6 mm)", "half a turn (1 3/64 in)"),
-        (f"{mm(96, 44, between='by')}", "96 by 44 mm", "3 25/32 by 1 47/64 in (96 by 44 mm)"),
+        (f"half a turn ({mm(26.6)})", "half a turn (26.6 mm)", "half a turn (1 1/16 in)"),
+        (f"{mm(96, 44, between='by')}", "96 by 44 mm", "3 3/4 by 1 3/4 in (96 by 44 mm)"),
         (f"{mm(-10)}", "-10 mm", "-25/64 in (-10 mm)"),
         (f"{mm2(0)}", "0 mm²", "0 mm²"),
     ],
@@ -155,7 +155,7 @@ def test_a_number_may_stand_apart_from_its_unit():
         (f"{metres(3)}", ("9 ft 10", "in")),
         (f"{newton_metres(0.8)}", ("7.1", "lb-in")),
         (f"{mm2(2.5)}", ("2.5", "mm²")),
-        (f"{mm(40, 50)}", ("1 37/64 to 1 31/32", "in")),
+        (f"{mm(40, 50)}", ("1 9/16 to 1 15/16", "in")),
     ):
         assert (tell(number_of(figure), "gauge"), tell(unit_of(figure), "gauge")) == both
 

@@ -8,6 +8,7 @@ from euthyne.core.sizing.brief import SizingBrief
 from euthyne.core.sizing.size import Sizing
 from euthyne.core.trade.figure import WRITTEN, rounded
 from euthyne.core.trade.question import Question
+from euthyne.core.trade.shown import places_of
 from euthyne.core.trade.worked import Working
 
 Marked = Literal["given", "answer", "limit", "quiet"]
@@ -43,7 +44,10 @@ class AnswerFigure:
 
     @property
     def _form(self) -> str:
-        return f"{self.limit}{self.places}" if self.limit else f".{self.places}f"
+        places = self.places
+        if isinstance(self.value, float):
+            places = places_of(self.value, places)
+        return f"{self.limit}{places}" if self.limit else f".{places}f"
 
 
 @dataclass(frozen=True)

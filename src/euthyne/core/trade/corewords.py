@@ -14,6 +14,32 @@ def own_name(core: str) -> str:
     return core.rpartition(".")[2]
 
 
+def core_said(core: str) -> str:
+    """A core as people call it: by its own name, with its cable where another has one of that name.
+
+    >>> core_said("L"), core_said("tool-side.N")
+    ('L', 'N, tool side')
+    """
+    cable, _, own = core.rpartition(".")
+    return f"{own}, {cable.replace('-', ' ')}" if cable else own
+
+
+def mark_said(mark: str) -> str:
+    """What a core lands on, as people call it: its mark, or which side of a splice.
+
+    >>> mark_said("L"), mark_said("splice-L.b")
+    ('L', 'splice L, side b')
+    """
+    fitting, _, cavity = mark.rpartition(".")
+    return f"{fitting.replace('-', ' ')}, side {cavity}" if fitting else mark
+
+
+def course_said(a: str | None, b: str | None) -> str:
+    """From where to where a core runs."""
+    one, other = (mark_said(mark) if mark else "nowhere" for mark in (a, b))
+    return f"from {one} to {other}"
+
+
 def function_of(core: str) -> str:
     """What a core is for, in words: live, line 2, balance tap 3, number 7.
 

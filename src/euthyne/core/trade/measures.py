@@ -33,7 +33,8 @@ FINE_MM = 1.0  # thinner than this, and thousandths of an inch are said
 FEET_FROM_INCHES = 48
 RUN_GIVE_M = MM_PER_INCH / 16 / 1000
 GIVE = 0.004  # of a length said in metres: what nobody cuts finer
-CUT_GIVE_MM = 0.2  # of a length in millimetres that is said whole
+CUT_GIVE_MM = 0.2  # of a length below an inch in millimetres that is said whole
+SIXTEENTH_MM = MM_PER_INCH / 32  # what a longer one may be out, said to 1/16 in
 LB_PER_KG = 1 / POUND
 LB_PER_NEWTON = 1 / (POUND * GRAVITY)
 LB_IN_PER_NEWTON_METRE = LB_PER_NEWTON / INCH
@@ -198,7 +199,7 @@ def tell(text: str, measures: Measures) -> str:
     >>> tell(strip, "metric")
     'strip 26.6 mm, then 3 m of 0.5 to 2.5 mm²'
     >>> tell(strip, "gauge")
-    'strip 1 3/64 in (26.6 mm), then 9 ft 10 in (3 m) of 20 to 14 AWG (0.5 to 2.5 mm²)'
+    'strip 1 1/16 in (26.6 mm), then 9 ft 10 in (3 m) of 20 to 14 AWG (0.5 to 2.5 mm²)'
     """
     if CLOSE not in text:
         return text
@@ -280,9 +281,16 @@ def _half_a_digit(number: str) -> float:
 def _of_mm(figures: _Figures) -> Said:
     if max(figures.values) >= FEET_FROM_INCHES * MM_PER_INCH:
         return _of_length(figures, 0.001)
-    return figures.each(
-        lambda mm, number: inches(mm, min(_half_a_digit(number), CUT_GIVE_MM), figures.limit)
-    ), "in"
+    return figures.each(lambda mm, number: inches(mm, _give_mm(mm, number), figures.limit)), "in"
+
+
+def _give_mm(mm: float, number: str) -> float:
+    """What a length may be out as it is told: less than a sixteenth below an inch, since bare copper is cut
+    to the millimetre.
+    """
+    if abs(mm) < MM_PER_INCH:
+        return min(_half_a_digit(number), CUT_GIVE_MM)
+    return SIXTEENTH_MM
 
 
 def _of_metres(figures: _Figures) -> Said:
@@ -297,6 +305,8 @@ def _of_length(figures: _Figures, metre: float) -> Said:
 
     def say(value: float, number: str) -> str:
         give = min(_half_a_digit(number) * metre, value * metre * GIVE)
+        if value * metre * 1000 >= MM_PER_INCH:
+            give = max(give, SIXTEENTH_MM / 1000)
         return feet(value * metre, give, figures.limit)
 
     said = figures.each(say)

@@ -48,6 +48,16 @@ def three(value: float) -> str:
     return _written(round(value, places), max(places, 0))
 
 
+def places_of(value: float, places: int) -> int:
+    """How many places a figure is shown with: one that has three figures before its point has no single
+    one behind it.
+
+    >>> places_of(99.9, 1), places_of(229.9, 1), places_of(229.9, 2)
+    (1, 0, 2)
+    """
+    return 0 if places == 1 and abs(value) >= THREE_FIGURES else places
+
+
 def kilo(value: float) -> str:
     """Thousands of it, in three figures; in words where there is no end to it.
 

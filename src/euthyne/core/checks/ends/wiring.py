@@ -15,7 +15,13 @@ from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.stages.ends.ends import LeadEnd
 from euthyne.core.trade.colours import role
-from euthyne.core.trade.corewords import function_of, is_function, own_name
+from euthyne.core.trade.corewords import (
+    core_said,
+    course_said,
+    function_of,
+    is_function,
+    own_name,
+)
 
 NUMBERED_OR_SHIELD = "0123456789ST"
 
@@ -49,7 +55,7 @@ def crossed(plan: Plan) -> Said | None:
     ]
     if not astray:
         return None
-    words = ", ".join(f"{function_of(j.core)} from {j.a} to {j.b}" for j in astray)
+    words = ", ".join(f"{function_of(j.core)} {course_said(j.a, j.b)}" for j in astray)
     if all(_either_way(plan, j) for j in astray):
         text = f"Exchanged: {words}. The plug goes in either way, so neither is always live."
         return Said("Line and neutral exchanged at a plug that fits both ways", text, level="note")
@@ -347,7 +353,7 @@ def taps_out_of_order(plan: Plan) -> Said | None:
     ]
     if not astray:
         return None
-    words = ", ".join(f"{j.core} from {j.a or 'nowhere'} to {j.b or 'nowhere'}" for j in astray)
+    words = ", ".join(f"{core_said(j.core)} {course_said(j.a, j.b)}" for j in astray)
     return Said(
         "Balance taps out of order",
         f"Astray: {words}.",

@@ -7,7 +7,7 @@ from euthyne.core.shelf.terminations.finishes import FINISHES
 from euthyne.core.stages.build.buildstep import MISTAKES, SHEATH_OFF, BuildStep, StepFigure, Turn
 from euthyne.core.stages.build.jobs import BuildJob, fittings
 from euthyne.core.stages.ends.ends import Marking
-from euthyne.core.trade.corewords import function_of
+from euthyne.core.trade.corewords import function_of, own_name
 from euthyne.core.trade.figure import mm, newtons
 
 # A gland whose range is so wide has a seal of two rings, one inside the other; generic, check your part.
@@ -142,7 +142,7 @@ def cores(turn: Turn) -> BuildStep:
         edge = "end of the grip" if turn.e.part.grips else "edge of the part"
         detail = f"From the {edge}. {kind.bared}"
         figures = tuple(
-            StepFigure("each core" if alike else f"core {c.core}", f"{mm(c.core_mm):.0f}")
+            StepFigure("each core" if alike else f"core {own_name(c.core)}", f"{mm(c.core_mm):.0f}")
             for c in shown
         )
     else:

@@ -67,6 +67,9 @@ SCREWS_TELL = "NEMA WD 6"
 SCREWS = {"L": "brass", "N": "silver", "E": "green"}
 
 
+WORDED = ("in", "out")
+
+
 def land(turn: Turn) -> BuildStep:
     """A core is ended in its cavity, in the way of its kind of joint."""
     part, how = turn.body.part, turn.job.practices
@@ -75,12 +78,13 @@ def land(turn: Turn) -> BuildStep:
     said = {
         "tint": turn.tint,
         "short": part.short,
-        "cavity": strip.cavity,
+        # A mark that is a word, the in and out of a switch, would read as one.
+        "cavity": f"“{strip.cavity}”" if strip.cavity in WORDED else strip.cavity,
         "size": size_words(turn.e.cable.size),
     }
     if strip.cavity == SHIELD:
         return _land_shield(turn)
-    by_map = f" The map puts the {function_of(strip.core)} core in {strip.cavity}."
+    by_map = f" The map puts the {function_of(strip.core)} core in {said['cavity']}."
     made: Termination | Finish = kind
     if hammered(part, how):
         made = FINISHES["hammer"]

@@ -7,8 +7,9 @@ from typing import Literal
 
 from euthyne.core.assembly.joints import Joint
 from euthyne.core.assembly.nets import Switched, every_position
-from euthyne.core.assembly.records import POWER, Fitting, Place
+from euthyne.core.assembly.records import POWER, Fitting, Place, parted
 from euthyne.core.order.laid import End
+from euthyne.core.shelf.face import said_mark
 from euthyne.core.shelf.part import Part
 from euthyne.core.stages.given import Given
 from euthyne.core.trade.colours import EARTH_TINTS, PROTECTIVE, Colours, colour, role, schemes
@@ -113,6 +114,16 @@ class EndsStage:
     def by_id(self) -> dict[str, LeadEnd]:
         """Every fitting by its id."""
         return {end.id: end for end in self.all}
+
+    def contact_said(self, name: str) -> str:
+        """A contact, named fitting.mark, as it is said: ``L at the plug``. Raises KeyError."""
+        fitting, mark = parted(name)
+        end = self.by_id[fitting]
+        return (
+            f"the {end.named}"
+            if len(end.part.marks) == 1
+            else f"{said_mark(mark)} at the {end.named}"
+        )
 
     def on_side(self, side: str) -> tuple[LeadEnd, ...]:
         """The fittings on a side."""

@@ -42,7 +42,7 @@ def _line(key: str, words: str, between: Between) -> ProofLine:
         watch_under=watch,
         volts=(float(limits.mains_test_volts), SURGE_VOLTS),
         how=f"{limits.mains_test_volts} V; 250 V where it holds surge parts. {RELEASE}",
-        why=f"a new lead under {fail} megohm is refused, under {watch} megohm watched",
+        why=f"a new lead under {fail:g} megohm is refused, under {watch:g} megohm watched",
         source=limits.source,
         between=between,
     )

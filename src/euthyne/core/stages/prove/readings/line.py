@@ -8,6 +8,7 @@ from typing import Literal
 
 from euthyne.core.stages.prove.verdict import Meter, Verdict
 from euthyne.core.trade.quantity import Measure
+from euthyne.core.trade.shown import three
 from euthyne.core.trade.wire import Wire
 
 AT_ITS_END = ("ol", "open", "over")  # what a meter shows, and people write, past its range
@@ -165,5 +166,5 @@ class ProofLine(ABC):
     def written(self, value: float, above: bool, amps: float | None = None) -> str:
         """A reading as it would be typed; by amps and millivolts where it was taken so."""
         if amps is not None:
-            return f"{amps:g} A {value * amps * 1000:.4g} mV"
+            return f"{amps:g} A {three(value * amps * 1000)} mV"
         return f"{'>' if above else ''}{value:g} {self.measure.shown}"

@@ -33,7 +33,7 @@ def ohm_words(*ohms: float, beside: float = 0.0) -> str:
     """
     if max(*ohms, beside) < IN_MILLIOHM:
         return f"{' to '.join(f'{x * 1000:.3g}' for x in ohms)} milliohm"
-    return f"{' to '.join(f'{x:.3f}' if x < 10 else f'{x:.4g}' for x in ohms)} ohm"
+    return f"{' to '.join(f'{x:.3f}' if x < 1 else three(x) for x in ohms)} ohm"
 
 
 def _millivolts(*volts: float, beside: float = 0.0) -> str:

@@ -6,6 +6,7 @@ from euthyne.core.stages.prove.readings.band import Band
 from euthyne.core.stages.prove.readings.line import ProofLine, Subject
 from euthyne.core.stages.prove.readings.megohm import RELEASE, InsulationLine
 from euthyne.core.stages.prove.readings.resistance import ResistanceLine, band_of
+from euthyne.core.trade.shown import three
 
 
 def lines(subject: Subject) -> tuple[ProofLine, ...]:
@@ -25,7 +26,7 @@ def lines(subject: Subject) -> tuple[ProofLine, ...]:
                 ),
                 danger=True,
                 how="By ohmmeter at the plug, nothing powered.",
-                why=f"{hot:.4g} ohm by its watts; cold it reads lower",
+                why=f"{three(hot)} ohm by its watts; cold it reads lower",
                 source=limits.source,
                 thinner=None,
                 astray="A bus is broken, a splice open, or the tape shorter than said.",

@@ -7,6 +7,7 @@ from euthyne.core.stages.prove.readings.line import ProofLine
 from euthyne.core.stages.prove.verdict import Meter, Verdict
 from euthyne.core.trade.figure import kelvin
 from euthyne.core.trade.quantity import KELVIN, SIGNED_VOLTS, Measure
+from euthyne.core.trade.shown import three
 
 NOTHING_VOLTS = 0.05  # less than it is nothing at all, whatever the meter floats at
 FAR_OFF = 100.0
@@ -41,12 +42,12 @@ class VoltsLine(ProofLine):
     @property
     def example(self) -> str:
         """A reading as it is typed."""
-        return f"{self.sound:.4g} V"
+        return f"{three(self.sound)} V"
 
     @property
     def band(self) -> str:
         """What a sound lead reads, in words."""
-        return f"+{self.low:.4g} to +{self.high:.4g} V"
+        return f"+{three(self.low)} to +{three(self.high)} V"
 
     @property
     def sound(self) -> float:
@@ -68,9 +69,9 @@ class VoltsLine(ProofLine):
         if value < 0:
             return Verdict("fail", f"{said}: {self.crossed}")
         if value + give < self.low:
-            return Verdict("fail", f"{said} is under {self.low:.4g} V: {self.low_words}")
+            return Verdict("fail", f"{said} is under {three(self.low)} V: {self.low_words}")
         if value - give > self.high:
-            return Verdict("fail", f"{said} is over {self.high:.4g} V: {self.high_words}")
+            return Verdict("fail", f"{said} is over {three(self.high)} V: {self.high_words}")
         return Verdict("pass", f"{said}, plus where it is drawn.")
 
 
