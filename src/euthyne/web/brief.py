@@ -9,10 +9,9 @@ from euthyne.core.lead.stage import Stage
 from euthyne.core.sizing.brief import OneLoad
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.quantity import CURRENT, PERCENT, POWER, read_legs, read_quantity
-from euthyne.core.trade.question import Question
 from euthyne.drawing.loop import loop
-from euthyne.web.entry import Answer, Sent, StageForm, enter
-from euthyne.web.fields import Entered, ShownField, read_form, say, show_fields, texts_of
+from euthyne.web.entry import Sent, StageForm
+from euthyne.web.fields import Entered, read_form, say
 from euthyne.web.frame import LeadPage, drawn, lead_page, show_stage
 
 blueprint = Blueprint("brief", __name__)
@@ -35,8 +34,8 @@ def show(tag: str) -> str:
     return show_stage(
         page,
         Stage.BRIEF,
-        texts=_texts(page),
-        fields=_fields(page),
+        texts=FORM.texts(page),
+        fields=FORM.fields(page),
         groups=page.plan.kind.groups,
         headline=page.plan.kind.headline,
         loads=show_loads(lead, page.held.drafts),
@@ -46,35 +45,21 @@ def show(tag: str) -> str:
     )
 
 
-def _questions(page: LeadPage) -> tuple[Question, ...]:
-    return page.plan.kind.questions
-
-
-def _fields(page: LeadPage) -> dict[str, ShownField]:
-    return show_fields(_questions(page), page.held.lead, page.held.drafts)
-
-
-def _texts(page: LeadPage) -> dict[str, str]:
-    """What every control says: the fields, and the cells of the list of loads."""
+def _cells(page: LeadPage) -> dict[str, str]:
+    """What the cells of the list of loads say."""
     rows = show_loads(page.held.lead, page.held.drafts)
-    cells = {f"brief.loads.{i}.{c}": row[c] for i, row in enumerate(rows) for c in COLUMNS}
-    return texts_of(_fields(page)) | cells
+    return {f"brief.loads.{i}.{c}": row[c] for i, row in enumerate(rows) for c in COLUMNS}
 
 
 def _read(page: LeadPage, sent: Sent) -> Entered:
-    entered = read_form(_questions(page), sent.changed).with_more(read_route(sent.changed))
+    entered = read_form(FORM.questions(page), sent.changed).with_more(read_route(sent.changed))
     if sent.touches("brief.loads."):
         entered = entered.with_more(read_loads(page, sent))
     return entered
 
 
-FORM = StageForm(Stage.BRIEF, texts=_texts, read=_read, questions=_questions)
-
-
-@blueprint.post("/leads/<tag>/brief")
-def save(tag: str) -> Answer:
-    """Keep what was typed."""
-    return enter(tag, FORM)
+FORM = StageForm(Stage.BRIEF, read=_read, beside=_cells)
+FORM.keep_at(blueprint)
 
 
 def read_route(form: Mapping[str, str]) -> Entered:

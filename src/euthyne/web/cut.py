@@ -8,8 +8,7 @@ from flask import Blueprint, abort, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.lead import Lead, Stripped
-from euthyne.core.lead.paths import value_at, with_value
+from euthyne.core.lead import Stripped
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.stages.build.spoiled import Spoiled, spoiled
@@ -17,9 +16,7 @@ from euthyne.core.stages.cut.cut import StripGroup
 from euthyne.core.standing.progress import not_to_be_built
 from euthyne.core.stores import Stock, StockNeed
 from euthyne.core.trade.fault import Refused
-from euthyne.core.trade.figure import metres, mm
-from euthyne.core.trade.quantity import LENGTH, PERCENT, SHORT, read_quantity
-from euthyne.core.trade.question import Question
+from euthyne.core.trade.quantity import SHORT, read_quantity
 from euthyne.drawing.cutting import cutting_drawing
 from euthyne.drawing.reel import cut_drawing
 from euthyne.drawing.staircase import staircase_drawing
@@ -27,49 +24,14 @@ from euthyne.drawing.strip import strip_drawing
 from euthyne.drawing.template import PAPERS, pages, svg
 from euthyne.exchange.template import template_pdf
 from euthyne.exchange.traveller import traveller_pdf
-from euthyne.store.clock import now
-from euthyne.web.entry import Answer, Sent, StageForm, back, enter, refuse_stopped
+from euthyne.web.entry import Sent, StageForm, settle_at
 from euthyne.web.errors import NotNow
-from euthyne.web.fields import Entered, read_form, say, show_fields, texts_of
-from euthyne.web.frame import LeadPage, drawn, lead_page, not_reached, show_stage, store, who
+from euthyne.web.fields import Entered, read_form, say
+from euthyne.web.frame import LeadPage, drawn, lead_page, not_reached, show_stage
 from euthyne.web.measures import measures, usual_paper
 from euthyne.web.stores import laid, on_hand
 
 blueprint = Blueprint("cut", __name__)
-FIELDS = (
-    Question("cut.slack_percent", "Slack", measure=PERCENT),
-    Question("cut.loops_mm", "Service loops, both ends together", measure=SHORT),
-    Question("cut.reworks", "Spare tries", "whole", bounds=(0, 10)),
-)
-ROUND_CORNERS = (
-    Question(
-        "cut.measured_with",
-        "Legs measured with",
-        "choice",
-        choices=(
-            ("string", "a string or soft rule, round the corners"),
-            ("tape", "a tape, into each corner"),
-        ),
-    ),
-    Question("cut.bend_mm", "Corners bent to a radius of", measure=SHORT, optional=True),
-)
-
-SALVAGED = (
-    Question(
-        "cable.length_m",
-        "The salvaged piece, as found",
-        measure=LENGTH,
-        optional=True,
-        hint=f"{metres(6.2)}",
-    ),
-    Question(
-        "cable.cut_back_mm",
-        "Off it: both old ends, and what is damaged",
-        measure=SHORT,
-        optional=True,
-        hint=f"{mm(120)}",
-    ),
-)
 
 
 def _caption(group: StripGroup) -> str:
@@ -90,7 +52,7 @@ def show(tag: str) -> str:
     if not page.reached(Stage.CUT):
         return not_reached(page, Stage.CUT)
     drawings = _strip_drawings(page.plan)
-    fields = show_fields(_fields(page), page.held.lead, page.held.drafts)
+    fields = FORM.fields(page)
     cutting = drawn(cutting_drawing, page.held.lead) if page.plan.cut.length else None
     stairs = [
         (g.named, g.strip.whose, Markup(staircase_drawing(g.strip.stairs, g.strip.whose)))
@@ -100,7 +62,7 @@ def show(tag: str) -> str:
     return show_stage(
         page,
         Stage.CUT,
-        texts=_texts(page),
+        texts=FORM.texts(page),
         fields=fields,
         drawings=drawings,
         strips=_strips(page),
@@ -139,13 +101,6 @@ def _cables(plan: Plan) -> list[CableRow]:
             )
         )
     return found if len(found) > 1 or plan.cut.nothing_new else []
-
-
-def _fields(page: LeadPage) -> tuple[Question, ...]:
-    """The allowances; and where the run has corners, how they were measured."""
-    corners = ROUND_CORNERS if len(page.plan.cut.legs_m) > 1 else ()
-    old = SALVAGED if value_at(page.held.lead, "cable.salvaged") else ()
-    return FIELDS + corners + old
 
 
 @dataclass(frozen=True)
@@ -222,17 +177,18 @@ def _fault(path: str, text: str) -> str:
     return ""
 
 
-def _texts(page: LeadPage) -> dict[str, str]:
-    """What every control says: the allowances, the piece it is cut from, the strips."""
-    texts = texts_of(show_fields(_fields(page), page.held.lead, page.held.drafts))
-    texts |= {str(row["path"]): str(row["text"]) for row in _strips(page)}
+def _beside(page: LeadPage) -> dict[str, str]:
+    """What its other controls say: the piece it is cut from, the strips."""
     pieces = {s.name for s in _source(page).pieces}
     chosen = page.held.lead.cut.piece
-    return texts | {"cut.piece": chosen if chosen in pieces else ""}
+    return {
+        **{str(row["path"]): str(row["text"]) for row in _strips(page)},
+        "cut.piece": chosen if chosen in pieces else "",
+    }
 
 
 def _read(page: LeadPage, sent: Sent) -> Entered:
-    entered = read_form(_fields(page), sent.changed)
+    entered = read_form(FORM.questions(page), sent.changed)
     if sent.touches("cut.stripped."):
         entered = entered.with_more(_read_strips(page, sent))
     if "cut.piece" in sent.changed:
@@ -240,7 +196,9 @@ def _read(page: LeadPage, sent: Sent) -> Entered:
     return entered
 
 
-FORM = StageForm(Stage.CUT, texts=_texts, read=_read, questions=_fields)
+FORM = StageForm(Stage.CUT, read=_read, beside=_beside)
+FORM.keep_at(blueprint)
+settle_at(blueprint, Stage.CUT)
 
 
 def _read_strips(page: LeadPage, sent: Sent) -> Entered:
@@ -264,24 +222,6 @@ def _read_strips(page: LeadPage, sent: Sent) -> Entered:
     if entered.cleared:
         entered.values["cut.stripped"] = tuple(kept.values())
     return entered
-
-
-@blueprint.post("/leads/<tag>/cut")
-def save(tag: str) -> Answer:
-    """Keep the allowances."""
-    return enter(tag, FORM)
-
-
-@blueprint.post("/leads/<tag>/cut/settle")
-def settle(tag: str) -> Answer:
-    """The cut length is settled."""
-
-    def settled(lead: Lead) -> Lead:
-        refuse_stopped(lead, Stage.CUT)
-        return with_value(lead, "cut.accepted", True)
-
-    store().change(tag=tag, change=settled, at=now(), by=who(), what="Cut: settled")
-    return back(tag, Stage.CUT)
 
 
 @cache

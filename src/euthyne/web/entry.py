@@ -11,18 +11,20 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from flask import abort, current_app, g, redirect, request, url_for
+from flask import Blueprint, abort, current_app, g, redirect, request, url_for
 from werkzeug.wrappers import Response
 
 from euthyne.core.lead import Lead
+from euthyne.core.lead.paths import with_value
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import plan_of
+from euthyne.core.questions import ASKED
 from euthyne.core.standing.progress import progress
 from euthyne.core.trade.question import Question
 from euthyne.store.clock import now
 from euthyne.store.leads import WORDS, FormResult, Held
 from euthyne.web.errors import NotNow
-from euthyne.web.fields import Entered, put_in
+from euthyne.web.fields import Entered, ShownField, put_in, show_fields, texts_of
 from euthyne.web.frame import LeadPage, page_of, store, sum_of, wants_part, who
 
 Answer = str | Response | tuple[str, int]
@@ -59,16 +61,58 @@ class Both:
         return json.dumps(told, ensure_ascii=False)
 
 
+def _nothing(_page: LeadPage) -> dict[str, str]:
+    return {}
+
+
 @dataclass(frozen=True)
 class StageForm:
-    """The form of a stage: what each of its controls says as a lead stands, by path; what a sent one
-    means; the questions it asks, for their words.
+    """The form of a stage: what a sent one means.
+
+    ``beside`` is what its controls say that are no question, by path; ``own`` the questions where a
+    stage asks otherwise than ``ASKED`` says; ``words`` what else of the form is called something.
     """
 
     stage: Stage
-    texts: Callable[[LeadPage], dict[str, str]]
     read: Callable[[LeadPage, Sent], Entered]
-    questions: Callable[[LeadPage], tuple[Question, ...]]
+    beside: Callable[[LeadPage], dict[str, str]] = _nothing
+    own: Callable[[LeadPage], tuple[Question, ...]] | None = None
+    words: Callable[[LeadPage], dict[str, str]] = _nothing
+
+    def questions(self, page: LeadPage) -> tuple[Question, ...]:
+        """What it asks of a lead."""
+        return self.own(page) if self.own else ASKED[self.stage](page.plan)
+
+    def fields(self, page: LeadPage) -> dict[str, ShownField]:
+        """Its questions with what stands in them, by path."""
+        return show_fields(self.questions(page), page.held.lead, page.held.drafts)
+
+    def texts(self, page: LeadPage) -> dict[str, str]:
+        """What every control says, by path."""
+        return texts_of(self.fields(page)) | self.beside(page)
+
+    def keep_at(self, blueprint: Blueprint) -> None:
+        """Take the form where a stage's own pages are."""
+
+        def save(tag: str) -> Answer:
+            return enter(tag, self)
+
+        blueprint.add_url_rule(f"/leads/<tag>/{self.stage.value}", "save", save, methods=["POST"])
+
+
+def settle_at(blueprint: Blueprint, stage: Stage) -> None:
+    """Let a stage be settled, as long as no stop stands at it."""
+
+    def settle(tag: str) -> Answer:
+        def settled(lead: Lead) -> Lead:
+            refuse_stopped(lead, stage)
+            return with_value(lead, f"{stage.value}.accepted", True)
+
+        store().change(tag=tag, change=settled, at=now(), by=who(), what=f"{stage.word}: settled")
+        return back(tag, stage)
+
+    address = f"/leads/<tag>/{stage.value}/settle"
+    blueprint.add_url_rule(address, "settle", settle, methods=["POST"])
 
 
 def refuse_stopped(lead: Lead, stage: Stage) -> None:
@@ -90,7 +134,7 @@ def enter(tag: str, form: StageForm) -> Answer:
     def entry(held: Held) -> FormResult:
         page = page_of(held)
         texts = form.texts(page)
-        sent = _against(texts, form.questions(page), both)
+        sent = _against(texts, _called(form, page), both)
         typed.update(sent.changed, both)
         entered = form.read(page, sent)
         after = put_in(held.lead, entered)
@@ -105,9 +149,7 @@ def enter(tag: str, form: StageForm) -> Answer:
     return back(tag, form.stage)
 
 
-def _against(
-    texts: Mapping[str, str], questions: tuple[Question, ...], both: dict[str, Both]
-) -> Sent:
+def _against(texts: Mapping[str, str], called: Mapping[str, str], both: dict[str, Both]) -> Sent:
     """The form that was sent, held against what the lead says; fields that two set go to ``both``."""
     form = {path: text for path, text in request.form.items() if path not in FRAME}
     seen = _seen()
@@ -124,7 +166,7 @@ def _against(
         if stands is None or seen.get(path) in (None, sum_of(stands)):
             changed[path] = text
         else:
-            both[path] = Both(path, label(questions, path), stands, text)
+            both[path] = Both(path, _label(called, path), stands, text)
     return Sent(changed, {**texts, **changed})
 
 
@@ -153,28 +195,32 @@ def _json(name: str) -> dict[str, str] | None:
     return found
 
 
-def label(questions: tuple[Question, ...], path: str) -> str:
-    """What a field is called."""
-    asked = next((q.label for q in questions if q.path == path), None)
-    return asked or path.partition(".")[2].replace(".", " ").replace("_", " ") or path
+def _called(form: StageForm, page: LeadPage) -> dict[str, str]:
+    """What each field is called, by path."""
+    return {q.path: q.label for q in form.questions(page)} | form.words(page)
+
+
+def _label(called: Mapping[str, str], path: str) -> str:
+    """What a field is called; one that nobody named by its path."""
+    own = path.partition(".")[2].replace(".", " ").replace("_", " ")
+    return called.get(path) or own or path
 
 
 def _told(form: StageForm, then: LeadPage, was: Mapping[str, str], sent: Sent) -> str:
     """The words of the log: each field that was changed, with what it said and what it says."""
-    questions, stands = form.questions(then), form.texts(then)
+    called, stands = _called(form, then), form.texts(then)
+    words = {q.path: dict(q.options) for q in form.questions(then)}
+
+    def answer(path: str, text: str) -> str:
+        return words.get(path, {}).get(text) or text or "nothing"
+
     said = [
-        f"{label(questions, path)}: {_answer(questions, path, was.get(path, ''))}, "
-        f"now {_answer(questions, path, stands.get(path, text))}"
+        f"{_label(called, path)}: {answer(path, was.get(path, ''))}, "
+        f"now {answer(path, stands.get(path, text))}"
         for path, text in sent.changed.items()
         if path in was and was[path] != stands.get(path, text)
     ]
     return f"{form.stage.word}: {'; '.join(said) or 'kept'}"[:WORDS]
-
-
-def _answer(questions: tuple[Question, ...], path: str, text: str) -> str:
-    asked = next((q for q in questions if q.path == path), None)
-    words = dict(asked.options).get(text) if asked else None
-    return words or text or "nothing"
 
 
 def back(tag: str, stage: Stage) -> Answer:

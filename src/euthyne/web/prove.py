@@ -18,16 +18,14 @@ from euthyne.core.stages.prove.readings.typed import asked_about, read_reading
 from euthyne.core.stages.prove.verdict import Verdict
 from euthyne.core.standing.taken_in import proof_taken_in
 from euthyne.core.trade.fault import Fault, Refused
-from euthyne.core.trade.quantity import CELSIUS, MILLIVOLTS, OHMS, PERCENT, VOLTS
-from euthyne.core.trade.question import Question
 from euthyne.drawing.judge import row
 from euthyne.drawing.probing import reading_drawing
 from euthyne.exchange.photograph import prepared
 from euthyne.exchange.readings_file import read_readings, written
 from euthyne.store.clock import now
-from euthyne.web.entry import Answer, Sent, StageForm, back, enter
+from euthyne.web.entry import Answer, Sent, StageForm, back
 from euthyne.web.errors import NotNow
-from euthyne.web.fields import Entered, read_form, say, show_fields, texts_of
+from euthyne.web.fields import Entered, read_form, say
 from euthyne.web.frame import LeadPage, lead_page, not_reached, show_stage, wants_part, who
 from euthyne.web.probing import next_probe
 from euthyne.web.proof import begun, change, refuse_own
@@ -35,21 +33,6 @@ from euthyne.web.shelf import added
 from euthyne.web.standin import hidden_words
 
 blueprint = Blueprint("prove", __name__)
-FIELDS = (
-    Question("proof.room_c", "Room", measure=replace(CELSIUS, high=60.0)),
-    Question("proof.zero_ohm", "Test leads alone", measure=replace(OHMS, high=10.0)),
-    Question(
-        "proof.meter_percent", "Meter, accuracy", measure=replace(PERCENT, low=0.0, high=50.0)
-    ),
-    Question("proof.meter_step_ohm", "Meter, smallest step", measure=replace(OHMS, high=10.0)),
-)
-TESTED_AT = Question(
-    "proof.tested_volts", "Insulation tested at", measure=VOLTS, optional=True, hint="500 V"
-)
-TAKEN_WITH = Question(
-    "proof.tested_with", "Taken with", "text", bounds=(0, 120), hint="the tester and the meter"
-)
-MILLIVOLT_STEP = Question("proof.meter_step_mv", "Millivolts, smallest step", measure=MILLIVOLTS)
 # Contacts of a lead whose whole grid stands on the page; of more, it is a page of its own.
 MOST_IN_GRID = 16
 
@@ -95,8 +78,8 @@ def show(tag: str) -> str:
     return show_stage(
         page,
         Stage.PROVE,
-        texts=_texts(page),
-        fields=show_fields(_meter(plan), page.held.lead, drafts),
+        texts=FORM.texts(page),
+        fields=FORM.fields(page),
         looks=_looks(plan),
         photographs=added().photographs(tag),
         came_in=proof_taken_in(page.held.lead),
@@ -114,18 +97,6 @@ def show(tag: str) -> str:
 def _by_grid(plan: Plan) -> bool:
     """True where the map is probed square by square: more was heard than the shortest list asks."""
     return len(plan.prove.probes) > len(plan.prove.probe_plan)
-
-
-def _meter(plan: Plan) -> tuple[Question, ...]:
-    """What is asked once of the instruments: millivolts too where poles are read by them, and at what
-    volts insulation is tested.
-    """
-    asked = list(FIELDS)
-    if any(getattr(line, "amps", None) for line in plan.prove.lines):
-        asked.append(MILLIVOLT_STEP)
-    if any(line.test_volts for line in plan.prove.lines):
-        asked.append(TESTED_AT)
-    return (*asked, TAKEN_WITH)
 
 
 @dataclass(frozen=True)
@@ -354,23 +325,20 @@ def rest_silent(tag: str) -> Answer:
     return back(tag, Stage.PROVE)
 
 
-def _questions(page: LeadPage) -> tuple[Question, ...]:
-    """The meter, and a question for each line to be read, for its words."""
-    lines = (Question(f"reading.{x.id}", x.words) for x in page.plan.prove.lines)
-    return (*_meter(page.plan), *lines)
+def _readings(page: LeadPage) -> dict[str, str]:
+    """What the field of each reading says."""
+    read = (_read_line(page.plan, x, page.held.drafts) for x in page.plan.prove.lines)
+    return {f"reading.{r.line.id}": r.text for r in read}
 
 
-def _texts(page: LeadPage) -> dict[str, str]:
-    """What every control says: the meter, and each reading."""
-    drafts = page.held.drafts
-    read = [_read_line(page.plan, line, drafts) for line in page.plan.prove.lines]
-    texts = texts_of(show_fields(_meter(page.plan), page.held.lead, drafts))
-    return texts | {f"reading.{r.line.id}": r.text for r in read}
+def _lines(page: LeadPage) -> dict[str, str]:
+    """What the field of each reading is called."""
+    return {f"reading.{x.id}": x.words for x in page.plan.prove.lines}
 
 
 def _read(page: LeadPage, sent: Sent) -> Entered:
     """The meter and the readings; a reading is only ever added to those before it."""
-    entered, lead = read_form(_meter(page.plan), sent.changed), page.held.lead
+    entered, lead = read_form(FORM.questions(page), sent.changed), page.held.lead
     sure = sent.changed.get("sure", "")
     fresh: list[Reading] = []
     for line in page.plan.prove.lines:
@@ -411,10 +379,5 @@ def _taken(page: LeadPage, line: ProofLine, text: str, sure: bool) -> Reading | 
     return Reading(line.id, typed.value, now(), who(), typed.above, typed.amps, at_volts=volts)
 
 
-FORM = StageForm(Stage.PROVE, texts=_texts, read=_read, questions=_questions)
-
-
-@blueprint.post("/leads/<tag>/prove")
-def save(tag: str) -> Answer:
-    """Readings and the meter, as typed."""
-    return enter(tag, FORM)
+FORM = StageForm(Stage.PROVE, read=_read, beside=_readings, words=_lines)
+FORM.keep_at(blueprint)
