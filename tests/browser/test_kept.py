@@ -103,14 +103,12 @@ def test_a_field_left_at_once_is_kept(tab, served):
 
 
 def test_what_is_typed_before_the_script_is_there_is_kept(tab, served):
-    def late(route):
-        time.sleep(1)
-        route.continue_()
-
-    tab.route("**/static/js/*", late)
+    asked = []
+    tab.route("**/static/js/*", lambda route: asked.append(route))
     tab.goto(f"{LEAD}/brief", wait_until="commit")
     type_into(tab, "#brief-run_m", "14.5 m")
     assert tab.evaluate("typeof Keeper") == "undefined"
+    asked[0].continue_()
     expect(tab.locator("#kept")).to_contain_text("Kept ")
     assert lead_of(served[1]).brief.run_m == 14.5
 

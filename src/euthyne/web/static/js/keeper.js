@@ -4,7 +4,6 @@
 
 const RETRY = [1000, 2000, 4000];
 const FRAME = ["csrf_token", "seen", "mine", "theirs"];
-const HELD = "typed ";
 
 const Keeper = (() => {
   let form = null;
@@ -36,70 +35,10 @@ const Keeper = (() => {
     return chosen ? chosen.value : "";
   }
 
-  // ---- what is said of it
-
-  function say(words, state) {
-    const line = document.getElementById("kept");
-    if (!line || (line.textContent === words && line.dataset.state === state)) return;
-    line.textContent = words;
-    line.dataset.state = state;
-  }
-
-  function mark(one, words, state) {
-    if (!one) return;
-    let said = one.parentElement.querySelector(`.kept-mark[data-of="${CSS.escape(one.name)}"]`);
-    if (!words) {
-      if (said) said.remove();
-      return;
-    }
-    if (!said) {
-      said = document.createElement("span");
-      said.className = "kept-mark";
-      said.dataset.of = one.name;
-      one.insertAdjacentElement("afterend", said);
-    }
-    said.textContent = words;
-    said.dataset.state = state;
-    if (state === "kept") setTimeout(() => said.dataset.state === "kept" && said.remove(), 4000);
-  }
-
   const clock = () => new Date().toTimeString().slice(0, 5);
 
-  // ---- what is held in this browser until it is kept
-
   function hold() {
-    const fields = {};
-    const old = stored(form.action);
-    const before = sums();
-    unkept().forEach((c) => {
-      const had = old && old.fields[c.name];
-      fields[c.name] = {
-        text: c.value,
-        seen: had ? had.seen : before[c.name]
-      };
-    });
-    store(form.action, fields);
-  }
-
-  function stored(address) {
-    try {
-      return JSON.parse(localStorage.getItem(HELD + address));
-    } catch {
-      return null;
-    }
-  }
-
-  function store(address, fields) {
-    try {
-      if (!Object.keys(fields).length) localStorage.removeItem(HELD + address);
-      else localStorage.setItem(HELD + address, JSON.stringify({
-        page: location.pathname,
-        name: document.title.replace(" · Euthyne", ""),
-        fields
-      }));
-    } catch {
-      // A browser that holds nothing still sends what is typed.
-    }
+    Held.put(form.action, Held.fields(unkept(), Held.at(form.action), sums()));
   }
 
   // ---- sending
@@ -114,7 +53,7 @@ const Keeper = (() => {
     if (sent || !unkept().length) return;
     sent = texts();
     setTimeout(() => {
-      if (sent && failures === 0) say("Being kept…", "under-way");
+      if (sent && failures === 0) Said.line("Being kept…", "under-way");
     }, 700);
     htmx.trigger(form, "keep");
   }
@@ -124,8 +63,8 @@ const Keeper = (() => {
     sent = null;
     const open = unkept();
     const fields = open.length === 1 ? "1 field is" : `${open.length} fields are`;
-    open.forEach((c) => mark(c, "not kept", "not"));
-    say(`Not kept: ${words} ${fields} held in this page, and tried again until kept.`, "not");
+    open.forEach((c) => Said.beside(c, "not kept", "not"));
+    Said.line(`Not kept: ${words} ${fields} held in this page, and tried again until kept.`, "not");
     settle(false);
     soon(RETRY[Math.min(failures - 1, RETRY.length - 1)]);
   }
@@ -137,12 +76,9 @@ const Keeper = (() => {
     sent = null;
     clearTimeout(later);
     settle(false);
-    say("", "not");
-    const link = document.createElement("a");
-    link.href = `${address}?back=${encodeURIComponent(location.pathname + location.search)}`;
-    link.textContent = "Sign in";
     const words = form && unkept().length ? " What you typed is held here, and kept after it." : "";
-    document.getElementById("kept").append("Nobody is signed in on this device. ", link, `.${words}`);
+    const back = encodeURIComponent(location.pathname + location.search);
+    Said.withLink("Nobody is signed in on this device. ", `${address}?back=${back}`, "Sign in", `.${words}`);
   }
 
   function settle(good) {
@@ -160,15 +96,15 @@ const Keeper = (() => {
       const was = kept[name];
       const one = control(name);
       if (!fresh.includes(name)) kept[name] = text;
-      if (one && was !== text) mark(one, one.value === text ? "kept" : "", "kept");
+      if (one && was !== text) Said.beside(one, one.value === text ? "kept" : "", "kept");
     });
-    both.forEach((name) => mark(control(name), "not kept: set by someone else", "not"));
+    both.forEach((name) => Said.beside(control(name), "not kept: set by someone else", "not"));
     sent = null;
     hold();
     const open = unkept().filter((c) => !both.includes(c.name));
     if (open.length) return soon(0);
-    if (both.length) say("Not kept: a field was set by someone else. Say which holds.", "not");
-    else say(`Kept ${clock()}`, "kept");
+    if (both.length) Said.line("Not kept: a field was set by someone else. Say which holds.", "not");
+    else Said.line(`Kept ${clock()}`, "kept");
     settle(!both.length);
   }
 
@@ -177,14 +113,18 @@ const Keeper = (() => {
     const now = sums();
     Object.entries(JSON.parse(seen().dataset.news || "{}")).forEach(([name, text]) => {
       const one = control(name);
-      if (!one || one.value === text) {
-        kept[name] = text;
-      } else if (one.value === (ours ? sent : kept)[name]) {
-        one.value = kept[name] = text;
-        if (ours) sent[name] = text;
-        mark(one, "set meanwhile", "kept");
-      } else if (before[name]) {
-        now[name] = before[name];
+      const opened = (ours ? sent : kept)[name];
+      switch (News.of(one ? one.value : text, text, opened, before[name])) {
+        case "same":
+          kept[name] = text;
+          break;
+        case "take":
+          one.value = kept[name] = text;
+          if (ours) sent[name] = text;
+          Said.beside(one, "set meanwhile", "kept");
+          break;
+        case "ours":
+          now[name] = before[name];
       }
     });
     seen().value = JSON.stringify(now);
@@ -217,7 +157,7 @@ const Keeper = (() => {
   // ---- what an earlier page held
 
   function putBack() {
-    const old = stored(form.action);
+    const old = Held.at(form.action);
     if (!old) return;
     const before = sums();
     let any = 0;
@@ -229,49 +169,9 @@ const Keeper = (() => {
       any += 1;
     });
     seen().value = JSON.stringify(before);
-    if (!any) return store(form.action, {});
-    say("What was typed here and not kept is back in its fields, and is being kept.", "under-way");
+    if (!any) return Held.put(form.action, {});
+    Said.line("What was typed here and not kept is back in its fields, and is being kept.", "under-way");
     soon(0);
-  }
-
-  async function others() {
-    const ours = form ? HELD + form.action : "";
-    const keys = Object.keys(localStorage).filter((k) => k.startsWith(HELD) && k !== ours);
-    for (const key of keys) {
-      const old = stored(key.slice(HELD.length));
-      if (!old) continue;
-      const body = bodyOf(old.fields);
-      try {
-        const answer = await fetch(key.slice(HELD.length), {
-          method: "POST",
-          body
-        });
-        if (answer.ok) localStorage.removeItem(key);
-        else tellOf(old);
-      } catch {
-        tellOf(old);
-      }
-    }
-  }
-
-  function bodyOf(fields) {
-    const body = new FormData();
-    const before = {};
-    Object.entries(fields).forEach(([name, had]) => {
-      body.set(name, had.text);
-      if (had.seen) before[name] = had.seen;
-    });
-    body.set("seen", JSON.stringify(before));
-    body.set("csrf_token", document.querySelector("meta[name=csrf]").content);
-    return body;
-  }
-
-  function tellOf(old) {
-    say("", "not");
-    const link = document.createElement("a");
-    link.href = old.page;
-    link.textContent = old.name;
-    document.getElementById("kept").append("Not kept yet, typed at ", link, ". Open it to see.");
   }
 
   // ---- the page
@@ -288,17 +188,17 @@ const Keeper = (() => {
       // A quick hand may have typed before this script was there to hear it.
       if (unkept().length) soon(0);
     }
-    others();
+    Held.sendOthers(form ? form.action : "", (old) =>
+      Said.withLink("Not kept yet, typed at ", old.page, old.name, ". Open it to see."));
   }
 
   function changed(event, wait) {
     const one = event.target;
     if (!one.name || FRAME.includes(one.name)) return;
-    mark(one, "", "");
+    Said.beside(one, "", "");
     hold();
     if (!unkept().length) return;
-    const line = document.getElementById("kept");
-    if (line.dataset.state !== "not") line.dataset.state = "typed";
+    Said.typed();
     if (failures === 0 || wait === 0) soon(wait);
   }
 
@@ -354,96 +254,22 @@ const Keeper = (() => {
     } else if (ours && status === 413) {
       refused("it is more than is taken at once. Shorten it.");
     } else if (ours) {
-      store(form.action, {});
+      Held.put(form.action, {});
       form = null;
     }
   });
 
-  // A press or a link waits until what was typed is kept; a second press goes all the same.
-  let insisted = null;
-  async function first(event, go) {
-    if (!form || !unkept().length || insisted === event.target) return;
-    event.preventDefault();
-    event.stopImmediatePropagation();
-    if (await flush()) return go();
-    insisted = event.target;
-    const line = document.getElementById("kept");
-    line.append(" Press again to go on without: it stays held.");
-  }
-  document.addEventListener("click", (event) => {
-    const link = event.target.closest && event.target.closest("a[href]");
-    if (!link || event.ctrlKey || event.metaKey || event.shiftKey || event.button) return;
-    const href = link.getAttribute("href");
-    if (href.startsWith("#") || link.target === "_blank" || link.hasAttribute("hx-get")) return;
-    if (link.closest("#kept")) return; // where it leads is how it comes to be kept
-    first(event, () => leave(href));
-  }, true);
-  document.addEventListener("submit", (event) => {
-    if (event.target === form || event.target.hasAttribute("hx-post")) return;
-    const press = event.submitter;
-    first(event, () => event.target.requestSubmit(press));
-  }, true);
-  document.addEventListener("htmx:confirm", (event) => {
-    if (!form || event.detail.elt === form || event.detail.verb === "get") return;
-    if (!unkept().length) return;
-    event.preventDefault();
-    flush().then((good) => good && event.detail.issueRequest(true));
-  });
   window.addEventListener("pagehide", () => {
     if (!form || !unkept().length) return;
     hold();
-    const old = stored(form.action);
-    if (old) fetch(form.action, {
-      method: "POST",
-      body: bodyOf(old.fields),
-      keepalive: true
-    });
+    Held.sendAtOnce(form.action);
   });
   document.addEventListener("DOMContentLoaded", start);
 
-  function leave(href) {
-    window.location.href = href;
-  }
   return {
     signedOut,
-    leave: async (href) => {
-      if (await flush()) leave(href);
-    },
-    say
+    flush,
+    isOwn: (one) => one === form,
+    open: () => Boolean(form) && unkept().length > 0
   };
 })();
-
-// Whatever else is pressed says so when the program does not answer; nothing leaves for an error page.
-for (const name of ["htmx:sendError", "htmx:timeout"]) {
-  document.addEventListener(name, (event) => {
-    const elt = event.detail.elt;
-    if (elt.matches("form[data-keeps]") || event.detail.requestConfig.verb === "get") return;
-    if (elt.dataset.again !== undefined) {
-      Keeper.say("Not kept yet: the program does not answer. Trying again.", "not");
-      setTimeout(() => elt.isConnected && elt.requestSubmit(), 1500);
-    } else {
-      const words = "The program does not answer: whether that press was kept is not known.";
-      Keeper.say(`${words} Look again when it answers.`, "not");
-    }
-  });
-}
-
-// At the bench a link is followed once the program is known to answer.
-document.addEventListener("click", async (event) => {
-  const link = event.target.closest && event.target.closest(".at-bench a[href]");
-  if (!link || event.ctrlKey || event.metaKey || event.defaultPrevented) return;
-  event.preventDefault();
-  try {
-    await fetch(document.querySelector("link[rel=icon]").href, {
-      cache: "no-store",
-      signal: AbortSignal.timeout(5000)
-    });
-    window.location.href = link.href;
-  } catch {
-    Keeper.say("The program does not answer. This page stays as it is: press again in a while.", "not");
-  }
-});
-document.addEventListener("htmx:afterOnLoad", (event) => {
-  const line = document.getElementById("kept");
-  if (event.detail.elt.dataset.again !== undefined && line && line.dataset.state === "not") Keeper.say("Kept.", "kept");
-});

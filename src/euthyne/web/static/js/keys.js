@@ -66,7 +66,7 @@ function leadKey(event) {
   if (/^[1-7]$/.test(event.key)) {
     const bands = document.querySelectorAll("#ribbon a");
     const band = bands[Number(event.key) - 1];
-    if (band) Keeper.leave(band.getAttribute("href"));
+    if (band) Leaving.to(band.getAttribute("href"));
   } else if (event.key === "w") {
     const working = document.getElementById("working");
     if (working) {
@@ -88,7 +88,7 @@ document.addEventListener("keydown", (event) => {
     return;
   }
   if (event.key === "n") {
-    Keeper.leave("/leads/new");
+    Leaving.to("/leads/new");
     return;
   }
   if (document.body.classList.contains("on-lead")) leadKey(event);
