@@ -13,6 +13,8 @@ import sys
 import time
 from pathlib import Path
 
+from bench import often
+
 AT = "2026-11-02T09:00:00"
 ROUNDS = 4
 
@@ -26,6 +28,7 @@ def median_ms(rounds):
     from euthyne.core.plan import Plan
     from euthyne.core.sizing.brief import OneLoad
 
+    rounds = often(rounds)
     times = []
     for turn in range(rounds + 1):
         for kind, start in starts():

@@ -9,8 +9,9 @@ import time
 from itertools import combinations
 from pathlib import Path
 
-sys.path.insert(0, str(Path(__file__).parent.parent / "tests" / "core"))
+sys.path.insert(0, str(Path(__file__).parent.parent / "tests" / "core" / "wiring"))
 
+from bench import often
 from wiring_faults import hears, random_mistakes, straight
 
 from euthyne.core.wiring.diagnose import diagnose
@@ -42,7 +43,7 @@ def main() -> None:
     print(f"{'ways':>5} {'mistakes':>9} {'median ms':>10} {'worst ms':>10}")
     for ways in (3, 9, 25, 50):
         for mistakes in (1, 2, 3):
-            times = [seconds(ways, mistakes, seed) * 1000 for seed in range(LEADS)]
+            times = [seconds(ways, mistakes, seed) * 1000 for seed in range(often(LEADS))]
             print(f"{ways:>5} {mistakes:>9} {statistics.median(times):>10.2f} {max(times):>10.1f}")
 
 

@@ -15,7 +15,7 @@ import time
 from dataclasses import replace
 
 import psutil
-from bench import asking, demonstration, median_ms
+from bench import asking, demonstration, median_ms, often
 
 from euthyne.core.assembly.records import Core, WireCourse
 from euthyne.core.lead import Proof
@@ -44,15 +44,15 @@ def start_ms(code):
         return time.perf_counter() - start
 
     return (
-        statistics.median(once(code) for _ in range(7))
-        - statistics.median(once("") for _ in range(7))
+        statistics.median(once(code) for _ in range(often(7)))
+        - statistics.median(once("") for _ in range(often(7)))
     ) * 1000
 
 
 def fill_shelf(app):
     """Put parts of one's own on the shelf, until it holds 400."""
     own, like = app.extensions["shelf"], shelf()["c13"]
-    for n in range(400 - len(shelf())):
+    for n in range(often(400 - len(shelf()))):
         mine = replace(like, id=f"c13-own-{n + 1}", words=f"{like.words}, number {n + 1}")
         own.add(mine, "2026-11-02T09:00:00", "RM")
 
@@ -79,7 +79,8 @@ def fifty_ways(store):
 def probing_ms(client, store, tag, rounds=60):
     """Median time to keep what was heard at one probe and to ask for the next, without clips."""
     times = []
-    for _ in range(rounds + 5):
+    warm = often(5)
+    for _ in range(often(rounds) + warm):
         asked = plan_of(store.get(tag).lead).prove.next_probe
         heard = {
             "heard": "sounds" if asked.sounds else "silent",
@@ -91,7 +92,7 @@ def probing_ms(client, store, tag, rounds=60):
         answer = client.post(address, data=heard, headers={"HX-Request": "true"})
         times.append(time.perf_counter() - start)
         assert answer.status_code == 200
-    return statistics.median(times[5:]) * 1000
+    return statistics.median(times[warm:]) * 1000
 
 
 def main():
