@@ -9,7 +9,7 @@ LEADS = [
     (
         "Battery to inverter link",
         {"Delivers": "1.5 kW", "Cuts off at": "10.5 V", "Run, one way": "1.8 m"},
-        "162.3 A",
+        "162 A",
         "50 mm²",
         "Decided by volt drop",
     ),
@@ -32,7 +32,7 @@ LEADS = [
             "Its size": "25 mm2",
             "Run, one way": "14 m",
         },
-        "150.0 A",
+        "150 A",
         "35 mm²",
         "Decided by volt drop",
     ),

@@ -45,12 +45,12 @@ def name_in(folder, tag="TR-0023"):
 
 def test_a_copy_of_each_day_week_and_month_is_kept_and_no_more(folder):
     copies, day = Copies(folder), date(2026, 1, 1)
-    for turn in range(0, 900, 3):
+    for turn in range(0, 900, 7):
         assert copies.keep(day + timedelta(days=turn)) is not None
     names = [copy.file.name for copy in copies.all()]
     counted = {kind: sum(n.startswith(kind) for n in names) for kind in KEPT}
     assert counted == {"daily": 14, "weekly": 8, "monthly": 24, "before": 0, "taken": 0}
-    assert "daily-2028-06-16.sqlite3" in names
+    assert "daily-2028-06-15.sqlite3" in names
     assert all(not faults_within(copy.file) for copy in copies.all()[:4])
 
 
