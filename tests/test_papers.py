@@ -1,6 +1,7 @@
 """What the papers say of the house is so: files they name are there, words they explain are used."""
 
 import ast
+import json
 import re
 from collections import Counter
 from pathlib import Path
@@ -9,6 +10,7 @@ import pytest
 
 ROOT = Path(__file__).parents[1]
 SOURCE = ROOT / "src" / "euthyne"
+SCHEMAS = ROOT / "docs" / "schemas"
 PAPERS = ("README.md", "CONTRIBUTING.md", "SECURITY.md", "docs/architecture.md", "docs/words.md")
 CLASSES = [
     node.name
@@ -41,3 +43,16 @@ def test_what_a_paper_names_is_there(paper):
         ):
             missing.append(name)
     assert missing == []
+
+
+@pytest.mark.parametrize("path", sorted(SCHEMAS.glob("*.json")), ids=lambda p: p.name)
+def test_every_field_of_a_published_format_says_what_it_means(path):
+    schema = json.loads(path.read_text("utf-8"))
+    told = {schema.get("title", ""): schema, **schema.get("$defs", {})}
+    silent = [
+        f"{name}.{field}"
+        for name, one in told.items()
+        for field, said in one.get("properties", {}).items()
+        if not said.get("description")
+    ]
+    assert silent == [], "a comment beside the field, then: euthyne formats docs"

@@ -58,22 +58,18 @@ NO_INSTEAD = {
 
 @dataclass(frozen=True)
 class Stock:
-    """Something in Stores: a reel or an offcut of cable, sleeving by the metre, parts by count,
-    tools and dies.
-
-    ``name`` is its own, such as Reel 3; ``what`` is what it is, as a need asks for it; ``left`` in
-    metres for cable and sleeving, else pieces; ``price`` per metre or piece; ``source`` where it
-    came from.
+    """Something in Stores: a reel or an offcut of cable, sleeving by the metre, parts by count, tools and
+    dies.
     """
 
-    name: Annotated[str, MinLen(1), MaxLen(40)]
-    kind: StockKind
-    what: Annotated[str, MinLen(1), MaxLen(80)]
-    left: Annotated[float, Ge(0), Le(1e6)]
-    offcut: bool = False
-    place: Annotated[str, MaxLen(60)] = ""
-    price: Annotated[float, Ge(0), Le(1e6)] | None = None
-    source: Annotated[str, MaxLen(120)] = ""
+    name: Annotated[str, MinLen(1), MaxLen(40)]  # its own, such as Reel 3
+    kind: StockKind  # cable, sleeving, part, tool
+    what: Annotated[str, MinLen(1), MaxLen(80)]  # what it is, as a need asks for it
+    left: Annotated[float, Ge(0), Le(1e6)]  # m of cable and sleeving, else pieces
+    offcut: bool = False  # True for what was left of a reel
+    place: Annotated[str, MaxLen(60)] = ""  # where it lies
+    price: Annotated[float, Ge(0), Le(1e6)] | None = None  # for a metre or a piece
+    source: Annotated[str, MaxLen(120)] = ""  # where it came from
 
 
 @dataclass(frozen=True)

@@ -47,38 +47,38 @@ class ArchiveHead:
     and what of it did not hold already; the settings of the log.
     """
 
-    format: Literal["euthyne-archive"]
-    version: Literal[1]
-    leads: Annotated[int, Ge(0)]
-    parts: Annotated[int, Ge(0)]
-    leaflets: Annotated[int, Ge(0)]
-    seals: Annotated[int, Ge(0)]
-    sealed_head: Sum
-    faults: tuple[str, ...] = ()
-    settings: dict[str, str] = field(default_factory=dict)
+    format: Literal["euthyne-archive"]  # what this document is
+    version: Literal[1]  # of its format
+    leads: Annotated[int, Ge(0)]  # how many
+    parts: Annotated[int, Ge(0)]  # how many
+    leaflets: Annotated[int, Ge(0)]  # how many
+    seals: Annotated[int, Ge(0)]  # how many of this log's own
+    sealed_head: Sum  # sum of the last link of the chain
+    faults: tuple[str, ...] = ()  # what of the chain did not hold already
+    settings: dict[str, str] = field(default_factory=dict)  # of the log
 
 
 @dataclass(frozen=True)
 class ArchivedLine:
     """A line of a lead's journal; ``changes`` the values it changed, or their text as it is kept."""
 
-    at: Annotated[str, MaxLen(32)]
-    by: By
-    what: str
-    changes: list[dict[str, Any]] | str = ""
+    at: Annotated[str, MaxLen(32)]  # when
+    by: By  # who
+    what: str  # what was done, in words
+    changes: list[dict[str, Any]] | str = ""  # the values it changed
 
 
 @dataclass(frozen=True)
 class ArchivedLeaflet:
     """A leaflet of a lead, or of a part of one's own; its content lies under its sum."""
 
-    name: Name
-    kind: Literal["application/pdf", "image/png", "image/jpeg"]
-    sha256: Sum
-    added_at: Moment
-    by: By
-    put_away: bool = False
-    line: Annotated[str, MaxLen(80)] = ""
+    name: Name  # of the file
+    kind: Literal["application/pdf", "image/png", "image/jpeg"]  # its media type
+    sha256: Sum  # sum of its content, and where it lies in the archive
+    added_at: Moment  # when it was put there
+    by: By  # who put it there
+    put_away: bool = False  # True where it stands on no list any more
+    line: Annotated[str, MaxLen(80)] = ""  # the look it is a photograph of
 
 
 @dataclass(frozen=True)
@@ -87,60 +87,60 @@ class ArchivedLead:
     this program would write otherwise; ``own`` whether the seal is of this log's chain.
     """
 
-    tag: Annotated[str, MinLen(1), MaxLen(24)]
-    name: Annotated[str, MaxLen(80)]
-    made_for: Annotated[str, MaxLen(80)]
-    lead: dict[str, Any] | str
-    seal: dict[str, Any] | str | None
-    own: bool
-    sealed: bool
-    put_away: bool
-    changed_at: Moment
-    revision: Annotated[int, Ge(0)]
-    drafts: dict[str, str]
-    journal: tuple[ArchivedLine, ...]
-    leaflets: tuple[ArchivedLeaflet, ...]
-    set_aside: Annotated[str, MaxLen(440)] = ""
+    tag: Annotated[str, MinLen(1), MaxLen(24)]  # its number
+    name: Annotated[str, MaxLen(80)]  # what it is called
+    made_for: Annotated[str, MaxLen(80)]  # who or what it is made for
+    lead: dict[str, Any] | str  # its document
+    seal: dict[str, Any] | str | None  # its seal, where it has one
+    own: bool  # True where the seal is of this log's chain
+    sealed: bool  # True where it is frozen
+    put_away: bool  # True where it stands on no list any more
+    changed_at: Moment  # when it was last changed
+    revision: Annotated[int, Ge(0)]  # how often it was changed
+    drafts: dict[str, str]  # texts that could not be used, by field
+    journal: tuple[ArchivedLine, ...]  # everything that was done to it
+    leaflets: tuple[ArchivedLeaflet, ...]  # what was kept with it
+    set_aside: Annotated[str, MaxLen(440)] = ""  # what became of it after its seal
 
 
 @dataclass(frozen=True)
 class ArchivedPart:
     """A part of one's own."""
 
-    part: Part
-    added_at: Moment
-    by: By
-    put_away: bool = False
-    leaflets: tuple[ArchivedLeaflet, ...] = ()
+    part: Part  # its document
+    added_at: Moment  # when it was added
+    by: By  # who added it
+    put_away: bool = False  # True where it is on no shelf any more
+    leaflets: tuple[ArchivedLeaflet, ...] = ()  # its sheets
 
 
 @dataclass(frozen=True)
 class ArchivedMovement:
     """So much that came into Stores or went out; ``tag`` of the lead it was for."""
 
-    stock: Annotated[str, MaxLen(40)]
-    change: float
-    at: Moment
-    by: By
-    why: Annotated[str, MaxLen(120)]
-    step: Annotated[str, MaxLen(80)] = ""
-    tag: Tag | None = None
+    stock: Annotated[str, MaxLen(40)]  # of which thing
+    change: float  # how much came in, or less went out
+    at: Moment  # when
+    by: By  # who
+    why: Annotated[str, MaxLen(120)]  # what for
+    step: Annotated[str, MaxLen(80)] = ""  # of which step
+    tag: Tag | None = None  # of which lead
 
 
 @dataclass(frozen=True)
 class ArchivedStock:
     """Something in Stores, or that was there: ``gone`` once it was taken off the list."""
 
-    stock: Stock
-    gone: bool
+    stock: Stock  # the thing
+    gone: bool  # True once it was taken off the list
 
 
 @dataclass(frozen=True)
 class ArchivedStores:
     """Everything in Stores, and every movement of it."""
 
-    stock: tuple[ArchivedStock, ...]
-    movements: tuple[ArchivedMovement, ...]
+    stock: tuple[ArchivedStock, ...]  # everything that is there or was
+    movements: tuple[ArchivedMovement, ...]  # everything that came in or went out
 
 
 @dataclass(frozen=True)

@@ -22,6 +22,7 @@ from euthyne.exchange import (
     wire_contract,
     wiring_contract,
 )
+from euthyne.exchange.described import with_meanings
 from euthyne.exchange.reading import schema_of
 
 HEAD = """# Open formats
@@ -131,7 +132,10 @@ def formats_files() -> dict[str, str]:
     """The page and every schema, by their paths below a folder."""
     found = {"formats.md": _page()}
     for one in FORMATS:
-        schema = {"$schema": "https://json-schema.org/draft/2020-12/schema", **one.schema()}
+        schema = {
+            "$schema": "https://json-schema.org/draft/2020-12/schema",
+            **with_meanings(one.schema()),
+        }
         found[f"{SCHEMAS}/{one.name}.schema.json"] = json.dumps(schema, indent=1) + "\n"
     return found
 

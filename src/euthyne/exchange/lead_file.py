@@ -45,10 +45,10 @@ NO_SCHEME = "no such colour scheme"
 class LeadFile:
     """The document: what it is, its version, the lead, and its seal when it has one."""
 
-    format: Literal["euthyne-lead"]
-    version: Literal[2]
-    lead: Lead
-    seal: Seal | None = None
+    format: Literal["euthyne-lead"]  # what this document is
+    version: Literal[2]  # of its format
+    lead: Lead  # the lead
+    seal: Seal | None = None  # its seal, where it has one
 
 
 def file_of_lead(lead: Lead, seal: Seal | None = None) -> LeadFile:

@@ -19,9 +19,9 @@ if TYPE_CHECKING:
 class PartFile:
     """The document: what it is, its version, the part."""
 
-    format: Literal["euthyne-part"]
-    version: Literal[1]
-    part: Part
+    format: Literal["euthyne-part"]  # what this document is
+    version: Literal[1]  # of its format
+    part: Part  # the part
 
 
 @cache

@@ -16,9 +16,9 @@ if TYPE_CHECKING:
 class StoresFile:
     """The document: what it is, its version, everything on hand."""
 
-    format: Literal["euthyne-stores"]
-    version: Literal[1]
-    stock: tuple[Stock, ...]
+    format: Literal["euthyne-stores"]  # what this document is
+    version: Literal[1]  # of its format
+    stock: tuple[Stock, ...]  # everything on hand
 
 
 @cache

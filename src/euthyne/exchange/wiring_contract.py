@@ -29,8 +29,8 @@ Cavities = Annotated[tuple[str, ...], MaxLen(MOST_POINTS)]
 class SilentGang:
     """Points strapped together, silent against one other; in the document its key is ``with``."""
 
-    gang: tuple[str, ...]
-    with_: str
+    gang: tuple[str, ...]  # points strapped together
+    with_: str  # the point they were silent against
 
 
 @dataclass(frozen=True)
@@ -42,12 +42,14 @@ class GridFile:
     fitting's drawing; ``gangs`` whether there are clips to strap points together.
     """
 
-    points: dict[str, Cavities]
-    wires: tuple[TwoPoints, ...] | None = None
-    sounds: tuple[TwoPoints, ...] | None = None
+    points: dict[str, Cavities]  # every contact
+    wires: tuple[TwoPoints, ...] | None = None  # the wires that should be there
+    sounds: tuple[TwoPoints, ...] | None = None  # pairs that sounded
+    # the word rest, or pairs and gangs that stayed silent
     silent: Literal["rest"] | tuple[TwoPoints | SilentGang, ...] = ()
+    # the other face of a fitting's drawing
     mirror: dict[str, dict[str, str]] = field(default_factory=dict)
-    gangs: bool = True
+    gangs: bool = True  # True where there are clips to strap points together
 
 
 @cache

@@ -26,7 +26,10 @@ SHEETS = (
 )
 SCRIPTS = (
     "vendor/htmx.min",
-    *(f"js/{name}" for name in ("said", "held", "news", "keeper", "leaving", "keys", "map", "pulse", "hands")),
+    *(
+        f"js/{name}"
+        for name in ("said", "held", "news", "keeper", "leaving", "keys", "map", "pulse", "hands")
+    ),
 )
 BUNDLES = {"css": ("text/css", SHEETS, "\n"), "js": ("text/javascript", SCRIPTS, "\n;\n")}
 FOR_A_YEAR = "public, max-age=31536000, immutable"

@@ -38,18 +38,15 @@ Tint = Literal[
 
 @dataclass(frozen=True)
 class Place:
-    """Where an end lives and what it goes to: its words where its name says too little, its side,
-    whether volts can come from it (least, most), whether it is ours to open, and which contacts it
-    shows where that is known.
-    """
+    """Where an end lives, and what it goes to."""
 
-    id: Id
-    side: Side
-    words: Words = ""
-    source: bool = False
-    volts: Volts | None = None
-    ours: bool = True
-    shows: Literal["pin", "socket"] | None = None
+    id: Id  # its name
+    side: Side  # supply or load
+    words: Words = ""  # what it is called, where its name says too little
+    source: bool = False  # True where volts can come from it
+    volts: Volts | None = None  # V it gives, least and most
+    ours: bool = True  # True where it is ours to open
+    shows: Literal["pin", "socket"] | None = None  # which contacts it shows, where that is known
 
     @property
     def called(self) -> str:
@@ -66,62 +63,51 @@ class Place:
 
 @dataclass(frozen=True)
 class Fitting:
-    """Whatever cores land in: its part on the Shelf, the place it stands at, None in the middle of a
-    lead; the stud it goes on.
+    """Whatever cores land in."""
 
-    ``function`` is what its only cavity is for: a lug, the contact of one pole. One that was there
-    before, ``existing``, may name its own ``cavities`` in place of a part;
-    ``blanked`` are ways that are closed with nothing in them.
-    """
-
-    id: Id
-    part: Annotated[str, MaxLen(60)] | None = None
-    place: Id | None = None
-    stud: Annotated[str, MaxLen(8)] | None = None
-    function: Id | None = None
-    existing: bool = False
-    cavities: tuple[Id, ...] = ()
-    blanked: tuple[Id, ...] = ()
+    id: Id  # its name
+    part: Annotated[str, MaxLen(60)] | None = None  # its part on the Shelf
+    place: Id | None = None  # where it stands; None in the middle of a lead
+    stud: Annotated[str, MaxLen(8)] | None = None  # the stud it goes on
+    function: Id | None = None  # what its only cavity is for
+    existing: bool = False  # True where it was there before
+    cavities: tuple[Id, ...] = ()  # its own cavities, in place of a part's
+    blanked: tuple[Id, ...] = ()  # ways that are closed with nothing in them
 
 
 @dataclass(frozen=True)
 class Core:
-    """A core of a cable, and its colour where it is not what the cable's scheme says."""
+    """A core of a cable."""
 
-    id: Id
-    colour: Tint | None = None
+    id: Id  # its name
+    colour: Tint | None = None  # where it is not what the cable's scheme says
 
 
 @dataclass(frozen=True)
 class Existing:
-    """A cable that was there before: which of its ends is shut in something that is not opened, or
-    that both are ours to cut; its diameter, what cutting the shut end off would cost, what it was
-    and how long it is, where that is known.
-    """
+    """What is known of a cable that was there before."""
 
+    # which of its ends is shut in something that is not opened
     finished: Literal["a", "b"] | None = None
-    salvaged: bool = False
-    od_mm: Millimetres | None = None
-    cut_back_mm: Millimetres | None = None
-    had: Annotated[str, MaxLen(120)] = ""
-    length_m: Metres | None = None
+    salvaged: bool = False  # True where both its ends are ours to cut
+    od_mm: Millimetres | None = None  # mm over all
+    cut_back_mm: Millimetres | None = None  # mm that cutting the shut end off would cost
+    had: Annotated[str, MaxLen(120)] = ""  # what it was
+    length_m: Metres | None = None  # m it is long
 
 
 @dataclass(frozen=True)
 class Cable:
-    """One piece of cable: its cores, the circuit that sizes it, and whatever of it is not as its
-    circuit says: type, size; the legs of its own run in m; whether it was there before; a jumper
-    joins two cavities of one place.
-    """
+    """One piece of cable."""
 
-    id: Id
-    cores: Annotated[tuple[Core, ...], Len(1)]
-    circuit: Id = POWER
-    type: Annotated[str, MaxLen(60)] | None = None
-    size: Annotated[str, MaxLen(20)] | None = None
-    legs_m: tuple[Metres, ...] = ()
-    existing: Existing | None = None
-    jumper: bool = False
+    id: Id  # its name
+    cores: Annotated[tuple[Core, ...], Len(1)]  # in their order
+    circuit: Id = POWER  # the circuit that sizes it
+    type: Annotated[str, MaxLen(60)] | None = None  # its designation, where it is not its circuit's
+    size: Annotated[str, MaxLen(20)] | None = None  # its size, where it is not its circuit's
+    legs_m: tuple[Metres, ...] = ()  # m of the legs of its own run
+    existing: Existing | None = None  # where it was there before
+    jumper: bool = False  # True where it joins two cavities of one place
 
     @property
     def new(self) -> bool:
@@ -138,14 +124,13 @@ class Cable:
 
 @dataclass(frozen=True)
 class WireCourse:
-    """One core's course, named ``cable.core``: the cavity at each end, named ``fitting.cavity``, or
-    None where it is cut back and covered; ``spare`` when it goes nowhere at either end.
-    """
+    """One core's course, from a cavity to a cavity."""
 
-    core: Annotated[str, Len(3, 50)]
+    core: Annotated[str, Len(3, 50)]  # cable.core
+    # fitting.cavity at its first end; None where it is cut back
     a: Annotated[str, Len(3, 50)] | None
-    b: Annotated[str, Len(3, 50)] | None
-    spare: bool = False
+    b: Annotated[str, Len(3, 50)] | None  # fitting.cavity at its other end
+    spare: bool = False  # True where it lands nowhere
 
 
 def parted(name: str) -> tuple[str, str]:

@@ -39,71 +39,82 @@ KindName = Annotated[str, MinLen(1), MaxLen(40)]
 class Brief:
     """What it feeds, from what, how far, where it lives."""
 
+    # what it feeds: a socket, known loads, power, a current, or a heating tape
     feeds: Literal["socket", "loads", "power", "current", "tape"] = "socket"
-    watts: Positive | None = None
-    amps: Positive | None = None
-    efficiency_percent: Percent = 100.0
+    watts: Positive | None = None  # W that what it feeds delivers
+    amps: Positive | None = None  # A that it carries, where that is what is known
+    efficiency_percent: Percent = 100.0  # % of what goes in that what it feeds gives out
+    # V at which a battery is cut off, where the current is largest
     at_volts: Positive | None = None
-    duty_percent: Percent = 100.0
+    duty_percent: Percent = 100.0  # % of ten minutes that it runs: a welder's duty
+    # times what it is sized for: the sun may exceed its rating
     margin: Annotated[float, Ge(1), Le(2)] = 1.0
-    poles: Literal[1, 2] = 2
-    cells: Count | None = None
-    cell_volts: Annotated[float, Gt(0), Le(5)] = 4.2
-    already_m: Positive | None = None
-    already_size: Text | None = None
-    permission: Annotated[str, MaxLen(200)] = ""
+    poles: Literal[1, 2] = 2  # how many poles are lengthened: both, or one alone
+    cells: Count | None = None  # cells of its pack in series
+    cell_volts: Annotated[float, Gt(0), Le(5)] = 4.2  # V of a full cell
+    already_m: Positive | None = None  # m of the same loop that are there already
+    already_size: Text | None = None  # size of what is there already
+    permission: Annotated[str, MaxLen(200)] = ""  # by whose leave it is built, where that is wanted
+    # the family of fuse at its source
     fuse_family: Literal["none", "blade-32v", "bolt-down-32v", "high-breaking-dc", "solar-gPV"] = (
         "none"
     )
-    loads: tuple[OneLoad, ...] = ()
-    power_factor: Fraction = 1.0
+    loads: tuple[OneLoad, ...] = ()  # each load by itself
+    power_factor: Fraction = 1.0  # of its loads together
+    # times its running current that it draws at the start
     start_multiple: Annotated[float, Ge(1), Le(20)] = 1.0
-    continuous: bool = False
-    earthed: bool = True
-    system: System = "ac-single"
-    volts: Positive = 230.0
+    continuous: bool = False  # True where it runs three hours or more
+    earthed: bool = True  # True where it has an earth
+    system: System = "ac-single"  # the system of its supply
+    volts: Positive = 230.0  # V of its supply, between lines on three phases
+    # ohm of the loop to earth where it is plugged in
     loop_ohms: Annotated[float, Ge(0), Le(1e6)] | None = None
+    # what guards it upstream
     upstream_family: Literal["breaker-iec", "breaker-na", "fuse-gG", "unknown"] = "unknown"
-    upstream_amps: Positive | None = None
-    upstream_curve: Literal["B", "C", "D"] = "C"
-    own_breaker_amps: Positive | None = None
-    rcd: Rcd = "unknown"
+    upstream_amps: Positive | None = None  # A of what guards it upstream
+    upstream_curve: Literal["B", "C", "D"] = "C"  # the curve of a breaker upstream
+    own_breaker_amps: Positive | None = None  # A of a breaker on the lead itself
+    rcd: Rcd = "unknown"  # the residual-current or ground-fault device upstream
+    # m one way, from where it begins to where it ends
     run_m: Annotated[float, Gt(0), Le(1e5)] | None = None
-    legs_m: tuple[Positive, ...] = ()
-    place: PlaceKind = "indoor"
-    ambient_c: Annotated[float, Ge(-60), Le(200)] = 30.0
-    drum_layers: Annotated[int, Ge(0), Le(4)] = 0
-    circuits_together: Annotated[int, Ge(1), Le(20)] = 1
-    hours_a_year: Annotated[float, Gt(0), Le(8784)] = 1000.0
-    generator: bool = False
-    ways: Count | None = None
-    shield: bool = False
-    taps: bool = False
-    tap_form: Literal["through", "short"] = "through"
-    charger_cells: Count | None = None
-    tape_m: Positive | None = None
-    watts_per_m: Positive | None = None
-    units_allowed: Count | None = None
-    repair_by: RepairBy = "coupler"
-    cut_out_m: Annotated[float, Ge(0), Le(1e5)] | None = None
-    damage: Annotated[str, MaxLen(200)] = ""
+    legs_m: tuple[Positive, ...] = ()  # m of each leg of its run, where it has corners
+    place: PlaceKind = "indoor"  # where it lives
+    ambient_c: Annotated[float, Ge(-60), Le(200)] = 30.0  # °C around it, at the hottest
+    drum_layers: Annotated[int, Ge(0), Le(4)] = 0  # layers that stay on a drum while it is used
+    circuits_together: Annotated[int, Ge(1), Le(20)] = 1  # circuits that lie together
+    hours_a_year: Annotated[float, Gt(0), Le(8784)] = 1000.0  # hours a year it is used
+    generator: bool = False  # True where a generator feeds it
+    ways: Count | None = None  # numbered cores
+    shield: bool = False  # True where it has a shield
+    taps: bool = False  # True where it has taps between the cells
+    tap_form: Literal["through", "short"] = "through"  # whether taps run through, or are short ends
+    charger_cells: Count | None = None  # cells that the charger's socket is made for
+    tape_m: Positive | None = None  # m of heating tape
+    watts_per_m: Positive | None = None  # W a metre of tape, warm
+    units_allowed: Count | None = None  # units that may be linked behind it
+    repair_by: RepairBy = "coupler"  # how it is repaired
+    cut_out_m: Annotated[float, Ge(0), Le(1e5)] | None = None  # m that are cut out of it
+    damage: Annotated[str, MaxLen(200)] = ""  # what was wrong with it, and where
+    # how a tail is joined: core to core, or by a piece
     tail_by: Literal["straight", "piece"] = "straight"
-    tail_of: Literal["device", "pack"] = "device"
+    tail_of: Literal["device", "pack"] = "device"  # whose tail it is
+    # whether a battery stays connected while it is made
     live_battery: Literal["unknown", "no", "yes"] = "unknown"
-    fuse_out: bool = False
-    battery_short_amps: Positive | None = None
-    working_volts: Positive | None = None
-    working_amps: Positive | None = None
-    module_fuse_amps: Positive | None = None
-    earth_path: EarthPath = "unknown"
-    fuse_to_post_m: Annotated[float, Ge(0), Le(100)] = 0.0
+    fuse_out: bool = False  # True where its fuse is out while it is made
+    battery_short_amps: Positive | None = None  # A that its battery gives into a short
+    working_volts: Positive | None = None  # V of a string at work
+    working_amps: Positive | None = None  # A of a string at work
+    module_fuse_amps: Positive | None = None  # A of the largest fuse a module may have in series
+    earth_path: EarthPath = "unknown"  # how a fault comes back: by a wire, by a rod
+    fuse_to_post_m: Annotated[float, Ge(0), Le(100)] = 0.0  # m from the post to the fuse
     fuse_sheathed: bool = False  # the length before the fuse lies in a sheath or conduit of its own
     unfused: Literal["no", "choice", "cranking"] = "no"  # why there is none, where there is none
     strings: Count = 1  # in parallel with this one
     module_plus: Literal["unknown", "pin", "socket"] = "unknown"  # what a module's plus shows
-    packs: Count = 1
+    packs: Count = 1  # packs in parallel
+    # V the packs may be apart when they are joined
     packs_apart_volts: Annotated[float, Ge(0), Le(1000)] = 0.0
-    packs_equal_leads: bool = True
+    packs_equal_leads: bool = True  # True where each pack has a lead as long as the others'
 
     @property
     def behind_device(self) -> bool:
@@ -118,85 +129,79 @@ class Brief:
 
 @dataclass(frozen=True)
 class Conductor:
-    """Which cable a circuit is made of, and within which limits; ``size`` is what the builder took,
-    None while nothing is taken; ``school_k`` the constant of the circular-mil school, ohm cmil/ft.
-    """
+    """Which cable a circuit is made of, and within which limits."""
 
-    cable_type: Text = "H05VV-F"
-    unit: Unit = "mm2"
-    metal: Metal = "copper"
-    tinned: bool = False
+    cable_type: Text = "H05VV-F"  # its designation
+    unit: Unit = "mm2"  # which series its sizes are of
+    metal: Metal = "copper"  # of its conductors
+    tinned: bool = False  # True where its strands are tinned
+    # °C that the weakest terminal takes, where its table is not to decide
     terminal_c: Annotated[float, Gt(0), Le(250)] | None = None
-    size: Text | None = None
-    drop_percent: Percent = 5.0
-    start_drop_percent: Percent = 15.0
-    fuse_amps: Positive | None = None
-    measured_od_mm: Annotated[float, Gt(0), Le(100)] | None = None
-    price_per_kg: Positive | None = None
+    size: Text | None = None  # what the builder took; None while nothing is taken
+    drop_percent: Percent = 5.0  # % of its volts that may be lost
+    start_drop_percent: Percent = 15.0  # % that may be lost while it starts
+    fuse_amps: Positive | None = None  # A of the fuse in its plug or at its source
+    measured_od_mm: Annotated[float, Gt(0), Le(100)] | None = None  # mm over all, measured
+    price_per_kg: Positive | None = None  # what its metal costs, a kg
+    # the constant of the circular-mil school, ohm cmil/ft
     school_k: Annotated[float, Ge(9), Le(25)] = CIRCULAR_MIL_OHM_FT
 
 
 @dataclass(frozen=True)
 class Circuit:
-    """A circuit beside the power of a lead, such as its taps: the amps it carries, and what its
-    cables are made of.
-    """
+    """A circuit beside the power of a lead, such as its taps."""
 
-    id: Id
-    conductor: Conductor
-    amps: Positive | None = None
+    id: Id  # its name
+    conductor: Conductor  # what its cables are made of
+    amps: Positive | None = None  # A that it carries
 
 
 @dataclass(frozen=True)
 class Ends:
-    """What holds of all ends: the colour scheme of the cables and that of the leaflet, whether the
-    map is settled, switch and fuse of its own, the lugs on a post, parts of one's own.
-    """
+    """What holds of all ends."""
 
-    scheme: Text = "iec"
-    accepted: bool = False
-    plug_scheme: Text | None = None
-    switch: Switch = "none"
-    switch_lit: bool = False
-    fuse_in: Switch = "none"
-    lugs_on_post: Count = 1
-    own: tuple[Part, ...] = ()
+    scheme: Text = "iec"  # the colours of its cables
+    accepted: bool = False  # True once the map is settled
+    plug_scheme: Text | None = None  # the colours on the leaflet, where they are others
+    switch: Switch = "none"  # what a switch on it breaks
+    switch_lit: bool = False  # True where the switch has a lamp
+    fuse_in: Switch = "none"  # where it has a fuse of its own
+    lugs_on_post: Count = 1  # lugs on one post
+    own: tuple[Part, ...] = ()  # parts that are on no shelf but this lead's
 
 
 @dataclass(frozen=True)
 class Stripped:
     """Bare copper as it was measured on one core, named as the lead names it, at one end, in mm."""
 
-    end: Literal["A", "B"]
-    core: Text
-    bare_mm: Annotated[float, Ge(0), Le(500)]
+    end: Literal["A", "B"]  # of its cable
+    core: Text  # as the lead names it
+    bare_mm: Annotated[float, Ge(0), Le(500)]  # mm of bare copper, measured
 
 
 @dataclass(frozen=True)
 class Cut:
-    """Allowances on the measured run: slack (percent), service loops (mm), reworks (spare tries);
-    strips measured; the reel or offcut it is cut from; what the legs were measured with, and the
-    radius corners are bent to (mm); what one like it is bought for.
-    """
+    """What is allowed on the measured run, and what it is cut from."""
 
-    slack_percent: Annotated[float, Ge(0), Le(100)] = 3.0
-    loops_mm: Annotated[float, Ge(0), Le(1e5)] = 0.0
-    reworks: Annotated[int, Ge(0), Le(10)] = 0
-    accepted: bool = False
-    stripped: tuple[Stripped, ...] = ()
-    piece: Annotated[str, MaxLen(40)] | None = None
-    measured_with: MeasuredWith = "string"
+    slack_percent: Annotated[float, Ge(0), Le(100)] = 3.0  # % of the run beside it
+    loops_mm: Annotated[float, Ge(0), Le(1e5)] = 0.0  # mm of service loops, both ends together
+    reworks: Annotated[int, Ge(0), Le(10)] = 0  # spare tries
+    accepted: bool = False  # True once the length is settled
+    stripped: tuple[Stripped, ...] = ()  # bare copper as it was measured
+    piece: Annotated[str, MaxLen(40)] | None = None  # the reel or offcut it is cut from
+    measured_with: MeasuredWith = "string"  # what its legs were measured with
+    # mm of radius that corners are bent to
     bend_mm: Annotated[float, Gt(0), Le(10_000)] | None = None
-    bought_for: Annotated[float, Gt(0), Le(1e6)] | None = None
+    bought_for: Annotated[float, Gt(0), Le(1e6)] | None = None  # what one like it is bought for
 
 
 @dataclass(frozen=True)
 class StepDone:
     """A step of the build, when it was done and by whom."""
 
-    step: Text
-    at: Moment
-    by: Annotated[str, MaxLen(40)]
+    step: Text  # its name in the plan
+    at: Moment  # when it was done
+    by: Annotated[str, MaxLen(40)]  # who did it
     taken_in_by: Annotated[str, MaxLen(40)] = (
         ""  # whoever took it in, where it came with a document
     )
@@ -204,42 +209,39 @@ class StepDone:
 
 @dataclass(frozen=True)
 class Rework:
-    """What had to be done again, and what it cost: the part that was forgotten or the step that was
-    not right, how it was put right, steps undone, scrap, and length lost in mm; what was wrong with
-    it, where that was said.
-    """
+    """What had to be done again, and what it cost."""
 
-    part: Text
-    how: Text
-    undone: tuple[Text, ...]
-    scrap: tuple[Text, ...]
-    length_lost_mm: Annotated[float, Ge(0)]
-    at: Moment
-    by: Annotated[str, MaxLen(40)]
+    part: Text  # the part that was forgotten, or the step that was not right
+    how: Text  # how it was put right
+    undone: tuple[Text, ...]  # steps that were undone
+    scrap: tuple[Text, ...]  # what was thrown away
+    length_lost_mm: Annotated[float, Ge(0)]  # mm of cable lost
+    at: Moment  # when
+    by: Annotated[str, MaxLen(40)]  # who
+    # whether something was forgotten, or not right
     cause: Literal["forgotten", "not-right"] = "forgotten"
-    why: Annotated[str, MaxLen(200)] = ""
+    why: Annotated[str, MaxLen(200)] = ""  # what was wrong with it
 
 
 @dataclass(frozen=True)
 class Build:
-    """Steps done, in order, the plan they belong to, what had to be done again, what was ticked off
-    by hand when laying out, and how this bench works."""
+    """How far it is built."""
 
-    done: tuple[StepDone, ...] = ()
-    plan_stamp: str | None = None
-    reworks: tuple[Rework, ...] = ()
-    ticked: tuple[Text, ...] = ()
-    practices: Practices = Practices()
+    done: tuple[StepDone, ...] = ()  # steps done, in order
+    plan_stamp: str | None = None  # the sum of the plan they belong to
+    reworks: tuple[Rework, ...] = ()  # what had to be done again
+    ticked: tuple[Text, ...] = ()  # what was ticked off by hand when laying out
+    practices: Practices = Practices()  # how this bench works
 
 
 @dataclass(frozen=True)
 class Look:
     """An answer to one line of the look list."""
 
-    line: Text
-    good: bool
-    at: Moment
-    by: Annotated[str, MaxLen(40)]
+    line: Text  # its name in the look list
+    good: bool  # True where it is as it should be
+    at: Moment  # when
+    by: Annotated[str, MaxLen(40)]  # who looked
     taken_in_by: Annotated[str, MaxLen(40)] = (
         ""  # whoever took it in, where it came with a document
     )
@@ -247,16 +249,13 @@ class Look:
 
 @dataclass(frozen=True)
 class Probe:
-    """One probe of the map: two points, named fitting.cavity, and whether the meter sounded; ``gang``
-    names all that ``one`` was held against where they were strapped together, ``position`` where the
-    switches stood, by their fitting, where that matters.
-    """
+    """One probe of the map: two points, and whether the meter sounded."""
 
-    one: Text
-    other: Text
-    sounds: bool
-    gang: tuple[Text, ...] = ()
-    position: tuple[tuple[Text, Text], ...] = ()
+    one: Text  # the point of one probe, fitting.cavity
+    other: Text  # the point of the other
+    sounds: bool  # True where the meter sounded
+    gang: tuple[Text, ...] = ()  # all that it was held against, strapped together
+    position: tuple[tuple[Text, Text], ...] = ()  # where the switches stood, by their fitting
     taken_in_by: Annotated[str, MaxLen(40)] = (
         ""  # whoever took it in, where it came with a document
     )
@@ -264,18 +263,16 @@ class Probe:
 
 @dataclass(frozen=True)
 class Reading:
-    """A reading of one line, in its unit: ohm, megohm for insulation, volts with their sign, kelvin;
-    ``above`` when at the meter's end; ``amps`` where it was read by millivolts; ``simulated`` where it
-    is of a simulated copy, for practice.
-    """
+    """A reading of one line."""
 
-    line: Text
+    line: Text  # its name in the plan
+    # in the unit of its line: ohm, megohm, V with their sign, K
     value: Annotated[float, Ge(-1e7), Le(1e7)]
-    at: Moment
-    by: Annotated[str, MaxLen(40)]
-    above: bool = False
-    amps: Positive | None = None
-    simulated: bool = False
+    at: Moment  # when
+    by: Annotated[str, MaxLen(40)]  # who read it
+    above: bool = False  # True where the meter stood at its end
+    amps: Positive | None = None  # A it was read at, where it was read by millivolts
+    simulated: bool = False  # True where it is of a simulated copy, for practice
     at_volts: Positive | None = None  # what an insulation was tested at, where that was said
     taken_in_by: Annotated[str, MaxLen(40)] = (
         ""  # whoever took it in, where it came with a document
@@ -284,22 +281,20 @@ class Reading:
 
 @dataclass(frozen=True)
 class Proof:
-    """What was looked at, probed and measured, the room, and the meter's stated accuracy; ``gangs``
-    whether there are clips to strap points together; ``stand_in`` where a simulated copy is probed for
-    practice, ``sound`` or the number of the fault hidden in it.
-    """
+    """What was looked at, probed and measured, and with what."""
 
-    looks: tuple[Look, ...] = ()
-    probes: tuple[Probe, ...] = ()
-    readings: tuple[Reading, ...] = ()
-    room_c: Annotated[float, Ge(-60), Le(60)] = 20.0
-    meter_percent: Annotated[float, Ge(0), Le(50)] = 1.0
-    meter_step_ohm: Annotated[float, Ge(0), Le(10)] = 0.001
-    zero_ohm: Annotated[float, Ge(0), Le(10)] = 0.0
-    meter_step_mv: Annotated[float, Ge(0), Le(1000)] = 0.1
-    gangs: bool = False
+    looks: tuple[Look, ...] = ()  # what was looked at
+    probes: tuple[Probe, ...] = ()  # what was probed
+    readings: tuple[Reading, ...] = ()  # what was measured, every reading that was taken
+    room_c: Annotated[float, Ge(-60), Le(60)] = 20.0  # °C of the room
+    meter_percent: Annotated[float, Ge(0), Le(50)] = 1.0  # % of the meter's stated accuracy
+    meter_step_ohm: Annotated[float, Ge(0), Le(10)] = 0.001  # ohm of its smallest step
+    zero_ohm: Annotated[float, Ge(0), Le(10)] = 0.0  # ohm of its leads alone
+    meter_step_mv: Annotated[float, Ge(0), Le(1000)] = 0.1  # mV of its smallest step
+    gangs: bool = False  # True where there are clips to strap points together
+    # where a simulated copy is probed: sound, or the number of the fault in it
     stand_in: Annotated[str, MaxLen(20)] = ""
-    plan_stamp: str | None = None
+    plan_stamp: str | None = None  # the sum of the plan it is held against
     tested_volts: Annotated[float, Gt(0), Le(10_000)] | None = None  # insulation, in this session
     tested_with: Annotated[str, MaxLen(120)] = ""  # the instruments, in words
 
@@ -314,9 +309,9 @@ class Reason:
     """Why a caution was passed. It lapses once the figures of the caution are others."""
 
     check: Text  # the code of the check
-    text: Annotated[str, MinLen(3), MaxLen(400)]
-    at: Moment
-    by: Annotated[str, MaxLen(40)]
+    text: Annotated[str, MinLen(3), MaxLen(400)]  # why it was passed
+    at: Moment  # when
+    by: Annotated[str, MaxLen(40)]  # who passed it
     of: Annotated[str, MaxLen(2000)] = ""  # what the caution said then, to be read
     about: Annotated[str, MaxLen(120)] = ""  # the line or end it passes, where there are several
     # what the caution stood on; None for a reason kept before figures were: it lapses
@@ -330,30 +325,29 @@ class Reason:
 
 @dataclass(frozen=True)
 class Lead:
-    """A lead, from its brief to its proof; ``follows`` names the sealed one that it tests again,
-    repairs or corrects, ``again_for`` which of the three.
-    """
+    """A lead, from its brief to its proof."""
 
-    tag: Tag
-    name: Annotated[str, MinLen(1), MaxLen(80)]
-    kind: KindName
-    brief: Brief
-    conductor: Conductor
-    ends: Ends
-    created_at: Moment
-    places: tuple[Place, ...]
-    fittings: tuple[Fitting, ...]
-    cables: tuple[Cable, ...]
-    wires: tuple[WireCourse, ...]
-    circuits: tuple[Circuit, ...] = ()
-    made_for: Annotated[str, MaxLen(80)] = ""
-    follows: Tag | None = None
-    again_for: AgainFor = ""
-    wanted_by: Day | None = None
-    cut: Cut = field(default_factory=Cut)
-    build: Build = field(default_factory=Build)
-    proof: Proof = field(default_factory=Proof)
-    reasons: tuple[Reason, ...] = ()
+    tag: Tag  # its number on this bench
+    name: Annotated[str, MinLen(1), MaxLen(80)]  # what it is called
+    kind: KindName  # what kind of lead it is
+    brief: Brief  # what it feeds, from what, how far
+    conductor: Conductor  # what its power is carried by
+    ends: Ends  # what holds of all its ends
+    created_at: Moment  # when it was begun
+    places: tuple[Place, ...]  # where its ends live
+    fittings: tuple[Fitting, ...]  # what its cores land in
+    cables: tuple[Cable, ...]  # the pieces of cable it is made of
+    wires: tuple[WireCourse, ...]  # where each core lands
+    circuits: tuple[Circuit, ...] = ()  # circuits beside the power
+    made_for: Annotated[str, MaxLen(80)] = ""  # who or what it is made for
+    follows: Tag | None = None  # the sealed one that it tests again, repairs or corrects
+    again_for: AgainFor = ""  # which of the three
+    wanted_by: Day | None = None  # the day it is wanted
+    cut: Cut = field(default_factory=Cut)  # its length, and what it is cut from
+    build: Build = field(default_factory=Build)  # how far it is built
+    proof: Proof = field(default_factory=Proof)  # what was looked at, probed and measured
+    reasons: tuple[Reason, ...] = ()  # why cautions were passed
+    # what was typed at a field, where it says more than its value
     typed: dict[str, str] = field(default_factory=dict, compare=False, hash=False)
 
     def __hash__(self) -> int:

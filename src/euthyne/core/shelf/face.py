@@ -19,29 +19,29 @@ class Cavity:
     the socket.
     """
 
-    mark: str
-    x: float
-    y: float
-    shape: str
-    w: float
-    h: float
-    angle: float = 0.0
+    mark: str  # what is moulded beside it
+    x: float  # mm right of the middle
+    y: float  # mm up from the middle
+    shape: str  # how its contact looks from the front
+    w: float  # mm wide
+    h: float  # mm high
+    angle: float = 0.0  # degrees it is turned
 
 
 @dataclass(frozen=True)
 class Face:
     """The pattern of cavities two mating couplers share, as the front of the socket shows it."""
 
-    name: str
-    shell: str
-    width: float
-    height: float
-    sure: bool
-    reversible: bool
-    note: str
-    cavities: tuple[Cavity, ...]
-    source: str
-    plug_shell: str
+    name: str  # its name
+    shell: str  # the shape of the socket's front
+    width: float  # mm
+    height: float  # mm
+    sure: bool  # True where its figures are of a standard
+    reversible: bool  # True where it goes in both ways round
+    note: str  # what there is to know of it
+    cavities: tuple[Cavity, ...]  # the contacts, in the order they are counted
+    source: str  # where its figures are from
+    plug_shell: str  # the shape of the plug's front
 
 
 def said_mark(mark: str) -> str:

@@ -12,29 +12,23 @@ Said = Annotated[str, MaxLen(300)]
 
 @dataclass(frozen=True)
 class Making:
-    """Something that is done to a body once: what to do, the mistake made there, what its button
-    says, the tool, what good looks like, figures in words.
+    """Something that is done to a body once, beside its joints."""
 
-    ``when``: before anything else at its ends, once the cores are bare, once all of them are landed,
-    once the cord is gripped, or once the body is closed. ``seats`` names the loose part that comes
-    to its place; ``lasting`` where it can not be undone; ``only`` where it is not always done: ``spare
-    ways``, where a cavity is left with nothing in it; ``ahead`` where whatever is joined to its cable
-    waits for it.
-    """
-
-    id: Annotated[str, Len(1, 24)]
-    when: When
-    do: Said
-    detail: Said
-    mistake: Said
-    done: Annotated[str, MaxLen(60)]
-    tool: Annotated[str, MaxLen(40)] = "hand"
-    lasting: bool = False
-    seats: str = ""
-    judge: tuple[Said, ...] = ()
-    figures: tuple[tuple[str, str], ...] = ()
-    only: Literal["", "spare ways"] = ""
-    ahead: bool = False
+    id: Annotated[str, Len(1, 24)]  # its name
+    when: When  # at which time of the build
+    do: Said  # what to do
+    detail: Said  # how, and how far
+    mistake: Said  # what goes wrong here
+    done: Annotated[str, MaxLen(60)]  # what its button says
+    tool: Annotated[str, MaxLen(40)] = "hand"  # what it is done with
+    lasting: bool = False  # True where it can not be undone
+    seats: str = ""  # the loose part that comes to its place
+    judge: tuple[Said, ...] = ()  # the picture of good and bad
+    figures: tuple[tuple[str, str], ...] = ()  # figures in words
+    only: Literal["", "spare ways"] = (
+        ""  # where it is not always done: spare ways, where a cavity is left empty
+    )
+    ahead: bool = False  # True where other cables wait for it
 
 
 @dataclass(frozen=True)

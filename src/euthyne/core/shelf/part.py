@@ -50,28 +50,23 @@ OUT_OF_REACH = ("yes", "recessed", "boot", "cover", "insulated")
 
 @dataclass(frozen=True)
 class ThreadedPart:
-    """A part that goes on the cord before the terminals: the fattest cord it passes (mm), which way
-    it faces, what it must be on for (a step of its body, or ``land``; the body shutting where it
-    does not say) and the mistake made with it.
-    """
+    """A part that goes on the cord before the terminals."""
 
-    id: str
-    words: str
-    bore_mm: float
-    facing: str
-    needed_by: str = ""
-    mistake: str = ""
+    id: str  # its name
+    words: str  # what it is called
+    bore_mm: float  # mm of the fattest cord it passes
+    facing: str  # which way it faces
+    needed_by: str = ""  # the step it must be on for; shutting the body where it does not say
+    mistake: str = ""  # what goes wrong with it
 
 
 @dataclass(frozen=True)
 class Post:
-    """A post or boss a core lies round on its way to a cavity: its radius in mm, how far round in
-    degrees.
-    """
+    """A post or boss a core lies round on its way to a cavity."""
 
-    cavity: str
-    radius_mm: float
-    degrees: float
+    cavity: str  # on the way to which it stands
+    radius_mm: float  # mm
+    degrees: float  # how far round it a core lies
 
 
 @dataclass(frozen=True)
@@ -80,80 +75,69 @@ class Position:
     has one position without a name.
     """
 
-    name: str
-    joins: tuple[tuple[str, str], ...]
+    name: str  # of a switch; empty of a part that is none
+    joins: tuple[tuple[str, str], ...]  # pairs of cavities it joins
 
 
 @dataclass(frozen=True)
 class Part:
-    """A coupler in its body.
+    """A coupler in its body, or whatever else cores end in."""
 
-    ``grip_mm`` cord diameters held; ``terminal_mm2`` conductor areas; ``path_mm`` from the grip's
-    inner edge to each terminal, without the ``posts`` it lies round; ``strip_mm`` bare copper,
-    least and most, where no barrel says more: ``lug_by_size`` for lugs as deep as their size,
-    ``wings`` for open barrels; ``room_mm`` spare core the body holds; ``amps`` at ``duty_percent``;
-    ``torque_nm`` of its screws, 0 when its sheet gives none; ``layers`` names what it joins, where
-    that is layered; ``positions``, what it joins inside. ``closing`` is how its body closes,
-    ``making`` what else is done to it, ``holds`` whether it grips the cord where its termination
-    does not say, ``has`` what else its words may speak of,
-    ``landing`` what ending a core in it is called and
-    ``at_landing`` what more is said there; ``thread_mm`` of the gland that goes through one of its
-    ``knock_outs_mm``; ``strips_mm`` the bare copper of terminals that want their own, least and
-    most by mark; ``ip_unmated`` what it keeps out with nothing plugged in; ``volume_ml`` of a box.
-    """
-
-    id: str
-    words: str
-    short: str
-    standard: str
-    contact: Contact
-    amps: float
-    volts: str
-    kind: str
-    finger_safe: str
-    mates: str
-    face: Face
-    outline: str
-    depth_mm: float
-    height_mm: float
-    pin_mm: float
-    earth_pin_mm: float
-    sleeved: float
-    grip_mm: tuple[float, float]
-    terminal_mm2: tuple[float, float]
-    inside_mm: float
-    path_mm: tuple[tuple[str, float], ...]
-    strip_mm: tuple[float, float]
-    room_mm: float
-    ip: str
-    fuse_family: str | None
-    threaded: tuple[ThreadedPart, ...]
-    source: str
-    joint: Joining = "screw"
-    panel_mm: float = 0.0
-    stud: str = ""
-    torque_nm: float = 0.0
-    corrects: str = ""
-    lug_by_size: bool = False
-    wings: OpenBarrel | None = None
-    posts: tuple[Post, ...] = ()
-    layers: str = ""
-    there_already: bool = False
-    duty_percent: float = 100.0
-    family: str = ""
-    rewirable: Rewirable = "yes"
-    positions: tuple[Position, ...] = ()
-    closing: str = "plain"
-    making: tuple[Making, ...] = ()
-    holds: bool | None = None
-    has: tuple[str, ...] = ()
-    landing: str = ""
-    at_landing: str = ""
-    thread_mm: float = 0.0
-    knock_outs_mm: tuple[float, ...] = ()
+    id: str  # its name in documents
+    words: str  # what it is called
+    short: str  # what it is called in a sentence
+    standard: str  # the standard that names it
+    contact: Contact  # what its contacts are
+    amps: float  # A it carries
+    volts: str  # what it is made for
+    kind: str  # AC, DC or both
+    finger_safe: str  # True where no finger reaches what is live
+    mates: str  # what goes into it
+    face: Face  # the pattern of its cavities
+    outline: str  # the shape its body is drawn with
+    depth_mm: float  # mm its cavities are deep
+    height_mm: float  # mm its body is high
+    pin_mm: float  # mm its pins are long
+    earth_pin_mm: float  # mm its earth pin is long
+    sleeved: float  # True where its pins are sleeved
+    grip_mm: tuple[float, float]  # mm of cord its grip holds, least and most
+    terminal_mm2: tuple[float, float]  # mm2 its terminals take, least and most
+    inside_mm: float  # mm from its grip to where the sheath ends
+    path_mm: tuple[
+        tuple[str, float], ...
+    ]  # mm from the grip's inner edge to each terminal, without the posts it lies round
+    strip_mm: tuple[float, float]  # mm of bare copper, least and most, where no barrel says more
+    room_mm: float  # mm of spare core its body holds
+    ip: str  # what it keeps out, mated
+    fuse_family: str | None  # the fuse in it
+    threaded: tuple[ThreadedPart, ...]  # parts that go on the cord first, in their order
+    source: str  # where its figures are from
+    joint: Joining = "screw"  # how a core is ended in it
+    panel_mm: float = 0.0  # mm of panel it goes through
+    stud: str = ""  # the stud its hole is for
+    torque_nm: float = 0.0  # N m of its screws, 0 where its sheet gives none
+    corrects: str = ""  # the part of the shelf whose figures it puts right
+    lug_by_size: bool = False  # True where it is as deep as its size says
+    wings: OpenBarrel | None = None  # an open barrel, along its wire
+    posts: tuple[Post, ...] = ()  # what its cores lie round
+    layers: str = ""  # what it joins, where that is in layers
+    there_already: bool = False  # True where it may be there before
+    duty_percent: float = 100.0  # % of ten minutes that its amps hold
+    family: str = ""  # what else is shelved beside it
+    rewirable: Rewirable = "yes"  # True where it can be opened and wired
+    positions: tuple[Position, ...] = ()  # what it joins inside, in each of its positions
+    closing: str = "plain"  # how it is shut
+    making: tuple[Making, ...] = ()  # what is done to it beside its joints
+    holds: bool | None = None  # whether it grips the cord, where its termination does not say
+    has: tuple[str, ...] = ()  # what else its words may speak of
+    landing: str = ""  # how landing a core in it is said
+    at_landing: str = ""  # what else is said there
+    thread_mm: float = 0.0  # mm of its thread
+    knock_outs_mm: tuple[float, ...] = ()  # mm of its knock-outs
+    # mm of bare copper by cavity, where they differ
     strips_mm: tuple[tuple[str, float, float], ...] = ()
-    ip_unmated: str = ""
-    volume_ml: float = 0.0
+    ip_unmated: str = ""  # what it keeps out with nothing in it
+    volume_ml: float = 0.0  # ml of resin it takes
 
     @property
     def steady_amps(self) -> float:

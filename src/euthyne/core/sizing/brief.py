@@ -25,8 +25,9 @@ Poles = Literal[1, 2]
 class Supply:
     """What feeds the lead; ``loop_ohms`` is the fault-loop resistance of the supply up to the lead."""
 
-    system: System
-    volts: Positive
+    system: System  # of the supply
+    volts: Positive  # V
+    # ohm of its fault loop, up to the lead
     loop_ohms: Annotated[float, Ge(0), Le(1e6)] | None = None
 
 
@@ -34,11 +35,11 @@ class Supply:
 class OneLoad:
     """One of several loads: amps or watts each, how many, and the share of them on at once."""
 
-    name: str = ""
-    amps: Positive | None = None
-    watts: Positive | None = None
-    quantity: Annotated[float, Gt(0), Le(1e4)] = 1
-    diversity: Fraction = 1
+    name: str = ""  # what it is
+    amps: Positive | None = None  # A it draws
+    watts: Positive | None = None  # W it draws, where that is what is known
+    quantity: Annotated[float, Gt(0), Le(1e4)] = 1  # how many of it
+    diversity: Fraction = 1  # the share of them that is on at once
 
 
 @dataclass(frozen=True)
@@ -49,16 +50,16 @@ class Load:
     its working one.
     """
 
-    amps: Positive | None = None
-    watts: Positive | None = None
-    power_factor: Fraction = 1
-    efficiency: Fraction = 1
-    at_volts: Positive | None = None
-    loads: tuple[OneLoad, ...] | None = None
-    duty_percent: Percent = 100
-    start_multiple: Annotated[float, Ge(1), Le(20)] = 1
-    continuous: bool = False
-    heating_amps: Positive | None = None
+    amps: Positive | None = None  # A it draws
+    watts: Positive | None = None  # W it draws
+    power_factor: Fraction = 1  # of it
+    efficiency: Fraction = 1  # share of what goes in that comes out
+    at_volts: Positive | None = None  # V where its current is largest
+    loads: tuple[OneLoad, ...] | None = None  # each load by itself
+    duty_percent: Percent = 100  # % of ten minutes that it runs
+    start_multiple: Annotated[float, Ge(1), Le(20)] = 1  # times its running current at the start
+    continuous: bool = False  # True where it runs three hours or more
+    heating_amps: Positive | None = None  # A that heat it, where more heats it than drops volts
 
 
 @dataclass(frozen=True)
@@ -67,17 +68,18 @@ class Limits:
     start.
     """
 
+    # % that may be lost running; None: 3 on direct current, else 5
     drop_percent: Percent | None = None
-    start_drop_percent: Percent = 15
+    start_drop_percent: Percent = 15  # % that may be lost while it starts
 
 
 @dataclass(frozen=True)
 class Surroundings:
     """Ambient in C, layers left on a drum, circuits bunched together."""
 
-    ambient_c: Annotated[float, Ge(-60), Le(200)] = 30
-    drum_layers: Annotated[int, Ge(0)] = 0
-    circuits_together: Annotated[int, Ge(1)] = 1
+    ambient_c: Annotated[float, Ge(-60), Le(200)] = 30  # °C around it
+    drum_layers: Annotated[int, Ge(0)] = 0  # layers left on a drum
+    circuits_together: Annotated[int, Ge(1)] = 1  # circuits bunched together
 
 
 @dataclass(frozen=True)
@@ -86,45 +88,45 @@ class ConductorWanted:
     consider.
     """
 
-    basis: str
-    unit: Unit | None = None
-    metal: Metal = "copper"
-    tinned: bool = False
-    max_c: Annotated[float, Gt(0), Le(250)] | None = None
-    smallest: str | None = None
+    basis: str  # the rating basis
+    unit: Unit | None = None  # of its sizes
+    metal: Metal = "copper"  # of its conductors
+    tinned: bool = False  # True where it is tinned
+    max_c: Annotated[float, Gt(0), Le(250)] | None = None  # °C of the weakest part
+    smallest: str | None = None  # the smallest size to consider
 
 
 @dataclass(frozen=True)
 class AlreadyThere:
     """A length already in the path."""
 
-    run_m: Positive
-    size: str
-    poles: Poles = 2
+    run_m: Positive  # m one way
+    size: str  # its size
+    poles: Poles = 2  # 1 or 2 of them
 
 
 @dataclass(frozen=True)
 class ProtectionWanted:
     """A family to choose from, or the amps of a breaker that is already there."""
 
-    family: str | None = None
-    existing_amps: Positive | None = None
+    family: str | None = None  # to choose from
+    existing_amps: Positive | None = None  # A of a breaker that is there already
 
 
 @dataclass(frozen=True)
 class SizingBrief:
     """Everything the sizing is asked; ``school_k`` the constant of the circular-mil school, ohm cmil/ft."""
 
-    supply: Supply
-    load: Load
-    run_m: Annotated[float, Gt(0), Le(1e5)]
-    conductor: ConductorWanted
-    poles: Poles = 2
-    limits: Limits = field(default_factory=Limits)
-    place: Surroundings = field(default_factory=Surroundings)
-    already: tuple[AlreadyThere, ...] = ()
-    protection: ProtectionWanted = field(default_factory=ProtectionWanted)
-    school_k: Positive = CIRCULAR_MIL_OHM_FT
+    supply: Supply  # what feeds it
+    load: Load  # what it feeds
+    run_m: Annotated[float, Gt(0), Le(1e5)]  # m one way
+    conductor: ConductorWanted  # what it may be made of
+    poles: Poles = 2  # 1 or 2 of them
+    limits: Limits = field(default_factory=Limits)  # what may be lost
+    place: Surroundings = field(default_factory=Surroundings)  # what is around it
+    already: tuple[AlreadyThere, ...] = ()  # a length in the path already
+    protection: ProtectionWanted = field(default_factory=ProtectionWanted)  # what is to guard it
+    school_k: Positive = CIRCULAR_MIL_OHM_FT  # the constant of the circular-mil school, ohm cmil/ft
 
     @property
     def unit(self) -> Unit:

@@ -36,26 +36,26 @@ IntoEnds = Callable[[Size], bool]
 class Candidate:
     """One size held against the brief; ``fails`` names the limits it does not meet."""
 
-    size: str
-    cross_section_mm2: float
-    rating_amps: float
-    conductor_c: float
-    ohms_per_m: float
-    drop_volts: float
-    drop_percent: float
-    start_drop_percent: float
-    loss_watts: float
-    far_end_fault_amps: float | None
-    fits: bool
-    fails: tuple[str, ...]
+    size: str  # its name
+    cross_section_mm2: float  # mm2
+    rating_amps: float  # A it carries here
+    conductor_c: float  # °C of the conductor at its load
+    ohms_per_m: float  # ohm/m at that temperature
+    drop_volts: float  # V lost on the way
+    drop_percent: float  # % of the supply lost
+    start_drop_percent: float  # % lost while it starts
+    loss_watts: float  # W it turns into heat
+    far_end_fault_amps: float | None  # A of a fault at the far end
+    fits: bool  # True where it meets every limit
+    fails: tuple[str, ...]  # the limits it does not meet
 
 
 @dataclass(frozen=True)
 class ProtectionChosen:
     """The fuse or breaker: its family, and amps (None when the family has none large enough)."""
 
-    family: str | None
-    amps: float | None
+    family: str | None  # of fuses or breakers
+    amps: float | None  # A; None where the family has none large enough
 
 
 @dataclass(frozen=True)

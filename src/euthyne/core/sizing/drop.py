@@ -82,9 +82,9 @@ def drops_along(brief: SizingBrief, drop_percent: float, runs_m: Sequence[float]
 class NearestSchool:
     """The circular-mil school's answer: what it computes, the nearest gauge, and the next gauge up."""
 
-    circular_mils: float
-    nearest: str | None
-    next_up: str | None
+    circular_mils: float  # what it computes
+    nearest: str | None  # the nearest gauge
+    next_up: str | None  # the next gauge up
 
 
 def nearest_school(

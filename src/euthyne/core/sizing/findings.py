@@ -19,9 +19,9 @@ NEAR_RATING = 0.9  # of a rating: above it nothing is in hand, good practice, ge
 class Finding:
     """Something to know about a sizing: a stable code, how grave, and a sentence with the numbers."""
 
-    code: str
-    level: Level
-    text: str
+    code: str  # its name
+    level: Level  # how grave it is
+    text: str  # a sentence with the numbers
 
 
 def under_rated_already(trial: Trial) -> list[Finding]:

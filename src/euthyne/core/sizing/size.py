@@ -32,24 +32,24 @@ __all__ = ["Candidate", "Chosen", "Finding", "Sizing", "carrying", "factors", "r
 class Chosen:
     """The size taken and the limit that ruled out the next smaller."""
 
-    size: str
-    decided_by: str
+    size: str  # the size taken
+    decided_by: str  # the limit that ruled out the next smaller
 
 
 @dataclass(frozen=True)
 class Sizing:
     """The whole answer to a brief."""
 
-    running_amps: float
-    design_amps: float
-    heating_amps: float
-    start_amps: float
-    drop_limit_volts: float
-    candidates: tuple[Candidate, ...]
-    chosen: Chosen | None
-    nearest_school: NearestSchool | None
-    protection: ProtectionChosen | None
-    findings: tuple[Finding, ...]
+    running_amps: float  # A it draws
+    design_amps: float  # A it is sized for
+    heating_amps: float  # A that heat it
+    start_amps: float  # A while it starts
+    drop_limit_volts: float  # V that may be lost
+    candidates: tuple[Candidate, ...]  # each size held against the brief
+    chosen: Chosen | None  # the size taken
+    nearest_school: NearestSchool | None  # the circular-mil school's answer
+    protection: ProtectionChosen | None  # the fuse or breaker
+    findings: tuple[Finding, ...]  # what there is to know
 
     @property
     def wanted_amps(self) -> float:

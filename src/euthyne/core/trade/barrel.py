@@ -54,9 +54,9 @@ class OpenBarrel:
     insulation wings.
     """
 
-    conductor_mm: float
-    window_mm: float
-    insulation_mm: float
+    conductor_mm: float  # mm of the conductor wings
+    window_mm: float  # mm of the window behind them
+    insulation_mm: float  # mm of the insulation wings
 
 
 @dataclass(frozen=True)

@@ -33,28 +33,28 @@ LAY = 1.02  # strands run this much longer than their wire, ASTM B174
 class Strands:
     """Strands counted and one measured: diameter in mm, and how far the caliper may be out."""
 
-    count: Annotated[int, Ge(1), Le(10000)]
-    diameter_mm: Annotated[float, Gt(0), Le(20)]
-    caliper_mm: Annotated[float, Ge(0), Le(1)] = 0.01
+    count: Annotated[int, Ge(1), Le(10000)]  # how many
+    diameter_mm: Annotated[float, Gt(0), Le(20)]  # mm of one
+    caliper_mm: Annotated[float, Ge(0), Le(1)] = 0.01  # mm the caliper may be out
 
 
 @dataclass(frozen=True)
 class Weighed:
     """Bare conductor on a scale: length (m), weight (g), and how far the scale may be out."""
 
-    length_m: Annotated[float, Gt(0), Le(1000)]
-    grams: Annotated[float, Gt(0), Le(1e6)]
-    scale_g: Annotated[float, Ge(0), Le(1000)] = 0.1
+    length_m: Annotated[float, Gt(0), Le(1000)]  # m
+    grams: Annotated[float, Gt(0), Le(1e6)]  # g of bare conductor
+    scale_g: Annotated[float, Ge(0), Le(1000)] = 0.1  # g the scale may be out
 
 
 @dataclass(frozen=True)
 class Measured:
     """Four-wire resistance of a length: ohm, metres, C of the conductor, and the meter's percent."""
 
-    length_m: Annotated[float, Gt(0), Le(1e5)]
-    ohms: Annotated[float, Gt(0), Le(1e6)]
-    celsius: Annotated[float, Ge(-60), Le(150)] = 20.0
-    meter_percent: Annotated[float, Ge(0), Le(50)] = 1.0
+    length_m: Annotated[float, Gt(0), Le(1e5)]  # m between the probes
+    ohms: Annotated[float, Gt(0), Le(1e6)]  # ohm, by four wires
+    celsius: Annotated[float, Ge(-60), Le(150)] = 20.0  # °C of the conductor
+    meter_percent: Annotated[float, Ge(0), Le(50)] = 1.0  # % of the meter's stated accuracy
 
 
 @dataclass(frozen=True)
@@ -63,30 +63,30 @@ class Outside:
     yellow.
     """
 
-    outside_mm: Annotated[float, Gt(0), Le(200)]
-    cores: Annotated[int, Ge(1), Le(60)]
-    earth: bool = False
+    outside_mm: Annotated[float, Gt(0), Le(200)]  # mm over all
+    cores: Annotated[int, Ge(1), Le(60)]  # how many
+    earth: bool = False  # True where one is green-yellow
 
 
 @dataclass(frozen=True)
 class WireQuestion:
     """What is known of a wire; at least one of strands, weight, resistance, outside."""
 
-    printed: str | None = None
-    strands: Strands | None = None
-    weight: Weighed | None = None
-    resistance: Measured | None = None
-    outside: Outside | None = None
+    printed: str | None = None  # what its print says
+    strands: Strands | None = None  # strands, counted and measured
+    weight: Weighed | None = None  # a length of it on a scale
+    resistance: Measured | None = None  # a length of it under a meter
+    outside: Outside | None = None  # the cable from outside
 
 
 @dataclass(frozen=True)
 class Area:
     """An area found one way, in mm2, between bounds its instrument leaves."""
 
-    by: Literal["strands", "resistance"]
-    mm2: float
-    low_mm2: float
-    high_mm2: float
+    by: Literal["strands", "resistance"]  # which way it was found
+    mm2: float  # mm2
+    low_mm2: float  # mm2 at least
+    high_mm2: float  # mm2 at most
 
 
 @dataclass(frozen=True)
@@ -95,8 +95,8 @@ class CableMatch:
     1 at its edge.
     """
 
-    cable: str
-    middle: float
+    cable: str  # its designation
+    middle: float  # 0 at the middle of its range of diameters, 1 at the edge
 
 
 @dataclass(frozen=True)
@@ -105,16 +105,16 @@ class WireAnswer:
     that fit, in words.
     """
 
-    areas: tuple[Area, ...]
-    next_down_mm2: str | None
-    next_down_awg: str | None
-    printed: str | None
-    short_percent: float | None
-    verdict: Verdict | None
-    density_g_cm3: float | None
-    metal: str | None
-    cables: tuple[CableMatch, ...]
-    text: str
+    areas: tuple[Area, ...]  # its area, each way it was found
+    next_down_mm2: str | None  # the metric size it still makes
+    next_down_awg: str | None  # the gauge it still makes
+    printed: str | None  # what the print says
+    short_percent: float | None  # % of the printed area that is missing
+    verdict: Verdict | None  # what it is, against its print
+    density_g_cm3: float | None  # g/cm3
+    metal: str | None  # by its density
+    cables: tuple[CableMatch, ...]  # cables that fit its outside
+    text: str  # all of it in words
 
 
 def faults_in(question: WireQuestion) -> list[Fault]:

@@ -19,31 +19,31 @@ Stripper = Literal["knife", "ring", "automatic"]
 class PracticeReason:
     """Why a practice that asks for a reason was taken up."""
 
-    practice: Annotated[str, MaxLen(40)]
-    text: Annotated[str, MaxLen(200)]
+    practice: Annotated[str, MaxLen(40)]  # which
+    text: Annotated[str, MaxLen(200)]  # why it was taken up
 
 
 @dataclass(frozen=True)
 class Practices:
-    """How this bench works, one choice for each practice; ``labels_every`` in metres, 0 for the
-    ends only; ``tested_again`` in months, or by the kind of place.
-    """
+    """How this bench works, one choice for each practice."""
 
-    crimp: Crimp = "crimp-only"
-    pressed_with: Literal["press", "hammer"] = "press"
-    first_core: FirstCore = "longest"
-    heat: Literal["gun", "flame"] = "gun"
-    stripper: Stripper = "knife"
+    crimp: Crimp = "crimp-only"  # whether a crimp is left as pressed, or soldered
+    pressed_with: Literal["press", "hammer"] = "press"  # a die or a hammer
+    first_core: FirstCore = "longest"  # which core is landed first
+    heat: Literal["gun", "flame"] = "gun"  # how sleeving is shrunk
+    stripper: Stripper = "knife"  # what insulation is taken off with
+    # what becomes of a press that closed too far
     over_pressed: Literal["redone", "sleeved-over"] = "redone"
-    flash: Literal["dressed", "left"] = "dressed"
-    torque: Literal["tool", "feel"] = "tool"
-    iron_hand: Literal["right", "left"] = "right"
-    sleeve_colour: Literal["of-core", "black"] = "of-core"
-    labels: Literal["wrap", "printed-sleeve"] = "wrap"
-    labels_every: Literal["0", "2", "5", "10"] = "0"
-    pulled_by: Literal["builder", "someone-else"] = "builder"
+    flash: Literal["dressed", "left"] = "dressed"  # what becomes of what a die squeezes out
+    torque: Literal["tool", "feel"] = "tool"  # how screws are turned
+    iron_hand: Literal["right", "left"] = "right"  # the hand the iron is in
+    sleeve_colour: Literal["of-core", "black"] = "of-core"  # of sleeving
+    labels: Literal["wrap", "printed-sleeve"] = "wrap"  # how cores are labelled
+    labels_every: Literal["0", "2", "5", "10"] = "0"  # m between labels; 0 for the ends alone
+    pulled_by: Literal["builder", "someone-else"] = "builder"  # how a joint is pulled
+    # months to the next test, or by where it lives
     tested_again: Literal["by-place", "3", "6", "12"] = field(default="by-place", repr=False)
-    reasons: tuple[PracticeReason, ...] = ()
+    reasons: tuple[PracticeReason, ...] = ()  # why, where a practice asks for it
 
     def reason(self, practice: str) -> str:
         """The reason given for a practice; empty when none was."""

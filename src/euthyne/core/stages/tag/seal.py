@@ -13,21 +13,17 @@ FIRST = "0" * 64
 
 @dataclass(frozen=True)
 class Seal:
-    """A seal: its place in the log, when and by whom, the seal before it, its own sum, and the
-    record it froze.
+    """A seal: a link of the chain that froze a record."""
 
-    ``covers`` is what its sum is of: the first seals were summed over their record alone, those of
-    now over everything; ``journal`` the sum of what the journal of the lead said before it.
-    """
-
-    number: Annotated[int, Ge(1)]
-    sealed_at: str
-    sealed_by: Annotated[str, MaxLen(40)]
-    previous: str
-    sha256: str
-    record: dict[str, Any]
+    number: Annotated[int, Ge(1)]  # its place in the log
+    sealed_at: str  # when
+    sealed_by: Annotated[str, MaxLen(40)]  # by whom
+    previous: str  # sum of the link before it
+    sha256: str  # its own sum
+    record: dict[str, Any]  # what it froze
+    # what its sum is of: the record alone, as the first were summed, or everything
     covers: Literal["record", "all"] = "record"
-    journal: str = ""
+    journal: str = ""  # sum of what the lead's journal said before it
 
 
 @dataclass(frozen=True)

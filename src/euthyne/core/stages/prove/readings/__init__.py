@@ -21,7 +21,7 @@ def _found() -> dict[str, Lines]:
     Raises: AttributeError for a file that holds no test.
     """
     names = [module.name for module in iter_modules(__path__) if module.name not in SHARED]
-    return {name: import_module(f"{__name__}.{name}").lines for name in names}
+    return {name: import_module(f"{__name__}.{name}").proof_lines for name in names}
 
 
 TESTS = _found()

@@ -10,7 +10,7 @@ STRING_MOST, STRING_MARGIN = 1000, 1.25
 ROUND_IT = "water"  # the water or metal a lead lies in, as a point
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """Pole to pole, and each pole to water or metal."""
     limits = proof_limits().solar
     volts = string_test_volts(subject.volts)

@@ -5,7 +5,7 @@ from euthyne.core.stages.prove.readings.line import ProofLine, Subject
 from euthyne.core.stages.prove.readings.pole import pole_lines
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for each lead."""
     amps = proof_limits().poles.welding_amps
     return pole_lines(subject, float(min(amps, subject.rating_amps)))

@@ -7,7 +7,7 @@ from euthyne.core.stages.prove.readings.line import ProofLine, Subject
 from euthyne.core.stages.prove.readings.resistance import ResistanceLine, band_of
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for each end whose body is metal."""
     earth = next((run for run in subject.runs if run.earth), None)
     if earth is None:

@@ -9,7 +9,7 @@ from euthyne.core.stages.prove.readings.polarity import volts_line
 PROBING = "Only the pack plugged in, fused and shrouded tips; no strap, no ohm reading."
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """Each tap to the next where taps come out, then plus to minus; as many volts as the cells
     give.
     """

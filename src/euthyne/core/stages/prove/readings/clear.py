@@ -5,7 +5,7 @@ from euthyne.core.stages.prove.readings.line import ProofLine, Run, Subject
 from euthyne.core.stages.prove.readings.megohm import InsulationLine
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """Each conductor to all others joined; the last was measured against when they were."""
     return tuple(_line(subject, run) for run in subject.carrying[:-1])
 

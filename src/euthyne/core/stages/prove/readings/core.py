@@ -26,7 +26,7 @@ SOURCE = (
 HOW = "One probe at each end of the core, test leads zeroed. Flex both ends while you read."
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for each core that carries current."""
     return core_lines(subject, "mains")
 

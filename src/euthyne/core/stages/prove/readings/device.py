@@ -46,7 +46,7 @@ def _at(subject: Subject, name: str) -> tuple[str, ...]:
     return tuple(run.a for run in subject.runs if run.name == name)
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """Plus to minus of the device, where it is a device."""
     if subject.on_pack:
         return ()

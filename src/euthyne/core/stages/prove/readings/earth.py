@@ -14,7 +14,7 @@ from euthyne.core.trade.shown import three
 ASTRAY = "Flex one end at a time: the end where the figure moves is the bad one."
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """The line of the earth, where there is one."""
     return tuple(_line(subject, run) for run in subject.runs if run.earth)
 

@@ -10,7 +10,7 @@ LAMP_OFF = "Take the lamp's neutral off its tab first: through the lamp it reads
 TO_EARTH = "all that carry current joined, to earth"
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line to earth where there is one, and between the cores that carry current."""
     carrying = subject.carrying
     every = tuple(run.a for run in carrying)

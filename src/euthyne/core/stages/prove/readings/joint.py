@@ -10,7 +10,7 @@ from euthyne.core.stages.prove.readings.pole import LIMITED
 from euthyne.core.stages.prove.readings.resistance import Heats, ResistanceLine
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for each joint of a lead from 50 A up; a rise of its end at its load stands in for it."""
     limits = proof_limits().joint
     if subject.rating_amps < limits.from_amps:

@@ -80,7 +80,7 @@ class DropLine(ResistanceLine):
         return Verdict("pass", f"{said}, {most} is the most.")
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """What it loses on its way there and back, and a line for each end that is made here."""
     if len(subject.carrying) < 2:
         return ()

@@ -9,7 +9,7 @@ from euthyne.core.trade.figure import mm
 LUGS = ("lug", "blade")
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for each end that is pressed."""
     return tuple(_line(subject, end) for end in subject.ends if end.joint in LUGS)
 

@@ -6,7 +6,7 @@ from euthyne.core.stages.prove.readings.line import ProofLine, Subject
 from euthyne.core.stages.prove.readings.polarity import volts_line
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """Plus to minus of the pack, where it is a pack."""
     if not subject.on_pack:
         return ()

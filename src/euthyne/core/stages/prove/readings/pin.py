@@ -4,6 +4,6 @@ from euthyne.core.stages.prove.readings.core import core_lines
 from euthyne.core.stages.prove.readings.line import ProofLine, Subject
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for each pin that is wired."""
     return core_lines(subject, "pin")

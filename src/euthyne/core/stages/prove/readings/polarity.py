@@ -10,7 +10,7 @@ LOW = "a flat source, another battery than the plan's, or a bad joint under load
 HIGH = "another source than the plan's: do not mate."
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """Plus to minus at the load end, before the last bolt."""
     limits = proof_limits().source
     return (

@@ -17,7 +17,7 @@ LIMITED = "from a current-limited supply, never straight from a battery"
 ASTRAY = "Read each joint by itself: the worse one is cut off and made anew. Pierce no insulation."
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for each pole, at the amps of a battery lead."""
     return pole_lines(subject, min(proof_limits().poles.amps[1], _most(subject)))
 

@@ -67,7 +67,7 @@ class PullLine(ProofLine):
         )
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for each size and way of pressing, where a table says what it has to hold."""
     found: dict[tuple[str, str], ProofLine] = {}
     for end in subject.ends:

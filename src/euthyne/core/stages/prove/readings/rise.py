@@ -5,7 +5,7 @@ from euthyne.core.stages.prove.readings.line import ProofLine, Subject
 from euthyne.core.stages.prove.readings.volts import RiseLine
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for each pole."""
     return rise_lines(subject, "lug", "the warmest lug over its neighbours", "lug")
 

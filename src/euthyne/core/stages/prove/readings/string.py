@@ -10,7 +10,7 @@ from euthyne.core.stages.prove.readings.resistance import ResistanceLine
 AMPS = 10.0
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for each pole and for each coupler."""
     amps = min(AMPS, float(f"{subject.rating_amps:.2g}"))
     couplers = (_coupler(end, amps) for end in subject.ends if end.coupler)

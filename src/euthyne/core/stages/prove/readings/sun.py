@@ -10,7 +10,7 @@ HOW = (
 )
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """Plus to minus at the controller's end, open."""
     limits = proof_limits().open
     band = (subject.volts * limits.low_share, subject.volts * limits.high_share)

@@ -7,7 +7,7 @@ from euthyne.core.stages.prove.readings.resistance import ResistanceLine, switch
 from euthyne.core.trade.shown import three
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for each switch."""
     limits = proof_limits().switch
     sound = switch_ohm(subject.heating_amps)

@@ -6,6 +6,6 @@ from euthyne.core.stages.prove.readings.line import ProofLine, Subject
 HOW = "Pack and charger off it. One probe at each end, test leads zeroed; flex both ends."
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for plus, minus and each tap."""
     return core_lines(subject, "tap", HOW)

@@ -9,7 +9,7 @@ from euthyne.core.stages.prove.readings.resistance import ResistanceLine, band_o
 from euthyne.core.trade.shown import three
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """Bus to bus, the braid, and the insulation before the cord is on and again after."""
     limits = proof_limits().tape
     found: list[ProofLine] = []

@@ -12,7 +12,7 @@ from euthyne.core.trade.shown import three
 JOINED = "Never live to neutral: its parts would be tested to death."
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """Earth to bare metal, and live and neutral joined to earth; to its own metal where it has no
     earth.
     """

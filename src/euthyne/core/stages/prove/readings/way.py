@@ -9,6 +9,6 @@ HOW = (
 )
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for each way."""
     return core_lines(subject, "way", HOW)

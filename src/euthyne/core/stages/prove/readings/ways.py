@@ -6,7 +6,7 @@ from euthyne.core.stages.prove.readings.line import ProofLine, Subject
 from euthyne.core.stages.prove.readings.megohm import RELEASE, InsulationLine
 
 
-def lines(subject: Subject) -> tuple[ProofLine, ...]:
+def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for each way, and one for the wet lead."""
     limits = proof_limits().ways
     volts, source = limits.test_volts, limits.source
