@@ -12,11 +12,11 @@ from sqlalchemy import text as sql
 from euthyne.cli import main
 from euthyne.core.kinds import KINDS, starts
 from euthyne.core.lead.paths import with_value
+from euthyne.core.questions import cut, prove
 from euthyne.core.stages.tag.seal import Seal, sum_of
 from euthyne.exchange.lead_file import kept_lead, lead_values, read_lead, write_lead
 from euthyne.exchange.part_file import write_part
 from euthyne.store.leads import file_of
-from euthyne.web import cut, prove
 
 LISTS = ("/bench", "/leads", "/leads?q=dome", "/leads/new", "/shelf/practices", "/stores")
 pytestmark = pytest.mark.usefixtures("at_tarn_ridge")

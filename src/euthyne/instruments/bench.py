@@ -1,8 +1,7 @@
-"""The instruments of a bench: what each reads, and the stand-ins that read a simulated lead."""
+"""The instruments of a bench, as stand-ins that read a simulated lead."""
 
 from dataclasses import dataclass, field
 from random import Random
-from typing import Protocol
 
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.pull import pull_out_n
@@ -24,65 +23,9 @@ MOST_KELVIN = 190.0  # where its thermometer ends
 KELVIN_PER_WATT = 12.0  # a joint over its neighbour after half an hour, generic
 
 
-class ReadsResistance(Protocol):
-    """Reads resistance between two points."""
-
-    def read_resistance(self, one: str, other: str) -> float | None:
-        """Ohm; None when it stands at its end."""
-
-
-class ReadsInsulation(Protocol):
-    """Reads insulation between two groups of points."""
-
-    def read_insulation(self, one: tuple[str, ...], other: tuple[str, ...]) -> float | None:
-        """Megohm; None when it stands at its end."""
-
-
-class ReadsVolts(Protocol):
-    """Reads volts, with sign, the first point on red."""
-
-    def read_volts(self, plus: str, minus: str) -> float:
-        """Volts."""
-
-
-class ReadsMillivolts(Protocol):
-    """Drives amps through two points and reads millivolts between two others."""
-
-    def read_millivolts(self, one: str, other: str, amps: float) -> float:
-        """Millivolts."""
-
-
-class ReadsTemperature(Protocol):
-    """Reads how much warmer the warmest joint of a conductor is than what lies beside it."""
-
-    def read_temperature(self, core: str, amps: float) -> float:
-        """Kelvin."""
-
-
-class ReadsPull(Protocol):
-    """Pulls a joint until a figure is held, or it lets go."""
-
-    def read_pull(self, core_end: str) -> float:
-        """Newton at which it let go, or that it held."""
-
-
-class ReadsLength(Protocol):
-    """Reads a length: a caliper."""
-
-    def read_length(self, true_mm: float) -> float:
-        """Millimetres."""
-
-
-class ReadsWeight(Protocol):
-    """Reads what something weighs."""
-
-    def read_weight(self, true_g: float) -> float:
-        """Grams."""
-
-
 @dataclass
 class SimulatedBench:
-    """All of them, clipped to a simulated copy of one lead.
+    """The instruments of a bench, clipped to a simulated copy of one lead.
 
     ``broken`` is what is wrong with it; ``percent`` and the steps are what each reads to; ``zero_ohm``
     its test leads; ``seed`` its noise.
@@ -180,14 +123,6 @@ class SimulatedBench:
         holds = (pull_out_n(size, joint) if size else None) or UNLISTED_N
         bad = any(b.at[0] == core_end for b in self.broken)
         return self._shown(holds * (BAD_SHARE if bad else SOUND_SHARE), 1.0)
-
-    def read_length(self, true_mm: float) -> float:
-        """Millimetres, to a hundredth."""
-        return self._shown(true_mm, 0.01)
-
-    def read_weight(self, true_g: float) -> float:
-        """Grams, to a tenth."""
-        return self._shown(true_g, 0.1)
 
     def take(self, line: ProofLine) -> tuple[float, bool, float | None]:
         """The reading of a line of the proof: its value in the line's unit, whether the meter stood at
