@@ -333,7 +333,9 @@ def _cables(plan: Plan, laid: _Sheet) -> str:
         top, foot = own[0].y - LABEL_TALL / 2 - 5, own[-1].y + LABEL_TALL / 2 + 5
         x = own[0].x - LABEL_WIDE / 2 - 8
         body += rect(x, top, LABEL_WIDE + 16, foot - top, "sheath-round", rx=8)
-        words = cable.id if cable.new else f"{cable.id}, there already"
+        words = cable.id.replace("-", " ")
+        if not cable.new:
+            words = f"{words}, there already"
         body += text(own[0].x, foot + 16, words, "facing-sub", "middle")
     return body
 

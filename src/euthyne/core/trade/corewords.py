@@ -28,10 +28,10 @@ def mark_said(mark: str) -> str:
     """What a core lands on, as people call it: its mark, or which side of a splice.
 
     >>> mark_said("L"), mark_said("splice-L.b")
-    ('L', 'splice L, side b')
+    ('L', 'splice L b')
     """
     fitting, _, cavity = mark.rpartition(".")
-    return f"{fitting.replace('-', ' ')}, side {cavity}" if fitting else mark
+    return f"{fitting.replace('-', ' ')} {cavity}" if fitting else mark
 
 
 def course_said(a: str | None, b: str | None) -> str:
