@@ -23,6 +23,7 @@ from euthyne.exchange.lead_file import (
     LeadFile,
     file_of_lead,
     kept_lead,
+    lead_values,
     read_lead,
     write_lead,
 )
@@ -44,7 +45,6 @@ from euthyne.store.kept import (
     lines_of,
     open_row,
     row_of,
-    text_of,
     write,
 )
 from euthyne.store.listing import LeadGroup, ListQuery, keep_listed
@@ -326,7 +326,7 @@ class LeadStore:
                     Fault("line", "this line is not one to be put back", "another line of the log")
                 )
             before = lead_of(row)
-            after = kept_lead(put_back(json.loads(text_of(before)), changes))
+            after = kept_lead(put_back(lead_values(before), changes))
             read_lead(write_lead(after, None))  # as a whole it must still be a lead
             keep_change(session, row, before, after, (at, by, f"put back: {kept.what}"[:WORDS]))
             return held(row)
@@ -417,10 +417,9 @@ def keep_change(
     # How it was typed is part of what was typed: 80 ft stays 80 ft on the page.
     if after == before and after.typed == before.typed:
         return False
-    was = json.loads(text_of(before))
     at, by, what = line
     write(row, after, at)
-    changes = differences(was, json.loads(row.document))
+    changes = differences(lead_values(before), lead_values(after))
     session.add(
         JournalRow(
             lead_id=row.id,
