@@ -112,7 +112,7 @@ def test_every_drawing_says_what_it_shows(page):
         assert silent == [], address
 
 
-@pytest.mark.parametrize(("width", "height"), [(390, 844), (1280, 800)])
+@pytest.mark.parametrize(("width", "height"), [(390, 844), (1280, 800)] if LONG else [(390, 844)])
 def test_nothing_serious_where_people_sign_in_and_nothing_is_cut_off(
     keeper, browser_of, width, height
 ):
