@@ -18,11 +18,6 @@ from euthyne.core.sizing.brief import OneLoad
 AT = "2026-11-02T09:00:00"
 
 
-def joint(core: str, a: str | None, b: str | None) -> Joint:
-    """One core and the mark it lands on at each end; None where it is cut back."""
-    return Joint(core, a, b)
-
-
 def extension(**changes) -> Lead:
     """A 10 m indoor extension that draws no stop and no caution; change values by ``stage__field``.
 

@@ -10,9 +10,9 @@ from leads import (
     SOLAR,
     TAPE,
     WELDING,
-    joint,
 )
 
+from euthyne.core.assembly.joints import Joint
 from euthyne.core.lead import (
     Build,
     Look,
@@ -30,14 +30,14 @@ STRAIGHT = {"L": ("L", "L"), "N": ("N", "N"), "E": ("E", "E")}
 
 
 def mapped(**changes):
-    return tuple(joint(core, *ends) for core, ends in (STRAIGHT | changes).items())
+    return tuple(Joint(core, *ends) for core, ends in (STRAIGHT | changes).items())
 
 
 def probes(**heard):
     return Proof(probes=tuple(Probe(*pair.split("_"), sounds) for pair, sounds in heard.items()))
 
 
-SIX = tuple(joint(str(n), str(n), str(n)) for n in range(1, 7))
+SIX = tuple(Joint(str(n), str(n), str(n)) for n in range(1, 7))
 OUTDOORS = {"brief__place": "outdoor", "brief__rcd": "30 mA"}
 CEE = {"ends__a": "cee7-7-plug", "ends__b": "cee7-3-socket"}
 CELLS = {
@@ -187,9 +187,9 @@ FIRES = {
         "ends__scheme": "north-america",
         "brief__volts": 240.0,
     },
-    "shield-landing": {**SIGNAL, "ends__joints": (*SIX, joint("S", "S", "S"))},
-    "cores-spare": {**SIGNAL, "ends__joints": (*SIX[:5], joint("6", None, None))},
-    "nothing-lands": {**SIGNAL, "ends__joints": (joint("S", "S", None),)},
+    "shield-landing": {**SIGNAL, "ends__joints": (*SIX, Joint("S", "S", "S"))},
+    "cores-spare": {**SIGNAL, "ends__joints": (*SIX[:5], Joint("6", None, None))},
+    "nothing-lands": {**SIGNAL, "ends__joints": (Joint("S", "S", None),)},
     "functions-joined": {"ends__joints": mapped(N=("L", "N"))},
     "colours-of-another-country": {"ends__scheme": "north-america"},
     "cord-of-another-country": {"conductor__cable_type": "SJT", "conductor__unit": "AWG"},
@@ -216,12 +216,12 @@ FIRES = {
     },
     "looped-cavity": {
         **SIGNAL,
-        "ends__joints": (joint("1", "1", "1"), joint("2", "1", "2")),
+        "ends__joints": (Joint("1", "1", "1"), Joint("2", "1", "2")),
     },
     "cell-count": {**CELLS, "brief__charger_cells": 4},
     "taps-out-of-order": {
         **CELLS,
-        "ends__joints": (joint("T1", "T1", "T2"), joint("T2", "T2", "T1")),
+        "ends__joints": (Joint("T1", "T1", "T2"), Joint("T2", "T2", "T1")),
     },
     "fuse-breaking": {
         **INVERTER,
@@ -263,9 +263,9 @@ FIRES = {
     "lug-too-big": {**INVERTER, "conductor__unit": "AWG", "conductor__size": "3 AWG"},
     "same-mix-up": {
         **SIGNAL,
-        "ends__joints": (joint("1", "2", "2"), joint("2", "1", "1")),
+        "ends__joints": (Joint("1", "2", "2"), Joint("2", "1", "1")),
     },
-    "lands-once": {**SIGNAL, "ends__joints": (joint("1", "1", None),)},
+    "lands-once": {**SIGNAL, "ends__joints": (Joint("1", "1", None),)},
     "more-loads-than-sockets": {
         "brief__feeds": "loads",
         "brief__loads": (OneLoad("lamp", watts=40.0), OneLoad("fan", watts=60.0)),
@@ -347,7 +347,7 @@ NEARLY = {
         "ends__scheme": "north-america",
         "brief__volts": 120.0,
     },
-    "shield-landing": {**SIGNAL, "ends__joints": (*SIX, joint("S", "S", None))},
+    "shield-landing": {**SIGNAL, "ends__joints": (*SIX, Joint("S", "S", None))},
     "cores-spare": {**SIGNAL, "ends__joints": SIX},
     "colours-of-another-country": {"ends__scheme": "iec"},
     "string-unfused": {**SOLAR, "brief__strings": 2},
@@ -363,7 +363,7 @@ NEARLY = {
     },
     "looped-cavity": {
         **SIGNAL,
-        "ends__joints": (joint("1", "1", "1"), joint("2", "2", "2")),
+        "ends__joints": (Joint("1", "1", "1"), Joint("2", "2", "2")),
     },
     "cell-count": {**CELLS, "brief__charger_cells": 3},
     "taps-out-of-order": CELLS,

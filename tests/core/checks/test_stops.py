@@ -1,8 +1,9 @@
 """Stops that must stand, and figures that must hold, each recomputed by hand."""
 
 import pytest
-from leads import CURRENT, INVERTER, SIGNAL, SOLAR, codes, joint, plan
+from leads import CURRENT, INVERTER, SIGNAL, SOLAR, codes, plan
 
+from euthyne.core.assembly.joints import Joint
 from euthyne.core.checks import checks
 from euthyne.core.sizing.brief import ConductorWanted, Load, OneLoad, SizingBrief, Supply
 from euthyne.core.sizing.size import size
@@ -12,7 +13,7 @@ from euthyne.core.trade.volts import excess, made_for, on_lead
 from in_metric import in_metric
 
 STRING = {**SOLAR, "ends__a": "solar-pair", "ends__b": "solar-pair-far"}
-RED_ON_MINUS = (joint("+", "-", "-"), joint("-", "+", "+"))
+RED_ON_MINUS = (Joint("+", "-", "-"), Joint("-", "+", "+"))
 
 
 @pytest.mark.parametrize(

@@ -1,8 +1,9 @@
 """Faces, the shelf, the wire map, and the strip plan."""
 
 import pytest
-from leads import extension, joint, plan
+from leads import extension, plan
 
+from euthyne.core.assembly.joints import Joint
 from euthyne.core.shelf.face import turned
 from euthyne.core.shelf.part import mating_face, wiring_side
 from euthyne.core.shelf.parts import faces, part, shelf
@@ -85,7 +86,7 @@ def test_the_usual_map_joins_by_function():
 
 
 def test_joined_cores_sound_all_the_way_through():
-    mapped = (joint("L", "L", "L"), joint("N", "N", "N"), joint("E", "N", "E"))
+    mapped = (Joint("L", "L", "L"), Joint("N", "N", "N"), Joint("E", "N", "E"))
     heard = plan(ends__joints=mapped).ends.wanted_pairs
     assert frozenset(("load.N", "load.E")) in heard
     assert frozenset(("supply.N", "load.E")) in heard
