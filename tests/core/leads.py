@@ -9,7 +9,7 @@ from euthyne.core.kinds import kind_named, starts
 from euthyne.core.kinds.assembling import changed
 from euthyne.core.kinds.beginning import new_lead
 from euthyne.core.kinds.makeup import MakeUpInput, circuits_of
-from euthyne.core.lead import Brief, Conductor, Ends, Lead
+from euthyne.core.lead import Conductor, Ends, Lead
 from euthyne.core.lead.paths import with_value
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.parts import part
@@ -33,7 +33,7 @@ def extension(**changes) -> Lead:
         "ends__b": "bs1363-socket",
         "ends__accepted": True,
     } | changes
-    sections = {"brief": Brief(), "conductor": Conductor(), "ends": Ends("iec")}
+    sections = {"brief": kind.brief(), "conductor": Conductor(), "ends": Ends("iec")}
     rest = {}
     for path, value in values.items():
         section, _, name = path.partition("__")
@@ -108,10 +108,17 @@ def made(start, **changes) -> Lead:
         "brief__tape_m": 9.0,
         "brief__watts_per_m": 15.0,
     }
-    paths = {path.replace("__", "."): value for path, value in (said | changes).items()}
+    lead = answering(lead, [(p.replace("__", "."), v) for p, v in said.items() if p not in changes])
+    paths = {path.replace("__", "."): value for path, value in changes.items()}
     briefed = {path: value for path, value in paths.items() if path.startswith("brief.")}
     rest = {path: value for path, value in paths.items() if path not in briefed}
     return changed(changed(lead, briefed.items()), rest.items())
+
+
+def answering(lead, said):
+    """A lead with those of some answers in its Brief that its kind is asked."""
+    asked = [(path, value) for path, value in said if hasattr(lead.brief, path.partition(".")[2])]
+    return changed(lead, asked)
 
 
 def with_done(lead, done) -> Lead:
@@ -128,27 +135,25 @@ def codes(p):
 
 
 LUGS = {"ends__a": "lug-m8", "ends__b": "lug-m8", "ends__scheme": "dc-red-black"}
-INVERTER = {
+DIRECT = {
     **LUGS,
     "kind": "inverter-link",
     "brief__system": "dc",
-    "brief__feeds": "power",
-    "brief__watts": 1500.0,
-    "brief__efficiency_percent": 88.0,
     "brief__volts": 12.0,
-    "brief__at_volts": 10.5,
     "brief__run_m": 1.8,
-    "brief__fuse_family": "high-breaking-dc",
     "conductor__cable_type": "battery-105",
     "conductor__size": None,
     "conductor__drop_percent": 3.0,
 }
-CURRENT = {
-    **INVERTER,
-    "brief__feeds": "current",
-    "brief__watts": None,
-    "brief__fuse_family": "none",
+INVERTER = {
+    **DIRECT,
+    "brief__feeds": "power",
+    "brief__watts": 1500.0,
+    "brief__efficiency_percent": 88.0,
+    "brief__at_volts": 10.5,
+    "brief__fuse_family": "high-breaking-dc",
 }
+CURRENT = {**DIRECT, "brief__feeds": "current", "brief__fuse_family": "none"}
 SOLAR = {
     **CURRENT,
     "kind": "solar-string",

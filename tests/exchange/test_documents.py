@@ -6,7 +6,7 @@ from importlib.resources import files
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from leads import made
+from leads import answering, made
 from sampling import examples
 
 from euthyne.cli import DEMO_ORDER
@@ -25,10 +25,8 @@ from euthyne.exchange.lead_file import kept_lead, lead_values, read_lead, write_
     words=st.text(max_size=20),
 )
 def test_whatever_a_lead_is_made_of_its_document_gives_back(start, cells, taps, words):
-    lead = changed(
-        made(start),
-        [("brief.cells", cells), ("brief.taps", taps), ("made_for", words)],
-    )
+    lead = changed(made(start), [("made_for", words)])
+    lead = answering(lead, [("brief.cells", cells), ("brief.taps", taps)])
     assert read_lead(write_lead(lead, None)).lead == lead
     assert kept_lead(lead_values(lead)) == lead
 

@@ -7,7 +7,7 @@ from dataclasses import replace
 
 import pypdfium2
 import pytest
-from leads import plan
+from leads import answering, plan
 from PIL import ImageColor
 from pypdf import PdfReader
 from sampling import some
@@ -124,14 +124,8 @@ def test_the_drawn_template_has_its_size_in_millimetres():
 @pytest.mark.parametrize("start", some((start.id for _, start in starts()), 4))
 def test_a_traveller_carries_the_whole_plan_of_any_kind(start):
     p = begun(start)
-    p = Plan(
-        replace(
-            p.lead,
-            brief=replace(
-                p.lead.brief, watts=100.0, amps=2.0, cells=3, tape_m=9.0, watts_per_m=15.0
-            ),
-        )
-    )
+    said = {"watts": 100.0, "amps": 2.0, "cells": 3, "tape_m": 9.0, "watts_per_m": 15.0}
+    p = Plan(answering(p.lead, [(f"brief.{name}", value) for name, value in said.items()]))
     text = "".join(
         page.extract_text()
         for page in PdfReader(

@@ -1,21 +1,28 @@
 """Reading a JSON document into core values, listing every fault with its path."""
 
 import json
+from contextvars import ContextVar
+from dataclasses import fields
 from typing import TYPE_CHECKING, Any, TypeVar
 
 from euthyne.core.kinds import KINDS
+from euthyne.core.lead import Brief
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.worded import WillNotDo
 
 if TYPE_CHECKING:
-    from pydantic import TypeAdapter, ValidationError
-    from pydantic_core import ErrorDetails
+    from pydantic import GetCoreSchemaHandler, TypeAdapter, ValidationError
+    from pydantic_core import CoreSchema, ErrorDetails
 
 T = TypeVar("T")
 STRICT = {"extra": "forbid", "allow_inf_nan": False}
 # Fields that documents had and that nothing asks for any more, each with what it stands in.
 GONE = {("build", "rule"), ("proof", "rule"), ("threaded", "since")}
+# Every Brief that a kind brings, by its name, and which kind the lead of the document at hand is of.
+BRIEFS: dict[str, type[Brief]] = {Brief.__name__: Brief}
+BRIEFS |= {kind.brief.__name__: kind.brief for kind in KINDS.values()}
+_kind_at_hand: ContextVar[str] = ContextVar("kind_at_hand", default="")
 
 
 def adapter_for(cls: type[T]) -> "TypeAdapter[T]":
@@ -25,7 +32,31 @@ def adapter_for(cls: type[T]) -> "TypeAdapter[T]":
     from pydantic import TypeAdapter
 
     cls.__pydantic_config__ = STRICT  # type: ignore[attr-defined]
+    Brief.__get_pydantic_core_schema__ = classmethod(_brief_schema)  # type: ignore[attr-defined]
     return TypeAdapter(cls)
+
+
+def _brief_schema(cls: type[Brief], source: Any, handler: "GetCoreSchemaHandler") -> "CoreSchema":
+    """The model of a Brief: the one that the kind of its lead brings."""
+    from pydantic_core import core_schema
+
+    if cls is not Brief:
+        return handler(source)
+    own = {name: handler.generate_schema(one) for name, one in BRIEFS.items() if one is not Brief}
+    return core_schema.tagged_union_schema({Brief.__name__: handler(source), **own}, _brief_name)
+
+
+def _brief_name(brief: Any) -> str:
+    if isinstance(brief, Brief):
+        return type(brief).__name__
+    return _brief_of(_kind_at_hand.get()).__name__
+
+
+def _brief_of(kind: Any) -> type[Brief]:
+    """The Brief of a kind; that of all where nobody knows the kind, which is a fault of its own."""
+    if isinstance(kind, str) and kind in KINDS:
+        return KINDS[kind].brief
+    return Brief
 
 
 def schema_of(adapter: "TypeAdapter[Any]") -> dict[str, Any]:
@@ -40,7 +71,25 @@ def schema_of(adapter: "TypeAdapter[Any]") -> dict[str, Any]:
             field.pop("maxLength", None)
             field.pop("minLength", None)
             field["enum"] = choices
+    _share_brief(schema["$defs"])
     return schema
+
+
+def _share_brief(models: dict[str, Any]) -> None:
+    """The fields of all Briefs are said once, in that of all leads; the others say their own."""
+    shared = models.get(Brief.__name__)
+    if shared is None:
+        return
+    ref = {"$ref": f"#/$defs/{Brief.__name__}"}
+    closed = {"unevaluatedProperties": False}
+    del shared["additionalProperties"]  # or no Brief with more fields could be one of these
+    choices = models["Lead"]["properties"]["brief"]["oneOf"]
+    choices[choices.index(ref)] = {**ref, **closed}
+    for name in BRIEFS.keys() - {Brief.__name__}:
+        own, known = models[name], shared["properties"]
+        own["properties"] = {k: v for k, v in own["properties"].items() if k not in known}
+        del own["additionalProperties"]
+        own |= {"allOf": [ref], **closed}
 
 
 def parse_json(text: str | bytes) -> dict[str, Any]:
@@ -68,10 +117,28 @@ def read(adapter: "TypeAdapter[T]", document: dict[str, Any]) -> T:
     """
     from pydantic import ValidationError
 
+    lead = _lead_in(document)
+    at_hand = _kind_at_hand.set(str(lead.get("kind", "")))
     try:
         return adapter.validate_json(json.dumps(_still_asked(document)), strict=True)
     except ValidationError as error:
         raise Refused(*_faults(error)) from error
+    finally:
+        _kind_at_hand.reset(at_hand)
+
+
+def _lead_in(document: dict[str, Any]) -> dict[str, Any]:
+    """The lead of a document, or the document where it is a lead itself."""
+    lead = document.get("lead", document)
+    return lead if isinstance(lead, dict) else {}
+
+
+def _of_other_kinds(lead: dict[str, Any]) -> set[str]:
+    """The fields that only other kinds are asked. Documents written before a kind brought its own had
+    all of them, and what stands in them was read by nothing.
+    """
+    known = {f.name for cls in BRIEFS.values() for f in fields(cls)}
+    return known - {f.name for f in fields(_brief_of(lead.get("kind")))}
 
 
 def _still_asked(value: Any, within: str = "") -> Any:
@@ -79,6 +146,10 @@ def _still_asked(value: Any, within: str = "") -> Any:
     if within == "record":
         return value
     if isinstance(value, dict):
+        other = _of_other_kinds(value) if isinstance(value.get("brief"), dict) else ()
+        if other:
+            brief = {k: v for k, v in value["brief"].items() if k not in other}
+            value = {**value, "brief": brief}
         return {k: _still_asked(v, k) for k, v in value.items() if (within, k) not in GONE}
     if isinstance(value, list):
         return [_still_asked(one, within) for one in value]
@@ -94,7 +165,7 @@ def _faults(error: "ValidationError") -> list[Fault]:
 
 
 def _fault(detail: "ErrorDetails") -> Fault:
-    path = ".".join(str(part) for part in detail["loc"])
+    path = ".".join(str(part) for part in detail["loc"] if part not in BRIEFS)
     context = detail.get("ctx", {})
     given = detail["input"]
     match detail["type"]:

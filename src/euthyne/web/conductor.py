@@ -6,7 +6,7 @@ from flask import Blueprint, render_template, request, url_for
 from markupsafe import Markup
 
 from euthyne.core.kinds.assembling import changed
-from euthyne.core.lead import Brief, Conductor, Lead
+from euthyne.core.lead import Conductor, Lead
 from euthyne.core.lead.paths import value_at
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
@@ -110,7 +110,7 @@ def _show(page: LeadPage) -> str:
 
 def _off_default(lead: Lead, path: str) -> bool:
     section, name = path.split(".")
-    usual = {"brief": Brief, "conductor": Conductor}.get(section)
+    usual = {"brief": type(lead.brief), "conductor": Conductor}.get(section)
     return bool(value_at(lead, path) != (getattr(usual, name) if usual else False))
 
 

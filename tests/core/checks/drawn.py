@@ -6,6 +6,8 @@ import json
 from dataclasses import replace
 from typing import get_args
 
+from leads import answering
+
 from euthyne.core.assembly.records import Tint
 from euthyne.core.checks import found_before_proof
 from euthyne.core.kinds import starts
@@ -65,7 +67,7 @@ def begun(rng):
     said = [("brief.run_m", 2.0), ("brief.loads", (rng.choice(LOADS),))]
     said += [("brief.watts", 600.0), ("brief.amps", 3.0), ("brief.tape_m", 9.0)]
     said.append(("brief.watts_per_m", 15.0))
-    return changed(lead, said)
+    return answering(lead, said)
 
 
 def answered(rng, lead, kind):
@@ -92,7 +94,7 @@ def usual_supply(rng, lead):
             )
             said.append(("brief.battery_short_amps", rng.choice((None, 500.0, 3000.0, 30000.0))))
             said.append(("brief.strings", rng.choice((1, 2, 4))))
-        return changed(lead, said)
+        return answering(lead, said)
     american = lead.brief.volts < 200
     said = [
         ("brief.upstream_amps", rng.choice((15.0, 20.0) if american else (10.0, 16.0, 20.0))),

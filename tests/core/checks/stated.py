@@ -292,7 +292,8 @@ def solar_halves_clash(x):
     for side in ("supply", "load"):
         if len({k for k in shown if k[0] == side}) == 2 and shown[side, "+"] == shown[side, "-"]:
             return True
-    return x.brief.module_plus != "unknown" and shown.get(("supply", "+")) == x.brief.module_plus
+    module = getattr(x.brief, "module_plus", "unknown")
+    return module != "unknown" and shown.get(("supply", "+")) == module
 
 
 def law_11(x):

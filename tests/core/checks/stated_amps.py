@@ -228,5 +228,5 @@ def law_15(x):
     if float(row["volts"]) < volts or float(row["breaking_capacity_ka"]) * 1000 < gives:
         return True
     fuse = x.plan.conductor.protection.amps
-    allowed = b.module_fuse_amps
-    return bool(Trait.LIVE_BY_DAY in x.traits and fuse and allowed and fuse > allowed)
+    panels = Trait.LIVE_BY_DAY in x.traits
+    return bool(panels and fuse and b.module_fuse_amps and fuse > b.module_fuse_amps)

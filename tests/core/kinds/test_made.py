@@ -5,7 +5,7 @@ from dataclasses import replace
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from leads import AT, made, with_done
+from leads import AT, answering, made, with_done
 from sampling import examples
 
 from euthyne.core.assembly.faults import faults_in
@@ -230,7 +230,7 @@ def test_a_sleeve_forgotten_on_the_second_single_costs_nothing_while_its_far_end
 def test_whatever_changes_a_lead_stays_whole(start, brief, switch):
     lead = made(start)
     for name, value in brief.items():
-        lead = changed(lead, [(f"brief.{name}", value)])
+        lead = answering(lead, [(f"brief.{name}", value)])
     lead = changed(lead, [("ends.switch", switch)])
     p = Plan(lead)
     faults = faults_in(lead.assembly, p.given.parts, ("power", *(c.id for c in lead.circuits)))

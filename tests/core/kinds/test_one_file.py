@@ -23,16 +23,27 @@ SOURCE = Path(str(files("euthyne")))
 
 MADE_UP_KIND = '''
 """A kind for this test."""
-from dataclasses import replace
-from euthyne.core.kinds.kind import Caution, Start, Trait
-from euthyne.core.kinds.mains_cord import BRIEF, KIND as CORD
-from euthyne.core.lead import Conductor
+from dataclasses import dataclass, replace
+from euthyne.core.kinds.kind import Caution, QuestionGroup, Start, Trait
+from euthyne.core.kinds.mains_cord import KIND as CORD
+from euthyne.core.lead import Brief, Conductor
 from euthyne.core.lead.stage import Stage
+from euthyne.core.trade.question import Question
+
+@dataclass(frozen=True)
+class KettleBrief(Brief):
+    """What is asked of a kettle."""
+
+    cups: int | None = None  # how many it boils
+
+CUPS = Question("brief.cups", "Cups it boils", "whole", bounds=(1, 20), optional=True)
+BRIEF = KettleBrief(feeds="loads", upstream_family="breaker-iec")
 
 KIND = replace(
     CORD,
     id="kettle-tail",
     name="Kettle tail",
+    groups=(*CORD.groups, QuestionGroup("The kettle", (CUPS,))),
     starts=(Start("kettle-tail", "Kettle tail", "bs1363-plug", "c15", BRIEF, Conductor()),),
     cautions=(
         Caution(
@@ -73,11 +84,22 @@ for name, extra in (("kinds", kinds), ("checks", checks)):
     sys.modules[package] = module
     spec.loader.exec_module(module)
 from euthyne.cli import open_store
+from euthyne.core.kinds import starts
+from euthyne.core.kinds.assembling import changed
+from euthyne.core.kinds.beginning import new_lead
 from euthyne.exchange.formats import checks_markdown
+from euthyne.exchange.lead_file import file_of_lead, read_lead
 from euthyne.web import create_app
-app = create_app(open_store(Path(folder)), Path(folder))
-page = app.test_client().get("/leads/new")
+store = open_store(Path(folder))
+client = create_app(store, Path(folder)).test_client()
+page = client.get("/leads/new")
 print(page.status_code, page.text, checks_markdown())
+at = "2026-11-02T09:00:00"
+kettle = next(pair for pair in starts() if pair[1].id == "kettle-tail")
+lead = changed(new_lead(*kettle, "TR-0001", at), [("brief.cups", 6)])
+store.add(file_of_lead(lead), at, "RM", "begun")
+print(client.get("/leads/TR-0001/brief").text)
+print(read_lead(client.get("/leads/TR-0001/document.json").data).lead.brief)
 """
 
 
@@ -96,6 +118,9 @@ def test_a_made_up_kind_and_check_in_one_file_each_are_found_everywhere(tmp_path
     )
     assert told.stdout.startswith("200 "), told.stderr
     assert 'value="kettle-tail"' in told.stdout
+    assert "Cups it boils" in told.stdout
+    assert "KettleBrief(feeds='loads'" in told.stdout
+    assert "cups=6" in told.stdout
     assert "IEC 60320 holes" in " ".join(told.stdout.split())
     assert "| `farther-than-anyone-walks` | caution | Cut |  | A lead is shorter" in told.stdout
     assert "| `hot-kettle` | caution | Tag |  | A kettle is hot." in told.stdout

@@ -2,6 +2,7 @@
 
 from euthyne.core.checks.found import Said, check
 from euthyne.core.kinds import Trait
+from euthyne.core.kinds.repair import RepairBrief
 from euthyne.core.lead.stage import Stage
 from euthyne.core.lead.step import step_named
 from euthyne.core.plan import Plan
@@ -192,4 +193,4 @@ def repair_ways(plan: Plan) -> Said | None:
         "resin": "Cut the damage out; stagger the joints, crimp, and pour resin over all of it.",
         "shorten": "Cut the damage out and shorten: the end goes on again.",
     }
-    return Said("How it is mended", ways[plan.lead.brief.repair_by])
+    return Said("How it is mended", ways[RepairBrief.of(plan.lead.brief).repair_by])

@@ -4,6 +4,7 @@ from dataclasses import dataclass, replace
 
 from euthyne.core.kinds import Kind, Start, starts
 from euthyne.core.kinds.assembling import made_up
+from euthyne.core.kinds.inverter_link import InverterBrief
 from euthyne.core.kinds.makeup import MakeUpInput, circuits_of
 from euthyne.core.lead import Brief, Conductor, Ends, Lead
 from euthyne.core.shelf.parts import part
@@ -114,7 +115,7 @@ def _fed(brief: Brief, known: QuickSum) -> Brief:
     if brief.system != "dc":
         load = OneLoad("from the envelope", known.amps, known.watts)
         return replace(brief, feeds="loads", loads=(load,))
-    if brief.feeds == "power" and known.watts is not None:
+    if isinstance(brief, InverterBrief) and known.watts is not None:
         return replace(brief, watts=known.watts)
     amps = known.amps or (known.watts or 0.0) / brief.volts
     return replace(brief, feeds="current", amps=amps)

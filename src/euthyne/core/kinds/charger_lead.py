@@ -1,5 +1,8 @@
 """Leads that a pack of cells is charged through."""
 
+from dataclasses import dataclass
+from typing import Literal
+
 from euthyne.core.assembly.records import Assembly, Cable, Core, Fitting, Place
 from euthyne.core.kinds.asked import FUSE, LIES_SOMEWHERE, UNFUSED, WHOSE
 from euthyne.core.kinds.cautions import ONE_AT_A_TIME, PART_WITHOUT_LOAD
@@ -10,15 +13,24 @@ from euthyne.core.kinds.makeup import (
     poles,
     single,
     straight,
-    taps,
     two_ended,
     wires_of,
 )
-from euthyne.core.lead import Brief, Conductor
+from euthyne.core.lead import Brief, Conductor, Count
 from euthyne.core.lead.stage import Stage
 from euthyne.core.shelf.parts import part
 from euthyne.core.trade.quantity import CURRENT
 from euthyne.core.trade.question import Question
+
+
+@dataclass(frozen=True)
+class PackBrief(Brief):
+    """What is asked of a lead that charges a pack of cells."""
+
+    charger_cells: Count | None = None  # cells that the charger's socket is made for
+    taps: bool = False  # True where it has taps between the cells
+    tap_form: Literal["through", "short"] = "through"  # whether taps run through, or are short ends
+
 
 CELLS = Question("brief.cells", "Cells in a row", "whole", bounds=(1, 64), optional=True)
 EACH_FULL = Question(
@@ -57,6 +69,14 @@ FEWEST, MOST = 3, 9
 LOOP_M = 0.05
 
 
+def taps(told: MakeUpInput) -> tuple[str, ...]:
+    """A tap for each joint of the cells and for both ends of the pack."""
+    brief = PackBrief.of(told.brief)
+    if not brief.taps or not brief.cells:
+        return ()
+    return tuple(f"T{i}" for i in range(brief.cells + 1))
+
+
 def with_taps(told: MakeUpInput) -> Assembly:
     """Power from coupler to coupler; the taps beside it from the pack's balance plug to the
     charger's, or from the one plug of the pack, both its ends looped at the charger's posts.
@@ -64,7 +84,7 @@ def with_taps(told: MakeUpInput) -> Assembly:
     ways = taps(told)
     if not ways:
         return two_ended(poles)(told)
-    if told.brief.tap_form == "short":
+    if PackBrief.of(told.brief).tap_form == "short":
         return _short_form(told, ways)
     power = two_ended(poles)(told)
     plugs = (
@@ -129,7 +149,9 @@ KIND = Kind(
             "Battery charger lead",
             a="tee-pin",
             b="tee-socket",
-            brief=Brief(feeds="current", system="dc", volts=12.6, cells=3, fuse_family="blade-32v"),
+            brief=PackBrief(
+                feeds="current", system="dc", volts=12.6, cells=3, fuse_family="blade-32v"
+            ),
             conductor=Conductor(cable_type="RV-105", drop_percent=3.0),
             scheme="dc-red-black",
         ),

@@ -1,5 +1,8 @@
 """Conversions: another connector on a device's own tail."""
 
+from dataclasses import dataclass
+from typing import Literal
+
 from euthyne.core.assembly.records import (
     Assembly,
     Cable,
@@ -28,6 +31,16 @@ from euthyne.core.shelf.parts import part
 from euthyne.core.trade.quantity import CURRENT
 from euthyne.core.trade.question import Question
 
+
+@dataclass(frozen=True)
+class TailBrief(Brief):
+    """What is asked of a tail that gets a connector."""
+
+    # how a tail is joined: core to core, or by a piece
+    tail_by: Literal["straight", "piece"] = "straight"
+    tail_of: Literal["device", "pack"] = "device"  # whose tail it is
+
+
 DRAWS = Question("brief.amps", "Draws", measure=CURRENT, optional=True, hint="20 A")
 
 ADDED = Question(
@@ -52,14 +65,14 @@ def on_its_tail(told: MakeUpInput) -> Assembly:
     coupler straight on it, or on a new piece that is spliced to it pole by pole.
     """
     cores, ends = poles(told), (PACK.id, DEVICE.id)
-    shut = told.brief.tail_of
+    shut = TailBrief.of(told.brief).tail_of
     made = next(name for name in ends if name != shut)
     chosen = told.parts.get(made)
     if chosen is None or chosen.there_already:
         chosen = part(COUPLERS[made])
     coupler = Fitting(made, chosen.id, made)
     kept = Fitting(shut, None, shut, existing=True, cavities=cores)
-    piece = told.brief.tail_by == "piece"
+    piece = TailBrief.of(told.brief).tail_by == "piece"
     splices = tuple(Fitting(f"splice{c}", "butt-splice", function=c) for c in cores if piece)
     cables: list[Cable] = []
     wires: tuple[WireCourse, ...] = ()
@@ -88,7 +101,7 @@ KIND = Kind(
             "New connector on a device",
             a="tee-pin",
             b="there-before",
-            brief=Brief(
+            brief=TailBrief(
                 feeds="current", system="dc", volts=12.0, fuse_family="blade-32v", run_m=0.15
             ),
             conductor=Conductor(cable_type="RV-105", drop_percent=3.0),

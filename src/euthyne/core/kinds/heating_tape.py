@@ -1,5 +1,7 @@
 """Plugs for heating tapes: a cord spliced to a tape that lies in melt water."""
 
+from dataclasses import dataclass
+
 from euthyne.core.assembly.records import Assembly, Cable, Core, Existing, Fitting, Place
 from euthyne.core.kinds.asked import AROUND, FROM_MAINS, PLACE, RUN, WHOSE
 from euthyne.core.kinds.kind import (
@@ -14,9 +16,19 @@ from euthyne.core.kinds.kind import (
 from euthyne.core.kinds.makeup import MakeUpInput, cores_named, lines_and_earth, wires_of
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.lead.stage import Stage
+from euthyne.core.sizing.brief import Positive
 from euthyne.core.trade.figure import metres
 from euthyne.core.trade.quantity import HEAT, LENGTH
 from euthyne.core.trade.question import Question
+
+
+@dataclass(frozen=True)
+class TapeBrief(Brief):
+    """What is asked of a heating tape."""
+
+    tape_m: Positive | None = None  # m of heating tape
+    watts_per_m: Positive | None = None  # W a metre of tape, warm
+
 
 TAPE = Question("brief.tape_m", "Tape, in all", measure=LENGTH, optional=True, hint=f"{metres(12)}")
 WATTS = Question(
@@ -71,7 +83,7 @@ def on_a_tape(told: MakeUpInput) -> Assembly:
         tuple(Core(f, "black" if f == "L2" else None) for f in functions),
         type="heating-tape",
         size=BUS_WIRES,
-        existing=Existing(od_mm=TAPE_OD_MM, length_m=told.brief.tape_m),
+        existing=Existing(od_mm=TAPE_OD_MM, length_m=TapeBrief.of(told.brief).tape_m),
     )
     wires = wires_of(cord, *((f, f"{plug.id}.{f}", f"{_joint(f)}.a") for f in functions))
     wires += wires_of(
@@ -93,7 +105,7 @@ KIND = Kind(
             "Heating-tape plug",
             a="bs1363-plug-heavy",
             b="end-seal",
-            brief=Brief(
+            brief=TapeBrief(
                 feeds="tape",
                 place="outdoor",
                 ambient_c=20.0,

@@ -1,5 +1,10 @@
 """Links from a battery to an inverter."""
 
+from dataclasses import dataclass
+from typing import Annotated
+
+from annotated_types import Ge, Le
+
 from euthyne.core.assembly.records import Place
 from euthyne.core.kinds.asked import (
     FUSE,
@@ -13,10 +18,26 @@ from euthyne.core.kinds.asked import (
 from euthyne.core.kinds.cautions import ONE_AT_A_TIME, PART_WITHOUT_LOAD
 from euthyne.core.kinds.kind import Caution, Kind, KindFamily, QuestionGroup, Start, Trait
 from euthyne.core.kinds.makeup import poles, two_ended
-from euthyne.core.lead import Brief, Conductor
+from euthyne.core.lead import Brief, Conductor, Count
 from euthyne.core.lead.stage import Stage
+from euthyne.core.sizing.brief import Percent, Positive
 from euthyne.core.trade.quantity import PERCENT, POWER, VOLTS
 from euthyne.core.trade.question import Question
+
+
+@dataclass(frozen=True)
+class InverterBrief(Brief):
+    """What is asked of a link from a battery to an inverter."""
+
+    watts: Positive | None = None  # W that what it feeds delivers
+    efficiency_percent: Percent = 100.0  # % of what goes in that what it feeds gives out
+    # V at which a battery is cut off, where the current is largest
+    at_volts: Positive | None = None
+    packs: Count = 1  # packs in parallel
+    # V the packs may be apart when they are joined
+    packs_apart_volts: Annotated[float, Ge(0), Le(1000)] = 0.0
+    packs_equal_leads: bool = True  # True where each pack has a lead as long as the others'
+
 
 DELIVERS = Question("brief.watts", "Delivers", measure=POWER, optional=True, hint="1500 W")
 EFFICIENCY = Question("brief.efficiency_percent", "Efficiency", measure=PERCENT)
@@ -41,7 +62,7 @@ KIND = Kind(
             "Battery to inverter link",
             a="lug-m8",
             b="lug-m8",
-            brief=Brief(
+            brief=InverterBrief(
                 feeds="power",
                 system="dc",
                 volts=12.0,

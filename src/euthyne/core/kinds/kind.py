@@ -1,6 +1,6 @@
 """What a kind of lead is: one value that says everything the rest of the program may know of it."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, fields
 from enum import Enum
 from typing import Literal
 
@@ -117,6 +117,11 @@ class Kind:
         return tuple(q for group in self.groups for q in group.questions)
 
     @property
+    def brief(self) -> type[Brief]:
+        """The Brief of its leads: its own, where it asks what no other kind does."""
+        return type(self.starts[0].brief)
+
+    @property
     def direct(self) -> bool:
         """True for a kind on direct current."""
         return self.starts[0].brief.system == "dc"
@@ -135,8 +140,16 @@ def faults_in(kind: Kind) -> list[str]:
         found.append("it says neither, or both, of: moved about, lies still")
     if [p.side for p in (kind.places[0], kind.places[-1])] != ["supply", "load"]:
         found.append("its first place is not on the supply side, or its last not on the load side")
+    asked = {f.name for start in kind.starts for f in fields(start.brief)}
+    found += [
+        f"it asks {q.path}, and its Brief has no such field"
+        for q in kind.questions
+        if q.path.startswith("brief.") and q.path.removeprefix("brief.") not in asked
+    ]
     paths = [q.path for q in kind.questions]
     found += [f"it asks {path} twice" for path in sorted(set(paths)) if paths.count(path) > 1]
     if len({start.brief.system == "dc" for start in kind.starts}) > 1:
         found.append("some of its starts are on direct current, and some are not")
+    if len({type(start.brief) for start in kind.starts}) > 1:
+        found.append("its starts have different Briefs")
     return found

@@ -1,5 +1,7 @@
 """Linking leads: from one unit of a chain to the next."""
 
+from dataclasses import dataclass
+
 from euthyne.core.kinds.asked import (
     EARTH_CORE,
     FROM_MAINS,
@@ -11,8 +13,16 @@ from euthyne.core.kinds.asked import (
 from euthyne.core.kinds.cautions import PART_WITHOUT_LOAD
 from euthyne.core.kinds.kind import EVERY_CORD, Kind, KindFamily, QuestionGroup, Start, Trait
 from euthyne.core.kinds.makeup import SUPPLY_AND_LOAD, lines_and_earth, two_ended
-from euthyne.core.lead import Brief, Conductor
+from euthyne.core.lead import Brief, Conductor, Count
 from euthyne.core.trade.question import Question
+
+
+@dataclass(frozen=True)
+class LinkingBrief(Brief):
+    """What is asked of a lead between units of a chain."""
+
+    units_allowed: Count | None = None  # units that may be linked behind it
+
 
 UNITS_ALLOWED = Question(
     "brief.units_allowed",
@@ -35,7 +45,7 @@ KIND = Kind(
             "Linking lead",
             a="power-out",
             b="power-in",
-            brief=Brief(feeds="loads", upstream_family="breaker-iec"),
+            brief=LinkingBrief(feeds="loads", upstream_family="breaker-iec"),
             conductor=Conductor(cable_type="H07RN-F"),
         ),
     ),

@@ -94,18 +94,8 @@ def poles(told: MakeUpInput) -> tuple[str, ...]:
 
 
 def numbered(told: MakeUpInput) -> tuple[str, ...]:
-    """Cores by their number, and the shield where there is one."""
-    cores = [str(n) for n in range(1, (told.brief.ways or 0) + 1)]
-    if told.brief.shield:
-        cores.append("S")
-    return tuple(cores)
-
-
-def taps(told: MakeUpInput) -> tuple[str, ...]:
-    """A tap for each joint of the cells and for both ends of the pack."""
-    if not told.brief.taps or not told.brief.cells:
-        return ()
-    return tuple(f"T{i}" for i in range(told.brief.cells + 1))
+    """Cores by their number."""
+    return tuple(str(n) for n in range(1, (told.brief.ways or 0) + 1))
 
 
 def wires_of(cable: Cable, *courses: tuple[str, str | None, str | None]) -> tuple[WireCourse, ...]:

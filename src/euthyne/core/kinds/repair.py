@@ -1,5 +1,10 @@
 """Repairs: a lead that was whole, made whole again."""
 
+from dataclasses import dataclass
+from typing import Annotated
+
+from annotated_types import Ge, Le, MaxLen
+
 from euthyne.core.assembly.records import Assembly, Cable, Existing, Fitting
 from euthyne.core.kinds.asked import FEEDS, FROM_MAINS, MOVES_ABOUT, WHOSE
 from euthyne.core.kinds.kind import EVERY_CORD, Kind, KindFamily, QuestionGroup, Start, Trait
@@ -11,10 +16,20 @@ from euthyne.core.kinds.makeup import (
     lines_and_earth,
     straight,
 )
-from euthyne.core.lead import Brief, Conductor
+from euthyne.core.lead import Brief, Conductor, RepairBy
 from euthyne.core.trade.figure import metres
 from euthyne.core.trade.quantity import LENGTH
 from euthyne.core.trade.question import Question
+
+
+@dataclass(frozen=True)
+class RepairBrief(Brief):
+    """What is asked of a lead that is mended."""
+
+    repair_by: RepairBy = "coupler"  # how it is repaired
+    cut_out_m: Annotated[float, Ge(0), Le(1e5)] | None = None  # m that are cut out of it
+    damage: Annotated[str, MaxLen(200)] = ""  # what was wrong with it, and where
+
 
 MENDED_BY = Question(
     "brief.repair_by",
@@ -47,11 +62,11 @@ def mended(told: MakeUpInput) -> Assembly:
     cores = cores_named(lines_and_earth(told))
     supply, load = told.ends
     plug = Fitting(SUPPLY.id, supply.id, SUPPLY.id, existing=True)
-    if told.brief.repair_by == "shorten":
+    if RepairBrief.of(told.brief).repair_by == "shorten":
         cord = Cable("cord", cores, existing=Existing(finished="a"))
         end = Fitting(LOAD.id, load.id, LOAD.id)
         return Assembly(told.places, (plug, end), (cord,), straight(cord, plug.id, end.id, {}))
-    joint = JUNCTIONS[told.brief.repair_by]
+    joint = JUNCTIONS[RepairBrief.of(told.brief).repair_by]
     junction = Fitting("junction", told.at("junction", default=joint).id)
     end = Fitting(LOAD.id, load.id, LOAD.id, existing=True)
     old = Cable("plug-side", cores, existing=Existing(finished="a"))
@@ -74,7 +89,7 @@ KIND = Kind(
             "Repair of a lead",
             a="bs1363-plug",
             b="bs1363-socket",
-            brief=Brief(feeds="socket", upstream_family="breaker-iec"),
+            brief=RepairBrief(feeds="socket", upstream_family="breaker-iec"),
             conductor=Conductor(),
         ),
     ),

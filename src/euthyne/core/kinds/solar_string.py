@@ -1,14 +1,34 @@
 """Runs from a string of panels."""
 
+from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from annotated_types import Ge, Le
+
 from euthyne.core.assembly.records import Place
 from euthyne.core.kinds.asked import FUSE, LIES_SOMEWHERE, WHOSE
 from euthyne.core.kinds.cautions import PART_WITHOUT_LOAD
 from euthyne.core.kinds.kind import Caution, Kind, KindFamily, QuestionGroup, Start, Trait
 from euthyne.core.kinds.makeup import poles, two_ended
-from euthyne.core.lead import Brief, Conductor
+from euthyne.core.lead import Brief, Conductor, Count
 from euthyne.core.lead.stage import Stage
+from euthyne.core.sizing.brief import Positive
 from euthyne.core.trade.quantity import CURRENT, VOLTS
 from euthyne.core.trade.question import Question
+
+
+@dataclass(frozen=True)
+class SolarBrief(Brief):
+    """What is asked of a run from a string of panels."""
+
+    working_volts: Positive | None = None  # V of a string at work
+    working_amps: Positive | None = None  # A of a string at work
+    # times what it is sized for: the sun may exceed its rating
+    margin: Annotated[float, Ge(1), Le(2)] = 1.0
+    strings: Count = 1  # in parallel with this one
+    module_plus: Literal["unknown", "pin", "socket"] = "unknown"  # what a module's plus shows
+    module_fuse_amps: Positive | None = None  # A of the largest fuse a module may have in series
+
 
 COLDEST = Question("brief.volts", "Volts on the coldest morning", measure=VOLTS)
 SHORT_CIRCUIT = Question(
@@ -58,7 +78,7 @@ KIND = Kind(
             a="solar-socket",
             b="solar-pin",
             more=(("panels-", "solar-pin"), ("controller-", "solar-socket")),
-            brief=Brief(
+            brief=SolarBrief(
                 feeds="current",
                 system="dc",
                 volts=118.0,

@@ -1,10 +1,23 @@
 """Extensions that a vehicle is charged through."""
 
+from dataclasses import dataclass
+from typing import Annotated
+
+from annotated_types import MaxLen
+
 from euthyne.core.kinds.asked import FEEDS, FROM_MAINS, MOVES_ABOUT, WHOSE
 from euthyne.core.kinds.kind import EVERY_CORD, Kind, KindFamily, QuestionGroup, Start, Trait
 from euthyne.core.kinds.makeup import SUPPLY_AND_LOAD, lines_and_earth, two_ended
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.trade.question import Question
+
+
+@dataclass(frozen=True)
+class VehicleBrief(Brief):
+    """What is asked of an extension that a vehicle is charged through."""
+
+    permission: Annotated[str, MaxLen(200)] = ""  # by whose leave it is built, where that is wanted
+
 
 NAME = "Vehicle-charger extension"
 PERMISSION = Question(
@@ -23,7 +36,7 @@ KIND = Kind(
             NAME,
             a="iec60309-16-plug",
             b="iec60309-16-connector",
-            brief=Brief(
+            brief=VehicleBrief(
                 feeds="socket", continuous=True, place="outdoor", upstream_family="breaker-iec"
             ),
             conductor=Conductor(cable_type="H07RN-F"),

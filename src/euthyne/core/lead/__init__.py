@@ -4,7 +4,7 @@ module.
 
 from dataclasses import dataclass, field, fields
 from functools import cached_property
-from typing import Annotated, Literal
+from typing import Annotated, Literal, Self
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
@@ -37,24 +37,17 @@ KindName = Annotated[str, MinLen(1), MaxLen(40)]
 
 @dataclass(frozen=True)
 class Brief:
-    """What it feeds, from what, how far, where it lives."""
+    """What it feeds, from what, how far, where it lives: what leads of several kinds are asked. What one
+    kind alone is asked stands in a Brief of its own, in the file of that kind.
+    """
 
     # what it feeds: a socket, known loads, power, a current, or a heating tape
     feeds: Literal["socket", "loads", "power", "current", "tape"] = "socket"
-    watts: Positive | None = None  # W that what it feeds delivers
     amps: Positive | None = None  # A that it carries, where that is what is known
-    efficiency_percent: Percent = 100.0  # % of what goes in that what it feeds gives out
-    # V at which a battery is cut off, where the current is largest
-    at_volts: Positive | None = None
     duty_percent: Percent = 100.0  # % of ten minutes that it runs: a welder's duty
-    # times what it is sized for: the sun may exceed its rating
-    margin: Annotated[float, Ge(1), Le(2)] = 1.0
     poles: Literal[1, 2] = 2  # how many poles are lengthened: both, or one alone
-    cells: Count | None = None  # cells of its pack in series
-    cell_volts: Annotated[float, Gt(0), Le(5)] = 4.2  # V of a full cell
     already_m: Positive | None = None  # m of the same loop that are there already
     already_size: Text | None = None  # size of what is there already
-    permission: Annotated[str, MaxLen(200)] = ""  # by whose leave it is built, where that is wanted
     # the family of fuse at its source
     fuse_family: Literal["none", "blade-32v", "bolt-down-32v", "high-breaking-dc", "solar-gPV"] = (
         "none"
@@ -84,37 +77,24 @@ class Brief:
     circuits_together: Annotated[int, Ge(1), Le(20)] = 1  # circuits that lie together
     hours_a_year: Annotated[float, Gt(0), Le(8784)] = 1000.0  # hours a year it is used
     generator: bool = False  # True where a generator feeds it
+    cells: Count | None = None  # cells of its pack in series
+    cell_volts: Annotated[float, Gt(0), Le(5)] = 4.2  # V of a full cell
     ways: Count | None = None  # numbered cores
-    shield: bool = False  # True where it has a shield
-    taps: bool = False  # True where it has taps between the cells
-    tap_form: Literal["through", "short"] = "through"  # whether taps run through, or are short ends
-    charger_cells: Count | None = None  # cells that the charger's socket is made for
-    tape_m: Positive | None = None  # m of heating tape
-    watts_per_m: Positive | None = None  # W a metre of tape, warm
-    units_allowed: Count | None = None  # units that may be linked behind it
-    repair_by: RepairBy = "coupler"  # how it is repaired
-    cut_out_m: Annotated[float, Ge(0), Le(1e5)] | None = None  # m that are cut out of it
-    damage: Annotated[str, MaxLen(200)] = ""  # what was wrong with it, and where
-    # how a tail is joined: core to core, or by a piece
-    tail_by: Literal["straight", "piece"] = "straight"
-    tail_of: Literal["device", "pack"] = "device"  # whose tail it is
+    battery_short_amps: Positive | None = None  # A that its battery gives into a short
     # whether a battery stays connected while it is made
     live_battery: Literal["unknown", "no", "yes"] = "unknown"
     fuse_out: bool = False  # True where its fuse is out while it is made
-    battery_short_amps: Positive | None = None  # A that its battery gives into a short
-    working_volts: Positive | None = None  # V of a string at work
-    working_amps: Positive | None = None  # A of a string at work
-    module_fuse_amps: Positive | None = None  # A of the largest fuse a module may have in series
     earth_path: EarthPath = "unknown"  # how a fault comes back: by a wire, by a rod
     fuse_to_post_m: Annotated[float, Ge(0), Le(100)] = 0.0  # m from the post to the fuse
     fuse_sheathed: bool = False  # the length before the fuse lies in a sheath or conduit of its own
     unfused: Literal["no", "choice", "cranking"] = "no"  # why there is none, where there is none
-    strings: Count = 1  # in parallel with this one
-    module_plus: Literal["unknown", "pin", "socket"] = "unknown"  # what a module's plus shows
-    packs: Count = 1  # packs in parallel
-    # V the packs may be apart when they are joined
-    packs_apart_volts: Annotated[float, Ge(0), Le(1000)] = 0.0
-    packs_equal_leads: bool = True  # True where each pack has a lead as long as the others'
+
+    @classmethod
+    def of(cls, brief: "Brief") -> Self:
+        """A Brief as this kind of it; where it is another kind's, one that says nothing."""
+        if isinstance(brief, cls):
+            return brief
+        return cls()
 
     @property
     def behind_device(self) -> bool:

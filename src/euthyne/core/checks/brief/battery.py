@@ -2,6 +2,9 @@
 
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.kinds import Trait
+from euthyne.core.kinds.charger_lead import PackBrief
+from euthyne.core.kinds.inverter_link import InverterBrief
+from euthyne.core.kinds.solar_string import SolarBrief
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.trade.figure import metres
@@ -34,7 +37,7 @@ LOW_CUT_OFF_SHARE = (
 )
 def cell_count(plan: Plan) -> Said | None:
     """The charger is set for as many cells as the pack has."""
-    brief = plan.lead.brief
+    brief = PackBrief.of(plan.lead.brief)
     if brief.charger_cells is None or brief.cells is None or brief.charger_cells == brief.cells:
         return None
     text = f"The pack has {brief.cells} in a row; the charger is set for {brief.charger_cells}."
@@ -88,7 +91,7 @@ def fuse_breaking(plan: Plan) -> Said | None:
 )
 def cut_off_above(plan: Plan) -> Said | None:
     """A load gives up below its battery's volts."""
-    at = plan.lead.brief.at_volts
+    at = InverterBrief.of(plan.lead.brief).at_volts
     if plan.lead.brief.feeds != "power" or at is None or at <= plan.brief.volts:
         return None
     text = f"It cuts off at {at:g} V; the battery has {plan.brief.volts:g} V."
@@ -106,7 +109,7 @@ def cut_off_above(plan: Plan) -> Said | None:
 )
 def cut_off_low(plan: Plan) -> Said | None:
     """A load seldom runs far below its battery's volts."""
-    at = plan.lead.brief.at_volts
+    at = InverterBrief.of(plan.lead.brief).at_volts
     if (
         plan.lead.brief.feeds != "power"
         or at is None
@@ -189,9 +192,8 @@ def battery_unfused(plan: Plan) -> Said | None:
 )
 def string_unfused(plan: Plan) -> Said | None:
     """From three strings in parallel each has its fuse. Source: IEC 62548; NFPA 70, 690.9(A)."""
-    brief = plan.lead.brief
-    parallel = Trait.LIVE_BY_DAY in plan.kind.traits and brief.strings > UNFUSED_STRINGS
-    if not parallel or brief.fuse_family != "none":
+    brief = SolarBrief.of(plan.lead.brief)
+    if brief.strings <= UNFUSED_STRINGS or brief.fuse_family != "none":
         return None
     return Said(
         "Strings in parallel, and no fuse",
@@ -311,7 +313,7 @@ def blade_over_share(plan: Plan) -> Said | None:
 )
 def packs_unequal(plan: Plan) -> Said | None:
     """Packs side by side are alike, and so are their leads."""
-    brief = plan.lead.brief
+    brief = InverterBrief.of(plan.lead.brief)
     if brief.packs < 2 or (
         brief.packs_equal_leads and brief.packs_apart_volts <= PACKS_APART_VOLTS
     ):

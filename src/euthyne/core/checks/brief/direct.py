@@ -2,6 +2,7 @@
 
 from euthyne.core.checks.found import Said, check
 from euthyne.core.kinds import Trait
+from euthyne.core.kinds.solar_string import SolarBrief
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 
@@ -18,8 +19,8 @@ LITHIUM_CELL_VOLTS = (4.2, 3.65)  # full: lithium ion, iron phosphate
 )
 def string_fuse_over_module(plan: Plan) -> Said | None:
     """A string's fuse is at most what its modules allow."""
-    amps, most = plan.conductor.protection.amps, plan.lead.brief.module_fuse_amps
-    if Trait.LIVE_BY_DAY not in plan.kind.traits or amps is None or most is None or amps <= most:
+    amps, most = plan.conductor.protection.amps, SolarBrief.of(plan.lead.brief).module_fuse_amps
+    if amps is None or most is None or amps <= most:
         return None
     text = (
         f"{amps:g} A is 1.5 times the short-circuit current and up; the modules allow "

@@ -2,6 +2,8 @@
 
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.kinds import Trait
+from euthyne.core.kinds.linking_lead import LinkingBrief
+from euthyne.core.kinds.vehicle_charger import VehicleBrief
 from euthyne.core.lead import Brief
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
@@ -65,7 +67,7 @@ def drum_use(plan: Plan) -> Said | None:
 )
 def chain_too_long(plan: Plan) -> Said | None:
     """A chain is as long as the manual allows, or as its couplers carry, whichever is less."""
-    brief = plan.lead.brief
+    brief = LinkingBrief.of(plan.lead.brief)
     units = sum(one.quantity for one in brief.loads)
     if (
         Trait.CHAINED not in plan.kind.traits
@@ -163,7 +165,7 @@ def rod_without_device(plan: Plan) -> Said | None:
 def vehicle_charging(plan: Plan) -> Said | None:
     """Charging a vehicle through an extension wants the maker's word for it."""
     wanted = Trait.MAKER_MUST_ALLOW in plan.kind.traits
-    if not wanted or len(plan.lead.brief.permission.strip()) >= 3:
+    if not wanted or len(VehicleBrief.of(plan.lead.brief).permission.strip()) >= 3:
         return None
     return Said(
         "No permission to charge through an extension",
@@ -288,7 +290,7 @@ def chain_limit(plan: Plan) -> Said | None:
     if Trait.CHAINED not in plan.kind.traits or not plan.brief.demand_amps or not units:
         return None
     most = int(plan.conductor.weakest.amps / (plan.brief.demand_amps / units))
-    allowed = brief.units_allowed
+    allowed = LinkingBrief.of(brief).units_allowed
     by_manual = "the manual is not said"
     if allowed is not None:
         by_manual = f"the manual allows {allowed}"

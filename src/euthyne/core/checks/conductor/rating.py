@@ -6,6 +6,7 @@ from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.kinds import Trait
 from euthyne.core.kinds.assembling import changed
 from euthyne.core.kinds.kind import EVERY_CORD
+from euthyne.core.kinds.solar_string import SolarBrief
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.stages.conductor.upstream import UpstreamRule
@@ -460,7 +461,7 @@ def long_for_its_size(plan: Plan) -> Said | None:
 )
 def working_point(plan: Plan) -> Said | None:
     """The loss of a string is worked at its working point."""
-    brief = plan.lead.brief
+    brief = SolarBrief.of(plan.lead.brief)
     if Trait.LIVE_BY_DAY not in plan.kind.traits or (brief.working_volts and brief.working_amps):
         return None
     lacking = "other half"

@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from euthyne.core.checks.ends.wiring import listed, other_parts
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.kinds import Trait
+from euthyne.core.kinds.solar_string import SolarBrief
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import Part
@@ -136,7 +137,7 @@ def solar_genders(plan: Plan) -> Iterator[Said]:
             yield Said(
                 "Plus and minus with one contact", text, _turned(here[1]), about=f"at-{side}"
             )
-    module = plan.lead.brief.module_plus
+    module = SolarBrief.of(plan.lead.brief).module_plus
     first = next((e for e in poles.values() if e.side == "A" and e.fitting.function == "+"), None)
     if module != "unknown" and first is not None and first.part.contact == module:
         shows = {"pin": "a pin", "socket": "a hole"}[module]

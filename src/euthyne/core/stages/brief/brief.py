@@ -4,6 +4,9 @@ import math
 from functools import cached_property
 
 from euthyne.core.kinds import Trait
+from euthyne.core.kinds.heating_tape import TapeBrief
+from euthyne.core.kinds.inverter_link import InverterBrief
+from euthyne.core.kinds.solar_string import SolarBrief
 from euthyne.core.sizing.brief import AlreadyThere, OneLoad
 from euthyne.core.sizing.demand import amps_of_watts
 from euthyne.core.stages.given import Given
@@ -45,21 +48,21 @@ class BriefStage:
         """Volts that the loss is counted against: a string's at its working point, else the
         supply's.
         """
-        return self.told.working_volts or self.volts
+        return SolarBrief.of(self.told).working_volts or self.volts
 
     @property
     def sent_amps(self) -> float | None:
         """Amps that lose volts on the way: a string's at its working point, else those that heat
         it.
         """
-        return self.told.working_amps or self.demand_amps
+        return SolarBrief.of(self.told).working_amps or self.demand_amps
 
     @cached_property
     def cut_off_volts(self) -> float:
         """The lowest volts a load that draws constant power still runs at: as said, or 0.875 of the
         battery.
         """
-        return self.told.at_volts or CUT_OFF_SHARE * self.volts
+        return InverterBrief.of(self.told).at_volts or CUT_OFF_SHARE * self.volts
 
     @cached_property
     def stands_at(self) -> OnLead:
@@ -83,7 +86,7 @@ class BriefStage:
             case "current":
                 if self.told.amps is None:
                     return None
-                return self.told.amps * self.told.margin
+                return self.told.amps * SolarBrief.of(self.told).margin
             case "power":
                 return self._power_amps
             case "loads":
@@ -102,21 +105,23 @@ class BriefStage:
     @property
     def _tape_amps(self) -> float | None:
         """Amps of a heating tape, warm; None while its length or its watts a metre are unknown."""
-        if self.told.tape_m is None or self.told.watts_per_m is None:
+        tape = TapeBrief.of(self.told)
+        if tape.tape_m is None or tape.watts_per_m is None:
             return None
-        watts = self.told.tape_m * self.told.watts_per_m
+        watts = tape.tape_m * tape.watts_per_m
         return amps_of_watts(watts, self.told.system, self.told.volts)
 
     @property
     def _power_amps(self) -> float | None:
         """Amps of a load that draws constant power, at the lowest volts it runs at."""
-        if self.told.watts is None:
+        inverter = InverterBrief.of(self.told)
+        if inverter.watts is None:
             return None
         return amps_of_watts(
-            self.told.watts,
+            inverter.watts,
             self.told.system,
             self.cut_off_volts,
-            efficiency=self.told.efficiency_percent / 100,
+            efficiency=inverter.efficiency_percent / 100,
         )
 
     @property

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from euthyne.core.kinds import Trait
+from euthyne.core.kinds.solar_string import SolarBrief
 from euthyne.core.sizing.brief import ProtectionWanted
 from euthyne.core.sizing.size import Sizing
 from euthyne.core.stages.brief.brief import BriefStage
@@ -114,7 +115,7 @@ class Protection:
         panels = Trait.LIVE_BY_DAY in self.given.kind.traits
         shorted = told.amps if panels else None
         # Where the current is counted 1.56 times, so is its fuse: NFPA 70, 690.8 and 690.9.
-        margin = max(STRING_MARGIN, told.margin)
+        margin = max(STRING_MARGIN, SolarBrief.of(told).margin)
         return fuse_for(told.fuse_family, self.brief.steady_amps, shorted, margin)
 
     def there(self, sizing: Sizing | None) -> Protected:

@@ -1,6 +1,9 @@
 """Showing the working: each number with its formula, the figures put in, and where they come from."""
 
 from euthyne.core.kinds import Trait
+from euthyne.core.kinds.heating_tape import TapeBrief
+from euthyne.core.kinds.inverter_link import InverterBrief
+from euthyne.core.kinds.solar_string import SolarBrief
 from euthyne.core.lead import Brief
 from euthyne.core.sizing.brief import OneLoad, SizingBrief
 from euthyne.core.sizing.drop import (
@@ -48,7 +51,7 @@ def _demand(sized: ConductorStage) -> Working:
             source=sized.given.load.standard,
         )
     if brief.feeds == "current":
-        amps = put(brief.amps or 0, "A") * put(brief.margin)
+        amps = put(brief.amps or 0, "A") * put(SolarBrief.of(brief).margin)
         source = "as it is said"
         if Trait.LIVE_BY_DAY in sized.given.kind.traits:
             source = "IEC 62548 1.25; NEC 690.8 1.56"
@@ -60,8 +63,9 @@ def _demand(sized: ConductorStage) -> Working:
             source=source,
         )
     if brief.feeds == "power":
+        inverter = InverterBrief.of(brief)
         lowest = put(sized.brief.cut_off_volts, "V")
-        amps = put(brief.watts or 0, "W") / (lowest * put(brief.efficiency_percent / 100))
+        amps = put(inverter.watts or 0, "W") / (lowest * put(inverter.efficiency_percent / 100))
         return worked(
             title="Demand",
             formula="watts / (lowest volts it runs at x efficiency)",
@@ -71,8 +75,8 @@ def _demand(sized: ConductorStage) -> Working:
         )
     if brief.feeds == "tape":
         amps = (
-            put(brief.tape_m or 0, metres)
-            * put(brief.watts_per_m or 0, watts_a_metre)
+            put(TapeBrief.of(brief).tape_m or 0, metres)
+            * put(TapeBrief.of(brief).watts_per_m or 0, watts_a_metre)
             / put(brief.volts, "V")
         )
         return worked(

@@ -5,6 +5,10 @@ from dataclasses import dataclass
 from euthyne.core.assembly.nets import Point
 from euthyne.core.assembly.records import POWER
 from euthyne.core.kinds import Trait
+from euthyne.core.kinds.charger_lead import PackBrief
+from euthyne.core.kinds.conversion import TailBrief
+from euthyne.core.kinds.heating_tape import TapeBrief
+from euthyne.core.kinds.repair import RepairBrief
 from euthyne.core.stages.conductor.conductor import ConductorStage
 from euthyne.core.stages.cut.cut import CutStage
 from euthyne.core.stages.ends.ends import EndsStage, LeadEnd
@@ -26,9 +30,9 @@ def subject_of(
         return None
     brief = given.lead.brief
     tape_ohm = None
-    taped = Trait.BUS_WIRES in given.kind.traits
-    if taped and brief.tape_m and brief.watts_per_m:
-        tape_ohm = brief.volts**2 / (brief.tape_m * brief.watts_per_m)
+    tape = TapeBrief.of(brief)
+    if tape.tape_m and tape.watts_per_m:
+        tape_ohm = brief.volts**2 / (tape.tape_m * tape.watts_per_m)
     salvaged = any(c.existing is not None and c.existing.salvaged for c in given.assembly.cables)
     return Subject(
         runs=runs,
@@ -39,10 +43,10 @@ def subject_of(
         volts=brief.volts,
         cells=brief.cells or 0,
         cell_volts=brief.cell_volts,
-        taps=brief.taps,
+        taps=PackBrief.of(brief).taps,
         salvaged=salvaged,
         tape_ohm=tape_ohm,
-        tape_m=brief.tape_m or 0.0,
+        tape_m=tape.tape_m or 0.0,
         switches=tuple(
             (end.id, f"{end.id}.{one}", f"{end.id}.{other}")
             for end in ends.ours
@@ -61,7 +65,7 @@ def subject_of(
         earthed=any(run.earth for run in runs),
         lamp=given.lead.ends.switch_lit and given.lead.ends.switch != "none",
         heating_amps=conductor.rating_amps(rolled=False),
-        on_pack=Trait.CUT_ON_A_PACK in given.kind.traits and brief.tail_of == "pack",
+        on_pack=Trait.CUT_ON_A_PACK in given.kind.traits and TailBrief.of(brief).tail_of == "pack",
     )
 
 
@@ -142,7 +146,7 @@ def _way_m(given: Given, cut: CutStage, way: Way) -> float | None:
         return total
     if brief.run_m is None:
         return None
-    return total + brief.run_m - (brief.cut_out_m or 0.0)
+    return total + brief.run_m - (RepairBrief.of(brief).cut_out_m or 0.0)
 
 
 def _length_m(given: Given, cut: CutStage, cable: str) -> float | None:

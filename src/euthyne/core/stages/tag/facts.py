@@ -3,6 +3,8 @@
 from textwrap import wrap
 
 from euthyne.core.kinds import Trait
+from euthyne.core.kinds.linking_lead import LinkingBrief
+from euthyne.core.kinds.repair import RepairBrief
 from euthyne.core.lead import Brief
 from euthyne.core.stages.brief.brief import BriefStage
 from euthyne.core.stages.conductor.conductor import ConductorStage
@@ -57,7 +59,8 @@ def _limits_of_use(given: Given, conductor: ConductorStage) -> list[str]:
     if given.mains and told.feeds == "loads" and told.duty_percent < 100 and over:
         found.append(f"WELDER ONLY, {told.duty_percent:g} % duty at most")
     if Trait.CHAINED in traits:
-        units = f", {told.units_allowed} units at most" if told.units_allowed else ""
+        allowed = LinkingBrief.of(told).units_allowed
+        units = f", {allowed} units at most" if allowed else ""
         found.append(f"part it without load{units}")
     if Trait.LIVE_BY_DAY in traits:
         found.append("never part it under load")
@@ -79,9 +82,9 @@ def _fuse(conductor: ConductorStage, told: Brief) -> str:
 def _mended(given: Given, ends: EndsStage) -> str:
     """Where and by what it was mended."""
     joint = next((end.part.words for end in ends.all if end.side is None), "")
-    told = given.lead.brief
+    damage = RepairBrief.of(given.lead.brief).damage
     by = f"mended: {joint}" if joint else "mended: shortened, its end made anew"
-    return f"{by}; {told.damage}" if told.damage else by
+    return f"{by}; {damage}" if damage else by
 
 
 def _poles(ends: EndsStage) -> list[str]:
