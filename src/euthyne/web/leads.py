@@ -15,7 +15,7 @@ from euthyne.core.people.roles import Act
 from euthyne.core.plan import plan_of
 from euthyne.core.standing.progress import progress
 from euthyne.core.trade.fault import Refused
-from euthyne.core.trade.measures import tell
+from euthyne.core.trade.measures import Measures, tell
 from euthyne.drawing.ribbon import START, ribbon
 from euthyne.exchange.lead_file import read_lead, write_lead
 from euthyne.store.clock import now
@@ -78,9 +78,10 @@ def new() -> str:
 
 def _families(words: str) -> list[tuple[str, list[Offered]]]:
     """The starting points that hold every word, family by family; what was made last stands first, by itself."""
-    offered = [_offered(kind, start) for kind, start in starts(measures())]
     offered = [
-        one for one in offered if all(w in tell(one.said, "metric").lower() for w in words.split())
+        one
+        for one in _offered(measures())
+        if all(w in tell(one.said, "metric").lower() for w in words.split())
     ]
     last = _made_last(offered)
     families = [("Made last", last)]
@@ -101,7 +102,12 @@ def _made_last(offered: list[Offered]) -> list[Offered]:
 
 
 @cache
-def _offered(kind: Kind, start: Start) -> Offered:
+def _offered(told_in: Measures) -> tuple[Offered, ...]:
+    """Every starting point, drawn once for all who look."""
+    return tuple(_drawn(kind, start) for kind, start in starts(told_in))
+
+
+def _drawn(kind: Kind, start: Start) -> Offered:
     plan = plan_of(new_lead(kind, start, "new", "2026-01-01T00:00:00"))
     supply, load = plan.given.supply, plan.given.load
     words = f"{supply.words}; up to its build so far"
