@@ -34,8 +34,7 @@ def show(tag: str) -> str:
     return show_stage(
         page,
         Stage.BRIEF,
-        texts=FORM.texts(page),
-        fields=FORM.fields(page),
+        **FORM.shown(page),
         groups=page.plan.kind.groups,
         headline=page.plan.kind.headline,
         loads=show_loads(lead, page.held.drafts),

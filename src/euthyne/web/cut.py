@@ -52,7 +52,6 @@ def show(tag: str) -> str:
     if not page.reached(Stage.CUT):
         return not_reached(page, Stage.CUT)
     drawings = _strip_drawings(page.plan)
-    fields = FORM.fields(page)
     cutting = drawn(cutting_drawing, page.held.lead) if page.plan.cut.length else None
     stairs = [
         (g.named, g.strip.whose, Markup(staircase_drawing(g.strip.stairs, g.strip.whose)))
@@ -62,8 +61,7 @@ def show(tag: str) -> str:
     return show_stage(
         page,
         Stage.CUT,
-        texts=FORM.texts(page),
-        fields=fields,
+        **FORM.shown(page),
         drawings=drawings,
         strips=_strips(page),
         source=_source(page),

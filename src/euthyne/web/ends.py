@@ -47,8 +47,7 @@ def show(tag: str) -> str:
     return show_stage(
         page,
         Stage.ENDS,
-        texts=FORM.texts(page),
-        fields=FORM.fields(page),
+        **FORM.shown(page),
         drawing=_drawn(page.held.lead, frozenset(request.args.get("turn", "")) & {"A", "B"}),
         leaflets=added().leaflets(tag),
         maps=[(name, words) for name, (words, _) in offered_maps(page.held.lead).items()],

@@ -91,6 +91,11 @@ class StageForm:
         """What every control says, by path."""
         return texts_of(self.fields(page)) | self.beside(page)
 
+    def shown(self, page: LeadPage) -> dict[str, Any]:
+        """What a page of it shows: its questions, and what each control says, worked out once."""
+        fields = self.fields(page)
+        return {"fields": fields, "texts": texts_of(fields) | self.beside(page)}
+
     def keep_at(self, blueprint: Blueprint) -> None:
         """Take the form where a stage's own pages are."""
 

@@ -78,8 +78,7 @@ def show(tag: str) -> str:
     return show_stage(
         page,
         Stage.PROVE,
-        texts=FORM.texts(page),
-        fields=FORM.fields(page),
+        **FORM.shown(page),
         looks=_looks(plan),
         photographs=added().photographs(tag),
         came_in=proof_taken_in(page.held.lead),

@@ -5,7 +5,7 @@ is short.
 from dataclasses import dataclass
 from functools import partial
 
-from flask import Blueprint, current_app, redirect, render_template, request, url_for
+from flask import Blueprint, current_app, g, redirect, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
@@ -57,8 +57,13 @@ def kept() -> StoresStore:
 
 
 def on_hand() -> tuple[Stock, ...]:
-    """Everything in Stores."""
-    return kept().all()
+    """Everything in Stores; asked of the file once for a page that only shows."""
+    if request.method != "GET":
+        return kept().all()
+    if "on_hand" not in g:
+        g.on_hand = kept().all()
+    found: tuple[Stock, ...] = g.on_hand
+    return found
 
 
 def laid(plan: Plan) -> tuple[StockNeed, ...]:
