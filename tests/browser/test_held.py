@@ -36,7 +36,7 @@ OF_LEADS = ("log", "history", "cost")
 def test_no_page_is_wider_than_what_is_held(page, width, height):
     page.set_viewport_size({"width": width, "height": height})
     addresses = [*PLACES, *(f"/leads/TR-0029/{s}" for s in (*STAGES, *OF_LEADS))]
-    for address in some((*addresses, "/leads/TR-0012/cut", "/leads/TR-0027/ends"), 2):
+    for address in some((*addresses, "/leads/TR-0012/cut", "/leads/TR-0027/ends"), 4):
         page.goto(address)
         wide = page.evaluate("document.documentElement.scrollWidth")
         assert wide <= width, (address, wide)
@@ -148,6 +148,6 @@ def test_no_press_lies_on_another_or_on_words(page, width, height):
     addresses = [
         f"/leads/{tag}/{s}" for tag in ("TR-0014", "TR-0030") for s in (*STAGES, *OF_LEADS)
     ]
-    for address in some((*PLACES, *addresses, "/shelf/practices", "/shelf/checks"), 3):
+    for address in some((*PLACES, *addresses, "/shelf/practices", "/shelf/checks"), 6):
         page.goto(address)
         assert page.evaluate(ON_EACH_OTHER) == [], address

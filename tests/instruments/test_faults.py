@@ -11,7 +11,7 @@ from proving import NAMES, built, proven
 from euthyne.core.trade.corewords import function_of
 from euthyne.instruments.faults import KINDS, fault_words, hidden_in, random_fault
 
-MANY = 3000 if os.environ.get("EUTHYNE_LONG") else 150
+MANY = 3000 if os.environ.get("EUTHYNE_LONG") else 60
 SHARES = 10
 # Where no probe comes to the far end, opens and exchanges are for the tug and for the colours to show.
 UNSEEN = ("plug-bs", "plug-cee", "plug-as", "plug-na", "conversion")

@@ -32,7 +32,7 @@ class Bench:
         return self.opener.open(f"{self.base}/{where}", data, timeout=10).read().decode()
 
 
-CONFIRMED = 50 if LONG else 14
+CONFIRMED = 50 if LONG else 8
 
 
 def test_killing_the_server_during_confirmations_loses_none(tmp_path):

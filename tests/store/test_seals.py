@@ -5,6 +5,7 @@ from datetime import UTC, datetime
 
 import pytest
 from click.testing import CliRunner
+from sampling import some
 from sqlalchemy import text as sql
 
 from euthyne.cli import main, open_store
@@ -279,7 +280,7 @@ def summed_anew(values):
     return values
 
 
-@pytest.mark.parametrize("how", LATER)
+@pytest.mark.parametrize("how", some(LATER, 3))
 def test_what_came_after_the_seal_is_held_as_well(lived_in, tmp_path, how):
     tamper, named = LATER[how]
     tamper(lived_in)

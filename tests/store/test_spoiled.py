@@ -19,7 +19,7 @@ from euthyne.exchange.readings_file import read_readings, written
 from euthyne.store.copies import copy_checked
 from euthyne.store.database import FILE
 
-MANY = 10 if LONG else 1
+MANY = 24 if LONG else 1
 SEED = random.SystemRandom().randrange(10**6) if LONG else 26
 
 
@@ -60,7 +60,7 @@ def test_spoiled_archives(log, tmp_path):
     draw = random.Random(SEED)
     command("export", "--all", tmp_path / "all.zip", "--data", log)
     content, taken = (tmp_path / "all.zip").read_bytes(), 0
-    for number in range(24 * MANY):
+    for number in range(10 * MANY):
         (tmp_path / "bad.zip").write_bytes(spoiled(content, draw))
         there = tmp_path / f"new-{number}"
         answer = command("import", tmp_path / "bad.zip", "--data", there)
@@ -75,7 +75,7 @@ def test_spoiled_copies(log, tmp_path):
     draw = random.Random(SEED)
     copy_checked(log / FILE, tmp_path / "copy.sqlite3")
     content = (tmp_path / "copy.sqlite3").read_bytes()
-    for number in range(24 * MANY):
+    for number in range(10 * MANY):
         bad = tmp_path / "bad.sqlite3"
         bad.write_bytes(spoiled(content, draw))
         there = tmp_path / f"new-{number}"
@@ -90,7 +90,7 @@ def test_spoiled_readings(log):
     draw = random.Random(SEED)
     plan = plan_of(open_store(log).get("TR-0012").lead)
     content = written(plan.prove.lines).replace(",\n", ",0.07 ohm\n").encode()
-    for _ in range(32 * MANY):
+    for _ in range(16 * MANY):
         text = spoiled(content, draw).decode("utf-8", "replace")
         for ending in ("\n", "\r", "\r\n", "\0"):
             try:

@@ -81,7 +81,7 @@ def test_the_observatory_has_a_lead_of_every_kind():
     assert {read_lead(text).lead.kind for text in texts} == set(KINDS)
 
 
-@pytest.mark.parametrize("name", some(AS_MADE, 4))
+@pytest.mark.parametrize("name", some(AS_MADE, 7))
 def test_every_kind_is_built_to_its_last_step(person, store, on_the_bench, name):
     tag = on_the_bench(name)
     many = len(left(store, tag))
@@ -91,7 +91,7 @@ def test_every_kind_is_built_to_its_last_step(person, store, on_the_bench, name)
     assert "Built. Now prove it" in page or "Made, and in the log" in page
 
 
-@pytest.mark.parametrize(("name", "part"), some(FORGOTTEN, 4))
+@pytest.mark.parametrize(("name", "part"), some(FORGOTTEN, 7))
 def test_what_is_forgotten_is_asked_for_before_it_is_too_late(
     person, store, on_the_bench, name, part
 ):

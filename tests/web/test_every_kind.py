@@ -4,7 +4,7 @@ something.
 
 import pytest
 from person import words
-from sampling import LONG, some
+from sampling import LONG
 
 from euthyne.core.kinds import KINDS, starts
 
@@ -25,12 +25,16 @@ def test_nothing_typed_breaks_a_page(person, store, start):
     kind = KINDS[store.get("L-0001").lead.kind]
     for number, field in enumerate(kind.questions):
         person.client.post("/leads/L-0001/brief", data={"brief.run_m": "10 m"})
-        for text in some((value for value, _ in field.options), 4) or odd(number):
+        options = [value for value, _ in field.options]
+        if options and not LONG:
+            options = [options[number % len(options)]]
+        for text in options or odd(number):
             answer = person.client.post(
                 "/leads/L-0001/brief", data={field.path: text}, headers={"HX-Request": "true"}
             )
             assert answer.status_code == 200, (field.path, text)
-        person.open(f"/leads/L-0001/{STAGES[number % len(STAGES)]}")
+        if LONG or number % 3 == 0:
+            person.open(f"/leads/L-0001/{STAGES[number % len(STAGES)]}")
     for stage in STAGES:
         person.open(f"/leads/L-0001/{stage}")
     assert "End to end" in person.open("/leads")

@@ -17,7 +17,7 @@ from euthyne.core.people.roles import Role, may
 from euthyne.store.database import FILE
 from euthyne.web import access
 
-PARTS, REQUESTS = (20, 5_000) if LONG else (1, 400)
+PARTS, REQUESTS = (20, 5_000) if LONG else (1, 200)
 SEED = random.SystemRandom().randrange(10**6) if LONG else 17
 PASSPHRASE = "gravel sounds over lamp"
 MORE = (

@@ -88,8 +88,8 @@ def test_what_should_not_be_said_is_found():
 @pytest.mark.parametrize(
     ("measures", "tag"),
     [
-        *(("metric", tag) for tag in some(TAGS, 6)),
-        *(("gauge", tag) for tag in some(TAGS[2:-1], 7)),
+        *(("metric", tag) for tag in some(TAGS, 9)),
+        *(("gauge", tag) for tag in some(TAGS[2:-1], 11)),
     ],
 )
 def test_every_sentence_of_a_lead_can_be_said(person, store, measures, tag):
