@@ -6,6 +6,7 @@ import pytest
 from click.testing import CliRunner
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from leads import made
 from person import words
 from sqlalchemy import text as sql
 
@@ -165,14 +166,17 @@ def test_a_lead_is_put_away_and_taken_out_again(person, store):
 
 
 def measured_questions():
-    asked = {q.path: q for kind in KINDS.values() for q in kind.questions if q.measure}
-    asked |= {q.path: q for q in (*prove.FIELDS, *cut.FIELDS) if q.measure}
-    return [q for path, q in asked.items() if path.split(".")[0] in ("brief", "proof", "cut")]
+    """Each, with a kind that asks it."""
+    asked = {q.path: (k.id, q) for k in KINDS.values() for q in k.questions if q.measure}
+    asked |= {q.path: ("extension", q) for q in (*prove.FIELDS, *cut.FIELDS) if q.measure}
+    return [x for path, x in asked.items() if path.split(".")[0] in ("brief", "proof", "cut")]
 
 
-@pytest.mark.parametrize("question", measured_questions(), ids=lambda q: q.path)
-def test_what_a_form_takes_a_document_takes(store, question):
-    lead = store.get("TR-0023").lead
+@pytest.mark.parametrize(
+    ("kind", "question"), measured_questions(), ids=lambda x: getattr(x, "path", "")
+)
+def test_what_a_form_takes_a_document_takes(kind, question):
+    lead = made(KINDS[kind].starts[0].id)
     for value in (question.measure.low, question.measure.high):
         changed = with_value(lead, question.path, float(value))
         assert kept_lead(lead_values(changed)) == changed

@@ -59,9 +59,9 @@ def lead_of(start, practices=None, run_m=6.0):
     lead = new_lead(
         *next(pair for pair in starts() if pair[1].id == start), "TR-0001", "2026-11-02T09:00:00"
     )
-    lead = replace(
-        lead, brief=replace(lead.brief, **(ENOUGH | {"run_m": run_m, "cells": CELLS.get(start)}))
-    )
+    said = ENOUGH | {"run_m": run_m, "cells": CELLS.get(start)}
+    known = {name: value for name, value in said.items() if hasattr(lead.brief, name)}
+    lead = replace(lead, brief=replace(lead.brief, **known))
     lead = with_value(lead, "conductor.measured_od_mm", OVER_ALL_MM.get(start))
     return with_value(lead, "build.practices", practices or Practices())
 
