@@ -148,8 +148,8 @@ def _patterns(kind: Any, start: Any) -> list[Pattern]:
             "brief.tape_m": 9.0,
             "brief.watts_per_m": 15.0,
         }
-        asked = {q.path for q in kind.questions} | {"brief.run_m", "brief.loads"}
-        lead = changed(lead, [(path, value) for path, value in paths.items() if path in asked])
+        said = [(p, v) for p, v in paths.items() if hasattr(lead.brief, p.removeprefix("brief."))]
+        lead = changed(lead, said)
         sizing = Plan(lead).conductor.sizing
         if sizing is None or sizing.chosen is None:
             continue

@@ -15,7 +15,7 @@ from sampling import LONG
 
 from euthyne.cli import DEMO_ORDER
 
-REQUESTS, DOCUMENTS = (100_000, 5_000) if LONG else (200, 30)
+REQUESTS, DOCUMENTS = (100_000, 5_000) if LONG else (200, 60)
 SEED = random.SystemRandom().randrange(10**6) if LONG else 13
 
 
