@@ -9,6 +9,7 @@ import sys
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from datetime import UTC, datetime, timedelta
+from functools import cache
 from pathlib import Path
 from typing import Any
 
@@ -67,15 +68,21 @@ class MadeUp:
 def made_up(many: int, prefix: str = "L", first: int = 1) -> Iterator[MadeUp]:
     """So many leads: begun over ten years, most of them sealed, the last ones in hand."""
     draw = random.Random(SEED)
-    patterns = [one for each in starts() for one in _patterns(*each)]
-    sealed = [one for one in patterns if one.record is not None]
-    in_hand = [one for one in patterns if one.record is None and not _stopped(one.lead)]
+    sealed, in_hand = _by_state()
     # A bench has a few leads in hand, however many it has made.
     open_ones = min(many // IN_HAND, MOST_IN_HAND)
     step = timedelta(days=365.25 * YEARS) / max(many, 1)
     for number in range(many):
         like = draw.choice(in_hand if number >= many - open_ones else sealed)
         yield _like(like, f"{prefix}-{first + number:04d}", BEGUN + step * number, draw)
+
+
+@cache
+def _by_state() -> tuple[list[Pattern], list[Pattern]]:
+    """What every start makes, once a process: sealed, and in hand."""
+    patterns = [one for each in starts() for one in _patterns(*each)]
+    sealed = [one for one in patterns if one.record is not None]
+    return sealed, [one for one in patterns if one.record is None and not _stopped(one.lead)]
 
 
 def _stopped(lead: Lead) -> bool:

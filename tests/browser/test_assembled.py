@@ -2,11 +2,12 @@
 
 from filling import all_kept, begin, settle
 from playwright.sync_api import expect
-from sampling import some
+from sampling import long_run, some
 
 from euthyne.core.plan import plan_of
 
 
+@long_run
 def test_an_inverter_link_shows_two_strands_and_a_lug_a_pole_on_its_stud(page):
     page.goto("/leads/TR-0014/ends")
     drawing = page.locator("svg.facing")
@@ -76,6 +77,7 @@ def test_a_plug_goes_on_an_existing_flex_in_one_short_build(page, served):
     assert len(keys) == 11
 
 
+@long_run
 def test_a_charger_lead_for_two_cells_sizes_its_taps_apart_and_mates_with_its_pack(page, served):
     _, _store = served
     tag = begin(page, "charger-lead", cells="2", amps="3 A", taps="yes", run_m="1 m")

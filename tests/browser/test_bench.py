@@ -6,7 +6,7 @@ import re
 
 import pytest
 from playwright.sync_api import expect
-from sampling import some
+from sampling import long_run, some
 
 from euthyne.core.plan import plan_of
 
@@ -52,6 +52,7 @@ def test_a_gate_asks_for_each_part_before_it_lets_go(bench):
     expect(bench.locator("#headline")).to_contain_text("Press the lug on the red core")
 
 
+@long_run
 def test_a_part_seen_to_be_missing_at_the_gate_costs_nothing(bench, served):
     go_on_to(bench, "Stop. Is everything on?")
     bench.keyboard.press("f")
@@ -62,6 +63,7 @@ def test_a_part_seen_to_be_missing_at_the_gate_costs_nothing(bench, served):
     assert served[1].get(LINK).lead.build.reworks[0].length_lost_mm == 0
 
 
+@long_run
 def test_a_gate_skipped_on_purpose_costs_a_lug_and_its_length_and_the_record_shows_it(
     bench, served
 ):
@@ -103,6 +105,7 @@ def test_a_forgotten_part_is_found_with_the_arrows_alone(bench, served):
     assert len(store.get(LINK).lead.build.reworks) == 1
 
 
+@long_run
 def test_a_press_that_is_not_right_is_cut_back_by_keyboard_alone(bench, served):
     _, store = served
     go_on_to(bench, "Press the lug on the red core")

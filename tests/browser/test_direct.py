@@ -8,7 +8,7 @@ import pytest
 from filling import all_kept
 from leads import AT, with_done
 from playwright.sync_api import expect
-from sampling import some
+from sampling import long_run, some
 
 from euthyne.core.kinds.assembling import changed
 from euthyne.core.lead import Proof, Reason, StepDone
@@ -69,6 +69,7 @@ def read(page, store, tag, powered):
 
 
 @pytest.mark.parametrize("tag", some(["TR-0014", "TR-0015", "TR-0022"], 3))
+@long_run
 def test_it_is_proven_and_sealed(page, served, tag):
     _, store = served
     build(store, tag, gangs=True)
@@ -136,6 +137,7 @@ def is_joint(b):
     return b.kind == "joint" and b.at[0].startswith("plus") and b.at[0].endswith("@B")
 
 
+@long_run
 def test_a_lug_pressed_loose_is_named_by_its_millivolts(page, served):
     find(page, served[1], "TR-0014", is_joint)
     expect(page.locator('[id="verdict-lug-inverter+"]')).to_contain_text("pressed loose")
@@ -150,6 +152,7 @@ def test_two_taps_exchanged_are_named(page, served):
     )
 
 
+@long_run
 def test_a_core_that_touches_another_is_named(page, served):
     find(page, served[1], "TR-0026", lambda b: b.kind == "joined")
     expect(page.locator(".diagnosis")).to_contain_text("are joined")
@@ -157,6 +160,7 @@ def test_a_core_that_touches_another_is_named(page, served):
     expect(page.locator(".stand-in")).to_contain_text("milliohm")
 
 
+@long_run
 def test_plus_and_minus_crossed_on_a_string_are_named_by_map_and_by_sign(page, served):
     find(page, served[1], "TR-0015", lambda b: b.kind == "exchanged")
     expect(page.locator(".diagnosis")).to_contain_text("Plus and minus are exchanged")
@@ -165,6 +169,7 @@ def test_plus_and_minus_crossed_on_a_string_are_named_by_map_and_by_sign(page, s
     expect(page.locator('[id="verdict-polarity"]')).to_contain_text("after everything above")
 
 
+@long_run
 def test_bus_wires_that_meet_at_the_far_end_of_a_tape_are_named(page, served):
     find(page, served[1], "TR-0029", lambda b: b.kind == "joined")
     told = page.locator('[id="verdict-bus"]')
@@ -172,6 +177,7 @@ def test_bus_wires_that_meet_at_the_far_end_of_a_tape_are_named(page, served):
     expect(told).to_contain_text("the bus wires meet: at its far end first")
 
 
+@long_run
 def test_a_spare_core_that_touches_the_shell_is_named(page, served, monkeypatch):
     store = served[1]
 

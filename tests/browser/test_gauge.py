@@ -6,6 +6,7 @@ import pypdfium2
 import pytest
 from filling import begin, fill
 from playwright.sync_api import expect
+from sampling import long_run
 
 from euthyne.core.plan import Plan
 
@@ -20,6 +21,7 @@ def gauged(page):
     return page
 
 
+@long_run
 def test_a_pump_lead_ends_with_ten_gauge_and_the_nearest_is_the_mistake(gauged):
     page = gauged
     tag = begin(page, "damp-lead")
@@ -54,6 +56,7 @@ def test_a_heavy_inverter_pair_has_lugs_dies_and_pull_of_its_gauge(gauged, serve
     expect(page.locator("body")).to_contain_text("30 to 45 lb (133 to 200 N)")
 
 
+@long_run
 def test_a_supply_extension_keeps_its_colours_to_the_last_step(gauged, served):
     page, store = gauged, served[1]
     begun = begin(page, "supply-split")

@@ -9,6 +9,7 @@ from filling import all_kept, begin, fill, settle
 from leads import AT, with_done
 from playwright.sync_api import expect
 from pypdf import PdfReader
+from sampling import long_run
 
 from euthyne.core.kinds.assembling import changed
 from euthyne.core.lead import Look, Proof, StepDone
@@ -92,6 +93,7 @@ def test_a_thin_cord_to_one_known_load_goes_to_its_seal_with_the_rule_named(page
     assert "433.3.1 b" in told[0]["text"] and "300 W" in told[0]["reason"]
 
 
+@long_run
 def test_a_heavy_lead_that_burns_a_hundred_watts_fails_and_says_so(page, served):
     _, store = served
     tag = begin(page, "supply-three", run_m="10 m", upstream_amps="63 A")
@@ -108,6 +110,7 @@ def test_a_heavy_lead_that_burns_a_hundred_watts_fails_and_says_so(page, served)
     expect(page.locator("#checks")).to_contain_text("Failed: line 2 core, end to end")
 
 
+@long_run
 def test_a_battery_pole_with_eighty_watts_in_its_lugs_fails(page, served):
     _, store = served
     tag = begin(page, "inverter-link", watts="1500 W", run_m="1.8 m")
@@ -137,6 +140,7 @@ def test_insulation_is_no_reading_until_its_volts_are_said(page, served):
     assert store.get(tag).lead.proof.tested_with == "the shed's tester"
 
 
+@long_run
 def test_the_presses_of_a_repairs_map_cannot_lose_its_joint(page, served):
     _, store = served
     tag = begin(page, "repair", run_m="8 m")

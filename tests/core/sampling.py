@@ -2,9 +2,14 @@
 
 import os
 
+import pytest
 from hypothesis import settings
 
 LONG = bool(os.environ.get("EUTHYNE_LONG"))
+# Driven once more in a browser though a test below holds it: a page takes as long as fifty sums.
+long_run = pytest.mark.skipif(
+    not LONG, reason="in a long run; held below by a test of the core or the web"
+)
 
 
 def examples(many: int) -> settings:
