@@ -86,6 +86,26 @@ def steps_command(lead: BinaryIO) -> None:
     answer(written)
 
 
+@click.command("walk")
+@click.argument("steps", type=click.File("rb"))
+def walk_command(steps: BinaryIO) -> None:
+    """Walk a build as steps gives it, act by act (- for standard input); exit status 1 when something of it
+    cannot be done.
+    """
+    from euthyne.exchange.acts_file import faults_of_steps, written_faults
+
+    cannot = False
+
+    def walked() -> str:
+        nonlocal cannot
+        found = faults_of_steps(steps.read())
+        cannot = bool(found)
+        return written_faults(found)
+
+    answer(walked)
+    sys.exit(1 if cannot else 0)
+
+
 @click.command("check")
 @click.argument("lead", type=click.File("rb"))
 def check_command(lead: BinaryIO) -> None:
@@ -138,6 +158,7 @@ DOCUMENTS = (
     diagnose_command,
     probes_command,
     steps_command,
+    walk_command,
     check_command,
     checks_command,
     formats_command,
