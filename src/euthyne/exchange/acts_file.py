@@ -7,12 +7,12 @@ from typing import TYPE_CHECKING, Any
 
 from euthyne.core.acts.records import (
     ACTS,
-    Act,
     ActedBody,
     ActedBuild,
     ActedCable,
     ActedPart,
     ActedStep,
+    BenchAct,
     WalkFault,
     WireEnds,
 )
@@ -40,7 +40,7 @@ def _adapter() -> "TypeAdapter[ActsFile]":
 
 
 @cache
-def _act_adapter(name: str) -> "TypeAdapter[Act]":
+def _act_adapter(name: str) -> "TypeAdapter[BenchAct]":
     return adapter_for(ACTS[name])
 
 
@@ -80,7 +80,7 @@ def _steps(given: Any) -> tuple[tuple[ActedStep, ...], list[WalkFault]]:
     return tuple(found), odd
 
 
-def _act(key: str, told: Any) -> Act | WalkFault:
+def _act(key: str, told: Any) -> BenchAct | WalkFault:
     """An act as it is written, or what is wrong with how it is."""
     name = told.get("act") if isinstance(told, dict) else None
     if name not in ACTS:

@@ -59,14 +59,14 @@ class ActedBody:
         return list(self.blanks)
 
 
-class Act:
+class BenchAct:
     """Something that is done; ``name`` as it is written."""
 
     name: ClassVar[str]
 
 
 @dataclass(frozen=True)
-class DeadAct(Act):
+class DeadAct(BenchAct):
     """Unplug it, the plug in sight, and prove it dead."""
 
     name: ClassVar[str] = "dead"
@@ -74,7 +74,7 @@ class DeadAct(Act):
 
 
 @dataclass(frozen=True)
-class CutAct(Act):
+class CutAct(BenchAct):
     """Cut a cable to its length: both ends are free."""
 
     name: ClassVar[str] = "cut"
@@ -83,7 +83,7 @@ class CutAct(Act):
 
 
 @dataclass(frozen=True)
-class CutOffAct(Act):
+class CutOffAct(BenchAct):
     """Cut a cable through at an end, or some cores of it."""
 
     name: ClassVar[str] = "cut-off"
@@ -93,7 +93,7 @@ class CutOffAct(Act):
 
 
 @dataclass(frozen=True)
-class StripAct(Act):
+class StripAct(BenchAct):
     """Take a layer off, so many mm from the tip."""
 
     name: ClassVar[str] = "strip"
@@ -104,7 +104,7 @@ class StripAct(Act):
 
 
 @dataclass(frozen=True)
-class TrimAct(Act):
+class TrimAct(BenchAct):
     """Shorten one core by so many mm."""
 
     name: ClassVar[str] = "trim"
@@ -114,7 +114,7 @@ class TrimAct(Act):
 
 
 @dataclass(frozen=True)
-class BareAct(Act):
+class BareAct(BenchAct):
     """Take the insulation off a core."""
 
     name: ClassVar[str] = "bare"
@@ -124,7 +124,7 @@ class BareAct(Act):
 
 
 @dataclass(frozen=True)
-class ThreadAct(Act):
+class ThreadAct(BenchAct):
     """Put a part over the tip of an end."""
 
     name: ClassVar[str] = "thread"
@@ -133,7 +133,7 @@ class ThreadAct(Act):
 
 
 @dataclass(frozen=True)
-class JoinAct(Act):
+class JoinAct(BenchAct):
     """Join bare cores into a way or a barrel."""
 
     name: ClassVar[str] = "join"
@@ -146,7 +146,7 @@ class JoinAct(Act):
 
 
 @dataclass(frozen=True)
-class InsertAct(Act):
+class InsertAct(BenchAct):
     """Push a joined contact into its housing, to the click."""
 
     name: ClassVar[str] = "insert"
@@ -155,7 +155,7 @@ class InsertAct(Act):
 
 
 @dataclass(frozen=True)
-class BlankAct(Act):
+class BlankAct(BenchAct):
     """Close an unused way."""
 
     name: ClassVar[str] = "blank"
@@ -163,7 +163,7 @@ class BlankAct(Act):
 
 
 @dataclass(frozen=True)
-class PlaceAct(Act):
+class PlaceAct(BenchAct):
     """Slide a part to where it belongs."""
 
     name: ClassVar[str] = "place"
@@ -171,7 +171,7 @@ class PlaceAct(Act):
 
 
 @dataclass(frozen=True)
-class FixAct(Act):
+class FixAct(BenchAct):
     """Shrink, screw or clamp a part where it lies."""
 
     name: ClassVar[str] = "fix"
@@ -180,7 +180,7 @@ class FixAct(Act):
 
 
 @dataclass(frozen=True)
-class OffAct(Act):
+class OffAct(BenchAct):
     """Take a part off again."""
 
     name: ClassVar[str] = "off"
@@ -188,7 +188,7 @@ class OffAct(Act):
 
 
 @dataclass(frozen=True)
-class GripAct(Act):
+class GripAct(BenchAct):
     """Hold the cable in a body."""
 
     name: ClassVar[str] = "grip"
@@ -198,7 +198,7 @@ class GripAct(Act):
 
 
 @dataclass(frozen=True)
-class CloseAct(Act):
+class CloseAct(BenchAct):
     """Shut a body."""
 
     name: ClassVar[str] = "close"
@@ -206,7 +206,7 @@ class CloseAct(Act):
 
 
 @dataclass(frozen=True)
-class ReadAct(Act):
+class ReadAct(BenchAct):
     """Measure between some points."""
 
     name: ClassVar[str] = "read"
@@ -215,7 +215,7 @@ class ReadAct(Act):
 
 
 @dataclass(frozen=True)
-class LookAct(Act):
+class LookAct(BenchAct):
     """Look at something that can be seen."""
 
     name: ClassVar[str] = "look"
@@ -223,7 +223,7 @@ class LookAct(Act):
 
 
 @dataclass(frozen=True)
-class GateAct(Act):
+class GateAct(BenchAct):
     """Make sure that some parts are on, before what shuts them out."""
 
     name: ClassVar[str] = "gate"
@@ -231,7 +231,7 @@ class GateAct(Act):
 
 
 @dataclass(frozen=True)
-class MarkAct(Act):
+class MarkAct(BenchAct):
     """Mark a core, as spare where it ends nowhere."""
 
     name: ClassVar[str] = "mark"
@@ -240,7 +240,7 @@ class MarkAct(Act):
 
 
 @dataclass(frozen=True)
-class TugAct(Act):
+class TugAct(BenchAct):
     """Pull at a joint."""
 
     name: ClassVar[str] = "tug"
@@ -248,7 +248,7 @@ class TugAct(Act):
 
 
 @dataclass(frozen=True)
-class SolderOnAct(Act):
+class SolderOnAct(BenchAct):
     """Let solder run into a joint that is made."""
 
     name: ClassVar[str] = "solder-on"
@@ -256,7 +256,7 @@ class SolderOnAct(Act):
 
 
 @dataclass(frozen=True)
-class WaitAct(Act):
+class WaitAct(BenchAct):
     """Wait."""
 
     name: ClassVar[str] = "wait"
@@ -265,7 +265,7 @@ class WaitAct(Act):
 
 
 @dataclass(frozen=True)
-class LayOutAct(Act):
+class LayOutAct(BenchAct):
     """Lay out what is wanted."""
 
     name: ClassVar[str] = "lay-out"
@@ -274,7 +274,7 @@ class LayOutAct(Act):
 
 
 @dataclass(frozen=True)
-class CleanAct(Act):
+class CleanAct(BenchAct):
     """Clean something."""
 
     name: ClassVar[str] = "clean"
@@ -282,7 +282,7 @@ class CleanAct(Act):
     what: str = ""
 
 
-ACTS: dict[str, type[Act]] = {
+ACTS: dict[str, type[BenchAct]] = {
     cls.name: cls
     for cls in (
         *(DeadAct, CutAct, CutOffAct, StripAct, TrimAct, BareAct, ThreadAct, JoinAct, InsertAct),
@@ -297,7 +297,7 @@ class ActedStep:
     """A step as its acts, in order."""
 
     key: str
-    acts: tuple[Act, ...]
+    acts: tuple[BenchAct, ...]
 
 
 @dataclass(frozen=True)

@@ -4,7 +4,7 @@ from collections.abc import Callable
 from typing import Any
 
 from euthyne.core.acts import records as acts
-from euthyne.core.acts.records import Act, ActedBuild, WalkFault
+from euthyne.core.acts.records import ActedBuild, BenchAct, WalkFault
 from euthyne.core.acts.state import SIDES, BenchState, CannotBeDone, CoreTip, Joint
 
 AT_THE_END = "the end"
@@ -63,7 +63,7 @@ class _Walk:
                 self.at += 1
         return found + [WalkFault(AT_THE_END, "", words) for words in self._left_undone()]
 
-    def _do(self, act: Act) -> None:
+    def _do(self, act: BenchAct) -> None:
         done = self.doing.get(act.name)
         if done is not None:
             done(act)
