@@ -7,7 +7,9 @@ import shutil
 
 import pytest
 from argon2 import PasswordHasher
+from filelock import FileLock
 from hypothesis import settings
+from made_up import add_made_up
 
 from euthyne.cli import load_demo, open_store
 from euthyne.store.database import FILE
@@ -27,19 +29,44 @@ def quickly_hashed():
     PeopleStore.hasher = strong
 
 
+def made_for_all(tmp_path_factory, name, make):
+    """A folder that one worker makes and all of a run copy from."""
+    root = tmp_path_factory.getbasetemp()
+    if "PYTEST_XDIST_WORKER" in os.environ:
+        root = root.parent
+    folder, made = root / name, root / f"{name}.made"
+    with FileLock(root / f"{name}.lock"):
+        if not made.exists():
+            folder.mkdir()
+            make(folder)
+            made.touch()
+    return folder
+
+
 @pytest.fixture(scope="session")
 def loaded_once(tmp_path_factory):
-    folder = tmp_path_factory.mktemp("tarn-ridge")
-    load_demo(folder)
-    return folder
+    return made_for_all(tmp_path_factory, "tarn-ridge", load_demo)
 
 
 @pytest.fixture(scope="session")
 def begun_once(tmp_path_factory):
     """A folder with a data file that nothing is in yet."""
-    folder = tmp_path_factory.mktemp("begun")
-    open_store(folder).engine.dispose()
-    return folder
+    return made_for_all(
+        tmp_path_factory, "begun", lambda folder: open_store(folder).engine.dispose()
+    )
+
+
+@pytest.fixture(scope="session")
+def years_once(tmp_path_factory, loaded_once):
+    """The demonstration with made-up leads of ten years."""
+
+    def make(folder):
+        shutil.copytree(loaded_once, folder, dirs_exist_ok=True)
+        store = open_store(folder)
+        add_made_up(store, 120)
+        store.engine.dispose()
+
+    return made_for_all(tmp_path_factory, "years", make)
 
 
 @pytest.fixture

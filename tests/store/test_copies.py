@@ -12,6 +12,7 @@ from datetime import date, timedelta
 
 import pytest
 from click.testing import CliRunner
+from sampling import LONG
 
 from euthyne.cli import main, open_store
 from euthyne.store import database
@@ -337,7 +338,7 @@ def test_a_second_program_on_the_folder_is_refused_and_told_of_the_first(folder)
 WORK = 3
 
 
-@pytest.mark.parametrize("told", [signal.SIGTERM, signal.SIGHUP])
+@pytest.mark.parametrize("told", [signal.SIGTERM, signal.SIGHUP] if LONG else [signal.SIGTERM])
 def test_told_to_stop_it_finishes_what_it_has_begun_and_folds_its_log_up(folder, told):
     program = Program(folder).start()
     with socket.create_connection(("127.0.0.1", program.port)) as line:

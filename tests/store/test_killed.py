@@ -13,7 +13,6 @@ import urllib.request
 from http.cookiejar import CookieJar
 
 import pytest
-from made_up import add_made_up
 from sampling import LONG
 
 from euthyne.cli import open_store
@@ -67,9 +66,8 @@ class StayHere(urllib.request.HTTPRedirectHandler):
 
 
 @pytest.fixture
-def program(tmp_path, with_demo):
-    with_demo(tmp_path / "data")
-    add_made_up(open_store(tmp_path / "data"), 40)
+def program(tmp_path, years_once):
+    shutil.copytree(years_once, tmp_path / "data")
     running = Program(tmp_path / "data").start()
     yield running
     running.end()

@@ -18,10 +18,9 @@ def folder(tmp_path):
 
 @pytest.fixture
 def store(request, folder, begun_once):
-    if "at_tarn_ridge" in request.fixturenames:
-        request.getfixturevalue(
-            "at_tarn_ridge"
-        )  # before anything is in the folder: then it is a copy
+    # Before anything is in the folder: then it is a copy.
+    for filled in {"at_tarn_ridge", "after_years"} & set(request.fixturenames):
+        request.getfixturevalue(filled)
     if not folder.exists():
         shutil.copytree(begun_once, folder)
     return open_store(folder)
@@ -42,6 +41,11 @@ def person(app):
 @pytest.fixture
 def at_tarn_ridge(folder, with_demo):
     with_demo(folder)
+
+
+@pytest.fixture
+def after_years(folder, years_once):
+    shutil.copytree(years_once, folder)
 
 
 @pytest.fixture

@@ -9,7 +9,6 @@ import random
 from importlib.resources import files
 
 import pytest
-from made_up import add_made_up
 from odd import FIELDS, ODD, address_of, one_of
 from sampling import LONG
 
@@ -20,8 +19,7 @@ SEED = random.SystemRandom().randrange(10**6) if LONG else 13
 
 
 @pytest.fixture
-def log(at_tarn_ridge, store):
-    add_made_up(store, 30)
+def log(after_years, store):
     return store
 
 

@@ -8,7 +8,6 @@ import sqlite3
 from contextlib import closing
 
 import pytest
-from made_up import add_made_up
 from odd import FIELDS, ODD, address_of, one_of
 from person import Person
 from sampling import LONG
@@ -40,8 +39,7 @@ CHANGES_WHO = ("signin.", "house.", "people.set_")
 
 
 @pytest.fixture
-def app_with_people(app, at_tarn_ridge, store):
-    add_made_up(store, 30)
+def app_with_people(after_years, app):
     people = app.extensions["people"]
     for role in reversed(Role):
         people.add(f"The {role}", role, PASSPHRASE, access.moment())

@@ -1,37 +1,17 @@
 """Lists over years: found by words, a page at a time, the Bench folded; kept with every change."""
 
 import re
-import shutil
 from datetime import date, timedelta
 
 import pytest
 from icalendar import Calendar
-from made_up import add_made_up
 from person import words
 
-from euthyne.cli import open_store
 from euthyne.store.leads import ListQuery
 
 
-@pytest.fixture(scope="session")
-def years_once(tmp_path_factory, loaded_once):
-    folder = tmp_path_factory.mktemp("years") / "data"
-    shutil.copytree(loaded_once, folder)
-    add_made_up(open_store(folder), 120)
-    return folder
-
-
 @pytest.fixture
-def folder(request, tmp_path):
-    """Its data folder; that of many years where a test asks for them, copied before it is opened."""
-    own = tmp_path / "data"
-    if "years" in request.fixturenames:
-        shutil.copytree(request.getfixturevalue("years_once"), own)
-    return own
-
-
-@pytest.fixture
-def years(store):
+def years(after_years, store):
     return store
 
 
