@@ -66,9 +66,10 @@ def probes_command(grid: BinaryIO) -> None:
 @click.command("steps")
 @click.argument("lead", type=click.File("rb"))
 def steps_command(lead: BinaryIO) -> None:
-    """Write the build steps of a lead's JSON document (- for standard input)."""
+    """Write the build steps of a lead's JSON document, each with its acts (- for standard input)."""
     from euthyne.core.plan import plan_of
     from euthyne.core.standing.progress import not_to_be_built, progress
+    from euthyne.exchange.acts_file import written_build
     from euthyne.exchange.lead_file import read_lead
 
     def written() -> str:
@@ -80,7 +81,11 @@ def steps_command(lead: BinaryIO) -> None:
             for s in plan.build.steps
         ]
         stops = not_to_be_built(progress(plan, False))
-        answer = {"not_to_be_built": stops, "steps": steps, "trapped": plan.build.trapped}
+        acted = written_build(plan.build.acted)
+        acts = acted.pop("acts")
+        answer = {"not_to_be_built": stops, **acted}
+        answer["steps"] = [step | {"acts": acts[step["key"]]} for step in steps]
+        answer["trapped"] = plan.build.trapped
         return json.dumps(answer, indent=1, ensure_ascii=False)
 
     answer(written)

@@ -1,7 +1,7 @@
 """A build as acts, in JSON: read, whoever made it, and walked."""
 
 import json
-from dataclasses import asdict, dataclass, field
+from dataclasses import asdict, dataclass, field, fields
 from functools import cache
 from typing import TYPE_CHECKING, Any
 
@@ -93,6 +93,25 @@ def _act(key: str, told: Any) -> BenchAct | WalkFault:
         return WalkFault(
             key, str(name), f"{fault.field.replace('from_end', 'from')}: {fault.problem}"
         )
+
+
+def written_build(build: ActedBuild) -> dict[str, Any]:
+    """A build as it is answered: the map, what there is, and the acts of each step by its key."""
+    return {
+        "map": [[wire.core, wire.a, wire.b] for wire in build.map],
+        "cables": {name: asdict(cable) for name, cable in build.cables.items()},
+        "parts": {name: asdict(part) for name, part in build.parts.items()},
+        "fittings": {name: asdict(body) for name, body in build.fittings.items()},
+        "acts": {step.key: [_written(act) for act in step.acts] for step in build.steps},
+    }
+
+
+def _written(act: BenchAct) -> dict[str, Any]:
+    said = {f.name: getattr(act, f.name) for f in fields(act)}  # type: ignore[arg-type]
+    told = {"from" if name == "from_end" else name: value for name, value in said.items()}
+    empty = (None, "", ())
+    kept = {name: value for name, value in told.items() if value not in empty or name == "covers"}
+    return {"act": act.name} | kept
 
 
 def written_faults(faults: list[WalkFault]) -> str:

@@ -12,7 +12,18 @@ BODY_KEYS = ("closing", "loose", "making", "holds", "has", "landing", "at_landin
 LOOSE_KEYS = ("id", "words", "over_mm", "facing")
 LOOSE_MAY_SAY = ("needed_by", "mistake")
 MAKING_KEYS = ("when", "do", "detail", "mistake", "done")
-MAKING_MAY_SAY = ("id", "source", "tool", "lasting", "seats", "judge", "figures", "only", "ahead")
+MAKING_MAY_SAY = (
+    "id",
+    "source",
+    "tool",
+    "lasting",
+    "seats",
+    "judge",
+    "figures",
+    "only",
+    "ahead",
+    "beside",
+)
 
 
 @cache

@@ -29,6 +29,7 @@ class Making:
         ""  # where it is not always done: spare ways, where a cavity is left empty
     )
     ahead: bool = False  # True where other cables wait for it
+    beside: bool = False  # True where the joints beside this body come first
 
 
 @dataclass(frozen=True)

@@ -147,6 +147,7 @@ def test_each_lasting_step_has_its_gate_when_there_is_anything_to_ask_for(start)
             for p in plan.build.threading.parts
             if p.home in event.at
             and p.id in keys[: keys.index(key)]
+            and p.needed_by not in keys[: keys.index(key)]  # it is in its place by then
             and (p.on == CABLE or f"{p.cable}.{p.on}" in event.on)
         ]
         gate = next((s for s in plan.build.steps if s.key == f"gate-{key}"), None)

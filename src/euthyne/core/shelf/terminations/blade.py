@@ -25,6 +25,7 @@ TERMINATION = Termination(
     bared="Twist the strands; never tin them.",
     then="the blade is on",
     looks="tube",
+    joined_by="crimp",
     practised=_practised,
     crimped=True,
     solderable=True,

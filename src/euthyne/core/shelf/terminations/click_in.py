@@ -14,5 +14,8 @@ TERMINATION = Termination(
     bared="Strands as they lie, every one of them; never tinned.",
     then="the contact is on",
     looks="tube",
+    joined_by="crimp",
+    inserted=True,
+    stays_in=True,
     crimped=True,
 )

@@ -14,6 +14,7 @@ TERMINATION = Termination(
     bared="Strands as they lie, every one of them; never tinned.",
     then="the ferrule is on",
     looks="tube",
+    joined_by="screw",
     done="{tint} ferrule is on",
     crimped=True,
 )

@@ -33,6 +33,7 @@ TERMINATION = Termination(
     bared="Strands as they lie, every one of them; never tinned.",
     then="the lug is pressed",
     looks="lug",
+    joined_by="press",
     done="{tint} lug is on",
     practised=_practised,
     sleeved=True,

@@ -15,6 +15,7 @@ TERMINATION = Termination(
     ),
     judge=("no strand out", "no insulation under the clamp", "no copper showing"),
     looks="screw",
+    joined_by="screw",
     grips="always",
     pull_tested=False,
     settles=True,

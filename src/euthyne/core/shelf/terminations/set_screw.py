@@ -14,6 +14,7 @@ TERMINATION = Termination(
     bared="Strands as they lie, every one of them; never tinned.",
     then="the strands are clamped",
     looks="screw",
+    joined_by="set-screw",
     pull_tested=False,
     settles=True,
 )

@@ -25,6 +25,7 @@ TERMINATION = Termination(
     bared="Strands twisted as they lie; they are tinned at the cup, apart from it.",
     then="the wire is in its cup",
     looks="tube",
+    joined_by="solder",
     grips="with a body",
     practised=_practised,
     sleeved=True,

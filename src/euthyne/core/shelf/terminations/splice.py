@@ -17,6 +17,7 @@ TERMINATION = Termination(
     bared="Twist the strands; never tin them.",
     then="the butt is pressed",
     looks="tube",
+    joined_by="splice",
     grips="with a body",
     sleeved=True,
     solderable=True,

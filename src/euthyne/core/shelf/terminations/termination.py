@@ -6,6 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Literal
 
+from euthyne.core.acts.records import JoinedBy
 from euthyne.core.trade.practices import Practices
 from euthyne.core.trade.sleeve import covered_on_lug_mm
 
@@ -55,6 +56,12 @@ class Termination:
     mistake: str
     judge: tuple[str, ...]
     looks: Looks
+    # what is said where the cores are made ready and nothing of them is bared: what to do, how, the mistake,
+    # its button
+    unbared: tuple[str, str, str, str] | None = None
+    joined_by: JoinedBy  # how, as a walk over the build names it
+    inserted: bool = False  # True where what is on the core clicks into a housing afterwards
+    stays_in: bool = False  # True where it does not come out of there again
     grips: Grips = "never"
     done: str = "{tint} is in {cavity}"
     bared: str = "Twist the strands; never tin them."

@@ -21,6 +21,8 @@ TERMINATION = Termination(
     bared="Strands as they lie, every one of them; never tinned.",
     then="the contact is on",
     looks="tube",
+    joined_by="crimp",
+    inserted=True,
     sealed=True,
     crimped=True,
 )

@@ -128,6 +128,17 @@ def layer(turn: Turn) -> BuildStep:
 def cores(turn: Turn) -> BuildStep:
     """The cores are trimmed to length and bared; a single is only bared."""
     planned, kind = turn.e.strip.cores, turn.e.termination
+    if kind.unbared is not None:
+        do, how, mistake, button = kind.unbared
+        return BuildStep(
+            key=turn.name.key,
+            kind="cores",
+            end=turn.end,
+            headline=do.format(said=turn.said),
+            detail=how,
+            mistake=mistake,
+            button=button,
+        )
     which = "cores"
     if len(planned) == 1:
         which = f"{turn.e.colours.called(planned[0].core)} core"

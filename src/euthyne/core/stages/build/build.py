@@ -5,19 +5,23 @@ import math
 from functools import cached_property
 from itertools import takewhile
 
+from euthyne.core.acts.records import ActedBuild
 from euthyne.core.assembly.records import WireCourse
 from euthyne.core.kinds.kind import Trait
 from euthyne.core.order.laid import BuildPlan, CableEnd, End
 from euthyne.core.order.order import OrderStep
 from euthyne.core.stages.build import buildsteps
+from euthyne.core.stages.build.acted import acted_build
 from euthyne.core.stages.build.buildplan import order_of, threading_plan
 from euthyne.core.stages.build.buildstep import BuildStep
 from euthyne.core.stages.build.jobs import SHIELD, Body, BuildJob, CableToBuild, EndToBuild
 from euthyne.core.stages.conductor.conductor import ConductorStage
 from euthyne.core.stages.conductor.laid import LaidCable
 from euthyne.core.stages.cut.cut import CutStage
+from euthyne.core.stages.cut.strip import THE_CORD
 from euthyne.core.stages.ends.ends import EndsStage, LeadEnd, Marking
 from euthyne.core.stages.given import Given
+from euthyne.core.trade.layers import layered
 from euthyne.core.trade.practices import Practices
 
 EARTH = "E"
@@ -91,6 +95,8 @@ class BuildStage:
             cut_m=length.cut_m if length else None,
             shut=tuple((end, existing.cut_back_mm if existing else None) for end in shut),
             old=existing is not None and existing.finished is not None,
+            raw=existing is not None and existing.finished is None and length is None,
+            own_layers=(found := layered(laid.type.name)) is not None and found.whose != THE_CORD,
         )
 
     def _body(self, end: LeadEnd, made: tuple[CableEnd, ...]) -> Body:
@@ -149,6 +155,11 @@ class BuildStage:
         if not self._settled:
             return ()
         return buildsteps.steps(self.job)
+
+    @cached_property
+    def acted(self) -> ActedBuild:
+        """The build as acts, to be walked."""
+        return acted_build(self.given, self.job, self.steps)
 
     @cached_property
     def threading(self) -> BuildPlan:

@@ -59,6 +59,9 @@ def threading_plan(job: BuildJob) -> BuildPlan:
         shut = _shut(body, job, landed)
         bared = tuple(job.step("cores", at).key for at in body.at)
         ready = _makings(body, job, "bared", after=bared)
+        if ready and any(made.beside for made in job.makings(body, "bared")):
+            joined = _joined_beside(body, job)
+            ready = [replace(ready[0], after=(*ready[0].after, *joined)), *ready[1:]]
         events = _after(events, ready[-1:], {key for _, key in landed}) + ready + shut
         begun = _makings(body, job, "first", after=())
         here = {e.id for e in events if set(e.at) & set(body.at) and not e.after}
@@ -92,14 +95,17 @@ def _held_up(events: list[Event], job: BuildJob) -> list[Event]:
         for made in body.part.making:
             if made.ahead:
                 key = job.step_at_body("make", body, on=made.id).key
-                own = {at.cable for at in body.at}
+                others = [e for e in job.ends if e.at not in body.at]
                 land = {
                     job.step_on_core("land", e.at, c.core).key
-                    for e in job.ends
-                    if e.at.cable not in own
+                    for e in others
                     for c in e.strip.cores
                 }
                 events = [replace(e, after=(*e.after, key)) if e.id in land else e for e in events]
+                # What is measured there is touched at the far ends of the same cables, once they are bare.
+                far = {at.other for at in body.at} & {e.at for e in others}
+                bare = tuple(job.step("cores", at).key for at in sorted(far))
+                events = [replace(e, after=(*e.after, *bare)) if e.id == key else e for e in events]
     return events
 
 
@@ -177,7 +183,7 @@ def _threaded(e: EndToBuild, job: BuildJob) -> list[Threaded]:
             end=e.at.end,
             rank=len(on_cable) - place + nearer,
             bore_mm=part.bore_mm,
-            needed_by=_first_joint(e, job, part),
+            needed_by=_first_joint(e, job, part, _whose(e, part)),
             facing=part.facing,
             after=_once_off(e, job),
             cable=e.cable.id,
@@ -192,15 +198,20 @@ def _once_off(e: EndToBuild, job: BuildJob) -> tuple[str, ...]:
     return (job.step("off", e.at).key,) if e.cable.old else ()
 
 
-def _first_joint(e: EndToBuild, job: BuildJob, loose: ThreadedPart) -> str | None:
+def _whose(e: EndToBuild, loose: ThreadedPart) -> Body:
+    """The fitting a loose part belongs to; a printed sleeve is of none, and goes by that of most cores."""
+    return next((body for body in e.bodies if loose in body.part.threaded), e.body)
+
+
+def _first_joint(e: EndToBuild, job: BuildJob, loose: ThreadedPart, body: Body) -> str | None:
     """What a loose part has to be on for: what it says itself; else the body shutting or, without
     one, the first core landing.
     """
-    own = [made.id for when in WHENS for made in job.makings(e.body, when)]
+    own = [made.id for when in WHENS for made in job.makings(body, when)]
     if loose.needed_by in own:
-        return job.step_at_body("make", e.body, on=loose.needed_by).key
-    if e.body.closes and loose.needed_by != "land":
-        return job.step_at_body("close", e.body).key
+        return job.step_at_body("make", body, on=loose.needed_by).key
+    if body.closes and loose.needed_by != "land":
+        return job.step_at_body("close", body).key
     if e.strip.cores:
         return job.step_on_core("land", e.at, e.strip.cores[0].core).key
     return None
@@ -229,10 +240,18 @@ def _on_core(
         rank=1,
         bore_mm=bore_mm,
         needed_by=job.step_on_core(before, e.at, core.core).key,
-        after=(job.step("strip", e.at).key,) if e.cable.sheathed else _once_off(e, job),
+        after=_opened(e, job) if e.cable.sheathed else _once_off(e, job),
         on=core.core if e.cable.sheathed else CABLE,
         cable=e.cable.id,
     )
+
+
+def _opened(e: EndToBuild, job: BuildJob) -> tuple[str, ...]:
+    """What has to be off before anything goes on a core: the sheath, and every layer below it."""
+    layers = [job.step("layer", e.at, stair.layer.id).key for stair in e.strip.below_sheath]
+    if e.cable.own_layers:
+        return tuple(layers)
+    return (job.step("strip", e.at).key, *layers)
 
 
 class _EndEvents:
@@ -256,7 +275,7 @@ class _EndEvents:
         if self.e.cable.old:
             key = self.job.step("off", self.e.at).key
             found.append(Event(id=key, at=self.at, tool="cable shear"))
-        if self.e.cable.sheathed:
+        if self.e.cable.sheathed and not self.e.cable.own_layers:
             key = self.job.step("strip", self.e.at).key
             before = tuple(event.id for event in found)
             tool = STRIPPERS[self.how.stripper]
@@ -378,9 +397,7 @@ def _shut(body: Body, job: BuildJob, landed: tuple[tuple[CableEnd, str], ...]) -
     after = tuple(dict.fromkeys(key for _, key in landed))
     if body in job.screwed:
         after = (AGAIN,)
-    beside = (b for b in job.bodies if b != body and set(b.at) & set(body.at))
-    all_landed = tuple(key for b in beside for _, key in _landings(b, job))
-    found = _makings(body, job, "landed", (*after, *all_landed))
+    found = _makings(body, job, "landed", (*after, *_joined_beside(body, job)))
     after = tuple(e.id for e in found[-1:]) or after
     closing = [_one(body, job, "close", "driver", ())] if body.closes else []
     gripped = _grips(body, job, after, landed)
@@ -398,6 +415,12 @@ def _shut(body: Body, job: BuildJob, landed: tuple[tuple[CableEnd, str], ...]) -
         alike = stage is gripped and len(body.at) > 1
         after = tuple(e.id for e in stage) if alike else (stage[-1].id,)
     return found
+
+
+def _joined_beside(body: Body, job: BuildJob) -> tuple[str, ...]:
+    """What has to be done at the other fittings of the same cable ends before their joints are made."""
+    beside = (b for b in job.bodies if b != body and set(b.at) & set(body.at))
+    return tuple(key for b in beside for _, key in _landings(b, job))
 
 
 def _grips(

@@ -48,11 +48,14 @@ def steps(job: BuildJob) -> tuple[BuildStep, ...]:
         return ()
     shut = {g.before: g for g in gates(build, solved.steps)}
     found = [_lay_out(job, build), *_cut(job)]
+    seated: set[str] = set()
     for step in solved.steps:
         gate = shut.get(step.what)
-        if gate is not None and gate.anything_on:
-            found.append(_gate(gate, job))
+        if gate is not None and (asked := [x for x in _asked_for(gate) if x not in seated]):
+            found.append(_gate(gate, asked, job))
         found.append(_said(step, job))
+        # What is shrunk or screwed where it belongs is looked for no more.
+        seated |= {part.id for part in build.parts if part.needed_by == step.what}
     if job.tags_along or job.practices.labels == "printed-sleeve":
         found.append(_tags(job))
     if job.practices.pulled_by == "someone-else":
@@ -92,12 +95,18 @@ def part_words(part_id: str, job: BuildJob) -> str:
     return f"the {words} of the {whose.part.short}, {whose.said}"
 
 
-def _gate(gate: Gate, job: BuildJob) -> BuildStep:
+def _asked_for(gate: Gate) -> list[str]:
+    """The parts a gate asks for: all on the cable, and on the core that is ended next."""
+    name = step_named(gate.before)
+    own = name.on if name is not None else ""
+    on_cores = [x for (_, core), ids in gate.on_core.items() if own in ("", core) for x in ids]
+    return [*gate.on_cable_from_tip, *on_cores]
+
+
+def _gate(gate: Gate, on: list[str], job: BuildJob) -> BuildStep:
     name = step_named(gate.before)
     if name is None:
         raise ValueError(f"{gate.before} shuts neither end")
-    on = [*gate.on_cable_from_tip]
-    on += [x for (_, core), ids in gate.on_core.items() if name.on in ("", core) for x in ids]
     locked = [part_words(x, job) for x in gate.locked_out_after]
     after = ""
     if locked:
@@ -168,6 +177,11 @@ def _cut(job: BuildJob) -> list[BuildStep]:
         f"{f'{n} times ' if n > 1 else ''}{metres(cut_m):.2f} of {written}"
         for (written, cut_m), n in lengths.items()
     ]
+    raw = "".join(
+        f" The {c.written} that is there: cut square and dry at both ends."
+        for c in job.cables
+        if c.raw
+    )
     many = len(lengths) > 1
     figures = []
     for (written, cut_m), n in lengths.items():
@@ -180,7 +194,7 @@ def _cut(job: BuildJob) -> list[BuildStep]:
             kind="cut",
             end=None,
             headline=f"Cut {', and '.join(said)}",
-            detail="Square, with a cable shear. Measure twice along the cord lying straight.",
+            detail=f"Square, with a cable shear. Measure twice along the cord lying straight.{raw}",
             mistake=MISTAKES["cut"],
             button="it is cut",
             figures=tuple(figures),

@@ -45,6 +45,10 @@ class CableToBuild:
     cut_m: float | None
     shut: tuple[tuple[End, float | None], ...] = ()
     old: bool = False
+    raw: bool = False  # True for one that is there and has an open tip at both ends
+    own_layers: bool = (
+        False  # True for a tape: its layers are its own, and no sheath of a cord is over them
+    )
 
 
 @dataclass(frozen=True)

@@ -5,11 +5,13 @@ from typing import Literal
 
 from euthyne.core.shelf.part import Part
 from euthyne.core.trade.barrel import Bare, closed_bare, lug_for, open_bare
+from euthyne.core.trade.corewords import own_name
 from euthyne.core.trade.figure import mm
 from euthyne.core.trade.layers import Layered, Stair, layered, staircase, without_shield
 from euthyne.core.trade.route import round_post_mm
 from euthyne.core.trade.sleeve import copper_mm
 
+THE_CORD = "the cord"  # whose layers are those below its sheath; a tape has its own
 STEP_MM = 5.0  # each core that must part later is given this much more than the one before
 FIRST_SLACK_MM = 3.0
 PARTS_FIRST_TO_LAST = ("L", "N", "E")
@@ -61,7 +63,7 @@ class StripPlan:
         """The layers that are steps of their own: all of another's, of the cord's own those below
         its sheath.
         """
-        if self.whose == "the cord":
+        if self.whose == THE_CORD:
             return self.stairs[1:]
         return self.stairs
 
@@ -146,7 +148,8 @@ def strip_plan(
         for core, cavity in landing.items()
     )
     sheath = max(longest - part.inside_mm, 0.0)
-    if cable is not None and "S" not in landing:
+    braid = "S" if cable is None or cable.whose == THE_CORD else "E"
+    if cable is not None and braid not in {own_name(core) for core in landing}:
         cable = without_shield(cable)
     steps = cable or (layered(part.layers) if part.layers else None)
     if steps:

@@ -1,0 +1,108 @@
+"""Every build of a lead is walked, act by act, and again by a walk of the tests' own."""
+
+import json
+from importlib.resources import files
+from random import Random
+
+import pytest
+from click.testing import CliRunner
+from drawn import drawn_lead
+from leads import made
+from sampling import LONG
+from second_walk import cannot_be_done
+
+from euthyne.cli import DEMO_ORDER, main
+from euthyne.core.acts.walk import walk
+from euthyne.core.checks import found_before_proof
+from euthyne.core.kinds import starts
+from euthyne.core.kinds.assembling import changed
+from euthyne.core.lead.paths import with_value
+from euthyne.core.plan import Plan
+from euthyne.core.trade.practices import PRACTICES, Practices, taken_up
+from euthyne.exchange.acts_file import written_build
+from euthyne.exchange.lead_file import read_lead
+
+DRAWN, PARTS = (2000, 20) if LONG else (60, 4)
+
+
+def answer_of(plan):
+    written = written_build(plan.build.acted)
+    acts = written.pop("acts")
+    return written | {"steps": [{"key": key, "acts": done} for key, done in acts.items()]}
+
+
+def walked_twice(plan):
+    """What either walk finds."""
+    return walk(plan.build.acted), cannot_be_done(json.loads(json.dumps(answer_of(plan))))
+
+
+def sized(lead):
+    sizing = Plan(lead).conductor.sizing
+    if Plan(lead).conductor.size_name is None and sizing is not None and sizing.chosen is not None:
+        return changed(lead, [("conductor.size", sizing.chosen.size)])
+    return lead
+
+
+@pytest.mark.parametrize("name", DEMO_ORDER)
+def test_every_build_of_the_demonstration_can_be_done(name):
+    plan = Plan(read_lead((files("euthyne.demo") / f"{name}.json").read_bytes()).lead)
+    assert plan.build.steps
+    assert walked_twice(plan) == ([], [])
+
+
+@pytest.mark.parametrize("start", [start.id for _, start in starts()])
+def test_every_start_can_be_built(start):
+    assert walked_twice(Plan(sized(made(start)))) == ([], [])
+
+
+@pytest.mark.parametrize("part", range(PARTS))
+def test_whatever_is_drawn_and_not_stopped_can_be_built_as_any_bench_works(part):
+    rng, walked = Random(f"hands {part}"), 0
+    while walked < DRAWN // PARTS:
+        practices = Practices()
+        for practice in PRACTICES:
+            value = rng.choice([choice.value for choice in practice.choices])
+            practices = taken_up(practices, practice.name, value, "said in the shed")
+        plan = Plan(with_value(sized(drawn_lead(rng)), "build.practices", practices))
+        if not plan.build.steps or any(f.level == "stop" for f in found_before_proof(plan)):
+            continue
+        walked += 1
+        assert walked_twice(plan) == ([], []), (plan.lead.kind, practices)
+
+
+def test_a_salvaged_cable_and_a_live_tail_can_be_built():
+    assert walked_twice(Plan(made("welding-extension", cable__salvaged=True))) == ([], [])
+    tail = {"brief__tail_of": "pack", "conductor__size": "1.5 mm2"}
+    live = Plan(made("conversion", brief__live_battery="yes", **tail))
+    assert [cable.live for cable in live.build.acted.cables.values()].count(()) == 0
+    assert walked_twice(live) == ([], [])
+
+
+@pytest.mark.parametrize(
+    "begins", ["A-sleeve", "gate-A-land", "A-cores", "B-land", "cut", "A-shrink"]
+)
+def test_the_second_walk_finds_that_a_step_is_missing(begins):
+    answer = answer_of(Plan(sized(made("inverter-link"))))
+    spoiled = [step for step in answer["steps"] if not step["key"].startswith(begins)]
+    assert len(spoiled) < len(answer["steps"])
+    assert cannot_be_done(answer | {"steps": spoiled})
+
+
+def test_a_tape_is_measured_bare_before_its_cord_is_on_and_the_earth_is_joined_last():
+    keys = [step.key for step in Plan(made("heating-tape")).build.steps]
+    assert "B-strip@tape" not in keys, "a tape has no sheath of a cord"
+    measured = keys.index("B-make-measured@roof")
+    assert keys.index("A-cores@tape") < measured < keys.index("A-land-tape.L")
+    assert keys.index("B-make-short@braid") < keys.index("A-land-tape.E")
+    gate = next(s for s in Plan(made("heating-tape")).build.steps if s.key == "gate-B-land-cord.E")
+    assert [asked.part for asked in gate.asks] == ["B-long@cord", "B-sleeve-cord.E"]
+
+
+def test_steps_are_written_with_their_acts_and_can_be_walked_by_command(tmp_path):
+    lead = (files("euthyne.demo") / "battery-inverter.json").read_bytes()
+    steps = CliRunner().invoke(main, ["steps", "-"], input=lead).output
+    told = json.loads(steps)
+    assert {"act": "thread", "part": "A-sleeve-+", "from": "A"} in [
+        act for step in told["steps"] for act in step["acts"]
+    ]
+    assert CliRunner().invoke(main, ["walk", "-"], input=steps).exit_code == 0
