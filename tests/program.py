@@ -44,6 +44,13 @@ class Program:
         with open(f"/proc/{self.process.pid}/stat") as told:
             return sum(int(n) for n in told.read().rpartition(")")[2].split()[11:13])
 
+    def settle(self):
+        """Wait until it has nothing more to do of its own: it has begun, and made the copy of the day."""
+        before = -1
+        while self.worked != before:
+            before = self.worked
+            time.sleep(0.5)
+
     def tell(self, what):
         """Send it a signal and wait until it is gone; its exit status."""
         os.kill(self.process.pid, what)

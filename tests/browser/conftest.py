@@ -12,6 +12,9 @@ from euthyne.cli.doors import Doors
 from euthyne.cli.server import Server
 from euthyne.web import create_app
 
+# On a machine that does much else a press takes seconds to be answered; what never comes is still told.
+expect.set_options(timeout=20_000)
+
 
 @pytest.fixture(scope="session")
 def chromium():
@@ -48,7 +51,7 @@ def served(tmp_path, with_demo):
 @pytest.fixture
 def page(chromium, served):
     context = chromium.new_context(viewport={"width": 1280, "height": 800}, base_url=served[0])
-    context.set_default_timeout(8000)
+    context.set_default_timeout(20_000)
     opened = context.new_page()
     troubles = []
     opened.on("pageerror", lambda error: troubles.append(str(error)))
@@ -69,7 +72,7 @@ def browser_of(chromium, served):
             has_touch=touched,
             is_mobile=touched,
         )
-        context.set_default_timeout(8000)
+        context.set_default_timeout(20_000)
         contexts.append(context)
         return context.new_page()
 

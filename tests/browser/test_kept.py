@@ -30,7 +30,7 @@ def tab(request, chromium):
     else:
         address, _ = request.getfixturevalue("served")
     context = chromium.new_context(viewport={"width": 1280, "height": 800}, base_url=address)
-    context.set_default_timeout(15000)
+    context.set_default_timeout(30_000)
     yield context.new_page()
     context.close()
 

@@ -56,7 +56,7 @@ class PartState:
 
 
 @dataclass
-class Joint:
+class ActedJoint:
     """What was joined at a way."""
 
     act: JoinAct
@@ -81,7 +81,7 @@ class BenchState:
             for end in SIDES
         }
         self.laid = {name: PartState() for name in build.parts}
-        self.joints: dict[str, Joint] = {}
+        self.joints: dict[str, ActedJoint] = {}
         self.blanked: set[str] = set()
         self.closed: set[str] = set()
         self.wires = {wire.core: wire for wire in build.map}

@@ -5,7 +5,7 @@ from typing import Any
 
 from euthyne.core.acts import records as acts
 from euthyne.core.acts.records import ActedBuild, BenchAct, WalkFault
-from euthyne.core.acts.state import SIDES, BenchState, CannotBeDone, CoreTip, Joint
+from euthyne.core.acts.state import SIDES, BenchState, CannotBeDone, CoreTip, ActedJoint
 
 AT_THE_END = "the end"
 
@@ -307,7 +307,7 @@ class _Walk:
         self._not_beside(act)
         if act.lasting:
             self._shut_out(act.at, act.cores, act.tip_mm)
-        bench.joints[act.at] = Joint(act)
+        bench.joints[act.at] = ActedJoint(act)
         for name in act.cores:
             bench.tip_named(name).joined_at = act.at
 
@@ -372,7 +372,7 @@ class _Walk:
             self._shut_out(act.at, joint.act.cores, None)
         joint.inserted = True
 
-    def _open_joint(self, at: str) -> Joint:
+    def _open_joint(self, at: str) -> ActedJoint:
         if at not in self.bench.joints:
             raise CannotBeDone(f"{at} is not joined")
         if at.rpartition(".")[0] in self.bench.closed:
