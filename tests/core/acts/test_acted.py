@@ -8,7 +8,7 @@ import pytest
 from click.testing import CliRunner
 from drawn import drawn_lead
 from leads import made
-from sampling import LONG
+from sampling import LONG, some
 from second_walk import cannot_be_done
 
 from euthyne.cli import DEMO_ORDER, main
@@ -50,7 +50,7 @@ def test_every_build_of_the_demonstration_can_be_done(name):
     assert walked_twice(plan) == ([], [])
 
 
-@pytest.mark.parametrize("start", [start.id for _, start in starts()])
+@pytest.mark.parametrize("start", some((start.id for _, start in starts()), 2))
 def test_every_start_can_be_built(start):
     assert walked_twice(Plan(sized(made(start)))) == ([], [])
 

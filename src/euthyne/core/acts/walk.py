@@ -5,7 +5,7 @@ from typing import Any
 
 from euthyne.core.acts import records as acts
 from euthyne.core.acts.records import ActedBuild, BenchAct, WalkFault
-from euthyne.core.acts.state import SIDES, BenchState, CannotBeDone, CoreTip, ActedJoint
+from euthyne.core.acts.state import SIDES, ActedJoint, BenchState, CannotBeDone, CoreTip
 
 AT_THE_END = "the end"
 
