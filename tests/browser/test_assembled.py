@@ -22,6 +22,7 @@ def test_an_inverter_link_shows_two_strands_and_a_lug_a_pole_on_its_stud(page):
     expect(page.locator("#checks")).to_contain_text("Inverter plus")
 
 
+@long_run
 def test_a_forgotten_black_sleeve_costs_nothing_while_the_far_end_is_bare(page, served):
     _, store = served
     page.goto("/leads/TR-0014/ends")

@@ -123,6 +123,7 @@ def test_a_press_that_is_not_right_is_cut_back_by_keyboard_alone(bench, served):
     assert (rework.part, rework.cause, rework.how) == ("A-land-+", "not-right", "cut-back")
 
 
+@long_run
 def test_it_is_right_after_all_and_a_slip_of_the_finger_cost_nothing(bench, served):
     _, store = served
     go_on(bench)

@@ -5,6 +5,7 @@ and by hand.
 import re
 
 from playwright.sync_api import expect
+from sampling import long_run
 
 from euthyne.core.plan import plan_of
 
@@ -27,6 +28,7 @@ def test_a_switch_in_the_neutral_is_stopped_and_put_right_by_one_press(page):
     expect(page.get_by_label("Switch breaks")).to_have_value("L")
 
 
+@long_run
 def test_two_swapped_balance_wires_are_stopped(page, served):
     _, store = served
     page.goto("/leads/TR-0022/ends")

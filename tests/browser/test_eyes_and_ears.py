@@ -81,7 +81,7 @@ def serious(page, address):
 
 @pytest.mark.parametrize("part", range(4))
 def test_nothing_serious_at_the_desk(page, part):
-    for address in some(SCREENS[part::4], 7):
+    for address in some(SCREENS[part::4], 12):
         assert serious(page, address) == [], address
 
 
@@ -96,7 +96,7 @@ def test_nothing_serious_in_the_hand(page, width, height):
 def test_nothing_serious_in_any_light(page, light):
     page.goto("/who")
     page.locator(f'button[value="{light}"]').click()
-    for address in some(LIT, 7):
+    for address in some(LIT, 8):
         assert serious(page, address) == [], address
 
 

@@ -40,6 +40,7 @@ def test_a_pump_lead_ends_with_ten_gauge_and_the_nearest_is_the_mistake(gauged):
     expect(page.locator("#figures")).to_contain_text("4 mm²")
 
 
+@long_run
 def test_a_heavy_inverter_pair_has_lugs_dies_and_pull_of_its_gauge(gauged, served):
     page, store = gauged, served[1]
     tag = begin(page, "inverter-link")

@@ -4,7 +4,7 @@ import re
 
 import pytest
 from playwright.sync_api import expect
-from sampling import some
+from sampling import long_run, some
 
 LEADS = [
     (
@@ -72,6 +72,7 @@ def test_a_lead_on_direct_current_is_briefed_and_sized(page, kind, typed, demand
     assert page.evaluate("window.sameDocument")
 
 
+@long_run
 def test_a_battery_lead_without_a_fuse_is_stopped_and_put_right_by_one_press(page):
     page.goto("/leads/TR-0014/brief")
     page.get_by_label("Fuse at the source").select_option("none")

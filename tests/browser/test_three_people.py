@@ -6,6 +6,7 @@ import re
 
 from filling import PASSPHRASE, all_kept
 from playwright.sync_api import expect
+from sampling import long_run
 
 from euthyne.core.plan import plan_of
 
@@ -147,6 +148,7 @@ def test_a_builder_and_a_prover_take_a_lead_to_its_seal_while_the_keeper_watches
         )
 
 
+@long_run
 def test_a_builder_who_may_prove_does_not_pass_their_own_work(browser_of, keeper, served):
     store = served[1]
     keeper.locator(
