@@ -72,7 +72,6 @@ class BenchState:
         self.cables, self.parts = build.cables, build.parts
         self.made = {name for name, cable in build.cables.items() if cable.existing}
         self.dead: set[str] = set()
-        self.cut_through: set[tuple[str, str]] = set()
         self.stripped: dict[tuple[str, str], dict[str, float]] = {}
         self.tips: dict[tuple[str, str], CoreTip] = {
             (f"{name}.{core}", end): CoreTip(finished=cable.existing)

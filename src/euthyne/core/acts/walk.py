@@ -81,7 +81,8 @@ class _Walk:
         self.bench.made.add(act.cable)
 
     def _cut_off(self, act: acts.CutOffAct) -> None:
-        bench, cable = self.bench, self.bench.needs_made(act.cable)
+        bench = self.bench
+        bench.needs_made(act.cable)
         tips = dict(bench.tips_of(act.cable, act.end, act.cores))
         for core in tips:
             bench.needs_dead(core)
@@ -91,15 +92,12 @@ class _Walk:
             raise CannotBeDone(f"{act.cable}: the blade goes through two cores of one live source")
         for core, tip in tips.items():
             self._undo_joint(tip)
-            fresh = CoreTip(cut_face=core in live)
-            bench.tips[core, act.end] = fresh
+            bench.tips[core, act.end] = CoreTip(cut_face=core in live)
         for name, state in bench.laid.items():
             if bench.parts[name].cable == act.cable and bench.parts[name].end == act.end:
                 state.covers = tuple(x for x in state.covers if x in bench.joints)
         if not act.cores:
             bench.stripped.pop((act.cable, act.end), None)
-            bench.cut_through.add((act.cable, act.end))
-        assert cable
 
     def _undo_joint(self, tip: CoreTip) -> None:
         """What was joined there goes with what is cut off."""
