@@ -106,3 +106,27 @@ def test_steps_are_written_with_their_acts_and_can_be_walked_by_command(tmp_path
         act for step in told["steps"] for act in step["acts"]
     ]
     assert CliRunner().invoke(main, ["walk", "-"], input=steps).exit_code == 0
+
+
+def test_what_a_forgotten_part_costs_is_said_of_its_own_joint():
+    said = {
+        start: {
+            s.mistake
+            for s in Plan(sized(made(start))).build.steps
+            if s.mistake.startswith("Forgotten")
+        }
+        for start in ("extension-bs", "inverter-link", "signal-lead")
+    }
+    assert said["extension-bs"] == {"Forgotten, every core comes out of its terminal again."}
+    assert said["inverter-link"] == {
+        "Forgotten, what is on this core may have to be cut off again."
+    }
+    assert said["signal-lead"] >= {"Forgotten, this joint is unsoldered again."}
+
+
+def test_the_braid_of_a_tape_is_its_earth_where_it_lands_and_cut_back_where_it_does_not():
+    steps = {s.key: s for s in Plan(made("heating-tape")).build.steps}
+    assert "leaves the whole tape without an earth" in steps["A-layer-braid@tape"].mistake
+    far = steps["B-layer-braid@tape"]
+    assert "Cut the braid back" in far.detail
+    assert "without an earth" not in far.mistake

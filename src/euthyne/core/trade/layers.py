@@ -25,6 +25,7 @@ class Layer:
     do: str
     mistake: str
     unlanded: str = ""
+    unlanded_mistake: str = ""  # the mistake made at such an end, where it is another
 
 
 @dataclass(frozen=True)
@@ -61,7 +62,11 @@ def layered(name: str) -> Layered | None:
 def without_shield(of: Layered) -> Layered:
     """The layers at an end where no shield is landed: a braid is cut back flush there."""
     flush = (
-        replace(x, beyond_mm=0.0, do=x.unlanded, unlanded="") if x.unlanded else x
+        replace(
+            x, beyond_mm=0.0, do=x.unlanded, mistake=x.unlanded_mistake or x.mistake, unlanded=""
+        )
+        if x.unlanded
+        else x
         for x in of.layers
     )
     return replace(of, layers=tuple(flush))

@@ -81,6 +81,24 @@ class Termination:
     from_afar: bool = False
     settles: bool = False
 
+    @property
+    def undone(self) -> str:
+        """What a part that was forgotten costs, where it does not go over what is made by then."""
+        if self.joint == "solder":
+            return "every joint is unsoldered"
+        if self.lasting:
+            return "what is on the cores may have to be cut off"
+        return "every core comes out of its terminal"
+
+    @property
+    def undone_one(self) -> str:
+        """What a sleeve or a seal that was forgotten costs: its own core alone."""
+        if self.joint == "solder":
+            return "this joint is unsoldered"
+        if self.lasting:
+            return "what is on this core may have to be cut off"
+        return "this core comes out of its terminal"
+
     def holds_the_cord(self, has_loose_parts: bool) -> bool:
         """True where the body round such joints holds the cord itself."""
         return self.grips == "always" or (self.grips == "with a body" and has_loose_parts)

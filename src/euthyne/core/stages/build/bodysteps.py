@@ -37,7 +37,7 @@ def thread(turn: Turn) -> BuildStep:
         end=turn.end,
         headline=f"Thread the {part.words} {way}",
         detail=f"{facing}.{together} Once {turn.e.termination.then} it can not go on any more.",
-        mistake=part.mistake or MISTAKES["thread"],
+        mistake=part.mistake or f"Forgotten, {turn.e.termination.undone} again.",
         button=f"{part.words} is on",
         part=part.id,
     )

@@ -9,8 +9,6 @@ from euthyne.core.trade.practices import Stripper
 MISTAKES = {
     "lay-out": "Parts not counted before the cut are found missing after it.",
     "cut": "Cut from the wrong mark, a lead is only ever shorter.",
-    "thread": "Forgotten more often than anything else: then every core comes out of its "
-    "terminal again.",
     "cores": "A nicked strand is a hot strand. None of up to six, one of 7 to 15, six in a "
     "hundred above that.",
     "fuse": "A bigger fuse than the lead carries protects nothing.",

@@ -45,7 +45,7 @@ def on_core(turn: Turn) -> BuildStep:
         end=turn.end,
         headline=f"Put the {shown} on the {turn.tint} core, {turn.said}",
         detail=detail,
-        mistake=MISTAKES["thread"],
+        mistake=f"Forgotten, {turn.body.termination.undone_one} again.",
         button=f"{turn.tint} {words} is on",
         core=turn.name.on,
         part=turn.name.does,
