@@ -9,6 +9,8 @@ from euthyne.cli import open_store
 from program import Program
 
 LEAD = "/leads/TR-0023"
+# A lead of the demo whose ends are not settled yet.
+OPEN = "/leads/TR-0014"
 # Starting the program again, and the longest wait before it is tried again.
 SLOW = 25_000
 
@@ -41,6 +43,16 @@ def lead_of(kept, tag="TR-0023"):
 
 def type_into(tab, field, text):
     tab.locator(field).fill(text)
+
+
+def slowly(tab, address):
+    """Let what is sent to an address wait on its way."""
+
+    def wait(route):
+        time.sleep(0.7)
+        route.continue_()
+
+    tab.route(address, wait)
 
 
 def test_nothing_typed_is_lost_while_the_server_is_stopped(tab, program):
@@ -123,12 +135,8 @@ def test_a_link_waits_for_what_is_not_kept_and_a_second_press_goes(tab, program)
 
 
 def test_quick_changes_on_a_slow_line_all_arrive(tab, served):
-    def slowly(route):
-        time.sleep(0.6)
-        route.continue_()
-
-    tab.goto("/leads/TR-0014/ends")
-    tab.route("**/ends", slowly)
+    tab.goto(f"{OPEN}/ends")
+    slowly(tab, "**/ends")
     tab.locator("select[name^='joint.']").nth(0).select_option(index=2)
     changed = tab.locator("select[name^='joint.']").nth(0).input_value()
     tab.wait_for_timeout(200)
@@ -136,7 +144,7 @@ def test_quick_changes_on_a_slow_line_all_arrive(tab, served):
     other = tab.locator("select[name^='joint.']").nth(2).input_value()
     expect(tab.locator("#kept")).to_contain_text("Kept ", timeout=SLOW)
     tab.unroute("**/ends")
-    tab.goto("/leads/TR-0014/ends")
+    tab.goto(f"{OPEN}/ends")
     expect(tab.locator("select[name^='joint.']").nth(0)).to_have_value(changed)
     expect(tab.locator("select[name^='joint.']").nth(2)).to_have_value(other)
 
@@ -174,3 +182,45 @@ def test_the_bench_stays_on_its_page_and_sends_the_step_again(tab, program):
     expect(tab.locator("#headline")).not_to_have_text(headline, timeout=SLOW)
     done = lead_of(open_store(program.folder), "TR-0019").build.done
     assert [d.by for d in done].count("QX") == 1
+
+
+def test_a_press_while_what_was_typed_is_being_kept_is_not_lost(tab, served):
+    tab.goto(f"{OPEN}/ends")
+    slowly(tab, "**/ends")
+    with tab.expect_request("**/ends"):
+        type_into(tab, "[name='conductor.measured_od_mm']", "17.5 mm")
+    tab.get_by_role("button", name="The ends are settled").click()
+    expect(tab.get_by_role("link", name="On to the cut")).to_be_visible()
+    assert lead_of(served[1], "TR-0014").ends.accepted
+
+
+def test_a_press_held_down_while_the_page_is_renewed_is_not_lost(tab, served):
+    tab.goto(f"{OPEN}/ends")
+    slowly(tab, "**/ends")
+    with tab.expect_response("**/ends"):
+        type_into(tab, "[name='conductor.measured_od_mm']", "17.5 mm")
+        tab.get_by_role("button", name="The ends are settled").hover()
+        tab.mouse.down()
+    expect(tab.locator("#kept")).to_contain_text("Kept ")
+    tab.mouse.up()
+    expect(tab.get_by_role("link", name="On to the cut")).to_be_visible()
+    assert lead_of(served[1], "TR-0014").ends.accepted
+
+
+def test_a_press_that_is_only_reached_by_tab_is_not_pressed(tab, served):
+    tab.goto(f"{OPEN}/ends")
+    type_into(tab, "[name='conductor.measured_od_mm']", "17.5 mm")
+    tab.get_by_role("button", name="The ends are settled").focus()
+    expect(tab.locator("#kept")).to_contain_text("Kept ")
+    lead = lead_of(served[1], "TR-0014")
+    assert (lead.conductor.measured_od_mm, lead.ends.accepted) == (17.5, False)
+
+
+def test_a_reason_being_typed_stays_while_something_else_is_kept(tab, served):
+    tab.goto(f"{OPEN}/ends")
+    slowly(tab, "**/ends")
+    type_into(tab, "[name='conductor.measured_od_mm']", "17.5 mm")
+    reason = tab.get_by_label("Reason to pass: Bare lugs")
+    reason.press_sequentially("boots come")
+    expect(tab.locator("#kept")).to_contain_text("Kept ")
+    expect(reason).to_have_value("boots come")

@@ -28,7 +28,18 @@ SCRIPTS = (
     "vendor/htmx.min",
     *(
         f"js/{name}"
-        for name in ("said", "held", "news", "keeper", "leaving", "keys", "map", "pulse", "hands")
+        for name in (
+            "said",
+            "held",
+            "news",
+            "keeper",
+            "renewed",
+            "leaving",
+            "keys",
+            "map",
+            "pulse",
+            "hands",
+        )
     ),
 )
 BUNDLES = {"css": ("text/css", SHEETS, "\n"), "js": ("text/javascript", SCRIPTS, "\n;\n")}

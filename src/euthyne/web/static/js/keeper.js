@@ -215,8 +215,18 @@ const Keeper = (() => {
     }
     event.preventDefault();
     event.stopImmediatePropagation();
+    if (press && press.hasAttribute("hx-post")) return Renewed.again(press);
     soon(0);
   }
+
+  // Keeping goes to the form's own address, whichever press the hand rests on just then: htmx would take
+  // the one with the focus for pressed.
+  document.addEventListener("htmx:configRequest", (event) => {
+    const asked = event.detail;
+    if (asked.elt !== form || !asked.triggeringEvent || asked.triggeringEvent.type !== "keep") return;
+    asked.path = form.getAttribute("action");
+    ["mine", "theirs"].forEach((name) => asked.formData.delete(name));
+  });
 
   let typedSince = {};
   let sumsBefore = {};

@@ -36,7 +36,11 @@ const Leaving = (() => {
   document.addEventListener("htmx:confirm", (event) => {
     if (!Keeper.open() || Keeper.isOwn(event.detail.elt) || event.detail.verb === "get") return;
     event.preventDefault();
-    Keeper.flush().then((good) => good && event.detail.issueRequest(true));
+    Keeper.flush().then((good) => {
+      if (!good) return;
+      if (event.detail.elt.isConnected) event.detail.issueRequest(true);
+      else Renewed.again(Renewed.standing(event.detail.elt));
+    });
   });
 
   // Whatever else is pressed says so when the program does not answer.
