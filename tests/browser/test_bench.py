@@ -56,7 +56,7 @@ def test_a_gate_asks_for_each_part_before_it_lets_go(bench):
 def test_a_part_seen_to_be_missing_at_the_gate_costs_nothing(bench, served):
     go_on_to(bench, "Stop. Is everything on?")
     bench.keyboard.press("f")
-    bench.get_by_role("button", name="the sleeve on the red core, plus, battery end").click()
+    bench.get_by_role("button", name="the sleeve on the red wire, plus, battery end").click()
     expect(bench.get_by_text("There is still time")).to_be_visible()
     bench.get_by_role("button", name="Go this way").click()
     expect(bench.locator("#headline")).to_contain_text("Put the red sleeve on the red core")

@@ -161,8 +161,8 @@ def test_a_gate_stands_before_each_press_and_names_what_must_be_on(person, store
     build_up_to(person, store, "A-cores@plus")
     page = words(person.open(f"{LUGS}/bench"))
     assert "Stop. Is everything on?" in page
-    assert "the sleeve on the red core, plus, battery end" in page
-    assert "can not go on any more" in page
+    assert "The sleeve on the red wire, plus, battery end" in page
+    assert "After the next step it goes on no more." in page
     page = words(person.send(f"{LUGS}/done", code=409, step="A-land-+", initials="RM"))
     assert "First comes: Stop. Is everything on?" in page
 
@@ -182,13 +182,13 @@ def test_a_part_forgotten_after_the_press_costs_the_lug_and_its_length_and_the_r
 ):
     build_up_to(person, store, "B-land-+")
     page = words(person.open(f"{LUGS}/forgot?part=B-sleeve-%2B"))
-    assert "Cut this end off and begin it again" in page
-    assert "Press the lug on the red core" in page
+    assert "Cut this one joint off, put it on, and make the joint anew" in page
+    assert "To throw away lug" in page
     take_the_way_back(person, "B-sleeve-+")
     build = store.get("TR-0014").lead.build
     done = {d.step for d in build.done}
     assert {"A-shrink-+", "A-shrink--"} <= done, "the other end stays as it is"
-    assert "B-cores@plus" not in done
+    assert "B-cores@plus" in done and "B-land-+" not in done, "it is bared anew at its press"
     assert build.reworks[0].scrap == ("B-land-+",)
     assert build.reworks[0].length_lost_mm > 10
     assert "Done again" in person.open(LUGS)

@@ -35,7 +35,7 @@ def test_steps_come_with_their_numbers_their_judgement_and_what_a_gate_asks(fold
         "3",
         "14",
     )
-    assert steps["gate-A-land-+"]["asks"] == ["the sleeve on the red core, plus, battery end"]
+    assert steps["gate-A-land-+"]["asks"] == ["the sleeve on the red wire, plus, battery end"]
     assert "no crack, no gap" in steps["A-land-+"]["judge"]
 
 

@@ -19,13 +19,14 @@ def ring(person):
     return "L-0001"
 
 
-def test_it_is_made_in_six_steps_with_its_numbers_and_its_tug(person, store, ring):
+def test_it_is_made_in_seven_steps_with_its_numbers_and_its_tug(person, store, ring):
     steps = plan_of(store.get(ring).lead).build.steps
     assert [in_metric(s.headline) for s in steps] == [
         "Lay everything out and try it dry",
+        "Take it off its supply, and show by voltmeter that nothing is left",
         "Cut the old end off the red wire, ring end",
-        "Bare 6 to 7 mm of the red core, ring end",
-        "Crimp the ring on the red core",
+        "Bare 6 to 7 mm of the red wire, ring end",
+        "Crimp the ring on the red wire",
         "Warm the sleeve of the ring until its lining shows",
         "Tug the ring, and look once more",
     ]

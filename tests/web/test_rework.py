@@ -45,7 +45,7 @@ def test_a_gate_is_not_passed_until_each_part_is_ticked(person, store):
         f"/leads/{LINK}/build/done", data={"step": "gate-A-land-+", "initials": "RM"}
     )
     assert answer.status_code == 409
-    assert "Not asked for yet: the sleeve on the red core, plus, battery end." in words(answer.text)
+    assert "Not asked for yet: the sleeve on the red wire, plus, battery end." in words(answer.text)
     assert "gate-A-land-+" not in keys(store, LINK)
     assert person.confirm(LINK, "gate-A-land-+").status_code == 200
     assert "gate-A-land-+" in keys(store, LINK)
@@ -88,10 +88,9 @@ def test_a_lasting_step_says_what_it_costs_before_anything_is_lost(person, store
     build(person, store, LINK, "A-shrink-+")
     before = keys(store, LINK)
     page = words(person.open(f"/leads/{LINK}/build/wrong?step=A-land-%2B"))
-    assert "It can not be undone. Cut this end off and begin it again." in page
+    assert "Cut this one off, close behind it, and make it anew." in page
     assert "scrapped 2" in page
-    assert "To throw away" in page
-    assert "the shrunk sleeve of" in page
+    assert "To throw away lug shrunk sleeve" in page
     assert keys(store, LINK) == before
 
 
@@ -101,7 +100,9 @@ def test_a_press_cut_off_takes_lugs_and_sleeves_from_stores_and_its_length_from_
     build(person, store, LINK, "A-shrink-+")
     lugs, sleeving = left(store, "Lugs 50 mm², M8"), left(store, "Sleeve 19 mm, lined")
     wrong(person, LINK, "A-land-+", why="flash and a crack")
-    assert keys(store, LINK) == ["lay-out", "cut"]
+    assert keys(store, LINK) == ["lay-out", "cut", "A-cores@plus"]
+    anew = words(person.open(f"/leads/{LINK}/build/bench?step=A-land-%2B"))
+    assert "Cut the old one off close behind it, and bare 29.1 to 31.1 mm again" in anew
     assert left(store, "Lugs 50 mm², M8") == lugs - 1
     assert left(store, "Sleeve 19 mm, lined") == pytest.approx(sleeving - 0.040 / 0.87, abs=0.001)
     lost = store.get(LINK).lead.build.reworks[0].length_lost_mm

@@ -15,6 +15,8 @@ from PIL import Image
 from euthyne.cli import main, open_store
 from euthyne.core.checks import listed
 from euthyne.core.shelf.parts import part, shelf
+from euthyne.core.shelf.terminations import TERMINATIONS
+from euthyne.core.shelf.terminations.finishes import FINISHES
 from euthyne.exchange.formats import checks_markdown
 from euthyne.exchange.part_file import read_part, write_part
 from euthyne.store.archive import take_in_archive, write_archive
@@ -193,7 +195,7 @@ def test_a_sheets_own_strip_path_and_torque_decide(person, store):
         CliRunner().invoke(main, ["steps", "-"], person.open(f"/leads/{tag}/document.json")).output
     )
     torques = [
-        s["figures"].get("torque")
+        s["figures"].get("torque, your sheet")
         for s in steps["steps"]
         if s["kind"] == "land" and s["end"] == "B"
     ]
@@ -238,7 +240,7 @@ def test_every_finish_stands_beside_the_terminations_good_and_bad(person):
         "clip the wrong way round",
     ):
         assert said in page
-    assert page.count("The mistake:") == 17
+    assert page.count("The mistake:") == len(TERMINATIONS) + len(FINISHES)
 
 
 LOOSE = """grommet; 9 mm; its groove to the tip

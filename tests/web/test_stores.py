@@ -173,7 +173,7 @@ def test_what_there_is_too_little_of_goes_to_nothing_and_no_further(person, stor
 def test_an_end_cut_off_takes_its_parts_from_stores_once_more(person, store, stores):
     while not {"A-land-+", "B-land-+"} <= {d.step for d in store.get("TR-0014").lead.build.done}:
         settle(person, "TR-0014", 1)
-    assert "Cut this end off and begin it again" in words(
+    assert "Cut this one joint off, put it on" in words(
         person.open(f"{LINK}/forgot?part=A-sleeve-%2B")
     )
     before = left(stores, "Lugs 50 mm², M8")

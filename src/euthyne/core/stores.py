@@ -473,7 +473,8 @@ def spoiled_needs(plan: Plan, rework: Rework) -> tuple[Need, ...]:
     found = []
     for body in job.bodies:
         ended = _of_body(job, body, steps_named(rework.scrap, "land"))
-        if ended:
+        # A contact that was in no housing yet is one contact: its connector is whole.
+        if ended and not (rework.how == "alone" and body.termination.inserted):
             cable = job.end_of(ended[0]).cable
             what = part_what(body.part, cable.size)
             amount = len(ended) if body.termination.by_size else 1

@@ -7,20 +7,21 @@ from textwrap import wrap
 from euthyne.core.lead.step import Does, StepName, step_named
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import Part, ThreadedPart
-from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.stages.build.buildstep import BuildStep
 from euthyne.core.stages.build.jobs import fittings
 from euthyne.core.stages.cut.strip import CoreStrip
 from euthyne.core.trade.corewords import own_name
 from euthyne.core.trade.figure import metres, mm
 from euthyne.drawing.colours import STRIPES, core_paint
+from euthyne.drawing.joint import Tip, joint_drawing
 from euthyne.drawing.laidout import Form, lay, parts_of
 from euthyne.drawing.pen import circle, group, letters, line, mark, path, rect, sheet, text
 from euthyne.drawing.staircase import staircase_drawing
+from euthyne.drawing.tape import tape_drawing
 
 WIDTH, HEIGHT, LOW, CORD_Y, CORD = 1240.0, 380.0, 300.0, 150.0, 62.0
 SHEATH_END, CORE_END, BARE = 880.0, 1060.0, 46.0
-SINGLE, PER_MM, MOST_BARE = 48.0, 3.4, 104.0
+SINGLE, PER_MM, LEAST_BARE, MOST_BARE = 48.0, 3.4, 74.0, 104.0
 OTHER_Y, OTHER_THICK = 24.0, 24.0
 FIRST_PART_X, SEATED_X = 130.0, 1010.0
 SHAPE_HALF = {
@@ -135,6 +136,8 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
         return sheet(WIDTH, LOW, _knock_outs(bench.part), "bench-drawing", step.headline)
     if step.kind == "layer":
         return staircase_drawing(bench.strip.stairs, bench.strip.whose, step.part or "")
+    if bench.e.cable.own_layers:
+        return _tape(bench)
     if bench.bare:
         tip = SHEATH_END
     else:
@@ -158,6 +161,33 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
     else:
         tall = LOW
     return sheet(WIDTH, tall, body, "bench-drawing", f"{step.headline}. {step.detail}")
+
+
+def _tape(bench: _Bench) -> str:
+    """The end of a tape: what is measured of it before its cord is on is measured where it is spliced."""
+    job, step = bench.job, bench.step
+    made = next((m for m in bench.part.making if m.id == bench.name.on), None)
+    measured = step.kind == "make" and made is not None and made.ahead
+    e = job.at(bench.e.at.other) if measured else bench.e
+    off = {
+        s.layer.id
+        for s in e.strip.stairs
+        if job.step("layer", e.at, s.layer.id).key in bench.done_keys
+    }
+    joined = {}
+    for core in e.strip.cores:
+        key = job.step_on_core("land", e.at, core.core).key
+        if key == step.key:
+            joined[core.core] = "now"
+        elif key in bench.done_keys:
+            joined[core.core] = "done"
+    sealed = ""
+    if e.termination.joint == "blind":
+        joined = {}
+        if step.kind == "make":
+            sealed = "now"
+    label = f"{step.headline}. {step.detail}"
+    return tape_drawing(e, frozenset(off), joined, sealed, measured, label)
 
 
 def _other_pole(bench: _Bench) -> str:
@@ -260,8 +290,8 @@ class _Lie:
 def _core(bench: _Bench, core: CoreStrip, lie: _Lie) -> str:
     """A core from the sheath to its end, bared, sleeved and landed as far as it is."""
     trimmed = bench.done_or_now("cores")
-    bare = min(max(core.strip_mm * PER_MM, 30.0), MOST_BARE)
-    full = CORE_END + BARE - SHEATH_END
+    bare = min(max(core.strip_mm * PER_MM, 30.0 if bench.corded else LEAST_BARE), MOST_BARE)
+    full = CORE_END + (BARE if bench.corded else LEAST_BARE - 40) - SHEATH_END
     longest = max(c.core_mm for c in bench.strip.cores)
     if trimmed and bench.corded:
         long = full * core.core_mm / longest
@@ -281,8 +311,12 @@ def _core(bench: _Bench, core: CoreStrip, lie: _Lie) -> str:
     if trimmed:
         body += rect(end, lie.y - lie.thick * 0.36, bare, lie.thick * 0.72, "bare")
     if bench.done_or_now("land", core.core):
-        landed = bench.done("land", core.core)
-        body += _terminal(bench.part, end, bare, lie, landed=landed)
+        tip = Tip(end, end + bare, lie.y, lie.thick / 2)
+        into = bench.e.body_of(core.core).part
+        inserted = bench.done_or_now("insert", core.core)
+        now = bench.step.core == core.core and bench.step.kind in ("land", "insert")
+        mark_of = f"way {core.cavity}" if inserted and len(into.marks) > 1 else ""
+        body += joint_drawing(into, tip, now=now, inserted=inserted, cavity=mark_of)
     body += _on_core(bench, core.core, end, lie)
     return body + text(1206, lie.y + 7, own_name(core.core), "bench-core-mark")
 
@@ -297,37 +331,28 @@ def _on_core(bench: _Bench, core: str, end: float, lie: _Lie) -> str:
     long = 40 + 1.4 * lie.thick
     tall = lie.thick * (1.16 if tight else 1.42) + 6
     if lie.thick < SINGLE:
-        furthest_back = SHEATH_END + 70
+        furthest_back = SHEATH_END + 36
     else:
         furthest_back = 0
     if tight:
         at = end - long * 0.45
+    elif bench.done_or_now("wireseal", core) and bench.done_or_now("land", core):
+        at = end - long + 4
     else:
         at = max(end - long - 54, furthest_back)
-    return rect(at, lie.y - tall / 2, long, tall, "part-now" if now else "part-on", rx=4)
+    kind = "part-now" if now else "part-on"
+    if bench.done_or_now("wireseal", core):
+        return _wire_seal(at, lie.y, long, tall, kind)
+    return rect(at, lie.y - tall / 2, long, tall, kind, rx=4)
 
 
-def _terminal(part: Part, end: float, bare: float, lie: _Lie, *, landed: bool) -> str:
-    """What a core is ended in: a lug over its bare copper, a cup or barrel, or a terminal with its
-    screw.
-    """
-    kind = "terminal terminal-now"
-    if landed:
-        kind = "terminal"
-    half, y = lie.thick * 0.56, lie.y
-    match TERMINATIONS[part.joint].looks:
-        case "lug":
-            palm = end + bare + half * 1.5
-            barrel = rect(end + 3, y - half, bare + half * 0.6, 2 * half, kind, rx=3)
-            hole = circle(palm, y, half * 0.6, "screw")
-            return barrel + circle(palm, y, half * 1.45, kind) + hole
-        case "tube":
-            tube = rect(end + 4, y - 10, bare + 4, 20, kind, rx=7)
-            return tube + rect(end + bare + 8, y - 5, 24, 10, kind, rx=2)
-        case "screw":
-            slot = line(end + bare - 10, y, end + bare + 2, y, "screw")
-            box = rect(end + bare - 26, y - 17, 44, 34, kind, rx=4)
-            return box + circle(end + bare - 4, y, 9, "screw") + slot
+def _wire_seal(x: float, y: float, long: float, tall: float, kind: str) -> str:
+    """A seal on a wire: its wide ribs to the rear, its narrow barrel to the contact."""
+    barrel = rect(x, y - tall * 0.36, long, tall * 0.72, kind, rx=3)
+    ribs = (
+        rect(x + long * at, y - tall / 2, long * 0.13, tall, kind, rx=4) for at in (0.08, 0.3, 0.52)
+    )
+    return barrel + "".join(ribs)
 
 
 @dataclass(frozen=True)

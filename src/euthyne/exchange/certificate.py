@@ -142,7 +142,9 @@ def _seen(sheet: Sheet, record: dict[str, Any]) -> list[Any]:
         said += f" What was seen and read came in with a document that {came} took in."
     if record.get("taken_with"):
         said += f" Read with {record['taken_with']}."
-    return [sheet.words(said)]
+    own = record.get("own_sheets") or []
+    by_sheet = [sheet.words(f"Made by one's own sheets: {'. '.join(own)}.")] if own else []
+    return [sheet.words(said), *by_sheet]
 
 
 def proof_came_in(record: dict[str, Any]) -> str:

@@ -8,6 +8,7 @@ from euthyne.core.checks import checks
 from euthyne.core.plan import Plan
 from euthyne.core.stages.prove.readings import ProofLine
 from euthyne.core.stages.tag.tag import TagFacts
+from euthyne.core.trade.figure import newton_metres
 from euthyne.core.trade.measures import all_told
 from euthyne.exchange.lead_file import lead_values
 
@@ -27,6 +28,7 @@ def record_of(plan: Plan, facts: TagFacts) -> dict[str, Any]:
         "taken_with": plan.lead.proof.tested_with,
         "proof": [_line(plan, line) for line in plan.prove.lines],
         "verdicts": {key: asdict(v) for key, v in plan.prove.verdicts.items()},
+        "own_sheets": _own_sheets(plan),
         "checks": [
             {
                 "code": f.code,
@@ -41,6 +43,24 @@ def record_of(plan: Plan, facts: TagFacts) -> dict[str, Any]:
     }
     told: dict[str, Any] = all_told(record)
     return told
+
+
+def _own_sheets(plan: Plan) -> list[str]:
+    """What of a lead was made by the builder's own sheets, a line for each part that has one."""
+    found = []
+    for body in plan.build.job.bodies:
+        part, size = body.part, plan.build.job.at(body.at[0]).cable.size
+        if not part.own_sheet:
+            continue
+        torque = part.torque_for(size)
+        told = [
+            f"torque {newton_metres(torque):three}" if torque else "",
+            f"{part.sheet_presses} presses" if part.sheet_presses else "",
+            part.sheet_tool,
+        ]
+        by = ", ".join(words for words in told if words)
+        found.append(f"{part.words}: {by + '; ' if by else ''}{part.own_sheet}")
+    return list(dict.fromkeys(found))
 
 
 def _line(plan: Plan, line: ProofLine) -> dict[str, Any]:

@@ -116,7 +116,7 @@ def joint_ohm(plan: Plan, fitting: str, wire: Wire, room_c: float) -> float:
     if end.part.joint in BY_BARREL:
         return JOINT_SHARE * barrel_ohm(wire, room_c)
     amps = plan.conductor.rating_amps(rolled=False)
-    if end.part.joint == "click-in":
+    if end.part.joint in ("click-in", "sleeve-contact"):
         return JOINT_SHARE * contact_ohm(amps, part_ohm("coupler"))
     # Contacts for more amps are made better: none burns more than it may.
     return JOINT_SHARE * contact_ohm(amps, part_ohm("tap"))

@@ -15,6 +15,7 @@ from euthyne.core.stages.build.buildstep import BuildStep
 from euthyne.core.stages.build.buildsteps import part_words
 from euthyne.core.stages.build.joinsteps import judged_kind
 from euthyne.core.standing.progress import progress
+from euthyne.core.standing.rework import thrown_away
 from euthyne.core.trade.figure import mm
 from euthyne.drawing.bench import bench_drawing
 from euthyne.drawing.judge import row
@@ -32,6 +33,7 @@ from euthyne.web.frame import (
     wants_part,
     who,
 )
+from euthyne.web.measured import StepReading, held_up, keep_readings, step_readings
 from euthyne.web.people import initials_given
 from euthyne.web.pulse import here
 from euthyne.web.stores import laid
@@ -71,6 +73,7 @@ HOW_PUT_RIGHT = {
     "other-end": "fed along from the other end",
     "split": "a split one put over what was there",
     "undo": "what stood in its way taken back",
+    "alone": "this one joint cut off and made anew",
     "cut-back": "the end cut off and begun again",
     "cut-again": "cut again from a fresh piece",
 }
@@ -98,7 +101,7 @@ def rework_words(plan: Plan, done_again: Rework) -> str:
         verb = "was forgotten"
     said = f"{what} {verb}{why}: {HOW_PUT_RIGHT.get(done_again.how, done_again.how)}"
     if done_again.scrap:
-        said += f"; scrapped: {', '.join(called(x) for x in done_again.scrap)}"
+        said += f"; scrapped: {', '.join(thrown_away(plan, done_again.scrap))}"
     if done_again.length_lost_mm:
         said += f"; {mm(done_again.length_lost_mm):.0f} lost"
     return said[0].upper() + said[1:]
@@ -129,12 +132,15 @@ def _picture(lead: Lead, key: str) -> Markup:
     return Markup(bench_drawing(plan, next(s for s in plan.build.steps if s.key == key)))
 
 
-def _bench_page(page: LeadPage, step: BuildStep | None) -> str:
+def _bench_page(
+    page: LeadPage, step: BuildStep | None, asked: tuple[StepReading, ...] | None = None
+) -> str:
     here(page.tag)
     steps = page.plan.build.steps
     at = len(steps)
-    shown: dict[str, object] = {"laid": (), "drawing": None, "judged": None}
+    shown: dict[str, object] = {"laid": (), "drawing": None, "judged": None, "reads": asked or ()}
     if step:
+        shown["reads"] = asked if asked is not None else step_readings(page.plan, step)
         at = steps.index(step)
         shown["judged"] = judged(page.plan, step)
         if step.kind == "lay-out":
@@ -181,6 +187,8 @@ def done(tag: str) -> str | Response:
     """
     keys, initials = request.form.getlist("step"), initials_given()
     touched = set(request.form.getlist("on"))
+    if (still := _measured_first(tag, keys, initials)) is not None:
+        return still
 
     def with_steps(lead: Lead) -> Lead:
         order = [s.key for s in plan_of(lead).build.steps]
@@ -204,6 +212,19 @@ def done(tag: str) -> str | Response:
         answer.headers["HX-Push-Url"] = url_for("build.bench", tag=tag)
         return answer
     return redirect(url_for("build.bench", tag=tag), 303)
+
+
+def _measured_first(tag: str, keys: list[str], initials: str) -> str | None:
+    """What is measured at a step is kept before its tick; the step again where that keeps it open."""
+    page = lead_page(tag)
+    step = next(iter(page.plan.build.steps_left), None)
+    if step is None or step.key not in keys or not step.reads or page.progress.shut:
+        return None
+    asked = step_readings(page.plan, step, request.form)
+    keep_readings(tag, asked, initials)
+    page = lead_page(tag)
+    asked = held_up(page.plan, asked)
+    return _bench_page(page, step, asked) if any(x.problem for x in asked) else None
 
 
 def _with_step(lead: Lead, key: str, initials: str, touched: set[str]) -> Lead:

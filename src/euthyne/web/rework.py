@@ -10,7 +10,7 @@ from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.stages.build.buildsteps import part_words
 from euthyne.core.stages.build.spoiled import spoiled
-from euthyne.core.standing.rework import WayBack, back_from, back_to
+from euthyne.core.standing.rework import WayBack, back_from, back_to, thrown_away
 from euthyne.store.clock import now
 from euthyne.store.stores import draw_down
 from euthyne.web.build import judged
@@ -24,11 +24,13 @@ WAYS = {
     "other-end": "It can still go on from the other end and be fed along.",
     "split": "A split one goes on over what is there.",
     "undo": "Take back what stands in its way, then put it on.",
+    "alone": "Cut this one joint off, put it on, and make the joint anew. The others stay.",
     "cut-back": "Cut this end off and begin it again.",
     "impossible": "There is no way back: not with this cable, not with this part.",
 }
 AGAIN = {
     "undo": "It can be undone: take it back, and do it again.",
+    "alone": "Cut this one off, close behind it, and make it anew. What else is at this end stays.",
     "cut-back": "It can not be undone. Cut this end off and begin it again.",
     "cut-again": "Cut it again, from a fresh piece. What was cut is an offcut now.",
     "impossible": "There is no way back from here: not with this cable.",
@@ -94,6 +96,7 @@ def wrong(tag: str) -> str | Response:
         step=step,
         judged=judged(page.plan, step),
         way=way,
+        thrown_away=thrown_away(page.plan, (*way.scrap, *way.sleeves)),
         words=AGAIN[way.how],
         reaches=_reaches(page.plan, way),
         last=key == done[-1],
@@ -105,9 +108,9 @@ def wrong(tag: str) -> str | Response:
 
 
 def _reaches(plan: Plan, way: WayBack) -> float | None:
-    """Length to spare in mm once a cut-back has cost what it costs; None where nothing is cut back."""
+    """Length to spare in mm once what is cut off has cost what it costs; None where no cable is."""
     spare = [s.spare_m * 1000 + s.costs_mm for s in spoiled(plan.build)]
-    if way.how == "cut-back" and spare:
+    if way.length_lost_mm and way.how in ("cut-back", "alone") and spare:
         return spare[0] - way.length_lost_mm
     return None
 
@@ -147,13 +150,15 @@ def forgot(tag: str) -> str:
         at = ids.index(asked)
     else:
         at = -1
+    way = back_to(page.plan, asked) if asked else None
     return render_template(
         "rework/forgot.html",
         page=page,
         parts=words,
         asked=asked,
         part_words=dict(words).get(asked, ""),
-        way=back_to(page.plan, asked) if asked else None,
+        way=way,
+        thrown_away=thrown_away(page.plan, (*way.scrap, *way.sleeves)) if way else (),
         ways=WAYS,
         earlier=ids[at - 1] if at > 0 else None,
         later=ids[at + 1] if at + 1 < len(ids) else None,

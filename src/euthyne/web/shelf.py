@@ -1,5 +1,6 @@
 """Shelf: parts with their faces, the finder, cables and colours, and every check with its reasons."""
 
+import re
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
@@ -20,7 +21,16 @@ from euthyne.core.trade.cable import cable_types
 from euthyne.core.trade.colours import schemes
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.figure import mm
-from euthyne.core.trade.quantity import AREA, CURRENT, SHORT, TORQUE, VOLUME, Measure, read_quantity
+from euthyne.core.trade.quantity import (
+    AREA,
+    CURRENT,
+    SHORT,
+    TORQUE,
+    VOLUME,
+    Measure,
+    read_quantity,
+    read_size,
+)
 from euthyne.data.tables import rows
 from euthyne.drawing.judge import row
 from euthyne.drawing.shelfpiece import piece, sides
@@ -32,6 +42,9 @@ from euthyne.web.frame import wants_part, who
 
 blueprint = Blueprint("shelf", __name__)
 MOST_PATHS = 6
+MOST_PRESSES = 12
+# A torque for one size of conductor: 4 mm2 2.5 N m, 8 AWG 25 in-lb.
+BY_SIZE = re.compile(r"(?i)^([\d./]+ *(?:mm2|mm²|awg)):? +(.+)$")
 # Parts of a family that are drawn before anything is looked for.
 FIRST = 8
 RANGES = (
@@ -185,6 +198,7 @@ def _one(part: Part, typed: dict[str, str], faults: tuple[Fault, ...]) -> str:
         closings=CLOSINGS.values(),
         loose=written(part.threaded),
         strips={mark: f"{mm(low, high):g}" for mark, low, high in part.strips_mm},
+        torques=torque_written(part),
         lugs=lug_strips() if part.lug_by_size else (),
         typed=typed,
         faults=faults,
@@ -220,6 +234,8 @@ def _corrected(part: Part, typed: dict[str, str]) -> Part:
     except Refused as refused:
         faults += refused.faults
     strips = _strips(part, typed, faults)
+    torque_nm, torques_nm = _torques(part, typed, faults)
+    presses = _presses(part, typed, faults)
     if faults:
         raise Refused(*faults)
     there = {t.id for t in loose}
@@ -238,7 +254,10 @@ def _corrected(part: Part, typed: dict[str, str]) -> Part:
         lug_by_size=part.lug_by_size and as_before,
         wings=part.wings if as_before else None,
         path_mm=tuple((mark, figures.get(f"path.{mark}", mm)) for mark, mm in part.path_mm),
-        torque_nm=figures["torque"],
+        torque_nm=torque_nm,
+        torques_nm=torques_nm,
+        sheet_tool=typed.get("tool", part.sheet_tool).strip()[:80],
+        sheet_presses=presses,
         strips_mm=strips,
         volume_ml=figures["volume"],
         threaded=loose,
@@ -264,7 +283,6 @@ def _figures_of_sheet(part: Part, typed: dict[str, str], faults: list[Fault]) ->
         except Refused as refused:
             faults += refused.faults
     before = {f"path.{mark}": (mm, SHORT) for mark, mm in _paths(part)}
-    before["torque"] = (part.torque_nm, TORQUE)
     before["volume"] = (part.volume_ml, VOLUME)
     for field, (value, measure) in before.items():
         figures[field] = _figure(
@@ -291,6 +309,47 @@ def _strips(
         except Refused as refused:
             faults += refused.faults
     return tuple(found)
+
+
+def _torques(
+    part: Part, typed: dict[str, str], faults: list[Fault]
+) -> tuple[float, tuple[tuple[str, float], ...]]:
+    """The torque of a sheet: one for all, or by the size of the conductor, ``4 mm2 2.5 N m, 6 mm2 3 N m``; as it
+    was where the form leaves it empty.
+    """
+    text = typed.get("torque", "").strip()
+    if not text:
+        return part.torque_nm, part.torques_nm
+    one, by_size = 0.0, []
+    for each in text.split(","):
+        sized = BY_SIZE.match(each.strip())
+        try:
+            if sized:
+                size = read_size(sized[1].replace("²", "2"), "part.torque").name
+                by_size.append((size, read_quantity(sized[2], TORQUE, "part.torque").value))
+            else:
+                one = read_quantity(each, TORQUE, "part.torque").value
+        except Refused as refused:
+            faults += refused.faults
+    return one, tuple(by_size)
+
+
+def torque_written(part: Part) -> str:
+    """The torques of a part as its form takes them."""
+    one = [f"{part.torque_nm:g} N m"] if part.torque_nm else []
+    return ", ".join([*one, *(f"{size} {nm:g} N m" for size, nm in part.torques_nm)])
+
+
+def _presses(part: Part, typed: dict[str, str], faults: list[Fault]) -> int:
+    text = typed.get("presses", "").strip()
+    if not text:
+        return part.sheet_presses
+    if text.isdigit() and 0 < int(text) <= MOST_PRESSES:
+        return int(text)
+    faults.append(
+        Fault("part.presses", f"{text!r} is not how often a barrel is pressed", "such as 2")
+    )
+    return part.sheet_presses
 
 
 def _paths(part: Part) -> tuple[tuple[str, float], ...]:

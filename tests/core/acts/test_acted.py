@@ -12,11 +12,13 @@ from sampling import LONG, some
 from second_walk import cannot_be_done
 
 from euthyne.cli import DEMO_ORDER, main
+from euthyne.core.acts.records import InsertAct, LookAct
 from euthyne.core.acts.walk import walk
 from euthyne.core.checks import found_before_proof
 from euthyne.core.kinds import starts
 from euthyne.core.kinds.assembling import changed
 from euthyne.core.lead.paths import with_value
+from euthyne.core.order.laid import CableEnd
 from euthyne.core.plan import Plan
 from euthyne.core.trade.practices import PRACTICES, Practices, taken_up
 from euthyne.exchange.acts_file import written_build
@@ -94,8 +96,12 @@ def test_a_tape_is_measured_bare_before_its_cord_is_on_and_the_earth_is_joined_l
     measured = keys.index("B-make-measured@roof")
     assert keys.index("A-cores@tape") < measured < keys.index("A-land-tape.L")
     assert keys.index("B-make-short@braid") < keys.index("A-land-tape.E")
-    gate = next(s for s in Plan(made("heating-tape")).build.steps if s.key == "gate-B-land-cord.E")
-    assert [asked.part for asked in gate.asks] == ["B-long@cord", "B-sleeve-cord.E"]
+    assert keys.index("A-land-cord.E") < keys.index("B-make-earthed@braid")
+    assert keys.index("B-make-earthed@braid") < keys.index("B-make-long@braid")
+    gates = [s for s in Plan(made("heating-tape")).build.steps if s.kind == "gate"]
+    first, *others = ([asked.part for asked in gate.asks] for gate in gates)
+    assert {"B-long@cord", "B-short@cord"} <= set(first), "before the first splice"
+    assert not {"B-long@cord", "B-short@cord"} & {part for asked in others for part in asked}
 
 
 def test_steps_are_written_with_their_acts_and_can_be_walked_by_command(tmp_path):
@@ -118,9 +124,7 @@ def test_what_a_forgotten_part_costs_is_said_of_its_own_joint():
         for start in ("extension-bs", "inverter-link", "signal-lead")
     }
     assert said["extension-bs"] == {"Forgotten, every core comes out of its terminal again."}
-    assert said["inverter-link"] == {
-        "Forgotten, what is on this core may have to be cut off again."
-    }
+    assert said["inverter-link"] == {"Forgotten, its lug is cut off again."}
     assert said["signal-lead"] >= {"Forgotten, this joint is unsoldered again."}
 
 
@@ -130,3 +134,46 @@ def test_the_braid_of_a_tape_is_its_earth_where_it_lands_and_cut_back_where_it_d
     far = steps["B-layer-braid@tape"]
     assert "Cut the braid back" in far.detail
     assert "without an earth" not in far.mistake
+
+
+def test_the_far_end_of_a_tape_is_opened_no_further_than_its_seal_covers():
+    plan = Plan(made("heating-tape"))
+    keys = {step.key for step in plan.build.steps}
+    assert not {"B-layer-core@tape", "B-layer-bus@tape"} & keys, "its wires stay in their core"
+    seal, splice = (plan.cut.strips[CableEnd("tape", end)] for end in ("B", "A"))
+    assert seal.stairs[0].back_mm < splice.stairs[0].back_mm / 2
+
+
+def test_two_butts_of_a_splice_never_lie_side_by_side():
+    plan = Plan(made("heating-tape"))
+    for end in (CableEnd("tape", "A"), CableEnd("cord", "B")):
+        butts = [c for c in plan.cut.strips[end].cores if c.fitting.startswith("splice")]
+        apart = abs(butts[0].core_mm - butts[1].core_mm)
+        assert apart >= plan.given.parts["splice-L"].depth_mm
+    both = {
+        core: sum(
+            next(c.core_mm for c in plan.cut.strips[end].cores if c.core.endswith(core))
+            for end in (CableEnd("tape", "A"), CableEnd("cord", "B"))
+        )
+        for core in "LN"
+    }
+    assert both["L"] == pytest.approx(both["N"]), "neither is slack when the other is straight"
+
+
+@pytest.mark.parametrize("start", ["sealed-multiway", "solar-string"])
+def test_a_contact_is_looked_at_before_it_is_pushed_in(start):
+    steps = Plan(sized(made(start))).build.acted.steps
+    acts = [(step.key, act) for step in steps for act in step.acts]
+    inserted = [i for i, (_, act) in enumerate(acts) if isinstance(act, InsertAct)]
+    assert inserted
+    for i in inserted:
+        key, insert = acts[i]
+        looked = [k for k, act in acts[:i] if isinstance(act, LookAct) and act.of == (insert.at,)]
+        assert looked and looked[0] != key, "the crimp has a step, and a not-right, of its own"
+
+
+def test_what_is_there_is_dead_before_anything_of_it_is_cut():
+    for start in ("plug-bs", "repair", "conversion", "one-termination"):
+        keys = [step.key for step in Plan(sized(made(start))).build.steps]
+        dead = next(i for i, key in enumerate(keys) if "-dead" in key)
+        assert dead < min(i for i, key in enumerate(keys) if "-off" in key)

@@ -109,6 +109,7 @@ def test_a_plug_goes_on_a_tools_own_flex_in_one_short_build():
     p = Plan(made("plug-bs"))
     assert keys(p) == [
         "lay-out",
+        "A-dead",
         "A-off",
         "A-strip",
         "A-cores",

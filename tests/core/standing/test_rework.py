@@ -8,14 +8,15 @@ from dataclasses import replace
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from leads import AT, INVERTER, SIGNAL, plan, with_done
+from leads import AT, INVERTER, SIGNAL, made, plan, with_done
 
 from euthyne.core.checks import checks
 from euthyne.core.lead import Build, Rework, StepDone
 from euthyne.core.order.forgotten import redo
+from euthyne.core.order.laid import CableEnd
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import wiring_side
-from euthyne.core.standing.rework import back_from, back_to
+from euthyne.core.standing.rework import back_from, back_to, thrown_away
 from euthyne.core.stores import spoiled_needs
 from euthyne.core.trade.practices import Practices
 
@@ -47,15 +48,61 @@ def test_a_screw_that_is_not_right_is_taken_back_with_what_came_after_it():
     assert way.then == "B-land-N"
 
 
-def test_a_press_that_is_not_right_costs_its_end():
+def test_a_press_that_is_not_right_costs_its_lug_and_its_sleeve():
     p = built("A-shrink-+", **LINK)
     way = back_from(p, "A-land-+")
-    assert way.how == "cut-back"
+    assert way.how == "alone"
     assert way.scrap == ("A-land-+",)
     assert way.sleeves == ("A-shrink-+",)
-    assert way.length_lost_mm > 30
-    assert {"gate-A-land-+", "A-sleeve-+", "A-cores@plus"} <= set(way.opened)
-    assert not {"cut", "lay-out"} & set(way.opened)
+    assert thrown_away(p, (*way.scrap, *way.sleeves)) == ("lug", "shrunk sleeve")
+    strip = p.cut.strips[CableEnd("plus", "A")]
+    assert way.length_lost_mm == pytest.approx(strip.swallows_mm), "what Cut says an end costs"
+    assert set(way.opened) == {"gate-A-land-+", "A-land-+", "A-sleeve-+", "A-shrink-+"}
+
+
+def reworked(p, key):
+    """The lead once a step that was not right was taken back, and the build it has then."""
+    way = back_from(p, key)
+    again = Rework(key, way.how, way.opened, way.scrap, way.length_lost_mm, AT, "RM", "not-right")
+    done = tuple(d for d in p.lead.build.done if d.step not in way.opened)
+    lead = with_done(p.lead, done)
+    return Plan(replace(lead, build=replace(lead.build, reworks=(*lead.build.reworks, again)))), way
+
+
+def done_upto(lead, upto):
+    """A lead with every step done up to one of them."""
+    keys = [s.key for s in Plan(lead).build.steps]
+    done = tuple(StepDone(key, AT, "RM") for key in keys[: keys.index(upto) + 1])
+    return Plan(with_done(lead, done))
+
+
+def sealed_built(upto):
+    """A sealed lead of five ways, built up to a step."""
+    return done_upto(made("sealed-multiway", conductor__size="1.5 mm2"), upto)
+
+
+def test_a_bad_crimp_costs_its_contact_alone_until_it_has_clicked():
+    p = sealed_built("B-land-2")
+    after, way = reworked(p, "B-land-2")
+    assert way.how == "alone"
+    assert set(way.opened) == {"gate-B-land-2", "B-land-2", "B-wireseal-2"}
+    assert thrown_away(p, way.scrap) == ("contact and its wire seal",)
+    assert {"B-insert-1", "B-nut@1"} <= {d.step for d in after.lead.build.done}
+    anew = next(s for s in after.build.steps if s.key == "B-land-2")
+    assert anew.detail.startswith("Cut the old one off close behind it, and bare")
+    assert after.build.steps_left[0].key == "B-wireseal-2"
+
+
+def test_once_it_has_clicked_the_housing_goes_with_it():
+    assert back_from(sealed_built("B-insert-2"), "B-land-2").how == "cut-back"
+
+
+def test_a_core_of_a_cord_is_shortened_once_and_then_its_whole_end_is_cut():
+    harness = made("switch-harness", conductor__size="1 mm2")
+    event = next(e for e in Plan(harness).build.threading.events if e.alone_mm and e.on)
+    after, way = reworked(done_upto(harness, event.id), event.id)
+    assert (way.how, way.length_lost_mm) == ("alone", 0.0)
+    assert back_from(done_upto(after.lead, event.id), event.id).how == "cut-back"
 
 
 def test_what_is_wrong_on_one_single_costs_the_other_nothing():

@@ -128,15 +128,15 @@ def flame_near_sleeves(plan: Plan) -> Said | None:
 )
 def torque_by_feel(plan: Plan) -> Said | None:
     """A screw tightened by feel although its sheet gives a torque."""
-    given = [b.part for b in plan.build.job.bodies if b.part.torque_nm]
+    given = [b.part for b in plan.build.job.bodies if b.part.torque_nm or b.part.torques_nm]
     if plan.build.job.practices.torque != "feel" or not given:
         return None
     why = plan.build.job.practices.reason("torque")
     return Said(
         "Screws by feel",
-        f"The sheet of the {given[0].short} gives {newton_metres(given[0].torque_nm):three}. The bench says: "
+        f"The sheet of the {given[0].short} gives {newton_metres(given[0].most_torque_nm):three}. The bench says: "
         f"{why}",
-        figures=(given[0].id, given[0].torque_nm, why),
+        figures=(given[0].id, given[0].most_torque_nm, why),
     )
 
 

@@ -7,8 +7,8 @@ from typing import Literal, get_args
 
 from euthyne.core.order.laid import End as End
 
-WholeEnd = Literal["off", "strip", "mark", "cores", "spare", "grip", "fuse", "close"]
-OnSomething = Literal["layer", "land", "solder", "shrink", "sleeve", "wireseal", "make"]
+WholeEnd = Literal["dead", "off", "strip", "mark", "cores", "spare", "grip", "fuse", "close"]
+OnSomething = Literal["layer", "land", "insert", "solder", "shrink", "sleeve", "wireseal", "make"]
 Does = WholeEnd | OnSomething | Literal["thread"]
 DONE_TO_AN_END: tuple[WholeEnd, ...] = get_args(WholeEnd)
 DONE_TO_SOMETHING: tuple[OnSomething, ...] = get_args(OnSomething)

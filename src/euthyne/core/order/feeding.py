@@ -122,6 +122,8 @@ def _carried_out(build: BuildPlan, cable: str, far: Far, over: frozenset[str]) -
 def precedence(build: BuildPlan, far: Far, over: frozenset[str]) -> Edges:
     """What each step waits for, with these parts fed from the far end and so much done."""
     edges: Edges = {x.id: set(x.after) for x in build.everything}
+    for event in build.events:
+        edges[event.id] |= set(event.rather_after)
     for p in build.parts:
         for name in comes_after(build, p, far):
             edges[name].add(p.id)

@@ -8,7 +8,7 @@ from euthyne.core.order.feeding import could_go_on, obstacles, with_split
 from euthyne.core.order.laid import BuildPlan, CableEnd, CableLayout, Event, Threaded
 from euthyne.core.order.order import Done, OrderStep, order
 
-How = Literal["still-time", "other-end", "split", "undo", "cut-back", "impossible"]
+How = Literal["still-time", "other-end", "split", "undo", "alone", "cut-back", "impossible"]
 
 
 @dataclass(frozen=True)
@@ -30,7 +30,8 @@ class Recovery:
 
 
 def recover(build: BuildPlan, done: Done, missing: str) -> Recovery:
-    """The first way that works: still time, the other end, a split part, undoing, cutting back.
+    """The first way that works: still time, the other end, a split part, undoing, cutting one joint off
+    by itself, cutting the end back.
 
     Parameters: build; done, the steps done, in order, the missing part not among them; missing, its
     id.
@@ -44,6 +45,7 @@ def recover(build: BuildPlan, done: Done, missing: str) -> Recovery:
         _put_on_now(build, part, done)
         or _split(build, part, done)
         or _undo(build, part, done)
+        or _alone(build, done, _in_the_way(build, part, done))
         or _cut_back(build, (part.home,), done)
         or Recovery("impossible")
     )
@@ -80,7 +82,8 @@ def redo(build: BuildPlan, done: Done, wrong: str) -> Recovery:
     its cable ends off.
 
     Parameters: build; done, the steps done, in order; wrong, the id of one of them. Returns:
-    Recovery: ``undo`` where nothing that must go is irreversible, else ``cut-back``. Raises:
+    Recovery: ``undo`` where nothing that must go is irreversible, ``alone`` where it is one joint that
+    can be cut off by itself, else ``cut-back``. Raises:
     KeyError when no such step is done.
     """
     if wrong not in {s.what for s in done}:
@@ -91,6 +94,7 @@ def redo(build: BuildPlan, done: Done, wrong: str) -> Recovery:
     )
     return (
         _taken_back(build, done, back)
+        or _alone(build, done, back)
         or _cut_back(build, build.ends_of(wrong), done)
         or Recovery("impossible")
     )
@@ -107,6 +111,7 @@ def _in_the_way(build: BuildPlan, part: Threaded, done: Done) -> set[str]:
         wrong = set()
     if not part.split:
         wrong |= {e.id for e in obstacles(build, part, part.home)}
+        wrong |= {e.id for e in build.events if part.id in e.after}
         wrong |= {q.id for q in build.in_slot(part.slot) if q.rank < part.rank}
     return _with_dependents(build, done, wrong & over)
 
@@ -150,6 +155,34 @@ def _taken_back(build: BuildPlan, done: Done, back: set[str]) -> Recovery | None
     if not found.possible:
         return None
     return Recovery("undo", undo=_newest_first(done, back), steps=found.steps)
+
+
+def _alone(build: BuildPlan, done: Done, back: set[str]) -> Recovery | None:
+    """One joint is cut off by itself, and begun again on its own core: what else is at that end stays.
+    What is spent with it is put on anew.
+    """
+    spoiled = [e for e in _events(build, done) if e.irreversible and e.id in back]
+    if len(spoiled) != 1 or spoiled[0].alone_mm is None:
+        return None
+    joint = spoiled[0]
+    spent = {
+        p.id
+        for p in build.parts
+        if p.spent and p.needed_by in back and any(s.what == p.id for s in done)
+    }
+    back = _with_dependents(build, done, back | spent)
+    kept = tuple(s for s in done if s.what not in back)
+    found = order(build, kept)
+    if not found.possible:
+        return None
+    return Recovery(
+        "alone",
+        undo=_newest_first(done, back - spent - {joint.id}),
+        scrap=(joint.id,),
+        # A core that is its own cable is shorter by it; one of several gives it up by itself.
+        lost_mm=dict.fromkeys(() if joint.on else joint.at, spoiled[0].alone_mm or 0.0),
+        steps=found.steps,
+    )
 
 
 def _newest_first(done: Done, back: set[str]) -> tuple[str, ...]:

@@ -33,13 +33,15 @@ class Gate:
         return any(self.on_cable.values()) or bool(self.on_core)
 
 
-def gates(build: BuildPlan, steps: tuple[OrderStep, ...]) -> tuple[Gate, ...]:
-    """One gate for each irreversible event, in the order they come."""
+def gates(
+    build: BuildPlan, steps: tuple[OrderStep, ...], costly: frozenset[str] = frozenset()
+) -> tuple[Gate, ...]:
+    """One gate for each irreversible event, and for each that is ``costly`` to undo, in the order they come."""
     found = []
     done: list[str] = []
     for step in steps:
         event = build.event(step.what)
-        if event is not None and event.irreversible:
+        if event is not None and (event.irreversible or event.id in costly):
             found.append(_gate(build, event, frozenset(done)))
         done.append(step.what)
     return tuple(found)

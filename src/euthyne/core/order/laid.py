@@ -56,6 +56,7 @@ class Threaded:
     facing: str = ""
     split_exists: bool = False
     cable: str = ""
+    spent: bool = False  # True where it is of no more use once it came to its place
 
     @property
     def home(self) -> CableEnd:
@@ -80,7 +81,9 @@ class Event:
     """Something done at a cable end, or at several at once: its tool, the obstruction it leaves (mm),
     what it waits for, what cutting it costs.
 
-    ``on`` names cores as ``cable.core``; empty for the cables themselves.
+    ``on`` names cores as ``cable.core``; empty for the cables themselves. ``alone_mm`` is what it costs
+    where it is cut off by itself and all else at its end stays; None where the whole end goes.
+    ``rather_after`` is what had better be done by then, and could still be done later.
     """
 
     id: Name
@@ -91,6 +94,8 @@ class Event:
     irreversible: bool = False
     on: tuple[str, ...] = ()
     cut_back_mm: Millimetres = 0.0
+    alone_mm: Millimetres | None = None
+    rather_after: tuple[str, ...] = ()
 
     def stands_before(self, p: Threaded, entry: CableEnd) -> bool:
         """True when it obstructs a part that comes in over a cable end: what is done on the cable

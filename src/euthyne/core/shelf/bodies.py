@@ -8,7 +8,12 @@ from euthyne.core.trade.figure import all_written
 from euthyne.data.schema import check_keys
 from euthyne.data.tables import TableError, records
 
-BODY_KEYS = ("closing", "loose", "making", "holds", "has", "landing", "at_landing")
+SAID_OF_JOINTS = (
+    *("landing", "at_landing", "landing_detail", "landing_mistake", "landing_judge"),
+    *("inserting", "at_inserting", "comes_out"),
+)
+BODY_SAYS = ("closing", "making", "holds", "has", *SAID_OF_JOINTS)
+BODY_KEYS = ("loose", *BODY_SAYS)
 LOOSE_KEYS = ("id", "words", "over_mm", "facing")
 LOOSE_MAY_SAY = ("needed_by", "mistake")
 MAKING_KEYS = ("when", "do", "detail", "mistake", "done")
@@ -23,6 +28,8 @@ MAKING_MAY_SAY = (
     "only",
     "ahead",
     "beside",
+    "after_far",
+    "reads",
 )
 
 
@@ -50,7 +57,7 @@ def steps() -> dict[str, Making]:
 def _step(name: str, record: dict[str, Any]) -> Making:
     check_keys(f"bodies.toml, step {name}", record, MAKING_KEYS, MAKING_MAY_SAY)
     own = {"id": name} | {k: all_written(v) for k, v in record.items() if k != "source"}
-    own["judge"] = tuple(own.get("judge", ()))
+    own |= {several: tuple(own.get(several, ())) for several in ("judge", "reads")}
     own["figures"] = tuple((words, value) for words, value in own.get("figures", ()))
     return Making(**own)
 
@@ -70,9 +77,5 @@ def with_body(record: dict[str, Any], where: str) -> dict[str, Any]:
         {**{k: v for k, v in x.items() if k != "over_mm"}, "bore_mm": most + x["over_mm"]}
         for x in body.get("loose", ())
     ]
-    given = {
-        k: body[k]
-        for k in ("closing", "making", "holds", "has", "landing", "at_landing")
-        if k in body
-    }
+    given = {k: body[k] for k in BODY_SAYS if k in body}
     return {"threaded": loose} | given | record

@@ -116,6 +116,11 @@ class Part:
     panel_mm: float = 0.0  # mm of panel it goes through
     stud: str = ""  # the stud its hole is for
     torque_nm: float = 0.0  # N m of its screws, 0 where its sheet gives none
+    torques_nm: tuple[
+        tuple[str, float], ...
+    ] = ()  # N m by the size of its conductor, where its sheet says so
+    sheet_tool: str = ""  # the tool and die its sheet names
+    sheet_presses: int = 0  # how often it is pressed by its sheet, 0 where that says nothing
     corrects: str = ""  # the part of the shelf whose figures it puts right
     lug_by_size: bool = False  # True where it is as deep as its size says
     wings: OpenBarrel | None = None  # an open barrel, along its wire
@@ -132,6 +137,12 @@ class Part:
     has: tuple[str, ...] = ()  # what else its words may speak of
     landing: str = ""  # how landing a core in it is said
     at_landing: str = ""  # what else is said there
+    landing_detail: str = ""  # how it is done, where not as its termination has it
+    landing_mistake: str = ""  # the mistake made there, where it is another
+    landing_judge: tuple[str, ...] = ()  # what good looks like, where it is something else
+    inserting: str = ""  # how pushing a contact into its housing is said
+    at_inserting: str = ""  # what else is said there
+    comes_out: str = ""  # how a contact is got out again; empty where none is
     thread_mm: float = 0.0  # mm of its thread
     knock_outs_mm: tuple[float, ...] = ()  # mm of its knock-outs
     # mm of bare copper by cavity, where they differ
@@ -173,6 +184,20 @@ class Part:
     def lined(self) -> bool:
         """True for a terminal whose sleeve is lined with glue that is warmed until it runs."""
         return any(made.id == LINED for made in self.making)
+
+    def torque_for(self, size_name: str) -> float:
+        """The torque of its screws or its nut on a conductor, in N m; 0 where no sheet gives one."""
+        return dict(self.torques_nm).get(size_name, self.torque_nm)
+
+    @property
+    def most_torque_nm(self) -> float:
+        """The most that its screws or its nut are turned with, in N m."""
+        return max((self.torque_nm, *(torque for _, torque in self.torques_nm)))
+
+    @property
+    def own_sheet(self) -> str:
+        """The sheet that a part of one's own has its figures from; empty for one that came with the shelf."""
+        return self.source if self.corrects else ""
 
     def strip_of(self, mark: str) -> tuple[float, float]:
         """Bare copper wanted at a terminal, least and most, in mm."""
@@ -306,6 +331,12 @@ def _ranges(own: Part) -> list[Fault]:
     if not 0 <= own.torque_nm <= 100:
         what = f"{newton_metres(own.torque_nm):g} is no torque for a screw"
         found.append(Fault("part.torque_nm", what, "0 to 100 N m"))
+    for size, torque in own.torques_nm:
+        if not 0 < torque <= 100:
+            what = f"{newton_metres(torque):g} at {size} is no torque"
+            found.append(Fault("part.torque_nm", what, "0 to 100 N m"))
+    if not 0 <= own.sheet_presses <= 12:
+        found.append(Fault("part.sheet_presses", "no barrel is pressed so often", "1 to 12"))
     if not 0 < own.amps < float("inf"):
         found.append(Fault("part.amps", f"{own.amps:g} A is no rating", "amps above nothing"))
     return found

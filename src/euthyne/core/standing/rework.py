@@ -1,5 +1,6 @@
 """What has to be done again: which steps open, what is scrapped, what length goes."""
 
+from collections import Counter
 from dataclasses import dataclass
 from typing import Literal
 
@@ -8,6 +9,26 @@ from euthyne.core.order.forgotten import How, Recovery, recover, redo
 from euthyne.core.plan import Plan
 
 Back = How | Literal["cut-again"]
+
+
+def thrown_away(plan: Plan, scrap: tuple[str, ...]) -> tuple[str, ...]:
+    """What is scrapped, in words, each with how many of it where there are several.
+
+    Parameters: plan; scrap, the steps it was used at.
+    """
+    job, named = plan.build.job, {s.key: s.headline for s in plan.build.steps}
+    found: Counter[str] = Counter()
+    for key in scrap:
+        name = step_named(key)
+        if name is not None and name.does == "land":
+            body = job.body_of(name)
+            sealed = " and its wire seal" if body.termination.sealed else ""
+            found[(body.termination.scrap or body.part.short) + sealed] += 1
+        elif name is not None and name.does == "shrink":
+            found["shrunk sleeve"] += 1
+        else:
+            found[f"what “{named.get(key, key)}” used"] += 1
+    return tuple(words if n == 1 else f"{n} times {words}" for words, n in found.items())
 
 
 @dataclass(frozen=True)

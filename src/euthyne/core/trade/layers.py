@@ -76,12 +76,14 @@ def staircase(of: Layered, reach_mm: float) -> tuple[Stair, ...]:
     """Each layer's cut-back from the tip, the outermost first.
 
     Parameters: of; reach_mm from the tip to the outermost cut, used where the layers name none of
-    their own.
+    their own; of a tape that is parted into its wires, how long the longest of those is.
     Returns: Stairs, each cut back less than the one outside it; a layer that would pass the tip
     ends there.
     Source: the layers' own table.
     """
-    left, found = of.reach_mm or reach_mm, []
+    parted = any(layer.drawn == "bus" for layer in of.layers)
+    inside = sum(layer.beyond_mm for layer in of.layers if layer.drawn != "bus")
+    left, found = max(of.reach_mm, inside + reach_mm if parted else 0.0) or reach_mm, []
     for layer in of.layers:
         left = max(left - layer.beyond_mm, 0.0)
         found.append(Stair(layer, left))

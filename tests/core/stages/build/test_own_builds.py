@@ -14,7 +14,6 @@ from euthyne.core.checks import checks
 from euthyne.core.kinds import starts
 from euthyne.core.kinds.beginning import new_lead
 from euthyne.core.lead.paths import with_value
-from euthyne.core.order.laid import CABLE
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.shelf.terminations.finishes import FINISHES
@@ -135,26 +134,37 @@ def test_every_step_is_said_in_whole_words(start, how, run_m):
 
 
 @pytest.mark.parametrize("start", KINDS)
-def test_each_lasting_step_has_its_gate_when_there_is_anything_to_ask_for(start):
+def test_a_part_is_asked_for_once_before_the_first_lasting_step_it_does_not_pass(start):
     plan = Plan(lead_of(start))
     assert plan.build.steps
-    keys = [s.key for s in plan.build.steps]
-    lasting = [e.id for e in plan.build.threading.events if e.irreversible]
-    for key in lasting:
-        event = plan.build.threading.event(key)
-        mine = [
-            p
-            for p in plan.build.threading.parts
-            if p.home in event.at
-            and p.id in keys[: keys.index(key)]
-            and p.needed_by not in keys[: keys.index(key)]  # it is in its place by then
-            and (p.on == CABLE or f"{p.cable}.{p.on}" in event.on)
+    keys, build = [s.key for s in plan.build.steps], plan.build.threading
+    asked = {a.part: i for i, s in enumerate(plan.build.steps) for a in s.asks}
+    many = [a.part for s in plan.build.steps for a in s.asks]
+    assert len(many) == len(set(many)), "nobody touches the same part twice"
+    for gate in (s.key for s in plan.build.steps if s.kind == "gate"):
+        assert keys[keys.index(gate) + 1] == gate.removeprefix("gate-")
+    for part in build.parts:
+        shut = [
+            keys.index(e.id)
+            for e in build.events
+            if e.irreversible
+            and keys.index(e.id) > keys.index(part.id)
+            and (e.stands_before(part, part.home) or e.id == part.needed_by)
+            and (part.needed_by is None or keys.index(e.id) <= keys.index(part.needed_by))
         ]
-        gate = next((s for s in plan.build.steps if s.key == f"gate-{key}"), None)
-        assert (gate is not None) >= bool(mine)
-        if gate is not None:
-            assert keys.index(gate.key) == keys.index(key) - 1
-            assert {a.part for a in gate.asks} == {p.id for p in mine}
+        if shut:
+            assert keys.index(part.id) < asked[part.id] < min(shut), part.id
+
+
+def test_everything_is_asked_for_before_the_first_cup_is_soldered():
+    plan = Plan(lead_of("signal-lead"))
+    for end in "AB":
+        landed = [s for s in plan.build.steps if s.kind == "land" and s.end == end]
+        (gate,) = (s for s in plan.build.steps if s.kind == "gate" and s.end == end)
+        assert gate.key == f"gate-{landed[0].key}"
+        mine = {p.id for p in plan.build.threading.parts if p.end == end}
+        assert {a.part for a in gate.asks} == mine
+        assert "unsoldered" in gate.detail
 
 
 @pytest.mark.parametrize("start", KINDS)
@@ -167,7 +177,10 @@ def test_every_core_that_lands_is_landed_once_and_judged_and_every_body_is_shut(
         lands = [f"{e.at.end}-land-{core.core}" for core in e.strip.cores]
         for key, core in zip(lands, e.strip.cores, strict=True):
             land = next(s for s in plan.build.steps if s.key == key)
-            assert land.judge in [t.judge for t in (*TERMINATIONS.values(), *FINISHES.values())]
+            own = e.body_of(core.core).part.landing_judge
+            kinds = (*TERMINATIONS.values(), *FINISHES.values())
+            assert land.judge in [own, *(t.judge for t in kinds)]
+            assert land.judge
             bare = [f.value for f in land.figures if f.words == "bare"]
             assert bare == ([] if core.core == "S" else [core.bare_words]), "a shield is combed"
         if e.part.grips:

@@ -38,12 +38,12 @@ def said(p):
 @pytest.mark.parametrize(
     ("name", "value", "given", "words"),
     [
-        ("crimp", "crimp-then-solder", LINK, "Solder the pressed joint of the red core"),
+        ("crimp", "crimp-then-solder", LINK, "Solder the pressed joint of the red wire"),
         ("stripper", "ring", {}, "Set the depth on an offcut first"),
         ("stripper", "automatic", {}, "automatic stripper"),
         ("torque", "feel", TORQUED, "By feel; its sheet gives 0.8 N m"),
         ("heat", "flame", LINK, "Keep the flame moving"),
-        ("sleeve_colour", "black", LINK, "Put the black sleeve on the red core"),
+        ("sleeve_colour", "black", LINK, "Put the black sleeve on the red wire"),
         ("over_pressed", "sleeved-over", BLADES, "cut it off, do it again"),
         ("flash", "left", LINK, "Flash stays as it is"),
         ("labels", "printed-sleeve", {}, "Thread the printed sleeve"),

@@ -1,21 +1,29 @@
-"""Contacts that are crimped and click into their housing."""
+"""Contacts that are crimped, looked at, and click into their housing."""
 
-from euthyne.core.shelf.terminations.termination import Termination
+from euthyne.core.shelf.terminations.termination import Insertion, Termination
 
 TERMINATION = Termination(
     joint="click-in",
     words="click-in contact",
     tool="contact crimper",
     lasting=True,
-    headline="Crimp the contact on the {tint} core and click it in",
-    detail="That make's tool, full cycle; then push to the click, pull back gently.",
-    mistake="There may be no way out again: the right cavity first.",
-    judge=("B shape, even", "copper only in the conductor wings", "same depth as its neighbours"),
+    headline="Crimp the contact on the {thing}",
+    detail=(
+        "That make's tool, in the nest for this size: copper in the front wings, insulation in the rear "
+        "ones. Full cycle. Look at it now, and pull at it by hand: it is not in its housing yet."
+    ),
+    mistake="Looked at once it has clicked, a bad crimp costs the housing as well.",
+    judge=("B shape, even", "copper only in the conductor wings", "insulation in the rear wings"),
     bared="Strands as they lie, every one of them; never tinned.",
-    then="the contact is on",
-    looks="tube",
+    then="the contact has clicked",
     joined_by="crimp",
-    inserted=True,
-    stays_in=True,
+    done="{tint} is crimped, and looked at",
+    scrap="contact",
+    insertion=Insertion(
+        headline="Push the {thing}'s contact into {cavity} of the {short}",
+        detail="Straight, by its wire close behind it, until it clicks. Pull back gently.",
+        mistake="There may be no way out again: read the cavity before it is pushed.",
+        judge=("it clicked", "same depth as its neighbours", "nothing comes back"),
+    ),
     crimped=True,
 )

@@ -18,7 +18,8 @@ TERMINATION = Termination(
     words="lug, pressed",
     tool="press",
     lasting=True,
-    headline="Press the lug on the {tint} core, {size}",
+    scrap="lug",
+    headline="Press the lug on the {thing}, {size}",
     detail=(
         "The maker's die code for this lug; push home to the stop; from the palm outwards, "
         "full cycle each press. Tug."
@@ -32,7 +33,6 @@ TERMINATION = Termination(
     ),
     bared="Strands as they lie, every one of them; never tinned.",
     then="the lug is pressed",
-    looks="lug",
     joined_by="press",
     done="{tint} lug is on",
     practised=_practised,

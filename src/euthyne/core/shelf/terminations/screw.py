@@ -7,14 +7,13 @@ TERMINATION = Termination(
     words="screw, pillar or clamp",
     tool="driver",
     lasting=False,
-    headline="Put the {tint} core in the {short}, terminal {cavity}",
+    headline="Put the {thing} in the {short}, terminal {cavity}",
     detail=("Screw slack first, strands in to the insulation, tighten, tug."),
     mistake=(
         "A strand outside the terminal, or insulation under its screw, is a fault waiting for a "
         "load."
     ),
     judge=("no strand out", "no insulation under the clamp", "no copper showing"),
-    looks="screw",
     joined_by="screw",
     grips="always",
     pull_tested=False,

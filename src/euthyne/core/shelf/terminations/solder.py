@@ -15,16 +15,15 @@ TERMINATION = Termination(
     words="solder cup",
     tool="iron",
     lasting=False,
-    headline="Solder the {tint} core into {cavity} of the {short}",
+    headline="Solder the {thing} into {cavity} of the {short}",
     detail=(
-        "Tin wire and cup apart, heat from the metal side; hold still until it dulls. "
-        "Mate it with a spare to keep heat out of the plastic."
+        "Tin wire and cup apart, fill the cup, heat from the metal side; hold still until it dulls. Look at it "
+        "cold, before its sleeve."
     ),
     mistake="A joint that moved while it cooled is grey, and cracks.",
     judge=("bright hollow fillet", f"insulation shrunk back {mm(1)} at most", "nothing moves"),
     bared="Strands twisted as they lie; they are tinned at the cup, apart from it.",
     then="the wire is in its cup",
-    looks="tube",
     joined_by="solder",
     grips="with a body",
     practised=_practised,

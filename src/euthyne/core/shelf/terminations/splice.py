@@ -7,7 +7,8 @@ TERMINATION = Termination(
     words="splice, sleeved",
     tool="ratchet, butt",
     lasting=True,
-    headline="Splice the {tint} core, staggered",
+    scrap="butt",
+    headline="Splice the {thing}, staggered",
     detail=(
         "One press near each end of the butt, not in its middle. No two bare cores side by side. "
         "Tug."
@@ -16,7 +17,6 @@ TERMINATION = Termination(
     judge=("staggered", "one press near each end", "sleeve past both ends"),
     bared="Twist the strands; never tin them.",
     then="the butt is pressed",
-    looks="tube",
     joined_by="splice",
     grips="with a body",
     sleeved=True,

@@ -11,7 +11,6 @@ from euthyne.core.trade.practices import Practices
 from euthyne.core.trade.sleeve import covered_on_lug_mm
 
 Grips = Literal["always", "with a body", "never"]
-Looks = Literal["screw", "lug", "tube"]
 PAST_JOINT_MM = 15.0  # of insulation under a sleeve, beyond a joint that is no lug; generic
 
 
@@ -31,6 +30,17 @@ def nothing_more(practices: Practices, mains: bool) -> str:
 
 
 @dataclass(frozen=True, kw_only=True)
+class Insertion:
+    """How what is on a core goes into its housing, once it was looked at: the words of that step."""
+
+    headline: str
+    detail: str
+    mistake: str
+    judge: tuple[str, ...]
+    done: str = "{tint} has clicked"
+
+
+@dataclass(frozen=True, kw_only=True)
 class Termination:
     """A kind of termination.
 
@@ -44,7 +54,7 @@ class Termination:
     soldered after the press, ``hammered`` ones may be indented by hammer, ``coloured`` ones are
     picked by colour. ``by_size`` is counted for each core and by its size; ``from_afar`` is done
     far row first, one after another; ``settles`` where its strands
-    give way, so that it is turned again. ``looks`` is how the bench draws it.
+    give way, so that it is turned again.
     """
 
     joint: str
@@ -55,13 +65,14 @@ class Termination:
     detail: str
     mistake: str
     judge: tuple[str, ...]
-    looks: Looks
     # what is said where the cores are made ready and nothing of them is bared: what to do, how, the mistake,
     # its button
     unbared: tuple[str, str, str, str] | None = None
     joined_by: JoinedBy  # how, as a walk over the build names it
-    inserted: bool = False  # True where what is on the core clicks into a housing afterwards
-    stays_in: bool = False  # True where it does not come out of there again
+    scrap: str = ""  # what is thrown away when it was not right; empty where nothing is
+    insertion: Insertion | None = (
+        None  # how it goes into its housing; None where it is in it by then
+    )
     grips: Grips = "never"
     done: str = "{tint} is in {cavity}"
     bared: str = "Twist the strands; never tin them."
@@ -82,12 +93,17 @@ class Termination:
     settles: bool = False
 
     @property
+    def inserted(self) -> bool:
+        """True where what is on the core clicks into a housing afterwards."""
+        return self.insertion is not None
+
+    @property
     def undone(self) -> str:
         """What a part that was forgotten costs, where it does not go over what is made by then."""
         if self.joint == "solder":
             return "every joint is unsoldered"
         if self.lasting:
-            return "what is on the cores may have to be cut off"
+            return f"every {self.scrap or 'joint'} of this end is cut off"
         return "every core comes out of its terminal"
 
     @property
@@ -96,7 +112,7 @@ class Termination:
         if self.joint == "solder":
             return "this joint is unsoldered"
         if self.lasting:
-            return "what is on this core may have to be cut off"
+            return f"its {self.scrap or 'joint'} is cut off"
         return "this core comes out of its terminal"
 
     def holds_the_cord(self, has_loose_parts: bool) -> bool:

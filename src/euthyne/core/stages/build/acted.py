@@ -48,6 +48,7 @@ from euthyne.core.stages.given import Given
 
 SHEATH, BRAID, SPARE, EARTH = "sheath", "braid", "spare", "E"
 BLIND = "blind"  # the termination of a wire that is shut into a hole of its own, joined to nothing
+BUTT_MM = 30.0  # a butt or a splice along its cores, generic, check your part
 BLIND_STEP_MM = 10.0  # how far one of two such wires is cut back behind the other, generic
 MARKERS = ("marker", "along")  # threaded like a part, and of no body
 SETTLES_MINUTES = 10.0  # between the two turns of a screw, good practice, generic
@@ -231,8 +232,13 @@ class _Acted:
         e = self.job.end_of(name)
         cable, end = e.at.cable, e.at.end
         match does:
+            case "dead":
+                cut = (x for x in self.job.ends if x.cable.old)
+                live = self.job.one_pole_at_a_time
+                for opened in dict.fromkeys(x.at.cable for x in cut if x.at not in live):
+                    yield DeadAct(opened)
             case "off":
-                yield from self._off(e)
+                yield CutOffAct(cable, end)
             case "strip":
                 yield StripAct(cable, end, SHEATH, e.strip.sheath_mm)
             case "layer":
@@ -249,6 +255,8 @@ class _Acted:
                 yield ThreadAct(key, self.ordered[key].at[0].end)
             case "land":
                 yield from self._landed(key, self._landing(e, name.on))
+            case "insert":
+                yield from self._inserted(self._landing(e, name.on))
             case "solder":
                 yield SolderOnAct(self._landing(e, name.on).at)
             case "shrink":
@@ -275,11 +283,6 @@ class _Acted:
     def _landing(self, e: EndToBuild, core: str) -> _Landing:
         found = next(c for c in e.strip.cores if c.core == core)
         return _Landing(e, found, self.own[core])
-
-    def _off(self, e: EndToBuild) -> Iterator[BenchAct]:
-        if e.at not in self.job.one_pole_at_a_time:
-            yield DeadAct(e.at.cable)
-        yield CutOffAct(e.at.cable, e.at.end)
 
     def _bared(self, e: EndToBuild) -> Iterator[BenchAct]:
         braids = {f"{e.at.cable}.{core}" for core in self._screens(e.at.cable)}
@@ -310,6 +313,7 @@ class _Acted:
             tuple(x.end for x in together),
             ends.joined_by,
             tip_mm=self.events[key].od_mm,
+            joint_mm=BUTT_MM if ends.joint == "splice" and not body.part.making else None,
             lasting=ends.lasting,
         )
         yield LookAct((landing.at,))
@@ -318,9 +322,13 @@ class _Acted:
             seal = self.job.step_on_core("wireseal", one.e.at, one.core.core).key
             yield PlaceAct(seal)
             yield FixAct(seal)
-        if ends.inserted:
-            yield InsertAct(landing.at, lasting=ends.stays_in)
-            yield TugAct(landing.at)
+
+    @staticmethod
+    def _inserted(landing: _Landing) -> Iterator[BenchAct]:
+        body = landing.e.body_of(landing.core.core)
+        yield InsertAct(landing.at, lasting=not body.part.comes_out)
+        yield TugAct(landing.at)
+        yield LookAct((landing.at,))
 
     def _landings(self) -> Iterator[_Landing]:
         for e in self.job.ends:

@@ -2,16 +2,19 @@
 body.
 """
 
+from euthyne.core.shelf.making import Making
 from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.terminations.finishes import FINISHES
 from euthyne.core.stages.build.buildstep import MISTAKES, SHEATH_OFF, BuildStep, StepFigure, Turn
-from euthyne.core.stages.build.jobs import BuildJob, fittings
+from euthyne.core.stages.build.jobs import EARTH, BuildJob, fittings
+from euthyne.core.stages.cut.strip import CoreStrip
 from euthyne.core.stages.ends.ends import Marking
 from euthyne.core.trade.corewords import function_of, own_name
-from euthyne.core.trade.figure import mm, newtons
+from euthyne.core.trade.figure import mm, newton_metres, newtons
 
 # A gland whose range is so wide has a seal of two rings, one inside the other; generic, check your part.
 RINGS_FROM = 1.7
+TORQUE = "torque"  # how the words of a torque begin
 
 
 def thread(turn: Turn) -> BuildStep:
@@ -128,6 +131,8 @@ def layer(turn: Turn) -> BuildStep:
 def cores(turn: Turn) -> BuildStep:
     """The cores are trimmed to length and bared; a single is only bared."""
     planned, kind = turn.e.strip.cores, turn.e.termination
+    if turn.e.cable.own_layers:  # its braid is a tail by now
+        planned = tuple(c for c in planned if own_name(c.core) != EARTH)
     if kind.unbared is not None:
         do, how, mistake, button = kind.unbared
         return BuildStep(
@@ -139,9 +144,9 @@ def cores(turn: Turn) -> BuildStep:
             mistake=mistake,
             button=button,
         )
-    which = "cores"
+    which = "bus wires" if turn.e.cable.own_layers else "cores"
     if len(planned) == 1:
-        which = f"{turn.e.colours.called(planned[0].core)} core"
+        which = turn.e.thing(planned[0].core)
     bare = planned[0].bare_words if planned else ""
     alike = len({round(c.core_mm) for c in planned}) == 1
     if alike:
@@ -150,10 +155,9 @@ def cores(turn: Turn) -> BuildStep:
         shown = planned[:6]
     if turn.e.cable.sheathed:
         headline = f"Trim the {which}, {turn.said}, to length" + (f", bare {bare}" if bare else "")
-        edge = "end of the grip" if turn.e.part.grips else "edge of the part"
-        detail = f"From the {edge}. {kind.bared}"
+        detail = f"From the {_measured_from(turn)}. {kind.bared}"
         figures = tuple(
-            StepFigure("each core" if alike else f"core {own_name(c.core)}", f"{mm(c.core_mm):.0f}")
+            StepFigure("each core" if alike else _by_name(turn, c), f"{mm(c.core_mm):.0f}")
             for c in shown
         )
     else:
@@ -167,9 +171,25 @@ def cores(turn: Turn) -> BuildStep:
         headline=headline,
         detail=detail,
         mistake=MISTAKES["cores"],
-        button="cores are bare" if len(planned) > 1 else "core is bare",
+        button=f"{which} are bare" if len(planned) > 1 else f"{which} is bare",
         figures=figures,
     )
+
+
+def _measured_from(turn: Turn) -> str:
+    """Where the lengths of cores are measured from."""
+    if turn.e.cable.own_layers:
+        return "end of the inner jacket, one shorter than the other by more than a butt"
+    if turn.body.joins:
+        return "end of the sheath, each shorter than the next by more than a butt"
+    return "end of the grip" if turn.e.part.grips else "edge of the part"
+
+
+def _by_name(turn: Turn, planned: CoreStrip) -> str:
+    """A core's length by its name."""
+    if turn.e.cable.own_layers:
+        return turn.e.thing(planned.core)
+    return f"core {own_name(planned.core)}"
 
 
 def mark(turn: Turn) -> BuildStep:
@@ -229,8 +249,23 @@ def make(turn: Turn) -> BuildStep:
         button=made.done,
         part=made.seats or None,
         judge=made.judge,
-        figures=tuple(StepFigure(words, value) for words, value in made.figures) + _hole(turn),
+        figures=_made_with(turn, made) + _hole(turn),
+        reads=made.reads,
     )
+
+
+def _made_with(turn: Turn, made: Making) -> tuple[StepFigure, ...]:
+    """The figures of a step of a body; a torque of one's own sheet stands in place of the generic one."""
+    part = turn.body.part
+    own = part.torque_for(turn.e.cable.size)
+    found = []
+    for words, value in made.figures:
+        if words.startswith(TORQUE) and own:
+            told = "torque, your sheet" if part.own_sheet else TORQUE
+            found.append(StepFigure(told, f"{newton_metres(own):g}"))
+        else:
+            found.append(StepFigure(words, value))
+    return tuple(found)
 
 
 def _hole(turn: Turn) -> tuple[StepFigure, ...]:
@@ -315,7 +350,7 @@ def _pole(turn: Turn) -> str:
         return ""
     e = turn.job.at(body.at[0])
     core = next(c.core for c in e.strip.cores if c.fitting == body.id)
-    return f", {e.colours.called(core)} core"
+    return f", {e.thing(core)}"
 
 
 def _seated_first(part: Part) -> str:

@@ -26,7 +26,7 @@ from euthyne.core.trade.practices import Practices
 
 EARTH = "E"
 # Work that is the same on one core after another.
-REPEATED = ("on-core", "cores", "land", "solder", "shrink")
+REPEATED = ("on-core", "cores", "land", "insert", "solder", "shrink")
 
 
 class BuildStage:
@@ -69,8 +69,20 @@ class BuildStage:
             mains=self.given.mains,
             tags_along=tags_along,
             one_pole_at_a_time=self._live_ends(made),
+            shortened=self._shortened,
             tugged=Trait.ONE_END in self.given.kind.traits,
         )
+
+    @property
+    def _shortened(self) -> frozenset[str]:
+        """Joints of this piece that were cut off by themselves, and whose end was not cut off since."""
+        found: set[str] = set()
+        for again in self.told.reworks:
+            if again.how == "alone":
+                found.add(again.scrap[0])
+            elif again.how in ("cut-again", "cut-back"):
+                found -= {key for key in found if key in again.undone or again.how == "cut-again"}
+        return frozenset(found)
 
     def _live_ends(self, made: tuple[CableEnd, ...]) -> tuple[CableEnd, ...]:
         """The ends that stay live while they are worked on."""

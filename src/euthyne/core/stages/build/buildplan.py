@@ -27,6 +27,7 @@ from euthyne.core.stages.build.jobs import (
     BuildJob,
     CableToBuild,
     EndToBuild,
+    barrel_mm,
     fittings,
     sleeve_of,
     soldered,
@@ -53,7 +54,7 @@ def threading_plan(job: BuildJob) -> BuildPlan:
     """
     events = [event for e in job.ends for event in _EndEvents(e, job).in_order()]
     parts = [t for e in job.ends for t in _threaded(e, job)]
-    events += _again(job)
+    events += _dead(job) + _again(job)
     for body in job.bodies:
         landed = tuple(_landings(body, job))
         shut = _shut(body, job, landed)
@@ -65,6 +66,7 @@ def threading_plan(job: BuildJob) -> BuildPlan:
         events = _after(events, ready[-1:], {key for _, key in landed}) + ready + shut
         begun = _makings(body, job, "first", after=())
         here = {e.id for e in events if set(e.at) & set(body.at) and not e.after}
+        here -= set(_once_dead(job))
         events = begun + _after(events, begun[-1:], here)
         if begun:
             last = begun[-1].id
@@ -72,11 +74,60 @@ def threading_plan(job: BuildJob) -> BuildPlan:
             parts = [
                 replace(t, after=(*t.after, last)) if (t.cable, t.end) in own else t for t in parts
             ]
+    events = _dead_first(_opened_last(_over_all(events, job), parts, job), job)
     return BuildPlan(
         cables=tuple(_laid(cable, job) for cable in job.cables),
         parts=tuple(parts),
         events=tuple(_pole_by_pole(_held_up(events, job), job)),
     )
+
+
+def _opened_last(events: list[Event], parts: list[Threaded], job: BuildJob) -> list[Event]:
+    """What goes over a cable goes over it whole: strands and braid are combed by what comes over them later."""
+    found = events
+    for e in job.ends:
+        on = tuple(p.id for p in parts if p.home == e.at and p.on == CABLE)
+        opened = _opened(e, job) if e.cable.sheathed else (job.step("cores", e.at).key,)
+        found = [replace(x, rather_after=on) if x.id == opened[0] else x for x in found]
+    return found
+
+
+def _dead(job: BuildJob) -> list[Event]:
+    """What is there is made dead and shown to be, all of it at once; a pack that stays live is measured."""
+    old = tuple(e.at for e in job.ends if e.cable.old)
+    if not old:
+        return []
+    return [Event(id=job.step("dead", old[0]).key, at=old, tool="voltage tester")]
+
+
+def _over_all(events: list[Event], job: BuildJob) -> list[Event]:
+    """What goes over several wires together is on before any of them is in its body, not only its own."""
+    found = events
+    for body in job.bodies:
+        first = job.at(body.at[0])
+        if first.cable.sheathed or len(body.at) < 2:
+            continue
+        over = tuple(job.step("thread", first.at, part.id).key for part in body.part.threaded)
+        does: Does = "insert" if body.termination.inserted else "land"
+        cores = [
+            (at, c.core) for at in body.at for c in job.at(at).strip.cores if c.fitting == body.id
+        ]
+        last = {job.step_on_core(does, at, core).key for at, core in cores}
+        found = [replace(e, after=(*e.after, *over)) if e.id in last else e for e in found]
+    return found
+
+
+def _dead_first(events: list[Event], job: BuildJob) -> list[Event]:
+    """Nothing else is begun before what is there is dead, where it can wait."""
+    dead = _once_dead(job)
+    return [
+        replace(e, rather_after=(*e.rather_after, *dead)) if not e.after and e.id not in dead else e
+        for e in events
+    ]
+
+
+def _once_dead(job: BuildJob) -> tuple[str, ...]:
+    return tuple(event.id for event in _dead(job))
 
 
 def _again(job: BuildJob) -> list[Event]:
@@ -106,6 +157,18 @@ def _held_up(events: list[Event], job: BuildJob) -> list[Event]:
                 far = {at.other for at in body.at} & {e.at for e in others}
                 bare = tuple(job.step("cores", at).key for at in sorted(far))
                 events = [replace(e, after=(*e.after, *bare)) if e.id == key else e for e in events]
+            if made.after_far:
+                key = job.step_at_body("make", body, on=made.id).key
+                beyond = {at.other for at in body.at}
+                joined = tuple(
+                    job.step_on_core("land", e.at, core.core).key
+                    for e in job.ends
+                    if e.at in beyond
+                    for core in e.strip.cores
+                )
+                events = [
+                    replace(e, after=(*e.after, *joined)) if e.id == key else e for e in events
+                ]
     return events
 
 
@@ -185,7 +248,7 @@ def _threaded(e: EndToBuild, job: BuildJob) -> list[Threaded]:
             bore_mm=part.bore_mm,
             needed_by=_first_joint(e, job, part, _whose(e, part)),
             facing=part.facing,
-            after=_once_off(e, job),
+            after=_all_off(e, job, _whose(e, part)),
             cable=e.cable.id,
         )
         for place, part in enumerate(on_cable)
@@ -196,6 +259,15 @@ def _threaded(e: EndToBuild, job: BuildJob) -> list[Threaded]:
 def _once_off(e: EndToBuild, job: BuildJob) -> tuple[str, ...]:
     """Nothing goes on a cable while its old end is on it."""
     return (job.step("off", e.at).key,) if e.cable.old else ()
+
+
+def _all_off(e: EndToBuild, job: BuildJob, body: Body) -> tuple[str, ...]:
+    """What goes over several wires together goes on once no old end is on any of them; over those of a pack,
+    one by one.
+    """
+    if e.cable.sheathed or e.at in job.one_pole_at_a_time:
+        return _once_off(e, job)
+    return tuple(key for at in body.at for key in _once_off(job.at(at), job))
 
 
 def _whose(e: EndToBuild, loose: ThreadedPart) -> Body:
@@ -213,7 +285,8 @@ def _first_joint(e: EndToBuild, job: BuildJob, loose: ThreadedPart, body: Body) 
     if body.closes and loose.needed_by != "land":
         return job.step_at_body("close", body).key
     if e.strip.cores:
-        return job.step_on_core("land", e.at, e.strip.cores[0].core).key
+        does: Does = "insert" if body.termination.inserted else "land"
+        return job.step_on_core(does, e.at, e.strip.cores[0].core).key
     return None
 
 
@@ -243,6 +316,7 @@ def _on_core(
         after=_opened(e, job) if e.cable.sheathed else _once_off(e, job),
         on=core.core if e.cable.sheathed else CABLE,
         cable=e.cable.id,
+        spent=True,
     )
 
 
@@ -274,7 +348,7 @@ class _EndEvents:
         found: list[Event] = []
         if self.e.cable.old:
             key = self.job.step("off", self.e.at).key
-            found.append(Event(id=key, at=self.at, tool="cable shear"))
+            found.append(Event(id=key, at=self.at, tool="cable shear", after=_once_dead(self.job)))
         if self.e.cable.sheathed and not self.e.cable.own_layers:
             key = self.job.step("strip", self.e.at).key
             before = tuple(event.id for event in found)
@@ -319,18 +393,35 @@ class _EndEvents:
         if not _in_body(body):
             on = own
             wide_mm = max(LANDED_OVER_CORE * self.e.cable.core_mm, body_mm / 2)
+        if body.termination.inserted:
+            # Not in its housing yet: a contact is no wider than the insulation it is made for; generic.
+            wide_mm = self.e.cable.core_mm
+        key = self.job.step_on_core("land", self.e.at, core.core).key
         found = [
             Event(
-                id=self.job.step_on_core("land", self.e.at, core.core).key,
+                id=key,
                 at=self.at,
                 tool=tool_of(body.part, self.how),
                 od_mm=wide_mm,
                 after=(after, *self._far_side_first(body)),
                 irreversible=body.termination.lasting,
                 on=on,
-                cut_back_mm=core.strip_mm + self.e.cable.core_mm,
+                cut_back_mm=self.e.strip.swallows_mm,
+                alone_mm=self._alone_mm(body, core, key),
             )
         ]
+        together = self.job.together(body, core.cavity)
+        if body.termination.inserted and together[0] == (self.e.at, core.core):
+            found.append(
+                Event(
+                    id=self.job.step_on_core("insert", self.e.at, core.core).key,
+                    at=tuple(dict.fromkeys(at for at, _ in together)),
+                    od_mm=body_mm,
+                    after=tuple(self.job.step_on_core("land", *one).key for one in together),
+                    irreversible=not body.part.comes_out,
+                    cut_back_mm=self.e.strip.swallows_mm,
+                )
+            )
         if soldered(body.part, self.how):
             key = self.job.step_on_core("solder", self.e.at, core.core).key
             before = (found[-1].id,)
@@ -348,6 +439,18 @@ class _EndEvents:
                 )
             )
         return found
+
+    def _alone_mm(self, body: Body, core: CoreStrip, key: str) -> float | None:
+        """What cutting off one joint by itself costs; None where it holds another core as well, or its own
+        has been shortened by one already.
+        """
+        ends = body.termination
+        shared = len(self.job.together(body, core.cavity)) > 1
+        if not (ends.lasting and ends.scrap) or body.joins or shared:
+            return None
+        if not self.e.cable.sheathed:
+            return self.e.strip.swallows_mm
+        return None if key in self.job.shortened else barrel_mm(body.part, core)
 
     def _far_side_first(self, body: Body) -> tuple[str, ...]:
         """A splice is made on what was there before it is made on the new cord."""
@@ -380,6 +483,8 @@ def _landings(body: Body, job: BuildJob) -> list[tuple[CableEnd, str]]:
             if core.fitting != body.id:
                 continue
             last: Does = "land"
+            if body.termination.inserted and job.together(body, core.cavity)[0] == (at, core.core):
+                last = "insert"
             if soldered(body.part, job.practices):
                 last = "solder"
             if sleeve_of(e, core) is not None:

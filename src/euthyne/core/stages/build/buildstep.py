@@ -57,7 +57,8 @@ class GatePart:
 class BuildStep:
     """One step as the bench shows it: what to do, its numbers, the mistake people make here.
 
-    ``figures`` are shown large; ``asks`` are the parts a gate wants touched, each of them.
+    ``figures`` are shown large; ``asks`` are the parts a gate wants touched, each of them; ``reads`` the
+    lines of the proof that are measured here, since they cannot be later.
     """
 
     key: str
@@ -72,6 +73,7 @@ class BuildStep:
     judge: tuple[str, ...] = ()
     figures: tuple[StepFigure, ...] = ()
     asks: tuple[GatePart, ...] = ()
+    reads: tuple[str, ...] = ()
 
     @property
     def short(self) -> str:
@@ -126,7 +128,12 @@ class Turn:
     @property
     def tint(self) -> str:
         """The colour of the core it is done to, as it is said at the bench."""
-        return self.e.colours.called(self.name.on)
+        return self.e.called(self.name.on)
+
+    @property
+    def thing(self) -> str:
+        """The core it is done to, as it is said at the bench."""
+        return self.e.thing(self.name.on)
 
     @property
     def tint_of_cable(self) -> str:

@@ -4,12 +4,12 @@ from collections import Counter
 from collections.abc import Callable, Iterable
 from functools import lru_cache
 
-from euthyne.core.lead.step import Does, step_named
+from euthyne.core.lead.step import Does, is_step, step_named
 from euthyne.core.order.gates import Gate, gates
-from euthyne.core.order.laid import HAND, BuildPlan
+from euthyne.core.order.laid import HAND, BuildPlan, CableEnd, Event, Threaded
 from euthyne.core.order.order import OrderStep
 from euthyne.core.shelf.pull import hand_tug
-from euthyne.core.stages.build import bodysteps, joinsteps
+from euthyne.core.stages.build import bodysteps, deadsteps, joinsteps
 from euthyne.core.stages.build.buildplan import AGAIN, order_of, threading_plan
 from euthyne.core.stages.build.buildstep import MISTAKES, BuildStep, GatePart, StepFigure, Turn
 from euthyne.core.stages.build.jobs import SHIELD, BuildJob, fittings, sleeve_on
@@ -18,6 +18,7 @@ from euthyne.core.trade.figure import metres, newtons
 
 SAID: dict[Does, Callable[[Turn], BuildStep]] = {
     "thread": bodysteps.thread,
+    "dead": deadsteps.dead,
     "off": bodysteps.off,
     "strip": bodysteps.strip,
     "layer": bodysteps.layer,
@@ -28,6 +29,7 @@ SAID: dict[Does, Callable[[Turn], BuildStep]] = {
     "sleeve": joinsteps.on_core,
     "wireseal": joinsteps.on_core,
     "land": joinsteps.land,
+    "insert": joinsteps.insert,
     "solder": joinsteps.solder,
     "shrink": joinsteps.shrink,
     "grip": bodysteps.grip,
@@ -46,16 +48,19 @@ def steps(job: BuildJob) -> tuple[BuildStep, ...]:
     solved = order_of(build)
     if not solved.possible:
         return ()
-    shut = {g.before: g for g in gates(build, solved.steps)}
+    shut = {g.before: g for g in gates(build, solved.steps, _costly(job, solved.steps))}
     found = [_lay_out(job, build), *_cut(job)]
-    seated: set[str] = set()
+    known: set[str] = set()
     for step in solved.steps:
         gate = shut.get(step.what)
-        if gate is not None and (asked := [x for x in _asked_for(gate) if x not in seated]):
+        if gate is not None and (
+            asked := [x for x in _asked_for(gate, build, job) if x not in known]
+        ):
             found.append(_gate(gate, asked, job))
+            known |= set(asked)
         found.append(_said(step, job))
         # What is shrunk or screwed where it belongs is looked for no more.
-        seated |= {part.id for part in build.parts if part.needed_by == step.what}
+        known |= {part.id for part in build.parts if part.needed_by == step.what}
     if job.tags_along or job.practices.labels == "printed-sleeve":
         found.append(_tags(job))
     if job.practices.pulled_by == "someone-else":
@@ -88,29 +93,65 @@ def part_words(part_id: str, job: BuildJob) -> str:
         what = "wire seal"
         if name.does == "sleeve":
             what = "sleeve"
-        tint = e.colours.called(name.on)
-        return f"the {what} on the {tint} core, {function_of(name.on)}, {e.body_of(name.on).said}"
+        return f"the {what} on the {e.thing(name.on)}, {function_of(name.on)}, {e.body_of(name.on).said}"
     words = next((t.words for t in fittings(e.at, job) if t.id == name.on), name.on)
     whose = next((b for b in e.bodies if name.on in {t.id for t in b.part.threaded}), e.body)
     return f"the {words} of the {whose.part.short}, {whose.said}"
 
 
-def _asked_for(gate: Gate) -> list[str]:
-    """The parts a gate asks for: all on the cable, and on the core that is ended next."""
-    name = step_named(gate.before)
+def _costly(job: BuildJob, solved: Iterable[OrderStep]) -> frozenset[str]:
+    """The first soldered joint of each end: it can be undone, and what was forgotten takes all of its end
+    with it.
+    """
+    found: dict[CableEnd, str] = {}
+    for step in solved:
+        name = step_named(step.what)
+        soldered = name is not None and name.does == "land" and job.body_of(name)
+        if name and soldered and soldered.termination.joined_by == "solder":
+            found.setdefault(job.end_of(name).at, step.what)
+    return frozenset(found.values())
+
+
+def _asked_for(gate: Gate, build: BuildPlan, job: BuildJob) -> list[str]:
+    """The parts a gate asks for, on the cable and on the core that is ended next: each where it is the last
+    moment for it. Before the first cup, those of all cores.
+    """
+    name, event = step_named(gate.before), build.event(gate.before)
+    if event is not None and not event.irreversible:
+        on_all = [x for ids in gate.on_core.values() for x in ids]
+        return [*gate.on_cable_from_tip, *on_all]
     own = name.on if name is not None else ""
     on_cores = [x for (_, core), ids in gate.on_core.items() if own in ("", core) for x in ids]
-    return [*gate.on_cable_from_tip, *on_cores]
+    on = [build.part(x) for x in (*gate.on_cable_from_tip, *on_cores)]
+    # Once two cables are one there is no tip to come over.
+    joins = name is not None and name.does == "land" and job.body_of(name).joins
+    return [
+        p.id
+        for p in on
+        if p is not None and event is not None and (joins or _last_moment(p, event))
+    ]
+
+
+def _last_moment(part: Threaded, event: Event) -> bool:
+    """True where a part can not go on any more once something is done: it does not pass it, or belongs under
+    it. What has no width, and what clicks in, is passed by nothing.
+    """
+    clicks = is_step(event.id, "insert")
+    shut = not event.od_mm or clicks or event.stands_before(part, part.home)
+    return shut or part.needed_by == event.id
 
 
 def _gate(gate: Gate, on: list[str], job: BuildJob) -> BuildStep:
     name = step_named(gate.before)
     if name is None:
         raise ValueError(f"{gate.before} shuts neither end")
-    locked = [part_words(x, job) for x in gate.locked_out_after]
     after = ""
-    if locked:
-        after = f" After the next step {' and '.join(locked)} can not go on any more."
+    if set(gate.locked_out_after) & set(on):
+        which = "it goes on no more" if len(on) == 1 else "none of these goes on any more"
+        undone = job.body_of(name).termination
+        if undone.joined_by == "solder":
+            which += f" until {undone.undone} again"
+        after = f" After the next step {which}."
     return BuildStep(
         key=name.gate,
         kind="gate",

@@ -12,14 +12,27 @@ from euthyne.core.stages.cut.strip import CoreStrip, StripPlan
 from euthyne.core.stages.ends.ends import Marking
 from euthyne.core.trade.barrel import Lug, lug_for
 from euthyne.core.trade.colours import Colours
+from euthyne.core.trade.corewords import function_of, own_name
 from euthyne.core.trade.practices import Practices
 from euthyne.core.trade.sleeve import Sleeve, copper_mm, cut_mm, sleeve_for, sleeves_for
 
 AT_BODY: tuple[Does, ...] = ("grip", "fuse", "close", "make")
-AT_CABLE_END: tuple[Does, ...] = ("off", "strip", "mark", "cores", "spare", "layer", "thread")
+AT_CABLE_END: tuple[Does, ...] = (
+    "dead",
+    "off",
+    "strip",
+    "mark",
+    "cores",
+    "spare",
+    "layer",
+    "thread",
+)
+ON_CORE: tuple[Does, ...] = ("land", "insert", "solder", "shrink", "sleeve", "wireseal")
 TAG_SLEEVE_MM = 50.0
 SIDE_WORDS = {"supply": "supply end", "load": "load end"}
 SHIELD = "S"  # the cavity that a shield lands in
+EARTH = "E"
+PAST_BUTT_MM = 10.0  # of insulation under a sleeve, beyond each end of a butt; generic
 JOINT_OVER_COPPER = (
     1.5  # a joint without a lug is so much wider than its copper; generic, check your part
 )
@@ -123,6 +136,20 @@ class EndToBuild:
         """How its cores are ended."""
         return self.body.termination
 
+    def called(self, core: str) -> str:
+        """A core as it is told from the others of its end: by its colour; a tape's by what they are, since a
+        bus wire has none.
+        """
+        if not self.cable.own_layers:
+            return self.colours.called(core)
+        return "braid" if own_name(core) == EARTH else f"{function_of(core)} bus wire"
+
+    def thing(self, core: str) -> str:
+        """A core as one says it at the bench: the brown core, the red wire of a single, the braid of a tape."""
+        if self.cable.own_layers:
+            return self.called(core)
+        return f"{self.called(core)} {'core' if self.cable.sheathed else 'wire'}"
+
     def body_of(self, core: str) -> Body:
         """The fitting a core lands in."""
         wanted = next(c.fitting for c in self.strip.cores if c.core == core)
@@ -146,6 +173,9 @@ class BuildJob:
     tags_along: int = 0
     one_pole_at_a_time: tuple[CableEnd, ...] = ()
     tugged: bool = False
+    shortened: frozenset[str] = (
+        frozenset()
+    )  # joints that were cut off by themselves, by their steps
 
     @property
     def cable(self) -> CableToBuild:
@@ -182,6 +212,15 @@ class BuildJob:
         alike = [b for b in self.bodies if b.end == body.end]
         return StepName(body.end, does, on, where=body.id if len(alike) > 1 else "")
 
+    def together(self, body: Body, cavity: str) -> tuple[tuple[CableEnd, str], ...]:
+        """The cores that land in one cavity of a fitting, in one contact or barrel."""
+        return tuple(
+            (at, core.core)
+            for at in body.at
+            for core in self.at(at).strip.cores
+            if (core.fitting, core.cavity) == (body.id, cavity)
+        )
+
     @property
     def screwed(self) -> tuple[Body, ...]:
         """The fittings whose screws are turned again after a wait."""
@@ -203,7 +242,7 @@ class BuildJob:
         """The cable end a step is done at."""
         if name.does in AT_BODY:
             return self.at(self.body_of(name).at[0])
-        if name.does in ("land", "solder", "shrink", "sleeve", "wireseal"):
+        if name.does in ON_CORE:
             found = (e for e in self.ends if e.at.end == name.end)
             return next(e for e in found if name.on in {c.core for c in e.strip.cores})
         return next(e for e in self.ends if e.at.end == name.end and name.where in ("", e.at.cable))
@@ -274,6 +313,8 @@ def sleeves_on(e: EndToBuild, body: Body | None = None) -> list[Sleeve]:
     into, cable = body or e.body, e.cable
     if not into.termination.sleeved or (into.joins and into.at[0] != e.at):
         return []
+    if into.joins and into.part.threaded:
+        return []  # it has sleeves of its own, over all of it
     lug = lug_on(into, cable)
     if lug:
         barrel = lug.outside_mm
@@ -307,6 +348,8 @@ def lug_on(body: Body, cable: CableToBuild) -> Lug | None:
 def covered_mm(e: EndToBuild, body: Body | None = None) -> float:
     """What each core's sleeve covers at an end, in mm."""
     into = body or e.body
+    if into.joins:
+        return into.part.depth_mm + 2 * PAST_BUTT_MM
     lug = lug_on(into, e.cable)
     bare = max((c.strip_high_mm for c in e.strip.cores if c.fitting == into.id), default=0.0)
     return into.termination.covers(lug.barrel_mm if lug else bare, bare)
@@ -317,6 +360,16 @@ def sleeve_cut_mm(e: EndToBuild, sleeve: Sleeve, body: Body | None = None) -> fl
     return cut_mm(covered_mm(e, body), sleeve.adhesive)
 
 
+def barrel_mm(part: Part, core: CoreStrip) -> float:
+    """What of a core is inside what was pressed on it, in mm: the wings that hold its insulation as well."""
+    if part.wings is None:
+        return core.strip_mm
+    return (
+        max(core.strip_mm, part.wings.conductor_mm + part.wings.window_mm)
+        + part.wings.insulation_mm
+    )
+
+
 def soldered(part: Part, how: Practices) -> bool:
     """True when a press is soldered afterwards on this bench."""
     return how.crimp == "crimp-then-solder" and TERMINATIONS[part.joint].solderable
@@ -324,7 +377,7 @@ def soldered(part: Part, how: Practices) -> bool:
 
 def torqued(part: Part, how: Practices) -> bool:
     """True when a torque is given for a part's screws and this bench uses it."""
-    return bool(part.torque_nm) and how.torque == "tool"
+    return bool(part.torque_nm or part.torques_nm) and how.torque == "tool"
 
 
 def hammered(part: Part, how: Practices) -> bool:

@@ -43,7 +43,7 @@ def on_core(turn: Turn) -> BuildStep:
         key=turn.name.key,
         kind="on-core",
         end=turn.end,
-        headline=f"Put the {shown} on the {turn.tint} core, {turn.said}",
+        headline=f"Put the {shown} on the {turn.thing}, {turn.said}",
         detail=detail,
         mistake=f"Forgotten, {turn.body.termination.undone_one} again.",
         button=f"{turn.tint} {words} is on",
@@ -68,20 +68,15 @@ SCREWS = {"L": "brass", "N": "silver", "E": "green"}
 
 
 WORDED = ("in", "out")
+MANY_CUPS = 3  # from more than so many on, cups have rows
 
 
 def land(turn: Turn) -> BuildStep:
     """A core is ended in its cavity, in the way of its kind of joint."""
     part, how = turn.body.part, turn.job.practices
-    strip = next(c for c in turn.e.strip.cores if c.core == turn.name.on)
+    strip = _strip_of(turn)
     kind = turn.body.termination
-    said = {
-        "tint": turn.tint,
-        "short": part.short,
-        # A mark that is a word, the in and out of a switch, would read as one.
-        "cavity": f"“{strip.cavity}”" if strip.cavity in WORDED else strip.cavity,
-        "size": size_words(turn.e.cable.size),
-    }
+    said = _said(turn, strip)
     if strip.cavity == SHIELD:
         return _land_shield(turn)
     by_map = f" The map puts the {function_of(strip.core)} core in {said['cavity']}."
@@ -90,23 +85,78 @@ def land(turn: Turn) -> BuildStep:
         made = FINISHES["hammer"]
     more = f" {part.at_landing}" if part.at_landing else ""
     detail = (
-        made.detail.format(**said)
+        _begun_anew(turn, strip)
+        + (part.landing_detail or made.detail).format(**said)
         + more
         + _by_feel(part, how)
-        + kind.practised(how, turn.job.mains)
+        + (kind.practised(how, turn.job.mains) if _practised(turn) else "")
     )
     return BuildStep(
         key=turn.name.key,
         kind="land",
         end=turn.end,
         headline=(part.landing or kind.headline).format(**said) + turn.told_apart,
-        detail=detail if _by_its_mark(part, strip) else detail + by_map,
-        mistake=made.mistake,
+        detail=detail if turn.body.joins or _by_its_mark(part, strip) else detail + by_map,
+        mistake=part.landing_mistake or made.mistake,
         button=kind.done.format(**said),
         core=strip.core,
-        judge=made.judge,
+        judge=part.landing_judge or made.judge,
         figures=(StepFigure("bare", strip.bare_words), *_screw(part, strip), *_of_joint(turn)),
+        reads=(f"lug-{turn.body.id}",) if kind.sleeved and kind.by_size else (),
     )
+
+
+def _begun_anew(turn: Turn, strip: CoreStrip) -> str:
+    """What comes first where a joint was cut off by itself: its core is bared once more."""
+    if turn.name.key not in turn.job.shortened:
+        return ""
+    return (
+        f"Cut the old one off close behind it, and bare {strip.bare_words} again: the {turn.thing} is "
+        "shorter now, and takes less of a bend. "
+    )
+
+
+def insert(turn: Turn) -> BuildStep:
+    """A contact that was looked at goes into its housing."""
+    part, going_in = turn.body.part, turn.body.termination.insertion
+    if going_in is None:
+        raise ValueError(f"nothing is inserted at {turn.name.key}")
+    strip = _strip_of(turn)
+    said = _said(turn, strip)
+    more = "".join(f" {words}" for words in (part.at_inserting, part.comes_out) if words)
+    return BuildStep(
+        key=turn.name.key,
+        kind="insert",
+        end=turn.end,
+        headline=(part.inserting or going_in.headline).format(**said) + turn.told_apart,
+        detail=going_in.detail + more,
+        mistake=going_in.mistake,
+        button=going_in.done.format(**said),
+        core=strip.core,
+        judge=going_in.judge,
+    )
+
+
+def _practised(turn: Turn) -> bool:
+    """True where a bench's practice says something here: which of two cups comes first says nothing."""
+    return not turn.body.termination.from_afar or len(turn.body.part.marks) > MANY_CUPS
+
+
+def _strip_of(turn: Turn) -> CoreStrip:
+    """The core a step is done to, as it is stripped."""
+    return next(c for c in turn.e.strip.cores if c.core == turn.name.on)
+
+
+def _said(turn: Turn, strip: CoreStrip) -> dict[str, str]:
+    """What the words of a joint speak of."""
+    return {
+        "tint": turn.tint,
+        "thing": turn.thing,
+        "short": turn.body.part.short,
+        # A mark that is a word, the in and out of a switch, would read as one.
+        "cavity": f"“{strip.cavity}”" if strip.cavity in WORDED else strip.cavity,
+        "size": size_words(turn.e.cable.size),
+    }
 
 
 def _screw(part: Part, strip: CoreStrip) -> list[StepFigure]:
@@ -147,20 +197,34 @@ def _of_joint(turn: Turn) -> list[StepFigure]:
     lug = lug_on(body, cable)
     if lug is not None and not hammered(body.part, how):
         fill = filled(lug.bore_mm, cable.copper_mm2)
-        found.append(StepFigure("presses, narrow die", str(presses(lug.barrel_mm))))
-        found.append(StepFigure("die code", lug.die_code))
+        often = body.part.sheet_presses
+        if not often:
+            found.append(StepFigure("presses, narrow die", str(presses(lug.barrel_mm))))
+        if not body.part.sheet_tool:
+            found.append(StepFigure("die code", lug.die_code))
         found.append(StepFigure("copper fills the bore", f"{fill * 100:.0f} %"))
+    if body.part.sheet_presses:
+        found.append(StepFigure(by_sheet("presses", body.part), str(body.part.sheet_presses)))
+    if body.part.sheet_tool:
+        found.append(StepFigure(by_sheet("tool", body.part), body.part.sheet_tool))
     tint = ""
     if body.termination.coloured:
-        tint = crimp_colour(cable.copper_mm2)
+        # One butt holds both conductors: its colour is that of the larger.
+        tint = crimp_colour(max(turn.job.at(at).cable.copper_mm2 for at in body.at))
     if tint:
         found.append(StepFigure("its colour", tint))
-    if torqued(body.part, how):
-        found.append(StepFigure("torque", f"{newton_metres(body.part.torque_nm):g}"))
+    turned = body.part.torque_for(cable.size)
+    if turned and body.termination.settles and torqued(body.part, how):
+        found.append(StepFigure(by_sheet("torque", body.part), f"{newton_metres(turned):g}"))
     tug = hand_tug(cable.size, body.part.joint) if cable.size else None
     if tug is not None:
         found.append(StepFigure("tug by hand", f"{newtons(tug[0], tug[1]):.0f}"))
     return found
+
+
+def by_sheet(words: str, part: Part) -> str:
+    """What a figure is called where it is from the builder's own sheet of a part."""
+    return f"{words}, your sheet" if part.own_sheet else words
 
 
 def _by_feel(part: Part, how: Practices) -> str:
@@ -176,7 +240,7 @@ def solder(turn: Turn) -> BuildStep:
         key=turn.name.key,
         kind="solder",
         end=turn.end,
-        headline=f"Solder the pressed joint of the {turn.tint} core, {turn.said}",
+        headline=f"Solder the pressed joint of the {turn.thing}, {turn.said}",
         detail=(
             "Electrical flux-cored solder, heat from the metal side, only until it is drawn in. "
             "Hold still until it dulls."
@@ -199,7 +263,7 @@ def shrink(turn: Turn) -> BuildStep:
         key=turn.name.key,
         kind="shrink",
         end=turn.end,
-        headline=f"Slide the {turn.tint} core's sleeve back and shrink it, {turn.said}",
+        headline=f"Slide the {turn.thing}'s sleeve back and shrink it, {turn.said}",
         detail=f"{where} {how}{careful}",
         mistake=MISTAKES["flame" if flame else "shrink"],
         button=f"{turn.tint} sleeve is tight",

@@ -11,17 +11,26 @@ from euthyne.core.stages.conductor.conductor import ConductorStage
 from euthyne.core.stages.cut.cutlength import CutLength, cut_length
 from euthyne.core.stages.cut.strip import (
     NO_STRIP,
+    THE_CORD,
     StripPlan,
     StripVerdict,
     joined,
     judge_strip,
+    longer,
     strip_plan,
 )
 from euthyne.core.stages.ends.ends import EndsStage
 from euthyne.core.stages.given import Given
-from euthyne.core.trade.layers import layered
+from euthyne.core.trade.corewords import own_name
+from euthyne.core.trade.layers import layered, staircase, without_shield
 from euthyne.core.trade.route import Moved, least_bend_mm, left_over_mm
 from euthyne.core.trade.stud import short_of_stud_mm
+
+EARTH = "E"
+BEHIND_BUTT_MM = (
+    20.0  # of core between the sheath and the nearest butt, for the end of its sleeve; generic
+)
+APART_MM = 5.0  # from the end of one butt to the next, at least; generic
 
 
 @dataclass(frozen=True)
@@ -85,7 +94,48 @@ class CutStage:
             )
             for fitting, lands in landing.items()
         }
-        return joined(plans)
+        plan = joined(
+            {fitting: longer(p, self._stagger_mm(at, fitting)) for fitting, p in plans.items()}
+        )
+        return self._in_layers(plan, plans, cable.type.name)
+
+    def _in_layers(
+        self, plan: StripPlan, plans: dict[str, StripPlan], cable_type: str
+    ) -> StripPlan:
+        """The strip plan of a cable that has layers of its own: they are taken off as far as its longest core, or
+        as far as what it ends in says.
+        """
+        layers = layered(cable_type)
+        if layers is None or layers.whose == THE_CORD:
+            return plan
+        ends_in = next((own for f in plans if (own := layered(self.given.parts[f].layers))), None)
+        layers = ends_in or layers
+        if EARTH not in {own_name(core.core) for core in plan.cores}:
+            layers = without_shield(layers)
+        return replace(plan, stairs=staircase(layers, plan.swallows_mm), whose=layers.whose)
+
+    def _stagger_mm(self, at: CableEnd, fitting: str) -> float:
+        """How much further one of several butts lies from the sheath than the nearest, so that no two lie side by
+        side: what is near at one of the two cables is far at the other.
+
+        Source: each butt's own length and a way past it; good practice, generic.
+        """
+        here = [f for f in self.given.assembly.fittings_at(at) if self._is_butt(f)]
+        if fitting not in here:
+            return 0.0
+        # A barrel that lies beside the butts, over their sleeve, is not one of their row.
+        butts = [f for f in here if not self.given.parts[f].making]
+        if fitting not in butts:
+            return BEHIND_BUTT_MM
+        place = sorted(butts).index(fitting)
+        if self.given.assembly.ends_in(fitting)[0] != at:
+            place = len(butts) - 1 - place
+        return BEHIND_BUTT_MM + place * (self.given.parts[fitting].depth_mm + APART_MM)
+
+    def _is_butt(self, fitting: str) -> bool:
+        """True for a butt that two conductors meet in."""
+        part, ends = self.given.parts[fitting], self.given.assembly.ends_in(fitting)
+        return part.face.name == "splice" and part.joint == "splice" and len(ends) > 1
 
     def at_side(self, side: End) -> StripPlan:
         """The strip plan of the main cable's end on a side."""

@@ -149,6 +149,8 @@ def strip_plan(
     )
     sheath = max(longest - part.inside_mm, 0.0)
     braid = "S" if cable is None or cable.whose == THE_CORD else "E"
+    if part.layers and cable is not None:
+        cable = layered(part.layers) or cable
     if cable is not None and braid not in {own_name(core) for core in landing}:
         cable = without_shield(cable)
     steps = cable or (layered(part.layers) if part.layers else None)
@@ -168,6 +170,19 @@ def strip_plan(
 
 
 NO_STRIP = StripPlan((), 0.0, 0.0, 0.0, earth_last=True)
+
+
+def longer(plan: StripPlan, by_mm: float) -> StripPlan:
+    """A strip plan with every core so much longer before its joint, in mm."""
+    cores = tuple(
+        replace(c, path_mm=c.path_mm + by_mm, core_mm=c.core_mm + by_mm) for c in plan.cores
+    )
+    return replace(
+        plan,
+        cores=cores,
+        sheath_mm=plan.sheath_mm + by_mm,
+        swallows_mm=plan.swallows_mm + by_mm,
+    )
 
 
 def joined(plans: dict[str, StripPlan]) -> StripPlan:

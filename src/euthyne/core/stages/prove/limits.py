@@ -141,7 +141,6 @@ class TapeLimits:
 
     cold_share: Share  # of the ohms it has warm, at its watts
     warm_share: Share
-    braid_ohm_per_m: Ohm
     alone_megohm: Megohm
     test_volts: TestVolts
     source: Source

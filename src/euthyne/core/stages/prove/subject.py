@@ -17,7 +17,7 @@ from euthyne.core.stages.prove.readings import At, Run, Subject
 from euthyne.core.trade.corewords import function_of
 from euthyne.core.trade.wire import Wire
 
-COUPLED = "click-in"  # the termination of couplers that are read across themselves
+COUPLED = ("click-in", "sleeve-contact")  # terminations of couplers read across themselves
 BONDED = "bond"  # what is done to a body of metal
 
 
@@ -54,18 +54,23 @@ def subject_of(
             for one, other in end.part.positions[-1].joins[:1]
         ),
         metal=tuple(e.id for e in ends.ours if BONDED in {m.id for m in e.part.making}),
-        braid=next(
-            (
-                core_end(c.cable, c.core, "B")
-                for c in given.assembly.courses
-                if c.b is None and c.core == "E" and given.assembly.cable(c.cable).existing
-            ),
-            "",
-        ),
+        braid=next(iter(_spliced(given, braid=True)), ""),
+        buses=_spliced(given, braid=False),
         earthed=any(run.earth for run in runs),
         lamp=given.lead.ends.switch_lit and given.lead.ends.switch != "none",
         heating_amps=conductor.rating_amps(rolled=False),
         on_pack=Trait.CUT_ON_A_PACK in given.kind.traits and TailBrief.of(brief).tail_of == "pack",
+    )
+
+
+def _spliced(given: Given, *, braid: bool) -> tuple[str, ...]:
+    """The braid, or the bus wires, of a tape where it is spliced."""
+    if Trait.BUS_WIRES not in given.kind.traits:
+        return ()
+    return tuple(
+        core_end(c.cable, c.core, "A")
+        for c in given.assembly.courses
+        if given.assembly.cable(c.cable).existing and (c.core == "E") == braid
     )
 
 
@@ -190,7 +195,7 @@ def _at(given: Given, end: LeadEnd, wire: Wire) -> At:
         named=f"the {end.named}",
         joint=end.part.joint,
         wire=wire,
-        coupler=end.part.joint == COUPLED,
+        coupler=end.part.joint in COUPLED,
         contact=f"{end.id}.{landing.cavity}",
         behind=core_end(landing.at.cable, landing.core, landing.at.end),
     )

@@ -57,7 +57,7 @@ class Subject:
     """What is measured: every conductor, every end made here, the room (C); the fuse in a plug and the
     lead's rating (A); its volts, its cells and the volts of a full one; how many taps come out; what
     the tape reads by its watts (ohm) and is long (m); ``switches`` with the two blades of a pole, ends
-    of ``metal``, the far end of the ``braid``.
+    of ``metal``, the ``braid`` and the ``buses`` of a tape where they are spliced.
     """
 
     runs: tuple[Run, ...]
@@ -75,6 +75,7 @@ class Subject:
     switches: tuple[tuple[str, str, str], ...] = ()
     metal: tuple[str, ...] = ()
     braid: str = ""
+    buses: tuple[str, ...] = ()
     earthed: bool = True
     on_pack: bool = False
     lamp: bool = False  # a lamp stands between a line and the neutral
@@ -102,7 +103,8 @@ class ProofLine(ABC):
 
     ``core`` names the conductor it is a reading of, ``twins`` those it is held against;
     ``mandatory`` where nothing is sealed without it, unless the line ``instead`` was read;
-    ``powered`` where something is plugged in for it; ``between`` the points each of the two probes is
+    ``powered`` where something is plugged in for it; ``in_build`` where it is measured at a step of the
+    build, and covered afterwards; ``between`` the points each of the two probes is
     on, strapped together where they are several.
     """
 
@@ -116,6 +118,7 @@ class ProofLine(ABC):
     mandatory: bool = True
     instead: str = ""
     powered: bool = False
+    in_build: bool = False
     between: Between = ((), ())
 
     @property

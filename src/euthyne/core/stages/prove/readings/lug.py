@@ -32,6 +32,7 @@ def _line(subject: Subject, end: At) -> ProofLine:
         thinner=None,
         astray="This lug is pressed loose, or its strands were not bright: off with it, and anew.",
         mandatory=False,
+        in_build=True,
         amps=amps,
         between=((end.contact,), (end.behind,)),
     )

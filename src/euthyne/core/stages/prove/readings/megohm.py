@@ -21,6 +21,7 @@ class InsulationLine(ProofLine):
 
     fail_under: float
     watch_under: float
+    if_bad: str = "damp, a pinched core or a stray strand. Open and look."
     volts: tuple[float, ...] = ()  # it is taken at, the usual first; none for an ordinary ohmmeter
 
     @property
@@ -69,8 +70,7 @@ class InsulationLine(ProofLine):
             why = f"the tester ends below {self.fail_under:g}. Use a higher range."
             return Verdict("unsure", f"{said}: {why}")
         if value + give < self.fail_under:
-            why = "damp, a pinched core or a stray strand. Open and look."
-            return Verdict("fail", f"{said} is under {self.fail_under:g}: {why}")
+            return Verdict("fail", f"{said} is under {self.fail_under:g}: {self.if_bad}")
         if value - give < self.fail_under:
             out = f"{said}, give or take {three(give)}"
             return Verdict(
