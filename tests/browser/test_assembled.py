@@ -75,7 +75,7 @@ def test_a_plug_goes_on_an_existing_flex_in_one_short_build(page, served):
     expect(page.locator("svg.facing")).to_contain_text("flex, there already")
     keys = [s.key for s in plan_of(store.get(tag).lead).build.steps]
     assert "cut" not in keys
-    assert len(keys) == 11
+    assert len(keys) == 12
 
 
 @long_run

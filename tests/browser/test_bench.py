@@ -11,7 +11,7 @@ from sampling import long_run, some
 from euthyne.core.plan import plan_of
 
 LINK = "TR-0014"
-INVERTER_PLUS = "Press the lug on the red core, 50 mm², inverter end"
+INVERTER_PLUS = "Press the lug on the red wire, 50 mm², inverter end"
 SIZES = [{"width": 1280, "height": 800}, {"width": 820, "height": 1180}]
 
 
@@ -44,12 +44,12 @@ def test_a_gate_asks_for_each_part_before_it_lets_go(bench):
     go_on_to(bench, "Stop. Is everything on?")
     asked = bench.locator(".bench-asks input")
     expect(asked).to_have_count(1)
-    expect(bench.locator(".bench-asks")).to_contain_text("The sleeve on the red core")
+    expect(bench.locator(".bench-asks")).to_contain_text("The sleeve on the red wire")
     bench.keyboard.press("Space")
     expect(asked.first).to_be_checked()
     expect(bench.locator("#headline")).to_have_text("Stop. Is everything on?")
     bench.keyboard.press("Space")
-    expect(bench.locator("#headline")).to_contain_text("Press the lug on the red core")
+    expect(bench.locator("#headline")).to_contain_text("Press the lug on the red wire")
 
 
 @long_run
@@ -59,7 +59,7 @@ def test_a_part_seen_to_be_missing_at_the_gate_costs_nothing(bench, served):
     bench.get_by_role("button", name="the sleeve on the red wire, plus, battery end").click()
     expect(bench.get_by_text("There is still time")).to_be_visible()
     bench.get_by_role("button", name="Go this way").click()
-    expect(bench.locator("#headline")).to_contain_text("Put the red sleeve on the red core")
+    expect(bench.locator("#headline")).to_contain_text("Put the red sleeve on the red wire")
     assert served[1].get(LINK).lead.build.reworks[0].length_lost_mm == 0
 
 
@@ -71,18 +71,18 @@ def test_a_gate_skipped_on_purpose_costs_a_lug_and_its_length_and_the_record_sho
     go_on_to(bench, INVERTER_PLUS)
     go_on(bench)
     bench.keyboard.press("f")
-    bench.get_by_role("button", name="the sleeve on the red core, plus, inverter end").click()
-    expect(bench.get_by_text("Cut this end off and begin it again")).to_be_visible()
+    bench.get_by_role("button", name="the sleeve on the red wire, plus, inverter end").click()
+    expect(bench.get_by_text("Cut this one joint off, put it on")).to_be_visible()
     expect(bench.locator(".way-back")).to_contain_text("scrapped")
     lost = re.search(r"length lost\s+([\d.]+) mm", bench.locator(".way-back").inner_text())[1]
     bench.get_by_role("button", name="Go this way").click()
-    expect(bench.locator("#headline")).to_contain_text("Put the red sleeve on the red core")
+    expect(bench.locator("#headline")).to_contain_text("Put the red sleeve on the red wire")
     rework = store.get(LINK).lead.build.reworks[0]
-    assert (rework.how, rework.scrap) == ("cut-back", ("B-land-+",))
+    assert (rework.how, rework.scrap) == ("alone", ("B-land-+",))
     assert rework.length_lost_mm == pytest.approx(float(lost), abs=0.1)
     bench.goto(f"/leads/{LINK}/build")
     expect(
-        bench.get_by_text("The sleeve on the red core, plus, inverter end was forgotten")
+        bench.get_by_text("The sleeve on the red wire, plus, inverter end was forgotten")
     ).to_be_visible()
     expect(bench.get_by_text("lost in all")).to_be_visible()
 
@@ -108,19 +108,19 @@ def test_a_forgotten_part_is_found_with_the_arrows_alone(bench, served):
 @long_run
 def test_a_press_that_is_not_right_is_cut_back_by_keyboard_alone(bench, served):
     _, store = served
-    go_on_to(bench, "Press the lug on the red core")
+    go_on_to(bench, "Press the lug on the red wire")
     go_on(bench)
     bench.keyboard.press("x")
-    expect(bench.locator("#headline")).to_contain_text("Not right: Press the lug on the red core")
+    expect(bench.locator("#headline")).to_contain_text("Not right: Press the lug on the red wire")
     expect(bench.locator(".bench-figures")).to_contain_text("to spare afterwards")
     bench.keyboard.press("ArrowLeft")
     expect(bench.locator("#headline")).to_contain_text("Not right: Stop. Is everything on?")
     bench.keyboard.press("ArrowRight")
     expect(bench.locator("#headline")).to_contain_text("Not right: Press the lug")
     bench.keyboard.press("Space")
-    expect(bench.locator("#headline")).to_contain_text("Put the red sleeve on the red core")
+    expect(bench.locator("#headline")).to_have_text("Stop. Is everything on?")
     rework = store.get(LINK).lead.build.reworks[0]
-    assert (rework.part, rework.cause, rework.how) == ("A-land-+", "not-right", "cut-back")
+    assert (rework.part, rework.cause, rework.how) == ("A-land-+", "not-right", "alone")
 
 
 @long_run

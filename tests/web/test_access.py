@@ -95,7 +95,7 @@ ACTS = (
     ("builder", f"{LEAD}/hand-over", {"to": "Kim Lund"}),
     ("builder", "/stores/one/count", {"name": "Reel 1", "left": "4 m"}),
     ("builder", "/leads/put-away", {"tag": "TR-0018", "away": "yes"}),
-    ("prover", f"{LEAD}/prove/look", {"look": "A-strands yes"}),
+    ("prover", f"{LEAD}/prove/look", {"look": "A-sheath yes"}),
     ("prover", f"{LEAD}/prove", {"proof.room_c": "18 C"}),
     ("prover", f"{LEAD}/prove/heard", {"probe": "x", "heard": "sounds"}),
     ("prover", f"{LEAD}/tag/seal", {"initials": "XX"}),
@@ -133,7 +133,7 @@ def test_what_is_signed_carries_the_person_and_not_what_is_typed(at, store):
     lead = store.get("TR-0019").lead
     assert (lead.build.done[-1].step, lead.build.done[-1].by) == ("A-cover", "Rowan Marsh")
     vera = at("Vera Holt")
-    vera.send(f"{LEAD}/prove/look", look="A-strands yes", initials="Kim Lund")
+    vera.send(f"{LEAD}/prove/look", look="A-sheath yes", initials="Kim Lund")
     assert store.get("TR-0019").lead.proof.looks[-1].by == "Vera Holt"
     assert store.journal("TR-0019")[-1].by == "Vera Holt"
     assert "signed" in vera.open(f"{LEAD}/build/bench")
@@ -157,7 +157,7 @@ def test_people_change_at_a_device_by_a_pick_and_a_pin(at, people, store):
     assert "Nobody is picked" in tablet.send("/at-this-device", 422, pin="4071")
     tablet.send("/at-this-device", person=vera, pin="4071")
     assert status(tablet, "/copies") == 403, "it is the prover's now, no keeper's"
-    tablet.send(f"{LEAD}/prove/look", look="A-strands yes")
+    tablet.send(f"{LEAD}/prove/look", look="A-sheath yes")
     assert store.get("TR-0019").lead.proof.looks[-1].by == "Vera Holt"
 
 
@@ -188,7 +188,7 @@ def test_a_device_that_is_thrown_out_or_old_is_a_stranger(at, people, monkeypatc
 def test_a_role_taken_away_is_gone_with_the_next_press(at, people):
     keeper, vera = at("Kim Lund"), at("Vera Holt")
     who = people.named("Vera Holt").id
-    assert status(vera, f"{LEAD}/prove/look", look="A-strands yes") == 303
+    assert status(vera, f"{LEAD}/prove/look", look="A-sheath yes") == 303
     keeper.send(f"/people/{who}", role="reader")
     assert status(vera, f"{LEAD}/prove/look", look="A-sheath yes") == 403
     keeper.send(f"/people/{who}", away="yes")
@@ -233,9 +233,9 @@ def test_a_builder_does_not_pass_their_own_termination_where_that_is_the_rule(at
     people.set_role(people.named("Rowan Marsh").id, Role.PROVER)
     rowan, vera = at("Rowan Marsh"), at("Vera Holt")
     rowan.confirm("TR-0019", "A-cover")
-    assert status(rowan, f"{LEAD}/prove/look", look="A-strands yes") == 303, "no rule, no bar"
+    assert status(rowan, f"{LEAD}/prove/look", look="A-sheath yes") == 303, "no rule, no bar"
     at("Kim Lund").send("/people/rules", rule="someone_else_proves", on="yes")
-    page = words(rowan.send(f"{LEAD}/prove/look", 409, look="A-sheath yes"))
+    page = words(rowan.send(f"{LEAD}/prove/look", 409, look="A-pull yes"))
     assert "so it is not yours to pass" in page and "hand it over" in page
     assert status(rowan, f"{LEAD}/prove/good", end="supply") == 409
     assert status(rowan, f"{LEAD}/prove", **{"reading.core-L": "0.1 ohm"}) == 409

@@ -26,8 +26,8 @@ def test_every_school_stands_with_its_reason(person):
 
 
 def test_a_choice_shows_at_once_what_it_changes(person):
-    answer = words(person.send(SHELF, part=True, crimp="crimp-then-solder", lead="TR-0024"))
-    assert "Solder the pressed joint of the brown core" in answer
+    answer = words(person.send(SHELF, part=True, crimp="crimp-then-solder", lead="TR-0014"))
+    assert "Solder the pressed joint of the red wire" in answer
     assert "Crimps are soldered on this bench." in answer
     assert "that are not begun yet took it up" in answer
     assert 'value="crimp-then-solder" checked' in person.open(SHELF)

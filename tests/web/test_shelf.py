@@ -258,7 +258,7 @@ def test_a_part_of_ones_own_says_its_loose_parts_in_order_and_how_it_closes(pers
     assert "closes as it was made to" in said
     assert "IP44" in said
     own = added_part("c14-own-1", person)
-    assert [t.id for t in own.threaded] == ["grommet", "cover", "lockring"]
+    assert [t.id for t in own.threaded] == ["grommet", "backshell", "lockring"]
     assert own.threaded[0].mistake, "a loose part that keeps its name keeps what is known of it"
 
 

@@ -78,6 +78,7 @@ def steps_command(lead: BinaryIO) -> None:
         steps = [
             {k: getattr(s, k) for k in told}
             | {"figures": {f.words: f.value for f in s.figures}, "asks": [a.words for a in s.asks]}
+            | {"reads": list(s.reads), "kits": [kit.sentence for kit in s.kits]}
             for s in plan.build.steps
         ]
         stops = not_to_be_built(progress(plan, False))

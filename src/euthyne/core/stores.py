@@ -321,13 +321,18 @@ def _parts(plan: Plan) -> list[Need]:
             Need(
                 kind="part",
                 what=what,
-                words=words_of("part", what),
+                words=_called(body.part, what),
                 amount=_count(plan, body),
                 others=others,
                 lasting=body.termination.lasting,
             )
         )
     return found
+
+
+def _called(part: Part, what: str) -> str:
+    """A part in words; one of one's own by the name it was given."""
+    return words_of("part", what) if part.id in shelf() else part.words
 
 
 def _count(plan: Plan, body: Body) -> float:
@@ -478,7 +483,7 @@ def spoiled_needs(plan: Plan, rework: Rework) -> tuple[Need, ...]:
             cable = job.end_of(ended[0]).cable
             what = part_what(body.part, cable.size)
             amount = len(ended) if body.termination.by_size else 1
-            found.append(Need("part", what, words_of("part", what), amount))
+            found.append(Need("part", what, _called(body.part, what), amount))
         for name in _of_body(job, body, steps_named(rework.scrap, "shrink")):
             e = job.end_of(name)
             sleeve = sleeve_on(e, body)

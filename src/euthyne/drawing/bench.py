@@ -24,6 +24,7 @@ SHEATH_END, CORE_END, BARE = 880.0, 1060.0, 46.0
 SINGLE, PER_MM, LEAST_BARE, MOST_BARE = 48.0, 3.4, 74.0, 104.0
 OTHER_Y, OTHER_THICK = 24.0, 24.0
 FIRST_PART_X, SEATED_X = 130.0, 1010.0
+BUTT = 150.0  # what the sleeve of a butt covers, in px
 SHAPE_HALF = {
     "boot": 62.0,
     "cowl": 74.0,
@@ -334,7 +335,9 @@ def _on_core(bench: _Bench, core: str, end: float, lie: _Lie) -> str:
         furthest_back = SHEATH_END + 36
     else:
         furthest_back = 0
-    if tight:
+    if tight and bench.e.body_of(core).joins:
+        at, long, tall = end - 24, BUTT, tall + 8
+    elif tight:
         at = end - long * 0.45
     elif bench.done_or_now("wireseal", core) and bench.done_or_now("land", core):
         at = end - long + 4

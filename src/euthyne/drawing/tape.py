@@ -42,7 +42,7 @@ def tape_drawing(
         body += _layer(stairs[i], i, TIP - (stairs[i].back_mm * per_mm if off else 0.0))
     if stepped:
         body += _step(wires, stairs, per_mm)
-    body += _tail(e, stairs, done, joined, per_mm)
+    body += _tail(e, stairs, done, joined, per_mm, named=not meter)
     if sealed:
         body += _seal(stairs, per_mm, now=sealed == "now")
     if meter:
@@ -111,6 +111,8 @@ def _tail(
     done: frozenset[str],
     joined: dict[str, str],
     per_mm: float,
+    *,
+    named: bool,
 ) -> str:
     """The braid drawn out into a tail, where it lands; the barrel on it once it has one."""
     earth = next((c.core for c in e.strip.cores if own_name(c.core) == EARTH), None)
@@ -126,7 +128,7 @@ def _tail(
     if state:
         kind = "terminal terminal-now" if state == "now" else "terminal"
         tail += rect(TIP - 96, y - 15, 120, 30, kind, rx=6)
-    return tail + text(LABELS_X + 60, y + 7, e.called(earth), "bench-facing")
+    return tail + (text(LABELS_X + 60, y + 7, e.called(earth), "bench-facing") if named else "")
 
 
 def _seal(stairs: tuple[Stair, ...], per_mm: float, *, now: bool) -> str:

@@ -25,6 +25,7 @@ from euthyne.exchange.paper import BOX, MARGIN_MM, Sheet, mono, plain, styles_of
 
 GAP = 7.0
 ASK = "[&nbsp;&nbsp;&nbsp;]"
+ROOM = "_" * 14  # for a reading
 
 
 def traveller_pdf(
@@ -215,15 +216,22 @@ def _steps(sheet: Sheet, plan: Plan) -> list[Any]:
         return []
     rows = [("", "", "Step", "Its numbers", "Initials, time")]
     rows += [
-        (BOX, str(i), _step(s), _numbers(s), "") for i, s in enumerate(plan.build.steps, start=1)
+        (BOX, str(i), _step(plan, s), _numbers(s), "")
+        for i, s in enumerate(plan.build.steps, start=1)
     ]
     return [*sheet.section("Steps"), sheet.table(rows, (0.03, 0.04, 0.58, 0.22, 0.13), head=True)]
 
 
-def _step(step: BuildStep) -> str:
-    """A step's headline and detail; at a gate a box for each part it asks for."""
+def _step(plan: Plan, step: BuildStep) -> str:
+    """A step's headline and detail; at a gate a box for each part it asks for, a line for each reading."""
     asked = "".join(f"<br/>{ASK} {plain(a.words)}" for a in step.asks)
-    return f'<font name="next-bold">{plain(step.headline)}</font><br/>{plain(step.detail)}{asked}'
+    read = "".join(
+        f"<br/>{plain(line.words)}: {ROOM} sound: {mono(line.band)}"
+        for line in plan.prove.lines
+        if line.id in step.reads
+    )
+    said = f"{plain(step.detail)}{asked}{read}"
+    return f'<font name="next-bold">{plain(step.headline)}</font><br/>{said}'
 
 
 def _numbers(step: BuildStep) -> str:

@@ -29,14 +29,14 @@ def test_cutting_a_cord_makes_no_termination(made):
 
 
 def test_each_passes_the_others_end_and_not_their_own(made):
-    assert "You made" in passes_own(made, look("A-strands"), "RM")
-    assert passes_own(made, look("B-strands"), "RM") == ""
-    assert "You made" in passes_own(made, look("B-strands"), "KL")
+    assert "You made" in passes_own(made, look("A-sheath"), "RM")
+    assert passes_own(made, look("B-sheath"), "RM") == ""
+    assert "You made" in passes_own(made, look("B-sheath"), "KL")
     assert passes_own(made, look("cord"), "RM") == "", "the cord is nobody's termination"
 
 
 def test_who_made_it_may_say_that_it_is_bad(made):
-    assert passes_own(made, look("A-strands", good=False), "RM") == ""
+    assert passes_own(made, look("A-sheath", good=False), "RM") == ""
 
 
 def test_probes_and_readings_go_through_every_termination(made):

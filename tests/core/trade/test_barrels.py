@@ -117,9 +117,9 @@ def test_from_stud_to_stud_the_copper_ends_short_of_both():
 
 
 def test_a_contact_is_stripped_for_its_own_wings():
-    core = strip_plan(part("solar-pair"), {"+": "+"}, 6.0, 6.2).cores[0]
+    core = strip_plan(part("sealed-6-way"), {"1": "1"}, 1.5, 2.4).cores[0]
     assert (core.strip_low_mm, core.strip_high_mm) == pytest.approx(
-        (5.3 + 0.2 * 1.2 + 0.5, 5.3 + 0.8 * 1.2 + 1.0)
+        (4.0 + 0.2 * 1.0 + 0.5, 4.0 + 0.8 * 1.0 + 1.0)
     )
 
 

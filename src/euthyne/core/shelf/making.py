@@ -38,7 +38,7 @@ class Making:
 class Closing:
     """How a body is closed: what to do, the mistake made, what good looks like. ``has`` are the
     things its words speak of; ``grip_last`` where the cord is gripped once it is closed, ``grips`` where
-    it is what closes it that does.
+    it is what closes it that does; ``tool`` is what it is closed with.
     """
 
     id: str
@@ -50,6 +50,7 @@ class Closing:
     has: tuple[str, ...] = ()
     grip_last: bool = False
     grips: str = ""
+    tool: str = "driver"
 
 
 PINCHED = "A core pinched in the joint of the body is cut through as it closes."
@@ -104,6 +105,7 @@ CLOSINGS: dict[str, Closing] = {
         ),
         Closing(
             id="shell-screwed",
+            tool="hand",
             words="a shell screwed to the insert",
             headline="Screw the {short} together",
             detail=(
@@ -117,6 +119,7 @@ CLOSINGS: dict[str, Closing] = {
         ),
         Closing(
             id="end-cap",
+            tool="hand",
             words="an end cap that clicks",
             headline="Push the insert into the {short}, and turn its end cap home",
             detail=(
@@ -155,6 +158,7 @@ CLOSINGS: dict[str, Closing] = {
         ),
         Closing(
             id="barrel",
+            tool="hand",
             words="a barrel screwed together",
             headline="Screw the barrel of the {short} together",
             detail=(
@@ -167,6 +171,7 @@ CLOSINGS: dict[str, Closing] = {
         ),
         Closing(
             id="back-nut",
+            tool="hand",
             words="a back nut over all the wires",
             headline="Tighten the back nut of the {short}",
             detail="By hand until it stops. Every wire straight behind its own seal.",
@@ -176,6 +181,7 @@ CLOSINGS: dict[str, Closing] = {
         ),
         Closing(
             id="clip-over",
+            tool="hand",
             words="a second lock pushed home",
             headline="Push the second lock of the {short} home",
             detail="It goes home only when every contact is at its depth. It is never forced.",
@@ -185,15 +191,16 @@ CLOSINGS: dict[str, Closing] = {
         ),
         Closing(
             id="shell-clocked",
+            tool="spanner",
             words="a keyed shell",
             headline="Close the shell of the {short}, its key turned where it is wanted",
             detail=(
-                "The keyed pin to the mark, the collar on the shield, the back nut on the seal. "
+                "The keyed pin to the mark, then the back nut on the seal, without turning the shell. "
                 "Far end: the same clocking."
             ),
-            mistake="Clocked one tooth off, the lead comes out twisted by a sixth of a turn.",
-            judge=("key where it is wanted", "shield held all round", "nut at its stop"),
-            has=("shell", "collar", "nut", "seal"),
+            mistake="Keyed one step off, the lead leaves its connector twisted for good.",
+            judge=("key where it is wanted", "both ends keyed alike", "nut at its stop"),
+            has=("shell", "nut", "seal"),
         ),
         Closing(
             id="none",

@@ -143,6 +143,9 @@ class Part:
     inserting: str = ""  # how pushing a contact into its housing is said
     at_inserting: str = ""  # what else is said there
     comes_out: str = ""  # how a contact is got out again; empty where none is
+    kit: tuple[
+        str, ...
+    ] = ()  # what else is laid out with it: its own tools, what is wrapped round it
     thread_mm: float = 0.0  # mm of its thread
     knock_outs_mm: tuple[float, ...] = ()  # mm of its knock-outs
     # mm of bare copper by cavity, where they differ

@@ -81,6 +81,7 @@ PART_MAY_SAY = (
     "inserting",
     "at_inserting",
     "comes_out",
+    "kit",
     "thread_mm",
     "knock_outs_mm",
     "strips_mm",
@@ -225,6 +226,7 @@ def _part(name: str, record: dict[str, Any], where: str) -> Part:
         inserting=record.get("inserting", ""),
         at_inserting=record.get("at_inserting", ""),
         comes_out=record.get("comes_out", ""),
+        kit=tuple(record.get("kit", ())),
         thread_mm=float(record.get("thread_mm", 0)),
         knock_outs_mm=tuple(float(mm) for mm in record.get("knock_outs_mm", ())),
         strips_mm=tuple(

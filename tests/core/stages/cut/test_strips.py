@@ -7,7 +7,7 @@ from dataclasses import replace
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from leads import INVERTER, plan
+from leads import INVERTER, made, plan
 
 from euthyne.core.lead import Stripped
 from euthyne.core.lead.paths import with_value
@@ -64,4 +64,24 @@ def test_the_plan_knows_which_strips_were_measured():
 def test_everything_is_laid_out_first():
     first = plan(**INVERTER, conductor__measured_od_mm=14.6).build.steps[0]
     assert "Tools: cable shear, wire stripper, press, heat gun." in first.detail
-    assert "Sleeves: 4 of" in first.detail
+    assert "4 times ring lug, M8: each with 1 sleeve of" in first.detail
+
+
+def test_a_kit_is_counted_by_its_contents_with_one_to_spare_of_what_can_go_wrong():
+    (sealed,) = Plan(made("sealed-multiway", conductor__size="1.5 mm2")).build.steps[0].kits
+    ways = len(sealed_ways := Plan(made("sealed-multiway")).lead.wires)
+    assert sealed_ways and sealed.many == 2
+    assert f"{ways} contacts and one to spare" in sealed.contents
+    assert f"{ways} wire seals and one to spare" in sealed.contents
+    assert "back nut" in sealed.contents
+    tape = {kit.words: kit.contents for kit in Plan(made("heating-tape")).build.steps[0].kits}
+    assert "long sleeve" in tape["earth barrel for a braid, flared end to the plug"]
+
+
+def test_a_cord_that_goes_into_two_bodies_reaches_both():
+    cut = Plan(made("switch-harness", conductor__size="1 mm2", ends__switch="L")).cut
+    (end,) = (at for at, strip in cut.strips.items() if len({c.fitting for c in strip.cores}) == 2)
+    between_mm = 1000 * sum(next(c for c in cut.given.assembly.cables if c.jumper).legs_m)
+    to_switch = next(c for c in cut.strips[end].cores if c.fitting == "switch")
+    assert to_switch.core_mm > between_mm
+    assert cut.strips[end].sheath_mm >= between_mm

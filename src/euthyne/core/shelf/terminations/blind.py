@@ -22,5 +22,6 @@ TERMINATION = Termination(
     ),
     then="the end is sealed",
     joined_by="crimp",
+    done="{tint} is in its hole",
     grips="with a body",
 )

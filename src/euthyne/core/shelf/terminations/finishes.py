@@ -28,7 +28,7 @@ FINISHES: dict[FinishKind, Finish] = {
             kind="grip",
             words="cord grip",
             detail=(
-                f"Parts in order, the clamp on the sheath. Pull, then twist: {mm(2)} of slip at most."
+                f"The clamp on the sheath, both its screws in turn. Pull, then twist: {mm(2)} of slip at most."
             ),
             mistake="A grip on the cores instead of the sheath pulls them from their terminals.",
             judge=("sheath through the grip", "no tilt, an even gap", f"{mm(2)} of slip at most"),

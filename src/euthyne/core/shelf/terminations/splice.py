@@ -18,6 +18,7 @@ TERMINATION = Termination(
     bared="Twist the strands; never tin them.",
     then="the butt is pressed",
     joined_by="splice",
+    done="{tint} is pressed",
     grips="with a body",
     sleeved=True,
     solderable=True,

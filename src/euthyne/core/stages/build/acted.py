@@ -42,7 +42,15 @@ from euthyne.core.order.laid import CableEnd
 from euthyne.core.order.order import OrderStep
 from euthyne.core.stages.build.buildplan import AGAIN, order_of, threading_plan
 from euthyne.core.stages.build.buildstep import BuildStep
-from euthyne.core.stages.build.jobs import SHIELD, Body, BuildJob, EndToBuild, fittings, sleeve_of
+from euthyne.core.stages.build.jobs import (
+    MARKERS,
+    SHIELD,
+    Body,
+    BuildJob,
+    EndToBuild,
+    fittings,
+    sleeve_of,
+)
 from euthyne.core.stages.cut.strip import CoreStrip
 from euthyne.core.stages.given import Given
 
@@ -50,7 +58,6 @@ SHEATH, BRAID, SPARE, EARTH = "sheath", "braid", "spare", "E"
 BLIND = "blind"  # the termination of a wire that is shut into a hole of its own, joined to nothing
 BUTT_MM = 30.0  # a butt or a splice along its cores, generic, check your part
 BLIND_STEP_MM = 10.0  # how far one of two such wires is cut back behind the other, generic
-MARKERS = ("marker", "along")  # threaded like a part, and of no body
 SETTLES_MINUTES = 10.0  # between the two turns of a screw, good practice, generic
 
 
@@ -179,12 +186,11 @@ class _Acted:
         return {b.id: ActedPart(b.at[0].cable, b.at[0].end) for b in blind}
 
     def _body(self, body: Body) -> ActedBody:
-        blanked = self.assembly.fitting(body.id).blanked
         return ActedBody(
             cavities=tuple(body.part.marks),
             click=body.termination.inserted,
             mates=body.part.contact is not None,
-            blanks=tuple(blanked),
+            blanks=body.blanked,
         )
 
     # What is done
@@ -313,7 +319,7 @@ class _Acted:
             tuple(x.end for x in together),
             ends.joined_by,
             tip_mm=self.events[key].od_mm,
-            joint_mm=BUTT_MM if ends.joint == "splice" and not body.part.making else None,
+            joint_mm=BUTT_MM if ends.joint == "splice" and not body.part.threaded else None,
             lasting=ends.lasting,
         )
         yield LookAct((landing.at,))
@@ -380,7 +386,7 @@ class _Acted:
             )
             yield ReadAct(body.id, touched)
         if made.only == "spare ways":
-            for mark in self.assembly.fitting(body.id).blanked:
+            for mark in body.blanked:
                 yield BlankAct(f"{body.id}.{mark}")
         for key, part in self.parts:
             if part.fitting == body.id and self._seated_by(key, body) == made.id:

@@ -29,6 +29,8 @@ def thread(turn: Turn) -> BuildStep:
     else:
         way = f"from the far end, for the {said}"
     facing = part.facing[0].upper() + part.facing[1:]
+    if not near:
+        facing += " once it lies there: so the other way round as it goes on"
     together = ""
     if len(turn.body.at) > 1 and not turn.e.cable.sheathed:
         together = f" Over all {len(turn.body.at)} wires together."

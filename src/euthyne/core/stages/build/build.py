@@ -115,7 +115,16 @@ class BuildStage:
         there = self.given.assembly.ends_in(end.id)
         fuse = self._plug_fuse_amps if end.part.fuse_family else None
         return Body(
-            end.id, end.part, tuple(at for at in there if at in made), self._said(end), fuse
+            id=end.id,
+            part=end.part,
+            at=tuple(at for at in there if at in made),
+            said=self._said(end),
+            fuse_amps=fuse,
+            blanked=tuple(
+                mark
+                for mark in self.given.assembly.fitting(end.id).blanked
+                if mark not in end.landing.values()
+            ),
         )
 
     def _said(self, end: LeadEnd) -> str:

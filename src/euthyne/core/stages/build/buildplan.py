@@ -189,7 +189,7 @@ def _makings(body: Body, job: BuildJob, when: When, after: tuple[str, ...]) -> l
             Event(
                 id=key,
                 at=body.at,
-                tool=made.tool,
+                tool=HEATS[job.practices.heat] if made.tool == HEATS["gun"] else made.tool,
                 after=after,
                 irreversible=made.lasting and when != "first",
                 cut_back_mm=_all_of_it(body, job) if made.lasting else 0.0,
@@ -285,8 +285,10 @@ def _first_joint(e: EndToBuild, job: BuildJob, loose: ThreadedPart, body: Body) 
     if body.closes and loose.needed_by != "land":
         return job.step_at_body("close", body).key
     if e.strip.cores:
-        does: Does = "insert" if body.termination.inserted else "land"
-        return job.step_on_core(does, e.at, e.strip.cores[0].core).key
+        first = e.strip.cores[0]
+        if body.termination.inserted:
+            return job.step_on_core("insert", *job.together(body, first.cavity)[0]).key
+        return job.step_on_core("land", e.at, first.core).key
     return None
 
 
@@ -504,7 +506,7 @@ def _shut(body: Body, job: BuildJob, landed: tuple[tuple[CableEnd, str], ...]) -
         after = (AGAIN,)
     found = _makings(body, job, "landed", (*after, *_joined_beside(body, job)))
     after = tuple(e.id for e in found[-1:]) or after
-    closing = [_one(body, job, "close", "driver", ())] if body.closes else []
+    closing = [_one(body, job, "close", body.part.made.tool, ())] if body.closes else []
     gripped = _grips(body, job, after, landed)
     if body.part.made.grip_last:
         stages = [_fuse(body, job), _makings(body, job, "gripped", ()), closing, gripped]
@@ -535,7 +537,7 @@ def _grips(
     if not body.part.grips:
         return []
     if not (body.part.threaded and len(body.at) > 1):
-        return [_one(body, job, "grip", "driver", after)]
+        return [_one(body, job, "grip", _grip_tool(body), after)]
     found = []
     for at in body.at:
         key = job.step_at_body("grip", body, at).key
@@ -543,8 +545,15 @@ def _grips(
         if body in job.screwed:
             own = (AGAIN,)
         wide = body.part.height_mm
-        found.append(Event(id=key, at=(at,), tool="driver", od_mm=wide, after=own))
+        found.append(Event(id=key, at=(at,), tool=_grip_tool(body), od_mm=wide, after=own))
     return found
+
+
+def _grip_tool(body: Body) -> str:
+    """A gland has a nut, a clamp its screws; what grips as it is shut is only pulled at."""
+    if body.part.made.grips:
+        return HAND
+    return "spanner" if {"nut", "seal"} <= {t.id for t in body.part.threaded} else "driver"
 
 
 def _fuse(body: Body, job: BuildJob) -> list[Event]:

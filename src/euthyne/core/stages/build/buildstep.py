@@ -4,6 +4,7 @@ from dataclasses import dataclass
 
 from euthyne.core.lead.step import End, StepName
 from euthyne.core.stages.build.jobs import AT_BODY, Body, BuildJob, EndToBuild
+from euthyne.core.stages.build.kit import Kit
 from euthyne.core.trade.practices import Stripper
 
 MISTAKES = {
@@ -58,7 +59,7 @@ class BuildStep:
     """One step as the bench shows it: what to do, its numbers, the mistake people make here.
 
     ``figures`` are shown large; ``asks`` are the parts a gate wants touched, each of them; ``reads`` the
-    lines of the proof that are measured here, since they cannot be later.
+    lines of the proof that are measured here, since they cannot be later; ``kits`` what is laid out.
     """
 
     key: str
@@ -74,6 +75,7 @@ class BuildStep:
     figures: tuple[StepFigure, ...] = ()
     asks: tuple[GatePart, ...] = ()
     reads: tuple[str, ...] = ()
+    kits: tuple[Kit, ...] = ()
 
     @property
     def short(self) -> str:
@@ -88,11 +90,13 @@ class BuildStep:
 
 @dataclass(frozen=True)
 class Turn:
-    """A step whose turn has come: its name, the job it belongs to, and the end a part is fed from."""
+    """A step whose turn has come: its name, the job it belongs to, the end a part is fed from."""
 
     name: StepName
     job: BuildJob
     fed_from: End
+    beside: tuple[str, ...] = ()  # what lies ready for the same barrel
+    more: bool = False  # True where another core comes into that barrel later
 
     @property
     def end(self) -> End:

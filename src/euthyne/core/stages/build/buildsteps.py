@@ -2,6 +2,7 @@
 
 from collections import Counter
 from collections.abc import Callable, Iterable
+from dataclasses import replace
 from functools import lru_cache
 
 from euthyne.core.lead.step import Does, is_step, step_named
@@ -12,7 +13,8 @@ from euthyne.core.shelf.pull import hand_tug
 from euthyne.core.stages.build import bodysteps, deadsteps, joinsteps
 from euthyne.core.stages.build.buildplan import AGAIN, order_of, threading_plan
 from euthyne.core.stages.build.buildstep import MISTAKES, BuildStep, GatePart, StepFigure, Turn
-from euthyne.core.stages.build.jobs import SHIELD, BuildJob, fittings, sleeve_on
+from euthyne.core.stages.build.jobs import MARKERS, BuildJob, fittings
+from euthyne.core.stages.build.kit import kits
 from euthyne.core.trade.corewords import function_of
 from euthyne.core.trade.figure import metres, newtons
 
@@ -51,6 +53,7 @@ def steps(job: BuildJob) -> tuple[BuildStep, ...]:
     shut = {g.before: g for g in gates(build, solved.steps, _costly(job, solved.steps))}
     found = [_lay_out(job, build), *_cut(job)]
     known: set[str] = set()
+    barrels: dict[tuple[str, str], list[str]] = {}
     for step in solved.steps:
         gate = shut.get(step.what)
         if gate is not None and (
@@ -58,7 +61,7 @@ def steps(job: BuildJob) -> tuple[BuildStep, ...]:
         ):
             found.append(_gate(gate, asked, job))
             known |= set(asked)
-        found.append(_said(step, job))
+        found.append(_said(step, job, barrels))
         # What is shrunk or screwed where it belongs is looked for no more.
         known |= {part.id for part in build.parts if part.needed_by == step.what}
     if job.tags_along or job.practices.labels == "printed-sleeve":
@@ -70,14 +73,21 @@ def steps(job: BuildJob) -> tuple[BuildStep, ...]:
     return tuple(found)
 
 
-def _said(step: OrderStep, job: BuildJob) -> BuildStep:
-    """A step of the solved order in words."""
+def _said(step: OrderStep, job: BuildJob, barrels: dict[tuple[str, str], list[str]]) -> BuildStep:
+    """A step of the solved order in words; ``barrels`` is what lies ready for each by now, and is kept up."""
     if step.what == AGAIN:
         return bodysteps.again(job)
     name = step_named(step.what)
     if name is None:
         raise ValueError(f"{step.what} is done to neither end")
-    return SAID[name.does](Turn(name, job, fed_from=step.at[0].end))
+    turn = Turn(name, job, fed_from=step.at[0].end)
+    if name.does == "land" and turn.body.termination.lasting:
+        cavity = next(c.cavity for c in turn.e.strip.cores if c.core == name.on)
+        ready = barrels.setdefault((turn.body.id, cavity), [])
+        many = len(job.together(turn.body, cavity))
+        turn = replace(turn, beside=tuple(ready), more=len(ready) + 1 < many)
+        ready.append(turn.thing)
+    return SAID[name.does](turn)
 
 
 def part_words(part_id: str, job: BuildJob) -> str:
@@ -166,47 +176,21 @@ def _gate(gate: Gate, on: list[str], job: BuildJob) -> BuildStep:
 
 
 def _lay_out(job: BuildJob, build: BuildPlan) -> BuildStep:
-    parts = [t.words for e in job.ends for t in fittings(e.at, job)]
     tools = dict.fromkeys(["cable shear", *(e.tool for e in build.events if e.tool != HAND)])
-    ends = " ".join(f"{words}." for words in _counted(body.part.words for body in job.bodies))
-    threaded = ""
-    if parts:
-        threaded = f" Loose parts to find now: {', '.join(parts)}."
+    found = kits(job)
+    printed = [t.words for e in job.ends for t in fittings(e.at, job) if t.id in MARKERS]
+    marked = f" {', '.join(printed)}." if printed else ""
+    told = " ".join(f"{kit.sentence}." for kit in found)
     return BuildStep(
         key="lay-out",
         kind="lay-out",
         end=None,
         headline="Lay everything out and try it dry",
-        detail=f"{ends}{threaded}{_sleeves(job)} Tools: {', '.join(tools)}.",
+        detail=f"{told}{marked} Tools: {', '.join(tools)}.",
         mistake=MISTAKES["lay-out"],
         button="all here",
+        kits=found,
     )
-
-
-def _sleeves(job: BuildJob) -> str:
-    """The sleeves to lay out, counted by size; what would do where no single size does."""
-    wanted: dict[str, int] = {}
-    lacking = False
-    for e, body in [(end, body) for end in job.ends for body in end.bodies]:
-        sleeve = sleeve_on(e, body)
-        own = [c for c in e.strip.cores if c.fitting == body.id and c.cavity != SHIELD]
-        if sleeve is not None:
-            wanted[sleeve.words] = wanted.get(sleeve.words, 0) + len(own)
-        elif body.termination.sleeved:
-            lacking = True
-    counted = ", ".join(f"{n} of {name}" for name, n in wanted.items())
-    said = ""
-    if wanted:
-        said = f" Sleeves: {counted}."
-    if lacking:
-        said += " No single sleeve does both here: two layers, or a higher ratio."
-    return said
-
-
-def _counted(words: Iterable[str]) -> list[str]:
-    """Words with how often they come, each once."""
-    many = Counter(words)
-    return [name if n == 1 else f"{n} times {name}" for name, n in many.items()]
 
 
 def _cut(job: BuildJob) -> list[BuildStep]:
@@ -223,6 +207,7 @@ def _cut(job: BuildJob) -> list[BuildStep]:
         for c in job.cables
         if c.raw
     )
+    laid = "cord" if all(c.sheathed for c in job.cables if c.cut_m is not None) else "wire"
     many = len(lengths) > 1
     figures = []
     for (written, cut_m), n in lengths.items():
@@ -235,7 +220,7 @@ def _cut(job: BuildJob) -> list[BuildStep]:
             kind="cut",
             end=None,
             headline=f"Cut {', and '.join(said)}",
-            detail=f"Square, with a cable shear. Measure twice along the cord lying straight.{raw}",
+            detail=f"Square, with a cable shear. Measure twice along the {laid} lying straight.{raw}",
             mistake=MISTAKES["cut"],
             button="it is cut",
             figures=tuple(figures),

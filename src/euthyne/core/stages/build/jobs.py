@@ -28,6 +28,7 @@ AT_CABLE_END: tuple[Does, ...] = (
     "thread",
 )
 ON_CORE: tuple[Does, ...] = ("land", "insert", "solder", "shrink", "sleeve", "wireseal")
+MARKERS = ("marker", "along")  # threaded like a part, and of no body
 TAG_SLEEVE_MM = 50.0
 SIDE_WORDS = {"supply": "supply end", "load": "load end"}
 SHIELD = "S"  # the cavity that a shield lands in
@@ -75,6 +76,7 @@ class Body:
     at: tuple[CableEnd, ...]
     said: str
     fuse_amps: float | None = None
+    blanked: tuple[str, ...] = ()  # its ways that are left empty and shut with a plug
 
     @property
     def termination(self) -> Termination:
@@ -318,6 +320,8 @@ def sleeves_on(e: EndToBuild, body: Body | None = None) -> list[Sleeve]:
     lug = lug_on(into, cable)
     if lug:
         barrel = lug.outside_mm
+    elif into.joins:
+        barrel = into.part.height_mm
     else:
         barrel = JOINT_OVER_COPPER * copper_mm(cable.copper_mm2)
     widest, thinnest = max(cable.core_mm, barrel), min(cable.core_mm, barrel)
@@ -372,7 +376,13 @@ def barrel_mm(part: Part, core: CoreStrip) -> float:
 
 def soldered(part: Part, how: Practices) -> bool:
     """True when a press is soldered afterwards on this bench."""
-    return how.crimp == "crimp-then-solder" and TERMINATIONS[part.joint].solderable
+    # An iron at a barrel in its plastic burns that first.
+    bare = (
+        TERMINATIONS[part.joint].solderable
+        and not part.lined
+        and not TERMINATIONS[part.joint].coloured
+    )
+    return how.crimp == "crimp-then-solder" and bare
 
 
 def torqued(part: Part, how: Practices) -> bool:

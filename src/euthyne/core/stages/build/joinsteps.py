@@ -79,6 +79,10 @@ def land(turn: Turn) -> BuildStep:
     said = _said(turn, strip)
     if strip.cavity == SHIELD:
         return _land_shield(turn)
+    if not turn.body.joins and (turn.more or turn.beside):
+        if turn.more:
+            return _laid_ready(turn, strip, said)
+        said["thing"] = f"{' and the '.join((*turn.beside, turn.thing))} together"
     by_map = f" The map puts the {function_of(strip.core)} core in {said['cavity']}."
     made: Termination | Finish = kind
     if hammered(part, how):
@@ -89,7 +93,7 @@ def land(turn: Turn) -> BuildStep:
         + (part.landing_detail or made.detail).format(**said)
         + more
         + _by_feel(part, how)
-        + (kind.practised(how, turn.job.mains) if _practised(turn) else "")
+        + (kind.practised(how, turn.job.mains) if _practised(turn) and made is kind else "")
     )
     return BuildStep(
         key=turn.name.key,
@@ -103,6 +107,23 @@ def land(turn: Turn) -> BuildStep:
         judge=part.landing_judge or made.judge,
         figures=(StepFigure("bare", strip.bare_words), *_screw(part, strip), *_of_joint(turn)),
         reads=(f"lug-{turn.body.id}",) if kind.sleeved and kind.by_size else (),
+    )
+
+
+def _laid_ready(turn: Turn, strip: CoreStrip, said: dict[str, str]) -> BuildStep:
+    """A core that shares its barrel with another lies ready until that is ready too: they are pressed as one."""
+    return BuildStep(
+        key=turn.name.key,
+        kind="land",
+        end=turn.end,
+        headline=f"Lay the {turn.thing} ready for {said['cavity']} of the {turn.body.part.short}: one barrel "
+        f"takes another with it{turn.told_apart}",
+        detail="Bared like the other, its strands straight. Nothing is pressed yet: both go in as one.",
+        mistake="Pressed alone, the other finds no barrel, and a second terminal finds no tab.",
+        button=f"{turn.tint} lies ready",
+        core=strip.core,
+        judge=("bared alike", "long enough to lie side by side"),
+        figures=(StepFigure("bare", strip.bare_words),),
     )
 
 
@@ -210,7 +231,12 @@ def _of_joint(turn: Turn) -> list[StepFigure]:
     tint = ""
     if body.termination.coloured:
         # One butt holds both conductors: its colour is that of the larger.
-        tint = crimp_colour(max(turn.job.at(at).cable.copper_mm2 for at in body.at))
+        strip = _strip_of(turn)
+        together = [
+            turn.job.at(at).cable.copper_mm2 for at, _ in turn.job.together(body, strip.cavity)
+        ]
+        largest = max(turn.job.at(at).cable.copper_mm2 for at in body.at)
+        tint = crimp_colour(largest if body.joins else sum(together))
     if tint:
         found.append(StepFigure("its colour", tint))
     turned = body.part.torque_for(cable.size)

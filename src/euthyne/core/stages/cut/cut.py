@@ -1,6 +1,7 @@
 """What Cut comes to: the length to cut, what comes off each end, and how the route bends it."""
 
 import math
+from collections import Counter
 from dataclasses import dataclass, replace
 from functools import cached_property
 
@@ -30,7 +31,7 @@ EARTH = "E"
 BEHIND_BUTT_MM = (
     20.0  # of core between the sheath and the nearest butt, for the end of its sleeve; generic
 )
-APART_MM = 5.0  # from the end of one butt to the next, at least; generic
+APART_MM = 8.0  # from the end of one butt to the next, at least; generic
 
 
 @dataclass(frozen=True)
@@ -95,7 +96,10 @@ class CutStage:
             for fitting, lands in landing.items()
         }
         plan = joined(
-            {fitting: longer(p, self._stagger_mm(at, fitting)) for fitting, p in plans.items()}
+            {
+                fitting: longer(p, self._stagger_mm(at, fitting) + self._beyond_mm(at, fitting))
+                for fitting, p in plans.items()
+            }
         )
         return self._in_layers(plan, plans, cable.type.name)
 
@@ -114,6 +118,29 @@ class CutStage:
             layers = without_shield(layers)
         return replace(plan, stairs=staircase(layers, plan.swallows_mm), whose=layers.whose)
 
+    def _beyond_mm(self, at: CableEnd, fitting: str) -> float:
+        """How far a fitting lies from the one the cable is brought to, in mm: as far as the wire between the two.
+        It is brought to what holds it, or else to where most of its cores land.
+        """
+        landed = self.given.assembly.fittings_at(at)
+        many = Counter(x.fitting for x in self.given.assembly.landing_at(at))
+        holds = max(landed, key=lambda f: (self.given.parts[f].grips, many[f]))
+        if fitting == holds:
+            return 0.0
+        between = (
+            sum(c.legs_m)
+            for c in self.given.assembly.cables
+            if c.jumper and {holds, fitting} <= set(self._ends_of(c))
+        )
+        return 1000 * max(between, default=0.0)
+
+    def _ends_of(self, cable: Cable) -> tuple[str, ...]:
+        """The fittings a cable goes into."""
+        letters: tuple[End, End] = ("A", "B")
+        return tuple(
+            f for end in letters for f in self.given.assembly.fittings_at(CableEnd(cable.id, end))
+        )
+
     def _stagger_mm(self, at: CableEnd, fitting: str) -> float:
         """How much further one of several butts lies from the sheath than the nearest, so that no two lie side by
         side: what is near at one of the two cables is far at the other.
@@ -124,13 +151,15 @@ class CutStage:
         if fitting not in here:
             return 0.0
         # A barrel that lies beside the butts, over their sleeve, is not one of their row.
-        butts = [f for f in here if not self.given.parts[f].making]
+        butts = [f for f in here if not self.given.parts[f].threaded]
         if fitting not in butts:
             return BEHIND_BUTT_MM
         place = sorted(butts).index(fitting)
-        if self.given.assembly.ends_in(fitting)[0] != at:
+        joined = {end.cable for f in butts for end in self.given.assembly.ends_in(f)}
+        if at.cable != min(joined):
             place = len(butts) - 1 - place
-        return BEHIND_BUTT_MM + place * (self.given.parts[fitting].depth_mm + APART_MM)
+        longest = max(self.given.parts[f].depth_mm for f in butts)
+        return BEHIND_BUTT_MM + place * (longest + APART_MM)
 
     def _is_butt(self, fitting: str) -> bool:
         """True for a butt that two conductors meet in."""

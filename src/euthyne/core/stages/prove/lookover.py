@@ -24,7 +24,7 @@ class LookLine:
 
 
 CORD = LookLine(
-    "cord", "Is the cord whole along its length, no cut, no kink?", "a cut, a flat place"
+    "cord", "Is the cable whole along its length, no cut, no kink?", "a cut, a flat place"
 )
 OLD = LookLine(
     "bright",
@@ -75,12 +75,15 @@ def _of_end(end: LeadEnd, name: str, short: str, unseen: bool) -> Iterable[LookL
         question = f"At the {short}: is the {loose.words} on, {loose.facing}?"
         bad = loose.mistake or "left off, or the wrong way round"
         yield LookLine(f"{name}-on-{loose.id}", question, bad, end.id)
-    if end.landing:
-        wanted = "; ".join(kind.judge)
-        question = f"At the {short}, every joint: {wanted}?"
-        yield LookLine(f"{name}-strands", question, kind.mistake, end.id, part.joint)
+    # What a shut body hides was looked at in the build, at its own step: nobody is asked to see through a lid.
+    if end.landing and (kind.insertion or not part.closes):
+        seen = kind.insertion or kind
+        question = f"At the {short}, every joint: {'; '.join(seen.judge)}?"
+        pictured = "" if kind.insertion else part.joint
+        yield LookLine(f"{name}-strands", question, seen.mistake, end.id, pictured)
     for made in part.making:
-        if made.judge and not made.only:
+        hidden = part.closes and made.when in ("bared", "landed", "gripped") and not made.seats
+        if made.judge and not made.only and not hidden:
             wanted = "; ".join(made.judge)
             question = f"At the {short}: {wanted}?"
             yield LookLine(f"{name}-{made.id}", question, made.mistake, end.id)
@@ -90,6 +93,8 @@ def _of_end(end: LeadEnd, name: str, short: str, unseen: bool) -> Iterable[LookL
         yield LookLine(f"{name}-colours", question, bad, end.id)
     if end.landing and part.joint != CLOSED_FOR_GOOD:
         question = f"Does every core of the {short} stay put when tugged?"
+        if len(end.landing) == 1:
+            question = f"Does the wire of the {short} stay put when tugged?"
         yield LookLine(f"{name}-pull", question, "a core moves or comes out", end.id)
     if part.closes:
         question = f"At the {short}: {'; '.join(part.made.judge)}?"

@@ -6,12 +6,10 @@ from euthyne.core.stages.prove.readings.line import At, ProofLine, Subject
 from euthyne.core.stages.prove.readings.resistance import ResistanceLine
 from euthyne.core.trade.figure import mm
 
-LUGS = ("lug", "blade")
-
 
 def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
-    """A line for each end that is pressed."""
-    return tuple(_line(subject, end) for end in subject.ends if end.joint in LUGS)
+    """A line for each lug: what lies in plastic has no bare copper to come to."""
+    return tuple(_line(subject, end) for end in subject.ends if end.joint == "lug")
 
 
 def _line(subject: Subject, end: At) -> ProofLine:
