@@ -24,6 +24,11 @@ SHEATH_END, CORE_END, BARE = 880.0, 1060.0, 46.0
 SINGLE, PER_MM, LEAST_BARE, MOST_BARE = 48.0, 3.4, 74.0, 104.0
 OTHER_Y, OTHER_THICK = 24.0, 24.0
 FIRST_PART_X, SEATED_X = 130.0, 1010.0
+AT_SHEATH = {
+    "tail": 880.0,
+    "grommet": 850.0,
+}  # what comes to the end of the sheath, not over the joints
+COPPER = "copper"  # the step of a body that puts a copper sleeve round strands
 BUTT = 150.0  # what the sleeve of a butt covers, in px
 SHAPE_HALF = {
     "boot": 62.0,
@@ -96,6 +101,11 @@ class _Bench:
                 key = self.job.step_at_body("make", body, on=made.id).key
                 return key in self._done or key == self.step.key
         return False
+
+    def comes_up(self, part: str) -> bool:
+        """True where a loose part is brought up to the body: as it shuts, or its gland as it is tightened."""
+        gland = self.step.kind == "grip" and part in ("nut", "seal")
+        return self.step.kind == "close" or gland
 
     @property
     def bare(self) -> bool:
@@ -311,6 +321,7 @@ def _core(bench: _Bench, core: CoreStrip, lie: _Lie) -> str:
     body += path(way, f"bench-core{faint}", stroke=paint, stroke_width=lie.thick)
     if trimmed:
         body += rect(end, lie.y - lie.thick * 0.36, bare, lie.thick * 0.72, "bare")
+        body += _copper_sleeve(bench, core.core, end, bare, lie)
     if bench.done_or_now("land", core.core):
         tip = Tip(end, end + bare, lie.y, lie.thick / 2)
         into = bench.e.body_of(core.core).part
@@ -320,6 +331,21 @@ def _core(bench: _Bench, core: CoreStrip, lie: _Lie) -> str:
         body += joint_drawing(into, tip, now=now, inserted=inserted, cavity=mark_of)
     body += _on_core(bench, core.core, end, lie)
     return body + text(1206, lie.y + 7, own_name(core.core), "bench-core-mark")
+
+
+def _copper_sleeve(bench: _Bench, core: str, end: float, bare: float, lie: _Lie) -> str:
+    """The copper sleeve round the strands, where a clamp wants one; its split along it."""
+    body = bench.e.body_of(core)
+    made = next((m for m in body.part.making if m.id == COPPER), None)
+    if made is None:
+        return ""
+    key = bench.job.step_at_body("make", body, on=made.id).key
+    now = key == bench.step.key
+    if not now and key not in bench.done_keys:
+        return ""
+    kind = "part-now" if now else "terminal"
+    sleeve = rect(end + 3, lie.y - lie.thick * 0.42, bare - 2, lie.thick * 0.84, kind, rx=3)
+    return sleeve + line(end + 3, lie.y - 3, end + bare, lie.y - 3, "screw")
 
 
 def _on_core(bench: _Bench, core: str, end: float, lie: _Lie) -> str:
@@ -400,14 +426,17 @@ def _threaded(
     """A loose part on the cable, or being threaded; nothing while it is still off."""
     many = len(on_cable)
     now, on = bench.step.part == part.id, bench.done("thread", part.id)
+    closing = on and bench.step.kind == "close"
     if not (now or on):
         return ""
     x = FIRST_PART_X + place * _room(many)
     if bench.seated(part.id):
-        x = SEATED_X
+        x = AT_SHEATH.get(part.id, SEATED_X)
+    elif bench.comes_up(part.id):
+        x = SHEATH_END - 150 - (many - 1 - place) * min(_room(many), 165.0)
     wider = max((bench.half + 12) / SHAPE_HALF.get(part.id, 46.0), 1.0)
     about = f"translate(0 {CORD_Y:g}) scale(1 {wider:.2f}) translate(0 {-CORD_Y:g})"
-    drawn = _shape(part.id, x, "part-now" if now else "part-on")
+    drawn = _shape(part.id, x, "part-now" if now or closing else "part-on")
     shape = group(drawn, transform=about if wider > 1 else None)
     y = CORD_Y + max(104.0, bench.half + 48)
     sign = mark("done", x, y + 34, 21)

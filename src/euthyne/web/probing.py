@@ -91,6 +91,8 @@ def _detail(plan: Plan, probe: ToProbe) -> str:
         said.append(
             "Its lamp lets a little through: a meter that sounds below 50 ohm stays silent."
         )
+    if "tool" in plan.given.kind.proof and across and not probe.sounds:
+        said.append("The tool is switched off: a winding or a heater that is on sounds by itself.")
     return " ".join(said)
 
 

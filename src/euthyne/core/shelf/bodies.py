@@ -10,7 +10,7 @@ from euthyne.data.tables import TableError, records
 
 SAID_OF_JOINTS = (
     *("landing", "at_landing", "landing_detail", "landing_mistake", "landing_judge"),
-    *("inserting", "at_inserting", "comes_out", "kit"),
+    *("inserting", "at_inserting", "inserting_mistake", "comes_out", "kit"),
 )
 BODY_SAYS = ("closing", "making", "holds", "has", *SAID_OF_JOINTS)
 BODY_KEYS = ("loose", *BODY_SAYS)

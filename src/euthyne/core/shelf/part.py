@@ -142,6 +142,7 @@ class Part:
     landing_judge: tuple[str, ...] = ()  # what good looks like, where it is something else
     inserting: str = ""  # how pushing a contact into its housing is said
     at_inserting: str = ""  # what else is said there
+    inserting_mistake: str = ""  # the mistake made there, where it is another
     comes_out: str = ""  # how a contact is got out again; empty where none is
     kit: tuple[
         str, ...

@@ -151,7 +151,7 @@ def insert(turn: Turn) -> BuildStep:
         end=turn.end,
         headline=(part.inserting or going_in.headline).format(**said) + turn.told_apart,
         detail=going_in.detail + more,
-        mistake=going_in.mistake,
+        mistake=part.inserting_mistake or going_in.mistake,
         button=going_in.done.format(**said),
         core=strip.core,
         judge=going_in.judge,

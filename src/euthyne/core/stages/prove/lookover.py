@@ -75,23 +75,31 @@ def _of_end(end: LeadEnd, name: str, short: str, unseen: bool) -> Iterable[LookL
         question = f"At the {short}: is the {loose.words} on, {loose.facing}?"
         bad = loose.mistake or "left off, or the wrong way round"
         yield LookLine(f"{name}-on-{loose.id}", question, bad, end.id)
-    # What a shut body hides was looked at in the build, at its own step: nobody is asked to see through a lid.
-    if end.landing and (kind.insertion or not part.closes):
-        seen = kind.insertion or kind
-        question = f"At the {short}, every joint: {'; '.join(seen.judge)}?"
-        pictured = "" if kind.insertion else part.joint
-        yield LookLine(f"{name}-strands", question, seen.mistake, end.id, pictured)
+    # What a lid, a boot or a sleeve hides was looked at in the build, at its own step: nobody is asked to see
+    # through it.
+    joined = bool(part.positions) and kind.joined_by == "splice"
+    hidden = part.closes or joined or any(m.seats and m.when == "landed" for m in part.making)
+    if end.landing and kind.insertion:
+        question = f"At the {short}, every joint: {'; '.join(kind.insertion.judge)}?"
+        yield LookLine(f"{name}-strands", question, kind.insertion.mistake, end.id)
+    elif end.landing and kind.sleeved and not hidden:
+        question = f"At the {short}: each sleeve tight, no bare copper beyond it?"
+        yield LookLine(f"{name}-strands", question, "a sleeve that slid, or was burnt", end.id)
+    elif end.landing and not hidden:
+        judge = part.landing_judge or kind.judge
+        question = f"At the {short}, every joint: {'; '.join(judge)}?"
+        yield LookLine(f"{name}-strands", question, kind.mistake, end.id, part.joint)
     for made in part.making:
-        hidden = part.closes and made.when in ("bared", "landed", "gripped") and not made.seats
-        if made.judge and not made.only and not hidden:
+        under = made.when == "bared" or (made.when in ("landed", "gripped") and not made.seats)
+        if made.judge and not (made.only or made.reads or (hidden and under)):
             wanted = "; ".join(made.judge)
             question = f"At the {short}: {wanted}?"
             yield LookLine(f"{name}-{made.id}", question, made.mistake, end.id)
-    if unseen and len(end.landing) > 1:
+    if unseen and len(end.landing) > 1 and not joined and part.joint != "blind":
         question = f"At the {short}, by its colours and marks: is every core in its own contact?"
         bad = "plus in minus, live in neutral: no meter sees it from here"
         yield LookLine(f"{name}-colours", question, bad, end.id)
-    if end.landing and part.joint != CLOSED_FOR_GOOD:
+    if end.landing and not joined and part.joint != CLOSED_FOR_GOOD:
         question = f"Does every core of the {short} stay put when tugged?"
         if len(end.landing) == 1:
             question = f"Does the wire of the {short} stay put when tugged?"
