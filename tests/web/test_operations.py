@@ -146,3 +146,22 @@ def test_a_jumper_measured_from_stud_to_stud_is_cut_shorter_than_its_run_and_sla
     length = plan_of(store.get(LINK).lead).cut.length
     assert length.run_m == pytest.approx(0.1524)
     assert length.cut_m < length.run_m + length.slack_m
+
+
+@pytest.mark.usefixtures("tape_bare")
+def test_practice_throws_away_nothing_that_was_measured_in_the_build(person, store):
+    measured(person, **{"bus-before": "110 ohm", "insulation-before": ">999", "volts": "500 V"})
+    person.send(f"/leads/{TAPE}/prove/standin", **{"with": "sound"})
+    person.send(f"/leads/{TAPE}/prove/take")
+    person.send(f"/leads/{TAPE}/prove/standin", **{"with": "off"})
+    read = {r.line: r for r in store.get(TAPE).lead.proof.readings}
+    assert set(read) == {"bus-before", "insulation-before"}
+    assert read["bus-before"].value == 110.0 and not read["bus-before"].simulated
+
+
+@pytest.mark.usefixtures("tape_bare")
+def test_what_a_simulated_copy_read_is_not_measured_at_the_bench(person):
+    person.send(f"/leads/{TAPE}/prove/standin", **{"with": "sound"})
+    person.send(f"/leads/{TAPE}/prove/take")
+    page = person.open(f"/leads/{TAPE}/build/bench")
+    assert re.search(r'name="reading.insulation-before"\s+value=""', page)

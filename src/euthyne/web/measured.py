@@ -43,12 +43,14 @@ def step_readings(
 
 
 def _kept(plan: Plan, line: ProofLine) -> StepReading:
-    """A line as it is kept, with its verdict."""
+    """A line as it is kept, with its verdict; what a simulated copy read is nothing that was measured here."""
     read = plan.prove.reading(line.id)
+    if read is None or read.simulated:
+        return StepReading(line)
     volts = plan.prove.volts_of(line)
     return StepReading(
         line,
-        line.written(read.value, read.above, read.amps) if read else "",
+        line.written(read.value, read.above, read.amps),
         f"{volts:g} V" if volts else "",
         plan.prove.verdicts.get(line.id),
     )
@@ -77,11 +79,8 @@ def _sent(plan: Plan, line: ProofLine, sent: Mapping[str, str]) -> StepReading:
     if question and sent.get(SURE + line.id) != text:
         return replace(typed, problem=question, asked=True)
     kept = plan.prove.reading(line.id)
-    if kept is not None and (kept.value, kept.above, kept.at_volts) == (
-        read.value,
-        read.above,
-        at_volts,
-    ):
+    same = kept is not None and not kept.simulated and kept.value == read.value
+    if same and kept is not None and (kept.above, kept.at_volts) == (read.above, at_volts):
         return typed
     return replace(
         typed,

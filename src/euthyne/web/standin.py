@@ -53,7 +53,10 @@ def clip(tag: str) -> Answer:
             "Back to Prove",
         )
     proof = page.held.lead.proof
-    if told and (proof.readings or proof.probes) and not proof.stand_in:
+    # What was measured at a step of the build is no beginning of the proof, and is never thrown away.
+    at_steps = {line.id for line in page.plan.prove.lines if line.in_build}
+    begun = any(r.line not in at_steps for r in proof.readings) or proof.probes
+    if told and begun and not proof.stand_in:
         raise NotNow(
             "This lead is being proven already. Practise on one that is not: the same again.",
             f"/leads/{tag}/prove",
@@ -62,10 +65,15 @@ def clip(tag: str) -> Answer:
     words = "the stand-in taken off" if not told else "a simulated copy, for practice"
     change(
         tag,
-        lambda p: replace(p, probes=(), readings=(), stand_in=told),
+        lambda p: replace(p, probes=(), readings=_measured(p, at_steps), stand_in=told),
         f"Prove: {words}",
     )
     return back(tag, Stage.PROVE)
+
+
+def _measured(proof: Proof, at_steps: set[str]) -> tuple[Reading, ...]:
+    """What was measured of the lead itself, at steps of its build."""
+    return tuple(r for r in proof.readings if r.line in at_steps and not r.simulated)
 
 
 @blueprint.post("/leads/<tag>/prove/take")

@@ -206,6 +206,9 @@ class _Acted:
                     if cable.cut_m is not None:
                         yield CutAct(cable.id, cable.cut_m * 1000)
                 yield from self._raw()
+                for at in self.job.loose:
+                    for core in self.assembly.cable(at.cable).cores:
+                        yield MarkAct(f"{at.cable}.{core.id}:{at.end}", SPARE)
             case "tags":
                 yield from self._markers()
             case _ if step.key == AGAIN:

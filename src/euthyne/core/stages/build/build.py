@@ -70,7 +70,17 @@ class BuildStage:
             tags_along=tags_along,
             one_pole_at_a_time=self._live_ends(made),
             shortened=self._shortened,
+            loose=self._loose,
             tugged=Trait.ONE_END in self.given.kind.traits,
+        )
+
+    @property
+    def _loose(self) -> tuple[CableEnd, ...]:
+        """Ends of wires by themselves that go into nothing: they are capped as they are cut."""
+        assembly = self.given.assembly
+        alone = {c.id for c in assembly.cables if len(c.cores) == 1 and c.existing is None}
+        return tuple(
+            at for at in assembly.cable_ends if at.cable in alone and not assembly.fittings_at(at)
         )
 
     @property
@@ -158,12 +168,15 @@ class BuildStage:
         return tuple(m for m in self.ends.markings if m.core in own)
 
     def _spare(self, at: CableEnd) -> tuple[str, ...]:
-        """The cores of a sheathed cable that land nowhere at an end; a shield or an earth is none."""
+        """The cores of a sheathed cable that land nowhere at an end; its screen is none."""
         assembly = self.given.assembly
         if len(assembly.cable(at.cable).cores) < 2:
             return ()
+        of = layered(self.conductor.laid[at.cable].type.name)
+        # What lies under a layer of its own, a screen or the braid of a tape, is told where that comes off.
+        screen = "" if of is None else (SHIELD if of.whose == THE_CORD else EARTH)
         here = (c for c in assembly.courses if c.cable == at.cable and c.at(at.end) is None)
-        return tuple(c.core for c in here if c.core not in (SHIELD, EARTH))
+        return tuple(c.core for c in here if c.core != screen)
 
     @property
     def _settled(self) -> bool:

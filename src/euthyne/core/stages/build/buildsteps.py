@@ -68,7 +68,7 @@ def steps(job: BuildJob) -> tuple[BuildStep, ...]:
         found.append(_tags(job))
     if job.practices.pulled_by == "someone-else":
         found.append(_handed_over(job))
-    elif job.tugged:
+    elif job.tugged and job.ends:
         found.append(_tugged(job))
     return tuple(found)
 
@@ -208,6 +208,10 @@ def _cut(job: BuildJob) -> list[BuildStep]:
         if c.raw
     )
     laid = "cord" if all(c.sheathed for c in job.cables if c.cut_m is not None) else "wire"
+    capped = "".join(
+        f" The {at.cable} wire goes into nothing at the {dict(job.places)[at]} end: a cap is shrunk over it."
+        for at in job.loose
+    )
     many = len(lengths) > 1
     figures = []
     for (written, cut_m), n in lengths.items():
@@ -220,7 +224,7 @@ def _cut(job: BuildJob) -> list[BuildStep]:
             kind="cut",
             end=None,
             headline=f"Cut {', and '.join(said)}",
-            detail=f"Square, with a cable shear. Measure twice along the {laid} lying straight.{raw}",
+            detail=f"Square, with a cable shear. Measure twice along the {laid} lying straight.{raw}{capped}",
             mistake=MISTAKES["cut"],
             button="it is cut",
             figures=tuple(figures),

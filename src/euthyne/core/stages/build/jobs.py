@@ -175,6 +175,7 @@ class BuildJob:
     tags_along: int = 0
     one_pole_at_a_time: tuple[CableEnd, ...] = ()
     tugged: bool = False
+    loose: tuple[CableEnd, ...] = ()  # ends of wires that go into nothing
     shortened: frozenset[str] = (
         frozenset()
     )  # joints that were cut off by themselves, by their steps

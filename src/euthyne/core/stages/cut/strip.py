@@ -153,7 +153,7 @@ def strip_plan(
         cable = layered(part.layers) or cable
     if cable is not None and braid not in {own_name(core) for core in landing}:
         cable = without_shield(cable)
-    steps = cable or (layered(part.layers) if part.layers else None)
+    steps = cable
     if steps:
         stairs, whose = (staircase(steps, sheath), steps.whose)
     else:
