@@ -4,11 +4,9 @@ bench's practices.
 
 from dataclasses import replace
 from functools import cache
-from itertools import pairwise
 
 from euthyne.core.lead.step import Does
 from euthyne.core.order.laid import (
-    CABLE,
     HAND,
     OPEN,
     BuildPlan,
@@ -17,21 +15,30 @@ from euthyne.core.order.laid import (
     End,
     EndState,
     Event,
-    Threaded,
 )
 from euthyne.core.order.order import Order, order
-from euthyne.core.shelf.making import WHENS, When
-from euthyne.core.shelf.part import ThreadedPart, wiring_side
+from euthyne.core.shelf.making import When
+from euthyne.core.shelf.part import wiring_side
 from euthyne.core.stages.build.jobs import (
     Body,
     BuildJob,
     CableToBuild,
     EndToBuild,
     barrel_mm,
-    fittings,
     sleeve_of,
     soldered,
     tool_of,
+)
+from euthyne.core.stages.build.threads import threaded
+from euthyne.core.stages.build.waits import (
+    dead_events,
+    dead_first,
+    held_up,
+    once_dead,
+    opened_last,
+    over_all,
+    pole_by_pole,
+    waiting,
 )
 from euthyne.core.stages.cut.strip import CoreStrip
 from euthyne.core.trade.practices import Practices, Stripper
@@ -53,8 +60,8 @@ def threading_plan(job: BuildJob) -> BuildPlan:
     the cables and on their cores.
     """
     events = [event for e in job.ends for event in _EndEvents(e, job).in_order()]
-    parts = [t for e in job.ends for t in _threaded(e, job)]
-    events += _dead(job) + _again(job)
+    parts = [t for e in job.ends for t in threaded(e, job)]
+    events += dead_events(job) + _again(job)
     for body in job.bodies:
         landed = tuple(_landings(body, job))
         shut = _shut(body, job, landed)
@@ -63,71 +70,23 @@ def threading_plan(job: BuildJob) -> BuildPlan:
         if ready and any(made.beside for made in job.makings(body, "bared")):
             joined = _joined_beside(body, job)
             ready = [replace(ready[0], after=(*ready[0].after, *joined)), *ready[1:]]
-        events = _after(events, ready[-1:], {key for _, key in landed}) + ready + shut
+        events = waiting(events, ready[-1:], {key for _, key in landed}) + ready + shut
         begun = _makings(body, job, "first", after=())
         here = {e.id for e in events if set(e.at) & set(body.at) and not e.after}
-        here -= set(_once_dead(job))
-        events = begun + _after(events, begun[-1:], here)
+        here -= set(once_dead(job))
+        events = begun + waiting(events, begun[-1:], here)
         if begun:
             last = begun[-1].id
             own = {(t.cable, t.end) for t in parts} & {(at.cable, at.end) for at in body.at}
             parts = [
                 replace(t, after=(*t.after, last)) if (t.cable, t.end) in own else t for t in parts
             ]
-    events = _dead_first(_opened_last(_over_all(events, job), parts, job), job)
+    events = dead_first(opened_last(over_all(events, job), parts, job), job)
     return BuildPlan(
         cables=tuple(_laid(cable, job) for cable in job.cables),
         parts=tuple(parts),
-        events=tuple(_pole_by_pole(_held_up(events, job), job)),
+        events=tuple(pole_by_pole(held_up(events, job), job)),
     )
-
-
-def _opened_last(events: list[Event], parts: list[Threaded], job: BuildJob) -> list[Event]:
-    """What goes over a cable goes over it whole: strands and braid are combed by what comes over them later."""
-    found = events
-    for e in job.ends:
-        on = tuple(p.id for p in parts if p.home == e.at and p.on == CABLE)
-        opened = _opened(e, job) if e.cable.sheathed else (job.step("cores", e.at).key,)
-        found = [replace(x, rather_after=on) if x.id == opened[0] else x for x in found]
-    return found
-
-
-def _dead(job: BuildJob) -> list[Event]:
-    """What is there is made dead and shown to be, all of it at once; a pack that stays live is measured."""
-    old = tuple(e.at for e in job.ends if e.cable.old)
-    if not old:
-        return []
-    return [Event(id=job.step("dead", old[0]).key, at=old, tool="voltage tester")]
-
-
-def _over_all(events: list[Event], job: BuildJob) -> list[Event]:
-    """What goes over several wires together is on before any of them is in its body, not only its own."""
-    found = events
-    for body in job.bodies:
-        first = job.at(body.at[0])
-        if first.cable.sheathed or len(body.at) < 2:
-            continue
-        over = tuple(job.step("thread", first.at, part.id).key for part in body.part.threaded)
-        does: Does = "insert" if body.termination.inserted else "land"
-        cores = [
-            (at, c.core) for at in body.at for c in job.at(at).strip.cores if c.fitting == body.id
-        ]
-        last = {job.step_on_core(does, at, core).key for at, core in cores}
-        found = [replace(e, after=(*e.after, *over)) if e.id in last else e for e in found]
-    return found
-
-
-def _dead_first(events: list[Event], job: BuildJob) -> list[Event]:
-    """Nothing else is begun before what is there is dead, where it can wait."""
-    dead = _once_dead(job)
-    return [
-        replace(e, rather_after=(*e.rather_after, *dead)) if not e.after and e.id not in dead else e
-        for e in events
-    ]
-
-
-def _once_dead(job: BuildJob) -> tuple[str, ...]:
-    return tuple(event.id for event in _dead(job))
 
 
 def _again(job: BuildJob) -> list[Event]:
@@ -138,46 +97,6 @@ def _again(job: BuildJob) -> list[Event]:
     ends = tuple(dict.fromkeys(at for body in job.screwed for at in body.at))
     tool = tool_of(job.screwed[0].part, job.practices)
     return [Event(id=AGAIN, at=ends, tool=tool, after=landed)]
-
-
-def _held_up(events: list[Event], job: BuildJob) -> list[Event]:
-    """What other cables are joined to waits for what has to be known of it first."""
-    for body in job.bodies:
-        for made in body.part.making:
-            if made.ahead:
-                key = job.step_at_body("make", body, on=made.id).key
-                others = [e for e in job.ends if e.at not in body.at]
-                land = {
-                    job.step_on_core("land", e.at, c.core).key
-                    for e in others
-                    for c in e.strip.cores
-                }
-                events = [replace(e, after=(*e.after, key)) if e.id in land else e for e in events]
-                # What is measured there is touched at the far ends of the same cables, once they are bare.
-                far = {at.other for at in body.at} & {e.at for e in others}
-                bare = tuple(job.step("cores", at).key for at in sorted(far))
-                events = [replace(e, after=(*e.after, *bare)) if e.id == key else e for e in events]
-            if made.after_far:
-                key = job.step_at_body("make", body, on=made.id).key
-                beyond = {at.other for at in body.at}
-                joined = tuple(
-                    job.step_on_core("land", e.at, core.core).key
-                    for e in job.ends
-                    if e.at in beyond
-                    for core in e.strip.cores
-                )
-                events = [
-                    replace(e, after=(*e.after, *joined)) if e.id == key else e for e in events
-                ]
-    return events
-
-
-def _after(events: list[Event], before: list[Event], which: set[str]) -> list[Event]:
-    """Some of the events wait for what comes before them, where anything does."""
-    if not before:
-        return events
-    key = before[0].id
-    return [replace(e, after=(*e.after, key)) if e.id in which else e for e in events]
 
 
 def _makings(body: Body, job: BuildJob, when: When, after: tuple[str, ...]) -> list[Event]:
@@ -204,17 +123,6 @@ def _all_of_it(body: Body, job: BuildJob) -> float:
     return max((job.at(at).strip.swallows_mm for at in body.at), default=0.0)
 
 
-def _pole_by_pole(events: list[Event], job: BuildJob) -> list[Event]:
-    """On a live battery nothing of the next pole is opened before the one before it is covered."""
-    found = events
-    for before, after in pairwise(job.one_pole_at_a_time):
-        covered = tuple(e.id for e in found if e.at == (before,))
-        opened = {e.id for e in found if e.at == (after,)}
-        first = {e.id for e in found if e.id in opened and not opened & set(e.after)}
-        found = [replace(e, after=(*e.after, *covered)) if e.id in first else e for e in found]
-    return found
-
-
 def _laid(cable: CableToBuild, job: BuildJob) -> CableLayout:
     cores = {c.core: cable.core_mm for e in job.ends_of(cable.id) for c in e.strip.cores}
     places = {at.end: place for at, place in job.places if at.cable == cable.id}
@@ -232,102 +140,6 @@ def _state(cable: CableToBuild, end: End, place: str | None) -> EndState:
     if end in shut:
         return EndState("finished", SHUT_MM, shut[end], place)
     return EndState(place=place) if place else OPEN
-
-
-def _threaded(e: EndToBuild, job: BuildJob) -> list[Threaded]:
-    """What is threaded at an end: its parts on the cable, then what goes on each core."""
-    on_cable = fittings(e.at, job)
-    on_cores = _threaded_on_cores(e, job)
-    # On a single the core is the cable: what goes on the core lies nearest its tip.
-    nearer = len({p.rank for p in on_cores if p.on == CABLE})
-    loose = [
-        Threaded(
-            id=job.step("thread", e.at, part.id).key,
-            end=e.at.end,
-            rank=len(on_cable) - place + nearer,
-            bore_mm=part.bore_mm,
-            needed_by=_first_joint(e, job, part, _whose(e, part)),
-            facing=part.facing,
-            after=_all_off(e, job, _whose(e, part)),
-            cable=e.cable.id,
-        )
-        for place, part in enumerate(on_cable)
-    ]
-    return loose + on_cores
-
-
-def _once_off(e: EndToBuild, job: BuildJob) -> tuple[str, ...]:
-    """Nothing goes on a cable while its old end is on it."""
-    return (job.step("off", e.at).key,) if e.cable.old else ()
-
-
-def _all_off(e: EndToBuild, job: BuildJob, body: Body) -> tuple[str, ...]:
-    """What goes over several wires together goes on once no old end is on any of them; over those of a pack,
-    one by one.
-    """
-    if e.cable.sheathed or e.at in job.one_pole_at_a_time:
-        return _once_off(e, job)
-    return tuple(key for at in body.at for key in _once_off(job.at(at), job))
-
-
-def _whose(e: EndToBuild, loose: ThreadedPart) -> Body:
-    """The fitting a loose part belongs to; a printed sleeve is of none, and goes by that of most cores."""
-    return next((body for body in e.bodies if loose in body.part.threaded), e.body)
-
-
-def _first_joint(e: EndToBuild, job: BuildJob, loose: ThreadedPart, body: Body) -> str | None:
-    """What a loose part has to be on for: what it says itself; else the body shutting or, without
-    one, the first core landing.
-    """
-    own = [made.id for when in WHENS for made in job.makings(body, when)]
-    if loose.needed_by in own:
-        return job.step_at_body("make", body, on=loose.needed_by).key
-    if body.closes and loose.needed_by != "land":
-        return job.step_at_body("close", body).key
-    if e.strip.cores:
-        first = e.strip.cores[0]
-        if body.termination.inserted:
-            return job.step_on_core("insert", *job.together(body, first.cavity)[0]).key
-        return job.step_on_core("land", e.at, first.core).key
-    return None
-
-
-def _threaded_on_cores(e: EndToBuild, job: BuildJob) -> list[Threaded]:
-    found = []
-    for core in e.strip.cores:
-        body = e.body_of(core.core)
-        sleeve = sleeve_of(e, core)
-        if sleeve is not None:
-            found.append(_on_core(e, core, job, ("sleeve", sleeve.expanded_mm, "shrink")))
-        elif body.termination.sealed:
-            found.append(_on_core(e, core, job, ("wireseal", body.part.grip_mm[1], "land")))
-    return found
-
-
-def _on_core(
-    e: EndToBuild, core: CoreStrip, job: BuildJob, what: tuple[Does, float, Does]
-) -> Threaded:
-    """A sleeve or a seal on a core: what it is, its bore in mm, what it has to be on for."""
-    does, bore_mm, before = what
-    return Threaded(
-        id=job.step_on_core(does, e.at, core.core).key,
-        end=e.at.end,
-        rank=1,
-        bore_mm=bore_mm,
-        needed_by=job.step_on_core(before, e.at, core.core).key,
-        after=_opened(e, job) if e.cable.sheathed else _once_off(e, job),
-        on=core.core if e.cable.sheathed else CABLE,
-        cable=e.cable.id,
-        spent=True,
-    )
-
-
-def _opened(e: EndToBuild, job: BuildJob) -> tuple[str, ...]:
-    """What has to be off before anything goes on a core: the sheath, and every layer below it."""
-    layers = [job.step("layer", e.at, stair.layer.id).key for stair in e.strip.below_sheath]
-    if e.cable.own_layers:
-        return tuple(layers)
-    return (job.step("strip", e.at).key, *layers)
 
 
 class _EndEvents:
@@ -350,7 +162,7 @@ class _EndEvents:
         found: list[Event] = []
         if self.e.cable.old:
             key = self.job.step("off", self.e.at).key
-            found.append(Event(id=key, at=self.at, tool="cable shear", after=_once_dead(self.job)))
+            found.append(Event(id=key, at=self.at, tool="cable shear", after=once_dead(self.job)))
         if self.e.cable.sheathed and not self.e.cable.own_layers:
             key = self.job.step("strip", self.e.at).key
             before = tuple(event.id for event in found)
