@@ -7,6 +7,7 @@ import subprocess
 import sys
 import time
 import urllib.request
+from pathlib import Path
 
 # Seconds to start, on a machine that does much else.
 STARTING = 60
@@ -44,10 +45,18 @@ class Program:
         with open(f"/proc/{self.process.pid}/stat") as told:
             return sum(int(n) for n in told.read().rpartition(")")[2].split()[11:13])
 
+    @property
+    def wants_to_run(self):
+        """Whether it would go on if the machine let it: on a busy one it has no ticks and is not done."""
+        states = []
+        for stat in Path(f"/proc/{self.process.pid}/task").glob("*/stat"):
+            states.append(stat.read_text().rpartition(")")[2].split()[0])
+        return "R" in states
+
     def settle(self):
         """Wait until it has nothing more to do of its own: it has begun, and made the copy of the day."""
         before = -1
-        while self.worked != before:
+        while self.worked != before or self.wants_to_run:
             before = self.worked
             time.sleep(0.5)
 

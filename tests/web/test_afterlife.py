@@ -105,7 +105,19 @@ def test_a_re_test_follows_the_sealed_lead_and_takes_its_place(person, store):
 def test_a_repair_is_a_build_that_inherits_the_history(person, store):
     person.send(f"{CORD}/follow", why="mended")
     new = store.all()[0].lead
-    assert (new.follows, new.again_for, new.build.done) == ("TR-0012", "mended", ())
+    assert (new.follows, new.again_for) == ("TR-0012", "mended")
+    assert new.build.done == store.get("TR-0012").lead.build.done, (
+        "all of it is built until it is said"
+    )
+    assert new.proof.looks == () and new.proof.readings == ()
+    assert "is not right any more" in words(person.open(f"/leads/{new.tag}/build"))
+    person.client.post(
+        f"/leads/{new.tag}/build/wrong",
+        data={"step": "A-land-N", "initials": "RM", "why": "loose by the third winter"},
+    )
+    after = store.get(new.tag).lead
+    opened = {d.step for d in new.build.done} - {d.step for d in after.build.done}
+    assert "A-land-N" in opened and not [key for key in opened if key.startswith("B-")]
     assert "repaired" in person.open(f"{CORD}/history")
     person.send(f"{CORD}/follow", why="teapot", code=409)
     person.send("/leads/TR-0014/follow", why="mended", code=409)

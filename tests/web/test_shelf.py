@@ -186,7 +186,7 @@ def test_a_sheets_own_strip_path_and_torque_decide(person, store):
     person.send("/shelf/part/c14/correct", **typed)
     page = words(person.open("/shelf/part/c14-own-1"))
     assert "L 18 mm, N 16 mm, E 30 mm" in page
-    assert "screw, 0.8 N m" in page
+    assert "screw, pillar or clamp, 0.8 N m" in page
     person.send("/leads/new", start="cord-bs")
     tag = store.all()[0].lead.tag
     person.send(f"/leads/{tag}/ends", **{"fit.load": "c14-own-1"})

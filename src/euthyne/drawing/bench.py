@@ -7,6 +7,7 @@ from textwrap import wrap
 from euthyne.core.lead.step import Does, StepName, step_named
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import Part, ThreadedPart
+from euthyne.core.stages.build.bodysteps import sealed_grip
 from euthyne.core.stages.build.buildstep import BuildStep
 from euthyne.core.stages.build.jobs import fittings
 from euthyne.core.stages.cut.strip import CoreStrip
@@ -104,8 +105,9 @@ class _Bench:
 
     def comes_up(self, part: str) -> bool:
         """True where a loose part is brought up to the body: as it shuts, or its gland as it is tightened."""
-        gland = self.step.kind == "grip" and part in ("nut", "seal")
-        return self.step.kind == "close" or gland
+        if self.step.kind == "grip":
+            return part in {t.id for t in self.part.threaded} and sealed_grip(self.part)
+        return self.step.kind == "close"
 
     @property
     def bare(self) -> bool:

@@ -7,6 +7,7 @@ from euthyne.core.shelf.face import Cavity, Face
 from euthyne.drawing.pen import circle, element, group, path, rect, text
 
 CROWDED_PX = 40.0
+INTO_A_HOLE = ("click-in", "sleeve-contact", "wire-seal", "blind")  # seen from behind: a hole
 MARK_PX = 10.0
 CORNERS = {
     "hexagon": ((-1, 0.1), (-0.72, -1), (0.72, -1), (1, 0.1), (0.6, 1), (-0.6, 1)),
@@ -162,9 +163,13 @@ def face_drawing(
     return placed(body, cx, cy, scale) + marks
 
 
-def wiring_drawing(face: Face, contact: str, cx: float, cy: float, scale: float) -> str:
-    """A wiring side: the shell with a terminal at each cavity, a screw where there is room to show
-    it.
+def wiring_drawing(
+    face: Face, contact: str, cx: float, cy: float, scale: float, joint: str = "screw"
+) -> str:
+    """A wiring side: the shell with what a core is ended in at each cavity, where there is room to show it.
+
+    Parameters: face, as it is seen; contact; cx, cy, its middle on the sheet; scale, px to the mm; joint, the
+    termination: a screw, a cup, a tab, or the hole a contact is pushed into.
     """
     if pitch(face) * scale < CROWDED_PX:
         r = pitch(face) * scale * 0.36
@@ -181,20 +186,24 @@ def wiring_drawing(face: Face, contact: str, cx: float, cy: float, scale: float)
         )
         return placed(shell(face, contact=contact), cx, cy, scale) + small
     terminals = "".join(
-        rect(cx + c.x * scale - 16, cy - c.y * scale - 13, 32, 26, "terminal", rx=3)
-        + circle(cx + c.x * scale, cy - c.y * scale, 8, "screw")
-        + element(
-            "line",
-            x1=cx + c.x * scale - 5,
-            y1=cy - c.y * scale,
-            x2=cx + c.x * scale + 5,
-            y2=cy - c.y * scale,
-            class_="screw",
-        )
+        _terminal(cx + c.x * scale, cy - c.y * scale, joint)
         + text(cx + c.x * scale, _above(face, c, cy, scale), c.mark, "cavity-mark", "middle")
         for c in face.cavities
     )
     return placed(shell(face, contact=contact), cx, cy, scale) + terminals
+
+
+def _terminal(x: float, y: float, joint: str) -> str:
+    """What a core is ended in, seen from behind."""
+    if joint in INTO_A_HOLE:
+        return circle(x, y, 14, "terminal") + circle(x, y, 7, "hole")
+    if joint == "solder":
+        cup = path(f"M{x - 12:g} {y:g}a12 12 0 0 0 24 0", "terminal")
+        return cup + circle(x, y, 5, "screw")
+    if joint == "blade":
+        return rect(x - 5, y - 14, 10, 28, "terminal", rx=2)
+    slot = element("line", x1=x - 5, y1=y, x2=x + 5, y2=y, class_="screw")
+    return rect(x - 16, y - 13, 32, 26, "terminal", rx=3) + circle(x, y, 8, "screw") + slot
 
 
 def _above(face: Face, c: Cavity, cy: float, scale: float) -> float:

@@ -82,7 +82,9 @@ def _both_faces(part: Part, places: dict[str, float], middle: float) -> str:
         _titled(part, "mating face", seen, mating)
         + _titled(part, "wiring side", "as you hold it open", wiring)
         + face_drawing(mating_face(part), part.contact, mating, cy=middle, scale=scale)
-        + wiring_drawing(wiring_side(part), part.contact, wiring, cy=middle, scale=scale)
+        + wiring_drawing(
+            wiring_side(part), part.contact, wiring, cy=middle, scale=scale, joint=part.joint
+        )
     )
 
 

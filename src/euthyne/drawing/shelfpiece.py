@@ -42,6 +42,11 @@ def sides(part: Part) -> str:
     body = "".join(text(x, 18, words, "facing-sub", "middle") for words, x in heads)
     body += face_drawing(face=mating_face(part), contact=part.contact, cx=150, cy=140, scale=scale)
     body += wiring_drawing(
-        face=wiring_side(part), contact=part.contact, cx=470, cy=140, scale=scale
+        face=wiring_side(part),
+        contact=part.contact,
+        cx=470,
+        cy=140,
+        scale=scale,
+        joint=part.joint,
     )
     return sheet(SIDES_W, SIDES_H, body, "facing", f"Both sides of {part.words}")

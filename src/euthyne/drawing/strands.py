@@ -249,7 +249,9 @@ def _fitting(stood: _Stood) -> str:
     if stood.lug:
         body += _lug(stood)
     else:
-        body += wiring_drawing(stood.face, part.contact, stood.x, cy=stood.y, scale=stood.scale)
+        body += wiring_drawing(
+            stood.face, part.contact, stood.x, cy=stood.y, scale=stood.scale, joint=part.joint
+        )
         if mates(part) and end.side is not None:
             x = MATING[end.side]
             body += face_drawing(mating_face(part), part.contact, x, cy=stood.y, scale=stood.scale)

@@ -199,6 +199,7 @@ def _one(part: Part, typed: dict[str, str], faults: tuple[Fault, ...]) -> str:
         loose=written(part.threaded),
         strips={mark: f"{mm(low, high):g}" for mark, low, high in part.strips_mm},
         torques=torque_written(part),
+        joint=TERMINATIONS[part.joint].words,
         lugs=lug_strips() if part.lug_by_size else (),
         typed=typed,
         faults=faults,

@@ -210,3 +210,18 @@ def test_cups_are_soldered_from_the_far_side_away_from_the_iron():
         first, second = landed[:2]
         assert (first.x < second.x) == (hand == "right")
     assert orders["right"] != orders["left"]
+
+
+def test_an_end_that_is_cut_off_leaves_nut_and_seal_on_the_cable():
+    p = done_upto(made("solar-string", conductor__size="6 mm2"), "A-make-nut@panels+")
+    way = back_from(p, "A-land-+")
+    assert way.how == "cut-back"
+    assert not {"A-nut@plus", "A-claws@plus"} & set(way.opened), "they lie behind the cut"
+    assert {"A-cores@plus", "A-land-+", "A-insert-+", "A-make-nut@panels+"} <= set(way.opened)
+    assert thrown_away(p, way.scrap) == ("contact", "coupler they had clicked into")
+
+
+def test_a_sleeve_that_is_shrunk_goes_with_the_end_it_is_shrunk_on():
+    p = done_upto(made("heating-tape"), "B-make-long@braid")
+    way = back_from(p, "B-land-cord.L")
+    assert {"B-long@cord", "B-short@cord"} <= set(way.opened)

@@ -195,6 +195,8 @@ def _cut_back(build: BuildPlan, ends: tuple[CableEnd, ...], done: Done) -> Recov
     can not be cut.
     """
     cut, back = _spoilt_with(build, ends, done)
+    # What lies on the cable lies behind the cut: it comes off nothing, and goes on again as it is.
+    back -= {p.id for p in build.parts if p.stays and p.home in cut}
     if any((at := build.end(x)).state == "finished" and at.cut_back_mm is None for x in cut):
         return None
     kept = tuple(s for s in done if s.what not in back)

@@ -57,6 +57,7 @@ class Threaded:
     split_exists: bool = False
     cable: str = ""
     spent: bool = False  # True where it is of no more use once it came to its place
+    stays: bool = False  # True where it is still on its cable when the end is cut off
 
     @property
     def home(self) -> CableEnd:

@@ -27,8 +27,8 @@ def same_again(lead: Lead, tag: str, at: str) -> Lead:
 
 
 def followed(lead: Lead, tag: str, at: str, why: AgainFor, now: Practices) -> Lead:
-    """The lead that comes after a sealed one: tested again as it was built, built again for a repair, or
-    as it is with something put right in its record.
+    """The lead that comes after a sealed one: tested again as it was built; mended, built as it was until a
+    step is said to be not right any more; or as it is with something put right in its record.
 
     Parameters: lead that was sealed; tag and at, of the new one; why, a re-test, a repair, a correction;
     now, how the bench works now: it says when a lead is tested next, not how this one was built.
@@ -36,12 +36,10 @@ def followed(lead: Lead, tag: str, at: str, why: AgainFor, now: Practices) -> Le
     if why == "corrected":
         return replace(lead, tag=tag, created_at=at, follows=lead.tag, again_for=why)
     new = replace(same_again(lead, tag, at), follows=lead.tag, again_for=why)
-    if why == "re-test":
-        due, reason = now.tested_again, now.reason("tested_again")
-        practices = taken_up(lead.build.practices, "tested_again", due, reason)
-        build = replace(lead.build, practices=practices)
-        return replace(new, cut=lead.cut, build=build, reasons=lead.reasons)
-    return new
+    due, reason = now.tested_again, now.reason("tested_again")
+    practices = taken_up(lead.build.practices, "tested_again", due, reason)
+    build = replace(lead.build, practices=practices)
+    return replace(new, cut=lead.cut, build=build, reasons=lead.reasons)
 
 
 def can_be_swapped(lead: Lead) -> bool:

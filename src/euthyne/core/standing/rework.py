@@ -18,17 +18,24 @@ def thrown_away(plan: Plan, scrap: tuple[str, ...]) -> tuple[str, ...]:
     """
     job, named = plan.build.job, {s.key: s.headline for s in plan.build.steps}
     found: Counter[str] = Counter()
+    housings: set[str] = (
+        set()
+    )  # each is thrown away once, however many contacts had clicked into it
     for key in scrap:
         name = step_named(key)
         if name is not None and name.does == "land":
             body = job.body_of(name)
             sealed = " and its wire seal" if body.termination.sealed else ""
             found[(body.termination.scrap or body.part.short) + sealed] += 1
+        elif name is not None and name.does == "insert":
+            body = job.body_of(name)
+            found[f"{body.part.short} they had clicked into"] += body.id not in housings
+            housings.add(body.id)
         elif name is not None and name.does == "shrink":
             found["shrunk sleeve"] += 1
         else:
             found[f"what “{named.get(key, key)}” used"] += 1
-    return tuple(words if n == 1 else f"{n} times {words}" for words, n in found.items())
+    return tuple(words if n == 1 else f"{n} times {words}" for words, n in found.items() if n)
 
 
 @dataclass(frozen=True)

@@ -32,7 +32,7 @@ def thread(turn: Turn) -> BuildStep:
     if not near:
         facing += " once it lies there: so the other way round as it goes on"
     together = ""
-    if len(turn.body.at) > 1 and not turn.e.cable.sheathed:
+    if len(turn.body.at) > 1 and not turn.e.cable.sheathed and part in turn.body.part.threaded:
         together = f" Over all {len(turn.body.at)} wires together."
         if turn.job.one_pole_at_a_time:
             together = " Over this wire now; over the other once its own old end is off."

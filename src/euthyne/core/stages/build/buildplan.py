@@ -314,8 +314,6 @@ def _shut(body: Body, job: BuildJob, landed: tuple[tuple[CableEnd, str], ...]) -
     there are, each after the one before.
     """
     after = tuple(dict.fromkeys(key for _, key in landed))
-    if body in job.screwed:
-        after = (AGAIN,)
     found = _makings(body, job, "landed", (*after, *_joined_beside(body, job)))
     after = tuple(e.id for e in found[-1:]) or after
     closing = [_one(body, job, "close", body.part.made.tool, ())] if body.closes else []
@@ -333,6 +331,9 @@ def _shut(body: Body, job: BuildJob, landed: tuple[tuple[CableEnd, str], ...]) -
         found += stage
         alike = stage is gripped and len(body.at) > 1
         after = tuple(e.id for e in stage) if alike else (stage[-1].id,)
+    if body in job.screwed:
+        # Not shut before its screws were turned again; yet a screw of the far end, done again, opens nothing here.
+        found = [replace(e, rather_after=(*e.rather_after, AGAIN)) for e in found]
     return found
 
 
@@ -354,8 +355,6 @@ def _grips(
     for at in body.at:
         key = job.step_at_body("grip", body, at).key
         own = tuple(dict.fromkeys(k for end, k in landed if end == at))
-        if body in job.screwed:
-            own = (AGAIN,)
         wide = body.part.height_mm
         found.append(Event(id=key, at=(at,), tool=_grip_tool(body), od_mm=wide, after=own))
     return found

@@ -27,10 +27,17 @@ def threaded(e: EndToBuild, job: BuildJob) -> list[Threaded]:
             facing=part.facing,
             after=_all_off(e, job, _whose(e, part)),
             cable=e.cable.id,
+            stays=not e.cable.old and not _shrunk(part, _whose(e, part)),
         )
         for place, part in enumerate(on_cable)
     ]
     return loose + on_cores
+
+
+def _shrunk(loose: ThreadedPart, body: Body) -> bool:
+    """True for a sleeve: once it is in its place it is there for good."""
+    into = (m for m in body.part.making if loose.id in (m.seats, m.id) or m.id == loose.needed_by)
+    return any(made.tool == "heat gun" for made in into)
 
 
 def _once_off(e: EndToBuild, job: BuildJob) -> tuple[str, ...]:

@@ -38,11 +38,13 @@ def look_list(
     salvaged: bool = False,
     unseen: bool = False,
     marked: Mapping[str, str] = MappingProxyType({}),
+    there: tuple[LeadEnd, ...] = (),
 ) -> tuple[LookLine, ...]:
     """Everything to look at on a lead, its supply side first, then the cable.
 
     Parameters: ends made here; salvaged, whether its cable was there before; unseen, where
-    no probe comes to the other ends; marked, by the fitting the cores that are marked there, in words.
+    no probe comes to the other ends; marked, by the fitting the cores that are marked there, in words; there,
+    the ends that were on it before.
     """
     lines = [
         replace(line, place=_said(end, ends))
@@ -60,7 +62,28 @@ def look_list(
         for end in ends
         if end.id in marked
     ]
+    lines += [line for end in there for line in _of_old(end)]
     return (*lines, CORD, *((OLD,) if salvaged else ()))
+
+
+def _of_old(end: LeadEnd) -> Iterable[LookLine]:
+    """What is looked at on an end that was there before: it goes on being used."""
+    short = end.part.short
+    yield LookLine(
+        f"{end.id}-old",
+        f"At the {short} that was there: whole, its grip on the sheath, nothing scorched?",
+        "a crack, cores showing, brown plastic",
+        end.id,
+        place=f"{short} that was there",
+    )
+    if end.part.fuse_family:
+        yield LookLine(
+            f"{end.id}-old-fuse",
+            f"The fuse of the {short} that was there, taken out and read: the figure on it is this lead's?",
+            "a bigger one, or none that can be read",
+            end.id,
+            place=f"{short} that was there",
+        )
 
 
 def _of_end(end: LeadEnd, name: str, short: str, unseen: bool) -> Iterable[LookLine]:

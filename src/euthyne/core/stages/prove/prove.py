@@ -44,6 +44,7 @@ class ProveStage:
             salvaged=self.subject is not None and self.subject.salvaged,
             unseen=not (self.ends.points_on("A") and self.ends.points_on("B")),
             marked={end.id: words for end in self.ends.ours if (words := self._marked(end))},
+            there=tuple(end for end in self.ends.all if end.fitting.existing and end.fitting.part),
         )
 
     def _marked(self, end: LeadEnd) -> str:
