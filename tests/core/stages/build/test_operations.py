@@ -118,3 +118,15 @@ def test_a_printed_sleeve_is_of_its_own_wire():
 def test_a_tape_is_called_a_tape():
     cut = next(s for s in Plan(made("heating-tape")).build.steps if s.key == "cut")
     assert "The heating tape that is there" in cut.detail
+
+
+def test_a_live_pack_is_read_with_its_sign_before_its_old_coupler_is_cut():
+    tail = {"brief__tail_of": "pack", "brief__live_battery": "yes", "conductor__size": "1.5 mm2"}
+    p = Plan(made("conversion", **tail))
+    read = next(s for s in p.build.steps if s.reads)
+    cut = next(s for s in p.build.steps if "-off" in s.key)
+    assert p.build.steps.index(read) < p.build.steps.index(cut)
+    (line,) = (x for x in p.prove.lines if x.id in read.reads)
+    crossed = line.judge(-line.sound, p.prove.meter, False)
+    assert crossed.word == "fail" and "this wire is minus" in crossed.reason
+    assert line.judge(line.sound, p.prove.meter, False).word == "pass"

@@ -63,5 +63,6 @@ def _live(turn: Turn) -> BuildStep:
         ),
         mistake="Red is plus on most packs, not on all: the one that was not measured is the one that is not.",
         button="read, and plus is marked",
+        reads=("pack-before",),
         judge=("volts as the pack should have", "plus marked", "fuse out, where there is one"),
     )
