@@ -40,7 +40,7 @@ def test_every_stage_of_every_lead_opens(person, tag):
 def test_a_stage_that_one_termination_has_not_says_so(person):
     for name in ("prove", "tag"):
         page = words(person.open(f"/leads/TR-0016/{name}"))
-        assert "its six steps and nothing beside them" in page
+        assert "its own steps and nothing beside them" in page
 
 
 def test_the_bench_shows_each_lead_and_what_comes_next(person):

@@ -1,4 +1,4 @@
-"""One termination on a wire that is there already: two presses, six steps, kept in the log."""
+"""One termination on a wire that is there already: two presses, a few steps, kept in the log."""
 
 import pytest
 from person import words

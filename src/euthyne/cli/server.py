@@ -8,6 +8,7 @@ import socket
 import time
 from collections.abc import Iterator
 from contextlib import contextmanager, suppress
+from threading import Lock
 from typing import TYPE_CHECKING, Any
 
 import click
@@ -54,6 +55,7 @@ class Server:
     def __init__(self, app: "Flask", doors: Doors) -> None:
         self.channels: dict[int, Any] = {}
         self.stopping = False
+        self.waking = Lock()
         proxy = {}
         if doors.behind:
             proxy = {
@@ -99,19 +101,25 @@ class Server:
         self._close()
 
     def stop(self) -> None:
-        """Tell it to stop, from another thread."""
-        self.stopping = True
-        self.server.pull_trigger()
+        """Tell it to stop, from another thread. It is woken while its pipe is surely open: once it is told,
+        it may close that at any moment.
+        """
+        with self.waking:
+            if not self.stopping:
+                self.stopping = True
+                self.server.pull_trigger()
 
     def _close(self) -> None:
         """Close its doors. A request that is not done even now will write a letter to the pipe that
         wakes the server; were the pipe closed, its number might be the data file's by then, and the
         letter its first byte. So it stays open for it.
         """
-        if self.server.task_dispatcher.threads:
-            dispatcher.close(self.server)
-        else:
-            self.server.close()
+        with self.waking:
+            self.stopping = True
+            if self.server.task_dispatcher.threads:
+                dispatcher.close(self.server)
+            else:
+                self.server.close()
 
     def _busy(self) -> bool:
         channels = self.server.active_channels.values()

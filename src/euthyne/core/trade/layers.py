@@ -39,6 +39,11 @@ class Layered:
     source: str
     reach_mm: Annotated[float, Ge(0), Le(1000)] = 0.0
 
+    @property
+    def parted(self) -> bool:
+        """True for a tape: what is left in the end are two wires that are parted."""
+        return any(layer.drawn == "bus" for layer in self.layers)
+
 
 @dataclass(frozen=True)
 class Stair:
@@ -81,9 +86,8 @@ def staircase(of: Layered, reach_mm: float) -> tuple[Stair, ...]:
     ends there.
     Source: the layers' own table.
     """
-    parted = any(layer.drawn == "bus" for layer in of.layers)
     inside = sum(layer.beyond_mm for layer in of.layers if layer.drawn != "bus")
-    left, found = max(of.reach_mm, inside + reach_mm if parted else 0.0) or reach_mm, []
+    left, found = max(of.reach_mm, inside + reach_mm if of.parted else 0.0) or reach_mm, []
     for layer in of.layers:
         left = max(left - layer.beyond_mm, 0.0)
         found.append(Stair(layer, left))

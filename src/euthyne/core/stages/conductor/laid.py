@@ -6,14 +6,13 @@ from functools import cached_property
 from euthyne.core.assembly.records import POWER, Cable
 from euthyne.core.lead import Conductor
 from euthyne.core.trade.cable import CableType, Diameter, cable_types, make_up, outside_diameter
+from euthyne.core.trade.layers import layered
 from euthyne.core.trade.sleeve import copper_mm
 from euthyne.core.trade.wire import Size, Wire, size_named, size_words
 
 CORD_OD_MM = 8.0  # a cord nobody knows the diameter of, generic
 THIN_WALL_MM = 0.3  # of a thin-walled single, ISO 6722; generic
 INSULATION_MM = 0.8  # of a core whose cable's sheet is not known, generic
-
-TAPE = "heating-tape"  # a type that is no cord
 
 
 @dataclass(frozen=True)
@@ -89,7 +88,8 @@ class LaidCable:
         """The cable as it is said and written: ``H07RN-F 3G1.5``, ``battery cable 1x50``."""
         if self.type.cord and self.cable.jumper:
             return f"a core of the cord, {size_words(self.size_name)}"
-        if self.type.name == TAPE:
+        layers = layered(self.type.name)
+        if layers is not None and layers.parted:
             return self.type.called  # its bus wires are no make-up of a cord
         salvaged = self.cable.existing is not None and self.cable.existing.salvaged
         return f"{'salvaged ' if salvaged else ''}{self.type.called} {self.made_up}".strip()
