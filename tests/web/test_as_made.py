@@ -22,7 +22,7 @@ AS_MADE = (
     "mount-controller", "hut-to-dome", "jetty-box", "lathe-supply", "visitor-charger", "fan-chain",
     "dew-heater-box", "drill-plug", "hut-repair", "battery-inverter", "roof-string", "welder-work",
     "three-cell-charger", "finder-battery", "weather-mast", "dome-encoder", "gutter-tape",
-    "boat-sounder", "sledge-ring",
+    "boat-sounder", "sledge-ring", "tent-splitter",
 )  # fmt: skip
 # A lead, and the part that people forget on its kind.
 FORGOTTEN = (
@@ -36,6 +36,7 @@ FORGOTTEN = (
     ("dew-heater-box", "A-tail@cord"),
     ("drill-plug", "A-fuse"),
     ("hut-repair", "B-seal@plug-side"),
+    ("tent-splitter", "A-seal@leg-1"),
     ("battery-inverter", "A-sleeve-+"),
     ("roof-string", "A-nut@plus"),
     ("welder-work", "A-boot"),

@@ -4,7 +4,7 @@ import re
 
 import pytest
 
-from euthyne.cli import open_store
+from euthyne.cli import DEMO_ORDER, open_store
 from euthyne.web import create_app
 
 pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
@@ -31,7 +31,7 @@ def test_an_unlisted_host_is_refused_in_words_and_nothing_is_written(person, sto
     assert "does not answer to that host name" in answer.text
     answer = person.client.post("/leads/new", data={"start": "x"}, headers={"Host": host})
     assert answer.status_code == 400
-    assert len(store.all()) == 25
+    assert len(store.all()) == len(DEMO_ORDER)
 
 
 @pytest.mark.parametrize("host", ["127.0.0.1:8460", "localhost"])

@@ -9,6 +9,9 @@ from euthyne.store.clock import now
 # A setting that says how far it came.
 LOADING, BEGUN = "demonstration", "begun"
 DEMO_ORDER = (
+    "grinder-cord",
+    "welder-outlet",
+    "tent-splitter",
     "pump-lead",
     "boat-battery-pair",
     "supply-14-50",

@@ -7,7 +7,7 @@ from collections.abc import Callable
 from functools import cache
 from typing import Annotated, Any, TypeVar, get_args, get_origin
 
-from euthyne.data.tables import TableError, toml
+from euthyne.data.tables import TableError, records, toml
 
 Shape = TypeVar("Shape")
 
@@ -26,6 +26,12 @@ def typed(name: str, shape: type[Shape]) -> Shape:
 def each(name: str, shape: type[Shape]) -> dict[str, Shape]:
     """The sections of a TOML table, all of one shape, by their names. Raises: TableError."""
     return {key: _structured(f"{name}, {key}", own, shape) for key, own in toml(name).items()}
+
+
+def each_record(name: str, kind: str, shape: type[Shape]) -> dict[str, Shape]:
+    """The records of one kind of a TOML table that holds several, by their names. Raises: TableError."""
+    found = records(name, kind)
+    return {key: _structured(f"{name}, {kind} {key}", own, shape) for key, own in found.items()}
 
 
 def _structured(where: str, record: dict[str, Any], shape: type[Shape]) -> Shape:
@@ -60,6 +66,7 @@ def _converter() -> Any:
     made = Converter(forbid_extra_keys=True)
     made.register_structure_hook(float, _number)
     made.register_structure_hook(int, _whole)
+    made.register_structure_hook(bool, _yes_or_no)
     made.register_structure_hook(str, _text)
     made.register_structure_hook_factory(_has_bounds, _bounded)
     return made
@@ -78,6 +85,12 @@ def _number(value: Any, _: Any) -> float:
 def _whole(value: Any, _: Any) -> int:
     if isinstance(value, bool) or not isinstance(value, int):
         raise ValueError(f"{value!r} is no whole number")
+    return value
+
+
+def _yes_or_no(value: Any, _: Any) -> bool:
+    if not isinstance(value, bool):
+        raise ValueError(f"{value!r} is neither true nor false")
     return value
 
 

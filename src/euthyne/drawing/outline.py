@@ -115,13 +115,13 @@ def _front(part: Part) -> Outline:
 
 def _box(part: Part) -> Outline:
     """A box with a gland, its cover off: the terminals in a row."""
-    half, start = part.height_mm / 2, SLEEVE_MM - 1
+    # Wide and high enough for the face of what sits in it.
+    half = max(part.height_mm, part.face.height + 6) / 2
+    wide, start = max(part.depth_mm, part.face.width + 6), SLEEVE_MM - 1
     gland = path(f"M{start} -6h5v-2h4v16h-4v-2h-5z", "body", stroke_linejoin="round")
-    box = rect(start + 9, -half, part.depth_mm, half * 2, "body", rx=3)
-    inside = group(
-        contacts(part.face, "hole"), transform=f"translate({start + 9 + part.depth_mm / 2:g} 0)"
-    )
-    return Outline(_cord_sleeve() + gland + box + inside, start + 9 + part.depth_mm, half, half)
+    box = rect(start + 9, -half, wide, half * 2, "body", rx=3)
+    inside = group(contacts(part.face, "hole"), transform=f"translate({start + 9 + wide / 2:g} 0)")
+    return Outline(_cord_sleeve() + gland + box + inside, start + 9 + wide, half, half)
 
 
 def _clamp(part: Part) -> Outline:

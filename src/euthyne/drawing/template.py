@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 from textwrap import wrap
 
 from euthyne.core.plan import Plan
+from euthyne.core.shelf.part import Part
 from euthyne.core.stages.cut.cut import StripGroup
 from euthyne.core.stages.cut.strip import CoreStrip, StripPlan
 from euthyne.core.trade.corewords import own_name
@@ -93,6 +94,13 @@ def pages(
             found.append([*banner, *_head(plan, top, inches)])
             y = HEAD + 24 + top + inches
         found[-1] += _end(plan, cut, y)
+        y += height + 8
+    for part in dict.fromkeys(e.part for e in plan.ends.ours if any(e.part.cut_out_mm)):
+        height = 22.0 + part.cut_out_mm[1]
+        if y + height > tall - MARGIN:
+            found.append([*banner, *_head(plan, top, inches)])
+            y = HEAD + 24 + top + inches
+        found[-1] += _cut_out(part, y)
         y += height + 8
     return [[_told(item, measures) for item in page] for page in found]
 
@@ -185,6 +193,39 @@ def _end(plan: Plan, cut: StripGroup, y: float) -> list[Item]:
         tint = plan.ends.colours.of(core.core)
         items += _core(core, tint, datum, y + 13 + ROW * i)
     return items + (_stairs(strip, foot + 13) if strip.stairs else [])
+
+
+def _cut_out(part: Part, y: float) -> list[Item]:
+    """The hole of a part in its panel, as it is scribed: its outline, its middle lines, its screws."""
+    wide, high = part.cut_out_mm
+    apart = part.screws_mm
+    left, top = MARGIN + max(apart, wide) / 2 - wide / 2 + 6, y + 10
+    middle_x, middle_y = left + wide / 2, top + high / 2
+    edges = [
+        Mark(left, top, left + wide, top),
+        Mark(left + wide, top, left + wide, top + high),
+        Mark(left + wide, top + high, left, top + high),
+        Mark(left, top + high, left, top),
+    ]
+    lines = [
+        Mark(left - 5, middle_y, left + wide + 5, middle_y, 0.15),
+        Mark(middle_x, top - 3, middle_x, top + high + 3, 0.15),
+    ]
+    screws: list[Item] = []
+    if apart:
+        for x in (middle_x - apart / 2, middle_x + apart / 2):
+            screws += [
+                Mark(x - 2, middle_y, x + 2, middle_y),
+                Mark(x, middle_y - 2, x, middle_y + 2),
+            ]
+    held = f", two screws {mm(apart):g} apart" if apart else ", it snaps in"
+    return [
+        Note(x=MARGIN, y=y, words=f"Panel, from the front: {part.words}", size=4.0, heavy=True),
+        Note(MARGIN, y + 5, f"cut out {mm(wide):g} by {mm(high):g}{held}; check your part"),
+        *edges,
+        *lines,
+        *screws,
+    ]
 
 
 def _core(core: CoreStrip, tint: str, datum: float, y: float) -> list[Item]:

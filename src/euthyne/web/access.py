@@ -49,7 +49,7 @@ OWN = frozenset(
 PRESSES = {
     "actions": Act.MAKE, "afterlife": Act.MAKE, "brief": Act.MAKE, "build": Act.MAKE,
     "conductor": Act.MAKE, "copies": Act.KEEP, "cost": Act.MAKE, "cut": Act.MAKE,
-    "ends": Act.MAKE, "envelope": Act.MAKE,
+    "ends": Act.MAKE, "envelope": Act.MAKE, "picking": Act.MAKE,
     "handing": Act.MAKE, "leads": Act.MAKE, "one": Act.MAKE, "people": Act.MAKE, "practices": Act.KEEP,
     "probing": Act.PROVE, "prove": Act.PROVE, "rework": Act.MAKE, "shelf": Act.MAKE,
     "standin": Act.PROVE, "stores": Act.MAKE, "tag": Act.PROVE, "house": Act.KEEP, "measures": Act.KEEP,

@@ -29,7 +29,7 @@ from euthyne.exchange.photograph import leaflet as as_kept
 from euthyne.store.clock import now
 from euthyne.web.entry import Answer, Sent, StageForm, back, settle_at
 from euthyne.web.errors import NotNow
-from euthyne.web.fields import Entered, read_form
+from euthyne.web.fields import Entered, put_in, read_form
 from euthyne.web.frame import LeadPage, lead_page, not_reached, show_stage, store, who
 from euthyne.web.shelf import added
 
@@ -158,19 +158,25 @@ def _read_tints(page: LeadPage, sent: Sent) -> Entered:
 
 
 def _own_parts(page: LeadPage, sent: Sent) -> Entered:
-    """Copies of the parts of one's own that the lead now uses: they stay with it whatever becomes
-    of the shelf.
-    """
-    ends = page.held.lead.ends
+    """Copies of the parts of one's own that the lead now uses."""
     chosen = {v for k, v in sent.changed.items() if k.startswith(PARTS)}
-    names = chosen | {f.part for f in page.held.lead.fittings if f.part is not None}
-    kept = {p.id: p for p in ends.own} | {
-        n: p for n, p in added().parts().items() if n not in {o.id for o in ends.own}
-    }
-    own = tuple(kept[n] for n in sorted(names & set(kept)))
-    if own != ends.own:
-        return Entered({"ends.own": own})
-    return Entered()
+    own = _own_with(page.held.lead, chosen)
+    return Entered({"ends.own": own}) if own != page.held.lead.ends.own else Entered()
+
+
+def _own_with(lead: Lead, chosen: set[str]) -> tuple[Part, ...]:
+    """The parts of one's own that a lead uses with what is chosen: they stay with it whatever becomes of
+    the shelf.
+    """
+    names = chosen | {f.part for f in lead.fittings if f.part is not None}
+    mine = {p.id: p for p in lead.ends.own}
+    kept = mine | {n: p for n, p in added().parts().items() if n not in mine}
+    return tuple(kept[n] for n in sorted(names & set(kept)))
+
+
+def with_part(lead: Lead, path: str, name: str) -> Lead:
+    """The lead with a part at an end, and its copy where it is one's own."""
+    return put_in(lead, Entered({"ends.own": _own_with(lead, {name}), path: name}))
 
 
 def _read_joints(page: LeadPage, sent: Sent) -> Entered:

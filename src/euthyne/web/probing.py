@@ -70,6 +70,15 @@ def _detail(plan: Plan, probe: ToProbe) -> str:
     if probe.position != plan.ends.positions[-1].positions or len(plan.ends.positions) > 1:
         at = ", ".join(f"{plan.ends.by_id[f].part.short} {name}" for f, name in probe.position)
         said.append(f"{at[0].upper()}{at[1:]}.")
+    touched = {p.fitting for p in (probe.one, *probe.against)}
+    said += [
+        f"The switch of the {end.part.short} on."
+        for end in plan.ends.ours
+        if end.part.switched and end.id in touched
+    ]
+    outlets = max((e.part.outlets for e in plan.ends.ours if e.id in touched), default=1)
+    if outlets > 1 and probe.sounds:
+        said.append(f"At each of its {outlets} outlets: it counts as heard once all of them sound.")
     if len(probe.against) > 1:
         names = ", ".join(plan.ends.contact_said(p.name) for p in probe.against)
         said.append(f"Strap together: {names}.")
@@ -91,7 +100,7 @@ def _detail(plan: Plan, probe: ToProbe) -> str:
         said.append(
             "Its lamp lets a little through: a meter that sounds below 50 ohm stays silent."
         )
-    if "tool" in plan.given.kind.proof and across and not probe.sounds:
+    if "tool" in plan.given.proof and across and not probe.sounds:
         said.append("The tool is switched off: a winding or a heater that is on sounds by itself.")
     return " ".join(said)
 

@@ -23,8 +23,8 @@ from euthyne.core.plan import Plan
 from euthyne.core.stages.prove.provegrid import all_pairs
 
 
-def with_two_sockets(lead):
-    """A lead whose live and neutral run to two sockets at one place."""
+def with_two_connectors(lead):
+    """A cord whose live and neutral run to two appliance connectors at one place."""
     second = replace(lead.fittings[1], id="second")
     cable = replace(lead.cables[0], id="beside")
     wires = tuple(
@@ -63,7 +63,7 @@ def changed_plan(code):
         start, changes = MADE[code]
         lead = made(start, **changes)
         if code == "parallel-couplers":
-            lead = with_two_sockets(lead)
+            lead = with_two_connectors(lead)
         if code == "switch-passed-by":
             lead = past_its_switch(lead)
         if code == "numbers-crossed":

@@ -274,7 +274,19 @@ FIRES = {
 DRY = replace(part("inline-junction"), id="dry-junction", ip="IP40")
 OLD_CABLE = {"cable__salvaged": True, "cable__length_m": 2.5}
 PACK_TAIL = {"brief__tail_of": "pack", "brief__live_battery": "yes"}
+PLATE = {"brief__feeds": "loads", "brief__loads": (), "brief__plate_amps": 20.0}
 MADE = {
+    "welder-breaker": ("supply-240-50", {**PLATE, "brief__upstream_amps": 50.0}),
+    "welder-plate": ("supply-240-50", {**PLATE, "brief__upstream_amps": 40.0}),
+    "vehicle-device": ("vehicle-charger", {"brief__rcd_type": "A"}),
+    "cord-not-said": ("repair", {}),
+    "cord-measures-otherwise": (
+        "repair",
+        {"conductor__size": "2.5 mm2", "old__printed": "1.5 mm2"},
+    ),
+    "damage-past-the-end": ("repair", {"brief__damage_m": 1.9, "brief__cut_out_m": 0.2}),
+    "what-is-left": ("repair", {"brief__damage_m": 0.5}),
+    "mended-again": ("repair", {"brief__mended_before": 1}),
     "numbers-crossed": ("sealed-multiway", {}),
     "made-in-mm2": (
         "solar-string",
@@ -297,7 +309,7 @@ MADE = {
     "solar-genders": ("solar-string", {"fittings__panels+__part": "solar-pin"}),
     "plain-in-the-wet": ("damp-lead", {"fit__load": "ring-blue-m5"}),
     "nothing-grips": ("extension-bs", {"fit__load": "device-blades"}),
-    "parallel-couplers": ("extension-bs", {}),
+    "parallel-couplers": ("cord-bs", {}),
     "switch-passed-by": ("switch-harness", {"ends__switch": "L"}),
     "damp-joints": ("damp-lead", {}),
     "alike-contacts": ("charger-lead", {"fit__pack": "tee-socket"}),
@@ -395,6 +407,17 @@ NEARLY = {
     "volts-over-part": {"ends__a": "c14", "brief__volts": 250.0},
 }
 NEARLY_MADE = {
+    "welder-breaker": ("supply-240-50", {**PLATE, "brief__upstream_amps": 40.0}),
+    "welder-plate": ("supply-240-50", {"brief__upstream_amps": 40.0}),
+    "vehicle-device": ("vehicle-charger", {"brief__rcd_type": "A-6mA"}),
+    "cord-not-said": ("repair", {"conductor__size": "1.5 mm2"}),
+    "cord-measures-otherwise": (
+        "repair",
+        {"conductor__size": "1.5 mm2", "old__printed": "1.5 mm2"},
+    ),
+    "damage-past-the-end": ("repair", {"brief__damage_m": 1.7, "brief__cut_out_m": 0.2}),
+    "what-is-left": ("repair", {"brief__damage_m": 0.5, "brief__repair_by": "shorten-plug"}),
+    "mended-again": ("repair", {"brief__mended_before": 1, "brief__repair_by": "shorten"}),
     "numbers-crossed": ("sealed-multiway", {}),
     "made-in-mm2": (
         "solar-string",
@@ -408,7 +431,7 @@ NEARLY_MADE = {
     "white-solar-pole": ("solar-string", {"tint__-": "grey"}),
     "solar-genders": ("solar-string", {"brief__module_plus": "pin"}),
     "plain-in-the-wet": ("damp-lead", {"fit__load": "ring-blue-m5", "brief__place": "outdoor"}),
-    "parallel-couplers": ("charger-lead", {"brief__taps": True, "brief__cells": 3}),
+    "parallel-couplers": ("splitter-bs", {}),
     "switch-passed-by": ("switch-harness", {"ends__switch": "L"}),
     "room-in-box": ("extension-box-bs", {"conductor__size": "2.5 mm2"}),
     "open-unmated": ("solar-string", {"brief__place": "indoor"}),

@@ -158,7 +158,9 @@ def law_5(x):
             return True
         full = (
             x.size
-            and len(cores) * x.size.cross_section_mm2 > x.parts[fitting].terminal_mm2[1] * 1.005
+            and len(cores) * x.size.cross_section_mm2
+            > (6.0 if x.parts[fitting].joint == "blade" else x.parts[fitting].terminal_mm2[1])
+            * 1.005
         )
         if full and len(cores) > 1 and fitting in x.ours:
             return True
@@ -297,18 +299,21 @@ def solar_halves_clash(x):
 
 
 def law_11(x):
-    """One net does not run to two couplers of one place from another."""
+    """One net does not run to two couplers of one place from another; a branch to an outlet is no such."""
     real = {(f, m) for cable, _, _, f, m in x.landed if not x.cables[cable].jumper}
     for net in x.nets[-1]:
         at = {f for f, m in net if (f, m) in real}
         for side in ("supply", "load"):
             here = [f for f in at if x.side[f] == side]
             there = [f for f in at if x.side[f] not in (side, None)]
-            if (
-                len(here) > 1
-                and there
-                and any(x.parts[f].contact in ("pin", "socket") for f in here)
-            ):
+            branches = all(
+                x.parts[f].mains
+                and x.parts[f].contact == "socket"
+                and x.parts[f].standard != "IEC 60320"
+                for f in here
+            )
+            mated = any(x.parts[f].contact in ("pin", "socket") for f in here)
+            if len(here) > 1 and there and mated and not branches:
                 return True
     return False
 

@@ -151,7 +151,7 @@ def test_nothing_but_its_own_file_names_a_kind():
         ({"starts": ()}, "it has no starts"),
         ({"traits": frozenset()}, "moved about, lies still"),
         ({"traits": frozenset({Trait.MOVED, Trait.LIES_STILL})}, "moved about, lies still"),
-        ({"groups": KINDS["extension"].groups * 2}, "it asks brief.ambient_c twice"),
+        ({"groups": KINDS["extension"].groups * 2}, "it asks brief.already_m twice"),
         ({"starts": KINDS["extension"].starts + KINDS["conversion"].starts}, "direct current"),
     ],
 )

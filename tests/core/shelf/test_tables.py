@@ -35,6 +35,8 @@ def every_record(name):
     if name.startswith("parts"):
         faces = records(name, "face", optional=True)
         return [*faces.values(), *records(name, "part").values()]
+    if name == "boxes.toml":
+        return [*records(name, "outlet").values(), *records(name, "box").values()]
     if name == "bodies.toml":
         return [*records(name, "body").values(), *records(name, "step").values()]
     return list(toml(name).values())

@@ -2,7 +2,7 @@
 the course of every core. Values only; they are the document too.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Annotated, Literal
 
@@ -94,6 +94,11 @@ class Existing:
     cut_back_mm: Millimetres | None = None  # mm that cutting the shut end off would cost
     had: Annotated[str, MaxLen(120)] = ""  # what it was
     length_m: Metres | None = None  # m it is long
+    # what was read or counted on it, which no step of a build rests on: the size that is printed on it,
+    printed: Annotated[str, MaxLen(20)] | None = field(default=None, repr=False)
+    # the strands of one core,
+    strands: Annotated[int, Ge(1), Le(10_000)] | None = field(default=None, repr=False)
+    strand_mm: Millimetres | None = field(default=None, repr=False)  # and mm of one strand
 
 
 @dataclass(frozen=True)

@@ -188,9 +188,9 @@ def repair_ways(plan: Plan) -> Said | None:
     if Trait.MENDED not in plan.kind.traits:
         return None
     ways = {
-        "coupler": "Cut the damage out, then join with a rated in-line coupler, its holes on "
-        "the supply side.",
+        "coupler": "Cut the damage out, then join with a rated in-line junction.",
         "resin": "Cut the damage out; stagger the joints, crimp, and pour resin over all of it.",
-        "shorten": "Cut the damage out and shorten: the end goes on again.",
+        "shorten": "Cut the damage out and shorten: the far end goes on again.",
+        "shorten-plug": "Cut the damage out and shorten: the plug goes on again.",
     }
     return Said("How it is mended", ways[RepairBrief.of(plan.lead.brief).repair_by])

@@ -14,12 +14,11 @@ from euthyne.core.trade.identify import (
     WireQuestion,
     identify,
 )
-from euthyne.core.trade.quantity import CELSIUS, DIAMETER, LENGTH, OHMS, Measure
+from euthyne.core.trade.quantity import CELSIUS, DIAMETER, LENGTH, OHMS, STRAND, Measure
 from euthyne.core.trade.question import Question
 from euthyne.core.trade.wire import Size
 
 MASS = Measure(word="weight", unit="g", low=0.01, high=1e6, example="28.5 g", shown="g")
-STRAND = Measure(word="diameter", unit="mm", low=0.02, high=20, example="0.25 mm", shown="mm")
 
 
 def _wire(v: dict[str, Any]) -> Sum:

@@ -68,6 +68,17 @@ def loaded_by(*choices: tuple[str, str]) -> Question:
     return Question("brief.feeds", "What loads it", "choice", choices=choices)
 
 
+def there_already(words: str, length: str, size: str) -> tuple[Question, Question]:
+    """The length and the size of what is in the path before this lead.
+
+    Parameters: words for it; length and size, examples of each.
+    """
+    return (
+        Question("brief.already_m", words, measure=LENGTH, optional=True, hint=length),
+        Question("brief.already_size", "Its size", "size-name", optional=True, hint=size),
+    )
+
+
 SOCKET_OR_LOADS = loaded_by(
     ("socket", "whatever is plugged in"), ("loads", "these loads, and no others")
 )
@@ -138,6 +149,12 @@ FROM_MAINS = QuestionGroup(
     ),
 )
 
+# What an extension hangs on may be a lead itself: the loss of both is counted.
+FROM_MAINS_OR_A_LEAD = QuestionGroup(
+    "From",
+    (*FROM_MAINS.questions, *there_already("Another lead before it", "10 m", "1.5 mm2")),
+)
+
 FUSE = Question(
     "brief.fuse_family",
     "Fuse at the source",
@@ -199,14 +216,3 @@ WAYS = Question("brief.ways", "Cores", "whole", bounds=(1, 36))
 EACH_CARRIES = Question(
     "brief.amps", "Each core carries", measure=CURRENT, optional=True, hint="2 A"
 )
-
-
-def there_already(words: str, length: str, size: str) -> tuple[Question, Question]:
-    """The length and the size of what is in the path before this lead.
-
-    Parameters: words for it; length and size, examples of each.
-    """
-    return (
-        Question("brief.already_m", words, measure=LENGTH, optional=True, hint=length),
-        Question("brief.already_size", "Its size", "size-name", optional=True, hint=size),
-    )

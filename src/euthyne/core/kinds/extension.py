@@ -1,6 +1,8 @@
 """Extension leads: a socket taken further."""
 
-from euthyne.core.kinds.asked import FEEDS, FROM_MAINS, MOVES_ABOUT, WHOSE
+from dataclasses import replace
+
+from euthyne.core.kinds.asked import FEEDS, FROM_MAINS_OR_A_LEAD, MOVES_ABOUT, WHOSE
 from euthyne.core.kinds.kind import EVERY_CORD, Kind, KindFamily, Start, Trait
 from euthyne.core.kinds.makeup import SUPPLY_AND_LOAD, lines_and_earth, two_ended
 from euthyne.core.lead import Brief, Conductor
@@ -82,8 +84,49 @@ KIND = Kind(
             conductor=Conductor(cable_type="SJOOW", unit="AWG"),
             scheme="north-america",
         ),
+        Start(
+            "extension-box-as",
+            "Extension to a weatherproof outlet box",
+            a="as3112-10-plug",
+            b="as3112-10-outlet-in-as-weatherproof",
+            brief=replace(BRIEF, place="outdoor"),
+            conductor=Conductor(cable_type="H07RN-F"),
+        ),
+        Start(
+            "outlets-bs",
+            "One plug to several outlets",
+            a="bs1363-plug",
+            b="bs1363-outlet-twin-in-bs-two-twins",
+            brief=BRIEF,
+            conductor=Conductor(),
+        ),
+        Start(
+            "outlets-cee",
+            "One plug to several outlets",
+            a="cee7-7-plug",
+            b="cee7-3-outlet-in-cee-for-three",
+            brief=BRIEF,
+            conductor=Conductor(),
+        ),
+        Start(
+            "outlets-as",
+            "One plug to several outlets",
+            a="as3112-10-plug",
+            b="as3112-10-outlet-twin-in-as-surface",
+            brief=BRIEF,
+            conductor=Conductor(),
+        ),
+        Start(
+            "outlets-nema",
+            "One plug to several outlets",
+            a="nema-5-15p",
+            b="nema-5-15-duplex-in-na-metal-two",
+            brief=Brief(feeds="socket", volts=120.0, upstream_family="breaker-na"),
+            conductor=Conductor(cable_type="SJOOW", unit="AWG"),
+            scheme="north-america",
+        ),
     ),
-    groups=(WHOSE, FEEDS, FROM_MAINS, MOVES_ABOUT),
+    groups=(WHOSE, FEEDS, FROM_MAINS_OR_A_LEAD, MOVES_ABOUT),
     places=SUPPLY_AND_LOAD,
     make_up=two_ended(lines_and_earth),
     cables=EVERY_CORD,

@@ -1,13 +1,51 @@
 """Extensions of a machine's supply: heavy, on one phase, on two hots or on three phases."""
 
-from euthyne.core.kinds.asked import FEEDS, FROM_MAINS, MOVES_ABOUT, WHOSE
+from dataclasses import dataclass
+
+from euthyne.core.kinds.asked import FEEDS, FROM_MAINS_OR_A_LEAD, MOVES_ABOUT, WHOSE
 from euthyne.core.kinds.kind import EVERY_CORD, Kind, KindFamily, QuestionGroup, Start, Trait
 from euthyne.core.kinds.makeup import SUPPLY_AND_LOAD, lines_and_earth, two_ended
 from euthyne.core.lead import Brief, Conductor
-from euthyne.core.trade.quantity import PERCENT
+from euthyne.core.sizing.brief import Positive
+from euthyne.core.trade.quantity import CURRENT, PERCENT
 from euthyne.core.trade.question import Question
 
-WELDER_DUTY = Question("brief.duty_percent", "Duty, of a welder", measure=PERCENT)
+
+@dataclass(frozen=True)
+class SupplyBrief(Brief):
+    """What is asked of a machine's supply; of a welder what stands on its plate."""
+
+    plate_amps: Positive | None = None  # A it draws at most: I1max of its plate
+    # A that heat as it does over its cycle: I1eff of its plate
+    plate_effective_amps: Positive | None = None
+
+    @property
+    def plate_duty_percent(self) -> float | None:
+        """The duty that its two figures come to, in %; None where one is not said.
+
+        Source: IEC 60974-1, the effective is the largest times the root of the duty.
+        """
+        if self.plate_amps is None or self.plate_effective_amps is None:
+            return None
+        return min(100.0, (self.plate_effective_amps / self.plate_amps) ** 2 * 100)
+
+
+PLATE = QuestionGroup(
+    "A welder's plate",
+    (
+        Question(
+            "brief.plate_amps", "Largest amps, I1max", measure=CURRENT, optional=True, hint="46 A"
+        ),
+        Question(
+            "brief.plate_effective_amps",
+            "Effective amps, I1eff",
+            measure=CURRENT,
+            optional=True,
+            hint="25 A, or its duty",
+        ),
+        Question("brief.duty_percent", "Duty, where no I1eff stands", measure=PERCENT),
+    ),
+)
 RUBBER = Conductor(cable_type="H07RN-F")
 
 KIND = Kind(
@@ -22,7 +60,7 @@ KIND = Kind(
             "Machine supply extension",
             a="cee7-7-plug-rubber",
             b="cee7-3-socket-rubber",
-            brief=Brief(feeds="socket", upstream_family="breaker-iec"),
+            brief=SupplyBrief(feeds="socket", upstream_family="breaker-iec"),
             conductor=RUBBER,
         ),
         Start(
@@ -30,7 +68,7 @@ KIND = Kind(
             "Three-phase extension",
             a="iec60309-32-red5-plug",
             b="iec60309-32-red5-connector",
-            brief=Brief(
+            brief=SupplyBrief(
                 feeds="socket", system="ac-three", volts=400.0, upstream_family="breaker-iec"
             ),
             conductor=RUBBER,
@@ -40,7 +78,7 @@ KIND = Kind(
             "120/240 V extension",
             a="nema-14-50p",
             b="nema-14-50r",
-            brief=Brief(
+            brief=SupplyBrief(
                 feeds="socket", system="ac-split", volts=240.0, upstream_family="breaker-na"
             ),
             conductor=Conductor(cable_type="SOOW", unit="AWG"),
@@ -51,7 +89,7 @@ KIND = Kind(
             "Welder extension, 240 V 50 A",
             a="nema-6-50p",
             b="nema-6-50r",
-            brief=Brief(feeds="socket", volts=240.0, upstream_family="breaker-na"),
+            brief=SupplyBrief(feeds="socket", volts=240.0, upstream_family="breaker-na"),
             conductor=Conductor(cable_type="SOOW", unit="AWG"),
             scheme="north-america",
         ),
@@ -60,7 +98,7 @@ KIND = Kind(
             "120/240 V extension, 30 A",
             a="nema-14-30p",
             b="nema-14-30r",
-            brief=Brief(
+            brief=SupplyBrief(
                 feeds="socket", system="ac-split", volts=240.0, upstream_family="breaker-na"
             ),
             conductor=Conductor(cable_type="SOOW", unit="AWG"),
@@ -71,7 +109,7 @@ KIND = Kind(
             "Machine extension, 240 V 20 A",
             a="nema-6-20p",
             b="nema-6-20r",
-            brief=Brief(feeds="socket", volts=240.0, upstream_family="breaker-na"),
+            brief=SupplyBrief(feeds="socket", volts=240.0, upstream_family="breaker-na"),
             conductor=Conductor(cable_type="SOOW", unit="AWG"),
             scheme="north-america",
         ),
@@ -80,7 +118,7 @@ KIND = Kind(
             "Extension, 120 V 30 A, locking",
             a="nema-l5-30p",
             b="nema-l5-30r",
-            brief=Brief(feeds="socket", volts=120.0, upstream_family="breaker-na"),
+            brief=SupplyBrief(feeds="socket", volts=120.0, upstream_family="breaker-na"),
             conductor=Conductor(cable_type="SOOW", unit="AWG"),
             scheme="north-america",
         ),
@@ -89,7 +127,7 @@ KIND = Kind(
             "Machine extension, 240 V 30 A, locking",
             a="nema-l6-30p",
             b="nema-l6-30r",
-            brief=Brief(feeds="socket", volts=240.0, upstream_family="breaker-na"),
+            brief=SupplyBrief(feeds="socket", volts=240.0, upstream_family="breaker-na"),
             conductor=Conductor(cable_type="SOOW", unit="AWG"),
             scheme="north-america",
         ),
@@ -98,17 +136,35 @@ KIND = Kind(
             "Generator extension, 120/240 V 30 A, locking",
             a="nema-l14-30p",
             b="nema-l14-30r",
-            brief=Brief(
+            brief=SupplyBrief(
                 feeds="socket", system="ac-split", volts=240.0, upstream_family="breaker-na"
             ),
             conductor=Conductor(cable_type="SOOW", unit="AWG"),
             scheme="north-america",
         ),
+        Start(
+            "supply-box-50",
+            "Welder outlet in a box, 240 V 50 A",
+            a="nema-6-50p",
+            b="nema-6-50-outlet-in-na-two-gang",
+            brief=SupplyBrief(feeds="socket", volts=240.0, upstream_family="breaker-na"),
+            conductor=Conductor(cable_type="SOOW", unit="AWG"),
+            scheme="north-america",
+        ),
+        Start(
+            "supply-box-32",
+            "Machine outlet in a box, 32 A",
+            a="iec60309-32-plug",
+            b="iec60309-32-outlet-in-flange-32",
+            brief=SupplyBrief(feeds="socket", upstream_family="breaker-iec"),
+            conductor=RUBBER,
+        ),
     ),
     groups=(
         WHOSE,
-        QuestionGroup("Feeds", (*FEEDS.questions, WELDER_DUTY)),
-        FROM_MAINS,
+        FEEDS,
+        PLATE,
+        FROM_MAINS_OR_A_LEAD,
         MOVES_ABOUT,
     ),
     places=SUPPLY_AND_LOAD,

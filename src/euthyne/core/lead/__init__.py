@@ -27,7 +27,7 @@ from euthyne.core.trade.worded import Day, Moment, Tag
 PlaceKind = Literal["indoor", "outdoor", "wet"]
 Rcd = Literal["unknown", "none", "30 mA", "5 mA"]
 EarthPath = Literal["unknown", "wire", "rod"]
-RepairBy = Literal["coupler", "resin", "shorten"]
+RepairBy = Literal["coupler", "resin", "shorten", "shorten-plug"]
 AgainFor = Literal["", "re-test", "mended", "corrected"]
 Switch = Literal["none", "L", "N", "all"]
 Text = Annotated[str, MaxLen(400)]

@@ -5,7 +5,8 @@ one thing it is made of; ``fit.battery`` and ``stud.battery`` are the part and t
 stands at a place; ``circuit.taps.size`` what a circuit beside the power is made of;
 ``blank.socket`` whether the empty ways of a fitting are closed; ``tint.L`` the colour of a core, by
 its name in the lead; ``cable.salvaged`` whether the power cables were there before,
-``cable.length_m`` how long they were found, ``cable.cut_back_mm`` what is cut off their old ends.
+``cable.length_m`` how long they were found, ``cable.cut_back_mm`` what is cut off their old ends;
+``old.od_mm`` and its like what is known of a cord that is there and goes on being used.
 """
 
 from dataclasses import replace
@@ -33,6 +34,9 @@ def value_at(lead: Lead, path: str) -> Any:
             told = (c.existing for c in lead.assembly.of_circuit(POWER))
             old = next((x for x in told if x is not None and x.salvaged), None)
             return old is not None if rest == "salvaged" else getattr(old, rest, None)
+        case "old":
+            cord = next((c for c in lead.cables if _goes_on(c)), None)
+            return getattr(cord.existing, rest) if cord is not None else None
     held = getattr(lead, section)
     if not rest:
         return held
@@ -62,6 +66,8 @@ def with_value(lead: Lead, path: str, value: Any) -> Lead:
             return _with_circuit(lead, rest, value)
         case "cable":
             return _salvaged(lead, rest, value)
+        case "old":
+            return _known_of_old(lead, rest, value)
     if not rest:
         return replace(lead, **{section: value})
     held = getattr(lead, section)
@@ -131,6 +137,22 @@ def _tinted(lead: Lead, name: str, tint: Any) -> Lead:
         return replace(cable, cores=cores)
 
     return replace(lead, cables=tuple(tinted(cable) for cable in lead.cables))
+
+
+def _goes_on(cable: Cable) -> bool:
+    """True for a cord that is there and goes on being used as it is."""
+    return cable.circuit == POWER and not cable.cut_here
+
+
+def _known_of_old(lead: Lead, rest: str, value: Any) -> Lead:
+    """What is known of a cord that is there, on every piece of it: they were one."""
+    cables = tuple(
+        replace(c, existing=replace(c.existing, **{rest: value}))
+        if c.existing is not None and _goes_on(c)
+        else c
+        for c in lead.cables
+    )
+    return replace(lead, cables=cables)
 
 
 def _salvaged(lead: Lead, rest: str, value: Any) -> Lead:

@@ -5,7 +5,7 @@ from euthyne.core.kinds.kind import EVERY_CORD
 from euthyne.core.lead import Brief
 from euthyne.core.plan import Plan
 from euthyne.core.trade.cable import CableType, cable_types, cords
-from euthyne.core.trade.figure import celsius
+from euthyne.core.trade.figure import celsius, mm
 from euthyne.core.trade.protection import families
 from euthyne.core.trade.quantity import (
     CELSIUS,
@@ -15,6 +15,7 @@ from euthyne.core.trade.quantity import (
     MONEY,
     PERCENT,
     POWER,
+    STRAND,
     VOLTS,
     Measure,
 )
@@ -50,6 +51,16 @@ CLOSER = (
         hint="11.50",
     ),
     Question("brief.hours_a_year", "Used, hours a year", "whole", bounds=(1, 8784)),
+)
+
+
+OF_THE_CORD_THERE = (
+    Question(
+        "old.printed", "Printed on it", "size-name", optional=True, hint="1.5, 16/3 or 2x0.75"
+    ),
+    Question("old.od_mm", "Over all, measured", measure=DIAMETER, optional=True, hint=f"{mm(8.2)}"),
+    Question("old.strands", "Strands in a core", "whole", bounds=(1, 2000), optional=True),
+    Question("old.strand_mm", "One strand is", measure=STRAND, optional=True, hint=f"{mm(0.25)}"),
 )
 
 
@@ -116,6 +127,8 @@ def beside_the_ladder(plan: Plan) -> tuple[Question, ...]:
                 "brief.own_breaker_amps", "Breaker on the lead", measure=CURRENT, optional=True
             )
         )
+    if plan.conductor.there is not None:
+        found += OF_THE_CORD_THERE
     return (*found, *_circuit_fields(plan))
 
 

@@ -4,6 +4,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
+from euthyne.core.kinds import Trait
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.finder import shelved_under
 from euthyne.core.shelf.part import Contact, Part
@@ -55,6 +56,7 @@ def asked(plan: Plan, added: Iterable[Part] = ()) -> tuple[Question, ...]:
         switched=plan.lead.ends.switch != "none",
         fitted=tuple(replace(one, fits=_fits(plan, one)) for one in _fitted(plan)),
         own=tuple(own.items()),
+        there=plan.conductor.there is not None,
     )
 
 
@@ -62,7 +64,7 @@ def _fits(plan: Plan, one: "_Fitted") -> frozenset[str]:
     """The parts that fit a place: shown by its side, with a cavity for each core that lands there,
     for this copper and, where it grips, this cord.
     """
-    here = next(e for e in plan.ends.ours if e.id in one.at)
+    here = next(e for e in plan.ends.all if e.id in one.at)
     cables = plan.given.assembly.ends_in(here.id)
     if not cables:
         return frozenset()
@@ -106,11 +108,20 @@ class _Fitted:
     blank: str = ""
     at: tuple[str, ...] = ()
     fits: frozenset[str] = frozenset()
+    only: frozenset[str] | None = (
+        None  # what can stand in the middle of a lead: its like; None: anything
+    )
 
 
 def _fitted(plan: Plan) -> list[_Fitted]:
     """A question for each place, where all that stands there is alike; else one for each fitting."""
     found: dict[str, _Fitted] = {}
+    if Trait.MENDED in plan.kind.traits:
+        # What is there is said, not taken from a drawer: what it fits, its fuse and its proof go by it.
+        for end in plan.ends.all:
+            if end.fitting.existing and end.place is not None:
+                path, where = f"fit.{end.place.id}", end.place.said.capitalize()
+                found[path] = _Fitted(path, f"{where}, there already", at=(end.id,))
     for end in plan.ends.ours:
         here = [other for other in plan.ends.ours if other.place == end.place]
         alike = {other.part.id for other in here} == {end.part.id} and not _of_a_gender(end)
@@ -119,13 +130,28 @@ def _fitted(plan: Plan) -> list[_Fitted]:
             words = end.named[0].upper() + end.named[1:]
             if len(here) > 1 and end.place is not None and end.fitting.function is None:
                 words = f"{words}, {end.part.short}"
-            one = _Fitted(f"fittings.{end.id}.part", words, blank=blank, at=(end.id,))
+            only = _like(end.part) if end.place is None else None
+            one = _Fitted(f"fittings.{end.id}.part", words, blank=blank, at=(end.id,), only=only)
         else:
             stud = end.place.id if end.part.stud else ""
             words = end.place.said.capitalize()
             one = _Fitted(f"fit.{end.place.id}", words, stud, blank, at=tuple(e.id for e in here))
         found.setdefault(one.path, one)
     return list(found.values())
+
+
+@lru_cache(maxsize=64)
+def _like(here: Part) -> frozenset[str]:
+    """What may stand in the middle of a lead in place of a part: a switch for a switch, a junction for a
+    junction.
+    """
+    return frozenset(
+        p.id
+        for p in shelf().values()
+        if p.contact == here.contact
+        and bool(p.positions) == bool(here.positions)
+        and (len(p.positions) > 1) == (len(here.positions) > 1)
+    )
 
 
 def _of_a_gender(end: LeadEnd) -> bool:
@@ -140,6 +166,7 @@ def _fields(
     switched: bool,
     fitted: tuple[_Fitted, ...],
     own: tuple[tuple[str, str], ...],
+    there: bool,
 ) -> tuple[Question, ...]:
     suits = {p.id: p.words for p in shelf().values() if p.mains == mains or p.kind == "AC/DC"}
     parts = tuple((suits | dict(own)).items())
@@ -149,8 +176,9 @@ def _fields(
     found += [
         Question("ends.scheme", "Colours of the cable", "choice", choices=tints),
         Question("ends.plug_scheme", "Colours on the leaflet", "choice", choices=leaflet),
-        OVER_ALL,
     ]
+    if not there:  # one that is there is measured where its size is asked
+        found.append(OVER_ALL)
     if mains:
         found += [SWITCH, FUSE_IN]
     if mains and switched:
@@ -168,6 +196,8 @@ def _fields(
 
 def _of_parts(one: _Fitted, parts: tuple[tuple[str, str], ...]) -> Question:
     """The question for a part: what fits there first, all else under its own headings."""
+    if one.only is not None:
+        parts = tuple(p for p in parts if p[0] in one.only or p[0] not in shelf())
     heads = {name: _head(name, one.fits) for name, _ in parts}
     order = list(dict.fromkeys((FITS, OWN, *heads.values())))
     sorted_parts = sorted(parts, key=lambda pair: order.index(heads[pair[0]]))

@@ -5,6 +5,7 @@ from functools import cache
 from typing import Any, TypeVar
 
 from euthyne.core.shelf.bodies import steps, with_body
+from euthyne.core.shelf.boxes import boxed
 from euthyne.core.shelf.face import Cavity, Face, face_faults
 from euthyne.core.shelf.part import (
     Contact,
@@ -88,6 +89,12 @@ PART_MAY_SAY = (
     "strips_mm",
     "ip_unmated",
     "volume_ml",
+    "switched",
+    "lit",
+    "outlets",
+    "devices",
+    "cut_out_mm",
+    "screws_mm",
 )
 CONTACTS: tuple[Contact, ...] = ("pin", "socket", "genderless", "lug", "clamp", "none")
 REWIRABLE: tuple[Rewirable, ...] = ("yes", "seldom", "never")
@@ -142,7 +149,8 @@ def _face(name: str, record: dict[str, Any]) -> Face:
 def shelf() -> dict[str, Part]:
     """Every part of the shelf by its id. Raises: TableError naming a part that makes no sense."""
     found = {}
-    for name, record in _grown(_all_records("part")).items():
+    records_of = _grown(_all_records("part"))
+    for name, record in [*records_of.items(), *boxed(records_of)]:
         where = f"parts, part {name}"
         check_keys(where, record, PART_KEYS, PART_MAY_SAY)
         if record["face"] not in faces():
@@ -236,6 +244,12 @@ def _part(name: str, record: dict[str, Any], where: str) -> Part:
         ),
         ip_unmated=record.get("ip_unmated", ""),
         volume_ml=float(record.get("volume_ml", 0)),
+        switched=record.get("switched", ""),
+        lit=record.get("lit", False),
+        outlets=record.get("outlets", 1),
+        devices=record.get("devices", 1),
+        cut_out_mm=_least_and_most(record.get("cut_out_mm", [0.0, 0.0])),
+        screws_mm=float(record.get("screws_mm", 0)),
     )
 
 

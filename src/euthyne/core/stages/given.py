@@ -82,6 +82,21 @@ class Given:
         return not any(cable.cut_here for cable in self.assembly.cables)
 
     @property
+    def shut_in_a_tool(self) -> bool:
+        """True where a lead of the mains ends in a tool that is not opened."""
+        far = self.at_side("load")
+        return self.mains and all(f.existing and f.part is None for f in far)
+
+    @property
+    def proof(self) -> tuple[str, ...]:
+        """The tests it is proven by: those of its kind, but of what ends in a tool what can be measured
+        without opening it.
+        """
+        if self.shut_in_a_tool and "load" in self.kind.proof:
+            return ("tool",)
+        return self.kind.proof
+
+    @property
     def on_north_american_cord(self) -> bool:
         """True where the power's cable is a cord of that continent's table."""
         return cable_types()[self.lead.conductor.cable_type].basis == "cord-na"

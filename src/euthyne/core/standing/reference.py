@@ -6,6 +6,7 @@ from collections.abc import Callable
 from importlib.resources import files
 
 from euthyne.core.shelf.bodies import bodies
+from euthyne.core.shelf.boxes import boxes
 from euthyne.core.shelf.parts import FILES, shelf
 from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.standing.cost import practised_minutes
@@ -21,6 +22,7 @@ READERS: dict[str, Callable[[], object]] = {
     "bases.toml": bases,
     "core-colours.toml": schemes,
     "bodies.toml": bodies,
+    "boxes.toml": boxes,
     "layers.toml": layered_cables,
     "presses.toml": narrow_die,
     "proof-limits.toml": proof_limits,

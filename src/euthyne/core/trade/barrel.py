@@ -171,6 +171,15 @@ def open_bare(barrel: OpenBarrel, brush_mm: tuple[float, float] = (0.5, 1.0)) ->
     return Bare(low, (low + high) / 2, high)
 
 
+def most_crimped_mm2() -> float:
+    """The most copper that the barrel of an insulated terminal takes, in mm2.
+
+    >>> most_crimped_mm2()
+    6.0
+    """
+    return max(float(r["max_mm2"]) for r in rows("insulated-terminals.csv"))
+
+
 def crimp_colour(copper_mm2: float) -> str:
     """Colour of an insulated terminal for a conductor; empty for one beyond the table.
 

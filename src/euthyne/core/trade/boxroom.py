@@ -18,10 +18,12 @@ def room_ml(copper_mm2: float) -> float:
     return next((ml for most, ml in ROOM_ML if copper_mm2 <= most), math.inf)
 
 
-def box_wants_ml(lines: int, copper_mm2: float) -> float:
-    """Room for a device and so many conductors beside their earths, in ml.
+def box_wants_ml(lines: int, copper_mm2: float, devices: int = 1) -> float:
+    """Room for so many conductors beside their earths, and for devices, in ml.
 
-    >>> round(box_wants_ml(2, 1.5))
-    164
+    Parameters: lines; copper_mm2 of the largest; devices, each of one width, one wider than 2 in counted twice.
+
+    >>> round(box_wants_ml(2, 1.5)), round(box_wants_ml(2, 8.37, devices=2))
+    (164, 344)
     """
-    return (lines + DEVICE_COUNTS + EARTHS_COUNT) * room_ml(copper_mm2)
+    return (lines + devices * DEVICE_COUNTS + EARTHS_COUNT) * room_ml(copper_mm2)

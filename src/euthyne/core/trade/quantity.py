@@ -43,6 +43,7 @@ NEAR = Measure(word="length", unit="m", low=0, high=20, example="0.15 m or 6 in"
 MONEY = Measure(word="price", unit="", low=0.001, high=1e6, example="11.50", shown="")
 SHORT = Measure(word="length", unit="mm", low=0, high=5000, example="300 mm or 1 ft", shown="mm")
 DIAMETER = Measure(word="diameter", unit="mm", low=0.5, high=80, example="10.6 mm", shown="mm")
+STRAND = Measure(word="diameter", unit="mm", low=0.02, high=20, example="0.25 mm", shown="mm")
 AREA = Measure(word="cross section", unit="mm**2", low=0, high=1000, example="2.5 mm²", shown="mm²")
 CURRENT = Measure(word="current", unit="A", low=0.001, high=5000, example="13 A", shown="A")
 SHORTED_AMPS = Measure(word="current", unit="A", low=1, high=200_000, example="5000 A", shown="A")

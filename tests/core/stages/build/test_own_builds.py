@@ -184,9 +184,9 @@ def test_every_core_that_lands_is_landed_once_and_judged_and_every_body_is_shut(
             bare = [f.value for f in land.figures if f.words == "bare"]
             assert bare == ([] if core.core == "S" else [core.bare_words]), "a shield is combed"
         if e.part.grips:
-            (grip,) = (
-                k for k in keys if k in (f"{e.at.end}-grip", f"{e.at.end}-grip@{e.at.cable}")
-            )
+            own = (e.at.cable, *(body.id for body in e.bodies))
+            named = [k for k in keys if k in {f"{e.at.end}-grip@{name}" for name in own}]
+            (grip,) = named or [k for k in keys if k == f"{e.at.end}-grip"]
             assert keys.index(grip) > max(map(keys.index, lands))
     for body in plan.build.job.bodies:
         closings = [k for k in keys if k.startswith(f"{body.end}-close")]

@@ -175,6 +175,33 @@ def vehicle_charging(plan: Plan) -> Said | None:
 
 
 @check(
+    "caution",
+    Stage.BRIEF,
+    why="Smooth direct current from a charger saturates a device of type AC or A: it stays shut on a shock.",
+    clears="Type B, or type A where the charger itself opens at 6 mA of direct current; or a reason.",
+    on="AC",
+    laws=(19,),
+)
+def vehicle_device(plan: Plan) -> Said | None:
+    """A vehicle is charged behind a residual-current device that direct current does not blind.
+
+    Source: IEC 60364-7-722, 722.531; IEC 62955. North American chargers have theirs inside, UL 2231.
+    """
+    told = VehicleBrief.of(plan.lead.brief)
+    american = plan.conductor.guards.breaker_family == "breaker-na"
+    if (
+        Trait.MAKER_MUST_ALLOW not in plan.kind.traits
+        or american
+        or told.rcd_type in ("B", "A-6mA")
+    ):
+        return None
+    text = "Nobody has said of which type the residual-current device is."
+    if told.rcd_type != "unknown":
+        text = f"The residual-current device upstream is of type {told.rcd_type}."
+    return Said("Its device may be blind", text, figures=(told.rcd_type,))
+
+
+@check(
     "stop",
     Stage.BRIEF,
     why=(
@@ -192,7 +219,7 @@ def no_protection(plan: Plan) -> Said | None:
     brief = plan.lead.brief
     if brief.run_m is None or plan.conductor.protection.amps is not None:
         return None
-    if brief.feeds == "loads" and not brief.loads:
+    if brief.feeds == "loads" and plan.brief.demand_amps is None:
         text = "Nothing is said yet of what it feeds: a name, and its watts or amps."
         return Said("Say what it feeds", text, level="note")
     what = "The Brief does not say which fuse or breaker feeds this lead, and it carries none of its own."

@@ -180,7 +180,7 @@ def small_wire_amps(plan: Plan) -> float:
 def _a_welder_alone(plan: Plan) -> bool:
     """True where the lead feeds loads on a duty, and nothing else can be plugged in."""
     brief = plan.lead.brief
-    return brief.feeds == "loads" and brief.duty_percent < 100
+    return brief.feeds == "loads" and plan.brief.duty_percent < 100
 
 
 @check(

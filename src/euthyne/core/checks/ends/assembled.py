@@ -114,7 +114,9 @@ def parallel_couplers(plan: Plan) -> Said | None:
         for side in ("A", "B"):
             here = [end for end in at.values() if end.side == side]
             across = any(end.side not in (side, None) for end in at.values())
-            unplugged = any(end.part.contact in ("pin", "socket") for end in here)
+            # A branch to an outlet is no second way to one place: what is plugged in there is its own.
+            branches = all(end.part.outlet for end in here)
+            unplugged = not branches and any(end.part.contact in ("pin", "socket") for end in here)
             if len(here) > 1 and across and unplugged:
                 names = listed(sorted(end.part.words for end in here))
                 return Said("One net on two couplers", f"One net runs to {names} at one place.")

@@ -12,7 +12,7 @@ from euthyne.core.shelf.parts import keeps, stand_ins
 from euthyne.core.stages.conductor.into_ends import GAUGE_GIVE, lug_share
 from euthyne.core.stages.conductor.laid import LaidCable
 from euthyne.core.stages.ends.ends import CLOSED_FOR_GOOD, LeadEnd
-from euthyne.core.trade.barrel import lug_for
+from euthyne.core.trade.barrel import lug_for, most_crimped_mm2
 from euthyne.core.trade.boxroom import box_wants_ml
 from euthyne.core.trade.cable import Diameter
 from euthyne.core.trade.die import FILL_LEAST
@@ -186,11 +186,13 @@ def terminal_overfull(plan: Plan) -> Said | None:
         p, marks = end.part, list(end.landing.values())
         for mark in dict.fromkeys(marks):
             together = marks.count(mark) * area
-            if marks.count(mark) > 1 and together > p.terminal_mm2[1] * (1 + GAUGE_GIVE):
+            # A tab minds its receptacle, and that takes what its barrel takes: not the tab's own range.
+            most = most_crimped_mm2() if p.joint == "blade" else p.terminal_mm2[1]
+            if marks.count(mark) > 1 and together > most * (1 + GAUGE_GIVE):
                 text = (
                     f"{marks.count(mark)} cores of {plan.conductor.size.words} are "
                     f"{mm2(together):three} together; {mark} of the {p.short} takes "
-                    f"{mm2(p.terminal_mm2[1]):three}."
+                    f"{mm2(most):three}."
                 )
                 return Said("More copper than the terminal takes", text)
     return None
@@ -308,7 +310,7 @@ def room_in_box(plan: Plan) -> Said | None:
         if not end.part.volume_ml or not laid:
             continue
         lines = sum(x.count - x.earthed for x in laid)
-        wanted = box_wants_ml(lines, max(x.copper_mm2 for x in laid))
+        wanted = box_wants_ml(lines, max(x.copper_mm2 for x in laid), end.part.devices)
         if wanted > end.part.volume_ml:
             return Said(
                 f"Little room in the {end.part.short}'s box",

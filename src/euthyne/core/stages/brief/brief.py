@@ -7,6 +7,7 @@ from euthyne.core.kinds import Trait
 from euthyne.core.kinds.heating_tape import TapeBrief
 from euthyne.core.kinds.inverter_link import InverterBrief
 from euthyne.core.kinds.solar_string import SolarBrief
+from euthyne.core.kinds.supply_extension import SupplyBrief
 from euthyne.core.sizing.brief import AlreadyThere, OneLoad
 from euthyne.core.sizing.demand import amps_of_watts
 from euthyne.core.stages.given import Given
@@ -127,7 +128,7 @@ class BriefStage:
     @property
     def _loads_amps(self) -> float | None:
         if not self.told.loads:
-            return None
+            return SupplyBrief.of(self.told).plate_amps
         return sum(
             self._one_load_amps(one) * one.quantity * one.diversity for one in self.told.loads
         )
@@ -145,7 +146,12 @@ class BriefStage:
         """
         if self.demand_amps is None:
             return None
-        return self.demand_amps * math.sqrt(self.told.duty_percent / 100)
+        return self.demand_amps * math.sqrt(self.duty_percent / 100)
+
+    @property
+    def duty_percent(self) -> float:
+        """% of its cycle that its load draws: by the plate of a welder where that says it."""
+        return SupplyBrief.of(self.told).plate_duty_percent or self.told.duty_percent
 
     @property
     def circuits(self) -> int:

@@ -146,6 +146,8 @@ class BuildStage:
         alike = [other for other in self.ends.all if other.part.short == end.part.short]
         if len(alike) == 1:
             return f"{end.part.short} end"
+        if end.number.isdigit():
+            return f"{end.named} end"
         return f"{end.place.called} end"
 
     def _end(self, at: CableEnd, cable: CableToBuild, bodies: dict[str, Body]) -> EndToBuild:

@@ -180,7 +180,7 @@ def _lay_out(job: BuildJob, build: BuildPlan) -> BuildStep:
     found = kits(job)
     printed = [t.words for e in job.ends for t in fittings(e.at, job) if t.id in MARKERS]
     marked = f" {', '.join(printed)}." if printed else ""
-    told = " ".join(f"{kit.sentence}." for kit in found)
+    told = " ".join(f"{kit.sentence[:1].upper()}{kit.sentence[1:]}." for kit in found)
     return BuildStep(
         key="lay-out",
         kind="lay-out",

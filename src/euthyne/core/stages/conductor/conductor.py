@@ -22,6 +22,7 @@ from euthyne.core.stages.brief.brief import BriefStage
 from euthyne.core.stages.conductor.guard import Protected, Protection
 from euthyne.core.stages.conductor.into_ends import goes_into_ends
 from euthyne.core.stages.conductor.laid import LaidCable
+from euthyne.core.stages.conductor.there import CordThere, cord_there
 from euthyne.core.stages.given import Given
 from euthyne.core.trade.cable import CableType, Diameter, cable_types, made_in
 from euthyne.core.trade.clearing import Cleared, Guard, cleared, withstand_a2s
@@ -73,7 +74,7 @@ class ConductorStage:
             load=Load(
                 amps=self.brief.sent_amps,
                 heating_amps=demand_amps if heats_otherwise else None,
-                duty_percent=brief.duty_percent,
+                duty_percent=self.brief.duty_percent,
                 power_factor=brief.power_factor,
                 start_multiple=brief.start_multiple,
                 continuous=brief.continuous,
@@ -119,6 +120,11 @@ class ConductorStage:
         count = len([core for core in cores if core != "S"])
         made = made_in(self.cable_type.name, count, "E" in cores, self.sizing_brief.unit)
         return size(self.sizing_brief, made, lambda one: goes_into_ends(self.given, one))
+
+    @cached_property
+    def there(self) -> CordThere | None:
+        """The cord that is there and goes on being used; None where it is new."""
+        return cord_there(self.given, self.told.cable_type, self.told.unit)
 
     @cached_property
     def size_name(self) -> str | None:

@@ -4,6 +4,7 @@ from euthyne.core.kinds import Trait
 from euthyne.core.kinds.heating_tape import TapeBrief
 from euthyne.core.kinds.inverter_link import InverterBrief
 from euthyne.core.kinds.solar_string import SolarBrief
+from euthyne.core.kinds.supply_extension import SupplyBrief
 from euthyne.core.lead import Brief
 from euthyne.core.sizing.brief import OneLoad, SizingBrief
 from euthyne.core.sizing.drop import (
@@ -85,6 +86,14 @@ def _demand(sized: ConductorStage) -> Working:
             sum_of=amps,
             unit="A",
             source="Ohm's law; its maker's sheet",
+        )
+    if not brief.loads:
+        return worked(
+            title="Demand",
+            formula="the largest amps on its plate, I1max",
+            sum_of=put(SupplyBrief.of(brief).plate_amps or 0, "A"),
+            unit="A",
+            source="its maker's plate",
         )
     amps = _load(brief, brief.loads[0])
     for one in brief.loads[1:]:

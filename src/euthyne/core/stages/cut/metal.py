@@ -61,8 +61,8 @@ def price_of(cut: CutStage, c: Candidate) -> float | None:
 
 
 def _neighbour(cut: CutStage, c: Candidate, words: str) -> Neighbour:
-    brief = cut.given.lead.brief
-    burnt_wh = c.loss_watts * brief.duty_percent / 100 * brief.hours_a_year
+    hours = cut.given.lead.brief.hours_a_year
+    burnt_wh = c.loss_watts * cut.conductor.brief.duty_percent / 100 * hours
     return Neighbour(
         size=c.size,
         place=words,

@@ -38,6 +38,11 @@ class LeadEnd:
         return self.fitting.id
 
     @property
+    def number(self) -> str:
+        """Its number among its like at one place, empty where it is the only one: ``2`` of ``load-2``."""
+        return self.id.rpartition("-")[2] if self.place and self.id != self.place.id else ""
+
+    @property
     def path(self) -> str:
         """The path of its part, as a fix changes it."""
         return f"fittings.{self.id}.part"
@@ -67,8 +72,15 @@ class LeadEnd:
         """The end as it is said: by its side where its place has no name of its own."""
         if self.place is None:
             return f"{self.part.short} {self.fitting.function or ''}".strip()
+        if self.number.isdigit():
+            return f"{self.part.short} {self.number}"
         pole = {"+": " plus", "-": " minus"}.get(self.fitting.function or "", "")
         return f"{self.place.said}{pole}"
+
+    @property
+    def the(self) -> str:
+        """The end in a sentence: ``the plug``, but ``socket 2``."""
+        return self.named if self.number.isdigit() else f"the {self.named}"
 
 
 @dataclass(frozen=True)
@@ -119,11 +131,7 @@ class EndsStage:
         """A contact, named fitting.mark, as it is said: ``L at the plug``. Raises KeyError."""
         fitting, mark = parted(name)
         end = self.by_id[fitting]
-        return (
-            f"the {end.named}"
-            if len(end.part.marks) == 1
-            else f"{said_mark(mark)} at the {end.named}"
-        )
+        return end.the if len(end.part.marks) == 1 else f"{said_mark(mark)} at {end.the}"
 
     def on_side(self, side: str) -> tuple[LeadEnd, ...]:
         """The fittings on a side."""
@@ -267,7 +275,9 @@ class EndsStage:
             here = [Point(*p) for p in sorted(net) if self.by_id[p[0]].side == "A"]
             there = [Point(*p) for p in sorted(net) if self.by_id[p[0]].side == "B"]
             if here and there and not ends & {*here, *there}:
-                joined[here[0], there[0]] = self.given.map.purpose(here[0]) or ""
+                each = [p for p in there if self.by_id[p.fitting].number.isdigit()]
+                for far in each or there[:1]:
+                    joined[here[0], far] = self.given.map.purpose(here[0]) or ""
         # Nets have no order of their own: lines of the proof are called by it, and kept by their names.
         place = {core: i for i, core in enumerate(self.given.cores)}
         in_order = sorted(joined.items(), key=lambda way: (place.get(way[1], len(place)), way[0]))
@@ -279,7 +289,7 @@ class EndsStage:
     @property
     def through(self) -> tuple[str, ...]:
         """The cores that land at both ends."""
-        return tuple(self.courses.values())
+        return tuple(dict.fromkeys(self.courses.values()))
 
     @cached_property
     def positions(self) -> tuple[Switched, ...]:

@@ -116,7 +116,7 @@ class ProveStage:
         """Readings to take; none while the conductor is open."""
         if self.subject is None:
             return ()
-        return expected(self.given.kind.proof, self.subject)
+        return expected(self.given.proof, self.subject)
 
     @cached_property
     def meter(self) -> Meter:

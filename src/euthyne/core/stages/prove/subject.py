@@ -45,6 +45,7 @@ def subject_of(
         cell_volts=brief.cell_volts,
         taps=PackBrief.of(brief).taps,
         salvaged=salvaged,
+        in_use=given.flex_is_there,
         tape_ohm=tape_ohm,
         tape_m=tape.tape_m or 0.0,
         switches=tuple(
@@ -58,6 +59,9 @@ def subject_of(
         buses=_spliced(given, braid=False),
         earthed=any(run.earth for run in runs),
         lamp=given.lead.ends.switch_lit and given.lead.ends.switch != "none",
+        switched_ends=tuple(e.part.short for e in ends.ours if e.part.switched),
+        outlets=max((e.part.outlets for e in ends.ours), default=1),
+        lit_ends=tuple(e.part.short for e in ends.ours if e.part.lit),
         heating_amps=conductor.rating_amps(rolled=False),
         on_pack=Trait.CUT_ON_A_PACK in given.kind.traits and TailBrief.of(brief).tail_of == "pack",
     )
@@ -80,26 +84,37 @@ def _runs(
     """Every conductor with what it is made of: all pieces on its way, their joints, the switches they
     pass. None while one is not known.
     """
-    found = []
+    found: list[Run] = []
     for (a, b), name in ends.courses.items():
         way = way_between(given, (a.fitting, a.cavity), (b.fitting, b.cavity))
         wires = [conductor.laid[c].wire for c in way.cables]
         wire, length_m = next((w for w in wires if w is not None), None), _way_m(given, cut, way)
         if wire is None or None in wires or length_m is None:
             return None
+        far = ends.by_id[b.fitting]
+        first = name not in {run.name for run in found}
         found.append(
             Run(
-                name,
+                name if first else f"{b.fitting}.{name}",
                 function_of(name),
                 wire,
                 length_m,
                 a.name,
                 b.name,
-                joints=2 * len(way.cables),
-                switches=way.switches,
+                joints=2 * (len(way.cables) + RepairBrief.of(given.lead.brief).mended_before),
+                switches=way.switches + _in_its_ends(given, name, (a.fitting, b.fitting)),
+                leg=far.named if far.number.isdigit() else "",
+                again=not first,
             )
         )
     return tuple(found)
+
+
+def _in_its_ends(given: Given, core: str, ends: tuple[str, str]) -> int:
+    """The switches inside the parts at the ends of a core: those of its lines, or of its neutral too."""
+    role = function_of(core)
+    broken = {"line": role not in ("earth", "neutral"), "all": role != "earth", "": False}
+    return sum(broken[given.parts[fitting].switched] for fitting in ends)
 
 
 @dataclass(frozen=True)
@@ -192,7 +207,7 @@ def _at(given: Given, end: LeadEnd, wire: Wire) -> At:
     return At(
         joints=joints,
         fitting=end.id,
-        named=f"the {end.named}",
+        named=end.the,
         joint=end.part.joint,
         wire=wire,
         coupler=end.part.joint in COUPLED,

@@ -25,7 +25,7 @@ def kind_facts(
     Parameters: what is given, and its stages before the tag.
     """
     traits, told = given.kind.traits, given.lead.brief
-    found = _limits_of_use(given, conductor)
+    found = _limits_of_use(given, brief, conductor)
     if Trait.LIVE_BY_DAY in traits:
         found.append(f"open volts {three(brief.volts)} V, live in daylight")
     if Trait.WELDS in traits:
@@ -50,14 +50,14 @@ def kind_facts(
     return tuple(line for one in found if one for line in wrap(one, LETTERS))[:MOST]
 
 
-def _limits_of_use(given: Given, conductor: ConductorStage) -> list[str]:
+def _limits_of_use(given: Given, brief: BriefStage, conductor: ConductorStage) -> list[str]:
     """What it is for and no more: what guards it rests on that."""
     traits, told = given.kind.traits, given.lead.brief
     found = []
     guard, taken = conductor.protection.amps, conductor.candidate
     over = taken is not None and guard is not None and guard > taken.rating_amps
-    if given.mains and told.feeds == "loads" and told.duty_percent < 100 and over:
-        found.append(f"WELDER ONLY, {told.duty_percent:g} % duty at most")
+    if given.mains and told.feeds == "loads" and brief.duty_percent < 100 and over:
+        found.append(f"WELDER ONLY, {brief.duty_percent:.0f} % duty at most")
     if Trait.CHAINED in traits:
         allowed = LinkingBrief.of(told).units_allowed
         units = f", {allowed} units at most" if allowed else ""

@@ -33,7 +33,7 @@ def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
 
 def core_lines(subject: Subject, contacts: str, how: str = HOW) -> tuple[ProofLine, ...]:
     """A line for each core that carries current, with contacts of a kind on its way."""
-    return tuple(_line(subject, run, contacts, how) for run in subject.carrying)
+    return tuple(_line(subject, run, contacts, how) for run in subject.every_way)
 
 
 def _line(subject: Subject, run: Run, contacts: str, how: str) -> ProofLine:
@@ -47,9 +47,11 @@ def _line(subject: Subject, run: Run, contacts: str, how: str) -> ProofLine:
         core=run.name,
         twins="cores",
         mandatory=subject.salvaged,
-        words=f"{run.words} core, end to end",
+        words=f"{run.said} core, end to end",
         bounds=Band(low, most, most + largest),
-        how=_without_its_fuse(run, subject.fuse_amps) or how,
+        how=_switched_on(subject)
+        + subject.at_each
+        + (_without_its_fuse(run, subject.fuse_amps) or how),
         why=f"{path}, and {_on_its_way(run, added)}; the limit is one contact more",
         source=f"{toml('proof-limits.toml')['band']['source']}; {SOURCE}",
         thinner=thinner_one(run, subject.room_c),
@@ -57,6 +59,11 @@ def _line(subject: Subject, run: Run, contacts: str, how: str) -> ProofLine:
         heats=Heats(copper, amps),
         between=((run.a,), (run.b,)),
     )
+
+
+def _switched_on(subject: Subject) -> str:
+    """That a switch inside an end is on while its cores are read."""
+    return "".join(f"The switch of the {short} on. " for short in subject.switched_ends)
 
 
 def _on_its_way(run: Run, added: float) -> str:
@@ -67,7 +74,7 @@ def _on_its_way(run: Run, added: float) -> str:
 
 def _without_its_fuse(run: Run, fuse_amps: float | None) -> str:
     """How the live of a fused plug is measured: without its fuse."""
-    if run.name != "L" or fuse_amps is None:
+    if run.words != "live" or fuse_amps is None:
         return ""
     alone = FUSE_WATTS / fuse_amps**2
     reads = (

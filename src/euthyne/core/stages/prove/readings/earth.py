@@ -25,12 +25,13 @@ def _line(subject: Subject, run: Run) -> ProofLine:
     added, _ = crossed(run, subject.heating_amps)
     limit = copper + limits.over_conductor_ohm
     return ResistanceLine(
-        id="earth",
+        id=f"earth-{run.name}" if run.again else "earth",
         core=run.name,
         twins="cores",
-        words="earth, end to end, 200 mA or more",
+        words=f"{run.said}, end to end, 200 mA or more",
         bounds=Band(low, min(copper + added, limit), limit),
-        how="Earth pin to earth contact, flexing both ends. Every sound joint stays still.",
+        how=subject.at_each
+        + "Earth pin to earth contact, flexing both ends. Every sound joint stays still.",
         why=f"the core alone is {three(copper)} ohm at most; 0.1 ohm more is the limit",
         source=limits.source,
         thinner=thinner_one(run, subject.room_c),

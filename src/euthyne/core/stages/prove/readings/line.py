@@ -28,6 +28,13 @@ class Run:
     b: str  # its contact at the far end
     joints: int = 2  # terminals and barrels on its way
     switches: int = 0  # switch contacts on its way, closed
+    leg: str = ""  # the socket it ends in, where a lead has several
+    again: bool = False  # True where it begins at a contact that another began at
+
+    @property
+    def said(self) -> str:
+        """What it is, with its socket: ``socket 2's live``."""
+        return f"{self.leg}'s {self.words}" if self.leg else self.words
 
     @property
     def earth(self) -> bool:
@@ -70,6 +77,7 @@ class Subject:
     cell_volts: float = 4.2
     taps: bool = False
     salvaged: bool = False
+    in_use: bool = False  # True where its cable is an old one that goes on being used
     tape_ohm: float | None = None
     tape_m: float = 0.0
     switches: tuple[tuple[str, str, str], ...] = ()
@@ -79,7 +87,17 @@ class Subject:
     earthed: bool = True
     on_pack: bool = False
     lamp: bool = False  # a lamp stands between a line and the neutral
+    switched_ends: tuple[str, ...] = ()  # ends with a switch inside, as they are called
+    outlets: int = 1  # sockets of its far end, wired as one
+    lit_ends: tuple[str, ...] = ()  # those whose switch has a lamp behind it
     heating_amps: float = 0.0  # what heats its joints: its rating, or over its duty
+
+    @property
+    def at_each(self) -> str:
+        """That each of several outlets is read, where there are several."""
+        if self.outlets == 1:
+            return ""
+        return f"At each of its {self.outlets} outlets in turn: the highest is the reading. "
 
     @property
     def cores(self) -> tuple[str, ...]:
@@ -92,7 +110,12 @@ class Subject:
 
     @property
     def carrying(self) -> tuple[Run, ...]:
-        """The conductors that carry current."""
+        """The conductors that carry current; of a lead with several sockets those to its first."""
+        return tuple(run for run in self.runs if not run.earth and not run.again)
+
+    @property
+    def every_way(self) -> tuple[Run, ...]:
+        """The conductors that carry current, to each socket."""
         return tuple(run for run in self.runs if not run.earth)
 
 
