@@ -29,6 +29,8 @@ def chromium():
                 "--disable-background-networking",
                 "--disable-component-update",
                 "--disable-sync",
+                # Each new window would start a renderer for the popups of its address bar.
+                "--disable-features=WebUIOmniboxPopup,WebUIOmniboxAimPopup,WebUIOmniboxFullPopup",
             ],
         )
         yield browser

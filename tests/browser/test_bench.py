@@ -139,6 +139,7 @@ def test_it_is_right_after_all_and_a_slip_of_the_finger_cost_nothing(bench, serv
     assert store.get(LINK).lead.build.reworks == ()
 
 
+@long_run
 def test_a_battery_link_is_built_by_keyboard_alone(bench, served):
     _, store = served
     steps = plan_of(store.get(LINK).lead).build.steps

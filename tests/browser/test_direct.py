@@ -144,6 +144,7 @@ def test_a_lug_pressed_loose_is_named_by_its_millivolts(page, served):
     expect(page.locator('[id="verdict-pole-+"]')).to_contain_text("a bad joint")
 
 
+@long_run
 def test_two_taps_exchanged_are_named(page, served):
     taps = {"pack-taps.T1", "pack-taps.T2"}
     find(page, served[1], "TR-0022", lambda b: b.kind == "exchanged" and set(b.at) == taps)

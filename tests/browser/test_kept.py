@@ -4,6 +4,7 @@ import time
 
 import pytest
 from playwright.sync_api import expect
+from sampling import long_run
 
 from euthyne.cli import open_store
 from program import Program
@@ -92,6 +93,7 @@ def test_what_is_held_comes_back_after_a_reload(tab, served):
     assert lead_of(served[1]).brief.run_m == 18.5
 
 
+@long_run
 def test_what_one_page_could_not_keep_is_kept_by_the_next(tab, program):
     tab.goto(f"{LEAD}/brief")
     program.kill()

@@ -21,6 +21,7 @@ def first_page(page, tag):
     return " ".join(PdfReader(io.BytesIO(paper)).pages[0].extract_text().split())
 
 
+@long_run
 def test_green_yellow_on_live_shuts_the_bench_until_it_is_put_right(page, served):
     tag = begin(page, "extension-bs", run_m="10 m")
     page.goto(f"/leads/{tag}/ends")
@@ -61,6 +62,7 @@ def read(page, line, typed):
     all_kept(page)
 
 
+@long_run
 def test_a_thin_cord_to_one_known_load_goes_to_its_seal_with_the_rule_named(page, served):
     _, store = served
     tag = begin(page, "cord-cee", run_m="1.8 m", upstream_amps="16 A")

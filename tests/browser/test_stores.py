@@ -5,6 +5,7 @@ what is left.
 import re
 
 from playwright.sync_api import expect
+from sampling import long_run
 
 
 def test_a_reel_is_taken_in_and_a_lead_is_cut_from_it(page):
@@ -62,6 +63,7 @@ def test_a_strip_that_was_measured_too_short_says_what_it_costs(page):
     expect(page.get_by_text("7 mm: good.")).to_be_visible()
 
 
+@long_run
 def test_a_school_taken_up_shows_its_steps_beside_it(page):
     page.goto("/shelf/practices?lead=TR-0014")
     page.get_by_label("a hammer or a vice, with an indenter").check()

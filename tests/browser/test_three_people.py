@@ -89,6 +89,7 @@ def prove_by_touch(page, store, tag):
         all_kept(page)
 
 
+@long_run
 def test_a_builder_and_a_prover_take_a_lead_to_its_seal_while_the_keeper_watches(
     browser_of, keeper, served
 ):

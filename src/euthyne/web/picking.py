@@ -66,7 +66,7 @@ def pick(tag: str) -> Response:
     """A tile was pressed: its part is at that end."""
     page = lead_page(tag)
     question = _question(page, request.form.get("at", ""))
-    name = request.form.get("part", "")
+    name = request.form.get("picked", "")
     words = dict(question.choices).get(name)
     if words is None:
         raise NotNow(

@@ -61,6 +61,12 @@ STARTING_SURGE = Question(
 FOR_HOURS = Question("brief.continuous", "Runs for three hours or more", "choice", choices=NO_YES)
 OF_LOADS = (POWER_FACTOR, STARTING_SURGE, FOR_HOURS)
 EARTH_CORE = Question("brief.earthed", "Earth core", "choice", choices=YES_NO)
+BY_ITS_MARK = Question(
+    "brief.earthed",
+    "By the mark on it",
+    "choice",
+    choices=((True, "class I: an earth, or no mark"), (False, "class II: a square in a square")),
+)
 
 
 def loaded_by(*choices: tuple[str, str]) -> Question:

@@ -3,7 +3,7 @@
 from euthyne.core.assembly.records import Assembly, Cable, Existing, Fitting, Place
 from euthyne.core.kinds.asked import (
     AROUND,
-    EARTH_CORE,
+    BY_ITS_MARK,
     FROM_MAINS,
     OF_LOADS,
     PLACE,
@@ -56,7 +56,7 @@ KIND = Kind(
     ),
     groups=(
         WHOSE,
-        QuestionGroup("The tool", (loaded_by(("loads", "the tool")), *OF_LOADS, EARTH_CORE)),
+        QuestionGroup("The tool", (loaded_by(("loads", "the tool")), *OF_LOADS, BY_ITS_MARK)),
         FROM_MAINS,
         QuestionGroup("Its flex, and where", (FLEX, PLACE, AROUND)),
     ),

@@ -1,6 +1,6 @@
 """Harnesses in a box: an inlet, a switch, an outlet, and the jumpers between them."""
 
-from euthyne.core.assembly.records import Assembly, Cable, Fitting, Place, WireCourse
+from euthyne.core.assembly.records import Assembly, Cable, Existing, Fitting, Place, WireCourse
 from euthyne.core.kinds.asked import (
     AROUND,
     BUNCH,
@@ -37,6 +37,10 @@ def in_a_box(told: MakeUpInput) -> Assembly:
     inlet = Fitting(INLET.id, told.parts[INLET.id].id, INLET.id)
     outlet = Fitting(BOX.id, told.parts[BOX.id].id, BOX.id)
     cord = Cable("cord", cores_named(functions))
+    if told.parts[BOX.id].there_already:
+        # A pigtail cut from a bought cord: its moulded end stays as it is.
+        outlet = Fitting(BOX.id, None, BOX.id, existing=True, cavities=functions)
+        cord = Cable("cord", cores_named(functions), existing=Existing(finished="b"))
     if told.switch == "none":
         wires = straight(cord, inlet.id, outlet.id, {})
         return Assembly(told.places, (inlet, outlet), (cord,), wires)
@@ -83,6 +87,25 @@ KIND = Kind(
             b="boxed-outlet-bs",
             brief=Brief(feeds="loads", ambient_c=40.0, run_m=0.6, upstream_family="breaker-iec"),
             conductor=Conductor(),
+        ),
+        Start(
+            "switch-harness-pigtail",
+            "Inlet and switch on a moulded pigtail",
+            a="c14-inlet",
+            b="there-before",
+            brief=Brief(feeds="loads", ambient_c=40.0, run_m=0.4, upstream_family="breaker-iec"),
+            conductor=Conductor(),
+        ),
+        Start(
+            "switch-harness-na",
+            "Inlet and switch harness",
+            a="c14-inlet",
+            b="c13",
+            brief=Brief(
+                feeds="loads", volts=120.0, ambient_c=40.0, run_m=0.4, upstream_family="breaker-na"
+            ),
+            conductor=Conductor(cable_type="SJOOW", unit="AWG"),
+            scheme="north-america",
         ),
     ),
     groups=(

@@ -51,13 +51,19 @@ def thread(turn: Turn) -> BuildStep:
 def off(turn: Turn) -> BuildStep:
     """What is on the end of a cable that was there before comes off."""
     live = turn.job.one_pole_at_a_time
-    what, damaged = "old end off the cord", turn.e.cable.sheathed and len(turn.body.at) > 1
+    what = "old end off the cord"
+    joined = bool(turn.body.part.positions) and len(turn.body.at) > 1
+    damaged = turn.e.cable.sheathed and joined
     if not turn.e.cable.sheathed:
         what = f"old end off the {turn.tint_of_cable} wire"
     elif damaged:
         what = "damage off"
     detail = "Square, with a cable shear. Bright strands: cut back further while they are dull."
     mistake = "Black strands under a new contact are the old fault again."
+    if turn.body.part.mains and turn.body.part.contact == "pin" and not turn.body.part.panel_mm:
+        detail += (
+            " The old plug into the bin, its pins bent: put in a socket, its stub of cord is live."
+        )
     if turn.e.at in live:
         through = [t.words for t in turn.body.part.threaded]
         then = f" Then through the {' and the '.join(through)}." if through else ""

@@ -1,0 +1,63 @@
+"""A lead from New lead to its seal, through the pages, as one person makes it."""
+
+import re
+from dataclasses import dataclass, field
+
+from person import words
+from test_to_the_seal import plan, prove
+
+from euthyne.core.standing.progress import progress
+
+
+@dataclass(frozen=True)
+class Job:
+    """A lead that somebody makes: where they begin, what they type at each stage."""
+
+    start: str
+    brief: dict[str, str]
+    size: str
+    conductor: dict[str, str] = field(default_factory=dict)
+    ends: dict[str, str] = field(default_factory=dict)
+    proof: dict[str, str] = field(default_factory=dict)
+
+
+def begun(person, job):
+    """A lead of that job, briefed, sized, its ends chosen; its tag."""
+    answer = person.client.post("/leads/new", data={"start": job.start})
+    tag = re.search(r"/leads/([^/]+)", answer.headers["Location"])[1]
+    person.send(f"/leads/{tag}/brief", **job.brief)
+    if job.conductor:
+        person.send(f"/leads/{tag}/conductor", **job.conductor)
+    if job.size:
+        person.send(f"/leads/{tag}/conductor/take", size=job.size)
+    if job.ends:
+        person.send(f"/leads/{tag}/ends", **job.ends)
+    return tag
+
+
+def passed(person, store, tag, titles):
+    """Every caution that stands is passed with a reason; their titles are kept."""
+    for found in progress(plan(store, tag), False).found:
+        if found.level == "caution" and found.open:
+            titles.append(found.title)
+            person.send(
+                f"/leads/{tag}/reason/{found.key}?stage={found.stage.value}",
+                reason="looked at, and it holds here",
+            )
+
+
+def sealed(person, store, job):
+    """The job done to its seal; its tag and the titles of the cautions on the way."""
+    tag, titles = begun(person, job), []
+    passed(person, store, tag, titles)
+    for stage in ("ends", "cut"):
+        person.send(f"/leads/{tag}/{stage}/settle")
+    while steps := plan(store, tag).build.steps_left:
+        answer = person.confirm(tag, steps[0].key)
+        assert len(plan(store, tag).build.steps_left) == len(steps) - 1, words(answer.text)[:700]
+    person.send(f"/leads/{tag}/prove", **{"proof.tested_volts": "500 V", **job.proof})
+    person.send(f"/leads/{tag}/prove/gangs", gangs="yes")
+    prove(person, store, tag)
+    passed(person, store, tag, titles)
+    person.send(f"/leads/{tag}/tag/seal", initials="AF")
+    return tag, titles
