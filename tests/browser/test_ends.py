@@ -12,7 +12,7 @@ from euthyne.core.plan import plan_of
 
 def test_a_switch_in_the_neutral_is_stopped_and_put_right_by_one_press(page):
     page.goto("/leads/new")
-    page.get_by_role("button", name="Inlet and switch harness").click()
+    page.get_by_role("button", name="Inlet and switch harness IEC 60320 pins to BS").click()
     page.locator("[name='brief.loads.0.draws']").fill("150 W")
     page.get_by_label("Run, one way").fill("0.5 m")
     page.keyboard.press("Tab")

@@ -275,17 +275,16 @@ def test_an_end_is_picked_by_its_face(person, store):
     assert "IEC 60309 connector" not in few.replace(
         "IEC 60309 connector, blue, 16 A 2P+E, 6 h it is", ""
     )
-    answer = person.send(
-        f"/leads/{tag}/ends/pick", at="fit.load", part="iec60309-16-yellow-connector"
-    )
+    yellow = "iec60309-16-yellow-connector"
+    answer = person.send(f"/leads/{tag}/ends/pick", at="fit.load", picked=yellow)
     assert "yellow" in words(answer)
-    assert store.get(tag).lead.assembly.fitting("load").part == "iec60309-16-yellow-connector"
+    assert store.get(tag).lead.assembly.fitting("load").part == yellow
     person.send(f"/leads/{tag}/ends/pick", 409, at="fit.load", picked="no-such-part")
     person.open(f"/leads/{tag}/ends/pick?at=fit.nowhere", code=404)
 
 
 def test_the_hole_of_each_panel_part_is_on_the_template_at_its_size(person):
     tag = begun(person, SWITCH_BOX)
-    page = words(person.open(f"/leads/{tag}/cut/template-1.svg"))
-    assert "cut out 27.5 mm by 20 mm, two screws 40 mm apart" in page
-    assert "cut out 22 mm by 30 mm, it snaps in" in page
+    first, second = (words(person.open(f"/leads/{tag}/cut/template-{n}.svg")) for n in (1, 2))
+    assert "cut out 27.5 mm by 20 mm, two screws 40 mm apart" in first
+    assert "cut out 22 mm by 30 mm, it snaps in" in second

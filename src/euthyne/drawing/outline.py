@@ -2,6 +2,7 @@
 holes.
 """
 
+import math
 from dataclasses import dataclass
 from functools import cache
 
@@ -114,13 +115,25 @@ def _front(part: Part) -> Outline:
 
 
 def _box(part: Part) -> Outline:
-    """A box with a gland, its cover off: the terminals in a row."""
-    # Wide and high enough for the face of what sits in it.
-    half = max(part.height_mm, part.face.height + 6) / 2
-    wide, start = max(part.depth_mm, part.face.width + 6), SLEEVE_MM - 1
+    """A box with a gland, its cover off: the face of what sits in it, each of them where there are several."""
+    across = math.ceil(math.sqrt(part.outlets))
+    down = math.ceil(part.outlets / across)
+    # Wide and high enough for the faces.
+    each_wide, each_high = part.face.width + 6, part.face.height + 6
+    half = max(part.height_mm, down * each_high) / 2
+    wide, start = max(part.depth_mm, across * each_wide), SLEEVE_MM - 1
     gland = path(f"M{start} -6h5v-2h4v16h-4v-2h-5z", "body", stroke_linejoin="round")
     box = rect(start + 9, -half, wide, half * 2, "body", rx=3)
-    inside = group(contacts(part.face, "hole"), transform=f"translate({start + 9 + wide / 2:g} 0)")
+    middle = start + 9 + wide / 2
+    inside = ""
+    for n in range(part.outlets):
+        column, row = n % across, n // across
+        x = middle + (column - (across - 1) / 2) * each_wide
+        y = (row - (down - 1) / 2) * each_high
+        front = contacts(part.face, "hole")
+        if part.outlets > 1:
+            front = shell(part.face, "body") + front
+        inside += group(front, transform=f"translate({x:g} {y:g})")
     return Outline(_cord_sleeve() + gland + box + inside, start + 9 + wide, half, half)
 
 

@@ -19,7 +19,7 @@ from euthyne.core.plan import Plan
 from euthyne.core.standing.fixes import tried_fix
 from euthyne.core.standing.maps import offered_maps
 
-MANY = 30_000 if os.environ.get("EUTHYNE_LONG") else 200
+MANY = 30_000 if os.environ.get("EUTHYNE_LONG") else 240
 # Stops that say what tables do not reach, what is not made, and what only its maker or its owner can say.
 BESIDE = {
     "beyond-tables",
@@ -39,7 +39,7 @@ LAWS_OF = {c.code: frozenset(c.laws) for c in CHECKS}
 
 @pytest.fixture(scope="module")
 def counted():
-    rng = Random(None if os.environ.get("EUTHYNE_LONG") else 25)
+    rng = Random(None if os.environ.get("EUTHYNE_LONG") else 30)
     broken, kept, wrong = Counter(), Counter(), []
     for _ in range(MANY):
         lead = drawn_lead(rng)
@@ -102,7 +102,7 @@ FEW = 3_000 if os.environ.get("EUTHYNE_LONG") else 60
 
 @pytest.fixture(scope="module")
 def few():
-    rng = Random(None if os.environ.get("EUTHYNE_LONG") else 8)
+    rng = Random(None if os.environ.get("EUTHYNE_LONG") else 30)
     return [drawn_lead(rng) for _ in range(FEW)]
 
 

@@ -98,7 +98,7 @@ KIND = Kind(
         ),
         Start(
             "switch-harness-na",
-            "Inlet and switch harness",
+            "Inlet and switch harness, 120 V",
             a="c14-inlet",
             b="c13",
             brief=Brief(

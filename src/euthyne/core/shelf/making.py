@@ -162,8 +162,8 @@ CLOSINGS: dict[str, Closing] = {
             words="a barrel screwed together",
             headline="Screw the barrel of the {short} together",
             detail=(
-                "Teeth of the lock rings engaged, then the two halves of the barrel to the stop. "
-                "The cords do not turn with it."
+                "The block in the way its arrow shows. Teeth of the lock rings engaged, then the two "
+                "halves of the barrel to the stop. The cords do not turn with it."
             ),
             mistake="A barrel that is not up to its stop lets water in at its middle.",
             judge=("teeth engaged", "up to the stop", "cords did not turn"),

@@ -124,7 +124,7 @@ def hours_on_a_coupler(plan: Plan) -> Said | None:
     "caution",
     Stage.ENDS,
     why="Water in a coupler tracks across its contacts.",
-    clears="Parts of IP44 or better, or a reason why they stay in the dry.",
+    clears="Parts of IP44 or better, or a reason: a dry box round them, for one.",
     laws=(18,),
 )
 def ingress(plan: Plan) -> Said | None:

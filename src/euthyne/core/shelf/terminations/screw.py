@@ -8,7 +8,10 @@ TERMINATION = Termination(
     tool="driver",
     lasting=False,
     headline="Put the {thing} in the {short}, terminal {cavity}",
-    detail=("Screw slack first, strands in to the insulation, tighten, tug."),
+    detail=(
+        "Bent to its way first. Screw slack, strands in to the insulation, tightened firm but not by force, "
+        "tug."
+    ),
     mistake=(
         "A strand outside the terminal, or insulation under its screw, is a fault waiting for a "
         "load."

@@ -23,7 +23,7 @@ MISTAKES = {
 
 SHEATH_OFF: dict[Stripper, tuple[str, str]] = {
     "knife": (
-        "Bend the cord and look.",
+        "Scored round, not through: bend the cord until it parts, and look.",
         "A blade that rings the sheath too deep marks a core. A marked core is cut back and "
         "done again.",
     ),

@@ -376,7 +376,7 @@ class ConductorStage:
         """
         run_m = self.given.lead.brief.run_m or 0.0
         moved = self.cable_type.cord and not self.given.kind.lies_still
-        return moved and run_m > SHORTEST_TO_ROLL_M
+        return moved and run_m > SHORTEST_TO_ROLL_M and not self.given.shut_in_a_tool
 
     @cached_property
     def chain(self) -> tuple[Link, ...]:

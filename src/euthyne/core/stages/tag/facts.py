@@ -62,6 +62,8 @@ def _limits_of_use(given: Given, brief: BriefStage, conductor: ConductorStage) -
         allowed = LinkingBrief.of(told).units_allowed
         units = f", {allowed} units at most" if allowed else ""
         found.append(f"part it without load{units}")
+    if given.mains and told.behind_device and told.place != "indoor":
+        found.append(f"behind {told.rcd}: press its test button first")
     if Trait.LIVE_BY_DAY in traits:
         found.append("never part it under load")
     if told.drum_layers == 0 and given.mains and conductor.can_be_rolled_up and over:
