@@ -1,5 +1,7 @@
 """The jobs of those who make mains leads, each from New lead to its seal, and the mistakes they make."""
 
+from dataclasses import replace
+
 import pytest
 from jobs import Job, begun, sealed
 from person import words
@@ -288,3 +290,35 @@ def test_the_hole_of_each_panel_part_is_on_the_template_at_its_size(person):
     first, second = (words(person.open(f"/leads/{tag}/cut/template-{n}.svg")) for n in (1, 2))
     assert "cut out 27.5 mm by 20 mm, two screws 40 mm apart" in first
     assert "cut out 22 mm by 30 mm, it snaps in" in second
+
+
+def test_a_fused_inlet_has_its_own_fuse_by_its_load(person, store):
+    job = replace(SWITCH_BOX, ends={"ends.switch": "L", "fit.inlet": "c14-inlet-fused"})
+    tag = begun(person, job)
+    person.send(f"/leads/{tag}/brief", **{"brief.loads.0.draws": "180 W"})
+    p = plan(store, tag)
+    assert (p.conductor.protection.amps, p.conductor.protection.words) == (1.0, "in the inlet")
+    (fuse,) = (s for s in p.build.steps if s.kind == "fuse")
+    assert "1 A fuse in the inlet" in fuse.headline
+    live = next(x for x in p.prove.lines if x.id == "core-L")
+    assert "Take the fuse out" in live.how and "BS 1362" not in live.how
+    assert "Fuse in the inlet" in words(person.open(f"/leads/{tag}/conductor"))
+    person.send(f"/leads/{tag}/conductor", **{"conductor.fuse_amps": "0.5"})
+    assert "The fuse is smaller than the load" in words(person.open(f"/leads/{tag}/conductor"))
+
+
+def test_a_cord_that_is_there_is_asked_and_nothing_of_its_size_assumed(person, store):
+    tag = begun(person, replace(NEW_PLUG, size="", conductor={}))
+    page = words(person.open(f"/leads/{tag}/conductor"))
+    assert "Which size is the cord that is there" in page and "Take 1 mm²" not in page
+    page = words(
+        person.send(
+            f"/leads/{tag}/conductor",
+            **{"old.od_mm": "7.0 mm", "old.strands": "32", "old.strand_mm": "0.2 mm"},
+        )
+    )
+    assert "32 strands of 0.20 mm are 1 mm²" in page
+    assert "Over all it is 7.0 mm: 0.75 mm² or 1 mm²" in page
+    assert "It is 1 mm²" in page and "It is 0.75 mm²" not in page
+    person.send(f"/leads/{tag}/conductor", **{"old.od_mm": "30 mm"})
+    assert "no H05VV-F with 3 cores is" in words(person.open(f"/leads/{tag}/conductor"))

@@ -6,7 +6,7 @@ from euthyne.core.lead import Brief
 from euthyne.core.plan import Plan
 from euthyne.core.trade.cable import CableType, cable_types, cords
 from euthyne.core.trade.figure import celsius, mm
-from euthyne.core.trade.protection import families
+from euthyne.core.trade.protection import PLUG_FUSE, families
 from euthyne.core.trade.quantity import (
     CELSIUS,
     CURRENT,
@@ -106,8 +106,12 @@ def beside_the_ladder(plan: Plan) -> tuple[Question, ...]:
     ]
     if plan.given.fused_plug and plan.ends["A"].part.fuse_family:
         amps = families()[plan.ends["A"].part.fuse_family].amps
-        choices = ((None, "3 or 13 A, else what fits"), *((a, f"{a:g} A") for a in amps))
-        found.append(Question("conductor.fuse_amps", "Fuse in the plug", "choice", choices=choices))
+        usual_one = "what fits"
+        if plan.ends["A"].part.fuse_family == PLUG_FUSE:
+            usual_one = "3 or 13 A, else what fits"
+        choices = ((None, usual_one), *((a, f"{a:g} A") for a in amps))
+        label = f"Fuse in the {plan.ends['A'].part.short}"
+        found.append(Question("conductor.fuse_amps", label, "choice", choices=choices))
     elif not plan.mains:
         found.append(Question("conductor.unit", "Sizes in", "choice", choices=SERIES))
         if brief.fuse_family != "none":

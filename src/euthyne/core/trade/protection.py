@@ -5,7 +5,9 @@ from functools import cache
 
 from euthyne.data.tables import rows
 
-PREFERRED_PLUG = (3.0, 13.0, 5.0, 10.0, 7.0, 2.0, 1.0)  # 3 and 13 are what every shop has, BS 1362
+# What is taken first of a family: 3 and 13 A are what every shop has, BS 1362; of others the smallest.
+PLUG_FUSE = "bs1362-plug"
+PREFERRED = {PLUG_FUSE: (3.0, 13.0, 5.0, 10.0, 7.0, 2.0, 1.0)}
 # a plug fuse rides through a start of a few seconds up to so many times its rating, fuse-curves.csv
 STARTS_AT = 4.6
 HOURS = 1.25  # a fuse run for hours has a quarter in hand, generic
@@ -83,9 +85,9 @@ class FuseWanted:
     cord_amps: float | None = None
 
 
-def plug_fuse(wanted: FuseWanted) -> float | None:
-    """The fuse of a plug: 3 A, else 13 A, where it carries the load, rides through its start, and
-    guards what follows.
+def plug_fuse(wanted: FuseWanted, family: str = "bs1362-plug") -> float | None:
+    """The fuse of a plug or an inlet: of a plug 3 A, else 13 A, where it carries the load, rides through
+    its start, and guards what follows; of another family the smallest that does.
 
     Never above what couplers and cord carry: then 5 or 10 A, or one of the others. None where none
     does all of it.
@@ -98,9 +100,9 @@ def plug_fuse(wanted: FuseWanted) -> float | None:
         wanted.running_amps * (HOURS if wanted.for_hours else 1.0), wanted.start_amps / STARTS_AT
     )
     most = min(wanted.couplers_amps, wanted.cord_amps or float("inf"))
-    carrying = [a for a in PREFERRED_PLUG if needed <= a]
+    carrying = [a for a in PREFERRED.get(family, families()[family].amps) if needed <= a]
     return next((a for a in carrying if a <= most), None) or smallest_carrying(
-        "bs1362-plug", wanted.running_amps
+        family, wanted.running_amps
     )
 
 

@@ -16,7 +16,13 @@ from euthyne.core.stages.conductor.least import AFLOAT_LEAST, cord_set_least
 from euthyne.core.stages.conductor.upstream import UpstreamRule, upstream_rule
 from euthyne.core.stages.given import Given
 from euthyne.core.trade.clearing import CENTRE_TAPPED_VOLTS, Guard, earth_fault_seconds
-from euthyne.core.trade.protection import STRING_MARGIN, FuseWanted, fuse_for, plug_fuse
+from euthyne.core.trade.protection import (
+    PLUG_FUSE,
+    STRING_MARGIN,
+    FuseWanted,
+    fuse_for,
+    plug_fuse,
+)
 
 NORTH_AMERICAN_BELOW_V = 200.0  # a supply below it is of the 120 V countries
 LOOP_VOLTS_DIVISOR = {"ac-split": 2.0, "ac-three": math.sqrt(3)}
@@ -94,15 +100,14 @@ class Protection:
         amps, told = self.brief.demand_amps, self.given.lead.brief
         if amps is None:
             return None
-        return plug_fuse(
-            FuseWanted(
-                running_amps=amps,
-                start_amps=amps * told.start_multiple,
-                for_hours=told.continuous,
-                couplers_amps=min(self.given.supply.amps, self.given.load.amps),
-                cord_amps=self._carried(self.given.lead.conductor.size),
-            )
+        wanted = FuseWanted(
+            running_amps=amps,
+            start_amps=amps * told.start_multiple,
+            for_hours=told.continuous,
+            couplers_amps=min(self.given.supply.amps, self.given.load.amps),
+            cord_amps=self._carried(self.given.lead.conductor.size),
         )
+        return plug_fuse(wanted, self.given.supply.fuse_family or PLUG_FUSE)
 
     @property
     def _source_fuse(self) -> float | None:
@@ -128,7 +133,7 @@ class Protection:
                 amps = found
             else:
                 amps = self.given.lead.conductor.fuse_amps
-            return Protected(amps, "in the plug", in_lead=True)
+            return Protected(amps, f"in the {self.given.supply.short}", in_lead=True)
         if not self.given.mains:
             return Protected(found, "at the source", in_lead=True)
         if told.own_breaker_amps is not None:

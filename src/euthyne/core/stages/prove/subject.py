@@ -15,6 +15,7 @@ from euthyne.core.stages.ends.ends import EndsStage, LeadEnd
 from euthyne.core.stages.given import Given
 from euthyne.core.stages.prove.readings import At, Run, Subject
 from euthyne.core.trade.corewords import function_of
+from euthyne.core.trade.protection import PLUG_FUSE
 from euthyne.core.trade.wire import Wire
 
 COUPLED = ("click-in", "sleeve-contact")  # terminations of couplers read across themselves
@@ -39,6 +40,7 @@ def subject_of(
         ends=tuple(_ends(given, conductor, ends)),
         room_c=given.lead.proof.room_c,
         fuse_amps=conductor.protection.amps if given.fused_plug else None,
+        fuse_is_a_plugs=given.supply.fuse_family == PLUG_FUSE,
         rating_amps=conductor.rating_amps(rolled=False),
         volts=brief.volts,
         cells=brief.cells or 0,

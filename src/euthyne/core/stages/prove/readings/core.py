@@ -49,9 +49,7 @@ def _line(subject: Subject, run: Run, contacts: str, how: str) -> ProofLine:
         mandatory=subject.salvaged,
         words=f"{run.said} core, end to end",
         bounds=Band(low, most, most + largest),
-        how=_switched_on(subject)
-        + subject.at_each
-        + (_without_its_fuse(run, subject.fuse_amps) or how),
+        how=_switched_on(subject) + subject.at_each + (_without_its_fuse(run, subject) or how),
         why=f"{path}, and {_on_its_way(run, added)}; the limit is one contact more",
         source=f"{toml('proof-limits.toml')['band']['source']}; {SOURCE}",
         thinner=thinner_one(run, subject.room_c),
@@ -72,15 +70,19 @@ def _on_its_way(run: Run, added: float) -> str:
     return f"at most {three(added * 1000)} milliohm in {run.joints} contacts{switch}"
 
 
-def _without_its_fuse(run: Run, fuse_amps: float | None) -> str:
-    """How the live of a fused plug is measured: without its fuse."""
+def _without_its_fuse(run: Run, subject: Subject) -> str:
+    """How the live of a fused end is measured: without its fuse."""
+    fuse_amps = subject.fuse_amps
     if run.words != "live" or fuse_amps is None:
         return ""
+    taken_out = (
+        "Take the fuse out, and probe from the clip on the core's side, not from the pin. "
+        "Flex both ends."
+    )
+    if not subject.fuse_is_a_plugs:
+        return taken_out
     alone = FUSE_WATTS / fuse_amps**2
     reads = (
         f"{alone * 500:.3g} to {alone * 1000:.3g} milliohm (BS 1362, about 1 W at {fuse_amps:g} A)"
     )
-    return (
-        "Take the fuse out, and probe from the clip on the core's side, not from the pin. "
-        f"Flex both ends. The fuse by itself reads {reads}."
-    )
+    return f"{taken_out} The fuse by itself reads {reads}."

@@ -71,6 +71,7 @@ class Subject:
     ends: tuple[At, ...] = ()
     room_c: float = 20.0
     fuse_amps: float | None = None
+    fuse_is_a_plugs: bool = True  # its fuse is one of BS 1362, whose own resistance is known
     rating_amps: float = 10.0
     volts: float = 230.0
     cells: int = 0
