@@ -1,6 +1,8 @@
 """The jobs of those who make mains leads, each from New lead to its seal, and the mistakes they make."""
 
+import re
 from dataclasses import replace
+from html import unescape
 
 import pytest
 from jobs import Job, begun, sealed
@@ -322,3 +324,18 @@ def test_a_cord_that_is_there_is_asked_and_nothing_of_its_size_assumed(person, s
     assert "It is 1 mm²" in page and "It is 0.75 mm²" not in page
     person.send(f"/leads/{tag}/conductor", **{"old.od_mm": "30 mm"})
     assert "no H05VV-F with 3 cores is" in words(person.open(f"/leads/{tag}/conductor"))
+
+
+def test_what_stores_have_no_price_of_is_priced_for_the_lead_alone(person, store):
+    tag = begun(person, RACK_CORD)
+    page = person.open(f"/leads/{tag}/cost")
+    asked = [unescape(x) for x in re.findall(r'name="(price\.[^"]+)"', page)]
+    assert asked and "no price" in words(page)
+    page = person.send(f"/leads/{tag}/cost/prices", 422, **{asked[0]: "a lot", asked[1]: "2.50"})
+    assert "a lot" in page and 'value="2.50"' in page
+    person.send(f"/leads/{tag}/cost/prices", **dict.fromkeys(asked, "2.50"))
+    person.send(f"/leads/{tag}/cost", bought="14", one_in="20")
+    page = words(person.open(f"/leads/{tag}/cost"))
+    assert "no price" not in page and "said for this lead" in page
+    assert "than a bought one" in page
+    assert {price.each for price in store.get(tag).lead.cut.prices} == {2.5}

@@ -1,14 +1,18 @@
 """What a lead costs, line by line; and the rates this bench counts by."""
 
+from collections.abc import Mapping
 from dataclasses import replace
+from types import MappingProxyType
 
 from flask import Blueprint, redirect, render_template, request, url_for
 from werkzeug.wrappers import Response
 from wtforms import Form, StringField
 
-from euthyne.core.lead import Lead
+from euthyne.core.lead import Lead, Price
 from euthyne.core.plan import Plan
 from euthyne.core.standing.cost import Cost, Rates, cost_of
+from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.measures import tell
 from euthyne.core.trade.quantity import MONEY, PERCENT, read_quantity, read_whole
 from euthyne.exchange.reading import adapter_for
 from euthyne.store.clock import now
@@ -75,10 +79,53 @@ def show(tag: str) -> str:
     return _page(tag, _form(page.plan))
 
 
-def _page(tag: str, form: CostForm) -> str:
+def _page(
+    tag: str,
+    form: CostForm,
+    typed: Mapping[str, str] = MappingProxyType({}),
+    wrong: Mapping[str, Fault] = MappingProxyType({}),
+) -> str:
+    """The page; ``typed`` prices of a form that is shown again, and what is ``wrong`` with some."""
     page = lead_page(tag)
     shown = cost(page.plan)
-    return render_template("cost/page.html", page=page, cost=shown, rates=rates(), form=form)
+    said = {price.what: f"{price.each:g}" for price in page.held.lead.cut.prices}
+    return render_template(
+        "cost/page.html",
+        page=page,
+        cost=shown,
+        rates=rates(),
+        form=form,
+        asked=[(tell(line.words, "metric"), line.words) for line in shown.without_stores],
+        typed=said | dict(typed),
+        notes=wrong,
+    )
+
+
+@blueprint.post("/leads/<tag>/cost/prices")
+def prices(tag: str) -> Response | tuple[str, int]:
+    """Prices of what Stores have none of, for this lead alone; an empty one takes it back."""
+    page = lead_page(tag)
+    asked = [tell(line.words, "metric") for line in cost(page.plan).without_stores]
+    typed = {what: request.form.get(f"price.{what}", "").strip() for what in asked}
+    found, wrong = [], {}
+    for what, text in typed.items():
+        try:
+            each = _money(text)
+        except Refused as refused:
+            wrong[what] = refused.faults[0]
+            continue
+        if each is not None:
+            found.append(Price(what, each))
+    if wrong:
+        return _page(tag, _form(page.plan), typed, wrong), 422
+    words = ", ".join(f"{price.what} {price.each:g}" for price in found) or "none"
+
+    def said(lead: Lead) -> Lead:
+        return replace(lead, cut=replace(lead.cut, prices=tuple(found)))
+
+    if not page.held.sealed:
+        store().change(tag=tag, change=said, at=now(), by=who(), what=f"Cost: prices, {words}")
+    return redirect(url_for("cost.show", tag=tag), 303)
 
 
 @blueprint.post("/leads/<tag>/cost")

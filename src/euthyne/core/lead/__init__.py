@@ -160,6 +160,14 @@ class Stripped:
 
 
 @dataclass(frozen=True)
+class Price:
+    """What one thing of a lead costs, said for this lead alone: Stores have none of it, or no price."""
+
+    what: Annotated[str, MinLen(1), MaxLen(120)]  # as the lines of its cost call it
+    each: Annotated[float, Gt(0), Le(1e6)]  # a metre, or a piece
+
+
+@dataclass(frozen=True)
 class Cut:
     """What is allowed on the measured run, and what it is cut from."""
 
@@ -173,6 +181,7 @@ class Cut:
     # mm of radius that corners are bent to
     bend_mm: Annotated[float, Gt(0), Le(10_000)] | None = None
     bought_for: Annotated[float, Gt(0), Le(1e6)] | None = None  # what one like it is bought for
+    prices: tuple[Price, ...] = ()  # of what Stores have no price of
 
 
 @dataclass(frozen=True)

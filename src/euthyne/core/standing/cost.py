@@ -2,7 +2,7 @@
 many; and what buying one would cost beside it.
 """
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from typing import Annotated
 
@@ -12,8 +12,10 @@ from euthyne.core.assembly.records import Cable
 from euthyne.core.plan import Plan
 from euthyne.core.stores import USED_UP, Need, Stock, needs
 from euthyne.core.trade.figure import metres
+from euthyne.core.trade.measures import tell
 from euthyne.data.typed import typed
 
+SAID_HERE = "said for this lead"
 COIN, AMOUNT = 2, 2  # digits after the point of money, and of an amount
 
 
@@ -40,6 +42,7 @@ class CostLine:
     each: float | None
     total: float | None
     source: str
+    priced: bool = False  # True for a metre or a piece of something: a price of it can be said
 
 
 @dataclass(frozen=True)
@@ -59,6 +62,16 @@ class Cost:
     def unpriced(self) -> tuple[CostLine, ...]:
         """What nobody has said a price of."""
         return tuple(line for line in self.lines if line.total is None)
+
+    @property
+    def without_stores(self) -> tuple[CostLine, ...]:
+        """What Stores have no price of, and can be said here."""
+        return tuple(
+            line
+            for line in self.lines
+            if line.source == SAID_HERE
+            or (line.total is None and line.each is None and line.priced)
+        )
 
     @property
     def largest(self) -> CostLine | None:
@@ -84,7 +97,8 @@ def cost_of(plan: Plan, on_hand: Iterable[Stock], rates: Rates) -> Cost:
     """
     stocks = tuple(on_hand)
     wanted = [n for n in needs(plan) if n.kind in USED_UP]
-    lines = [_line(need, stocks, rates) for need in wanted]
+    said = {price.what: price.each for price in plan.lead.cut.prices}
+    lines = [_line(need, stocks, rates, said) for need in wanted]
     minutes = minutes_of(plan)
     if rates.hour:
         work = round(minutes) / 60 * rates.hour
@@ -135,14 +149,20 @@ def minutes_of(plan: Plan) -> float:
     return sum(own.get(s.kind, own["any"]) for s in plan.build.steps) + own["proof"]
 
 
-def _line(need: Need, stocks: tuple[Stock, ...], rates: Rates) -> CostLine:
+def _line(
+    need: Need, stocks: tuple[Stock, ...], rates: Rates, said: Mapping[str, float]
+) -> CostLine:
     alike = [s for s in stocks if (s.kind, s.what) == (need.kind, need.what)]
     priced = next((s for s in alike if s.price is not None), None)
-    if priced is None or priced.price is None:
-        return CostLine(need.words, need.in_words, None, None, "")
-    each = priced.price * (1 + rates.tax_percent / 100)
+    if priced is not None and priced.price is not None:
+        price, source = priced.price, priced.source or priced.name
+    elif tell(need.words, "metric") in said:
+        price, source = said[tell(need.words, "metric")], SAID_HERE
+    else:
+        return CostLine(need.words, need.in_words, None, None, "", priced=True)
+    each = price * (1 + rates.tax_percent / 100)
     amount = round(need.amount, AMOUNT)  # as it is shown, so that each line multiplies out
-    return CostLine(need.words, need.in_words, each, each * amount, priced.source or priced.name)
+    return CostLine(need.words, need.in_words, each, each * amount, source)
 
 
 def _rework(lines: list[CostLine], wanted: list[Need]) -> float:
