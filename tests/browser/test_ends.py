@@ -88,3 +88,21 @@ def test_an_inlet_is_found_by_answering_what_one_sees(page):
     assert page.evaluate("window.sameDocument")
     page.get_by_role("link", name="C14 inlet, panel").click()
     expect(page.get_by_role("heading", level=1)).to_contain_text("C14 inlet, panel")
+
+
+def test_an_end_is_picked_by_its_face_by_typing_and_by_keyboard(page, served):
+    page.goto("/leads/TR-0040/ends")
+    page.locator(".by-face").get_by_role("link", name="Load end").click()
+    tiles = page.locator("button.tile")
+    expect(tiles.first).to_have_attribute("aria-current", "true")
+    page.get_by_label("Find by typing").press_sequentially("6-50 square")
+    expect(tiles).to_have_count(1)
+    expect(page).to_have_url(re.compile(r"/ends/pick\?at=fit\.load"))
+    tiles.first.focus()
+    page.keyboard.press("Enter")
+    expect(page.locator("main")).to_contain_text("What is on each end")
+    chosen = served[1].get("TR-0040").lead.assembly.fitting("load").part
+    assert chosen == "nema-6-50-outlet-in-na-square-wide"
+    page.get_by_role("link", name="Load end").click()
+    page.get_by_label("Find by typing").press_sequentially("a thing nobody makes")
+    expect(page.locator("main")).to_contain_text("Nothing has all of that")
