@@ -48,6 +48,7 @@ def test_a_forgotten_black_sleeve_costs_nothing_while_the_far_end_is_bare(page, 
     assert "A-land-+" in {d.step for d in store.get("TR-0014").lead.build.done}
 
 
+@long_run
 def test_a_repair_keeps_its_old_plug_and_is_not_drawn_from_a_reel(page, served):
     _, store = served
     page.goto("/leads/TR-0030/ends")
@@ -63,6 +64,7 @@ def test_a_repair_keeps_its_old_plug_and_is_not_drawn_from_a_reel(page, served):
     assert parts["supply"] == ("bs1363-plug", True)
 
 
+@long_run
 def test_a_plug_goes_on_an_existing_flex_in_one_short_build(page, served):
     _, store = served
     tag = begin(page, "plug-bs")

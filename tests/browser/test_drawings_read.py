@@ -42,7 +42,8 @@ def unreadable(page, address):
     return [f"{address}: {found}" for found in page.evaluate(UNREADABLE, [EDGE_PX, SHARE])]
 
 
-@pytest.fixture(params=["metric", "gauge"])
+# In gauge the texts are longer: what can be read so can be read in metric.
+@pytest.fixture(params=["metric", "gauge"] if LONG else ["gauge"])
 def measured(request, served):
     served[1].set("measures", request.param)
     return request.param

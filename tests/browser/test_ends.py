@@ -10,6 +10,7 @@ from sampling import long_run
 from euthyne.core.plan import plan_of
 
 
+@long_run
 def test_a_switch_in_the_neutral_is_stopped_and_put_right_by_one_press(page):
     page.goto("/leads/new")
     page.get_by_role("button", name="Inlet and switch harness IEC 60320 pins to BS").click()

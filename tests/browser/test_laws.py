@@ -126,6 +126,7 @@ def test_a_battery_pole_with_eighty_watts_in_its_lugs_fails(page, served):
     expect(page.locator('[id="verdict-pole-+"]')).to_contain_text("would burn 80 W")
 
 
+@long_run
 def test_insulation_is_no_reading_until_its_volts_are_said(page, served):
     _, store = served
     tag = begin(page, "extension-bs", run_m="10 m")

@@ -20,7 +20,7 @@ from euthyne.store.copies import copy_checked, faults_within
 from euthyne.store.database import FILE
 from program import Program
 
-KILLS, ACTIONS = (50, 10_000) if LONG else (2, 40)
+KILLS, ACTIONS = (50, 10_000) if LONG else (1, 40)
 SEED = random.SystemRandom().randrange(10**6) if LONG else 21
 TAGS = ("TR-0023", "TR-0022", "TR-0018", "TR-0015")
 

@@ -108,7 +108,7 @@ def test_each_kind_is_briefed_in_its_own_words_and_sized(person, store, start, t
     assert demand in page
     page = words(person.open(f"/leads/{tag}/conductor"))
     assert "over 4 m" in page
-    assert re.search(r"Take [\d./]+ (mm²|AWG)", page)
+    assert re.search(r"Take [\d./]+ (mm²|AWG)|Which size is the cord that is there", page)
     assert "Show the working" in page
 
 

@@ -19,7 +19,7 @@ from euthyne.core.plan import Plan
 from euthyne.core.standing.fixes import tried_fix
 from euthyne.core.standing.maps import offered_maps
 
-MANY = 30_000 if os.environ.get("EUTHYNE_LONG") else 240
+MANY = 30_000 if os.environ.get("EUTHYNE_LONG") else 200
 # Stops that say what tables do not reach, what is not made, and what only its maker or its owner can say.
 BESIDE = {
     "beyond-tables",
