@@ -9,13 +9,16 @@ from xml.etree import ElementTree
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from leads import INVERTER, SIGNAL, TAPE, plan
+from leads import INVERTER, SIGNAL, TAPE, made, plan
 
+from euthyne.core.plan import Plan
+from euthyne.core.shelf.parts import shelf
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.shelf.terminations.finishes import FINISHES
 from euthyne.core.stores import Stock, Taken
 from euthyne.core.trade.layers import layered, staircase
 from euthyne.drawing.bench import bench_drawing
+from euthyne.drawing.bodywork import DRAWN, body_drawing
 from euthyne.drawing.cutting import cutting_drawing
 from euthyne.drawing.judge import examples, row
 from euthyne.drawing.reel import cut_drawing, length_left
@@ -171,3 +174,30 @@ def test_good_and_bad_stand_clear_of_each_other_in_their_row(kind):
     assert all(y < tall and x < wide for _, x, y in named)
     assert len(of_class(svg, "mark-done")) == sum(e.good for e in examples(kind))
     assert len(of_class(svg, "mark-stop")) == sum(not e.good for e in examples(kind))
+
+
+@pytest.mark.parametrize("part", [p for p in shelf().values() if p.making], ids=lambda p: p.id)
+def test_what_is_done_to_a_box_or_a_panel_is_drawn_as_it_lies(part):
+    plan = Plan(made("extension-bs"))
+    for step in part.making:
+        drawn = body_drawing(plan, part, step.id)
+        if step.id not in DRAWN:
+            assert drawn == ""
+            continue
+        said = re.findall(r">([^<>]+)</text>", drawn)
+        assert said and drawn.count("part-now") + drawn.count("bench-body") >= 2
+        spout = "spout" in part.words
+        if step.id == "entry":
+            assert {"outside", "inside", "gland body"} <= set(said)
+            assert ("lock nut" in said) != spout and ("on its washer" in said) == spout
+        if step.id == "linked":
+            # A tail for each mark between each two outlets, and no other.
+            assert drawn.count("bench-core-edge") == (part.devices - 1) * len(part.marks)
+        if step.id in ("through", "seated"):
+            assert part.short in said and {"inside", "front"} <= set(said)
+        if step.id == "knockout":
+            assert len([words for words in said if "open this one" in words]) == 1
+
+
+def test_everything_that_is_drawn_so_is_done_to_some_part():
+    assert {m.id for p in shelf().values() for m in p.making} >= set(DRAWN)

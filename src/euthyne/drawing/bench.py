@@ -6,13 +6,14 @@ from textwrap import wrap
 
 from euthyne.core.lead.step import Does, StepName, step_named
 from euthyne.core.plan import Plan
-from euthyne.core.shelf.part import Part, ThreadedPart
+from euthyne.core.shelf.part import ThreadedPart
 from euthyne.core.stages.build.bodysteps import sealed_grip
 from euthyne.core.stages.build.buildstep import BuildStep
 from euthyne.core.stages.build.jobs import fittings
 from euthyne.core.stages.cut.strip import CoreStrip
 from euthyne.core.trade.corewords import own_name
-from euthyne.core.trade.figure import metres, mm
+from euthyne.core.trade.figure import metres
+from euthyne.drawing.bodywork import body_drawing
 from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.joint import Tip, joint_drawing
 from euthyne.drawing.laidout import Form, lay, parts_of
@@ -145,8 +146,8 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
     if step.end is None or name is None:
         return _whole(plan, step)
     bench = _Bench(plan, step, name)
-    if step.kind == "make" and bench.part.knock_out_mm and name.on == "knockout":
-        return sheet(WIDTH, LOW, _knock_outs(bench.part), "bench-drawing", step.headline)
+    if step.kind == "make" and (made := body_drawing(plan, bench.part, name.on)):
+        return sheet(WIDTH, LOW, STRIPES + made, "bench-drawing", step.headline)
     if step.kind == "layer":
         return staircase_drawing(bench.strip.stairs, bench.strip.whose, step.part or "")
     if bench.e.cable.own_layers:
@@ -224,18 +225,6 @@ def _other_pole(bench: _Bench) -> str:
         end = "part-on" if covered else "bench-body"
         body += rect(CORE_END - 46, OTHER_Y - 19, 92, 38, end, rx=5)
         body += text(CORE_END - 64, OTHER_Y + 34, said, "bench-facing", "end")
-    return body
-
-
-def _knock_outs(part: Part) -> str:
-    """The wall of a box with its knock-outs side by side, the one to open marked."""
-    body = rect(320, 20, 600, 210, "bench-body", rx=10)
-    apart = 600 / (len(part.knock_outs_mm) + 1)
-    for i, hole in enumerate(part.knock_outs_mm):
-        x, opened = 320 + apart * (i + 1), hole == part.knock_out_mm
-        body += circle(x, 112, hole * 2.4, "part-now" if opened else "hole")
-        words = f"{mm(hole):g}: open this one" if opened else f"{mm(hole):g}: stays shut"
-        body += text(x, 262, words, "bench-part" if opened else "bench-facing", "middle")
     return body
 
 

@@ -1,0 +1,171 @@
+"""What is done to a box or a panel beside its joints, drawn as it lies before the hands: the hole that is opened,
+the gland in the wall, the tails between outlets, the cores through a panel.
+"""
+
+from collections.abc import Callable
+
+from euthyne.core.plan import Plan
+from euthyne.core.shelf.face import said_mark
+from euthyne.core.shelf.part import Part
+from euthyne.core.trade.figure import mm
+from euthyne.drawing.colours import core_paint
+from euthyne.drawing.pen import circle, path, rect, text
+
+MIDDLE, CORD_HALF = 130.0, 31.0  # where the cord runs, and half of its thickness, in px
+WALL = 640.0  # where the wall or the panel stands
+# Its own colour is said at the joint; here cores only show which way they go.
+CORES = ("brown", "blue", "green-yellow")
+
+
+def body_drawing(plan: Plan, part: Part, done: str) -> str:
+    """What is done to a body, drawn; empty where the end of the cord shows it well enough.
+
+    Parameters: plan; part, the body; done, the id of what is done to it, bodies.toml.
+    """
+    drawn = DRAWN.get(done)
+    return drawn(plan, part) if drawn is not None else ""
+
+
+def _knock_outs(_: Plan, part: Part) -> str:
+    """The wall of a box with its knock-outs side by side, the one to open marked."""
+    if part.knock_out_mm is None:
+        return ""
+    body = rect(320, 20, 600, 210, "bench-body", rx=10)
+    apart = 600 / (len(part.knock_outs_mm) + 1)
+    for i, hole in enumerate(part.knock_outs_mm):
+        x, opened = 320 + apart * (i + 1), hole == part.knock_out_mm
+        body += circle(x, 112, hole * 2.4, "part-now" if opened else "hole")
+        words = f"{mm(hole):g}: open this one" if opened else f"{mm(hole):g}: stays shut"
+        # Two holes stand close: their words one above the other.
+        body += text(
+            x, 258 if opened else 284, words, "bench-part" if opened else "bench-facing", "middle"
+        )
+    return body
+
+
+def _entry(_: Plan, part: Part) -> str:
+    """The gland in the wall, from the side: its body outside, its thread through, its nut or its washer."""
+    spout = not part.knock_outs_mm
+    body = _cord(WALL + 66) + _fan(WALL + 66, WALL + 240)
+    # The wall, open where the thread goes through.
+    for y, tall in ((10, 76), (174, 76)):
+        body += rect(WALL - 8, y, 16, tall, "bench-body")
+    if spout:
+        body += path(f"M{WALL - 8} 86H{WALL - 74}V76H{WALL - 8}z", "bench-body")
+        body += path(f"M{WALL - 8} 174H{WALL - 74}V184H{WALL - 8}z", "bench-body")
+    head = WALL - (150 if spout else 76)
+    body += rect(head, 84, 64, 92, "part-now", rx=4)
+    body += rect(head + 64, 96, WALL - head - 64 + 34, 68, "part-now", opacity="0.55")
+    body += rect(head - 54, 88, 40, 84, "part-on", rx=6)
+    body += text(head + 64, 208, "gland body", "bench-part", "end")
+    body += text(head - 34, 74, "nut", "bench-facing", "middle")
+    if not spout:
+        body += rect(WALL + 10, 82, 24, 96, "part-now", rx=3)
+        body += text(WALL + 44, 208, "lock nut", "bench-part")
+    else:
+        body += rect(WALL - 82, 82, 8, 96, "part-on")
+        body += text(WALL + 16, 208, "on its washer", "bench-part")
+    sides = text(WALL - 300, 40, "outside", "bench-facing") + text(
+        WALL + 130, 40, "inside", "bench-facing"
+    )
+    return body + sides + text(WALL + 70, 240, "sheath seen inside", "bench-facing")
+
+
+def _drain(_: Plan, __: Part) -> str:
+    """A box as it will hang, its one drain at the lowest place."""
+    body = rect(500, 16, 240, 186, "bench-body", rx=10)
+    body += rect(540, 50, 160, 104, "hole", rx=6, opacity="0.12")
+    body += circle(620, 202, 13, "part-now")
+    body += path("M620 222V262M612 252L620 264L628 252", "dimension", fill="none")
+    body += text(660, 250, "lowest as it hangs, and the only one", "bench-part")
+    return body + rect(440, 96, 60, 30, "part-on", rx=4) + _cord(440, half=11, y=111)
+
+
+def _linked(plan: Plan, part: Part) -> str:
+    """Outlets side by side in their box: every terminal joined to its like on the next."""
+    count = max(part.devices, 2)
+    wide = 150.0
+    left = 620 - (count * (wide + 60) - 60) / 2
+    marks = part.marks
+    body = rect(left - 40, 8, count * (wide + 60) + 20, 232, "bench-body", rx=10)
+    for i in range(count):
+        body += rect(left + i * (wide + 60), 26, wide, 196, "bench-body", rx=6)
+    for i in range(count):
+        x = left + i * (wide + 60)
+        for n, mark in enumerate(marks):
+            y = 60 + n * 128 / max(len(marks) - 1, 1)
+            paint = core_paint(plan.ends.colours.of(mark))
+            if i + 1 < count:
+                tail = f"M{x + wide - 30} {y}C{x + wide + 20} {y} {x + wide + 10} {y} {x + wide + 90} {y}"
+                body += path(tail, "bench-core-edge", stroke_width=9.6)
+                body += path(tail, "bench-core", stroke=paint, stroke_width=8)
+            body += rect(x + 24, y - 13, 26, 26, "part-on", rx=3)
+            body += rect(x + wide - 50, y - 13, 26, 26, "part-on", rx=3)
+            body += text(x + wide / 2, y + 6, said_mark(mark), "bench-part", "middle")
+    return body + text(
+        620, 266, "the same terminal of each, and no other", "bench-facing", "middle"
+    )
+
+
+def _through(_: Plan, part: Part) -> str:
+    """A panel from the side: the cores come out through its hole before a receptacle is on any of them."""
+    return (
+        _cord(WALL - 90)
+        + _fan(WALL - 90, WALL + 150)
+        + _panel()
+        + _front(part, WALL + 260, "bench-body")
+        + path(
+            f"M{WALL + 250} 216H{WALL + 60}M{WALL + 74} 208L{WALL + 58} 216L{WALL + 74} 224",
+            "dimension",
+        )
+        + text(WALL + 156, 250, "it goes in from here, afterwards", "bench-facing", "middle")
+    )
+
+
+def _seated(_: Plan, part: Part) -> str:
+    """A panel from the side, its part in its hole, the flange flat on the front."""
+    body = _cord(WALL - 250) + _fan(WALL - 250, WALL - 66)
+    for n in (-1, 0, 1):
+        body += rect(WALL - 84, MIDDLE + n * 40 - 9, 46, 18, "part-on", rx=3)
+    return body + _panel() + _front(part, WALL + 8, "part-now")
+
+
+def _panel() -> str:
+    """A panel from the side with a hole in it, and which side is which."""
+    body = "".join(rect(WALL - 6, y, 12, tall, "bench-body") for y, tall in ((4, 62), (194, 62)))
+    body += text(WALL - 40, 28, "inside", "bench-facing", "end")
+    return body + text(WALL + 40, 28, "front", "bench-facing")
+
+
+def _front(part: Part, x: float, kind: str) -> str:
+    """A part that goes into a panel from its front, from the side: its flange, and what lies behind it."""
+    body = rect(x, 56, 14, 148, kind, rx=2)
+    body += rect(x - 44, 72, 44, 116, kind, rx=3)
+    return body + text(x + 26, MIDDLE + 6, part.short, "bench-part")
+
+
+def _cord(end: float, half: float = CORD_HALF, y: float = MIDDLE) -> str:
+    """The sheath of the cord, coming from the left."""
+    return rect(0, y - half, end, half * 2, "cord")
+
+
+def _fan(start: float, end: float) -> str:
+    """Three cores out of their sheath, apart."""
+    found = ""
+    for n, tint in zip((-1, 0, 1), CORES, strict=True):
+        near, far = MIDDLE + n * 14, MIDDLE + n * 40
+        way = f"M{start} {near}C{start + 50} {near} {start + 50} {far} {end} {far}"
+        found += path(way, "bench-core-edge", stroke_width=15.6)
+        found += path(way, "bench-core", stroke=core_paint(tint), stroke_width=14)
+        found += rect(end, far - 5, 24, 10, "bare")
+    return found
+
+
+DRAWN: dict[str, Callable[[Plan, Part], str]] = {
+    "knockout": _knock_outs,
+    "entry": _entry,
+    "drain": _drain,
+    "linked": _linked,
+    "through": _through,
+    "seated": _seated,
+}
