@@ -33,7 +33,7 @@ READING, SILENT = 48, 15
 # older generation. It stops every answer while it looks at the oldest.
 COLLECT = (20_000, 20, 20)
 # Seconds to finish requests under way when told to stop.
-FINISHING = 5
+FINISHING = 20
 
 
 # Requests wait for their turn whenever several people press at once: nothing to tell of.

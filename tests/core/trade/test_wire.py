@@ -90,3 +90,19 @@ def test_a_dead_short_far_away_is_smaller():
         > far_end_fault_amps(230, 0.8, 1.13)
         == pytest.approx(113.3, rel=0.005)
     )
+
+
+def test_the_fuse_of_an_inlet_is_the_smallest_that_carries_and_the_cord_stands():
+    from euthyne.core.trade.protection import FuseWanted, families, plug_fuse
+
+    ascending = families()["cartridge-5x20"].amps
+    for load in (0.1, 0.5, 0.9, 1.7, 3.0, 5.5):
+        found = plug_fuse(FuseWanted(load, load, False, 10.0), "cartridge-5x20")
+        assert found == next(a for a in ascending if a >= load)
+    # What starts hard wants a larger one; one for hours keeps its share.
+    calm = plug_fuse(FuseWanted(1.0, 1.0, False, 10.0), "cartridge-5x20")
+    hard = plug_fuse(FuseWanted(1.0, 8.0, False, 10.0), "cartridge-5x20")
+    assert calm < hard
+    # A plug's own is as before: 3 A, else 13 A.
+    assert plug_fuse(FuseWanted(0.4, 0.4, False, 13.0)) == 3.0
+    assert plug_fuse(FuseWanted(8.0, 8.0, False, 13.0)) == 13.0

@@ -75,7 +75,8 @@ def made_up(lead: Lead, before: Lead) -> Lead:
     if was == now:
         return lead
     fittings = tuple(_fitting(lead, made) for made in now.fittings)
-    cables = tuple(_cable(lead, made) for made in now.cables)
+    before_it = {cable.id: cable.legs_m for cable in was.cables}
+    cables = tuple(_cable(lead, made, before_it.get(made.id, ())) for made in now.cables)
     parts = {f.id: part_of(replace(lead, fittings=fittings), f) for f in fittings}
     wires = _wires(lead, was, now, parts)
     circuits = circuits_of(now, lead.circuits)
@@ -89,7 +90,8 @@ def _fitting(lead: Lead, made: Fitting) -> Fitting:
     return replace(made, stud=old.stud)
 
 
-def _cable(lead: Lead, made: Cable) -> Cable:
+def _cable(lead: Lead, made: Cable, usual_legs_m: tuple[float, ...]) -> Cable:
+    """A piece as its kind makes it now, with what was set of it; a length that nobody set follows the brief."""
     old = next((c for c in lead.cables if c.id == made.id), None)
     if old is None:
         return made
@@ -100,7 +102,7 @@ def _cable(lead: Lead, made: Cable) -> Cable:
         cores=cores,
         type=old.type or made.type,
         size=old.size or made.size,
-        legs_m=old.legs_m or made.legs_m,
+        legs_m=made.legs_m if old.legs_m == usual_legs_m else old.legs_m or made.legs_m,
         existing=old.existing or made.existing,
     )
 
