@@ -339,3 +339,14 @@ def test_what_stores_have_no_price_of_is_priced_for_the_lead_alone(person, store
     assert "no price" not in page and "said for this lead" in page
     assert "than a bought one" in page
     assert {price.each for price in store.get(tag).lead.cut.prices} == {2.5}
+
+
+def test_a_stage_with_a_caution_that_wants_its_reason_says_so_beside_its_way_on(person, store):
+    tag = begun(person, CHARGER)
+    person.send(f"/leads/{tag}/brief", **{"brief.rcd_type": "AC"})
+    said = words(person.open(f"/leads/{tag}/brief"))
+    assert "a caution here wants its reason before the seal" in said
+    person.send(
+        f"/leads/{tag}/reason/vehicle-device?stage=brief", reason="its charger opens at 6 mA"
+    )
+    assert "wants its reason before the seal" not in words(person.open(f"/leads/{tag}/brief"))
