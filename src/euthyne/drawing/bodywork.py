@@ -13,8 +13,6 @@ from euthyne.drawing.pen import circle, path, rect, text
 
 MIDDLE, CORD_HALF = 130.0, 31.0  # where the cord runs, and half of its thickness, in px
 WALL = 640.0  # where the wall or the panel stands
-# Its own colour is said at the joint; here cores only show which way they go.
-CORES = ("brown", "blue", "green-yellow")
 
 
 def body_drawing(plan: Plan, part: Part, done: str) -> str:
@@ -43,10 +41,10 @@ def _knock_outs(_: Plan, part: Part) -> str:
     return body
 
 
-def _entry(_: Plan, part: Part) -> str:
+def _entry(plan: Plan, part: Part) -> str:
     """The gland in the wall, from the side: its body outside, its thread through, its nut or its washer."""
     spout = not part.knock_outs_mm
-    body = _cord(WALL + 66) + _fan(WALL + 66, WALL + 240)
+    body = _cord(WALL + 66) + _fan(plan, WALL + 66, WALL + 240)
     # The wall, open where the thread goes through.
     for y, tall in ((10, 76), (174, 76)):
         body += rect(WALL - 8, y, 16, tall, "bench-body")
@@ -107,11 +105,11 @@ def _linked(plan: Plan, part: Part) -> str:
     )
 
 
-def _through(_: Plan, part: Part) -> str:
+def _through(plan: Plan, part: Part) -> str:
     """A panel from the side: the cores come out through its hole before a receptacle is on any of them."""
     return (
         _cord(WALL - 90)
-        + _fan(WALL - 90, WALL + 150)
+        + _fan(plan, WALL - 90, WALL + 150)
         + _panel()
         + _front(part, WALL + 260, "bench-body")
         + path(
@@ -122,9 +120,9 @@ def _through(_: Plan, part: Part) -> str:
     )
 
 
-def _seated(_: Plan, part: Part) -> str:
+def _seated(plan: Plan, part: Part) -> str:
     """A panel from the side, its part in its hole, the flange flat on the front."""
-    body = _cord(WALL - 250) + _fan(WALL - 250, WALL - 66)
+    body = _cord(WALL - 250) + _fan(plan, WALL - 250, WALL - 66)
     for n in (-1, 0, 1):
         body += rect(WALL - 84, MIDDLE + n * 40 - 9, 46, 18, "part-on", rx=3)
     return body + _panel() + _front(part, WALL + 8, "part-now")
@@ -149,14 +147,17 @@ def _cord(end: float, half: float = CORD_HALF, y: float = MIDDLE) -> str:
     return rect(0, y - half, end, half * 2, "cord")
 
 
-def _fan(start: float, end: float) -> str:
-    """Three cores out of their sheath, apart."""
-    found = ""
-    for n, tint in zip((-1, 0, 1), CORES, strict=True):
-        near, far = MIDDLE + n * 14, MIDDLE + n * 40
-        way = f"M{start} {near}C{start + 50} {near} {start + 50} {far} {end} {far}"
+def _fan(plan: Plan, start: float, end: float) -> str:
+    """The cores out of their sheath, apart, in their colours."""
+    found, many = "", len(plan.cores)
+    apart = min(40.0, 120 / max(many - 1, 1))
+    for n, core in enumerate(plan.cores):
+        off = n - (many - 1) / 2
+        near, far = MIDDLE + off * 14 * 3 / many, MIDDLE + off * apart
+        way = f"M{start} {near:g}C{start + 50} {near:g} {start + 50} {far:g} {end} {far:g}"
+        paint = core_paint(plan.ends.colours.of(core))
         found += path(way, "bench-core-edge", stroke_width=15.6)
-        found += path(way, "bench-core", stroke=core_paint(tint), stroke_width=14)
+        found += path(way, "bench-core", stroke=paint, stroke_width=14)
         found += rect(end, far - 5, 24, 10, "bare")
     return found
 

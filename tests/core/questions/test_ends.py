@@ -58,3 +58,20 @@ def test_a_cord_that_is_there_is_measured_where_its_size_is_asked():
 def test_sockets_that_are_alike_are_chosen_together():
     asks = questions("splitter-bs", brief__outlets=3)
     assert [path for path in asks if path.startswith("fit.")] == ["fit.supply", "fit.load"]
+
+
+def test_what_a_field_says_of_an_old_end_is_what_is_there():
+    from euthyne.core.lead.paths import value_at
+
+    for start in ("repair", "repair-tool", "repair-tool-nema", "plug-bs"):
+        lead = made(start)
+        for path, question in questions(start).items():
+            if path.startswith("fit."):
+                assert value_at(lead, path) in dict(question.choices), (start, path)
+    asks = questions("repair-tool")
+    assert value_at(made("repair-tool"), "fit.load") == "there-before"
+    assert dict(asks["fit.load"].choices)["there-before"] == "a tool or an appliance, not opened"
+    assert not any(
+        shelf()[n].contact == "pin" for n, _ in asks["fit.load"].choices if n != "there-before"
+    )
+    assert "there-before" not in dict(asks["fit.supply"].choices)

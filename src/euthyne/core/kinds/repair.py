@@ -75,7 +75,7 @@ def mended(told: MakeUpInput) -> Assembly:
     plug = Fitting(SUPPLY.id, supply.id, SUPPLY.id, existing=True)
     far = Fitting(LOAD.id, load.id, LOAD.id, existing=True)
     if load.there_already:
-        far = Fitting(LOAD.id, None, LOAD.id, existing=True, cavities=names)
+        far = Fitting("tool", None, LOAD.id, existing=True, cavities=names)
     by = RepairBrief.of(told.brief).repair_by
     if by not in JUNCTIONS:
         at_plug = by == "shorten-plug" or load.there_already

@@ -15,13 +15,20 @@ from typing import Any
 from euthyne.core.assembly.records import POWER, Cable, Core, Existing
 from euthyne.core.lead import Circuit, Lead, part_of
 
+THERE = (
+    "there-before"  # the part of a fitting that is there and on no shelf: a tool, somebody's panel
+)
+
 
 def value_at(lead: Lead, path: str) -> Any:
     """The value of a path in a lead. Raises AttributeError or KeyError where there is none."""
     section, _, rest = path.partition(".")
     match section:
         case "fit":
-            return next((f.part for f in lead.fittings if f.place == rest), None)
+            there = (
+                f.part or (THERE if f.existing else None) for f in lead.fittings if f.place == rest
+            )
+            return next(there, None)
         case "tint":
             return _core(lead, rest).colour
         case "stud":

@@ -4,7 +4,9 @@ from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
+from euthyne.core.assembly.records import Side
 from euthyne.core.kinds import Trait
+from euthyne.core.lead.paths import THERE
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.finder import shelved_under
 from euthyne.core.shelf.part import Contact, Part
@@ -38,6 +40,7 @@ OVER_ALL = Question(
 SWITCH = Question("ends.switch", "Switch breaks", "choice", choices=BREAKS)
 FUSE_IN = Question("ends.fuse_in", "Fuse of its own", "choice", choices=FUSED)
 LAMP = Question("ends.switch_lit", "Lamp in it", "choice", choices=((False, "no"), (True, "yes")))
+A_TOOL = "a tool or an appliance, not opened"
 FITS, OWN = "Fits here", "Of your own"
 BLANKED = ((False, "open"), (True, "blanked"))
 LUGS = Question("ends.lugs_on_post", "Lugs on the post", "whole", bounds=(1, 12))
@@ -121,7 +124,8 @@ def _fitted(plan: Plan) -> list[_Fitted]:
         for end in plan.ends.all:
             if end.fitting.existing and end.place is not None:
                 path, where = f"fit.{end.place.id}", end.place.said.capitalize()
-                found[path] = _Fitted(path, f"{where}, there already", at=(end.id,))
+                told = _there(end.place.side)
+                found[path] = _Fitted(path, f"{where}, there already", at=(end.id,), only=told)
     for end in plan.ends.ours:
         here = [other for other in plan.ends.ours if other.place == end.place]
         alike = {other.part.id for other in here} == {end.part.id} and not _of_a_gender(end)
@@ -138,6 +142,16 @@ def _fitted(plan: Plan) -> list[_Fitted]:
             one = _Fitted(f"fit.{end.place.id}", words, stud, blank, at=tuple(e.id for e in here))
         found.setdefault(one.path, one)
     return list(found.values())
+
+
+@lru_cache(maxsize=4)
+def _there(side: Side) -> frozenset[str]:
+    """What may be there at an end of a lead that is mended: a plug where it is fed; a socket, or a tool that
+    is not opened, where it feeds.
+    """
+    contact = "pin" if side == "supply" else "socket"
+    found = {p.id for p in shelf().values() if p.mains and p.contact == contact}
+    return frozenset(found | ({THERE} if side == "load" else set()))
 
 
 @lru_cache(maxsize=64)
@@ -197,7 +211,8 @@ def _fields(
 def _of_parts(one: _Fitted, parts: tuple[tuple[str, str], ...]) -> Question:
     """The question for a part: what fits there first, all else under its own headings."""
     if one.only is not None:
-        parts = tuple(p for p in parts if p[0] in one.only or p[0] not in shelf())
+        told = (p if p[0] != THERE else (THERE, A_TOOL) for p in parts)
+        parts = tuple(p for p in told if p[0] in one.only or p[0] not in shelf())
     heads = {name: _head(name, one.fits) for name, _ in parts}
     order = list(dict.fromkeys((FITS, OWN, *heads.values())))
     sorted_parts = sorted(parts, key=lambda pair: order.index(heads[pair[0]]))

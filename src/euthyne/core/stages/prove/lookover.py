@@ -47,7 +47,7 @@ def look_list(
     the ends that were on it before.
     """
     lines = [
-        replace(line, place=_said(end, ends))
+        replace(line, place=_said(end, ends), question=_without_the(line.question, end))
         for end in ends
         for line in _of_end(end, _name(end, ends), _said(end, ends), unseen)
     ]
@@ -130,6 +130,11 @@ def _of_end(end: LeadEnd, name: str, short: str, unseen: bool) -> Iterable[LookL
     if part.closes:
         question = f"At the {short}: {'; '.join(part.made.judge)}?"
         yield LookLine(f"{name}-shut", question, part.made.mistake, end.id)
+
+
+def _without_the(question: str, end: LeadEnd) -> str:
+    """A question about an end that has a number: ``socket 2``, not the socket 2."""
+    return question.replace(f"the {end.named}", end.the)
 
 
 def _name(end: LeadEnd, ends: tuple[LeadEnd, ...]) -> str:
