@@ -6,7 +6,7 @@ from euthyne.core.kinds.asked import FEEDS, FROM_MAINS_OR_A_LEAD, MOVES_ABOUT, W
 from euthyne.core.kinds.kind import EVERY_CORD, Kind, KindFamily, QuestionGroup, Start, Trait
 from euthyne.core.kinds.makeup import SUPPLY_AND_LOAD, lines_and_earth, two_ended
 from euthyne.core.lead import Brief, Conductor
-from euthyne.core.sizing.brief import Positive
+from euthyne.core.sizing.brief import Positive, System
 from euthyne.core.trade.quantity import CURRENT, PERCENT
 from euthyne.core.trade.question import Question
 
@@ -48,6 +48,16 @@ PLATE = QuestionGroup(
 )
 RUBBER = Conductor(cable_type="H07RN-F")
 
+
+def _north_american(
+    name: str, words: str, a: str, b: str, volts: float = 240.0, system: System = "ac-single"
+) -> Start:
+    """A start of that continent: extra-hard-service cord by gauge, its colours, its breakers."""
+    brief = SupplyBrief(feeds="socket", system=system, volts=volts, upstream_family="breaker-na")
+    cord = Conductor(cable_type="SOOW", unit="AWG")
+    return Start(name, words, a=a, b=b, brief=brief, conductor=cord, scheme="north-america")
+
+
 KIND = Kind(
     id="supply-extension",
     name="Machine supply extension",
@@ -73,83 +83,44 @@ KIND = Kind(
             ),
             conductor=RUBBER,
         ),
-        Start(
-            "supply-split",
-            "120/240 V extension",
-            a="nema-14-50p",
-            b="nema-14-50r",
-            brief=SupplyBrief(
-                feeds="socket", system="ac-split", volts=240.0, upstream_family="breaker-na"
-            ),
-            conductor=Conductor(cable_type="SOOW", unit="AWG"),
-            scheme="north-america",
+        _north_american(
+            "supply-split", "120/240 V extension", "nema-14-50p", "nema-14-50r", system="ac-split"
         ),
-        Start(
-            "supply-240-50",
-            "Welder extension, 240 V 50 A",
-            a="nema-6-50p",
-            b="nema-6-50r",
-            brief=SupplyBrief(feeds="socket", volts=240.0, upstream_family="breaker-na"),
-            conductor=Conductor(cable_type="SOOW", unit="AWG"),
-            scheme="north-america",
+        _north_american(
+            "supply-240-50", "Welder extension, 240 V 50 A", "nema-6-50p", "nema-6-50r"
         ),
-        Start(
+        _north_american(
             "supply-split-30",
             "120/240 V extension, 30 A",
-            a="nema-14-30p",
-            b="nema-14-30r",
-            brief=SupplyBrief(
-                feeds="socket", system="ac-split", volts=240.0, upstream_family="breaker-na"
-            ),
-            conductor=Conductor(cable_type="SOOW", unit="AWG"),
-            scheme="north-america",
+            "nema-14-30p",
+            "nema-14-30r",
+            system="ac-split",
         ),
-        Start(
-            "supply-240-20",
-            "Machine extension, 240 V 20 A",
-            a="nema-6-20p",
-            b="nema-6-20r",
-            brief=SupplyBrief(feeds="socket", volts=240.0, upstream_family="breaker-na"),
-            conductor=Conductor(cable_type="SOOW", unit="AWG"),
-            scheme="north-america",
+        _north_american(
+            "supply-240-20", "Machine extension, 240 V 20 A", "nema-6-20p", "nema-6-20r"
         ),
-        Start(
+        _north_american(
             "supply-120-30",
             "Extension, 120 V 30 A, locking",
-            a="nema-l5-30p",
-            b="nema-l5-30r",
-            brief=SupplyBrief(feeds="socket", volts=120.0, upstream_family="breaker-na"),
-            conductor=Conductor(cable_type="SOOW", unit="AWG"),
-            scheme="north-america",
+            "nema-l5-30p",
+            "nema-l5-30r",
+            volts=120.0,
         ),
-        Start(
-            "supply-240-30",
-            "Machine extension, 240 V 30 A, locking",
-            a="nema-l6-30p",
-            b="nema-l6-30r",
-            brief=SupplyBrief(feeds="socket", volts=240.0, upstream_family="breaker-na"),
-            conductor=Conductor(cable_type="SOOW", unit="AWG"),
-            scheme="north-america",
+        _north_american(
+            "supply-240-30", "Machine extension, 240 V 30 A, locking", "nema-l6-30p", "nema-l6-30r"
         ),
-        Start(
+        _north_american(
             "supply-split-30-locking",
             "Generator extension, 120/240 V 30 A, locking",
-            a="nema-l14-30p",
-            b="nema-l14-30r",
-            brief=SupplyBrief(
-                feeds="socket", system="ac-split", volts=240.0, upstream_family="breaker-na"
-            ),
-            conductor=Conductor(cable_type="SOOW", unit="AWG"),
-            scheme="north-america",
+            "nema-l14-30p",
+            "nema-l14-30r",
+            system="ac-split",
         ),
-        Start(
+        _north_american(
             "supply-box-50",
             "Welder outlet in a box, 240 V 50 A",
-            a="nema-6-50p",
-            b="nema-6-50-outlet-in-na-two-gang",
-            brief=SupplyBrief(feeds="socket", volts=240.0, upstream_family="breaker-na"),
-            conductor=Conductor(cable_type="SOOW", unit="AWG"),
-            scheme="north-america",
+            "nema-6-50p",
+            "nema-6-50-outlet-in-na-two-gang",
         ),
         Start(
             "supply-box-32",

@@ -15,9 +15,8 @@ from typing import Any
 from euthyne.core.assembly.records import POWER, Cable, Core, Existing
 from euthyne.core.lead import Circuit, Lead, part_of
 
-THERE = (
-    "there-before"  # the part of a fitting that is there and on no shelf: a tool, somebody's panel
-)
+# the part of a fitting that is there and on no shelf: a tool, somebody's panel
+THERE = "there-before"
 
 
 def value_at(lead: Lead, path: str) -> Any:

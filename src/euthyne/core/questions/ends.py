@@ -111,9 +111,8 @@ class _Fitted:
     blank: str = ""
     at: tuple[str, ...] = ()
     fits: frozenset[str] = frozenset()
-    only: frozenset[str] | None = (
-        None  # what can stand in the middle of a lead: its like; None: anything
-    )
+    # what can stand in the middle of a lead: its like; None: anything
+    only: frozenset[str] | None = None
 
 
 def _fitted(plan: Plan) -> list[_Fitted]:

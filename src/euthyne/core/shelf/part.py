@@ -153,15 +153,12 @@ class Part:
     strips_mm: tuple[tuple[str, float, float], ...] = ()
     ip_unmated: str = ""  # what it keeps out with nothing in it
     volume_ml: float = 0.0  # ml of a box, or of resin it takes
-    switched: Literal["", "line", "all"] = (
-        ""  # what a switch in it breaks, between its terminals and its face
-    )
+    # what a switch in it breaks, between its terminals and its face
+    switched: Literal["", "line", "all"] = ""
     lit: bool = False  # True where that switch has a lamp, behind it
     outlets: int = 1  # sockets on it, wired as one
-    cut_out_mm: tuple[float, float] = (
-        0.0,
-        0.0,
-    )  # mm of the hole it wants in a panel, across and up
+    # mm of the hole it wants in a panel, across and up
+    cut_out_mm: tuple[float, float] = (0.0, 0.0)
     screws_mm: float = 0.0  # mm between the two screws that hold it there, 0 where it snaps in
     devices: int = 1  # widths of a device that it counts for in its box
 

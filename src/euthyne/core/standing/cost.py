@@ -42,7 +42,9 @@ class CostLine:
     each: float | None
     total: float | None
     source: str
-    priced: bool = False  # True for a metre or a piece of something: a price of it can be said
+    to_be_said: bool = (
+        False  # True for what Stores have no price of: it is said for the lead, or can be
+    )
 
 
 @dataclass(frozen=True)
@@ -66,12 +68,7 @@ class Cost:
     @property
     def without_stores(self) -> tuple[CostLine, ...]:
         """What Stores have no price of, and can be said here."""
-        return tuple(
-            line
-            for line in self.lines
-            if line.source == SAID_HERE
-            or (line.total is None and line.each is None and line.priced)
-        )
+        return tuple(line for line in self.lines if line.to_be_said)
 
     @property
     def largest(self) -> CostLine | None:
@@ -159,10 +156,11 @@ def _line(
     elif tell(need.words, "metric") in said:
         price, source = said[tell(need.words, "metric")], SAID_HERE
     else:
-        return CostLine(need.words, need.in_words, None, None, "", priced=True)
+        return CostLine(need.words, need.in_words, None, None, "", to_be_said=True)
     each = price * (1 + rates.tax_percent / 100)
     amount = round(need.amount, AMOUNT)  # as it is shown, so that each line multiplies out
-    return CostLine(need.words, need.in_words, each, each * amount, source)
+    here = source == SAID_HERE
+    return CostLine(need.words, need.in_words, each, each * amount, source, to_be_said=here)
 
 
 def _rework(lines: list[CostLine], wanted: list[Need]) -> float:

@@ -146,7 +146,7 @@ class BuildStage:
         alike = [other for other in self.ends.all if other.part.short == end.part.short]
         if len(alike) == 1:
             return f"{end.part.short} end"
-        if end.number.isdigit():
+        if end.number:
             return f"{end.named} end"
         return f"{end.place.called} end"
 

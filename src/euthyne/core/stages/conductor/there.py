@@ -54,19 +54,15 @@ class CordThere:
         """The sizes that nothing which is known speaks against: what is printed, where its strands or its
         outside do not say otherwise; thinnest first. Empty where nothing is known, or nothing agrees.
         """
-        told = [set(s) for s in (self.by_outside, self._one(self.by_strands)) if s]
-        told += [set(self._one(self.known.printed))]
-        agreed = set.intersection(*[s for s in told if s]) if any(told) else set()
+        said = (self.by_outside, (self.by_strands,), (self.known.printed,))
+        told = [set(filter(None, names)) for names in said if any(names)]
+        agreed = set.intersection(*told) if told else set()
         return tuple(sorted(agreed, key=lambda name: size_named(name).cross_section_mm2))
 
     @property
     def is_known(self) -> bool:
         """True once something was read or measured on it."""
         return bool(self.known.printed or self.known.od_mm or self.by_strands)
-
-    @staticmethod
-    def _one(name: str | None) -> tuple[str, ...]:
-        return (name,) if name else ()
 
     @property
     def said(self) -> tuple[str, ...]:

@@ -40,7 +40,8 @@ class LeadEnd:
     @property
     def number(self) -> str:
         """Its number among its like at one place, empty where it is the only one: ``2`` of ``load-2``."""
-        return self.id.rpartition("-")[2] if self.place and self.id != self.place.id else ""
+        last = self.id.rpartition("-")[2]
+        return last if self.place is not None and last.isdigit() else ""
 
     @property
     def path(self) -> str:
@@ -72,7 +73,7 @@ class LeadEnd:
         """The end as it is said: by its side where its place has no name of its own."""
         if self.place is None:
             return f"{self.part.short} {self.fitting.function or ''}".strip()
-        if self.number.isdigit():
+        if self.number:
             return f"{self.part.short} {self.number}"
         pole = {"+": " plus", "-": " minus"}.get(self.fitting.function or "", "")
         return f"{self.place.said}{pole}"
@@ -80,7 +81,7 @@ class LeadEnd:
     @property
     def the(self) -> str:
         """The end in a sentence: ``the plug``, but ``socket 2``."""
-        return self.named if self.number.isdigit() else f"the {self.named}"
+        return self.named if self.number else f"the {self.named}"
 
 
 @dataclass(frozen=True)
@@ -275,7 +276,7 @@ class EndsStage:
             here = [Point(*p) for p in sorted(net) if self.by_id[p[0]].side == "A"]
             there = [Point(*p) for p in sorted(net) if self.by_id[p[0]].side == "B"]
             if here and there and not ends & {*here, *there}:
-                each = [p for p in there if self.by_id[p.fitting].number.isdigit()]
+                each = [p for p in there if self.by_id[p.fitting].number]
                 for far in each or there[:1]:
                     joined[here[0], far] = self.given.map.purpose(here[0]) or ""
         # Nets have no order of their own: lines of the proof are called by it, and kept by their names.

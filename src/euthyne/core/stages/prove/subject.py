@@ -105,7 +105,7 @@ def _runs(
                 b.name,
                 joints=2 * (len(way.cables) + RepairBrief.of(given.lead.brief).mended_before),
                 switches=way.switches + _in_its_ends(given, name, (a.fitting, b.fitting)),
-                leg=far.named if far.number.isdigit() else "",
+                leg=far.named if far.number else "",
                 again=not first,
             )
         )
