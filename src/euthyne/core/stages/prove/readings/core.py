@@ -49,7 +49,7 @@ def _line(subject: Subject, run: Run, contacts: str, how: str) -> ProofLine:
         mandatory=subject.salvaged,
         words=f"{run.said} core, end to end",
         bounds=Band(low, most, most + largest),
-        how=_switched_on(subject) + subject.at_each + (_without_its_fuse(run, subject) or how),
+        how=subject.switch_on + subject.at_each + (_without_its_fuse(run, subject) or how),
         why=f"{path}, and {_on_its_way(run, added)}; the limit is one contact more",
         source=f"{toml('proof-limits.toml')['band']['source']}; {SOURCE}",
         thinner=thinner_one(run, subject.room_c),
@@ -57,11 +57,6 @@ def _line(subject: Subject, run: Run, contacts: str, how: str) -> ProofLine:
         heats=Heats(copper, amps),
         between=((run.a,), (run.b,)),
     )
-
-
-def _switched_on(subject: Subject) -> str:
-    """That a switch inside an end is on while its cores are read."""
-    return "".join(f"The switch of the {short} on. " for short in subject.switched_ends)
 
 
 def _on_its_way(run: Run, added: float) -> str:

@@ -18,7 +18,10 @@ def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     carrying = subject.carrying
     every = tuple(run.a for run in carrying)
     earths = tuple(run.a for run in subject.runs if run.earth and not run.again)
-    found = [_line("insulation-E", TO_EARTH, (every, earths), subject.in_use)] if earths else []
+    found = []
+    if earths:
+        to_earth = _line("insulation-E", TO_EARTH, (every, earths), subject.in_use)
+        found.append(replace(to_earth, how=subject.switch_on + to_earth.how))
     if len(carrying) == 2:
         one, other = carrying
         words = f"{one.words} to {other.words}"

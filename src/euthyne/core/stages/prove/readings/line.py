@@ -94,6 +94,11 @@ class Subject:
     heating_amps: float = 0.0  # what heats its joints: its rating, or over its duty
 
     @property
+    def switch_on(self) -> str:
+        """That a switch inside an end is on, or what lies behind it is not read."""
+        return "".join(f"The switch of the {short} on. " for short in self.switched_ends)
+
+    @property
     def at_each(self) -> str:
         """That each of several outlets is read, where there are several."""
         if self.outlets == 1:
