@@ -1,16 +1,16 @@
 """Cut: the length to cut, and what comes off each core."""
 
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, lru_cache
 from importlib.resources import files
 
 from flask import Blueprint, abort, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.lead import Stripped
+from euthyne.core.lead import Lead, Stripped
 from euthyne.core.lead.stage import Stage
-from euthyne.core.plan import Plan
+from euthyne.core.plan import Plan, plan_of
 from euthyne.core.stages.build.spoiled import Spoiled, spoiled
 from euthyne.core.stages.cut.cut import StripGroup
 from euthyne.core.standing.progress import not_to_be_built
@@ -40,9 +40,13 @@ def _caption(group: StripGroup) -> str:
     return f"{words[0].upper()}{words[1:]}"
 
 
-def _strip_drawings(plan: Plan) -> list[tuple[str, Markup]]:
-    """The strip plan of every group of cable ends, with what it is called."""
-    return [(_caption(g), Markup(strip_drawing(plan, g))) for g in plan.cut.groups]
+@lru_cache(maxsize=128)
+def _strip_drawings(lead: Lead) -> tuple[tuple[str, Markup], ...]:
+    """The strip plan of every group of cable ends, with what it is called; the very same lead is drawn
+    once.
+    """
+    plan = plan_of(lead)
+    return tuple((_caption(g), Markup(strip_drawing(plan, g))) for g in plan.cut.groups)
 
 
 @blueprint.get("/leads/<tag>/cut")
@@ -51,7 +55,7 @@ def show(tag: str) -> str:
     page = lead_page(tag)
     if not page.reached(Stage.CUT):
         return not_reached(page, Stage.CUT)
-    drawings = _strip_drawings(page.plan)
+    drawings = _strip_drawings(page.held.lead)
     cutting = drawn(cutting_drawing, page.held.lead) if page.plan.cut.length else None
     stairs = [
         (g.named, g.strip.whose, Markup(staircase_drawing(g.strip.stairs, g.strip.whose)))
@@ -177,11 +181,12 @@ def _fault(path: str, text: str) -> str:
 
 def _beside(page: LeadPage) -> dict[str, str]:
     """What its other controls say: the piece it is cut from, the strips."""
-    pieces = {s.name for s in _source(page).pieces}
     chosen = page.held.lead.cut.piece
+    if chosen and chosen not in {s.name for s in _source(page).pieces}:
+        chosen = ""
     return {
         **{str(row["path"]): str(row["text"]) for row in _strips(page)},
-        "cut.piece": chosen if chosen in pieces else "",
+        "cut.piece": chosen or "",
     }
 
 

@@ -1,6 +1,6 @@
 """Handing a lead over to somebody, and taking it."""
 
-from flask import Blueprint, redirect, request
+from flask import Blueprint, g, redirect, request
 from werkzeug.wrappers import Response
 
 from euthyne.core.trade.fault import Fault, Refused
@@ -14,8 +14,13 @@ blueprint = Blueprint("handing", __name__)
 
 
 def handed_over(tag: str) -> Handed | None:
-    """To whom a lead was handed, while it waits for them."""
-    return handed(store().engine, tag)
+    """To whom a lead was handed, while it waits for them; asked of the file once for a page."""
+    if "handed" not in g:
+        g.handed = {}
+    if tag not in g.handed:
+        g.handed[tag] = handed(store().engine, tag)
+    found: Handed | None = g.handed[tag]
+    return found
 
 
 def waiting() -> list[Handed]:
