@@ -19,6 +19,10 @@ UNSEEN = (
     *("repair-tool", "repair-tool-cee", "repair-tool-nema"),
 )
 
+# Cables that lie apart have nothing between them that could be bridged.
+APART = ("cable-set",)
+BETWEEN = ("joined", "leak", "short", "spare")
+
 plan_of = cache(built)
 
 
@@ -48,7 +52,7 @@ def test_faults_are_named_and_none_is_called_good(share):
         start = rng.choice([name for name in NAMES if name not in UNSEEN])
         plan, kind = plan_of(start), rng.choice(KINDS)
         fault = random_fault(plan, rng, kind)
-        if fault is None:
+        if fault is None or (start in APART and kind in BETWEEN):
             continue
         p = proven(plan, (fault,), seed=rng.randrange(10**6))
         assert not p.prove.sound, (start, fault)

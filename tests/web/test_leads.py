@@ -45,7 +45,7 @@ def test_a_stage_that_one_termination_has_not_says_so(person):
 
 def test_the_bench_shows_each_lead_and_what_comes_next(person):
     page = words(person.open("/bench"))
-    assert "26 leads in hand" in page
+    assert "27 leads in hand" in page
     for name, action in (
         ("Hut to dome extension", "Take a size"),
         ("Warm hut bench extension", "Build it"),

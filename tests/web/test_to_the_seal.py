@@ -18,6 +18,7 @@ from in_metric import in_metric
 pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
 # A lead of each kind; the faults that the demonstration shows are put right first.
 ONE_OF_EACH = (
+    "TR-0042",
     "TR-0039",
     "TR-0034",
     "TR-0031",

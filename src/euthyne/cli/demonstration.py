@@ -9,6 +9,7 @@ from euthyne.store.clock import now
 # A setting that says how far it came.
 LOADING, BEGUN = "demonstration", "begun"
 DEMO_ORDER = (
+    "rail-mule-bank",
     "grinder-cord",
     "welder-outlet",
     "tent-splitter",

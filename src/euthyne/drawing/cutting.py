@@ -2,10 +2,12 @@
 
 from dataclasses import dataclass
 
+from euthyne.core.kinds import Trait
 from euthyne.core.order.laid import CableEnd, End
 from euthyne.core.plan import Plan
 from euthyne.core.stages.cut.cutlength import CutLength
 from euthyne.core.trade.figure import metres, mm
+from euthyne.drawing.colours import core_paint
 from euthyne.drawing.pen import letters, line, path, rect, sheet, text
 
 LETTERS: tuple[End, End] = ("A", "B")
@@ -29,6 +31,8 @@ def cutting_drawing(plan: Plan) -> str:
     cut = plan.cut.length
     if cut is None:
         return ""
+    if Trait.APART in plan.kind.traits:
+        return _set_drawing(plan)
     shares = _shares(plan, cut)
     small = [s for s in shares if s.class_ != "cord"]
     room = RIGHT - LEFT - LEAST * 1.25 * len(small)
@@ -48,6 +52,29 @@ def cutting_drawing(plan: Plan) -> str:
         f"{metres(s.metres):.3f} {s.words}" for s in shares
     )
     return sheet(WIDTH, CORD_Y + 78, body, "cutting", label)
+
+
+def _set_drawing(plan: Plan) -> str:
+    """The cables of a set to one scale, the longest first, as they are cut."""
+    laid = sorted(plan.cut.lengths.items(), key=lambda one: -one[1].cut_m)
+    longest, room = laid[0][1].cut_m, RIGHT - LEFT - 210.0
+    body = ""
+    for i, (cable, length) in enumerate(laid):
+        y = 58.0 + 26.0 * i
+        wide = max(room * length.cut_m / longest, 6.0)
+        paint = core_paint(plan.ends.colours.of(plan.lead.assembly.cable(cable).cores[0].id))
+        body += rect(LEFT + 84, y, wide, 14, "cord-of-set", fill=paint)
+        body += text(LEFT, y + 12, cable.replace("-", " "), "share-words")
+        body += text(
+            LEFT + 84 + wide + 12, y + 13, f"{metres(length.cut_m):.2f}", "share-leg-of-set"
+        )
+    whole = sum(length.cut_m for _, length in laid)
+    words = f"{len(laid)} to cut, {metres(whole):.2f} in all"
+    label = f"{words}: " + ", ".join(
+        f"{c.replace('-', ' ')} {metres(x.cut_m):.2f}" for c, x in laid
+    )
+    body = text((LEFT + RIGHT) / 2, 32, words, "share-whole", "middle") + body
+    return sheet(WIDTH, 66.0 + 26.0 * len(laid), body, "cutting", label)
 
 
 def _shares(plan: Plan, cut: CutLength) -> list[_Share]:

@@ -14,6 +14,7 @@ from euthyne.drawing.pen import path, rect, sheet, text
 WIDTH_MM, HEIGHT_MM = 96.0, 44.0
 QR_MM = 25.0
 END_LETTERS = 54
+LETTER_OF_TAG_MM = 3.3  # of a tag in its size, at most
 FACT_MM = 3.0  # a line of what its kind says
 STRIP_W, STRIP_H = 92.0, 9.0
 FOLD_MM = 14.0  # between the halves of a flag: what lies round the cable
@@ -65,9 +66,10 @@ def layout(
         fuse = f", fuse {facts.fuse_amps:g} A"
     ends = _ends(facts)
     more = FACT_MM * (len(facts.facts) + len(ends) - 2)
+    beside = max(30.0, 6.0 + LETTER_OF_TAG_MM * len(facts.tag))
     found: list[Words | Square] = [
         Words(4, 8.6, 5.4, facts.tag, heavy=True),
-        Words(30, 8.4, 3.4 if len(facts.name) <= 34 else 2.5, _whole(facts.name, 46), theirs=True),
+        Words(beside, 8.4, *_name_beside(facts.name, beside), theirs=True),
         Square(4, 11, 88, 0.35),
         Words(4, 19.4, 7.4, f"{at_most(facts.amps)} A", heavy=True),
         *_rolled(facts),
@@ -88,6 +90,13 @@ def layout(
     return found + _qr_squares(qr)
 
 
+def _name_beside(name: str, at: float) -> tuple[float, str]:
+    """How large a name stands beside its tag, in mm, and as much of it as there is room for."""
+    room = WIDTH_MM - 4 - at
+    size = 3.4 if len(name) * 0.53 * 3.4 <= room else 2.5
+    return size, _whole(name, int(room / (0.53 * size)))
+
+
 def _whole(words: str, letters: int) -> str:
     """Words as far as they go in so many letters, none of them cut."""
     return shorten(words, letters, placeholder=" ...")
@@ -99,16 +108,25 @@ def _ends(facts: TagFacts) -> list[str]:
 
 
 def _strip(facts: TagFacts, sealed: Sealed) -> list[Words | Square]:
-    """What goes into a sleeve: its name, what it carries, when it is tested again."""
+    """What goes into a sleeve: its tag, what it carries, when it is tested again, and its name."""
     last = {
         "no": "NOT PROVEN",
         "here": f"test by {facts.next_test}",
         "elsewhere": "NOT CHECKED HERE",
     }[sealed]
     return [
-        Words(2, 6.2, 4.6, facts.tag, heavy=True),
-        Words(24, 6.0, 4.0, f"{at_most(facts.amps)} A {facts.volts:g} V", heavy=True),
-        Words(58, 6.0, 3.4, last),
+        Words(2, 4.9, 4.0, facts.tag, heavy=True),
+        Words(26, 4.8, 3.6, f"{at_most(facts.amps)} A {facts.volts:g} V", heavy=True),
+        Words(60, 4.8, 3.2, last),
+        Words(2, 8.1, 2.7, _whole(facts.name, 56), theirs=True),
+    ]
+
+
+def _along(facts: TagFacts) -> list[Words | Square]:
+    """What stands along a run, again and again: which of a bundle it is."""
+    return [
+        Words(2, 6.3, 4.2, facts.tag, heavy=True),
+        Words(28, 6.2, 3.8, _whole(facts.name, 32), heavy=True, theirs=True),
     ]
 
 
@@ -136,7 +154,7 @@ def formed(
     if form == "strip":
         return Sheetful(STRIP_W, STRIP_H, strip)
     if form == "run":
-        six = tuple(_moved(x, 0, STRIP_H * i) for i in range(6) for x in strip)
+        six = tuple(_moved(x, 0, STRIP_H * i) for i in range(6) for x in _along(facts))
         return Sheetful(STRIP_W, STRIP_H * 6, six)
     return Sheetful(WIDTH_MM, high, whole)
 

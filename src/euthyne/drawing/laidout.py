@@ -165,7 +165,9 @@ def _cable(plan: Plan, cable: Cable, form: Form, places: dict[str, _Place]) -> s
     bend = BRANCH * form.end_tall / 82
     way = f"M{x0:g} {y0:g}C{x0 + bend * 0.6:g} {y0:g} {x0 + bend * 0.4:g} {y:g} {x0 + bend:g} {y:g}"
     way += f"H{x1 - bend:g}C{x1 - bend * 0.4:g} {y:g} {x1 - bend * 0.6:g} {y1:g} {x1:g} {y1:g}"
-    thick = form.cord * (0.62 if cable.circuit == POWER else THIN * 0.5)
+    thick = min(
+        form.cord * (0.62 if cable.circuit == POWER else THIN * 0.5), 0.7 * _between(plan, form)
+    )
     if corded:
         return group(path(way, "run-cord", stroke_width=form.cord), class_=pale)
     name = plan.given.assembly.core_names[cable.id, cable.cores[0].id]
@@ -184,6 +186,11 @@ def _landed(plan: Plan, end: CableEnd) -> str | None:
 def _offset(plan: Plan, cable: Cable, form: Form) -> float:
     """How far from the middle a strand runs: those of the lead lie side by side."""
     alike = [c for c in plan.lead.cables if not c.jumper]
-    apart = form.cord * 0.62 + 3 if len(alike) <= 3 else form.cord * 2.2 / len(alike) + 1
     place = next(i for i, c in enumerate(alike) if c.id == cable.id)
-    return (place - (len(alike) - 1) / 2) * apart
+    return (place - (len(alike) - 1) / 2) * _between(plan, form)
+
+
+def _between(plan: Plan, form: Form) -> float:
+    """How far the middles of two strands lie apart."""
+    many = len([c for c in plan.lead.cables if not c.jumper])
+    return form.cord * 0.62 + 3 if many <= 3 else form.cord * 2.2 / many + 1

@@ -1,5 +1,6 @@
 """The lead ribbon: a lead end to end, its stages as sleeves printed along the cord."""
 
+from euthyne.core.kinds.cable_set import SetBrief
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.standing.progress import Progress, Standing
@@ -130,7 +131,16 @@ def _dimension(plan: Plan, form: Form, start: float, end: float) -> str:
     y = form.height - 12
     run = plan.lead.brief.run_m
     words = "length not said yet"
-    if run is not None:
+    told = SetBrief.of(plan.lead.brief)
+    if told.runs_m:
+        least, most = min(told.runs_m), max(told.runs_m)
+        each = (
+            f"{metres(least):.2f}"
+            if least == most
+            else f"{metres(least):.2f} to {metres(most):.2f}"
+        )
+        words = f"{len(told.runs_m)} cables, {each} · {metres(sum(told.runs_m)):.2f} in all"
+    elif run is not None:
         if plan.lead.cut.accepted and plan.cut.length:
             last = f"{metres(plan.cut.length.cut_m):.2f} to cut"
         else:

@@ -39,10 +39,15 @@ def _classes() -> dict[str, type]:
 
 @cache
 def meanings_of(cls: type) -> dict[str, str]:
-    """The comment of each field of a class, behind it or on the lines above it.
+    """The comment of each field of a class and of those it builds on, behind it or on the lines above it.
 
     Raises: OSError where the source is not there.
     """
+    above = [meanings_of(base) for base in reversed(cls.__mro__[1:]) if is_dataclass(base)]
+    return {name: said for each in (*above, _own_meanings(cls)) for name, said in each.items()}
+
+
+def _own_meanings(cls: type) -> dict[str, str]:
     source = textwrap.dedent(inspect.getsource(cls))
     lines = source.splitlines()
     comments = {

@@ -2,6 +2,7 @@
 code.
 """
 
+from collections.abc import Sequence
 from functools import lru_cache
 from io import BytesIO
 
@@ -30,27 +31,30 @@ def svg(facts: TagFacts, address: str, sealed: drawn.Sealed, form: str = "tag") 
 
 
 def pdf(
-    facts: TagFacts,
+    tags: Sequence[TagFacts],
     address: str,
     sealed: drawn.Sealed,
     form: str = "tag",
     measures: Measures = "metric",
 ) -> bytes:
-    """The label as a one-page PDF of its own size, in one of its forms, as its bench measures."""
+    """The labels as a PDF, a page of its own size for each, in one of its forms, as its bench measures."""
     from reportlab.lib.units import mm
     from reportlab.pdfgen.canvas import Canvas
 
     out = BytesIO()
-    label = drawn.formed(facts, qr_rows(address), sealed, form)
-    canvas = Canvas(out, pagesize=(label.width * mm, label.height * mm), invariant=1)
-    canvas.setTitle(f"Label {facts.tag}")
-    for item in label.items:
-        if isinstance(item, drawn.Square):
-            top = label.height - item.y - item.h
-            canvas.rect(item.x * mm, top * mm, item.w * mm, item.h * mm, stroke=0, fill=1)
-        else:
-            canvas.setFont("Helvetica-Bold" if item.heavy else "Helvetica", item.size * mm)
-            words = tell(shortly(item.words), measures)
-            canvas.drawString(item.x * mm, (label.height - item.y) * mm, words)
+    canvas = Canvas(out, invariant=1)
+    canvas.setTitle(f"Label {tags[0].tag}")
+    for facts in tags:
+        label = drawn.formed(facts, qr_rows(address), sealed, form)
+        canvas.setPageSize((label.width * mm, label.height * mm))
+        for item in label.items:
+            if isinstance(item, drawn.Square):
+                top = label.height - item.y - item.h
+                canvas.rect(item.x * mm, top * mm, item.w * mm, item.h * mm, stroke=0, fill=1)
+            else:
+                canvas.setFont("Helvetica-Bold" if item.heavy else "Helvetica", item.size * mm)
+                words = tell(shortly(item.words), measures)
+                canvas.drawString(item.x * mm, (label.height - item.y) * mm, words)
+        canvas.showPage()
     canvas.save()
     return out.getvalue()

@@ -6,12 +6,14 @@ from dataclasses import dataclass
 from typing import Literal
 
 from euthyne.core.assembly.records import Course
+from euthyne.core.kinds.cable_set import SetBrief
 from euthyne.core.plan import Plan
 from euthyne.core.stages.prove.contact import contact_ohm, part_ohm
 from euthyne.core.stages.prove.readings import Subject
 from euthyne.core.stages.prove.readings.apart import ROUND_IT
 from euthyne.core.stages.prove.readings.resistance import barrel_ohm
 from euthyne.core.stages.prove.subject import core_end
+from euthyne.core.trade.bank import MINUS, PLUS, THROUGH
 from euthyne.core.trade.wire import Wire
 from euthyne.instruments.network import Network, VoltageSource
 
@@ -60,6 +62,7 @@ def network_of(plan: Plan, broken: tuple[Broken, ...] = (), sourced: bool = Fals
             network.join(b.at[0], b.at[1], b.ohm)
     if sourced:
         network.sources += _sources(subject)
+        _bolt_up(network, plan, subject)
     known = set(network.nodes)
     unknown = [p for b in broken for p in b.at if p not in known]
     if unknown:
@@ -147,6 +150,31 @@ def _beside(network: Network, plan: Plan, subject: Subject) -> None:
 
 def _points(fitting: str, marks: tuple[str, ...]) -> list[str]:
     return [f"{fitting}.{mark}" for mark in marks]
+
+
+def _bolt_up(network: Network, plan: Plan, subject: Subject) -> None:
+    """The cables of a set on their posts, those to what it feeds but for the last bolt; its batteries, its
+    fuse and its switch between theirs.
+    """
+    told = SetBrief.of(plan.lead.brief)
+    bank, open_ends = told.bank, {end for ends in subject.to_fed for end in ends}
+    for n, cable in enumerate(told.set_cables, start=1):
+        for letter, post in (("a", cable.a), ("b", cable.b)):
+            if f"c{n}{letter}.1" not in open_ends:
+                network.join(f"c{n}{letter}.1", post, THROUGH_OHM)
+    rows = (
+        bank.batteries_between(*(f"{t} {p}" for t in bank.fed[:1] for p in (MINUS, PLUS)))
+        if bank.fed
+        else 0
+    )
+    for thing, posts in bank.things.items():
+        if thing in bank.batteries:
+            each = subject.volts / max(rows or 1, 1)
+            network.sources.append(
+                VoltageSource(f"{thing} {PLUS}", f"{thing} {MINUS}", each, FROM_PACK_OHM)
+            )
+        elif set(posts) >= set(THROUGH):
+            network.join(f"{thing} in", f"{thing} out", THROUGH_OHM)
 
 
 def _sources(subject: Subject) -> list[VoltageSource]:

@@ -4,12 +4,15 @@ from collections.abc import Mapping
 
 from flask import Blueprint, request
 
+from euthyne.core.kinds.cable_set import SetBrief
 from euthyne.core.lead import Lead
 from euthyne.core.lead.stage import Stage
 from euthyne.core.sizing.brief import OneLoad
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.quantity import CURRENT, PERCENT, POWER, read_legs, read_quantity
+from euthyne.drawing.bank import bank_drawing
 from euthyne.drawing.loop import loop
+from euthyne.web.cableset import COLOURS, ROWS, TURNED, cells, read_cables, show_cables
 from euthyne.web.entry import Sent, StageForm
 from euthyne.web.fields import Entered, read_form, say
 from euthyne.web.frame import LeadPage, drawn, lead_page, show_stage
@@ -40,20 +43,27 @@ def show(tag: str) -> str:
         loads=show_loads(lead, page.held.drafts),
         loads_sent=sum(name.endswith(".draws") for name in request.form),
         load_columns=LOAD_COLUMNS,
-        drawing=drawn(loop, lead),
+        cables=show_cables(page),
+        cables_sent=sum(name.startswith(ROWS) and name.endswith(".a") for name in request.form),
+        colours=COLOURS,
+        turned=TURNED,
+        drawing=drawn(bank_drawing if isinstance(lead.brief, SetBrief) else loop, lead),
     )
 
 
 def _cells(page: LeadPage) -> dict[str, str]:
-    """What the cells of the list of loads say."""
+    """What the cells of the list of loads say, and those of a set of cables."""
     rows = show_loads(page.held.lead, page.held.drafts)
-    return {f"brief.loads.{i}.{c}": row[c] for i, row in enumerate(rows) for c in COLUMNS}
+    loads = {f"brief.loads.{i}.{c}": row[c] for i, row in enumerate(rows) for c in COLUMNS}
+    return loads | cells(page)
 
 
 def _read(page: LeadPage, sent: Sent) -> Entered:
     entered = read_form(FORM.questions(page), sent.changed).with_more(read_route(sent.changed))
     if sent.touches("brief.loads."):
         entered = entered.with_more(read_loads(page, sent))
+    if sent.touches(ROWS):
+        entered = entered.with_more(read_cables(page, sent))
     return entered
 
 

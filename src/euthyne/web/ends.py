@@ -10,6 +10,7 @@ from werkzeug.wrappers import Response
 
 from euthyne.core.assembly.joints import STARTING_MAPS, Joint
 from euthyne.core.assembly.records import Tint
+from euthyne.core.kinds import Trait
 from euthyne.core.lead import Lead
 from euthyne.core.lead.paths import with_value
 from euthyne.core.lead.stage import Stage
@@ -17,6 +18,7 @@ from euthyne.core.order.laid import CableEnd, End
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.questions.ends import asked
 from euthyne.core.shelf.part import Part
+from euthyne.core.stages.ends.ends import LeadEnd
 from euthyne.core.standing.again import can_be_swapped
 from euthyne.core.standing.maps import offered_maps
 from euthyne.core.trade.colours import colour
@@ -24,18 +26,19 @@ from euthyne.core.trade.corewords import own_name
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.figure import mm
 from euthyne.core.trade.question import Question
+from euthyne.drawing.bank import bank_drawing
 from euthyne.drawing.facing import facing
 from euthyne.exchange.photograph import leaflet as as_kept
 from euthyne.store.clock import now
 from euthyne.web.entry import Answer, Sent, StageForm, back, settle_at
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import Entered, put_in, read_form
-from euthyne.web.frame import LeadPage, lead_page, not_reached, show_stage, store, who
+from euthyne.web.frame import LeadPage, drawn, lead_page, not_reached, show_stage, store, who
 from euthyne.web.shelf import added
 
 blueprint = Blueprint("ends", __name__)
 CUT_BACK = "-"
-PARTS = ("fit.", "fittings.")
+PARTS = ("fit.", "fittings.", "every.part")
 
 
 @blueprint.get("/leads/<tag>/ends")
@@ -44,14 +47,18 @@ def show(tag: str) -> str:
     page = lead_page(tag)
     if not page.reached(Stage.ENDS):
         return not_reached(page, Stage.ENDS)
+    lead, apart = page.held.lead, Trait.APART in page.plan.kind.traits
+    turned = frozenset(request.args.get("turn", "")) & {"A", "B"}
+    maps = [] if apart else offered_maps(lead).items()
     return show_stage(
         page,
         Stage.ENDS,
         **FORM.shown(page),
-        drawing=_drawn(page.held.lead, frozenset(request.args.get("turn", "")) & {"A", "B"}),
+        apart=apart,
+        drawing=drawn(bank_drawing, lead) if apart else _drawn(lead, turned),
         leaflets=added().leaflets(tag),
-        maps=[(name, words) for name, (words, _) in offered_maps(page.held.lead).items()],
-        joints=_rows(page.plan),
+        maps=[(name, words) for name, (words, _) in maps],
+        joints=[] if apart else _rows(page.plan),
         told=_told(page.plan),
         tints=get_args(Tint),
         cord_mm=_cord_words(page),
@@ -91,11 +98,26 @@ class FittingNote:
 
 
 def _told(plan: Plan) -> list[FittingNote]:
+    if Trait.APART in plan.kind.traits:
+        return _told_by_part(plan)
     found: dict[tuple[str, str], FittingNote] = {}
     for end in plan.ends.all:
         named = end.place.said if end.place else end.part.short
         found.setdefault((named, end.part.id), FittingNote(named, end.part, plan.when_live(end)))
     return list(found.values())
+
+
+def _told_by_part(plan: Plan) -> list[FittingNote]:
+    """What is said of the parts of a set, each once, with the posts it goes on."""
+    posts: dict[str, list[LeadEnd]] = {}
+    for end in plan.ends.all:
+        posts.setdefault(end.part.id, []).append(end)
+    if len(posts) == 1:
+        return [FittingNote("every end", e[0].part, plan.when_live(e[0])) for e in posts.values()]
+    return [
+        FittingNote(", ".join(e.named for e in ends), ends[0].part, plan.when_live(ends[0]))
+        for ends in posts.values()
+    ]
 
 
 @lru_cache(maxsize=256)

@@ -125,13 +125,13 @@ def _looks(plan: Plan) -> list[LookGroup]:
         joint = next((x.joint for x in lines if x.joint), "")
         judged = Markup(row(joint)) if joint else None
         answers = [(x, _answer(plan, x.id)) for x in lines]
-        found.append(LookGroup(end, _headed(lines[0].place), answers, judged))
+        found.append(LookGroup(end, _headed(lines[0]), answers, judged))
     return found
 
 
-def _headed(place: str) -> str:
+def _headed(line: LookLine) -> str:
     """The heading of what is looked at in a place: ``The plug end``, but ``Socket 2``."""
-    return place.capitalize() if place[-1].isdigit() else f"The {place}"
+    return f"{line.place[:1].upper()}{line.place[1:]}" if line.by_name else f"The {line.place}"
 
 
 @blueprint.get("/leads/<tag>/prove/grid")

@@ -46,6 +46,11 @@ def facts_of(page: LeadPage) -> TagFacts:
     return page.plan.tag.facts(now()[:10], who() or "?")
 
 
+def tags_of(page: LeadPage) -> tuple[TagFacts, ...]:
+    """What each tag of a lead says: a set has one for each of its cables."""
+    return page.plan.tag.each(facts_of(page))
+
+
 def _sealed(page: LeadPage) -> Sealed:
     """Where a lead was sealed, as its label says it."""
     if page.held.elsewhere:
@@ -83,13 +88,15 @@ def show(tag: str) -> str:
     page = lead_page(tag)
     if not page.reached(Stage.TAG):
         return not_reached(page, Stage.TAG)
-    ready = page.plan.conductor.size_name is not None and page.held.lead.brief.run_m is not None
-    drawing = Markup(label.svg(facts_of(page), _address(tag), _sealed(page))) if ready else None
+    ready = page.plan.conductor.size_name is not None and page.plan.brief.run_m is not None
+    tags = tags_of(page) if ready else ()
+    drawing = Markup(label.svg(tags[0], _address(tag), _sealed(page))) if tags else None
     return show_stage(
         page,
         Stage.TAG,
         drawing=drawing,
         facts=facts_of(page) if ready else None,
+        tags=tags,
         seal=store().seal_of(tag),
         address=store().setting("address"),
         forms=FORMS,
@@ -136,7 +143,10 @@ def facts(tag: str) -> str:
 def label_svg(tag: str) -> Response:
     """The label as SVG."""
     page = _with_a_label(tag)
-    drawing = label.svg(facts_of(page), _address(tag), _sealed(page), _form())
+    tags = tags_of(page)
+    which = request.args.get("cable", "1")
+    number = int(which) if which.isdigit() and 1 <= int(which) <= len(tags) else abort(404)
+    drawing = label.svg(tags[number - 1], _address(tag), _sealed(page), _form())
     return Response(drawing, mimetype="image/svg+xml")
 
 
@@ -144,7 +154,7 @@ def label_svg(tag: str) -> Response:
 def label_pdf(tag: str) -> Response:
     """The label as PDF, true to size."""
     page = _with_a_label(tag)
-    paper = label.pdf(facts_of(page), _address(tag), _sealed(page), _form(), measures())
+    paper = label.pdf(tags_of(page), _address(tag), _sealed(page), _form(), measures())
     return Response(paper, mimetype="application/pdf")
 
 
@@ -153,7 +163,7 @@ def print_label(tag: str) -> Response:
     """Give the label to the bench's label printer."""
     page, form = _with_a_label(tag), _form()
     printer: PrintsLabels = current_app.extensions["label printer"]
-    paper = label.pdf(facts_of(page), _address(tag), _sealed(page), form, measures())
+    paper = label.pdf(tags_of(page), _address(tag), _sealed(page), form, measures())
     printer.print_label(f"{page.tag} {form}", paper)
     return redirect(url_for("tag.show", tag=page.tag, laid=form), 303)
 

@@ -13,6 +13,7 @@ from leads import (
 )
 
 from euthyne.core.assembly.joints import Joint
+from euthyne.core.kinds.cable_set import SetCable, usual_bank
 from euthyne.core.lead import (
     Build,
     Look,
@@ -25,6 +26,23 @@ from euthyne.core.lead import (
 from euthyne.core.shelf.parts import part
 from euthyne.core.sizing.brief import OneLoad
 from euthyne.core.trade.practices import Practices, taken_up
+
+
+def a_set(*more):
+    """A bank of four, with cables more."""
+    return {
+        **CURRENT,
+        "kind": "cable-set",
+        "ends__a": "lug-m8",
+        "ends__b": "lug-m8",
+        "brief__amps": 100.0,
+        "brief__volts": 48.0,
+        "brief__poles": 1,
+        "brief__run_m": 0.3,
+        "brief__set_cables": (*usual_bank(4, 1, switched=True, feeds="winch"), *more),
+        "conductor__size": "35 mm2",
+    }
+
 
 STRAIGHT = {"L": ("L", "L"), "N": ("N", "N"), "E": ("E", "E")}
 
@@ -231,6 +249,10 @@ FIRES = {
     "lug-hole-small": {**INVERTER, "ends__stud_a": "M10"},
     "lug-hole-large": {**INVERTER, "ends__stud_b": "M6"},
     "lugs-on-post": {**INVERTER, "ends__lugs_on_post": 5},
+    "bank-shorted": a_set(SetCable("battery 1 minus", "battery 4 plus")),
+    "bank-not-whole": a_set(SetCable("battery 4 plus", "battery 5 plus")),
+    "bank-volts": {**a_set(), "brief__volts": 60.0},
+    "lugs-of-a-set": a_set(*[SetCable("battery 4 plus", f"bar {n}") for n in range(4)]),
     "fuse-far-from-post": {**INVERTER, "brief__fuse_to_post_m": 0.3},
     "blade-over-share": {
         **CELLS,
@@ -383,6 +405,10 @@ NEARLY = {
     "lug-hole-small": {**INVERTER, "ends__stud_a": "M8"},
     "lug-hole-large": {**INVERTER, "ends__stud_b": "M8"},
     "lugs-on-post": {**INVERTER, "ends__lugs_on_post": 4},
+    "bank-shorted": a_set(SetCable("battery 2 minus", "battery 1 plus")),
+    "bank-not-whole": a_set(),
+    "bank-volts": a_set(),
+    "lugs-of-a-set": a_set(*[SetCable("battery 4 plus", f"bar {n}") for n in range(3)]),
     "fuse-far-from-post": {**INVERTER, "brief__fuse_to_post_m": 0.2},
     "blade-over-share": {
         **CELLS,

@@ -93,6 +93,8 @@ def law_2(x):
 
 def law_3(x):
     """Two cores that carry current, of unlike functions, in one colour: said, with their marking."""
+    if Trait.APART in x.traits:
+        return False  # each is a cable by itself, and bears its number
     if x.ends.scheme != "numbered" and _numbers_alike(x):
         return True
     if x.ends.scheme in SIGNAL_SCHEMES:
@@ -390,7 +392,7 @@ def law_20(x):
         if {"N", "E"} <= {x.purpose(f, m) for f, m in net}:
             return True
     two = {p.side for p in x.lead.places if p.source} == {"supply", "load"}
-    if two and Trait.TWO_SOURCES not in x.traits:
+    if two and not {Trait.TWO_SOURCES, Trait.APART} & x.traits:
         return True
     return pins_at_both(x) or pins_at_both(x, "socket")
 

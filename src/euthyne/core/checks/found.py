@@ -2,6 +2,7 @@
 
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass, field
+from hashlib import sha256
 from typing import Any, Literal
 
 from euthyne.core.lead.stage import Stage
@@ -68,7 +69,15 @@ class Found:
     @property
     def kept_figures(self) -> tuple[str, ...]:
         """Its figures as a reason keeps them: what differs by less than a millionth is the same."""
-        return tuple(tell(f, "metric") if isinstance(f, str) else f"{f:.6g}" for f in self.figures)
+        told = (tell(f, "metric") if isinstance(f, str) else f"{f:.6g}" for f in self.figures)
+        return tuple(f if len(f) <= LONGEST_FIGURE else _sum_of(f) for f in told)
+
+
+LONGEST_FIGURE = 200  # letters of a figure that a reason keeps; a longer one is kept by its sum
+
+
+def _sum_of(figure: str) -> str:
+    return f"sha256 {sha256(figure.encode()).hexdigest()}"
 
 
 @dataclass(frozen=True)

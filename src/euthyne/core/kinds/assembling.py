@@ -7,7 +7,7 @@ from dataclasses import replace
 from typing import Any
 
 from euthyne.core.assembly.joints import WireMap, by_function, mapped
-from euthyne.core.assembly.records import Assembly, Cable, Core, Fitting, WireCourse, parted
+from euthyne.core.assembly.records import Assembly, Cable, Core, Fitting, Place, WireCourse, parted
 from euthyne.core.kinds import kind_named
 from euthyne.core.kinds.makeup import MakeUpInput, circuits_of, only_there
 from euthyne.core.lead import Lead, part_of
@@ -80,7 +80,16 @@ def made_up(lead: Lead, before: Lead) -> Lead:
     parts = {f.id: part_of(replace(lead, fittings=fittings), f) for f in fittings}
     wires = _wires(lead, was, now, parts)
     circuits = circuits_of(now, lead.circuits)
-    return replace(lead, fittings=fittings, cables=cables, wires=wires, circuits=circuits)
+    places = _places(lead, was, now)
+    return replace(
+        lead, places=places, fittings=fittings, cables=cables, wires=wires, circuits=circuits
+    )
+
+
+def _places(lead: Lead, was: Assembly, now: Assembly) -> tuple[Place, ...]:
+    """The places as its kind has them now; one that is as it was keeps what was set of it."""
+    set_here, before = {p.id: p for p in lead.places}, {p.id: p for p in was.places}
+    return tuple(set_here.get(p.id, p) if before.get(p.id) == p else p for p in now.places)
 
 
 def _fitting(lead: Lead, made: Fitting) -> Fitting:

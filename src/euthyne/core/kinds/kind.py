@@ -40,6 +40,7 @@ class Trait(Enum):
     TWO_SOURCES = "both of its ends give current, so each can be live while it is unmated"
     CHARGES = "it charges a pack of cells"
     ONE_END = "one end is made on a wire that is there; nothing is sized and nothing asked"
+    APART = "its cables lie apart, each between two posts of its own"
     WELDS = "it carries an arc, and its current comes back by a lead of its own"
 
 

@@ -6,6 +6,7 @@ stands at a place; ``circuit.taps.size`` what a circuit beside the power is made
 ``blank.socket`` whether the empty ways of a fitting are closed; ``tint.L`` the colour of a core, by
 its name in the lead; ``cable.salvaged`` whether the power cables were there before,
 ``cable.length_m`` how long they were found, ``cable.cut_back_mm`` what is cut off their old ends;
+``every.part`` and ``every.stud`` those of every end, None where they are not alike;
 ``old.od_mm`` and its like what is known of a cord that is there and goes on being used.
 """
 
@@ -28,6 +29,9 @@ def value_at(lead: Lead, path: str) -> Any:
                 f.part or (THERE if f.existing else None) for f in lead.fittings if f.place == rest
             )
             return next(there, None)
+        case "every":
+            alike = {getattr(f, rest) for f in lead.fittings}
+            return alike.pop() if len(alike) == 1 else None
         case "tint":
             return _core(lead, rest).colour
         case "stud":
@@ -61,6 +65,10 @@ def with_value(lead: Lead, path: str, value: Any) -> Lead:
     match section:
         case "fit":
             return replace(lead, fittings=tuple(_fitted(f, rest, value) for f in lead.fittings))
+        case "every":
+            if value is None:
+                return lead
+            return replace(lead, fittings=tuple(replace(f, **{rest: value}) for f in lead.fittings))
         case "tint":
             return _tinted(lead, rest, value)
         case "stud":

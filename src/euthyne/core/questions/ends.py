@@ -43,6 +43,7 @@ LAMP = Question("ends.switch_lit", "Lamp in it", "choice", choices=((False, "no"
 A_TOOL = "a tool or an appliance, not opened"
 FITS, OWN = "Fits here", "Of your own"
 BLANKED = ((False, "open"), (True, "blanked"))
+AS_BELOW = (None, "each as below")
 LUGS = Question("ends.lugs_on_post", "Lugs on the post", "whole", bounds=(1, 12))
 
 
@@ -53,7 +54,7 @@ def asked(plan: Plan, added: Iterable[Part] = ()) -> tuple[Question, ...]:
     Parameters: plan; added, the parts of this bench that are on no shelf but its own.
     """
     own = {p.id: p.words for p in (*added, *plan.ends.parts)}
-    return _fields(
+    found = _fields(
         mains=plan.mains,
         cores=plan.cores,
         switched=plan.lead.ends.switch != "none",
@@ -61,6 +62,44 @@ def asked(plan: Plan, added: Iterable[Part] = ()) -> tuple[Question, ...]:
         own=tuple(own.items()),
         there=plan.conductor.there is not None,
     )
+    return _of_a_set(plan, found) if Trait.APART in plan.kind.traits else found
+
+
+def _of_a_set(plan: Plan, found: tuple[Question, ...]) -> tuple[Question, ...]:
+    """What a set of singles is asked: what is at every end, where that is alike; then cable by cable, each
+    end with its lug and its stud.
+    """
+    asked = {q.path: q for q in found}
+    first = plan.given.assembly.places[0].id if plan.given.assembly.places else ""
+    if f"fit.{first}" not in asked:
+        return (OVER_ALL,)
+    lug, stud = asked[f"fit.{first}"], asked.get(f"stud.{first}")
+    heads = ("", *lug.heads)
+    every = [
+        replace(
+            lug,
+            path="every.part",
+            label="At every end",
+            choices=(AS_BELOW, *lug.choices),
+            heads=heads,
+        )
+    ]
+    if stud is not None:
+        every.append(
+            replace(
+                stud, path="every.stud", label="Every stud", choices=(AS_BELOW, *stud.choices[1:])
+            )
+        )
+    each = [
+        asked[path]
+        for cable in plan.lead.cables
+        for end in plan.given.assembly.cable_ends
+        if end.cable == cable.id
+        for place in plan.given.assembly.places_at(end)
+        for path in (f"fit.{place}", f"stud.{place}")
+        if path in asked
+    ]
+    return (*every, OVER_ALL, *each)
 
 
 def _fits(plan: Plan, one: "_Fitted") -> frozenset[str]:

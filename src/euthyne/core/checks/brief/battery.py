@@ -257,7 +257,7 @@ def fuse_too_small(plan: Plan) -> Said | None:
 def fuse_far_from_post(plan: Plan) -> Said | None:
     """The fuse sits at the post. Source: ISO 13297; ABYC E-11 where that length is sheathed."""
     brief = plan.lead.brief
-    apart = brief.fuse_to_post_m
+    apart = plan.brief.fuse_to_post_m
     most = SHEATHED_M if brief.fuse_sheathed else NEAR_POST_M
     if brief.fuse_family == "none" or apart <= most:
         return None

@@ -156,7 +156,8 @@ def balance_ways(plan: Plan) -> Said | None:
 def source_at_each_end(plan: Plan) -> Said | None:
     """Sources on both sides of a lead that is made for one."""
     sources = [p for p in plan.lead.places if p.source]
-    if Trait.TWO_SOURCES in plan.kind.traits or {p.side for p in sources} != {"supply", "load"}:
+    meant = {Trait.TWO_SOURCES, Trait.APART} & plan.kind.traits
+    if meant or {p.side for p in sources} != {"supply", "load"}:
         return None
     named = " and ".join(p.called for p in sources)
     return Said("A source at each end", f"Volts can come from {named}.")

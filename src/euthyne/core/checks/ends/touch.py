@@ -17,6 +17,7 @@ from euthyne.core.trade.fault import Level
 
 # Volts that a dry hand does not feel, and one that is wet: direct and alternating. IEC 60364-4-41, 414.4.5
 DRY_VOLTS, WET_VOLTS = (60.0, 25.0), (30.0, 12.0)
+MANY_LUGS = 6  # as many as a sentence names one by one
 WANT_A_COVER = ("no", "cover")  # nothing of the lug itself keeps a spanner off it
 HARMLESS_AMPS, HARMLESS_VA = 8.0, 100.0  # a limited source, IEC 62368-1 annex Q
 
@@ -91,7 +92,8 @@ def lugs_uncovered(plan: Plan) -> Said | None:
         return None
     fix = other_parts("Take lugs with boots", ((e, _booted(e.part)) for e in bare))
     names = listed(dict.fromkeys(e.named for e in bare))
-    return Said("Bare lugs", f"No boot at {names}.", fix, figures=(names,))
+    where = names if len(bare) <= MANY_LUGS else f"any of {len(bare)} lugs"
+    return Said("Bare lugs", f"No boot at {where}.", fix, figures=(names,))
 
 
 def _booted(like: Part) -> Part | None:

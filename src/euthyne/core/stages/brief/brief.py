@@ -4,6 +4,7 @@ import math
 from functools import cached_property
 
 from euthyne.core.kinds import Trait
+from euthyne.core.kinds.cable_set import SetBrief
 from euthyne.core.kinds.heating_tape import TapeBrief
 from euthyne.core.kinds.inverter_link import InverterBrief
 from euthyne.core.kinds.solar_string import SolarBrief
@@ -43,6 +44,20 @@ class BriefStage:
         if self.told.cells:
             return self.told.cells * self.told.cell_volts
         return self.told.volts
+
+    @cached_property
+    def run_m(self) -> float | None:
+        """m one way that the current passes: of a set of cables once round, through all of them."""
+        if isinstance(self.told, SetBrief):
+            return self.told.around_m
+        return self.told.run_m
+
+    @property
+    def fuse_to_post_m(self) -> float:
+        """m from the post to the fuse: as said, or as the cable of a set between them is long."""
+        if isinstance(self.told, SetBrief):
+            return self.told.before_fuse_m or 0.0
+        return self.told.fuse_to_post_m
 
     @property
     def sent_volts(self) -> float:

@@ -7,6 +7,7 @@ from itertools import takewhile
 
 from euthyne.core.acts.records import ActedBuild
 from euthyne.core.assembly.records import WireCourse
+from euthyne.core.kinds.cable_set import SetBrief
 from euthyne.core.kinds.kind import Trait
 from euthyne.core.order.laid import BuildPlan, CableEnd, End
 from euthyne.core.order.order import OrderStep
@@ -118,8 +119,16 @@ class BuildStage:
             shut=tuple((end, existing.cut_back_mm if existing else None) for end in shut),
             old=existing is not None and existing.finished is not None,
             raw=existing is not None and existing.finished is None and length is None,
+            apart=Trait.APART in self.given.kind.traits,
+            turned=self._turned(laid.id),
             own_layers=(found := layered(laid.type.name)) is not None and found.whose != THE_CORD,
         )
+
+    def _turned(self, cable: str) -> int:
+        """Degrees that the second palm of a cable of a set is turned against its first."""
+        asked = SetBrief.of(self.given.lead.brief).set_cables
+        at = [c.id for c in self.given.assembly.cables].index(cable)
+        return asked[at].turned if at < len(asked) else 0
 
     def _body(self, end: LeadEnd, made: tuple[CableEnd, ...]) -> Body:
         there = self.given.assembly.ends_in(end.id)
@@ -148,6 +157,8 @@ class BuildStage:
             return f"{end.part.short} end"
         if end.number:
             return f"{end.named} end"
+        if end.posted:
+            return f"at {end.place.called}"
         return f"{end.place.called} end"
 
     def _end(self, at: CableEnd, cable: CableToBuild, bodies: dict[str, Body]) -> EndToBuild:

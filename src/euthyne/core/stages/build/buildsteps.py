@@ -13,7 +13,7 @@ from euthyne.core.shelf.pull import hand_tug
 from euthyne.core.stages.build import bodysteps, deadsteps, joinsteps
 from euthyne.core.stages.build.buildplan import AGAIN, order_of, threading_plan
 from euthyne.core.stages.build.buildstep import MISTAKES, BuildStep, GatePart, StepFigure, Turn
-from euthyne.core.stages.build.jobs import MARKERS, BuildJob, fittings
+from euthyne.core.stages.build.jobs import MARKERS, BuildJob, CableToBuild, fittings
 from euthyne.core.stages.build.kit import kits
 from euthyne.core.trade.corewords import function_of
 from euthyne.core.trade.figure import metres, newtons
@@ -103,7 +103,8 @@ def part_words(part_id: str, job: BuildJob) -> str:
         what = "wire seal"
         if name.does == "sleeve":
             what = "sleeve"
-        return f"the {what} on the {e.thing(name.on)}, {function_of(name.on)}, {e.body_of(name.on).said}"
+        function = "" if e.cable.apart else f", {function_of(name.on)}"
+        return f"the {what} on the {e.thing(name.on)}{function}, {e.body_of(name.on).said}"
     words = next((t.words for t in fittings(e.at, job) if t.id == name.on), name.on)
     whose = next((b for b in e.bodies if name.on in {t.id for t in b.part.threaded}), e.body)
     return f"the {words} of the {whose.part.short}, {whose.said}"
@@ -212,6 +213,9 @@ def _cut(job: BuildJob) -> list[BuildStep]:
         f" The {at.cable} wire goes into nothing at the {dict(job.places)[at]} end: a cap is shrunk over it."
         for at in job.loose
     )
+    apart = [c for c in job.cables if c.apart and c.cut_m is not None]
+    if apart:
+        return [_cut_apart(apart)]
     many = len(lengths) > 1
     figures = []
     for (written, cut_m), n in lengths.items():
@@ -232,6 +236,26 @@ def _cut(job: BuildJob) -> list[BuildStep]:
     ]
 
 
+def _cut_apart(cables: list[CableToBuild]) -> BuildStep:
+    """The cut of a set: the longest first, so that a short rest is still a short cable."""
+    longest = sorted(cables, key=lambda c: -(c.cut_m or 0.0))
+    return BuildStep(
+        key="cut",
+        kind="cut",
+        end=None,
+        headline=f"Cut {len(cables)} of {cables[0].written}, the longest first",
+        detail=(
+            "Square, with a cable shear. Its number goes on both ends of each as it is cut, on tape: apart "
+            "they all look alike."
+        ),
+        mistake=MISTAKES["cut"],
+        button="all are cut and numbered",
+        figures=tuple(
+            StepFigure(c.id.replace("-", " "), f"{metres(c.cut_m or 0.0):.2f}") for c in longest
+        ),
+    )
+
+
 def _tags(job: BuildJob) -> BuildStep:
     every_m = job.practices.labels_every
     along = ""
@@ -241,6 +265,8 @@ def _tags(job: BuildJob) -> BuildStep:
     if job.practices.labels == "printed-sleeve":
         verb = "Shrink the printed sleeves"
         how = "Spread them, turn the words outward, shrink them."
+    if any(c.apart for c in job.cables):
+        how = f"Each cable's own, with its number. {how}"
     return BuildStep(
         key="tags",
         kind="tags",

@@ -60,6 +60,8 @@ class CableToBuild:
     shut: tuple[tuple[End, float | None], ...] = ()
     old: bool = False
     raw: bool = False  # True for one that is there and has an open tip at both ends
+    apart: bool = False  # True for one of a set of singles, each between two posts of its own
+    turned: int = 0  # degrees that its second palm is turned against its first
     own_layers: bool = (
         False  # True for a tape: its layers are its own, and no sheath of a cord is over them
     )
@@ -124,6 +126,8 @@ class EndToBuild:
     @property
     def side(self) -> str:
         """Which end of the lead it is, in words."""
+        if self.cable.apart:
+            return self.body.said
         if self.place in SIDE_WORDS:
             return SIDE_WORDS[self.place]
         return f"{self.place} end"
@@ -142,6 +146,8 @@ class EndToBuild:
         """A core as it is told from the others of its end: by its colour; a tape's by what they are, since a
         bus wire has none.
         """
+        if self.cable.apart:
+            return self.colours.of(core)
         if not self.cable.own_layers:
             return self.colours.called(core)
         return "braid" if own_name(core) == EARTH else f"{function_of(core)} bus wire"
@@ -150,6 +156,8 @@ class EndToBuild:
         """A core as one says it at the bench: the brown core, the red wire of a single, the braid of a tape."""
         if self.cable.own_layers:
             return self.called(core)
+        if self.cable.apart:
+            return f"{self.called(core)} cable {own_name(core)}"
         return f"{self.called(core)} {'core' if self.cable.sheathed else 'wire'}"
 
     def body_of(self, core: str) -> Body:

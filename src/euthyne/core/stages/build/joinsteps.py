@@ -242,6 +242,9 @@ def _of_joint(turn: Turn) -> list[StepFigure]:
     turned = body.part.torque_for(cable.size)
     if turned and body.termination.settles and torqued(body.part, how):
         found.append(StepFigure(by_sheet("torque", body.part), f"{newton_metres(turned):g}"))
+    if cable.apart and turn.e.at.end == "B":
+        lies = f"{cable.turned}° to the right" if cable.turned else "flat with it"
+        found.append(StepFigure("palm, against the other", lies))
     tug = hand_tug(cable.size, body.part.joint) if cable.size else None
     if tug is not None:
         found.append(StepFigure("tug by hand", f"{newtons(tug[0], tug[1]):.0f}"))

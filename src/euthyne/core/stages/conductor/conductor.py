@@ -17,6 +17,7 @@ from euthyne.core.sizing.brief import (
     Surroundings,
     faults_in,
 )
+from euthyne.core.sizing.candidate import carrying
 from euthyne.core.sizing.size import Candidate, Sizing, rating_of, size
 from euthyne.core.stages.brief.brief import BriefStage
 from euthyne.core.stages.conductor.guard import Protected, Protection
@@ -58,14 +59,15 @@ class ConductorStage:
     @cached_property
     def sizing_brief(self) -> SizingBrief | None:
         """The brief as the sizing takes it; None while the run or the demand is unknown."""
-        if self.given.lead.brief.run_m is None:
+        if self.brief.run_m is None:
             return None
         return self._brief_guarded_by(self.guards.wanted)
 
     def _brief_guarded_by(self, protection: ProtectionWanted) -> SizingBrief | None:
         """The brief with a protection; None while the run or the demand is unknown."""
         brief, demand_amps = self.given.lead.brief, self.brief.demand_amps
-        if brief.run_m is None or demand_amps is None:
+        run_m = self.brief.run_m
+        if run_m is None or demand_amps is None:
             return None
         heats_otherwise = self.brief.sent_amps != demand_amps
         by_gauge = "mm2" not in units_of(self.cable_type.basis)
@@ -79,7 +81,7 @@ class ConductorStage:
                 start_multiple=brief.start_multiple,
                 continuous=brief.continuous,
             ),
-            run_m=brief.run_m,
+            run_m=run_m,
             conductor=ConductorWanted(
                 basis=self.cable_type.basis,
                 unit="AWG" if by_gauge else self.told.unit,
@@ -299,13 +301,17 @@ class ConductorStage:
         """
         brief, taken = self.given.lead.brief, self.candidate
         gives = brief.battery_short_amps
-        if gives is None or taken is None or brief.run_m is None or self.sizing_brief is None:
+        if gives is None or taken is None or self.sizing_brief is None:
             return ()
         if Trait.LIVE_BY_DAY in self.given.kind.traits or self.wire is None:
             return ()
         hot = self.wire.ohms_per_m(self.sizing_brief.max_c)
         loop_ohms = self.brief.volts / gives
-        far = 0.95 * self.brief.volts / (loop_ohms + 2 * brief.run_m * hot)
+        far = (
+            0.95
+            * self.brief.volts
+            / (loop_ohms + carrying(self.sizing_brief) * self.sizing_brief.run_m * hot)
+        )
         return (cleared("short", (far, gives), self.stands_a2s, guard),)
 
     @cached_property

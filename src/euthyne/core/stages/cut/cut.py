@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 
 from euthyne.core.assembly.records import Cable
+from euthyne.core.kinds import Trait
 from euthyne.core.order.laid import CableEnd, End
 from euthyne.core.shelf.part import Part
 from euthyne.core.stages.conductor.conductor import ConductorStage
@@ -198,10 +199,15 @@ class CutStage:
             cable = self.conductor.laid[at.cable]
             parts = tuple(self.given.parts[f] for f in self.given.assembly.fittings_at(at))
             own = cable.id if cable.sheathed else ""
-            place = self.given.map.where(at)
-            key = (place, at.end, parts, cable.type, cable.size_name, own)
+            place = "" if self._apart else self.given.map.where(at)
+            key = (place, "" if self._apart else at.end, parts, cable.type, cable.size_name, own)
             alike.setdefault(key, []).append(at)
         return tuple(self._group(ends) for ends in alike.values())
+
+    @property
+    def _apart(self) -> bool:
+        """True for a set of singles: all that is made alike is stripped alike, wherever it goes."""
+        return Trait.APART in self.given.kind.traits
 
     def _group(self, ends: list[CableEnd]) -> StripGroup:
         first = ends[0]
@@ -210,7 +216,7 @@ class CutStage:
         cores = tuple(core for at in ends for core in self.strips[at].cores)
         return StripGroup(
             ends=tuple(ends),
-            named=end.place.said if end.place else end.part.short,
+            named="each end" if self._apart else end.place.said if end.place else end.part.short,
             part=end.part,
             strip=replace(strip, cores=cores),
             sheathed=self.conductor.laid[first.cable].sheathed,

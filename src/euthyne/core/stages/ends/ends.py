@@ -8,6 +8,7 @@ from typing import Literal
 from euthyne.core.assembly.joints import Joint
 from euthyne.core.assembly.nets import Switched, every_position
 from euthyne.core.assembly.records import POWER, Fitting, Place, parted
+from euthyne.core.kinds import Trait
 from euthyne.core.order.laid import End
 from euthyne.core.shelf.face import said_mark
 from euthyne.core.shelf.part import Part
@@ -79,9 +80,19 @@ class LeadEnd:
         return f"{self.place.said}{pole}"
 
     @property
+    def posted(self) -> bool:
+        """True for an end that is called by the post it goes on: its one core has a number."""
+        return self.place is not None and (self.fitting.function or "").isdigit()
+
+    @property
+    def by_name(self) -> bool:
+        """True for an end that is called by a name of its own: its number, its post."""
+        return bool(self.number) or self.posted
+
+    @property
     def the(self) -> str:
-        """The end in a sentence: ``the plug``, but ``socket 2``."""
-        return self.named if self.number else f"the {self.named}"
+        """The end in a sentence: ``the plug``, but ``socket 2`` and ``battery 2 plus``, a post by its name."""
+        return self.named if self.by_name else f"the {self.named}"
 
 
 @dataclass(frozen=True)
@@ -245,7 +256,7 @@ class EndsStage:
         """Cores that are told by number, where somebody gave one of them the colour of another, and no
         number is printed on them.
         """
-        if self.told.scheme == "numbered":
+        if self.told.scheme == "numbered" or Trait.APART in self.given.kind.traits:
             return
         numbered = (j.core for j in self.joints if own_name(j.core).isdigit())
         for cores in self._by_tint(numbered).values():

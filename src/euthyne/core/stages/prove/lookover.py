@@ -21,6 +21,7 @@ class LookLine:
     end: str = ""
     joint: str = ""
     place: str = "cable"
+    by_name: bool = False  # True where its place is called by a name: no article before it
 
 
 CORD = LookLine(
@@ -47,7 +48,12 @@ def look_list(
     the ends that were on it before.
     """
     lines = [
-        replace(line, place=_said(end, ends), question=_without_the(line.question, end))
+        replace(
+            line,
+            place=_said(end, ends),
+            by_name=end.by_name,
+            question=_without_the(line.question, end),
+        )
         for end in ends
         for line in _of_end(end, _name(end, ends), _said(end, ends), unseen)
     ]

@@ -4,6 +4,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 
+from euthyne.core.kinds import Trait
 from euthyne.core.lead import Probe
 from euthyne.core.stages.ends.ends import EndsStage
 from euthyne.core.wiring.grid import Gang, Heard, Pair, Point, Wiring, grouped, pair
@@ -61,6 +62,9 @@ def planned(ends: EndsStage, gangs: bool) -> tuple[ToProbe, ...]:
     closed = Wiring(points, tuple(joined))
     last = ends.positions[-1].positions
     plan = probe_plan(closed, gangs).probes
+    if Trait.APART in ends.given.kind.traits:
+        # Cables that lie apart on a table touch nothing but themselves.
+        plan = tuple(probe for probe in plan if probe.sounds)
     found = [ToProbe(p.one, p.against, p.sounds, last) for p in plan]
     return tuple(_without_devices(ends, (*found, *_open(ends, closed, gangs))))
 

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from euthyne.core.assembly.nets import Point
 from euthyne.core.assembly.records import POWER
 from euthyne.core.kinds import Trait
+from euthyne.core.kinds.cable_set import SetBrief
 from euthyne.core.kinds.charger_lead import PackBrief
 from euthyne.core.kinds.conversion import TailBrief
 from euthyne.core.kinds.heating_tape import TapeBrief
@@ -14,6 +15,7 @@ from euthyne.core.stages.cut.cut import CutStage
 from euthyne.core.stages.ends.ends import EndsStage, LeadEnd
 from euthyne.core.stages.given import Given
 from euthyne.core.stages.prove.readings import At, Run, Subject
+from euthyne.core.trade.bank import MINUS, PLUS
 from euthyne.core.trade.corewords import function_of
 from euthyne.core.trade.protection import PLUG_FUSE
 from euthyne.core.trade.wire import Wire
@@ -64,9 +66,25 @@ def subject_of(
         switched_ends=tuple(e.part.short for e in ends.ours if e.part.switched),
         outlets=max((e.part.outlets for e in ends.ours), default=1),
         lit_ends=tuple(e.part.short for e in ends.ours if e.part.lit),
+        to_fed=_to_fed(SetBrief.of(brief)),
         heating_amps=conductor.rating_amps(rolled=False),
         on_pack=Trait.CUT_ON_A_PACK in given.kind.traits and TailBrief.of(brief).tail_of == "pack",
     )
+
+
+def _to_fed(told: SetBrief) -> tuple[tuple[str, ...], tuple[str, ...]]:
+    """The ends of a set's cables on the plus of what it feeds, and on its minus."""
+    fed = told.bank.fed[:1]
+    on = {
+        post: f"c{n}{letter}.1"
+        for n, cable in enumerate(told.set_cables, start=1)
+        for letter, post in (("a", cable.a), ("b", cable.b))
+    }
+    plus, minus = (
+        tuple(on[f"{thing} {pole}"] for thing in fed if f"{thing} {pole}" in on)
+        for pole in (PLUS, MINUS)
+    )
+    return plus, minus
 
 
 def _spliced(given: Given, *, braid: bool) -> tuple[str, ...]:

@@ -43,7 +43,11 @@ def kind_facts(
         found.append("two sources: isolate both")
     if Trait.MENDED in traits:
         found.append(_mended(given, ends))
-    if not given.mains and len(ends.through) <= 2:
+    if Trait.APART in traits:
+        found.append(
+            f"one of a set of {len(given.assembly.cables)}, each between its own two posts"
+        )
+    elif not given.mains and len(ends.through) <= 2:
         found += _poles(ends)
     elif not given.mains:
         found += _ways(ends)

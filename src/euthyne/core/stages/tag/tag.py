@@ -1,9 +1,10 @@
 """What goes on the tag: id, length, size, rating straight and rolled up, dates."""
 
-from dataclasses import MISSING, dataclass, fields
+from dataclasses import MISSING, dataclass, fields, replace
 from datetime import date
 from typing import Any
 
+from euthyne.core.kinds.cable_set import SetBrief
 from euthyne.core.lead import Look, Reading
 from euthyne.core.stages.brief.brief import BriefStage
 from euthyne.core.stages.conductor.conductor import ROLLED_UP_LAYERS, ConductorStage
@@ -11,6 +12,7 @@ from euthyne.core.stages.ends.ends import EndsStage
 from euthyne.core.stages.given import Given
 from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.tag.facts import kind_facts
+from euthyne.core.trade.bank import BATTERY
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.worded import WillNotDo, is_day
 
@@ -150,12 +152,42 @@ class TagStage:
 
     def _end(self, side: str) -> str:
         """What an end is and where it goes: the place by its name, and the parts that are on it."""
+        if self._set:
+            return self._posts(side == "supply")
         here = self.given.at_side(side)
         words = dict.fromkeys(self.given.parts[f.id].words for f in here)
         place = self.given.assembly.place(here[0].place)
         if place is None or place.id == side:
             return " and ".join(words)
         return f"{place.called}: {' and '.join(words)}"
+
+    @property
+    def _set(self) -> SetBrief | None:
+        """What is asked of a set of cables; None for a lead that is one."""
+        brief = self.given.lead.brief
+        return brief if isinstance(brief, SetBrief) else None
+
+    def _posts(self, of_batteries: bool) -> str:
+        """The batteries of a set, or what else its cables go to, with the lugs that are on them."""
+        told = self._set.bank.things if self._set else {}
+        things = [thing for thing in told if thing.startswith(BATTERY) == of_batteries]
+        lugs = dict.fromkeys(part.words for part in self.given.parts.values())
+        return f"{', '.join(things)}: {', '.join(lugs)}"
+
+    def each(self, whole: TagFacts) -> tuple[TagFacts, ...]:
+        """The tags of a lead: one, or of a set one for each cable, with its number and its own two posts.
+
+        Parameters: whole, what the tag says of all of it, as it is now or as it was sealed.
+        """
+        if not self._set:
+            return (whole,)
+        found = []
+        for n, cable in enumerate(self._set.set_cables, start=1):
+            lugs = (self.given.parts[f"c{n}{letter}"].words for letter in "ab")
+            a, b = (f"{post}: {lug}" for post, lug in zip((cable.a, cable.b), lugs, strict=True))
+            run = cable.run_m or self._set.run_m or 0.0
+            found.append(replace(whole, tag=f"{whole.tag}/{n}", end_a=a, end_b=b, run_m=run))
+        return tuple(found)
 
     def facts(self, made_on: str, answers_for: str) -> TagFacts:
         """What the tag says. Parameters: made_on, an ISO date; answers_for, who seals it, named as its
@@ -169,7 +201,7 @@ class TagStage:
             end_a=self._end("supply"),
             end_b=self._end("load"),
             cord=cord.written,
-            run_m=lead.brief.run_m or 0.0,
+            run_m=sum(self._set.runs_m) if self._set else lead.brief.run_m or 0.0,
             volts=self.brief.volts,
             amps=self._holds(rolled=False),
             amps_rolled=self._holds(rolled=True),

@@ -91,6 +91,8 @@ class Subject:
     switched_ends: tuple[str, ...] = ()  # ends with a switch inside, as they are called
     outlets: int = 1  # sockets of its far end, wired as one
     lit_ends: tuple[str, ...] = ()  # those whose switch has a lamp behind it
+    # of a set of cables, the ends that go to the plus and to the minus of what is fed
+    to_fed: Between = ((), ())
     heating_amps: float = 0.0  # what heats its joints: its rating, or over its duty
 
     @property

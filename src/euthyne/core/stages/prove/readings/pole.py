@@ -3,7 +3,7 @@
 from euthyne.core.stages.prove.contact import contact_ohm
 from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.prove.readings.band import Band
-from euthyne.core.stages.prove.readings.line import ProofLine, Run, Subject
+from euthyne.core.stages.prove.readings.line import ProofLine, Run, Subject, Twins
 from euthyne.core.stages.prove.readings.resistance import (
     Heats,
     ResistanceLine,
@@ -19,20 +19,32 @@ ASTRAY = "Read each joint by itself: the worse one is cut off and made anew. Pie
 
 def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     """A line for each pole, at the amps of a battery lead."""
-    return pole_lines(subject, min(proof_limits().poles.amps[1], _most(subject)))
+    return pole_lines(subject, amps_through(subject))
 
 
 def pole_lines(subject: Subject, amps: float, coupled_ohm: float = 0.0) -> tuple[ProofLine, ...]:
     """A line for each pole, read at so many amps; ``coupled_ohm`` is added for each coupler."""
-    return tuple(_line(subject, run, amps, coupled_ohm) for run in subject.carrying)
+    return tuple(
+        end_to_end(subject, run, f"{run.words} pole", amps, coupled_ohm, twins="poles")
+        for run in subject.carrying
+    )
 
 
-def _most(subject: Subject) -> float:
-    """No more than the thinnest thing in the path carries."""
-    return float(f"{min(subject.rating_amps, 1000.0):.2g}")
+def amps_through(subject: Subject) -> float:
+    """What a heavy cable is read at: no more than the thinnest thing in the path carries."""
+    most = float(f"{min(subject.rating_amps, 1000.0):.2g}")
+    return min(proof_limits().poles.amps[1], most)
 
 
-def _line(subject: Subject, run: Run, amps: float, coupled_ohm: float) -> ProofLine:
+def end_to_end(
+    subject: Subject,
+    run: Run,
+    words: str,
+    amps: float,
+    coupled_ohm: float = 0.0,
+    twins: Twins = "",
+) -> ProofLine:
+    """A conductor end to end, at so many amps; ``words`` say which, ``twins`` what it is held against."""
     limits = proof_limits().poles
     low, cable = band_of(run, subject.room_c)
     rated = subject.heating_amps
@@ -47,9 +59,9 @@ def _line(subject: Subject, run: Run, amps: float, coupled_ohm: float) -> ProofL
     return ResistanceLine(
         id=f"pole-{run.name}",
         core=run.name,
-        twins="poles",
+        twins=twins,
         instead=f"rise-{run.name}",
-        words=f"{run.words} pole, end to end",
+        words=f"{words}, end to end",
         bounds=Band(low, top * limits.watch_over, min(by_joint, by_share)),
         how=(
             f"Four wires: {amps:g} A through it {LIMITED}; the millivolts from contact to contact, "
