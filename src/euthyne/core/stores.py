@@ -24,6 +24,7 @@ from euthyne.core.stages.build.jobs import (
     BuildJob,
     marker_on,
     sleeve_cut_mm,
+    sleeve_of,
     sleeve_on,
     sleeves_on,
     soldered,
@@ -148,6 +149,8 @@ KNOWN_TOOLS = (
     "press",
     "hammer and indenter",
     "ratchet, insulated",
+    "ratchet, lined",
+    "ratchet, bare barrel",
     "ratchet, butt",
     "contact crimper",
     "iron",
@@ -350,7 +353,7 @@ def _sleeves(plan: Plan) -> list[Need]:
         sleeve = sleeve_on(e, body)
         if sleeve is not None:
             others = tuple(s.name for s in sleeves_on(e, body)[1:])
-            many = len([c for c in e.strip.cores if c.fitting == body.id])
+            many = len([c for c in e.strip.cores if c.fitting == body.id and sleeve_of(e, c)])
             found.append(
                 Need(
                     kind="sleeve",

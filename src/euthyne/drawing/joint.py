@@ -105,6 +105,15 @@ def _sleeve_contact(part: Part, tip: Tip, kind: str) -> str:
     return neck + sleeve + brush + nose
 
 
+def _bare_barrel(part: Part, tip: Tip, kind: str) -> str:
+    """A barrel without plastic, its one indent, and the ring in front."""
+    half = max(tip.half * 0.9, 10.0)
+    barrel = rect(tip.start + 3, tip.y - half, tip.end - tip.start + 6, 2 * half, kind, rx=2)
+    indent = path(f"M{tip.middle - 9:g} {tip.y - half:g}q9 {half:g} 18 0z", "screw")
+    x = tip.end + 8 + 1.5 * half
+    return barrel + indent + circle(x, tip.y, 24, kind) + circle(x, tip.y, 11, "screw")
+
+
 def _blade(part: Part, tip: Tip, kind: str) -> str:
     """A barrel in its plastic, and a ring, a tab or a receptacle in front."""
     barrel = rect(tip.start - 12, tip.y - 16, tip.end - tip.start + 16, 32, kind, rx=9)
@@ -231,6 +240,7 @@ SHAPES = {
     "wire-seal": _contact,
     "sleeve-contact": _sleeve_contact,
     "blade": _blade,
+    "bare-barrel": _bare_barrel,
     "ferrule": _ferrule,
     "splice": _splice,
     "solder": _cup,
@@ -244,6 +254,7 @@ TOOLS = {
     "wire-seal": _both_nests,
     "sleeve-contact": _nest,
     "blade": _nest,
+    "bare-barrel": _nest,
     "ferrule": _nest,
     "splice": _two_presses,
     "solder": _iron,

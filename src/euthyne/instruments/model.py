@@ -23,7 +23,7 @@ JOINT_SHARE = 0.5  # a sound joint reads half of what is allowed it
 THROUGH_OHM = 0.0005  # what a fitting joins inside
 METAL_OHM = 0.004  # a bonding tail
 SOUND_LEAK_OHM = 5e9  # between any two conductors of a sound lead
-BY_BARREL = ("lug", "blade", "set-screw", "ferrule", "splice", "blind")
+BY_BARREL = ("lug", "blade", "bare-barrel", "set-screw", "ferrule", "splice", "blind")
 FROM_PACK_OHM = 0.02
 DEVICE_OHM = 80.0
 

@@ -30,6 +30,7 @@ class PackBrief(Brief):
     charger_cells: Count | None = None  # cells that the charger's socket is made for
     taps: bool = False  # True where it has taps between the cells
     tap_form: Literal["through", "short"] = "through"  # whether taps run through, or are short ends
+    braided: bool = False  # True where a braided sleeve lies over the whole bundle
 
 
 CELLS = Question("brief.cells", "Cells in a row", "whole", bounds=(1, 64), optional=True)
@@ -62,6 +63,12 @@ TAP_FORM = Question(
         ("through", "all of them, from the pack's plug to the charger's"),
         ("short", "short form: one plug on the pack, the middle ones only"),
     ),
+)
+BRAIDED = Question(
+    "brief.braided",
+    "Over the bundle",
+    "choice",
+    choices=((False, "nothing"), (True, "a braided sleeve, its ends under two sleeves")),
 )
 PACK = Place("pack", "supply", source=True, ours=False, shows="socket")
 CHARGER = Place("charger", "load", source=True, ours=False)
@@ -106,7 +113,7 @@ def _short_form(told: MakeUpInput, ways: tuple[str, ...]) -> Assembly:
     both go on to the first and the last way of its own plug.
     """
     first, last = ways[0], ways[-1]
-    pack = _plug(told, "pack", PACK, ways, "pin")
+    pack = _plug(told, "pack", PACK, ways, "pin", drawn=True)
     coupler = Fitting("charger", told.parts[CHARGER.id].id, CHARGER.id)
     balance = _plug(told, "charger-taps", CHARGER, ways, "socket")
     power = (single("-"), single("+"))
@@ -125,13 +132,25 @@ def _short_form(told: MakeUpInput, ways: tuple[str, ...]) -> Assembly:
 
 
 def _plug(
-    told: MakeUpInput, name: str, place: Place, ways: tuple[str, ...], contact: str
+    told: MakeUpInput,
+    name: str,
+    place: Place,
+    ways: tuple[str, ...],
+    contact: str,
+    *,
+    drawn: bool = False,
 ) -> Fitting:
-    """A balance plug with a way for each tap; one with more that was chosen stays."""
+    """A balance plug with a way for each tap; one with more that was chosen stays. ``drawn`` where power runs
+    through it: no crimp of its contacts takes so thick a wire, they are drawn and soldered.
+    """
     many = min(max(len(ways), FEWEST), MOST)
     chosen = told.parts.get(name)
-    own = f"balance-{many}-{contact}"
-    if chosen is not None and set(ways) <= set(chosen.marks):
+    own = f"balance-{many}-{contact}{'-drawn' if drawn else ''}"
+    if (
+        chosen is not None
+        and set(ways) <= set(chosen.marks)
+        and (chosen.joint == "solder") == drawn
+    ):
         own = chosen.id
     spare = tuple(mark for mark in part(own).marks if mark not in ways)
     return Fitting(name, own, place.id, blanked=spare)
@@ -159,7 +178,9 @@ KIND = Kind(
     groups=(
         WHOSE,
         QuestionGroup("The battery", (CELLS, EACH_FULL)),
-        QuestionGroup("The charger", (CHARGES_AT, SET_FOR, BALANCE, TAP_FORM, FUSE, UNFUSED)),
+        QuestionGroup(
+            "The charger", (CHARGES_AT, SET_FOR, BALANCE, TAP_FORM, BRAIDED, FUSE, UNFUSED)
+        ),
         LIES_SOMEWHERE,
     ),
     places=(PACK, CHARGER),

@@ -19,7 +19,7 @@ from euthyne.core.trade.wire import Size
 END = Place("end", "supply")
 REST = Place("rest", "load", words="where the wire comes from", ours=False)
 CORE = "+"
-BY_ONE = ("blade", "lug", "ferrule", "click-in", "sleeve-contact")
+BY_ONE = ("blade", "bare-barrel", "lug", "ferrule", "click-in", "sleeve-contact")
 
 
 def on_a_wire(told: MakeUpInput) -> Assembly:

@@ -12,7 +12,7 @@ SAID_OF_JOINTS = (
     *("landing", "at_landing", "landing_detail", "landing_mistake", "landing_judge"),
     *("inserting", "at_inserting", "inserting_mistake", "comes_out", "kit"),
 )
-BODY_SAYS = ("closing", "making", "holds", "has", *SAID_OF_JOINTS)
+BODY_SAYS = ("closing", "making", "holds", "has", "tool", *SAID_OF_JOINTS)
 BODY_KEYS = ("loose", *BODY_SAYS)
 LOOSE_KEYS = ("id", "words", "over_mm", "facing")
 LOOSE_MAY_SAY = ("needed_by", "mistake")
@@ -28,6 +28,7 @@ MAKING_MAY_SAY = (
     "only",
     "ahead",
     "beside",
+    "after_all",
     "after_far",
     "reads",
 )

@@ -74,7 +74,7 @@ def _of_shelf() -> dict[str, tuple[Part, dict[str, str]]]:
 
 def shelved_under(part: Part) -> str:
     """The heading a part stands under where the whole shelf is offered."""
-    if len(part.marks) == 1 and part.joint in ("lug", "blade", "ferrule", "splice"):
+    if len(part.marks) == 1 and part.joint in ("lug", "blade", "bare-barrel", "ferrule", "splice"):
         return "Lugs, rings, terminals"
     if part.contact == "none" or part.outline == "box":
         return "Junctions, switches, boxes"

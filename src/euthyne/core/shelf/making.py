@@ -30,6 +30,7 @@ class Making:
     )
     ahead: bool = False  # True where other cables wait for it
     beside: bool = False  # True where the joints beside this body come first
+    after_all: bool = False  # True where every joint of the lead is made first
     after_far: bool = False  # True where the far ends of its cables are joined first
     reads: tuple[str, ...] = ()  # the lines of the proof that are measured then
 

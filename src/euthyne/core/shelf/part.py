@@ -58,6 +58,7 @@ class ThreadedPart:
     facing: str  # which way it faces
     needed_by: str = ""  # the step it must be on for; shutting the body where it does not say
     mistake: str = ""  # what goes wrong with it
+    bundle: bool = False  # True for what goes over all the wires of its end, whatever they land in
 
 
 @dataclass(frozen=True)
@@ -135,6 +136,9 @@ class Part:
     making: tuple[Making, ...] = ()  # what is done to it beside its joints
     holds: bool | None = None  # whether it grips the cord, where its termination does not say
     has: tuple[str, ...] = ()  # what else its words may speak of
+    tool: str = (
+        ""  # what its joints are made with, where that is not what such joints are made with
+    )
     landing: str = ""  # how landing a core in it is said
     at_landing: str = ""  # what else is said there
     landing_detail: str = ""  # how it is done, where not as its termination has it
@@ -226,7 +230,8 @@ class Part:
         """True when its own grip or gland holds the cord."""
         if self.holds is not None:
             return self.holds
-        holds = TERMINATIONS[self.joint].holds_the_cord(has_loose_parts=bool(self.threaded))
+        own = any(not loose.bundle for loose in self.threaded)
+        holds = TERMINATIONS[self.joint].holds_the_cord(has_loose_parts=own)
         return holds and not self.panel_mm
 
     @property

@@ -22,7 +22,13 @@ from euthyne.core.trade.figure import written
 from euthyne.data.schema import check_keys
 from euthyne.data.tables import TableError, records
 
-FILES = ("parts.toml", "parts-terminals.toml", "parts-ways.toml", "parts-boxes.toml")
+FILES = (
+    "parts.toml",
+    "parts-terminals.toml",
+    "parts-ways.toml",
+    "parts-boxes.toml",
+    "parts-packs.toml",
+)
 FACE_KEYS = ("source", "shell", "width", "height", "sure", "reversible", "note", "cavities")
 CAVITY_KEYS = ("mark", "x", "y", "shape", "w", "h")
 PART_KEYS = (

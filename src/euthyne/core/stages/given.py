@@ -1,15 +1,19 @@
 """What every stage computes on: a lead, the kind it is of, the parts its cores land in, its cores."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 
 from euthyne.core.assembly.joints import WireMap
 from euthyne.core.assembly.records import Assembly, Fitting
 from euthyne.core.kinds import Kind, kind_named
+from euthyne.core.kinds.charger_lead import PackBrief
 from euthyne.core.lead import Lead, part_of
 from euthyne.core.order.laid import CableEnd
-from euthyne.core.shelf.part import Part
+from euthyne.core.shelf.bodies import steps
+from euthyne.core.shelf.part import Part, ThreadedPart
 from euthyne.core.trade.cable import cable_types
+
+BRAID_MM = 14.0  # a braided sleeve pushed short is so wide, generic
 
 
 @dataclass(frozen=True, eq=False)
@@ -122,6 +126,27 @@ def given(lead: Lead) -> Given:
 
     Raises: Refused for a kind or a part that is not known.
     """
-    return Given(
-        lead, kind_named(lead.kind), {f.id: part_of(lead, f) for f in lead.assembly.fittings}
+    parts = {f.id: part_of(lead, f) for f in lead.assembly.fittings}
+    first = next(iter(parts), None)
+    if first is not None and PackBrief.of(lead.brief).braided:
+        parts[first] = _braided(parts[first])
+    return Given(lead, kind_named(lead.kind), parts)
+
+
+def _braided(part: Part) -> Part:
+    """A part with a braid behind it, which goes over every wire of its end before any is joined."""
+    braid = ThreadedPart(
+        id="braid",
+        words="braided sleeve",
+        bore_mm=BRAID_MM,
+        facing="pushed short, wide open",
+        needed_by="braid",
+        mistake="It goes over no plug that is on: it is slit, or an end is made again.",
+        bundle=True,
+    )
+    return replace(
+        part,
+        threaded=(braid, *part.threaded),
+        making=(*part.making, steps()["braid"]),
+        kit=(*part.kit, "2 lined sleeves for the ends of the braid"),
     )

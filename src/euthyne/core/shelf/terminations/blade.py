@@ -29,6 +29,5 @@ TERMINATION = Termination(
     done="{tint} is crimped",
     practised=_practised,
     crimped=True,
-    solderable=True,
     coloured=True,
 )

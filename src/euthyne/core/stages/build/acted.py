@@ -349,6 +349,7 @@ class _Acted:
         return list(self.ordered).index(key)
 
     def _shrunk(self, landing: _Landing) -> Iterator[BenchAct]:
+        # What shares its cup lies under it too: it is the same joint.
         sleeve = self.job.step_on_core("sleeve", landing.e.at, landing.core.core).key
         yield PlaceAct(sleeve)
         body = landing.e.body_of(landing.core.core)

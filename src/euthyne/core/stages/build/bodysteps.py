@@ -33,7 +33,8 @@ def thread(turn: Turn) -> BuildStep:
         facing += " once it lies there: so the other way round as it goes on"
     together = ""
     if len(turn.body.at) > 1 and not turn.e.cable.sheathed and part in turn.body.part.threaded:
-        together = f" Over all {len(turn.body.at)} wires together."
+        over = len(turn.job.bundle_at(turn.body)) if part.bundle else len(turn.body.at)
+        together = f" Over {'both' if over == 2 else f'all {over}'} wires together."
         if turn.job.one_pole_at_a_time:
             together = " Over this wire now; over the other once its own old end is off."
     return BuildStep(

@@ -2,6 +2,7 @@
 
 import hashlib
 import math
+from collections.abc import Iterator
 from functools import cached_property
 from itertools import takewhile
 
@@ -11,6 +12,7 @@ from euthyne.core.kinds.cable_set import SetBrief
 from euthyne.core.kinds.kind import Trait
 from euthyne.core.order.laid import BuildPlan, CableEnd, End
 from euthyne.core.order.order import OrderStep
+from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.stages.build import buildsteps
 from euthyne.core.stages.build.acted import acted_build
 from euthyne.core.stages.build.buildplan import order_of, threading_plan
@@ -172,7 +174,22 @@ class BuildStage:
             colours=self.ends.colours,
             spare=self._spare(at),
             marked=self._marked(at),
+            under_anothers=tuple(self._under_anothers(at)),
         )
+
+    def _under_anothers(self, at: CableEnd) -> Iterator[str]:
+        """The cores of a cable end that share a soldered cup with a thicker one, or one that comes first."""
+        assembly, names = self.given.assembly, self.given.assembly.core_names
+        for own in assembly.landing_at(at):
+            part = self.given.parts[own.fitting]
+            if TERMINATIONS[part.joint].joined_by != "solder" or part.positions:
+                continue
+            shared = [
+                x for x in assembly.landings if (x.fitting, x.cavity) == (own.fitting, own.cavity)
+            ]
+            shared.sort(key=lambda x: -self.conductor.laid[x.at.cable].copper_mm2)
+            if shared[0] != own:
+                yield names[own.at.cable, own.core]
 
     def _marked(self, at: CableEnd) -> tuple[Marking, ...]:
         """The cores of a cable end that are marked, where it is ours to mark."""

@@ -241,7 +241,11 @@ class _EndEvents:
             before = (found[-1].id,)
             found.append(Event(id=key, at=self.at, tool="iron", od_mm=wide_mm, after=before, on=on))
         if sleeve_of(self.e, core) is not None:
-            others = self._other_side(body) if body.joins else ()
+            others = (
+                self._other_side(body)
+                if body.joins
+                else tuple(self.job.step_on_core("land", *one).key for one in together)
+            )
             found.append(
                 Event(
                     id=self.job.step_on_core("shrink", self.e.at, core.core).key,

@@ -81,7 +81,8 @@ def _said(step: OrderStep, job: BuildJob, barrels: dict[tuple[str, str], list[st
     if name is None:
         raise ValueError(f"{step.what} is done to neither end")
     turn = Turn(name, job, fed_from=step.at[0].end)
-    if name.does == "land" and turn.body.termination.lasting:
+    ends = turn.body.termination
+    if name.does == "land" and (ends.lasting or ends.joined_by == "solder") and not turn.body.joins:
         cavity = next(c.cavity for c in turn.e.strip.cores if c.core == name.on)
         ready = barrels.setdefault((turn.body.id, cavity), [])
         many = len(job.together(turn.body, cavity))

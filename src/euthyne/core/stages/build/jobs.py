@@ -116,6 +116,8 @@ class EndToBuild:
     colours: Colours
     spare: tuple[str, ...] = ()
     marked: tuple[Marking, ...] = ()
+    # cores that share a cup with another, whose sleeve goes over both
+    under_anothers: tuple[str, ...] = ()
 
     @property
     def body(self) -> Body:
@@ -232,6 +234,11 @@ class BuildJob:
             if (core.fitting, core.cavity) == (body.id, cavity)
         )
 
+    def bundle_at(self, body: Body) -> tuple[EndToBuild, ...]:
+        """The cable ends that lie where a fitting is, whatever they land in."""
+        place = self.at(body.at[0]).place
+        return tuple(e for e in self.ends if e.place == place)
+
     @property
     def screwed(self) -> tuple[Body, ...]:
         """The fittings whose screws are turned again after a wait."""
@@ -338,8 +345,8 @@ def sleeves_on(e: EndToBuild, body: Body | None = None) -> list[Sleeve]:
 
 
 def sleeve_of(e: EndToBuild, core: CoreStrip) -> Sleeve | None:
-    """The sleeve of a core at an end; a shield has none."""
-    if core.cavity == SHIELD:
+    """The sleeve of a core at an end; a shield has none, nor what lies under another's."""
+    if core.cavity == SHIELD or core.core in e.under_anothers:
         return None
     return sleeve_on(e, e.body_of(core.core))
 
@@ -410,4 +417,4 @@ def tool_of(part: Part, how: Practices) -> str:
         return "hammer and indenter"
     if torqued(part, how):
         return "torque driver"
-    return TERMINATIONS[part.joint].tool
+    return part.tool or TERMINATIONS[part.joint].tool

@@ -111,15 +111,28 @@ def land(turn: Turn) -> BuildStep:
 
 
 def _laid_ready(turn: Turn, strip: CoreStrip, said: dict[str, str]) -> BuildStep:
-    """A core that shares its barrel with another lies ready until that is ready too: they are pressed as one."""
+    """A core that shares its barrel or its cup with another lies ready until that is ready too: they are joined
+    as one.
+    """
+    where, how, wrong = (
+        "barrel",
+        "Bared like the other, its strands straight. Nothing is pressed yet: both go in as one.",
+        "Pressed alone, the other finds no barrel, and a second terminal finds no tab.",
+    )
+    if turn.body.termination.joined_by == "solder":
+        where, how, wrong = (
+            "cup",
+            "Bared like the other and laid along it. Nothing is soldered yet: both go in as one, under one sleeve.",
+            "Soldered alone, the first comes loose as the second is heated.",
+        )
     return BuildStep(
         key=turn.name.key,
         kind="land",
         end=turn.end,
-        headline=f"Lay the {turn.thing} ready for {said['cavity']} of the {turn.body.part.short}: one barrel "
-        f"takes another with it{turn.told_apart}",
-        detail="Bared like the other, its strands straight. Nothing is pressed yet: both go in as one.",
-        mistake="Pressed alone, the other finds no barrel, and a second terminal finds no tab.",
+        headline=f"Lay the {turn.thing} ready for {said['cavity']} of the {turn.body.part.short}: one "
+        f"{where} takes another with it{turn.told_apart}",
+        detail=how,
+        mistake=wrong,
         button=f"{turn.tint} lies ready",
         core=strip.core,
         judge=("bared alike", "long enough to lie side by side"),

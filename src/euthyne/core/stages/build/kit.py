@@ -5,7 +5,7 @@ no step asks for.
 from collections import Counter
 from dataclasses import dataclass
 
-from euthyne.core.stages.build.jobs import SHIELD, Body, BuildJob, sleeve_cut_mm, sleeve_on
+from euthyne.core.stages.build.jobs import Body, BuildJob, sleeve_cut_mm, sleeve_of, sleeve_on
 from euthyne.core.trade.figure import mm
 
 
@@ -60,7 +60,7 @@ def _sleeves(body: Body, job: BuildJob) -> list[str]:
     for at in body.at:
         e = job.at(at)
         sleeve = sleeve_on(e, body)
-        own = [c for c in e.strip.cores if c.fitting == body.id and c.cavity != SHIELD]
+        own = [c for c in e.strip.cores if c.fitting == body.id and sleeve_of(e, c)]
         if sleeve is not None:
             found[f"{sleeve.words}, {mm(sleeve_cut_mm(e, sleeve, body)):.0f} long"] += len(own)
         elif body.termination.sleeved and not (

@@ -7,7 +7,7 @@ from itertools import pairwise
 
 from euthyne.core.lead.step import Does
 from euthyne.core.order.laid import CABLE, Event, Threaded
-from euthyne.core.stages.build.jobs import BuildJob, EndToBuild
+from euthyne.core.stages.build.jobs import Body, BuildJob, EndToBuild
 
 
 def opened_first(e: EndToBuild, job: BuildJob) -> tuple[str, ...]:
@@ -35,7 +35,9 @@ def over_all(events: list[Event], job: BuildJob) -> list[Event]:
         first = job.at(body.at[0])
         if first.cable.sheathed or len(body.at) < 2:
             continue
-        over = tuple(job.step("thread", first.at, part.id).key for part in body.part.threaded)
+        found = _over_bundle(found, body, job)
+        own = [part for part in body.part.threaded if not part.bundle]
+        over = tuple(job.step("thread", first.at, part.id).key for part in own)
         does: Does = "insert" if body.termination.inserted else "land"
         cores = [
             (at, c.core) for at in body.at for c in job.at(at).strip.cores if c.fitting == body.id
@@ -43,6 +45,21 @@ def over_all(events: list[Event], job: BuildJob) -> list[Event]:
         last = {job.step_on_core(does, at, core).key for at, core in cores}
         found = [replace(e, after=(*e.after, *over)) if e.id in last else e for e in found]
     return found
+
+
+def _over_bundle(events: list[Event], body: Body, job: BuildJob) -> list[Event]:
+    """What goes over a whole bundle is on before any wire of its end is joined, in whatever body."""
+    over = tuple(
+        job.step("thread", body.at[0], part.id).key for part in body.part.threaded if part.bundle
+    )
+    ends = {e.at for e in job.bundle_at(body)}
+    joined = {
+        job.step_on_core("land", e.at, c.core).key
+        for e in job.ends
+        if e.at in ends
+        for c in e.strip.cores
+    }
+    return [replace(e, after=(*e.after, *over)) if e.id in joined else e for e in events]
 
 
 def dead_events(job: BuildJob) -> list[Event]:
@@ -84,6 +101,20 @@ def held_up(events: list[Event], job: BuildJob) -> list[Event]:
                 far = {at.other for at in body.at} & {e.at for e in others}
                 bare = tuple(job.step("cores", at).key for at in sorted(far))
                 events = [replace(e, after=(*e.after, *bare)) if e.id == key else e for e in events]
+            if made.after_all:
+                key = job.step_at_body("make", body, on=made.id).key
+                every = tuple(
+                    job.step_on_core(
+                        "insert" if own.termination.inserted else "land", at, c.core
+                    ).key
+                    for own in job.bodies
+                    for at in own.at
+                    for c in job.at(at).strip.cores
+                    if c.fitting == own.id and job.together(own, c.cavity)[0] == (at, c.core)
+                )
+                events = [
+                    replace(e, after=(*e.after, *every)) if e.id == key else e for e in events
+                ]
             if made.after_far:
                 key = job.step_at_body("make", body, on=made.id).key
                 beyond = {at.other for at in body.at}

@@ -100,14 +100,18 @@ def _of_end(end: LeadEnd, name: str, short: str, unseen: bool) -> Iterable[LookL
     if part.grips:
         question = f"Does the grip of the {short} hold sheath, straight and even?"
         yield LookLine(f"{name}-sheath", question, "cores showing, grip tilted", end.id)
-    for loose in part.threaded:
+    for loose in (one for one in part.threaded if not one.bundle):
         question = f"At the {short}: is the {loose.words} on, {loose.facing}?"
         bad = loose.mistake or "left off, or the wrong way round"
         yield LookLine(f"{name}-on-{loose.id}", question, bad, end.id)
     # What a lid, a boot or a sleeve hides was looked at in the build, at its own step: nobody is asked to see
     # through it.
     joined = bool(part.positions) and kind.joined_by == "splice"
-    hidden = part.closes or joined or any(m.seats and m.when == "landed" for m in part.making)
+    hidden = (
+        part.closes
+        or joined
+        or any(m.seats and m.when == "landed" and not m.after_all for m in part.making)
+    )
     if end.landing and kind.insertion:
         question = f"At the {short}, every joint: {'; '.join(kind.insertion.judge)}?"
         yield LookLine(f"{name}-strands", question, kind.insertion.mistake, end.id)
