@@ -77,7 +77,12 @@ def on_its_tail(told: MakeUpInput) -> Assembly:
     cables: list[Cable] = []
     wires: tuple[WireCourse, ...] = ()
     for core in cores:
-        tail = Cable(f"tail-{POLES[core]}", (Core(core),), existing=Existing(finished="b"))
+        tail = Cable(
+            f"tail-{POLES[core]}",
+            (Core(core),),
+            size=told.brief.already_size if piece else None,
+            existing=Existing(finished="b"),
+        )
         meets = f"splice{core}.b" if piece else f"{made}.{core}"
         cables.append(tail)
         wires += wires_of(tail, (core, meets, f"{shut}.{core}"))

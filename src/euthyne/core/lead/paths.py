@@ -6,7 +6,8 @@ stands at a place; ``circuit.taps.size`` what a circuit beside the power is made
 ``blank.socket`` whether the empty ways of a fitting are closed; ``tint.L`` the colour of a core, by
 its name in the lead; ``cable.salvaged`` whether the power cables were there before,
 ``cable.length_m`` how long they were found, ``cable.cut_back_mm`` what is cut off their old ends;
-``every.part`` and ``every.stud`` those of every end, None where they are not alike;
+``loss.serves`` by what it feeds its loss is limited; ``every.part`` and ``every.stud`` those of every
+end, None where they are not alike;
 ``old.od_mm`` and its like what is known of a cord that is there and goes on being used.
 """
 
@@ -18,6 +19,8 @@ from euthyne.core.lead import Circuit, Lead, part_of
 
 # the part of a fitting that is there and on no shelf: a tool, somebody's panel
 THERE = "there-before"
+# How much may be lost, in %, by what a lead of a boat feeds. Source: ABYC E-11.
+SERVES_BY_LOSS = {3.0: "critical", 10.0: "other"}
 
 
 def value_at(lead: Lead, path: str) -> Any:
@@ -29,6 +32,8 @@ def value_at(lead: Lead, path: str) -> Any:
                 f.part or (THERE if f.existing else None) for f in lead.fittings if f.place == rest
             )
             return next(there, None)
+        case "loss":
+            return SERVES_BY_LOSS.get(lead.conductor.drop_percent, "own")
         case "every":
             alike = {getattr(f, rest) for f in lead.fittings}
             return alike.pop() if len(alike) == 1 else None
@@ -65,6 +70,10 @@ def with_value(lead: Lead, path: str, value: Any) -> Lead:
     match section:
         case "fit":
             return replace(lead, fittings=tuple(_fitted(f, rest, value) for f in lead.fittings))
+        case "loss":
+            limits = {serves: percent for percent, serves in SERVES_BY_LOSS.items()}
+            limit = limits.get(value, lead.conductor.drop_percent)
+            return replace(lead, conductor=replace(lead.conductor, drop_percent=limit))
         case "every":
             if value is None:
                 return lead

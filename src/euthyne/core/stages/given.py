@@ -5,8 +5,9 @@ from functools import cached_property
 
 from euthyne.core.assembly.joints import WireMap
 from euthyne.core.assembly.records import Assembly, Fitting
-from euthyne.core.kinds import Kind, kind_named
+from euthyne.core.kinds import Kind, Trait, kind_named
 from euthyne.core.kinds.charger_lead import PackBrief
+from euthyne.core.kinds.damp_lead import BoatBrief
 from euthyne.core.lead import Lead, part_of
 from euthyne.core.order.laid import CableEnd
 from euthyne.core.shelf.bodies import steps
@@ -86,6 +87,21 @@ class Given:
         return not any(cable.cut_here for cable in self.assembly.cables)
 
     @property
+    def lies_in_the_wet(self) -> bool:
+        """True where a lead of a boat lies where water stands: lined terminals get a second sleeve."""
+        return Trait.AFLOAT in self.kind.traits and self.lead.brief.place == "wet"
+
+    @property
+    def feeds_a_device(self) -> bool:
+        """True where a lead on direct current ends in a device that is there and not opened."""
+        far = self.at_side("load")
+        return (
+            not self.mains
+            and Trait.ONE_END not in self.kind.traits
+            and all(f.existing for f in far)
+        )
+
+    @property
     def shut_in_a_tool(self) -> bool:
         """True where a lead of the mains ends in a tool that is not opened."""
         far = self.at_side("load")
@@ -98,6 +114,8 @@ class Given:
         """
         if self.shut_in_a_tool and "load" in self.kind.proof:
             return ("tool",)
+        if BoatBrief.of(self.lead.brief).load_end == "tails":
+            return ("device", "rise", "pull")
         return self.kind.proof
 
     @property

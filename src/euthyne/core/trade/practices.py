@@ -39,7 +39,9 @@ class Practices:
     iron_hand: Literal["right", "left"] = "right"  # the hand the iron is in
     sleeve_colour: Literal["of-core", "black"] = "of-core"  # of sleeving
     labels: Literal["wrap", "printed-sleeve"] = "wrap"  # how cores are labelled
-    labels_every: Literal["0", "2", "5", "10"] = "0"  # m between labels; 0 for the ends alone
+    labels_every: Literal["0", "0.6", "2", "5", "10"] = (
+        "0"  # m between labels; 0 for the ends alone
+    )
     pulled_by: Literal["builder", "someone-else"] = "builder"  # how a joint is pulled
     # months to the next test, or by where it lives
     tested_again: Literal["by-place", "3", "6", "12"] = field(default="by-place", repr=False)
@@ -244,6 +246,11 @@ PRACTICES = (
         "Tags along a long run?",
         (
             Choice("0", "at both ends only", "Enough where both ends are in sight of each other."),
+            Choice(
+                "0.6",
+                f"every {metres(0.6)}",
+                "In a boat's bundles, where each is told by its name.",
+            ),
             Choice("2", f"every {metres(2)}", "Through walls and ducts."),
             Choice("5", f"every {metres(5)}", "Along a tray with other leads."),
             Choice("10", f"every {metres(10)}", "Across open ground."),

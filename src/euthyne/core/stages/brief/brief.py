@@ -5,6 +5,7 @@ from functools import cached_property
 
 from euthyne.core.kinds import Trait
 from euthyne.core.kinds.cable_set import SetBrief
+from euthyne.core.kinds.conversion import TailBrief
 from euthyne.core.kinds.heating_tape import TapeBrief
 from euthyne.core.kinds.inverter_link import InverterBrief
 from euthyne.core.kinds.solar_string import SolarBrief
@@ -184,4 +185,6 @@ class BriefStage:
         """What is in the path before this lead, out and back."""
         if self.told.already_m is None or self.told.already_size is None:
             return ()
+        if isinstance(self.told, TailBrief) and self.told.tail_by == "straight":
+            return ()  # it is the lead itself, not something before it
         return (AlreadyThere(self.told.already_m, self.told.already_size),)

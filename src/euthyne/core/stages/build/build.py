@@ -174,6 +174,7 @@ class BuildStage:
             colours=self.ends.colours,
             spare=self._spare(at),
             marked=self._marked(at),
+            wet=self.given.lies_in_the_wet,
             under_anothers=tuple(self._under_anothers(at)),
         )
 

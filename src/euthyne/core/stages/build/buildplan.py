@@ -18,13 +18,14 @@ from euthyne.core.order.laid import (
 )
 from euthyne.core.order.order import Order, order
 from euthyne.core.shelf.making import When
-from euthyne.core.shelf.part import wiring_side
+from euthyne.core.shelf.part import LINED, wiring_side
 from euthyne.core.stages.build.jobs import (
     Body,
     BuildJob,
     CableToBuild,
     EndToBuild,
     barrel_mm,
+    second_sleeve,
     sleeve_of,
     soldered,
     tool_of,
@@ -252,11 +253,17 @@ class _EndEvents:
                     at=self.at,
                     tool=HEATS[self.how.heat],
                     od_mm=wide_mm,
-                    after=(found[-1].id, *others),
+                    after=(self._before_its_sleeve(body, found[-1].id), *others),
                     on=own,
                 )
             )
         return found
+
+    def _before_its_sleeve(self, body: Body, joined: str) -> str:
+        """What a sleeve is slid over: the joint, or a lined terminal once its own lining is warmed."""
+        if second_sleeve(self.e, body):
+            return self.job.step_at_body("make", body, on=LINED).key
+        return joined
 
     def _alone_mm(self, body: Body, core: CoreStrip, key: str) -> float | None:
         """What cutting off one joint by itself costs; None where it holds another core as well, or its own
@@ -305,7 +312,7 @@ def _landings(body: Body, job: BuildJob) -> list[tuple[CableEnd, str]]:
                 last = "insert"
             if soldered(body.part, job.practices):
                 last = "solder"
-            if sleeve_of(e, core) is not None:
+            if sleeve_of(e, core) is not None and not second_sleeve(e, body):
                 last = "shrink"
             found.append((at, job.step_on_core(last, at, core.core).key))
             if last != "land":

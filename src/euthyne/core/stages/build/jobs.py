@@ -116,6 +116,7 @@ class EndToBuild:
     colours: Colours
     spare: tuple[str, ...] = ()
     marked: tuple[Marking, ...] = ()
+    wet: bool = False  # True where it lies in the wet, and lined terminals get a second sleeve
     # cores that share a cup with another, whose sleeve goes over both
     under_anothers: tuple[str, ...] = ()
 
@@ -329,9 +330,11 @@ def sleeves_on(e: EndToBuild, body: Body | None = None) -> list[Sleeve]:
     check your part.
     """
     into, cable = body or e.body, e.cable
-    if not into.termination.sleeved or (into.joins and into.at[0] != e.at):
+    if not (into.termination.sleeved or second_sleeve(e, into)) or (
+        into.joins and into.at[0] != e.at
+    ):
         return []
-    if into.joins and into.part.threaded:
+    if into.joins and (into.part.threaded or (into.part.lined and not e.wet)):
         return []  # it has sleeves of its own, over all of it
     lug = lug_on(into, cable)
     if lug:
@@ -341,7 +344,13 @@ def sleeves_on(e: EndToBuild, body: Body | None = None) -> list[Sleeve]:
     else:
         barrel = JOINT_OVER_COPPER * copper_mm(cable.copper_mm2)
     widest, thinnest = max(cable.core_mm, barrel), min(cable.core_mm, barrel)
-    return sleeves_for(widest, thinnest, adhesive=into.termination.lined)
+    lined = into.termination.lined or second_sleeve(e, into)
+    return sleeves_for(widest, thinnest, adhesive=lined)
+
+
+def second_sleeve(e: EndToBuild, into: Body) -> bool:
+    """True where a lined sleeve goes over a lined terminal once that is warmed: its joint lies in the wet."""
+    return e.wet and into.part.lined
 
 
 def sleeve_of(e: EndToBuild, core: CoreStrip) -> Sleeve | None:

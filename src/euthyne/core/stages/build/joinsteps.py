@@ -12,6 +12,7 @@ from euthyne.core.stages.build.jobs import (
     covered_mm,
     hammered,
     lug_on,
+    second_sleeve,
     sleeve_cut_mm,
     sleeve_on,
     torqued,
@@ -95,6 +96,10 @@ def land(turn: Turn) -> BuildStep:
         + _by_feel(part, how)
         + (kind.practised(how, turn.job.mains) if _practised(turn) and made is kind else "")
     )
+    if turn.job.one_pole_at_a_time and kind.joined_by == "solder" and made is kind:
+        detail += (
+            " The pack lies covered, an arm's length from the iron: a cell that is heated or pierced burns."
+        )
     return BuildStep(
         key=turn.name.key,
         kind="land",
@@ -297,6 +302,8 @@ def shrink(turn: Turn) -> BuildStep:
     """A core's sleeve is slid over its joint and shrunk."""
     flame = turn.job.practices.heat == "flame"
     where = f"It lies {turn.body.termination.under_sleeve}."
+    if second_sleeve(turn.e, turn.body):
+        where = "It lies over the terminal's own sleeve and the insulation behind it: the second, for below water."
     how = "From the middle to the ends, turning all the while."
     careful = ""
     if flame:

@@ -1,9 +1,10 @@
 """A cord that is there already: which size it may be, by what is printed on it and what was measured on it."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 
 from euthyne.core.assembly.records import POWER, Existing
+from euthyne.core.kinds.conversion import TailBrief
 from euthyne.core.stages.given import Given
 from euthyne.core.trade.cable import made_in, make_up, outside_diameter
 from euthyne.core.trade.figure import mm
@@ -88,9 +89,16 @@ class CordThere:
 
 def cord_there(given: Given, cable_type: str, unit: Unit) -> CordThere | None:
     """The cord of the power that is there and is not cut here; None where it is new."""
+    brief = given.lead.brief
+    # The tail of a device that gets its coupler straight on it: its size is said once, where it is asked.
+    on_tail = isinstance(brief, TailBrief) and given.flex_is_there
     for cable in given.assembly.of_circuit(POWER):
-        if cable.existing is None or cable.cut_here or len(cable.cores) == 1:
+        if cable.existing is None or cable.cut_here or (len(cable.cores) == 1 and not on_tail):
             continue
+        if on_tail:
+            said = cable.existing.printed or brief.already_size
+            known = replace(cable.existing, printed=said)
+            return CordThere(cable_type, 1, False, unit, known)
         if cable.type is None:  # what has a type of its own, a tape, is what it says
             names = [core.id for core in cable.cores]
             return CordThere(cable_type, len(names), "E" in names, unit, cable.existing)

@@ -27,6 +27,11 @@ class LookLine:
 CORD = LookLine(
     "cord", "Is the cable whole along its length, no cut, no kink?", "a cut, a flat place"
 )
+TRIED = LookLine(
+    "trial",
+    "Last of all, with its source in and fused: does it run, the right way round, and stays every joint cold?",
+    "backwards, not at all, or a warm joint",
+)
 OLD = LookLine(
     "bright",
     "Salvaged: bright strands at both ends, no stiff length, no green?",
@@ -40,12 +45,15 @@ def look_list(
     unseen: bool = False,
     marked: Mapping[str, str] = MappingProxyType({}),
     there: tuple[LeadEnd, ...] = (),
+    sleeved_twice: frozenset[str] = frozenset(),
+    tried: bool = False,
 ) -> tuple[LookLine, ...]:
     """Everything to look at on a lead, its supply side first, then the cable.
 
     Parameters: ends made here; salvaged, whether its cable was there before; unseen, where
     no probe comes to the other ends; marked, by the fitting the cores that are marked there, in words; there,
-    the ends that were on it before.
+    the ends that were on it before; sleeved_twice, the ends whose lined terminal lies under a sleeve more; tried,
+    where what it feeds is there to be run.
     """
     lines = [
         replace(
@@ -55,7 +63,9 @@ def look_list(
             question=_without_the(line.question, end),
         )
         for end in ends
-        for line in _of_end(end, _name(end, ends), _said(end, ends), unseen)
+        for line in _of_end(
+            end, _name(end, ends), _said(end, ends), unseen, end.id in sleeved_twice
+        )
     ]
     lines += [
         LookLine(
@@ -69,7 +79,7 @@ def look_list(
         if end.id in marked
     ]
     lines += [line for end in there for line in _of_old(end)]
-    return (*lines, CORD, *((OLD,) if salvaged else ()))
+    return (*lines, CORD, *((OLD,) if salvaged else ()), *((TRIED,) if tried else ()))
 
 
 def _of_old(end: LeadEnd) -> Iterable[LookLine]:
@@ -92,7 +102,7 @@ def _of_old(end: LeadEnd) -> Iterable[LookLine]:
         )
 
 
-def _of_end(end: LeadEnd, name: str, short: str, unseen: bool) -> Iterable[LookLine]:
+def _of_end(end: LeadEnd, name: str, short: str, unseen: bool, twice: bool) -> Iterable[LookLine]:
     """What is looked at on one end: its grip, each loose part, its joints, what else was made of it,
     its body; its map too where the other ends are ``unseen`` by any probe.
     """
@@ -112,7 +122,11 @@ def _of_end(end: LeadEnd, name: str, short: str, unseen: bool) -> Iterable[LookL
         or joined
         or any(m.seats and m.when == "landed" and not m.after_all for m in part.making)
     )
-    if end.landing and kind.insertion:
+    if end.landing and twice and not joined:
+        question = f"At the {short}: the second sleeve tight, adhesive seen at both its ends?"
+        yield LookLine(f"{name}-strands", question, "dry at one end: water stands in it", end.id)
+        hidden = True
+    elif end.landing and kind.insertion:
         question = f"At the {short}, every joint: {'; '.join(kind.insertion.judge)}?"
         yield LookLine(f"{name}-strands", question, kind.insertion.mistake, end.id)
     elif end.landing and kind.sleeved and not hidden:

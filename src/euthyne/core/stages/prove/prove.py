@@ -45,6 +45,10 @@ class ProveStage:
             unseen=not (self.ends.points_on("A") and self.ends.points_on("B")),
             marked={end.id: words for end in self.ends.ours if (words := self._marked(end))},
             there=tuple(end for end in self.ends.all if end.fitting.existing and end.fitting.part),
+            sleeved_twice=frozenset(
+                end.id for end in self.ends.ours if end.part.lined and self.given.lies_in_the_wet
+            ),
+            tried=self.given.feeds_a_device and not (self.subject and self.subject.on_pack),
         )
 
     def _marked(self, end: LeadEnd) -> str:

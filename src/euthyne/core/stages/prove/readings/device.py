@@ -54,7 +54,7 @@ def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     return (
         DeviceLine(
             id="device",
-            words="plus to minus of the device, at its new coupler",
+            words="plus to minus of the device, at its new end",
             bounds=Band(limits.watch_ohm, MOST_OHM, MOST_OHM),
             how="Nothing connected; red probe on plus. Wait until the figure stands still.",
             why=f"under {limits.short_ohm:g} ohm it is a short; motors read up to {limits.watch_ohm:g}",

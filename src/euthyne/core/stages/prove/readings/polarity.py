@@ -18,7 +18,8 @@ def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
             "polarity",
             "plus to minus at the far end, before the last bolt",
             (subject.volts * limits.low_share, subject.volts * limits.high_share),
-            "Source connected through its fuse, nothing at the far end; red probe on plus.",
+            "Posts brushed bright, acid washed off. Source connected through its fuse, nothing at the far end; red "
+            "probe on plus.",
             limits.source,
             (subject.far("+"), subject.far("-")),
         ),
