@@ -54,7 +54,8 @@ def test_labels_of_each_form_name_the_lead_and_what_it_carries(person, form):
     pages, text = pdf_words(person, f"{CORD}/label.pdf?form={form}")
     assert pages == 1
     assert text.count("TR-0012") == {"flag": 2, "run": 6}.get(form, 1)
-    assert "3 A" in text
+    # Along a run it is told from the others of its bundle; at its ends by what it carries too.
+    assert ("Mount controller cord" if form == "run" else "3 A") in text
     assert "TR-0012" in person.open(f"{CORD}/label.svg?form={form}")
 
 
@@ -152,13 +153,13 @@ def test_the_feed_holds_each_re_test_on_its_day(person, store):
 
 def test_a_correction_points_back_and_is_sealed_in_its_own_right(person, store):
     person.send(f"{CORD}/follow", why="corrected")
-    new, before = store.get("TR-0042").lead, store.get("TR-0012").lead
+    new, before = store.get("TR-0043").lead, store.get("TR-0012").lead
     assert (new.follows, new.again_for) == ("TR-0012", "corrected")
     assert (new.build, new.proof, new.reasons) == (before.build, before.proof, before.reasons)
-    person.send("/leads/TR-0042/brief", made_for="Tarn Ridge Observatory, west dome")
+    person.send("/leads/TR-0043/brief", made_for="Tarn Ridge Observatory, west dome")
     assert store.seal_of("TR-0012").record["lead"]["made_for"] == before.made_for
-    history = words(person.open("/leads/TR-0042/history"))
-    assert "TR-0042 corrected" in history and "TR-0012 built" in history
+    history = words(person.open("/leads/TR-0043/history"))
+    assert "TR-0043 corrected" in history and "TR-0012 built" in history
     assert store.faults_of_log() == []
 
 
@@ -168,7 +169,7 @@ def test_a_re_test_is_due_next_by_what_the_bench_says_now(person, store):
     spread_practices(store)
     before = store.get("TR-0012").lead
     person.send(f"{CORD}/follow", why="re-test")
-    new = store.get("TR-0042").lead
+    new = store.get("TR-0043").lead
     assert new.build.practices.tested_again == "3"
     assert Plan(new).build.stamp == Plan(before).build.stamp
     assert Plan(new).tag.facts("2027-01-31", "RM").next_test == "2027-04-30"

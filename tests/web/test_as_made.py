@@ -19,6 +19,7 @@ from euthyne.exchange.lead_file import file_of_lead, read_lead
 AT = "2026-11-26T09:00:00"
 # A lead of the observatory for each kind as it is made.
 AS_MADE = (
+    "rail-mule-bank",
     "mount-controller", "hut-to-dome", "jetty-box", "lathe-supply", "visitor-charger", "fan-chain",
     "dew-heater-box", "drill-plug", "hut-repair", "battery-inverter", "roof-string", "welder-work",
     "three-cell-charger", "finder-battery", "weather-mast", "dome-encoder", "gutter-tape",

@@ -213,7 +213,7 @@ def test_template_and_traveller_are_printed_from_the_cut(person, paper):
 def test_nothing_is_printed_while_the_size_is_open(person):
     person.send("/leads/new", start="extension-bs")
     assert "There is nothing to print yet" in words(
-        person.open("/leads/TR-0042/traveller.pdf", code=409)
+        person.open("/leads/TR-0043/traveller.pdf", code=409)
     )
 
 

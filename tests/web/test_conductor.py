@@ -79,8 +79,8 @@ def test_both_units_stand_side_by_side(person):
     metric = words(person.open(HUT))
     assert "2.5 mm² over 14 AWG" in metric
     person.send("/leads/new", start="supply-split")
-    person.send("/leads/TR-0042/brief", **{"brief.run_m": "20 ft"})
-    assert re.search(r"6 AWG 13\.30 mm²", words(person.open("/leads/TR-0042/conductor")))
+    person.send("/leads/TR-0043/brief", **{"brief.run_m": "20 ft"})
+    assert re.search(r"6 AWG 13\.30 mm²", words(person.open("/leads/TR-0043/conductor")))
 
 
 TYPED = [

@@ -98,13 +98,13 @@ def test_a_press_cut_off_takes_lugs_and_sleeves_from_stores_and_its_length_from_
     person, store
 ):
     build(person, store, LINK, "A-shrink-+")
-    lugs, sleeving = left(store, "Lugs 50 mm², M8"), left(store, "Sleeve 19 mm, lined")
+    lugs, sleeving = left(store, "Lugs 50 mm², M8"), left(store, "Lined sleeve, large")
     wrong(person, LINK, "A-land-+", why="flash and a crack")
     assert keys(store, LINK) == ["lay-out", "cut", "A-cores@plus"]
     anew = words(person.open(f"/leads/{LINK}/build/bench?step=A-land-%2B"))
     assert "Cut the old one off close behind it, and bare 29.1 to 31.1 mm again" in anew
     assert left(store, "Lugs 50 mm², M8") == lugs - 1
-    assert left(store, "Sleeve 19 mm, lined") == pytest.approx(sleeving - 0.040 / 0.87, abs=0.001)
+    assert left(store, "Lined sleeve, large") == pytest.approx(sleeving - 0.040 / 0.87, abs=0.001)
     lost = store.get(LINK).lead.build.reworks[0].length_lost_mm
     assert plan_of(store.get(LINK).lead).build.length_lost_m == pytest.approx(lost / 1000)
     assert "lost in all" in words(person.open(f"/leads/{LINK}/build"))

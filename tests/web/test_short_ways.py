@@ -14,7 +14,7 @@ HUT = "/leads/TR-0023"
 
 def test_the_same_lead_again_is_planned_alike_and_nothing_of_it_is_built(person, store):
     person.send("/leads/TR-0017/again")
-    like, again = store.get("TR-0017").lead, store.get("TR-0042").lead
+    like, again = store.get("TR-0017").lead, store.get("TR-0043").lead
     assert (again.brief, again.conductor, again.fittings) == (
         like.brief,
         like.conductor,
@@ -23,12 +23,12 @@ def test_the_same_lead_again_is_planned_alike_and_nothing_of_it_is_built(person,
     assert again.build.done == ()
     assert again.proof.readings == ()
     assert like.build.done
-    assert "as TR-0017 again" in words(person.open("/leads/TR-0042/log"))
+    assert "as TR-0017 again" in words(person.open("/leads/TR-0043/log"))
 
 
 def test_a_sealed_lead_can_be_made_again(person, store):
     person.send("/leads/TR-0012/again")
-    assert not store.get("TR-0042").sealed
+    assert not store.get("TR-0043").sealed
 
 
 def test_the_ends_change_places_and_the_checks_say_what_that_means(person, store):
@@ -65,7 +65,7 @@ def test_the_cable_that_is_there_is_named_and_taken_in_one_press(person, store):
 def test_a_stage_that_is_done_has_a_press_to_the_next(person):
     assert "On to Conductor" in person.open(f"{HUT}/brief")
     person.send("/leads/new", start="welding-extension")
-    assert "On to Conductor" not in person.open("/leads/TR-0042/brief")
+    assert "On to Conductor" not in person.open("/leads/TR-0043/brief")
 
 
 def test_a_lead_costs_what_stores_paid_and_its_largest_item_is_named(person, store):

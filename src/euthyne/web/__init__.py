@@ -36,6 +36,7 @@ from euthyne.web import (
     leads,
     measures,
     one,
+    panel,
     people,
     picking,
     practices,
@@ -133,6 +134,7 @@ def create_app(
         stores,
         copies_room,
         one,
+        panel,
         cost,
     ):
         app.register_blueprint(room.blueprint)

@@ -355,6 +355,7 @@ MADE = {
     "source-at-each-end": ("inverter-link", {"places__inverter__source": True}),
     "room-in-box": ("extension-box-bs", {"conductor__size": "4 mm2"}),
     "open-unmated": ("solar-string", {"brief__place": "outdoor"}),
+    "piece-gives": ("welding-extension", {**OLD_CABLE, "cable__length_m": 30.0}),
     "salvaged-too-short": ("welding-extension", {**OLD_CABLE, "cable__cut_back_mm": 600.0}),
 }
 ALWAYS = {"untested", "unbuilt", "weakest-part", "loop-unknown"}
@@ -461,5 +462,6 @@ NEARLY_MADE = {
     "switch-passed-by": ("switch-harness", {"ends__switch": "L"}),
     "room-in-box": ("extension-box-bs", {"conductor__size": "2.5 mm2"}),
     "open-unmated": ("solar-string", {"brief__place": "indoor"}),
+    "piece-gives": ("welding-extension", {**OLD_CABLE, "cable__length_m": None}),
     "salvaged-too-short": ("welding-extension", {**OLD_CABLE, "cable__cut_back_mm": 80.0}),
 }

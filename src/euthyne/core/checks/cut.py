@@ -1,9 +1,13 @@
 """Cutting: bends, and the earth that parts last."""
 
+import math
+
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.trade.figure import metres, mm
+
+LEAST_RUN_M = 0.1  # what a piece gives below it is no lead
 
 
 @check(
@@ -71,5 +75,34 @@ def salvaged_too_short(plan: Plan) -> Said | None:
         return Said(
             "Too little is left of the salvaged piece",
             f"With its old ends off {metres(left_m):.2f} are left; {metres(length.cut_m):.2f} are cut.",
+        )
+    return None
+
+
+@check(
+    "note",
+    Stage.BRIEF,
+    why="Begun from the piece in hand, the lead is as long as that allows.",
+    clears="Nothing to clear: the run as it is, or the longest there is.",
+)
+def piece_gives(plan: Plan) -> Said | None:
+    """The longest run that a salvaged piece gives with the ends that are chosen."""
+    if not plan.cut.strips:
+        return None
+    for name in (cable.id for cable in plan.lead.cables):
+        gives_m = plan.cut.gives_m(name)
+        if gives_m is None:
+            continue
+        whole_cm = math.floor(gives_m * 100) / 100
+        run_m = plan.lead.brief.run_m
+        if whole_cm < LEAST_RUN_M or (run_m is not None and abs(run_m - whole_cm) < 0.01):
+            continue
+        left_m = plan.cut.left_m(name) or 0.0
+        return Said(
+            "What this piece gives",
+            f"{metres(left_m):.2f} with its old ends off give a run of {metres(whole_cm):.2f}, slack and ends taken "
+            "off.",
+            Fix(f"Make it {metres(whole_cm):.2f}", (("brief.run_m", whole_cm),)),
+            figures=(whole_cm,),
         )
     return None

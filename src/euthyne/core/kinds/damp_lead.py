@@ -56,8 +56,8 @@ SERVES = Question(
     "It feeds",
     "choice",
     choices=(
-        ("critical", "what must not fail: lights under way, bilge, radio; 3 %"),
-        ("other", "what may run dim: cabin lights, a fan; 10 %"),
+        ("critical", "3 %: what must not fail, lights under way, bilge, radio"),
+        ("other", "10 %: what may run dim, cabin lights, a fan"),
         ("own", "as said at Conductor"),
     ),
 )
@@ -66,8 +66,8 @@ LOAD_END = Question(
     "At the load",
     "choice",
     choices=(
-        ("terminals", "terminals on posts of its own"),
-        ("tails", "its own two tails: a lined splice on each"),
+        ("terminals", "terminals, on its posts"),
+        ("tails", "splices, on its two tails"),
     ),
 )
 NUMBER = Question(

@@ -97,9 +97,7 @@ def land(turn: Turn) -> BuildStep:
         + (kind.practised(how, turn.job.mains) if _practised(turn) and made is kind else "")
     )
     if turn.job.one_pole_at_a_time and kind.joined_by == "solder" and made is kind:
-        detail += (
-            " The pack lies covered, an arm's length from the iron: a cell that is heated or pierced burns."
-        )
+        detail += " The pack lies covered, an arm's length from the iron: a cell that is heated or pierced burns."
     return BuildStep(
         key=turn.name.key,
         kind="land",

@@ -10,7 +10,7 @@ from euthyne.core.kinds import Trait
 from euthyne.core.order.laid import CableEnd, End
 from euthyne.core.shelf.part import Part
 from euthyne.core.stages.conductor.conductor import ConductorStage
-from euthyne.core.stages.cut.cutlength import CutLength, cut_length
+from euthyne.core.stages.cut.cutlength import Allowed, CutLength, cut_length, run_of
 from euthyne.core.stages.cut.strip import (
     NO_STRIP,
     THE_CORD,
@@ -257,21 +257,32 @@ class CutStage:
             return None
         return old.length_m - (old.cut_back_mm or 0.0) / 1000
 
+    def gives_m(self, name: str) -> float | None:
+        """The longest run that a salvaged cable gives with these ends, in m; None while it was not measured,
+        and for a new one.
+        """
+        left_m = self.left_m(name)
+        if left_m is None:
+            return None
+        return run_of(left_m, **self._allowed(name))
+
+    def _allowed(self, name: str) -> Allowed:
+        """What is added to the run of a cable."""
+        ends = CableEnd(name, "A"), CableEnd(name, "B")
+        a, b = (self.strips.get(at, NO_STRIP).swallows_mm for at in ends)
+        return {
+            "swallows_mm": (a, b),
+            "adds_mm": (self.adds_mm(ends[0]), self.adds_mm(ends[1])),
+            "slack_percent": self.told.slack_percent,
+            "loops_mm": self.told.loops_mm,
+            "reworks": self.told.reworks,
+        }
+
     def _length(self, cable: Cable) -> CutLength | None:
         run_m = sum(cable.legs_m) or self.given.lead.brief.run_m
         if run_m is None:
             return None
-        ends = CableEnd(cable.id, "A"), CableEnd(cable.id, "B")
-        a, b = (self.strips.get(at, NO_STRIP).swallows_mm for at in ends)
-        told = self.told
-        return cut_length(
-            run_m=run_m,
-            swallows_mm=(a, b),
-            adds_mm=(self.adds_mm(ends[0]), self.adds_mm(ends[1])),
-            slack_percent=told.slack_percent,
-            loops_mm=told.loops_mm,
-            reworks=told.reworks,
-        )
+        return cut_length(run_m, **self._allowed(cable.id))
 
     def adds_mm(self, at: CableEnd) -> float:
         """What an end adds to the run it is measured by, in mm: what its body swallows; less than nothing

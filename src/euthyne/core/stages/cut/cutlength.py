@@ -1,8 +1,19 @@
 """Cut length: the measured run, what the ends swallow, slack, loops and reworks."""
 
 from dataclasses import dataclass
+from typing import TypedDict
 
 LEAST_SLACK_M = 0.05
+
+
+class Allowed(TypedDict):
+    """What is added to a run: what each end takes in and adds (mm), slack (percent), loops (mm), spare tries."""
+
+    swallows_mm: tuple[float, float]
+    adds_mm: tuple[float, float]
+    slack_percent: float
+    loops_mm: float
+    reworks: int
 
 
 @dataclass(frozen=True)
@@ -46,3 +57,27 @@ def cut_length(
         loops_m=loops_mm / 1000,
         rework_m=reworks * max(swallows_mm) / 1000,
     )
+
+
+def run_of(
+    piece_m: float,
+    swallows_mm: tuple[float, float],
+    slack_percent: float = 3.0,
+    loops_mm: float = 0.0,
+    reworks: int = 0,
+    adds_mm: tuple[float, float] | None = None,
+) -> float:
+    """The longest run that a piece gives: ``cut_length`` the other way round.
+
+    Parameters: piece_m, its old ends off; the others as there. Returns: m, nothing at least.
+
+    >>> round(run_of(25.864, (57, 57)), 3)
+    25.0
+    """
+    fixed = sum(adds_mm or swallows_mm) + loops_mm + reworks * max(swallows_mm)
+    left = piece_m - fixed / 1000
+    share = slack_percent / 100
+    # Below so long a run the least slack is more than its share.
+    least = left - LEAST_SLACK_M
+    run = left / (1 + share) if share and least * share > LEAST_SLACK_M else least
+    return max(run, 0.0)

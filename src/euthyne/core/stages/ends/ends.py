@@ -9,6 +9,7 @@ from euthyne.core.assembly.joints import Joint
 from euthyne.core.assembly.nets import Switched, every_position
 from euthyne.core.assembly.records import POWER, Fitting, Place, parted
 from euthyne.core.kinds import Trait
+from euthyne.core.kinds.welding_extension import leads_of
 from euthyne.core.order.laid import End
 from euthyne.core.shelf.face import said_mark
 from euthyne.core.shelf.part import Part
@@ -32,6 +33,7 @@ class LeadEnd:
     part: Part
     place: Place | None
     landing: dict[str, str]
+    pole: str = ""  # which pole it is of, as it is said behind its place
 
     @property
     def id(self) -> str:
@@ -76,8 +78,7 @@ class LeadEnd:
             return f"{self.part.short} {self.fitting.function or ''}".strip()
         if self.number:
             return f"{self.part.short} {self.number}"
-        pole = {"+": " plus", "-": " minus"}.get(self.fitting.function or "", "")
-        return f"{self.place.said}{pole}"
+        return f"{self.place.said}{self.pole}"
 
     @property
     def posted(self) -> bool:
@@ -132,7 +133,17 @@ class EndsStage:
             if x.fitting == fitting.id
         }
         part = self.given.parts[fitting.id]
-        return LeadEnd(fitting, part, assembly.place(fitting.place), landing)
+        pole = self._poles.get(fitting.function or "", "")
+        return LeadEnd(fitting, part, assembly.place(fitting.place), landing, pole)
+
+    @cached_property
+    def _poles(self) -> dict[str, str]:
+        """What a pole is called at an end: of a welder by its lead, where both are lengthened."""
+        if Trait.WELDS not in self.given.kind.traits:
+            return {"+": " plus", "-": " minus"}
+        two = self.given.lead.brief.poles == 2
+        leads = leads_of(self.given.lead.brief)
+        return {core: f" end of the {lead}" if two else " end" for core, lead in leads.items()}
 
     @cached_property
     def by_id(self) -> dict[str, LeadEnd]:

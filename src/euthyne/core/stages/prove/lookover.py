@@ -32,6 +32,18 @@ TRIED = LookLine(
     "Last of all, with its source in and fused: does it run, the right way round, and stays every joint cold?",
     "backwards, not at all, or a warm joint",
 )
+MATED = (
+    LookLine(
+        "mated-welder",
+        "Its welder end turned home on the welder, or on the lead it lengthens: the boots meet, no metal between?",
+        "a ring of brass between the boots: another gender of boot, or a notch out",
+    ),
+    LookLine(
+        "mated-arc",
+        "The old lead turned home on its arc end, and the reach tried: does it come to where it is used?",
+        "short by an arm, or a half of another size",
+    ),
+)
 OLD = LookLine(
     "bright",
     "Salvaged: bright strands at both ends, no stiff length, no green?",
@@ -47,13 +59,14 @@ def look_list(
     there: tuple[LeadEnd, ...] = (),
     sleeved_twice: frozenset[str] = frozenset(),
     tried: bool = False,
+    welds: bool = False,
 ) -> tuple[LookLine, ...]:
     """Everything to look at on a lead, its supply side first, then the cable.
 
     Parameters: ends made here; salvaged, whether its cable was there before; unseen, where
     no probe comes to the other ends; marked, by the fitting the cores that are marked there, in words; there,
     the ends that were on it before; sleeved_twice, the ends whose lined terminal lies under a sleeve more; tried,
-    where what it feeds is there to be run.
+    where what it feeds is there to be run; welds, for the leads of a welder.
     """
     lines = [
         replace(
@@ -79,7 +92,13 @@ def look_list(
         if end.id in marked
     ]
     lines += [line for end in there for line in _of_old(end)]
-    return (*lines, CORD, *((OLD,) if salvaged else ()), *((TRIED,) if tried else ()))
+    return (
+        *lines,
+        CORD,
+        *((OLD,) if salvaged else ()),
+        *((TRIED,) if tried else ()),
+        *(MATED if welds else ()),
+    )
 
 
 def _of_old(end: LeadEnd) -> Iterable[LookLine]:

@@ -5,6 +5,7 @@ verdicts.
 from dataclasses import replace
 from functools import cached_property
 
+from euthyne.core.kinds import Trait
 from euthyne.core.lead import Probe, Reading
 from euthyne.core.stages.conductor.conductor import ConductorStage
 from euthyne.core.stages.cut.cut import CutStage
@@ -48,6 +49,7 @@ class ProveStage:
             sleeved_twice=frozenset(
                 end.id for end in self.ends.ours if end.part.lined and self.given.lies_in_the_wet
             ),
+            welds=Trait.WELDS in self.given.kind.traits,
             tried=self.given.feeds_a_device and not (self.subject and self.subject.on_pack),
         )
 

@@ -10,6 +10,7 @@ from euthyne.core.kinds.charger_lead import PackBrief
 from euthyne.core.kinds.conversion import TailBrief
 from euthyne.core.kinds.heating_tape import TapeBrief
 from euthyne.core.kinds.repair import RepairBrief
+from euthyne.core.kinds.welding_extension import leads_of
 from euthyne.core.stages.conductor.conductor import ConductorStage
 from euthyne.core.stages.cut.cut import CutStage
 from euthyne.core.stages.ends.ends import EndsStage, LeadEnd
@@ -105,6 +106,7 @@ def _runs(
     pass. None while one is not known.
     """
     found: list[Run] = []
+    leads = leads_of(given.lead.brief) if Trait.WELDS in given.kind.traits else {}
     for (a, b), name in ends.courses.items():
         way = way_between(given, (a.fitting, a.cavity), (b.fitting, b.cavity))
         wires = [conductor.laid[c].wire for c in way.cables]
@@ -116,7 +118,7 @@ def _runs(
         found.append(
             Run(
                 name if first else f"{b.fitting}.{name}",
-                function_of(name),
+                leads.get(name) or function_of(name),
                 wire,
                 length_m,
                 a.name,
