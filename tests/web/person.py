@@ -17,14 +17,14 @@ class Person:
 
     def open(self, address, code=200):
         answer = self.client.get(address, follow_redirects=True)
-        assert answer.status_code == code, answer.text[:400]
+        assert answer.status_code == code, f"{address}: {words(answer.text)[:600]}"
         return one_space(answer.text)
 
     def send(self, address, code=200, part=False, **fields):
         fields = {k.replace("__", "."): v for k, v in fields.items()}
         headers = {"HX-Request": "true"} if part else {}
         answer = self.client.post(address, data=fields, headers=headers, follow_redirects=True)
-        assert answer.status_code == code, answer.text[:400]
+        assert answer.status_code == code, f"{address}: {words(answer.text)[:600]}"
         return one_space(answer.text)
 
     def confirm(self, tag, step, **more):

@@ -89,7 +89,8 @@ def read_cables(page: LeadPage, sent: Sent) -> Entered:
                 entered.typed[f"{ROWS}{len(found) - 1}.run"] = typed["run"]
         except Refused:
             entered.drafts |= {f"{row}.{k}": text for k, text in typed.items()}
-    entered.values["brief.set_cables"] = tuple(found)
+    if found:  # a set has a cable at least: the last one goes with the lead
+        entered.values["brief.set_cables"] = tuple(found)
     return entered
 
 

@@ -117,7 +117,7 @@ def usual_bank(batteries: int, strings: int, *, switched: bool, feeds: str) -> t
 
 def singles(told: MakeUpInput) -> Assembly:
     """A single for each cable of the set, with a lug of its own at each end."""
-    cables = SetBrief.of(told.brief).set_cables
+    cables = SetBrief.of(told.brief).set_cables or (SetCable("one post", "another"),)
     like = next(iter(told.parts.values()))
     places: list[Place] = []
     fittings: list[Fitting] = []

@@ -64,12 +64,13 @@ def _keys(found: Iterable[Found], level: str) -> set[str]:
 
 def _better(before: tuple[Found, ...], after: tuple[Found, ...], key: str) -> bool:
     """True where the finding is gone, and nothing graver came: fewer stops and none that is new, or as
-    many and fewer cautions.
+    many and fewer cautions; what a note offers is taken for the note to be gone.
     """
     stops, left = _keys(before, "stop"), _keys(after, "stop")
     cautions = len(_keys(after, "caution")) < len(_keys(before, "caution"))
     gone = key not in left | _keys(after, "caution")
-    return gone and left <= stops and (left < stops or cautions)
+    noted = key in _keys(before, "note") and key not in _keys(after, "note")
+    return gone and left <= stops and (left < stops or cautions or noted)
 
 
 def _stands_in_the_way(found: Found, before: tuple[Found, ...], key: str) -> bool:

@@ -39,9 +39,11 @@ def not_made(plan: Plan) -> Said | None:
         plan.conductor.candidate is None or "not-made" not in plan.conductor.candidate.fails
     ):
         return None
+    many = plan.conductor.cores_in_cable
+    cores = f" with {many} cores" if many > 1 else ""
     return Said(
         "That size is not made in this cord",
-        f"{plan.conductor.cable_type.called} with {len(plan.cores)} cores is not listed in "
+        f"{plan.conductor.cable_type.called}{cores} is not listed in "
         f"{size_words(taken or plan.conductor.size_name)}.",
     )
 

@@ -11,7 +11,6 @@ from euthyne.core.trade.wire import size_words
     Stage.CONDUCTOR,
     why="The size that would be wanted is not the size that is there: a thin cord would be rated as a thick one.",
     clears="What is printed on it, or its strands counted; then the size taken in the ladder.",
-    on="AC",
     laws=(12,),
 )
 def cord_not_said(plan: Plan) -> Said | None:
@@ -38,7 +37,6 @@ UNREAD = "Read its print, count and measure the strands of one core, or measure 
     Stage.CONDUCTOR,
     why="A print can be false, and a caliper can be read wrong: the thinner of two answers is the one that holds.",
     clears="The size that it measures as; or a reason.",
-    on="AC",
     laws=(12,),
 )
 def cord_measures_otherwise(plan: Plan) -> Said | None:

@@ -306,6 +306,22 @@ class EndsStage:
         in_order = sorted(joined.items(), key=lambda way: (place.get(way[1], len(place)), way[0]))
         return found | dict(in_order)
 
+    @cached_property
+    def loops(self) -> dict[tuple[Point, Point], str]:
+        """Every short piece from a contact to one of another part of the same place, by what it joins."""
+        names = self.given.assembly.core_names
+        return {
+            (Point(*c.a), Point(*c.b)): names[c.cable, c.core]
+            for c in self.given.assembly.courses
+            if c.a is not None and c.b is not None and self._beside(c.a[0], c.b[0])
+        }
+
+    def _beside(self, one: str, other: str) -> bool:
+        """True for two parts of one place, both of which a probe comes to."""
+        here, there = self.by_id[one], self.by_id[other]
+        same = here.place is not None and here.place == there.place
+        return same and one != other and here.reached and there.reached
+
     def _across(self, one: str, other: str) -> bool:
         return {self.by_id[one].side, self.by_id[other].side} == {"A", "B"}
 

@@ -191,7 +191,7 @@ def _settling(
 def _gone_through(ends: EndsStage) -> tuple[_View, dict[Course, str], Wiring]:
     """The map of a lead as it is gone through: how it is seen, its cores, and what should be there."""
     view = _View(ends)
-    cores = view.courses(ends.courses)
+    cores = view.courses(ends.courses | ends.loops)
     return view, cores, _wiring(ends, view, tuple(cores))
 
 
