@@ -14,13 +14,18 @@ from facts import (
 )
 
 from euthyne.core.kinds import Trait
+from euthyne.core.kinds.conversion import TailBrief
 
 
 def law_12(x):
     """What is asked of it is no more than its size and each of its parts carry."""
     old = [c for c in x.plan.lead.cables if c.existing and not (c.existing.salvaged or c.type)]
-    if x.mains and any(len(c.cores) > 1 for c in old) and x.plan.lead.conductor.size is None:
+    nobody = x.plan.lead.conductor.size is None
+    if x.mains and any(len(c.cores) > 1 for c in old) and nobody:
         return True  # nobody said what is there
+    whole = isinstance(x.brief, TailBrief) and len(old) == len(x.plan.lead.cables)
+    if whole and nobody:
+        return True  # a tail that gets its coupler straight on it
     if x.rating is None or x.amps is None:
         return None
     design = x.amps * (1.25 if x.brief.continuous and x.type.basis == "cord-na" else 1.0)
