@@ -144,7 +144,9 @@ def _seen(sheet: Sheet, record: dict[str, Any]) -> list[Any]:
         said += f" Read with {record['taken_with']}."
     own = record.get("own_sheets") or []
     by_sheet = [sheet.words(f"Made by one's own sheets: {'. '.join(own)}.")] if own else []
-    return [sheet.words(said), *by_sheet]
+    tools = record.get("tools") or []
+    pressed = [sheet.words(plain(f"Pressed with {'; '.join(tools)}."))] if tools else []
+    return [sheet.words(said), *by_sheet, *pressed]
 
 
 def proof_came_in(record: dict[str, Any]) -> str:

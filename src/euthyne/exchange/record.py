@@ -29,6 +29,7 @@ def record_of(plan: Plan, facts: TagFacts) -> dict[str, Any]:
         "proof": [_line(plan, line) for line in plan.prove.lines],
         "verdicts": {key: asdict(v) for key, v in plan.prove.verdicts.items()},
         "own_sheets": _own_sheets(plan),
+        "tools": list(dict.fromkeys(x.tool for x in plan.lead.build.done if x.tool)),
         "checks": [
             {
                 "code": f.code,

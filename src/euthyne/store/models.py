@@ -163,6 +163,17 @@ class LeafletRow(Base):
     line: Mapped[str] = mapped_column(String(80), default="", server_default="")
 
 
+class FirstArticleRow(Base):
+    """A sample that released a tool and its die, with the photograph of its section."""
+
+    __tablename__ = "first_article"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    document: Mapped[str] = mapped_column(Text)
+    kind: Mapped[str] = mapped_column(String(40))
+    photograph: Mapped[bytes] = mapped_column(LargeBinary)
+    put_away: Mapped[bool] = mapped_column(default=False, server_default=false())
+
+
 class StockRow(Base):
     """Something in Stores; its ``left`` is the sum of its movements."""
 

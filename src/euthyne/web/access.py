@@ -47,7 +47,8 @@ OWN = frozenset(
 )
 # Presses by their room, and those of it that are otherwise; looking is for everybody who is signed in.
 PRESSES = {
-    "actions": Act.MAKE, "afterlife": Act.MAKE, "brief": Act.MAKE, "cableset": Act.MAKE, "build": Act.MAKE,
+    "actions": Act.MAKE, "afterlife": Act.MAKE, "articles": Act.MAKE, "brief": Act.MAKE,
+    "build": Act.MAKE, "cableset": Act.MAKE,
     "conductor": Act.MAKE, "copies": Act.KEEP, "cost": Act.MAKE, "cut": Act.MAKE,
     "ends": Act.MAKE, "envelope": Act.MAKE, "picking": Act.MAKE,
     "handing": Act.MAKE, "leads": Act.MAKE, "one": Act.MAKE, "people": Act.MAKE, "practices": Act.KEEP,

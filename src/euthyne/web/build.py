@@ -1,6 +1,6 @@
 """Build: the steps in order; and bench mode, one step a screen."""
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from functools import lru_cache, partial
 
 from flask import Blueprint, redirect, render_template, request, url_for
@@ -11,6 +11,7 @@ from euthyne.core.lead import Lead, Rework, StepDone
 from euthyne.core.lead.stage import Stage
 from euthyne.core.lead.step import step_named
 from euthyne.core.plan import Plan, plan_of
+from euthyne.core.shelf.article import FirstArticle
 from euthyne.core.stages.build.buildstep import BuildStep
 from euthyne.core.stages.build.buildsteps import part_words
 from euthyne.core.stages.build.joinsteps import judged_kind
@@ -22,6 +23,7 @@ from euthyne.drawing.judge import row
 from euthyne.store.clock import now
 from euthyne.store.leads import WORDS
 from euthyne.store.stores import draw_down
+from euthyne.web.articles import LONGEST, article_at
 from euthyne.web.entry import Answer, back
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import (
@@ -125,6 +127,24 @@ def bench(tag: str) -> str | Response:
     return _bench_page(page, step)
 
 
+@dataclass(frozen=True)
+class TakenTool:
+    """The tool and die of a press as its field shows them: what was typed, what is wrong with it, the first
+    article of that set-up.
+    """
+
+    text: str = ""
+    problem: str = ""
+    article: FirstArticle | None = None
+
+
+def _taken_before(plan: Plan, step: BuildStep) -> TakenTool:
+    """The tool that stands in the field: what this very step was done with, or the last press like it."""
+    taken = {x.step: x.tool for x in plan.lead.build.done if x.tool}
+    like = [s.key for s in plan.build.steps if s.pressed == step.pressed and s.key in taken]
+    return TakenTool(taken.get(step.key) or (taken[like[-1]] if like else ""))
+
+
 @lru_cache(maxsize=256)
 def _picture(lead: Lead, key: str) -> Markup:
     """What the hands do at a step; looking back and forth draws it once."""
@@ -133,16 +153,22 @@ def _picture(lead: Lead, key: str) -> Markup:
 
 
 def _bench_page(
-    page: LeadPage, step: BuildStep | None, asked: tuple[StepReading, ...] | None = None
+    page: LeadPage,
+    step: BuildStep | None,
+    asked: tuple[StepReading, ...] | None = None,
+    tool: "TakenTool | None" = None,
 ) -> str:
     here(page.tag)
     steps = page.plan.build.steps
     at = len(steps)
     shown: dict[str, object] = {"laid": (), "drawing": None, "judged": None, "reads": asked or ()}
+    shown["tool"] = TakenTool()
     if step:
         shown["reads"] = asked if asked is not None else step_readings(page.plan, step)
         at = steps.index(step)
         shown["judged"] = judged(page.plan, step)
+        taken = tool or _taken_before(page.plan, step)
+        shown["tool"] = replace(taken, article=article_at(step, taken.text))
         if step.kind == "lay-out":
             shown["laid"] = laid(page.plan)
         else:
@@ -187,13 +213,16 @@ def done(tag: str) -> str | Response:
     """
     keys, initials = request.form.getlist("step"), initials_given()
     touched = set(request.form.getlist("on"))
+    tool = " ".join(request.form.get("tool", "").split())[:LONGEST]
+    if (still := _other_die(tag, keys, tool)) is not None:
+        return still
     if (still := _measured_first(tag, keys, initials)) is not None:
         return still
 
     def with_steps(lead: Lead) -> Lead:
         order = [s.key for s in plan_of(lead).build.steps]
         for key in sorted(keys, key=lambda k: order.index(k) if k in order else -1):
-            lead = _with_step(lead, key, initials, touched)
+            lead = _with_step(lead, key, initials, touched, tool)
         return lead
 
     held = store().change(
@@ -201,7 +230,7 @@ def done(tag: str) -> str | Response:
         change=with_steps,
         at=now(),
         by=initials,
-        what=f"Build: {', '.join(keys)} done"[:WORDS],
+        what=f"Build: {', '.join(keys)} done{f', with {tool}' if tool else ''}"[:WORDS],
         also=draw_down,
     )
     if wants_part():
@@ -227,7 +256,17 @@ def _measured_first(tag: str, keys: list[str], initials: str) -> str | None:
     return _bench_page(page, step, asked) if any(x.problem for x in asked) else None
 
 
-def _with_step(lead: Lead, key: str, initials: str, touched: set[str]) -> Lead:
+def _other_die(tag: str, keys: list[str], tool: str) -> str | None:
+    """The step again where the die that was taken is another lug's; None where nothing speaks against it."""
+    page = lead_page(tag)
+    step = next(iter(page.plan.build.steps_left), None)
+    if step is None or step.key not in keys or step.pressed is None or page.progress.shut:
+        return None
+    problem = step.pressed.other_die(tool)
+    return _bench_page(page, step, tool=TakenTool(tool, problem)) if problem else None
+
+
+def _with_step(lead: Lead, key: str, initials: str, touched: set[str], tool: str) -> Lead:
     """A lead with one more step done. Raises NotNow."""
     plan, tag = plan_of(lead), lead.tag
     if shut := progress(plan, False).shut:
@@ -253,7 +292,8 @@ def _with_step(lead: Lead, key: str, initials: str, touched: set[str]) -> Lead:
         words = f"Not asked for yet: {' and '.join(lacking)}. Touch each part, and tick it."
         raise NotNow(words, url_for("build.bench", tag=tag), "Back to the gate")
     stamp = lead.build.plan_stamp or plan.build.stamp
-    done = (*lead.build.done, StepDone(key, now(), initials))
+    taken = tool if waiting[0].pressed is not None else ""
+    done = (*lead.build.done, StepDone(key, now(), initials, tool=taken))
     return replace(lead, build=replace(lead.build, done=done, plan_stamp=stamp))
 
 

@@ -47,7 +47,7 @@ def test_its_kit_counts_every_lug_and_each_length(bank):
 
 def test_a_step_names_the_cable_and_its_post(bank):
     heads = said(Plan(bank))
-    assert "Press the lug on the red cable 6, 35 mm², at winch plus" in heads
+    assert "Press the lug on the red cable\u00a06, 35 mm², at winch plus" in heads
     assert not [h for h in heads if "number" in h or "core" in h]
 
 

@@ -194,6 +194,7 @@ class StepDone:
     taken_in_by: Annotated[str, MaxLen(40)] = (
         ""  # whoever took it in, where it came with a document
     )
+    tool: Annotated[str, MaxLen(60)] = ""  # the tool and die it was pressed with, as taken
 
 
 @dataclass(frozen=True)

@@ -92,6 +92,12 @@ def lugs() -> tuple[Lug, ...]:
     )
 
 
+@cache
+def die_codes() -> frozenset[str]:
+    """The codes of all dies that a lug of the table is pressed with."""
+    return frozenset(lug.die_code for lug in lugs())
+
+
 def lug_for(copper_mm2: float) -> Lug | None:
     """The lug for a conductor: the smallest of its own series that holds it, none for one beyond
     the table.

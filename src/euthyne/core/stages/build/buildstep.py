@@ -1,10 +1,12 @@
 """A step of a build as the bench shows it, and what people get wrong there."""
 
+import re
 from dataclasses import dataclass
 
 from euthyne.core.lead.step import End, StepName
 from euthyne.core.stages.build.jobs import AT_BODY, Body, BuildJob, EndToBuild
 from euthyne.core.stages.build.kit import Kit
+from euthyne.core.trade.barrel import die_codes
 from euthyne.core.trade.practices import Stripper
 
 MISTAKES = {
@@ -55,6 +57,27 @@ class GatePart:
 
 
 @dataclass(frozen=True)
+class Pressed:
+    """What is pressed at a step: the terminal in words, its conductor, how it is ended, and the code of the
+    die that is made for it, empty where no table says one.
+    """
+
+    terminal: str
+    size: str
+    joint: str
+    die: str = ""
+
+    def other_die(self, tool: str) -> str:
+        """What is wrong with a tool that was taken, by the code of its die; empty where nothing is, or none
+        was read on it.
+        """
+        codes = set(re.findall(r"\b\d+(?:/0)?\b", tool)) & die_codes()
+        if not self.die or not codes or self.die in codes:
+            return ""
+        return f"This {self.terminal} takes die {self.die}; die {' and '.join(sorted(codes))} is for another."
+
+
+@dataclass(frozen=True)
 class BuildStep:
     """One step as the bench shows it: what to do, its numbers, the mistake people make here.
 
@@ -75,6 +98,7 @@ class BuildStep:
     figures: tuple[StepFigure, ...] = ()
     asks: tuple[GatePart, ...] = ()
     reads: tuple[str, ...] = ()
+    pressed: Pressed | None = None
     kits: tuple[Kit, ...] = ()
 
     @property

@@ -160,7 +160,7 @@ class EndToBuild:
         if self.cable.own_layers:
             return self.called(core)
         if self.cable.apart:
-            return f"{self.called(core)} cable {own_name(core)}"
+            return f"{self.called(core)} cable\u00a0{own_name(core)}"
         return f"{self.called(core)} {'core' if self.cable.sheathed else 'wire'}"
 
     def body_of(self, core: str) -> Body:

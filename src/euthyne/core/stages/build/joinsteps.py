@@ -5,7 +5,7 @@ from euthyne.core.shelf.pull import hand_tug
 from euthyne.core.shelf.terminations import Termination
 from euthyne.core.shelf.terminations.finishes import FINISHES, Finish
 from euthyne.core.stages.build.bodysteps import sealed_grip
-from euthyne.core.stages.build.buildstep import MISTAKES, BuildStep, StepFigure, Turn
+from euthyne.core.stages.build.buildstep import MISTAKES, BuildStep, Pressed, StepFigure, Turn
 from euthyne.core.stages.build.jobs import (
     SHIELD,
     BuildJob,
@@ -110,6 +110,17 @@ def land(turn: Turn) -> BuildStep:
         judge=part.landing_judge or made.judge,
         figures=(StepFigure("bare", strip.bare_words), *_screw(part, strip), *_of_joint(turn)),
         reads=(f"lug-{turn.body.id}",) if kind.sleeved and kind.by_size else (),
+        pressed=_pressed(turn) if kind.crimped else None,
+    )
+
+
+def _pressed(turn: Turn) -> Pressed:
+    """What is pressed, for the tool that is taken to it: by hammer and by one's own sheet there is no code."""
+    body, cable = turn.body, turn.e.cable
+    lug = lug_on(body, cable)
+    coded = lug and not body.part.sheet_tool and not hammered(body.part, turn.job.practices)
+    return Pressed(
+        body.part.words, cable.size, body.part.joint, lug.die_code if lug and coded else ""
     )
 
 
