@@ -3,8 +3,9 @@
 import pytest
 from person import words
 
-from euthyne.core.plan import plan_of
+from euthyne.core.plan import Plan, plan_of
 from euthyne.core.shelf.pull import hand_tug
+from euthyne.core.stores import needs
 from in_metric import in_metric
 
 
@@ -70,3 +71,37 @@ def test_what_cannot_be_is_refused_in_words(person, store, sent, said):
     assert answer.status_code in (400, 422)
     assert said in words(answer.text)
     assert store.all() == []
+
+
+def begun(person, **told):
+    assert person.client.post("/bench/one", data=told).status_code == 303
+
+
+def test_a_row_is_one_set_up_one_sample_and_a_count(person, store):
+    begun(person, size="1.5 mm2", tint="red", part="ring-red-m4", many="24")
+    lead = store.all()[0].lead
+    steps = Plan(lead).build.steps
+    assert lead.name.startswith("24 times ring terminal, red, M4")
+    assert [s.key for s in steps][:2] == ["lay-out", "sample"]
+    assert "Count them, and tug each of the 24" in [s.headline for s in steps]
+    (rings,) = [need for need in needs(Plan(lead)) if need.kind == "part"]
+    assert rings.amount == 24
+
+
+def test_a_splice_is_a_job_of_its_own_on_two_wires_that_are_there(person, store):
+    page = words(person.open("/bench/one?size=2.5 mm2"))
+    assert "butt splice, blue" in page
+    begun(person, size="2.5 mm2", tint="blue", part="butt-blue-plain")
+    lead = store.all()[0].lead
+    heads = [s.headline for s in Plan(lead).build.steps]
+    assert heads.count("Splice the blue wire, splice end") == 2
+    while left := Plan(store.get(lead.tag).lead).build.steps_left:
+        person.confirm(lead.tag, left[0].key)
+    assert "Made, and in the log" in person.open(f"/leads/{lead.tag}/build/bench")
+
+
+def test_how_many_is_a_number(person):
+    answer = person.client.post(
+        "/bench/one", data={"size": "1.5 mm2", "tint": "red", "part": "ring-red-m4", "many": "lots"}
+    )
+    assert "is not a number of pieces" in words(answer.text)

@@ -250,6 +250,9 @@ def _needs(plan: Plan) -> tuple[Need, ...]:
         *_consumables(plan),
         *_tools(plan),
     ]
+    many = plan.build.job.many
+    if many > 1:
+        found = [replace(n, amount=n.amount * many) if n.kind in USED_UP else n for n in found]
     return _summed(found)
 
 

@@ -13,6 +13,7 @@ from euthyne.core.kinds.one_termination import END, KIND, on_wire, terminations_
 from euthyne.core.lead import Lead
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.measures import tell
+from euthyne.core.trade.quantity import read_whole
 from euthyne.core.trade.wire import Size, all_sizes, size_named, size_words
 from euthyne.store.clock import now
 from euthyne.web.frame import begin_lead
@@ -41,6 +42,7 @@ def show() -> str:
 def begin() -> Response:
     """Begin it, and go to its first step."""
     size, tint = _size(request.form.get("size", "")), _tint(request.form.get("tint", ""))
+    many = read_whole(request.form.get("many") or "1", 1, 500, "many", "pieces")
     session["wire"], session["tint"], session.permanent = size.name, tint, True
     offered = {p.id: p for _, parts in terminations_for(size) for p in parts}
     part = offered.get(request.form.get("part", ""))
@@ -50,8 +52,10 @@ def begin() -> Response:
 
     def made(tag: str) -> Lead:
         begun = new_lead(KINDS[KIND.id], KIND.starts[0], tag, now())
-        begun = changed(begun, [(f"fittings.{END.id}.part", part.id)])
-        named = f"{part.words[0].upper()}{part.words[1:]}, on {size_words(size.name)}"
+        begun = changed(begun, [(f"fittings.{END.id}.part", part.id), ("brief.many", many)])
+        times = f"{many} times " if many > 1 else ""
+        words = f"{times}{part.words}, on {size_words(size.name)}"
+        named = f"{words[0].upper()}{words[1:]}"
         return on_wire(changed(begun, [("name", tell(named, "metric")[:80])]), size, tint)
 
     lead = begin_lead(made, "begun: one termination")

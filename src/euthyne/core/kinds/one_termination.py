@@ -2,7 +2,10 @@
 somebody's housing.
 """
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
+from typing import Annotated
+
+from annotated_types import Ge, Le
 
 from euthyne.core.assembly.records import Assembly, Cable, Core, Existing, Fitting, Place, Tint
 from euthyne.core.kinds.asked import WHOSE
@@ -22,14 +25,42 @@ CORE = "+"
 BY_ONE = ("blade", "bare-barrel", "lug", "ferrule", "click-in", "sleeve-contact")
 
 
+@dataclass(frozen=True)
+class OneBrief(Brief):
+    """What is asked of one termination, or of a row that is alike."""
+
+    # how many alike are made, one after the other with one set-up
+    many: Annotated[int, Ge(1), Le(500)] = 1
+
+
+FAR = Place("far", "supply", words="where the other wire comes from", ours=False)
+MANY = Question("brief.many", "How many alike", "whole", bounds=(1, 500))
+
+
 def on_a_wire(told: MakeUpInput) -> Assembly:
-    """A wire that is there already, shut where it comes from, and what goes on its open end."""
+    """A wire that is there already, shut where it comes from, and what goes on its open end: a terminal, or a
+    splice with another wire that is there.
+    """
+    if told.parts[END.id].positions:
+        return _spliced(told)
     made = Fitting(END.id, told.parts[END.id].id, END.id, function=CORE)
     rest = Fitting(REST.id, None, REST.id, existing=True, cavities=(CORE,))
     wire = Cable("wire", (Core(CORE),), existing=Existing(finished="b"))
     (mark,) = told.parts[END.id].marks[:1]
     wires = wires_of(wire, (CORE, f"{END.id}.{mark}", f"{REST.id}.{CORE}"))
     return Assembly(told.places, (made, rest), (wire,), wires)
+
+
+def _spliced(told: MakeUpInput) -> Assembly:
+    """Two wires that are there already, each shut where it comes from, and the splice between them."""
+    splice = Fitting(END.id, told.parts[END.id].id, function=CORE)
+    ends = [Fitting(p.id, None, p.id, existing=True, cavities=(CORE,)) for p in (FAR, REST)]
+    wire = Cable("wire", (Core(CORE),), existing=Existing(finished="b"))
+    other = Cable("other", (Core(CORE),), existing=Existing(finished="a"))
+    one, two = told.parts[END.id].marks[:2]
+    wires = wires_of(wire, (CORE, f"{END.id}.{one}", f"{REST.id}.{CORE}"))
+    wires += wires_of(other, (CORE, f"{FAR.id}.{CORE}", f"{END.id}.{two}"))
+    return Assembly((FAR, REST), (ends[0], splice, ends[1]), (wire, other), wires)
 
 
 def terminations_for(size: Size) -> list[tuple[str, list[Part]]]:
@@ -39,9 +70,15 @@ def terminations_for(size: Size) -> list[tuple[str, list[Part]]]:
     """
     found: dict[str, list[Part]] = {}
     for part in shelf().values():
-        alone = len(part.marks) == 1 and part.joint in BY_ONE and not part.there_already
+        joins = part.joint == "splice" and part.face.name == "splice" and not part.threaded
+        alone = (len(part.marks) == 1 and part.joint in BY_ONE) or joins
+        alone = alone and not part.there_already
         low, high = part.terminal_mm2
-        if alone and low <= size.cross_section_mm2 <= high and TERMINATIONS[part.joint].crimped:
+        if (
+            alone
+            and low <= size.cross_section_mm2 <= high
+            and (joins or TERMINATIONS[part.joint].crimped)
+        ):
             found.setdefault(part.family, []).append(part)
     return list(found.items())
 
@@ -65,12 +102,15 @@ KIND = Kind(
             "One termination",
             a="ring-blue-m5",
             b="there-before",
-            brief=Brief(feeds="current", system="dc", volts=12.0, run_m=1.0, fuse_family="none"),
+            brief=OneBrief(feeds="current", system="dc", volts=12.0, run_m=1.0, fuse_family="none"),
             conductor=Conductor(cable_type="RV-105", size="1.5 mm2"),
             scheme="dc-red-black",
         ),
     ),
-    groups=(WHOSE, QuestionGroup("The wire", (Question("brief.run_m", "About", measure=LENGTH),))),
+    groups=(
+        WHOSE,
+        QuestionGroup("The wire", (Question("brief.run_m", "About", measure=LENGTH), MANY)),
+    ),
     places=(END, REST),
     make_up=on_a_wire,
     cables=("RV-105", "battery-105"),

@@ -2,19 +2,18 @@
 
 from euthyne.core.shelf.terminations.termination import Termination
 
+STAGGERED = "staggered"  # where there are several
+
 TERMINATION = Termination(
     joint="splice",
     words="splice, sleeved",
     tool="ratchet, butt",
     lasting=True,
     scrap="butt",
-    headline="Splice the {thing}, staggered",
-    detail=(
-        "One press near each end of the butt, not in its middle. No two bare cores side by side. "
-        "Tug."
-    ),
+    headline="Splice the {thing}{staggered}",
+    detail=("One press near each end of the butt, not in its middle.{side_by_side} Tug."),
     mistake="Two bare joints side by side meet the day the sleeve chafes.",
-    judge=("staggered", "one press near each end", "sleeve past both ends"),
+    judge=(STAGGERED, "one press near each end", "sleeve past both ends"),
     bared="Twist the strands; never tin them.",
     then="the butt is pressed",
     joined_by="splice",

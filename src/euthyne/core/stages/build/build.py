@@ -10,6 +10,7 @@ from euthyne.core.acts.records import ActedBuild
 from euthyne.core.assembly.records import WireCourse
 from euthyne.core.kinds.cable_set import SetBrief
 from euthyne.core.kinds.kind import Trait
+from euthyne.core.kinds.one_termination import OneBrief
 from euthyne.core.order.laid import BuildPlan, CableEnd, End
 from euthyne.core.order.order import OrderStep
 from euthyne.core.shelf.terminations import TERMINATIONS
@@ -74,6 +75,7 @@ class BuildStage:
             one_pole_at_a_time=self._live_ends(made),
             shortened=self._shortened,
             loose=self._loose,
+            many=OneBrief.of(self.given.lead.brief).many,
             tugged=Trait.ONE_END in self.given.kind.traits,
         )
 

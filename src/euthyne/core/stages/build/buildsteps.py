@@ -9,7 +9,7 @@ from euthyne.core.lead.step import Does, is_step, step_named
 from euthyne.core.order.gates import Gate, gates
 from euthyne.core.order.laid import HAND, BuildPlan, CableEnd, Event, Threaded
 from euthyne.core.order.order import OrderStep
-from euthyne.core.shelf.pull import hand_tug
+from euthyne.core.shelf.pull import hand_tug, pull_out_n
 from euthyne.core.stages.build import bodysteps, deadsteps, joinsteps
 from euthyne.core.stages.build.buildplan import AGAIN, order_of, threading_plan
 from euthyne.core.stages.build.buildstep import MISTAKES, BuildStep, GatePart, StepFigure, Turn
@@ -51,7 +51,7 @@ def steps(job: BuildJob) -> tuple[BuildStep, ...]:
     if not solved.possible:
         return ()
     shut = {g.before: g for g in gates(build, solved.steps, _costly(job, solved.steps))}
-    found = [_lay_out(job, build), *_cut(job)]
+    found = [_lay_out(job, build), *_cut(job), *_sample(job)]
     known: set[str] = set()
     barrels: dict[tuple[str, str], list[str]] = {}
     for step in solved.steps:
@@ -279,6 +279,30 @@ def _tags(job: BuildJob) -> BuildStep:
     )
 
 
+def _sample(job: BuildJob) -> list[BuildStep]:
+    """A sample for a row that is alike: one set-up, pulled once, before the first of them."""
+    if job.many == 1:
+        return []
+    e = job.ends[0]
+    least = pull_out_n(e.cable.size, e.part.joint) if e.cable.size else None
+    figures = (StepFigure("has to hold", f"{newtons(least):.0f}"),) if least else ()
+    return [
+        BuildStep(
+            key="sample",
+            kind="sample",
+            end=None,
+            headline=f"Press one on an offcut, and pull it: then all {job.many} are made so",
+            detail=(
+                "The same wire, terminal, jaw and hand. Pull steadily in line until it lets go. What it held stands "
+                "for the row; the tool is not set anew before its last."
+            ),
+            mistake="A jaw that was set for the row before spoils this one whole.",
+            button="the sample held",
+            figures=figures,
+        )
+    ]
+
+
 def _tugged(job: BuildJob) -> BuildStep:
     e = job.ends[0]
     tug = hand_tug(e.cable.size, e.part.joint) if e.cable.size else None
@@ -287,7 +311,11 @@ def _tugged(job: BuildJob) -> BuildStep:
         key="pull",
         kind="pull",
         end=None,
-        headline=f"Tug the {e.part.short}, and look once more",
+        headline=(
+            f"Tug the {e.part.short}, and look once more"
+            if job.many == 1
+            else f"Count them, and tug each of the {job.many}"
+        ),
         detail="Straight, by hand. Nothing moves, nothing shows that should not.",
         mistake="A crimp that was never tugged is found loose by what it feeds.",
         button="nothing moved",

@@ -186,6 +186,7 @@ class BuildJob:
     tags_along: int = 0
     one_pole_at_a_time: tuple[CableEnd, ...] = ()
     tugged: bool = False
+    many: int = 1  # how many of it are made alike, with one set-up
     loose: tuple[CableEnd, ...] = ()  # ends of wires that go into nothing
     shortened: frozenset[str] = (
         frozenset()

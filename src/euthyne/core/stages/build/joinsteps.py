@@ -4,6 +4,7 @@ from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.pull import hand_tug
 from euthyne.core.shelf.terminations import Termination
 from euthyne.core.shelf.terminations.finishes import FINISHES, Finish
+from euthyne.core.shelf.terminations.splice import STAGGERED
 from euthyne.core.stages.build.bodysteps import sealed_grip
 from euthyne.core.stages.build.buildstep import MISTAKES, BuildStep, Pressed, StepFigure, Turn
 from euthyne.core.stages.build.jobs import (
@@ -102,16 +103,25 @@ def land(turn: Turn) -> BuildStep:
         key=turn.name.key,
         kind="land",
         end=turn.end,
-        headline=(part.landing or kind.headline).format(**said) + turn.told_apart,
+        headline=(part.landing or kind.headline).format(**said) + turn.told_apart + _so_often(turn),
         detail=detail if turn.body.joins or _by_its_mark(part, strip) else detail + by_map,
         mistake=part.landing_mistake or made.mistake,
         button=kind.done.format(**said),
         core=strip.core,
-        judge=part.landing_judge or made.judge,
+        judge=tuple(
+            look
+            for look in part.landing_judge or made.judge
+            if look != STAGGERED or said["staggered"]
+        ),
         figures=(StepFigure("bare", strip.bare_words), *_screw(part, strip), *_of_joint(turn)),
         reads=(f"lug-{turn.body.id}",) if kind.sleeved and kind.by_size else (),
         pressed=_pressed(turn) if kind.crimped else None,
     )
+
+
+def _so_often(turn: Turn) -> str:
+    """How often it is done, where a row of them is made alike."""
+    return f": all {turn.job.many}, one after the other" if turn.job.many > 1 else ""
 
 
 def _pressed(turn: Turn) -> Pressed:
@@ -197,7 +207,10 @@ def _strip_of(turn: Turn) -> CoreStrip:
 
 def _said(turn: Turn, strip: CoreStrip) -> dict[str, str]:
     """What the words of a joint speak of."""
+    several = len([body for body in turn.job.bodies if body.joins]) > 1
     return {
+        "staggered": ", staggered" if several else "",
+        "side_by_side": " No two bare cores side by side." if several else "",
         "tint": turn.tint,
         "thing": turn.thing,
         "short": turn.body.part.short,
