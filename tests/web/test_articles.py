@@ -8,7 +8,7 @@ from PIL import Image
 
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.article import FirstArticle, article_of
-from euthyne.core.stages.build.buildstep import Pressed
+from euthyne.core.stages.build.buildstep import PressedTerminal
 
 pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
 
@@ -111,7 +111,7 @@ def test_a_worn_die_is_withdrawn(person):
     ],
 )
 def test_a_die_is_told_by_its_code_where_one_was_read(tool, wrong):
-    pressed = Pressed(LUG, "35 mm2", "lug", "12")
+    pressed = PressedTerminal(LUG, "35 mm2", "lug", "12")
     assert bool(pressed.other_die(tool)) == wrong
 
 

@@ -64,7 +64,7 @@ def test_every_part_of_the_shelf_is_ended_in_a_way_that_is_told():
         assert len(kind.judge) >= 3
         assert kind.mistake.endswith(".")
         said = kind.headline.format(
-            thing="red wire", tint="red", short=part.short, cavity="+", size="50 mm2"
+            thing="red wire", tint="red", short=part.short, cavity="+", size="50 mm2", staggered=""
         )
         assert "{" not in said
 

@@ -156,6 +156,32 @@ class BuildPlan:
     cables: tuple[CableLayout, ...]
     parts: tuple[Threaded, ...]
     events: tuple[Event, ...]
+    apart: bool = False  # True where cables that share nothing are made one after the other
+
+    @cached_property
+    def separate(self) -> tuple["BuildPlan", ...]:
+        """The plan by what hangs together: cables that an event, a part or a wait joins are one plan; one by
+        one in their order.
+        """
+        of = {x.id: {end.cable for end in x.at} for x in self.events}
+        of |= {p.id: {p.cable} for p in self.parts}
+        groups = [{c.name} for c in self.cables]
+        for x in self.everything:
+            waits = (*x.after, getattr(x, "needed_by", None) or "")
+            joined = of[x.id].union(*(of.get(name, set()) for name in waits))
+            touched = [g for g in groups if g & joined]
+            if len(touched) > 1:
+                first = groups.index(touched[0])
+                groups[first] = set().union(*touched)
+                groups = [g for i, g in enumerate(groups) if i == first or g not in touched]
+        return tuple(
+            BuildPlan(
+                tuple(c for c in self.cables if c.name in group),
+                tuple(p for p in self.parts if p.cable in group),
+                tuple(e for e in self.events if of[e.id] <= group),
+            )
+            for group in groups
+        )
 
     @cached_property
     def _cables(self) -> dict[str, CableLayout]:

@@ -58,6 +58,8 @@ def order(build: BuildPlan, done: Done = (), most: int = MOST_LOOKED) -> Order:
     before an order that is not proven is returned.
     Returns: Order; without steps when none exists, saying what is stuck.
     """
+    if build.apart and len(build.separate) > 1:
+        return _one_by_one(build, done, most)
     over = frozenset(s.what for s in done)
     last = _job(build, done[-1].what, done[-1].at, done[-1].tool) if done else None
     if not waiting_for_ever(_said_to_wait(build, over)):
@@ -81,6 +83,29 @@ def order(build: BuildPlan, done: Done = (), most: int = MOST_LOOKED) -> Order:
     if stuck:
         return Order((), stuck=stuck)
     return Order((), cycle=ring_in(build, over), dead_end=bool(done))
+
+
+def _one_by_one(build: BuildPlan, done: Done, most: int) -> Order:
+    """The order of what shares nothing: each by itself, one after the other."""
+    found = []
+    for one in build.separate:
+        own = {x.id for x in one.everything}
+        found.append(order(one, tuple(s for s in done if s.what in own), most))
+    if not all(each.possible for each in found):
+        return Order(
+            (),
+            stuck=tuple(s for each in found for s in each.stuck),
+            cycle=next((each.cycle for each in found if each.cycle), ()),
+            dead_end=any(each.dead_end for each in found),
+        )
+    return Order(
+        steps=tuple(step for each in found for step in each.steps),
+        far_fed=sum(each.far_fed for each in found),
+        place_changes=sum(each.place_changes for each in found),
+        cable_changes=sum(each.cable_changes for each in found) + len(found) - 1,
+        tool_changes=sum(each.tool_changes for each in found),
+        proven=all(each.proven for each in found),
+    )
 
 
 def _said_to_wait(build: BuildPlan, over: frozenset[str]) -> dict[str, set[str]]:

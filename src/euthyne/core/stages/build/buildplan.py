@@ -87,6 +87,7 @@ def threading_plan(job: BuildJob) -> BuildPlan:
         cables=tuple(_laid(cable, job) for cable in job.cables),
         parts=tuple(parts),
         events=tuple(pole_by_pole(held_up(events, job), job)),
+        apart=any(cable.apart for cable in job.cables),
     )
 
 

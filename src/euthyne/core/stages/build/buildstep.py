@@ -57,7 +57,7 @@ class GatePart:
 
 
 @dataclass(frozen=True)
-class Pressed:
+class PressedTerminal:
     """What is pressed at a step: the terminal in words, its conductor, how it is ended, and the code of the
     die that is made for it, empty where no table says one.
     """
@@ -98,7 +98,7 @@ class BuildStep:
     figures: tuple[StepFigure, ...] = ()
     asks: tuple[GatePart, ...] = ()
     reads: tuple[str, ...] = ()
-    pressed: Pressed | None = None
+    pressed: PressedTerminal | None = None
     kits: tuple[Kit, ...] = ()
 
     @property

@@ -6,7 +6,13 @@ from euthyne.core.shelf.terminations import Termination
 from euthyne.core.shelf.terminations.finishes import FINISHES, Finish
 from euthyne.core.shelf.terminations.splice import STAGGERED
 from euthyne.core.stages.build.bodysteps import sealed_grip
-from euthyne.core.stages.build.buildstep import MISTAKES, BuildStep, Pressed, StepFigure, Turn
+from euthyne.core.stages.build.buildstep import (
+    MISTAKES,
+    BuildStep,
+    PressedTerminal,
+    StepFigure,
+    Turn,
+)
 from euthyne.core.stages.build.jobs import (
     SHIELD,
     BuildJob,
@@ -124,12 +130,12 @@ def _so_often(turn: Turn) -> str:
     return f": all {turn.job.many}, one after the other" if turn.job.many > 1 else ""
 
 
-def _pressed(turn: Turn) -> Pressed:
+def _pressed(turn: Turn) -> PressedTerminal:
     """What is pressed, for the tool that is taken to it: by hammer and by one's own sheet there is no code."""
     body, cable = turn.body, turn.e.cable
     lug = lug_on(body, cable)
     coded = lug and not body.part.sheet_tool and not hammered(body.part, turn.job.practices)
-    return Pressed(
+    return PressedTerminal(
         body.part.words, cable.size, body.part.joint, lug.die_code if lug and coded else ""
     )
 
@@ -141,7 +147,7 @@ def _laid_ready(turn: Turn, strip: CoreStrip, said: dict[str, str]) -> BuildStep
     where, how, wrong = (
         "barrel",
         "Bared like the other, its strands straight. Nothing is pressed yet: both go in as one.",
-        "Pressed alone, the other finds no barrel, and a second terminal finds no tab.",
+        "PressedTerminal alone, the other finds no barrel, and a second terminal finds no tab.",
     )
     if turn.body.termination.joined_by == "solder":
         where, how, wrong = (
