@@ -13,7 +13,7 @@ from euthyne.core.stages.build.jobs import fittings
 from euthyne.core.stages.cut.strip import CoreStrip
 from euthyne.core.trade.corewords import own_name
 from euthyne.core.trade.figure import metres
-from euthyne.drawing.bodywork import body_drawing
+from euthyne.drawing.bodywork import body_drawing, braid_drawing
 from euthyne.drawing.colours import STRIPES, core_paint
 from euthyne.drawing.joint import Tip, joint_drawing
 from euthyne.drawing.laidout import Form, lay, parts_of
@@ -313,7 +313,8 @@ def _core(bench: _Bench, core: CoreStrip, lie: _Lie) -> str:
     if trimmed:
         body += rect(end, lie.y - lie.thick * 0.36, bare, lie.thick * 0.72, "bare")
         body += _copper_sleeve(bench, core.core, end, bare, lie)
-    if bench.done_or_now("land", core.core):
+    ready = bench.step.ready and bench.step.core == core.core
+    if bench.done_or_now("land", core.core) and not ready:
         tip = Tip(end, end + bare, lie.y, lie.thick / 2)
         into = bench.e.body_of(core.core).part
         inserted = bench.done_or_now("insert", core.core)
@@ -461,6 +462,8 @@ def _shape(kind: str, x: float, class_: str) -> str:
             f"V{y + 62}H{x + 16}C{x - 2} {y + 62} {x - 4} {y + 36} {x - 20} {y + 36}H{x - 64}Z",
             class_,
         )
+    if kind == "braid":
+        return braid_drawing(x - 110, x + 130, y, 50, class_)
     if kind in ("long", "short"):
         half = 96 if kind == "long" else 58
         return rect(x - half, y - 42, 2 * half, 84, class_, rx=4)

@@ -162,6 +162,101 @@ def _fan(plan: Plan, start: float, end: float) -> str:
     return found
 
 
+def _ways(part: Part) -> list[tuple[str, float]]:
+    """The ways of a plug in their order, each with its height on the sheet."""
+    apart = min(44.0, 190 / max(len(part.marks), 1))
+    first = MIDDLE - apart * (len(part.marks) - 1) / 2
+    return [(mark, first + apart * n) for n, mark in enumerate(part.marks)]
+
+
+def _shell(part: Part, x: float) -> str:
+    """The housing of a plug from the side, a slot for each way."""
+    ways = _ways(part)
+    body = rect(x, ways[0][1] - 28, 190, ways[-1][1] - ways[0][1] + 56, "bench-body", rx=6)
+    for mark, y in ways:
+        body += rect(x, y - 11, 168, 22, "hole", opacity="0.14")
+        body += text(x + 206, y + 6, said_mark(mark), "bench-part")
+    return body
+
+
+def _one_contact(x: float, y: float, kind: str) -> str:
+    """A contact out of its plug: its old wings, its tab, its nose."""
+    wings = rect(x, y - 9, 34, 18, kind, rx=3)
+    return (
+        wings
+        + rect(x + 34, y - 5, 84, 10, kind, rx=3)
+        + path(f"M{x + 58:g} {y - 5:g}l16 -9", "rib")
+    )
+
+
+def _drawn_out(_: Plan, part: Part) -> str:
+    """The contacts beside their plug, a needle on the tab of the first."""
+    body, ways = _shell(part, 700), _ways(part)
+    for n, (_mark, y) in enumerate(ways):
+        body += _one_contact(330, y, "part-now" if n == 0 else "part-on")
+        body += path(f"M600 {y:g}H490M504 {y - 8:g}l-16 8 16 8", "dimension", fill="none")
+    top = ways[0][1]
+    body += path(f"M800 {top - 62:g}L770 {top - 14:g}", "part-leader", stroke_width=5)
+    return body + text(812, top - 58, "a needle on its tab", "bench-facing")
+
+
+def _back_in(plan: Plan, part: Part) -> str:
+    """The contacts with their wires on the way back into their plug, each sleeve short of it."""
+    if not any(made.id == "drawn" for made in part.making):
+        return ""
+    body = _shell(part, 760)
+    end = next((e for e in plan.ends.all if e.part == part), None)
+    core_at = {cavity: core for core, cavity in end.landing.items()} if end else {}
+    for mark, y in _ways(part):
+        if mark in core_at:
+            way, paint = f"M0 {y:g}H470", core_paint(plan.ends.colours.of(core_at[mark]))
+            body += path(way, "bench-core-edge", stroke_width=17.6)
+            body += path(way, "bench-core", stroke=paint, stroke_width=16)
+            body += rect(440, y - 12, 70, 24, "part-on", rx=4)
+        body += _one_contact(508, y, "part-now")
+        body += path(f"M650 {y:g}H736M722 {y - 8:g}l16 8 -16 8", "dimension", fill="none")
+    return body
+
+
+def _braid(plan: Plan, part: Part) -> str:
+    """A bundle under its braid, a sleeve half over each end of it."""
+    body, many = "", min(len(plan.lead.cables), 6)
+    for n, cable in enumerate(plan.lead.cables[:many]):
+        near = MIDDLE + (n - (many - 1) / 2) * 14
+        far = MIDDLE + (n - (many - 1) / 2) * 30
+        name = plan.given.assembly.core_names[cable.id, cable.cores[0].id]
+        way = f"M40 {far:g}C140 {far:g} 160 {near:g} 240 {near:g}H1000C1080 {near:g} 1100 {far:g} 1200 {far:g}"
+        body += path(way, "bench-core-edge", stroke_width=13.6)
+        body += path(
+            way, "bench-core", stroke=core_paint(plan.ends.colours.of(name)), stroke_width=12
+        )
+    half = 14 * many / 2 + 12
+    body += braid_drawing(250, 990, MIDDLE, half, "part-now")
+    for x in (214, 936):
+        body += rect(x, MIDDLE - half - 6, 90, 2 * half + 12, "part-on", rx=5)
+    return body + text(
+        620,
+        MIDDLE + half + 44,
+        "half of each sleeve on the braid, half on the wires",
+        "bench-facing",
+        "middle",
+    )
+
+
+def braid_drawing(start: float, end: float, y: float, half: float, kind: str) -> str:
+    """A length of braid: a tube of crossing strands."""
+    strands = ""
+    at = start
+    while at < end:
+        x = min(at + 2 * half, end)
+        rise = (x - at) / (2 * half) * 2 * half
+        strands += f"M{at:g} {y + half:g}L{x:g} {y + half - rise:g}M{at:g} {y - half:g}L{x:g} {y - half + rise:g}"
+        at += 16
+    return rect(start, y - half, end - start, 2 * half, kind, rx=4) + path(
+        strands, "part-rib", fill="none"
+    )
+
+
 DRAWN: dict[str, Callable[[Plan, Part], str]] = {
     "knockout": _knock_outs,
     "entry": _entry,
@@ -169,4 +264,7 @@ DRAWN: dict[str, Callable[[Plan, Part], str]] = {
     "linked": _linked,
     "through": _through,
     "seated": _seated,
+    "drawn": _drawn_out,
+    "housed": _back_in,
+    "braid": _braid,
 }

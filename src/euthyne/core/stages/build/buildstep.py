@@ -99,6 +99,7 @@ class BuildStep:
     asks: tuple[GatePart, ...] = ()
     reads: tuple[str, ...] = ()
     pressed: PressedTerminal | None = None
+    ready: bool = False  # True where a core lies ready for one that is joined with it
     kits: tuple[Kit, ...] = ()
 
     @property

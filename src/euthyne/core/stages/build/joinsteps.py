@@ -166,6 +166,7 @@ def _laid_ready(turn: Turn, strip: CoreStrip, said: dict[str, str]) -> BuildStep
         button=f"{turn.tint} lies ready",
         core=strip.core,
         judge=("bared alike", "long enough to lie side by side"),
+        ready=True,
         figures=(StepFigure("bare", strip.bare_words),),
     )
 
