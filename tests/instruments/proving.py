@@ -19,6 +19,8 @@ SAID = {
     "conversion": {"brief__cells": 3},
     "solar-string": {"brief__volts": 120.0},
 }
+TAPES = ("heating-tape-cee", "heating-tape-nema", "heating-tape-240")
+SAID |= dict.fromkeys(TAPES, SAID["heating-tape"])
 LOADED = {"brief__loads": (OneLoad("lamp", watts=150.0),)}
 MOST_PROBES = 600
 NAMES = [s.id for k, s in starts() if k.proof]

@@ -99,7 +99,9 @@ def law_3(x):
         return True
     if x.ends.scheme in SIGNAL_SCHEMES:
         return False
-    here = {(x.tint(cable, core), core) for cable, core, *_ in x.landed if core in POWER_NAMES}
+    # The bus wires of a tape have no colour: either of them is either line.
+    own = [(cable, core) for cable, core, *_ in x.landed if x.cables[cable].type != "heating-tape"]
+    here = {(x.tint(cable, core), core) for cable, core in own if core in POWER_NAMES}
     return any(a[0] == b[0] and a[1] != b[1] for a, b in combinations(here, 2))
 
 

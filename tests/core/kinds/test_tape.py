@@ -1,8 +1,10 @@
 """A heating tape between two hots: two bus wires, no neutral, and an end seal of its own."""
 
+import pytest
 from leads import made
 
 from euthyne.core.checks import found_before_proof
+from euthyne.core.kinds.assembling import changed
 from euthyne.core.plan import Plan
 
 BETWEEN_HOTS = {
@@ -31,3 +33,22 @@ def test_a_tape_between_two_hots_has_two_bus_wires_and_is_not_stopped():
 def test_back_on_a_line_and_a_neutral_it_has_its_usual_seal():
     there = made("heating-tape", **BETWEEN_HOTS | {"fit__wall": "nema-5-15p"})
     assert {f.part for f in there.fittings if f.place == "roof"} == {"end-seal"}
+
+
+@pytest.mark.parametrize(
+    ("start", "pins", "seal"),
+    [
+        ("heating-tape-cee", "live pin to neutral pin", "end-seal"),
+        ("heating-tape-nema", "live pin to neutral pin", "end-seal"),
+        ("heating-tape-240", "line 1 pin to line 2 pin", "end-seal-hots"),
+    ],
+)
+def test_a_tape_of_each_country_can_be_built_and_is_read_by_its_own_pins(start, pins, seal):
+    lead = made(start, brief__tape_m=8.0, brief__watts_per_m=16.0, brief__run_m=1.0)
+    plan = Plan(changed(lead, [("brief.rcd", "30 mA"), ("brief.upstream_amps", 15.0)]))
+    assert plan.lead.fittings[-1].part == seal
+    assert not [f for f in found_before_proof(plan) if f.level == "stop"]
+    assert plan.build.steps
+    assert next(x for x in plan.prove.lines if x.id == "bus").words.endswith(pins)
+    # A tape's bus wires have no colour of their own: none of them is marked.
+    assert not [m for m in plan.ends.markings if m.core.startswith("tape.")]

@@ -1,6 +1,6 @@
 """Plugs for heating tapes: a cord spliced to a tape that lies in melt water."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from euthyne.core.assembly.records import Assembly, Cable, Core, Existing, Fitting, Place
 from euthyne.core.kinds.asked import AROUND, FROM_MAINS, PLACE, RUN, WHOSE
@@ -49,6 +49,7 @@ WALL = Place("wall", "supply", source=True)
 ROOF = Place("roof", "load")
 BUS_WIRES = "16 AWG"
 TAPE_OD_MM = 14.0
+TWO_HOTS_VOLTS = 200.0  # from so many a plug of North America has two hots
 SEALS = {False: "end-seal", True: "end-seal-hots"}  # by whether its bus wires are both hot
 
 
@@ -93,6 +94,26 @@ def on_a_tape(told: MakeUpInput) -> Assembly:
     return Assembly(told.places, (plug, *splices, seal), (cord, tape), wires)
 
 
+BRIEF = TapeBrief(
+    feeds="tape",
+    place="outdoor",
+    ambient_c=20.0,
+    start_multiple=2.5,
+    continuous=True,
+    upstream_family="breaker-iec",
+)
+NORTH_AMERICA = replace(BRIEF, upstream_family="breaker-na")
+RUBBER = Conductor(cable_type="H07RN-F")
+GAUGE = Conductor(cable_type="SJOOW", unit="AWG")
+
+
+def _start(name: str, plug: str, brief: TapeBrief, cord: Conductor) -> Start:
+    """A tape behind a plug; between two hots its far end is sealed in a seal of its own."""
+    scheme = "north-america" if cord.unit == "AWG" else "iec"
+    seal = SEALS[cord.unit == "AWG" and brief.volts > TWO_HOTS_VOLTS]
+    return Start(name, "Heating-tape plug", plug, seal, brief, cord, scheme)
+
+
 KIND = Kind(
     id="heating-tape",
     name="Heating-tape plug",
@@ -100,21 +121,10 @@ KIND = Kind(
     headline="How much tape, at how many watts a metre, started how cold?",
     source="supply",
     starts=(
-        Start(
-            "heating-tape",
-            "Heating-tape plug",
-            a="bs1363-plug-heavy",
-            b="end-seal",
-            brief=TapeBrief(
-                feeds="tape",
-                place="outdoor",
-                ambient_c=20.0,
-                start_multiple=2.5,
-                continuous=True,
-                upstream_family="breaker-iec",
-            ),
-            conductor=Conductor(cable_type="H07RN-F"),
-        ),
+        _start("heating-tape", "bs1363-plug-heavy", BRIEF, RUBBER),
+        _start("heating-tape-cee", "cee7-7-plug-rubber", BRIEF, RUBBER),
+        _start("heating-tape-nema", "nema-5-15p", replace(NORTH_AMERICA, volts=120.0), GAUGE),
+        _start("heating-tape-240", "nema-6-15p", replace(NORTH_AMERICA, volts=240.0), GAUGE),
     ),
     groups=(
         WHOSE,

@@ -16,6 +16,7 @@ from euthyne.core.shelf.part import Part
 from euthyne.core.stages.given import Given
 from euthyne.core.trade.colours import EARTH_TINTS, PROTECTIVE, Colours, colour, role, schemes
 from euthyne.core.trade.corewords import own_name
+from euthyne.core.trade.layers import layered
 from euthyne.core.trade.wire import size_named
 from euthyne.core.wiring.grid import Point
 
@@ -250,7 +251,9 @@ class EndsStage:
     def _alike(self) -> Iterator[Marking]:
         """Cores that carry current, are of different functions, and have one colour."""
         carry = (
-            j.core for j in self.joints if role(j.function) not in ("", "earth") and (j.a or j.b)
+            j.core
+            for j in self.joints
+            if role(j.function) not in ("", "earth") and (j.a or j.b) and j.cable not in self._tapes
         )
         for tint, cores in self._by_tint(carry).items():
             functions = {own_name(core) for core in cores}
@@ -261,6 +264,15 @@ class EndsStage:
                 yield Marking(core, tint, into if into != tint else own_name(core), "alike")
         for core in self._numbered_alike:
             yield Marking(core, self.tint(core), own_name(core), "alike")
+
+    @cached_property
+    def _tapes(self) -> frozenset[str]:
+        """The tapes of a lead: their bus wires have no colour, and either of them is either line."""
+        cables = self.given.assembly.cables
+        of = {c.id: layered(c.type) for c in cables if c.type is not None}
+        return frozenset(
+            name for name, layers in of.items() if layers is not None and layers.parted
+        )
 
     @property
     def _numbered_alike(self) -> Iterator[str]:

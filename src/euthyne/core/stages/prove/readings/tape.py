@@ -20,9 +20,11 @@ def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
     live = tuple(run.a for run in subject.runs if not run.earth)
     if subject.tape_ohm is not None:
         hot = subject.tape_ohm
+        lines = [run.words for run in subject.runs if not run.earth]
+        pins = f"{lines[0]} pin to {lines[-1]} pin" if lines else "pin to pin"
         alike = ResistanceLine(
             id="bus",
-            words="bus to bus through the tape: live pin to neutral pin",
+            words=f"bus to bus through the tape: {pins}",
             bounds=Band(hot * limits.cold_share, hot * limits.warm_share, hot * limits.warm_share),
             danger=True,
             how="By ohmmeter at the plug, nothing powered.",
