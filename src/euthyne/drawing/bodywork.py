@@ -201,9 +201,7 @@ def _drawn_out(_: Plan, part: Part) -> str:
 
 
 def _back_in(plan: Plan, part: Part) -> str:
-    """The contacts with their wires on the way back into their plug, each sleeve short of it."""
-    if not any(made.id == "drawn" for made in part.making):
-        return ""
+    """The contacts with their wires on the way into their housing; the sleeve of a soldered one short of it."""
     body = _shell(part, 760)
     end = next((e for e in plan.ends.all if e.part == part), None)
     core_at = {cavity: core for core, cavity in end.landing.items()} if end else {}
@@ -212,7 +210,8 @@ def _back_in(plan: Plan, part: Part) -> str:
             way, paint = f"M0 {y:g}H470", core_paint(plan.ends.colours.of(core_at[mark]))
             body += path(way, "bench-core-edge", stroke_width=17.6)
             body += path(way, "bench-core", stroke=paint, stroke_width=16)
-            body += rect(440, y - 12, 70, 24, "part-on", rx=4)
+            if part.joint == "solder":
+                body += rect(440, y - 12, 70, 24, "part-on", rx=4)
         body += _one_contact(508, y, "part-now")
         body += path(f"M650 {y:g}H736M722 {y - 8:g}l16 8 -16 8", "dimension", fill="none")
     return body
