@@ -207,7 +207,10 @@ def _back_in(plan: Plan, part: Part) -> str:
     core_at = {cavity: core for core, cavity in end.landing.items()} if end else {}
     for mark, y in _ways(part):
         if mark in core_at:
-            way, paint = f"M0 {y:g}H470", core_paint(plan.ends.colours.of(core_at[mark]))
+            way, paint = (
+                f"M0 {y:g}H{512 if part.joint != 'solder' else 470}",
+                core_paint(plan.ends.colours.of(core_at[mark])),
+            )
             body += path(way, "bench-core-edge", stroke_width=17.6)
             body += path(way, "bench-core", stroke=paint, stroke_width=16)
             if part.joint == "solder":
