@@ -2,8 +2,8 @@
 libraries, and memory.
 
 Run: .venv/bin/python benchmarks/pages.py
-Aim: no page above 12, a search of a shelf of 400 parts not above 10, a probe not above 25, a
-beat of an open page not above 1, a certificate within a second, start-up below 2, resident memory under 150 MB.
+Aim: no page above 8, a search of a shelf of 400 parts not above 8, a probe not above 18, a
+beat of an open page not above 2, a certificate within a second, start-up below 2, resident memory under 150 MB.
 """
 
 import html

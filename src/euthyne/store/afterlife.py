@@ -15,6 +15,7 @@ from euthyne.store.leads import FOLLOWED, shown_in_lists
 from euthyne.store.listing import keep_listed
 from euthyne.store.models import JournalRow, LeadRow, SealRow
 from euthyne.store.sealing import add_line, read_seal
+from euthyne.store.unchanged import while_unchanged
 
 Aside = Literal["quarantine", "scrapped", ""]
 MOST_LINES = 400
@@ -56,6 +57,7 @@ def set_aside(engine: Engine, tag: str, what: Aside, why: str, at: str, by: str)
         keep_listed(session, row, *shown_in_lists(session, row))
 
 
+@while_unchanged
 def quarantined(engine: Engine, many: int) -> list[tuple[str, str, str]]:
     """Leads in quarantine, as (tag, name, why)."""
     begins = LeadRow.set_aside.between("quarantine", "quarantine~")
@@ -65,6 +67,7 @@ def quarantined(engine: Engine, many: int) -> list[tuple[str, str, str]]:
         return [(tag, name, said.partition(": ")[2]) for tag, name, said in rows]
 
 
+@while_unchanged
 def history(engine: Engine, tag: str) -> list[Chapter]:
     """Everything from the first lead that this one goes back to, to the last that came after it.
 

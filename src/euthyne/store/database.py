@@ -16,6 +16,7 @@ from euthyne.store.models import Base
 from euthyne.store.open_file import OpenFile
 from euthyne.store.reached import NEWEST, note_reached
 from euthyne.store.rights import keep_to_oneself
+from euthyne.store.unchanged import Reads
 
 FILE = "euthyne.sqlite3"
 COPIES = "copies"
@@ -48,11 +49,13 @@ def open_database(folder: Path, before_migration: Callable[[Path], None] | None 
         look_at_file(file)
         version = _version(file)
         engine = create_engine(f"sqlite:///{file}", connect_args={"timeout": PATIENCE})
-        engine.update_execution_options(turn=Lock())
+        reads = Reads(file)
+        engine.update_execution_options(turn=Lock(), reads=reads)
         event.listen(engine, "connect", _prepare)
         event.listen(engine, "begin", _begin)
         # Where every connection is closed, the next one begins another write-ahead log.
         event.listen(engine, "engine_disposed", _forget_log)
+        event.listen(engine, "engine_disposed", lambda _: reads.close())
         if version != HEAD:
             if version is not None and before_migration is not None:
                 before_migration(file)

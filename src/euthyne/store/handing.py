@@ -8,6 +8,7 @@ from euthyne.store.database import writing
 from euthyne.store.kept import row_of
 from euthyne.store.models import HandingRow, LeadRow
 from euthyne.store.sealing import add_line
+from euthyne.store.unchanged import while_unchanged
 
 LONGEST_NAME, LONGEST_NOTE = 40, 200
 
@@ -53,6 +54,7 @@ def take_over(engine: Engine, tag: str, at: str, by: str) -> None:
         lead.revision += 1
 
 
+@while_unchanged
 def handed(engine: Engine, tag: str) -> Handed | None:
     """To whom a lead was handed; None where it waits for nobody."""
     with engine.connect() as db:
@@ -60,6 +62,7 @@ def handed(engine: Engine, tag: str) -> Handed | None:
     return Handed(*found) if found else None
 
 
+@while_unchanged
 def waiting_for(engine: Engine, to: str) -> list[Handed]:
     """What was handed to somebody and waits for them, the oldest first."""
     with engine.connect() as db:

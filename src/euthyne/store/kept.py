@@ -96,6 +96,18 @@ class JournalLine:
     changes: tuple[Change, ...] = ()
 
 
+def known(lead: Lead) -> Lead:
+    """The very lead that was read or written before, where it says the same: what was worked out of that
+    one is then found at once.
+    """
+    return _known(lead, tuple(sorted(lead.typed.items())))
+
+
+@lru_cache(maxsize=1024)
+def _known(lead: Lead, _typed: tuple[tuple[str, str], ...]) -> Lead:
+    return lead
+
+
 # The same text is the same lead, and neither ever changes: a list of leads is read once.
 @lru_cache(maxsize=512)
 def read_kept(document: str) -> Lead:
@@ -104,8 +116,8 @@ def read_kept(document: str) -> Lead:
         raise Unreadable("", "a byte of it is no letter: the data file was damaged there")
     try:
         with suppress(ValueError):  # read again below, in words
-            return lead_adapter().validate_json(document)
-        return kept_lead(parse_json(document))
+            return known(lead_adapter().validate_json(document))
+        return known(kept_lead(parse_json(document)))
     except Refused as refused:
         why = "; ".join(f"{f.field}: {f.problem}" for f in refused.faults)
         raise Unreadable("", why.removeprefix(": ")) from refused
@@ -139,7 +151,7 @@ def lead_of(row: Any) -> Lead:
 
 def write(row: LeadRow, lead: Lead, at: str) -> None:
     """Put a lead into its row."""
-    row.name, row.made_for, row.document = lead.name, lead.made_for, text_of(lead)
+    row.name, row.made_for, row.document = lead.name, lead.made_for, text_of(known(lead))
     row.changed_at, row.revision = at, row.revision + 1
 
 

@@ -59,6 +59,7 @@ from euthyne.store.sealing import (
     seal_text,
 )
 from euthyne.store.tags import counted, next_tag
+from euthyne.store.unchanged import while_unchanged
 
 FOLLOWED = "followed by "
 # Leads of a new log that are written at once; letters of a line of the log.
@@ -109,6 +110,7 @@ class LeadStore:
                 return found
             asked = replace(asked, after=part.more)
 
+    @while_unchanged
     def listed(self, asked: ListQuery) -> Listed:
         """A page of a list: newest change first; by words, leads that hold each as a whole come first."""
         with self.engine.connect() as db:
@@ -116,16 +118,19 @@ class LeadStore:
         more = rows[asked.many - 1].place if len(rows) > asked.many else ""
         return _read(rows[: asked.many], str(more))
 
+    @while_unchanged
     def in_hand(self, many: int) -> Listed:
         """Leads in hand in the order of what is due, so many at most."""
         with self.engine.connect() as db:
             return _read(listing.in_hand(db, many), "")
 
+    @while_unchanged
     def groups(self) -> list[LeadGroup]:
         """All leads in hand, counted by what they wait for."""
         with self.engine.connect() as db:
             return listing.groups(db)
 
+    @while_unchanged
     def due(self, until: str, many: int, since: str = "") -> list[tuple[str, str, str, bool]]:
         """Sealed leads to be tested again from one day to another, as (tag, name, day, sealed in another
         log).
@@ -133,21 +138,25 @@ class LeadStore:
         with self.engine.connect() as db:
             return listing.due(db, since, until, many)
 
+    @while_unchanged
     def wanted(self) -> list[Need]:
         """What the leads that wait for their parts need together."""
         with self.engine.connect() as db:
             return listing.wanted(db)
 
+    @while_unchanged
     def whats(self, kind: str) -> set[str]:
         """What the leads in hand need of a kind."""
         with self.engine.connect() as db:
             return listing.whats(db, kind)
 
+    @while_unchanged
     def begun_last(self, many: int) -> list[str]:
         """What the newest leads were begun as, newest first."""
         with self.engine.connect() as db:
             return listing.begun_last(db, many)
 
+    @while_unchanged
     def newest(self) -> datetime | None:
         """When a lead was last changed, in UTC; None while none is kept."""
         with self.engine.connect() as db:
@@ -174,6 +183,7 @@ class LeadStore:
             add_line(session, row, at, by, what)
             keep_listed(session, row, *shown_in_lists(session, row))
 
+    @while_unchanged
     def get(self, tag: str) -> Held:
         """A lead by its tag. Raises NoSuchLead, Unreadable."""
         with self.engine.connect() as db:
@@ -183,12 +193,14 @@ class LeadStore:
             drafts = db.execute(DRAFTS, {"lead": row.id}).all()
         return held(row, {d.field: d.text for d in drafts})
 
+    @while_unchanged
     def revision(self, tag: str) -> int | None:
         """How often a lead was changed; None where there is none of that tag."""
         with self.engine.connect() as db:
             found: int | None = db.scalar(REVISION, {"tag": tag})
             return found
 
+    @while_unchanged
     def last_line(self) -> int:
         """The number of the newest line of the log: it grows with everything that is done to a lead."""
         with self.engine.connect() as db:
@@ -347,12 +359,14 @@ class LeadStore:
                 _superseded(session, lead.follows, tag, at, by)
         return sealed
 
+    @while_unchanged
     def sealed_elsewhere(self, tag: str) -> bool:
         """True for a lead whose seal is of another log."""
         query = select(SealRow.id).join(LeadRow).where(LeadRow.tag == tag, SealRow.own.is_(False))
         with self.engine.connect() as db:
             return db.scalar(query) is not None
 
+    @while_unchanged
     def seal_of(self, tag: str) -> Seal | None:
         """The seal of a lead, or None."""
         with self.engine.connect() as db:
@@ -378,6 +392,7 @@ class LeadStore:
         """Write where the log ends beside the data file."""
         keep_head(self.engine)
 
+    @while_unchanged
     def journal(self, tag: str) -> list[JournalLine]:
         """What was done to a lead, oldest first."""
         with self.engine.connect() as db:
@@ -387,6 +402,7 @@ class LeadStore:
                 for r in db.execute(lines.order_by(JournalRow.id))
             ]
 
+    @while_unchanged
     def setting(self, key: str, default: str = "") -> str:
         """A setting's value."""
         with self.engine.connect() as db:
@@ -397,6 +413,7 @@ class LeadStore:
         with writing(self.engine) as session:
             session.merge(SettingRow(key=key, value=value))
 
+    @while_unchanged
     def practices(self) -> Practices:
         """How this bench works."""
         kept = self.setting("practices")

@@ -13,6 +13,7 @@ from euthyne.store.kept import IsSealed, row_of
 from euthyne.store.leads import NoSuchLead
 from euthyne.store.models import LeadRow, LeafletRow, PartRow, SheetRow
 from euthyne.store.sealing import add_line
+from euthyne.store.unchanged import while_unchanged
 
 LEAFLET_BYTES = 1_500_000
 KINDS = (
@@ -76,6 +77,7 @@ class ShelfStore:
         """The parts that were added and are on the shelf, by id."""
         return self.all_parts()[0]
 
+    @while_unchanged
     def all_parts(self) -> tuple[dict[str, Part], dict[str, Part]]:
         """The parts that were added, by id: those on the shelf, and those put away."""
         query = select(PartRow.id, PartRow.added_at, PartRow.put_away).order_by(PartRow.id)
@@ -200,6 +202,7 @@ class ShelfStore:
         """The photographs of a lead's proof that are in use, oldest first."""
         return [x for x in self._pictures(tag) if x.line and not x.put_away]
 
+    @while_unchanged
     def _pictures(self, tag: str) -> list[Leaflet]:
         query = (
             select(

@@ -23,6 +23,7 @@ from euthyne.core.stores import (
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.store.database import writing
 from euthyne.store.models import LeadRow, MovementRow, StockRow
+from euthyne.store.unchanged import while_unchanged
 
 FIELDS = (
     StockRow.name,
@@ -59,6 +60,7 @@ class StoresStore:
     def __init__(self, engine: Engine) -> None:
         self.engine = engine
 
+    @while_unchanged
     def all(self) -> tuple[Stock, ...]:
         """Everything on hand."""
         with self.engine.connect() as db:

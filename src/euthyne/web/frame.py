@@ -19,10 +19,12 @@ from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.standing.fixes import tried_fix
 from euthyne.core.standing.progress import Progress, progress_of
+from euthyne.core.trade.measures import Measures, tell
 from euthyne.drawing.ribbon import BENCH, FOLD, LIST, PAGE, ROW, ribbon
 from euthyne.store.clock import now
 from euthyne.store.leads import Held, LeadStore, Listed, Unread
 from euthyne.web.access import here
+from euthyne.web.measures import measures
 from euthyne.web.words import day
 
 WHERE = {"indoor": "indoors", "outdoor": "outdoors", "wet": "in the wet"}
@@ -107,6 +109,12 @@ class LeadPage:
         after = [s for s in self.progress.reach if s.number > stage.number]
         return after[0] if after else None
 
+    def row(self, template: str) -> Markup:
+        """The lead in a list, as a template draws it; drawn once for as long as nothing of it changes."""
+        return _row(
+            template, RowOf(self.held.lead, self.held.sealed), measures(), request.script_root
+        )
+
     def ribbon(self, here: Stage | None = None, form: str = "page") -> Markup:
         """The lead's ribbon: as the head of a page, folded for a narrow one, as a row of the
         Bench, or in a list.
@@ -123,6 +131,20 @@ class LeadPage:
             # One lead that cannot be drawn must not take a list of others down with it.
             current_app.logger.exception("%s cannot be drawn", self.tag)
             return Markup('<p class="quiet">This lead cannot be drawn.</p>')
+
+
+@dataclass(frozen=True)
+class RowOf:
+    """What a row of a list is drawn from."""
+
+    lead: Lead
+    sealed: bool
+
+
+@lru_cache(maxsize=1024)
+def _row(template: str, of: RowOf, told_in: Measures, _root: str) -> Markup:
+    page = page_of(Held(of.lead, of.sealed, "", 0))
+    return Markup(tell(render_template(template, page=page), told_in))
 
 
 @lru_cache(maxsize=1024)

@@ -208,13 +208,26 @@ def tell(text: str, measures: Measures) -> str:
     said: list[str] = []
     done, end = 0, text.find(CLOSE)
     while end >= 0:
-        start = max(text.rfind(sign, max(done, end - LONGEST), end) for sign in SIGNS)
-        found = STANDS.match(text, start, end + 1) if start >= 0 else None
-        if found is not None:
-            said += text[done:start], _said(found, measures)
-            done = end + 1
+        start = _start(text, max(done, end - LONGEST), end)
+        if start >= 0:
+            # one letter on each side: a page is long, and this is done for each of its figures
+            inside = text[max(start - 1, 0) : start] == "(" and text[end + 1 : end + 2] == ")"
+            figure = _said(text[start : end + 1], inside, measures)
+            if figure is not None:
+                said += text[done:start], figure
+                done = end + 1
         end = text.find(CLOSE, end + 1)
     return "".join((*said, text[done:]))
+
+
+def _start(text: str, first: int, end: int) -> int:
+    """Where the last sign that opens a figure stands in a part of a text; -1 where none does."""
+    start = -1
+    for sign in SIGNS:
+        at = text.rfind(sign, first, end)
+        if at >= 0:
+            start, first = at, at + 1
+    return start
 
 
 def all_told(value: Any, measures: Measures = "metric") -> Any:
@@ -228,16 +241,19 @@ def all_told(value: Any, measures: Measures = "metric") -> Any:
     return value
 
 
-def _said(found: re.Match[str], measures: Measures) -> str:
-    """A figure where it stands, as its first sign asks."""
-    figure = f"{SHORTLY}{found[0][1:]}"
+@lru_cache(maxsize=16384)
+def _said(text: str, inside: bool, measures: Measures) -> str | None:
+    """A figure where it stands, inside brackets of its own or not, as its first sign asks; None for what
+    is no figure.
+    """
+    found = STANDS.fullmatch(text)
+    if found is None:
+        return None
+    figure = f"{SHORTLY}{text[1:]}"
     if found["open"] == FACTOR:
         return _factor(found, measures)
     if found["open"] in (NUMBER_OF, UNIT_OF):
         return told(figure, measures, True)[found["open"] == UNIT_OF]
-    # one letter on each side: a page is long, and this is done for each of its figures
-    text, before, after = found.string, found.start() - 1, found.end()
-    inside = text[max(before, 0) : before + 1] == "(" and text[after : after + 1] == ")"
     alone = inside or found["open"] == SHORTLY
     said = " ".join(told(figure, measures, alone)).rstrip()
     metric = " ".join(told(figure, "metric", True))
