@@ -5,6 +5,7 @@ it drawn where it bites. The tip of the core lies to the right.
 from dataclasses import dataclass
 
 from euthyne.core.shelf.part import Part
+from euthyne.drawing import coupler
 from euthyne.drawing.pen import circle, line, path, rect, text
 
 PRESS = 38.0  # how far a jaw reaches from its barrel, in px
@@ -94,15 +95,11 @@ def _sleeve_contact(part: Part, tip: Tip, kind: str) -> str:
     )
     sleeve = rect(tip.start + 3, tip.y - b, max(tip.end - tip.start - 11, 18), 2 * b, kind, rx=5)
     neck = rect(tip.end - 10, tip.y + b - 7, 28, 6, kind)
-    nose = rect(
-        tip.end + 16,
-        tip.y - b * 0.85,
-        70,
-        b * 1.7,
-        kind,
-        rx=b * 0.85 if part.contact == "pin" else 4,
-    )
-    return neck + sleeve + brush + nose
+    x = tip.end + 16
+    if part.contact == "pin":
+        return neck + sleeve + brush + rect(x, tip.y - b * 0.5, 70, b, kind, rx=b * 0.5)
+    hole = rect(x + 36, tip.y - b * 0.36, 35, b * 0.72, "contact-hole", rx=2)
+    return neck + sleeve + brush + rect(x, tip.y - b * 0.85, 70, b * 1.7, kind, rx=4) + hole
 
 
 def _bare_barrel(part: Part, tip: Tip, kind: str) -> str:
@@ -223,11 +220,21 @@ def _driver(tip: Tip) -> str:
 
 
 def _housing(part: Part, tip: Tip, cavity: str, now: bool) -> str:
-    """The housing a contact is pushed into, open towards the wire, its way marked."""
+    """The housing a contact is pushed into, open towards the wire, its way marked; that of a solar coupler as
+    the half it is, and while it is being taken the other half below it.
+    """
     left = tip.start - (SEALED if part.joint == "wire-seal" else 40.0)
     top, tall = tip.y - tip.half - 18, 2 * tip.half + 36
-    body = rect(left, top, tip.end - left + 96, tall, "bench-body", rx=8)
-    marked = text(tip.end + 78, top - 10, cavity, "bench-part", "end")
+    if part.joint == "sleeve-contact":
+        mouth = tip.end + 96
+        left = min(mouth - coupler.LONG, tip.start - 14)
+        body = coupler.half(part.contact, left, tip.y, tall, mouth - left)
+        if not part.threaded:
+            body += coupler.nut(left, tip.y, tall)
+        marked = coupler.beside(part, mouth, tip.y, tall) if now else ""
+    else:
+        body = rect(left, top, tip.end - left + 96, tall, "bench-body", rx=8)
+        marked = text(tip.end + 78, top - 10, cavity, "bench-part", "end")
     if not now:
         return body + marked
     arrow = f"M{left - 84:g} {top - 18:g}h66m-16 -11l16 11l-16 11"

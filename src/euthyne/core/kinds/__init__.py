@@ -103,4 +103,4 @@ def _in_gauge(start: Start) -> Start:
     size = gauge_near(start.conductor.size) if start.conductor.size else None
     conductor = replace(start.conductor, cable_type=cable, unit="AWG", size=size)
     a, b = start.gauge_part or start.a, start.gauge_part or start.b
-    return replace(start, conductor=conductor, a=a, b=b)
+    return replace(start, conductor=conductor, a=a, b=b, brief=start.gauge_brief or start.brief)

@@ -47,8 +47,9 @@ class Trait(Enum):
 @dataclass(frozen=True)
 class Start:
     """A point to begin at: its name in an address, its words, the parts at its ends, and all that
-    is set already; ``more`` names the part of a fitting that is not as its end's; ``gauge_cable`` and
-    ``gauge_part`` what it is made of, and what is at its ends, where a bench buys by gauge.
+    is set already; ``more`` names the part of a fitting that is not as its end's; ``gauge_cable``,
+    ``gauge_part`` and ``gauge_brief`` what it is made of, what is at its ends, and what is asked of it,
+    where a bench buys by gauge.
     """
 
     id: str
@@ -61,6 +62,7 @@ class Start:
     more: tuple[tuple[str, str], ...] = ()
     gauge_cable: str = ""
     gauge_part: str = ""
+    gauge_brief: Brief | None = None
 
 
 @dataclass(frozen=True)

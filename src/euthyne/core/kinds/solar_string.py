@@ -1,6 +1,6 @@
 """Runs from a string of panels."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Annotated, Literal
 
 from annotated_types import Ge, Le
@@ -13,6 +13,7 @@ from euthyne.core.kinds.makeup import poles, two_ended
 from euthyne.core.lead import Brief, Conductor, Count
 from euthyne.core.lead.stage import Stage
 from euthyne.core.sizing.brief import Positive
+from euthyne.core.trade.protection import STRING_MARGIN, fuse_for
 from euthyne.core.trade.quantity import CURRENT, VOLTS
 from euthyne.core.trade.question import Question
 
@@ -28,6 +29,21 @@ class SolarBrief(Brief):
     strings: Count = 1  # in parallel with this one
     module_plus: Literal["unknown", "pin", "socket"] = "unknown"  # what a module's plus shows
     module_fuse_amps: Positive | None = None  # A of the largest fuse a module may have in series
+    # where those strings meet: each in a fuse box of its own run, or in branch couplers whose trunk this is
+    meets: Literal["apart", "branches"] = "apart"
+    line_fuses: bool = False  # True where each string has a fuse in its line, between couplers
+
+    @property
+    def strings_in_it(self) -> int:
+        """How many strings this run carries."""
+        return self.strings if self.meets == "branches" else 1
+
+    @property
+    def line_fuse_amps(self) -> float | None:
+        """A of the fuse in the line of each string; None where there is none, or none is large enough."""
+        if not self.line_fuses or self.amps is None:
+            return None
+        return fuse_for("solar-gPV", self.amps, self.amps, max(STRING_MARGIN, self.margin))
 
 
 COLDEST = Question("brief.volts", "Volts on the coldest morning", measure=VOLTS)
@@ -55,6 +71,21 @@ COUNTED = Question(
     choices=((1.25, "1.25 times, IEC"), (1.56, "1.56 times, North America")),
 )
 STRINGS = Question("brief.strings", "Strings in parallel", "whole", bounds=(1, 64))
+MEETS = Question(
+    "brief.meets",
+    "They meet",
+    "choice",
+    choices=(
+        ("apart", "at the controller, each by its own run"),
+        ("branches", "at the panels, in branch couplers: this is their trunk"),
+    ),
+)
+LINE_FUSES = Question(
+    "brief.line_fuses",
+    "A fuse in each string's line",
+    "choice",
+    choices=((False, "no"), (True, "yes, in-line, between couplers")),
+)
 MODULE_PLUS = Question(
     "brief.module_plus",
     "A module's plus shows",
@@ -63,6 +94,14 @@ MODULE_PLUS = Question(
 )
 MODULES_ALLOW = Question(
     "brief.module_fuse_amps", "Its modules allow", measure=CURRENT, optional=True, hint="20 A"
+)
+
+RUN = SolarBrief(
+    feeds="current", system="dc", volts=118.0, margin=1.25, place="outdoor", ambient_c=60.0
+)
+BY_ITS_TOOL = replace(
+    PART_WITHOUT_LOAD,
+    text="Switch off first, then part the couplers, with the parting tool of their make alone.",
 )
 
 KIND = Kind(
@@ -78,17 +117,11 @@ KIND = Kind(
             a="solar-socket",
             b="solar-pin",
             more=(("panels-", "solar-pin"), ("controller-", "solar-socket")),
-            brief=SolarBrief(
-                feeds="current",
-                system="dc",
-                volts=118.0,
-                margin=1.25,
-                place="outdoor",
-                ambient_c=60.0,
-            ),
+            brief=RUN,
             conductor=Conductor(cable_type="H1Z2Z2-K", drop_percent=3.0, tinned=True),
             scheme="dc-red-black",
             gauge_cable="PV-wire",
+            gauge_brief=replace(RUN, margin=1.56),
         ),
     ),
     groups=(
@@ -102,6 +135,8 @@ KIND = Kind(
                 WORKS_AT_AMPS,
                 COUNTED,
                 STRINGS,
+                MEETS,
+                LINE_FUSES,
                 MODULE_PLUS,
             ),
         ),
@@ -127,6 +162,6 @@ KIND = Kind(
             why="Halves of two makes look as if they fit; the contact between them heats.",
             clears="Both halves of one make, crimped with that make's tool; or a reason.",
         ),
-        PART_WITHOUT_LOAD,
+        BY_ITS_TOOL,
     ),
 )

@@ -193,12 +193,18 @@ def battery_unfused(plan: Plan) -> Said | None:
 def string_unfused(plan: Plan) -> Said | None:
     """From three strings in parallel each has its fuse. Source: IEC 62548; NFPA 70, 690.9(A)."""
     brief = SolarBrief.of(plan.lead.brief)
-    if brief.strings <= UNFUSED_STRINGS or brief.fuse_family != "none":
+    fused = brief.line_fuses or (brief.fuse_family != "none" and brief.strings_in_it == 1)
+    if brief.strings <= UNFUSED_STRINGS or fused:
         return None
+    each = (
+        ("brief.line_fuses", True)
+        if brief.strings_in_it > 1
+        else ("brief.fuse_family", "solar-gPV")
+    )
     return Said(
         "Strings in parallel, and no fuse",
         f"{brief.strings} strings lie in parallel; from {UNFUSED_STRINGS + 1} on each has its fuse.",
-        Fix("A string fuse", (("brief.fuse_family", "solar-gPV"),)),
+        Fix("A fuse for each string", (each,)),
     )
 
 

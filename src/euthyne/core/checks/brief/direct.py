@@ -19,7 +19,10 @@ LITHIUM_CELL_VOLTS = (4.2, 3.65)  # full: lithium ion, iron phosphate
 )
 def string_fuse_over_module(plan: Plan) -> Said | None:
     """A string's fuse is at most what its modules allow."""
-    amps, most = plan.conductor.protection.amps, SolarBrief.of(plan.lead.brief).module_fuse_amps
+    brief = SolarBrief.of(plan.lead.brief)
+    most, amps = brief.module_fuse_amps, brief.line_fuse_amps
+    if amps is None and brief.strings_in_it == 1:
+        amps = plan.conductor.protection.amps
     if amps is None or most is None or amps <= most:
         return None
     text = (

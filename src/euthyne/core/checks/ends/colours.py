@@ -24,6 +24,9 @@ from euthyne.core.trade.colours import (
 )
 from euthyne.core.trade.corewords import function_of, is_function, own_name
 
+# How many cores of one colour are said to be of it.
+_ARE = {1: "is another in", 2: "are both"}
+
 
 def own_colours(plan: Plan) -> Fix:
     """The fix that gives every core the colour its cord's scheme has for it, and wires it by function."""
@@ -238,10 +241,8 @@ def cores_alike(plan: Plan) -> Iterator[Said]:
             for m in cores
         )
         yield Said(
-            f"{_capital(named)} are both {tint}"
-            if len(cores) == 2
-            else f"{_capital(named)} are {tint}",
-            f"Sleeves at both ends: {into}.",
+            f"{_capital(named)} {_ARE.get(len(cores), 'are')} {tint}",
+            f"Sleeves at both ends, marked {into}.",
             figures=(tint, named),
             about=tint,
         )

@@ -12,8 +12,8 @@ TERMINATION = Termination(
     lasting=True,
     headline="Crimp the contact on the {thing}",
     detail=(
-        "Its flaps pinched first, so that it holds the strands; in the nest for this wire, seam up; full "
-        "cycle. Look at it now: it is in no body yet."
+        "In the locator, its flaps pinched first; in the nest for this wire, seam up; the wire to the stop and "
+        "held there; full cycle. Look at it now: it is in no body yet."
     ),
     mistake="Another make's contact, or another make's tool, looks the same and runs hot on a roof.",
     judge=(

@@ -103,7 +103,8 @@ class BriefStage:
             case "current":
                 if self.told.amps is None:
                     return None
-                return self.told.amps * SolarBrief.of(self.told).margin
+                solar = SolarBrief.of(self.told)
+                return self.told.amps * solar.margin * solar.strings_in_it
             case "power":
                 return self._power_amps
             case "loads":

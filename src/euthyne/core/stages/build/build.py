@@ -11,6 +11,7 @@ from euthyne.core.assembly.records import WireCourse
 from euthyne.core.kinds.cable_set import SetBrief
 from euthyne.core.kinds.kind import Trait
 from euthyne.core.kinds.one_termination import OneBrief
+from euthyne.core.kinds.solar_string import SolarBrief
 from euthyne.core.order.laid import BuildPlan, CableEnd, End
 from euthyne.core.order.order import OrderStep
 from euthyne.core.shelf.terminations import TERMINATIONS
@@ -25,12 +26,16 @@ from euthyne.core.stages.cut.cut import CutStage
 from euthyne.core.stages.cut.strip import THE_CORD
 from euthyne.core.stages.ends.ends import EndsStage, LeadEnd, Marking
 from euthyne.core.stages.given import Given
+from euthyne.core.trade.corewords import function_of
 from euthyne.core.trade.layers import layered
 from euthyne.core.trade.practices import Practices
 
 EARTH = "E"
 # Work that is the same on one core after another.
 REPEATED = ("on-core", "cores", "land", "insert", "solder", "shrink")
+
+# What a contact goes into, in words.
+_OTHER = {"pin": "hole", "socket": "pin"}
 
 
 class BuildStage:
@@ -75,9 +80,30 @@ class BuildStage:
             one_pole_at_a_time=self._live_ends(made),
             shortened=self._shortened,
             loose=self._loose,
+            beside=self._beside,
             many=OneBrief.of(self.given.lead.brief).many,
             tugged=Trait.ONE_END in self.given.kind.traits,
         )
+
+    @property
+    def _beside(self) -> tuple[str, ...]:
+        """What the strings of a solar run meet in, and what guards each in its own line."""
+        told = SolarBrief.of(self.given.lead.brief)
+        found = []
+        if told.strings_in_it > 1:
+            found += [
+                f"branch coupler for the {function_of(end.fitting.function)}: {told.strings} "
+                f"{end.part.contact_words} to the strings, one {_OTHER[end.part.contact]} to this trunk"
+                for end in self.ends.ours
+                if end.side == "A" and end.fitting.function and end.part.contact in _OTHER
+            ]
+        if told.line_fuse_amps is not None:
+            found.append(
+                f"{told.strings} in-line fuses, {told.line_fuse_amps:g} A gPV for "
+                f"{self.given.lead.brief.volts:g} V or more, a half of the same make at each end: one a string, "
+                "in each pole that is not earthed"
+            )
+        return tuple(found)
 
     @property
     def _loose(self) -> tuple[CableEnd, ...]:

@@ -188,6 +188,9 @@ class BuildJob:
     tugged: bool = False
     many: int = 1  # how many of it are made alike, with one set-up
     loose: tuple[CableEnd, ...] = ()  # ends of wires that go into nothing
+    beside: tuple[
+        str, ...
+    ] = ()  # what is bought made and goes between this lead and others, in words
     shortened: frozenset[str] = (
         frozenset()
     )  # joints that were cut off by themselves, by their steps

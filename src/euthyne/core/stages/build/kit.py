@@ -28,7 +28,8 @@ class Kit:
 def kits(job: BuildJob) -> tuple[Kit, ...]:
     """Everything that is built in, like kits together; what was there already is in none."""
     found = Counter((body.part.words, _contents(body, job)) for body in job.bodies if _ours(body))
-    return tuple(Kit(words, many * job.many, contents) for (words, contents), many in found.items())
+    own = (Kit(words, many * job.many, contents) for (words, contents), many in found.items())
+    return (*own, *(Kit(words, 1, ()) for words in job.beside))
 
 
 def _ours(body: Body) -> bool:

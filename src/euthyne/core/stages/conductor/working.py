@@ -52,13 +52,20 @@ def _demand(sized: ConductorStage) -> Working:
             source=sized.given.load.standard,
         )
     if brief.feeds == "current":
-        amps = put(brief.amps or 0, "A") * put(SolarBrief.of(brief).margin)
+        solar = SolarBrief.of(brief)
+        amps = put(brief.amps or 0, "A") * put(solar.margin)
+        formula = "amps x the margin its kind wants"
+        if solar.strings_in_it > 1:
+            amps, formula = (
+                amps * put(solar.strings_in_it),
+                f"{formula} x the strings that meet in it",
+            )
         source = "as it is said"
         if Trait.LIVE_BY_DAY in sized.given.kind.traits:
             source = "IEC 62548 1.25; NEC 690.8 1.56"
         return worked(
             title="Demand",
-            formula="amps x the margin its kind wants",
+            formula=formula,
             sum_of=amps,
             unit="A",
             source=source,

@@ -44,6 +44,19 @@ MATED = (
         "short by an arm, or a half of another size",
     ),
 )
+
+
+def mated(place: str) -> LookLine:
+    """A solar coupler tried on its other half before it goes up."""
+    return LookLine(
+        f"mated-{place}",
+        f"Each half at the {place} pushed on its own other half, of the same make: a click, the gap even all "
+        "round, a light pull does not part it, its lock clip the way round its sheet draws it; then parted by "
+        "its tool alone?",
+        "no click, open on one side, another make, parted by hand",
+    )
+
+
 OLD = LookLine(
     "bright",
     "Salvaged: bright strands at both ends, no stiff length, no green?",
@@ -60,13 +73,15 @@ def look_list(
     sleeved_twice: frozenset[str] = frozenset(),
     tried: bool = False,
     welds: bool = False,
+    roofs: tuple[str, ...] = (),
 ) -> tuple[LookLine, ...]:
     """Everything to look at on a lead, its supply side first, then the cable.
 
     Parameters: ends made here; salvaged, whether its cable was there before; unseen, where
     no probe comes to the other ends; marked, by the fitting the cores that are marked there, in words; there,
     the ends that were on it before; sleeved_twice, the ends whose lined terminal lies under a sleeve more; tried,
-    where what it feeds is there to be run; welds, for the leads of a welder.
+    where what it feeds is there to be run; welds, for the leads of a
+    welder; roofs, the places whose couplers are tried on their other halves.
     """
     lines = [
         replace(
@@ -98,6 +113,7 @@ def look_list(
         *((OLD,) if salvaged else ()),
         *((TRIED,) if tried else ()),
         *(MATED if welds else ()),
+        *map(mated, roofs),
     )
 
 

@@ -50,8 +50,19 @@ class ProveStage:
                 end.id for end in self.ends.ours if end.part.lined and self.given.lies_in_the_wet
             ),
             welds=Trait.WELDS in self.given.kind.traits,
+            roofs=self._roofs,
             tried=self.given.feeds_a_device and not (self.subject and self.subject.on_pack),
         )
+
+    @property
+    def _roofs(self) -> tuple[str, ...]:
+        """The places of a string's run that have a coupler made here."""
+        if Trait.LIVE_BY_DAY not in self.given.kind.traits:
+            return ()
+        ends = (
+            e for e in self.ends.ours if e.place is not None and e.part.contact in ("pin", "socket")
+        )
+        return tuple(dict.fromkeys(end.place.said for end in ends if end.place is not None))
 
     def _marked(self, end: LeadEnd) -> str:
         """The cores that are marked at an end, in words; empty where none is."""
