@@ -14,7 +14,7 @@ from euthyne.core.stages.cut.strip import CoreStrip
 from euthyne.core.trade.corewords import own_name
 from euthyne.core.trade.figure import metres
 from euthyne.drawing.bodywork import body_drawing, braid_drawing
-from euthyne.drawing.colours import STRIPES, core_paint
+from euthyne.drawing.colours import core_paint
 from euthyne.drawing.joint import Tip, joint_drawing
 from euthyne.drawing.laidout import Form, lay, parts_of
 from euthyne.drawing.pen import circle, group, letters, line, mark, path, rect, sheet, text
@@ -147,7 +147,7 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
         return _whole(plan, step)
     bench = _Bench(plan, step, name)
     if step.kind == "make" and (made := body_drawing(plan, bench.part, name.on)):
-        return sheet(WIDTH, LOW, STRIPES + made, "bench-drawing", step.headline)
+        return sheet(WIDTH, LOW, made, "bench-drawing", step.headline)
     if step.kind == "layer":
         return staircase_drawing(bench.strip.stairs, bench.strip.whose, step.part or "")
     if bench.e.cable.own_layers:
@@ -156,7 +156,7 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
         tip = SHEATH_END
     else:
         tip = CORE_END
-    body = STRIPES
+    body = ""
     if bench.corded:
         body += rect(0, CORD_Y - CORD / 2, tip, CORD, "cord")
         body += line(0, CORD_Y - 18, tip, CORD_Y - 18, "cord-shine wide")

@@ -8,7 +8,7 @@ from euthyne.core.shelf.face import SHELL, Cavity, Face
 from euthyne.core.shelf.part import Part, mating_face, wiring_side
 from euthyne.core.stages.ends.ends import LeadEnd
 from euthyne.core.trade.corewords import core_said, course_said, own_name
-from euthyne.drawing.colours import STRIPES, core_paint
+from euthyne.drawing.colours import core_paint
 from euthyne.drawing.face import pitch, placed, shell
 from euthyne.drawing.pen import circle, element, group, path, rect, sheet, text
 
@@ -67,7 +67,7 @@ def crowded_facing(plan: Plan, turned_round: frozenset[str], presses: bool) -> s
     lower_top = upper.y + upper.face.height * upper.scale / 2 + APART
     lower = _shown(plan.ends["B"], lower_top, "B" in turned_round, down=-1)
     foot = lower.y + lower.face.height * lower.scale / 2
-    body = STRIPES + "".join(
+    body = "".join(
         placed(shell(s.face, contact=s.end.part.contact), WIDTH / 2, s.y, s.scale)
         + "".join(circle(*s.at(c), s.r, "terminal") for c in s.face.cavities)
         for s in (upper, lower)

@@ -7,7 +7,13 @@ from euthyne.core.shelf.face import Cavity, Face
 from euthyne.drawing.pen import circle, element, group, path, rect, text
 
 CROWDED_PX = 40.0
-INTO_A_HOLE = ("click-in", "sleeve-contact", "wire-seal", "blind")  # seen from behind: a hole
+INTO_A_HOLE = (
+    "click-in",
+    "sleeve-contact",
+    "wire-seal",
+    "blind",
+    "push-in",
+)  # seen from behind: a hole
 MARK_PX = 10.0
 CORNERS = {
     "hexagon": ((-1, 0.1), (-0.72, -1), (0.72, -1), (1, 0.1), (0.6, 1), (-0.6, 1)),

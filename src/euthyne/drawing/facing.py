@@ -5,7 +5,7 @@ from euthyne.core.plan import Plan
 from euthyne.core.shelf.face import Cavity, Face
 from euthyne.core.shelf.part import Part, mating_face, wiring_side
 from euthyne.core.trade.corewords import core_said, course_said, own_name
-from euthyne.drawing.colours import STRIPES, core_paint
+from euthyne.drawing.colours import core_paint
 from euthyne.drawing.crowded import crowded_facing, is_crowded
 from euthyne.drawing.face import face_drawing, pitch, wiring_drawing
 from euthyne.drawing.pen import circle, element, group, path, rect, sheet, text
@@ -58,7 +58,7 @@ def facing(plan: Plan, turned_round: frozenset[str] = frozenset(), presses: bool
         f"{core_said(j.core)} {plan.ends.colours.of(j.core)} {course_said(j.a, j.b)}"
         for j in plan.ends.joints
     )
-    return sheet(WIDTH, height, STRIPES + body, "facing", f"Wire map. {label}", role="group")
+    return sheet(WIDTH, height, body, "facing", f"Wire map. {label}", role="group")
 
 
 def facing_on_paper(plan: Plan) -> tuple[str, ...]:

@@ -172,6 +172,14 @@ def _screw(part: Part, tip: Tip, kind: str) -> str:
     return box + circle(tip.end - 4, tip.y, 9, "screw") + slot
 
 
+def _cage(part: Part, tip: Tip, kind: str) -> str:
+    """A block with a spring that holds the strands by its edge, and the key that opens it."""
+    block = rect(tip.start - 6, tip.y - 28, tip.end - tip.start + 46, 56, kind, rx=5)
+    d = f"M{tip.start + 6:g} {tip.y - 22:g}H{tip.end + 20:g}q10 0 8 12L{tip.middle:g} {tip.y - 3:g}"
+    key = rect(tip.middle - 8, tip.y - 40, 16, 14, "screw-body", rx=2)
+    return block + path(d, "cage-spring") + key
+
+
 def _blind(part: Part, tip: Tip, kind: str) -> str:
     """A hole of its own, shut at its far end."""
     return rect(tip.start - 8, tip.y - 16, tip.end - tip.start + 46, 32, kind, rx=14)
@@ -253,6 +261,7 @@ SHAPES = {
     "solder": _cup,
     "set-screw": _clamp,
     "screw": _screw,
+    "push-in": _cage,
     "blind": _blind,
 }
 TOOLS = {

@@ -6,6 +6,7 @@ from html import escape
 
 from euthyne.core.trade.figure import shortly
 from euthyne.core.trade.measures import tell
+from euthyne.drawing.colours import patterns
 
 SPECIAL = re.compile(r"[<>&\"']")
 Attribute = str | float | None
@@ -120,7 +121,7 @@ def sheet(
     """
     return element(
         "svg",
-        shortly(body),
+        patterns(body) + shortly(body),
         xmlns="http://www.w3.org/2000/svg",
         viewBox=f"0 0 {width:g} {height:g}",
         class_=class_,

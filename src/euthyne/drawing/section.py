@@ -4,7 +4,7 @@ import math
 
 from euthyne.core.plan import Plan
 from euthyne.core.trade.figure import mm
-from euthyne.drawing.colours import STRIPES, core_paint
+from euthyne.drawing.colours import core_paint
 from euthyne.drawing.pen import circle, line, sheet, text
 
 WIDTH, HEIGHT, ACROSS = 150.0, 168.0, 132.0
@@ -28,10 +28,8 @@ def section(plan: Plan) -> str:
     else:
         orbit = 0.0
     mid = ACROSS / 2 + 9
-    body = (
-        STRIPES
-        + circle(75, mid, ACROSS / 2, "section-sheath")
-        + circle(75, mid, bundle / 2, "section-fill")
+    body = circle(75, mid, ACROSS / 2, "section-sheath") + circle(
+        75, mid, bundle / 2, "section-fill"
     )
     for i, name in enumerate(plan.cores):
         turn = 2 * math.pi * i / count - math.pi / 2

@@ -14,7 +14,7 @@ from euthyne.core.shelf.face import Face
 from euthyne.core.shelf.part import Part, mating_face, wiring_side
 from euthyne.core.stages.ends.ends import LeadEnd
 from euthyne.core.trade.corewords import core_said, course_said, own_name
-from euthyne.drawing.colours import STRIPES, core_paint
+from euthyne.drawing.colours import core_paint
 from euthyne.drawing.face import face_drawing, pitch, wiring_drawing
 from euthyne.drawing.pen import circle, element, group, path, rect, sheet, text
 
@@ -217,7 +217,7 @@ def strands(plan: Plan, presses: bool = True) -> str:
     Parameters: plan; presses, False on paper, where nothing can be moved. Returns: SVG text.
     """
     laid = _Sheet(plan)
-    body = STRIPES + "".join(_fitting(stood) for stood in laid.stood.values())
+    body = "".join(_fitting(stood) for stood in laid.stood.values())
     body += "".join(_wires(plan, laid, run) for run in laid.runs) + _cables(plan, laid)
     body += "".join(_handle(plan, run) for run in laid.runs)
     if presses:

@@ -5,7 +5,7 @@ from euthyne.core.stages.cut.cut import StripGroup
 from euthyne.core.stages.cut.strip import CoreStrip, StripPlan
 from euthyne.core.trade.corewords import own_name
 from euthyne.core.trade.figure import mm
-from euthyne.drawing.colours import STRIPES, core_paint
+from euthyne.drawing.colours import core_paint
 from euthyne.drawing.pen import letters, line, rect, sheet, text
 
 WIDTH, TOP, ROW = 600.0, 74.0, 44.0
@@ -50,7 +50,7 @@ def strip_drawing(plan: Plan, group: StripGroup) -> str:
     said = [_said(core, plan.ends.colours.of(core.core)) for core in strip.cores]
     row = ROW + LINE * (max(map(len, said), default=1) - 1)
     foot = TOP + row * len(strip.cores)
-    body = STRIPES + (_sheath(ruler, strip, foot) if sheathed else "")
+    body = _sheath(ruler, strip, foot) if sheathed else ""
     for i, core in enumerate(strip.cores):
         tint = plan.ends.colours.of(core.core)
         if sheathed:

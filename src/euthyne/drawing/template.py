@@ -11,7 +11,7 @@ from euthyne.core.stages.cut.strip import CoreStrip, StripPlan
 from euthyne.core.trade.corewords import own_name
 from euthyne.core.trade.figure import mm
 from euthyne.core.trade.measures import MM_PER_INCH, Measures, tell
-from euthyne.drawing.colours import core_paint
+from euthyne.drawing.colours import ALONG, core_paint, in_two
 from euthyne.drawing.pen import line, rect, sheet, text
 
 PAPERS = {"a4": (210.0, 297.0), "letter": (215.9, 279.4)}
@@ -243,14 +243,19 @@ def _insulation(tint: str, x: float, y: float, long: float) -> list[Item]:
     where it has them.
     """
     edge: list[Item] = [Patch(x=x, y=y - 0.3, w=long, h=3.0, fill="#333333")] if long > 0 else []
-    if tint != "green-yellow":
+    both = in_two(tint)
+    if both is None:
         return [*edge, Patch(x=x, y=y, w=long, h=2.4, fill=core_paint(tint))]
+    first, second, wide = both
+    dash = 2 * STRIPE * (1 - wide / ALONG)
+    ground = Patch(x=x, y=y, w=long, h=2.4, fill=first)
     stripes = [
-        Patch(x=x + at, y=y, w=min(STRIPE, long - at), h=2.4, fill=YELLOW if i % 2 else GREEN)
-        for i in range(math.ceil(long / STRIPE))
-        for at in (i * STRIPE,)
+        Patch(x=x + at, y=y, w=min(dash, long - at), h=2.4, fill=second)
+        for i in range(math.ceil(long / (2 * STRIPE)))
+        for at in (i * 2 * STRIPE + 2 * STRIPE - dash,)
+        if at < long
     ]
-    return [*edge, *stripes]
+    return [*edge, ground, *stripes]
 
 
 def _stairs(strip: StripPlan, y: float) -> list[Item]:

@@ -11,6 +11,8 @@ from io import BytesIO
 from typing import Any
 from xml.etree import ElementTree
 
+from euthyne.drawing.colours import ALONG, PAINT, in_two
+
 FACES = (
     ("next", "400", "normal"),
     ("next", "700", "bold"),
@@ -19,7 +21,6 @@ FACES = (
 )
 FONT = re.compile(r"(?:(\d00)\s+)?([\d.]+)px(?:/[\d.]+)?\s+(.*)")
 VARIABLE = re.compile(r"(--[\w-]+):\s*([^;]+);")
-STRIPED, GREEN, YELLOW = "url(#green-yellow)", "#3F8F4A", "#E8C63A"
 SVG = "{http://www.w3.org/2000/svg}"
 
 
@@ -117,26 +118,23 @@ def _matcher(css: str) -> Any:
 
 
 def _stripe(root: ElementTree.Element) -> None:
-    """Green and yellow stripes as a green line with yellow dashes on it, since paper knows no
-    patterns.
-    """
+    """Two colours as a line of the one with dashes of the other on it, since paper knows no patterns."""
     for parent in list(root.iter()):
         for i, element in reversed(list(enumerate(parent))):
-            if element.get("stroke") == STRIPED:
-                dashes = deepcopy(element)
-                element.set("stroke", GREEN)
-                parent.insert(i + 1, dashes)
-                dashes.set("stroke", YELLOW)
-                dashes.set("stroke-dasharray", "11,11")
-            elif element.get("fill") == STRIPED:
-                element.set("fill", GREEN)
-                parent.insert(i + 1, _dashes_over(element))
+            for painted in ("stroke", "fill"):
+                named = PAINT.fullmatch(element.get(painted, ""))
+                both = in_two(named[1]) if named else None
+                if both is None:
+                    continue
+                first, second, wide = both
+                over = deepcopy(element) if painted == "stroke" else _line_over(element)
+                element.set(painted, first)
+                over.set("stroke", second)
+                over.set("stroke-dasharray", f"{ALONG - wide},{wide}")
+                parent.insert(i + 1, over)
 
 
-def _dashes_over(box: ElementTree.Element) -> ElementTree.Element:
+def _line_over(box: ElementTree.Element) -> ElementTree.Element:
     x, y, wide, tall = (float(box.get(name, "0")) for name in ("x", "y", "width", "height"))
     ends = {"x1": x, "y1": y + tall / 2, "x2": x + wide, "y2": y + tall / 2, "stroke-width": tall}
-    line = ElementTree.Element(f"{SVG}line", {k: f"{v:g}" for k, v in ends.items()})
-    line.set("stroke", YELLOW)
-    line.set("stroke-dasharray", "11,11")
-    return line
+    return ElementTree.Element(f"{SVG}line", {k: f"{v:g}" for k, v in ends.items()})

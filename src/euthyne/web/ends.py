@@ -2,14 +2,12 @@
 
 from dataclasses import dataclass, replace
 from functools import lru_cache
-from typing import get_args
 
 from flask import Blueprint, abort, redirect, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
 from euthyne.core.assembly.joints import STARTING_MAPS, Joint
-from euthyne.core.assembly.records import Tint
 from euthyne.core.kinds import Trait
 from euthyne.core.lead import Lead
 from euthyne.core.lead.paths import with_value
@@ -21,11 +19,12 @@ from euthyne.core.shelf.part import Part
 from euthyne.core.stages.ends.ends import LeadEnd
 from euthyne.core.standing.again import can_be_swapped
 from euthyne.core.standing.maps import offered_maps
-from euthyne.core.trade.colours import colour
+from euthyne.core.trade.colours import colour, schemes
 from euthyne.core.trade.corewords import own_name
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.figure import mm
 from euthyne.core.trade.question import Question
+from euthyne.core.trade.tints import PLAIN, is_tint
 from euthyne.drawing.bank import bank_drawing
 from euthyne.drawing.facing import facing
 from euthyne.exchange.photograph import leaflet as as_kept
@@ -60,10 +59,17 @@ def show(tag: str) -> str:
         maps=[(name, words) for name, (words, _) in maps],
         joints=[] if apart else _rows(page.plan),
         told=_told(page.plan),
-        tints=get_args(Tint),
+        tints=_tints(page.plan),
         cord_mm=_cord_words(page),
         can_swap=can_be_swapped(page.held.lead),
     )
+
+
+def _tints(plan: Plan) -> tuple[str, ...]:
+    """The colours a core can be said to have: plain ones, those of two that its scheme knows, and what is set."""
+    own = (core.colour for cable in plan.lead.cables for core in cable.cores)
+    known = (*PLAIN, *schemes()[plan.lead.ends.scheme].order, *filter(None, own))
+    return tuple(dict.fromkeys(known))
 
 
 @dataclass(frozen=True)
@@ -173,7 +179,7 @@ def _read_tints(page: LeadPage, sent: Sent) -> Entered:
     tints = {}
     for core in cores:
         given = sent.changed.get(f"tint.{core}", "")
-        if given in get_args(Tint):
+        if is_tint(given):
             usual = colour(scheme, own_name(core))
             tints[f"tint.{core}"] = None if given == usual else given
     return Entered(tints)

@@ -1,7 +1,5 @@
 """One termination on a wire that is there: begun from the Bench, built as any lead is."""
 
-from typing import get_args
-
 from flask import Blueprint, redirect, render_template, request, session, url_for
 from werkzeug.wrappers import Response
 
@@ -14,6 +12,7 @@ from euthyne.core.lead import Lead
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.measures import tell
 from euthyne.core.trade.quantity import read_whole
+from euthyne.core.trade.tints import PLAIN, STRIPES, is_tint, striped
 from euthyne.core.trade.wire import Size, all_sizes, size_named, size_words
 from euthyne.store.clock import now
 from euthyne.web.frame import begin_lead
@@ -21,19 +20,24 @@ from euthyne.web.frame import begin_lead
 blueprint = Blueprint("one", __name__)
 USUAL = "1.5 mm2"
 SMALLEST_MM2, LARGEST_MM2 = 0.2, 125.0
-TINTS: tuple[Tint, ...] = get_args(Tint)
+PLAIN_FIRST = "no stripe"
 
 
 @blueprint.get("/bench/one")
 def show() -> str:
     """What goes on a wire of a size, and the colours a wire may have."""
     size = _size(request.args.get("size", session.get("wire", USUAL)))
+    usual = session.get("tint", "red")
+    tint = _tint(request.args.get("tint", usual), request.args.get("stripe", ""))
     return render_template(
         "one/page.html",
         size=size.name,
         sizes=[s.name for s in all_sizes() if SMALLEST_MM2 < s.cross_section_mm2 < LARGEST_MM2],
-        tint=_tint(request.args.get("tint", session.get("tint", "red"))),
-        tints=TINTS,
+        tint=tint,
+        ground=(striped(tint) or (tint, ""))[0],
+        stripe=(striped(tint) or (tint, PLAIN_FIRST))[1],
+        tints=PLAIN,
+        stripes=(PLAIN_FIRST, *STRIPES),
         families=terminations_for(size),
     )
 
@@ -69,8 +73,10 @@ def _size(name: str) -> Size:
         raise Refused(Fault("size", str(error), "such as 2.5 mm2 or 14 AWG")) from error
 
 
-def _tint(name: str) -> Tint:
-    for tint in TINTS:
-        if tint == name:
-            return tint
-    raise Refused(Fault("tint", f"{name!r} is no colour of a wire", f"one of: {', '.join(TINTS)}"))
+def _tint(ground: str, stripe: str = "") -> Tint:
+    """A colour, with its stripe where one was picked. Raises: Refused for what is no colour of a wire."""
+    name = f"{ground}-{stripe}" if stripe not in ("", PLAIN_FIRST) else ground
+    if is_tint(name):
+        return name
+    told = "one of the list, and a stripe of another colour on it"
+    raise Refused(Fault("tint", f"{name.replace('-', ' with ')!r} is no colour of a wire", told))

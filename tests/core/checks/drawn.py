@@ -4,11 +4,9 @@ and lines of the map, colours, fixes, documents.
 
 import json
 from dataclasses import replace
-from typing import get_args
 
 from leads import answering
 
-from euthyne.core.assembly.records import Tint
 from euthyne.core.checks import found_before_proof
 from euthyne.core.kinds import starts
 from euthyne.core.kinds.assembling import changed
@@ -23,6 +21,7 @@ from euthyne.core.standing.maps import offered_maps
 from euthyne.core.trade.cable import cords
 from euthyne.core.trade.colours import schemes_for
 from euthyne.core.trade.fault import Refused
+from euthyne.core.trade.tints import PLAIN
 from euthyne.exchange.lead_file import read_lead, write_lead
 
 AT = "2026-11-02T09:00:00"
@@ -55,6 +54,10 @@ TYPED = {
     "brief.already_size": (None,),
     "brief.permission": ("", "its maker's handbook, page 12"),
     "brief.strings": (1, 2, 4),
+    "brief.supply_ways": ("", "1 plus, 2 minus"),
+    "brief.load_ways": ("", "1 plus, 2 minus", "1 minus, 2 plus"),
+    "brief.key_supply": (None, 90),
+    "brief.key_load": (None, 0),
     "brief.circuits_together": (1, 1, 2),
 }
 LOADS = (OneLoad("lamp", watts=60.0), OneLoad("heater", watts=1500.0), OneLoad("saw", amps=9.0))
@@ -139,7 +142,7 @@ def coloured(rng, lead):
     if rng.random() < 0.3:
         return changed(lead, [("ends.scheme", rng.choice(schemes_for(plan.cores)).name)])
     core = rng.choice(plan.ends.joints).core
-    tints = get_args(Tint)
+    tints = (*PLAIN, "white-green", "red-black")
     if rng.random() < 0.3:
         tints = [plan.ends.tint(j.core) for j in plan.ends.joints]
     return changed(lead, [(f"tint.{core}", rng.choice(tints))])

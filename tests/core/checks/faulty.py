@@ -297,6 +297,12 @@ DRY = replace(part("inline-junction"), id="dry-junction", ip="IP40")
 OLD_CABLE = {"cable__salvaged": True, "cable__length_m": 2.5}
 PACK_TAIL = {"brief__tail_of": "pack", "brief__live_battery": "yes"}
 PLATE = {"brief__feeds": "loads", "brief__loads": (), "brief__plate_amps": 20.0}
+SEALED = {
+    "brief__ways": 2,
+    "fit__supply": "sealed-8-socket",
+    "fit__load": "open-2-ferrules",
+    "conductor__cable_type": "H05RN-F",
+}
 MADE = {
     "welder-breaker": ("supply-240-50", {**PLATE, "brief__upstream_amps": 50.0}),
     "welder-plate": ("supply-240-50", {**PLATE, "brief__upstream_amps": 40.0}),
@@ -331,6 +337,13 @@ MADE = {
     "solar-genders": ("solar-string", {"fittings__panels+__part": "solar-pin"}),
     "plain-in-the-wet": ("damp-lead", {"fit__load": "ring-blue-m5"}),
     "nothing-grips": ("extension-bs", {"fit__load": "device-blades"}),
+    "core-in-seal": ("sealed-multiway", {**SEALED, "conductor__size": "1 mm2"}),
+    "ways-crossed": (
+        "sealed-multiway",
+        {"brief__supply_ways": "1 plus, 2 minus", "brief__load_ways": "2 plus, 1 minus"},
+    ),
+    "half-a-pair": ("signal-lead", {"conductor__cable_type": "pair-screens", "brief__ways": 7}),
+    "way-unfed": ("sealed-multiway", {"brief__ways": 2, "brief__supply_ways": "1 plus, 5 lamp"}),
     "parallel-couplers": ("cord-bs", {}),
     "switch-passed-by": ("switch-harness", {"ends__switch": "L"}),
     "damp-joints": ("damp-lead", {}),
@@ -434,6 +447,13 @@ NEARLY = {
     "volts-over-part": {"ends__a": "c14", "brief__volts": 250.0},
 }
 NEARLY_MADE = {
+    "core-in-seal": ("sealed-multiway", {**SEALED, "conductor__cable_type": "RV-105"}),
+    "ways-crossed": (
+        "sealed-multiway",
+        {"brief__supply_ways": "1 plus, 2 minus", "brief__load_ways": "1 Plus, 2 minus"},
+    ),
+    "half-a-pair": ("signal-lead", {"conductor__cable_type": "pair-screens", "brief__ways": 8}),
+    "way-unfed": ("sealed-multiway", {"brief__ways": 5, "brief__supply_ways": "1 plus, 5 lamp"}),
     "welder-breaker": ("supply-240-50", {**PLATE, "brief__upstream_amps": 40.0}),
     "welder-plate": ("supply-240-50", {"brief__upstream_amps": 40.0}),
     "vehicle-device": ("vehicle-charger", {"brief__rcd_type": "A-6mA"}),

@@ -237,7 +237,14 @@ def law_10(x):
         return mark and (mark in (*POWER_NAMES, "E", "S") or mark.lstrip("LT").isdigit())
 
     exchanged, astray = [], False
+    named = [
+        dict(said.split(" ", 1) for said in getattr(x.brief, f"{end}_ways", "").split(", ") if said)
+        for end in ("supply", "load")
+    ]
     for w in x.lead.wires:
+        one, other = (p.split(".", 1)[1] if p else "" for p in (w.a, w.b))
+        if one in named[0] and other in named[1] and named[0][one] != named[1][other]:
+            return True
         core = w.core.split(".")[1]
         a, b = (x.purpose(*p.split(".", 1)) if p else None for p in (w.a, w.b))
         if (

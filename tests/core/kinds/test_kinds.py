@@ -58,7 +58,7 @@ def test_cores_are_named_and_coloured_one_by_one():
         "white",
         "brown",
         "green",
-        "white",
+        "grey-pink",
     ]
     assert (colour("iec", "L2"), colour("dc-red-black", "T0"), colour("din-47100", "S")) == (
         "black",
@@ -89,7 +89,7 @@ def test_cores_are_named_and_coloured_one_by_one():
             "1 mm2",
         ),
         ("switch-harness", {"loads": (OneLoad("heater", watts=2300.0),)}, 10.0, "1.5 mm2"),
-        ("signal-lead", {"amps": 0.4, "run_m": 14.0}, 0.4, "0.5 mm2"),
+        ("signal-lead", {"amps": 0.4, "run_m": 14.0}, 0.4, "0.25 mm2"),
         ("sealed-multiway", {"amps": 1.5, "ways": 5, "run_m": 7.0}, 1.5, "1.5 mm2"),
         ("conversion", {"amps": 4.0, "already_m": 0.3, "already_size": "1 mm2"}, 4.0, "0.75 mm2"),
         ("supply-split", {"run_m": 10.0}, 50.0, "6 AWG"),
@@ -104,7 +104,8 @@ def test_each_kind_is_sized_as_a_builder_would_expect(start, brief, amps, size):
 
 
 def test_cores_of_one_cable_that_are_all_loaded_warm_each_other():
-    few, many = (begun("signal-lead", amps=1.0, run_m=2.0, ways=n) for n in (2, 24))
+    of = (begun("signal-lead", amps=1.0, run_m=2.0, ways=n).lead for n in (2, 24))
+    few, many = (Plan(changed(lead, [("conductor.size", "0.75 mm2")])) for lead in of)
     assert (few.brief.circuits, many.brief.circuits) == (1, 12)
     assert many.conductor.candidate.rating_amps == pytest.approx(
         few.conductor.candidate.rating_amps * 0.45

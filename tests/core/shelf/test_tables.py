@@ -33,8 +33,10 @@ NAMES = sorted(
 def every_record(name):
     """Records of a TOML table, whether it holds one kind of them or several."""
     if name.startswith("parts"):
-        faces = records(name, "face", optional=True)
-        return [*faces.values(), *records(name, "part").values()]
+        of = ("face", "part")
+        return [record for kind in of for record in records(name, kind, optional=True).values()]
+    if name == "ways.toml":
+        return [*records(name, "make").values(), *records(name, "series").values()]
     if name == "boxes.toml":
         return [*records(name, "outlet").values(), *records(name, "box").values()]
     if name == "bodies.toml":

@@ -6,9 +6,10 @@ from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Annotated, Literal
 
-from annotated_types import Ge, Gt, Le, Len, MaxLen
+from annotated_types import Ge, Gt, Le, Len, MaxLen, Predicate
 
 from euthyne.core.order.laid import CableEnd, End
+from euthyne.core.trade.tints import is_tint
 
 Id = Annotated[str, Len(1, 24)]
 Words = Annotated[str, MaxLen(80)]
@@ -19,21 +20,7 @@ Millimetres = Annotated[float, Gt(0), Le(1e4)]
 NOT_IN_A_NAME = ".:@ "
 POWER = "power"
 
-Tint = Literal[
-    "brown",
-    "blue",
-    "green-yellow",
-    "green",
-    "black",
-    "white",
-    "red",
-    "yellow",
-    "grey",
-    "orange",
-    "violet",
-    "pink",
-    "bare",
-]
+Tint = Annotated[str, Predicate(is_tint)]
 
 
 @dataclass(frozen=True)

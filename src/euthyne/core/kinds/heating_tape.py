@@ -60,16 +60,25 @@ def _joint(function: str) -> str:
     return f"splice-{function}"
 
 
+def _of_a_cord_that_is_there(told: MakeUpInput) -> tuple[str, ...]:
+    """The cores of a cord whose plug is moulded on: between two hots by its volts, where it is of a gauge."""
+    american = told.conductor.unit == "AWG"
+    return ("L1", "L2", "E") if american and told.brief.volts > TWO_HOTS_VOLTS else ("L", "N", "E")
+
+
 def on_a_tape(told: MakeUpInput) -> Assembly:
     """A cord to the tape's joint: a splice a bus wire and a barrel for the braid; the tape, its bus
     wires ending apart in the seal of its far end.
     """
-    functions = lines_and_earth(told)
+    there = told.parts[WALL.id].there_already
+    functions = _of_a_cord_that_is_there(told) if there else lines_and_earth(told)
     hots = {"L1", "L2"} <= set(functions)
     if hots:  # a tape has two bus wires: between two hots no neutral comes to it
         functions = tuple(f for f in functions if f != "N")
     buses = tuple(f for f in functions if f != "E")
     plug = Fitting(WALL.id, told.parts[WALL.id].id, WALL.id)
+    if there:
+        plug = Fitting(WALL.id, None, WALL.id, existing=True, cavities=functions)
     splices = tuple(
         Fitting(f"{_joint(f)}", "braid-barrel" if f == "E" else "butt-splice", function=f)
         for f in functions
@@ -78,7 +87,9 @@ def on_a_tape(told: MakeUpInput) -> Assembly:
     if sealed in SEALS.values():
         sealed = SEALS[hots]
     seal = Fitting(ROOF.id, sealed, ROOF.id)
-    cord = Cable("cord", cores_named(functions))
+    cord = Cable(
+        "cord", cores_named(functions), existing=Existing(finished="a") if there else None
+    )
     tape = Cable(
         "tape",
         tuple(Core(f, "black" if f == "L2" else None) for f in functions),
@@ -111,7 +122,8 @@ def _start(name: str, plug: str, brief: TapeBrief, cord: Conductor) -> Start:
     """A tape behind a plug; between two hots its far end is sealed in a seal of its own."""
     scheme = "north-america" if cord.unit == "AWG" else "iec"
     seal = SEALS[cord.unit == "AWG" and brief.volts > TWO_HOTS_VOLTS]
-    return Start(name, "Heating-tape plug", plug, seal, brief, cord, scheme)
+    words = "Heating tape on a cord that is there" if plug == "there-before" else "Heating-tape plug"
+    return Start(name, words, plug, seal, brief, cord, scheme)
 
 
 KIND = Kind(
@@ -125,6 +137,8 @@ KIND = Kind(
         _start("heating-tape-cee", "cee7-7-plug-rubber", BRIEF, RUBBER),
         _start("heating-tape-nema", "nema-5-15p", replace(NORTH_AMERICA, volts=120.0), GAUGE),
         _start("heating-tape-240", "nema-6-15p", replace(NORTH_AMERICA, volts=240.0), GAUGE),
+        _start("heating-tape-cord", "there-before", BRIEF, RUBBER),
+        _start("heating-tape-cord-na", "there-before", replace(NORTH_AMERICA, volts=120.0), GAUGE),
     ),
     groups=(
         WHOSE,

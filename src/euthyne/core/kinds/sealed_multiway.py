@@ -11,7 +11,8 @@ from euthyne.core.kinds.asked import (
 )
 from euthyne.core.kinds.kind import Kind, KindFamily, QuestionGroup, Start, Trait
 from euthyne.core.kinds.makeup import SUPPLY_AND_LOAD, numbered, two_ended
-from euthyne.core.lead import Brief, Conductor
+from euthyne.core.kinds.ways import WAYS_SAID, WaysBrief
+from euthyne.core.lead import Conductor
 
 KIND = Kind(
     id="sealed-multiway",
@@ -25,7 +26,7 @@ KIND = Kind(
             "Sealed multi-way lead",
             a="sealed-6-way",
             b="sealed-6-way",
-            brief=Brief(
+            brief=WaysBrief(
                 feeds="current",
                 system="dc",
                 volts=12.0,
@@ -40,11 +41,12 @@ KIND = Kind(
     groups=(
         WHOSE,
         QuestionGroup("The circuits", (WAYS, EACH_CARRIES, SUPPLY_VOLTS, FUSE, UNFUSED)),
+        QuestionGroup("What each way is for", WAYS_SAID),
         LIES_BESIDE_OTHERS,
     ),
     places=SUPPLY_AND_LOAD,
     make_up=two_ended(numbered),
-    cables=("RV-105",),
+    cables=("RV-105", "H05RN-F", "H07RN-F", "SJOOW", "SOOW"),
     traits=frozenset({Trait.LIES_STILL, Trait.FUSED_AT_THE_POST}),
     proof=("way", "ways", "pull"),
     cautions=(),

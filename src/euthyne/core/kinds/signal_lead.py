@@ -1,19 +1,28 @@
 """Multi-pole leads for signals, with a shield."""
 
 from dataclasses import dataclass
+from typing import Annotated
+
+from annotated_types import Ge, Le
 
 from euthyne.core.kinds.asked import EACH_CARRIES, LIES_BESIDE_OTHERS, SUPPLY_VOLTS, WAYS, WHOSE
 from euthyne.core.kinds.kind import Kind, KindFamily, QuestionGroup, Start, Trait
 from euthyne.core.kinds.makeup import SUPPLY_AND_LOAD, MakeUpInput, numbered, two_ended
-from euthyne.core.lead import Brief, Conductor
+from euthyne.core.kinds.ways import WAYS_SAID, WaysBrief
+from euthyne.core.lead import Conductor
 from euthyne.core.trade.question import Question
+
+Degrees = Annotated[int, Ge(0), Le(359)]
 
 
 @dataclass(frozen=True)
-class SignalBrief(Brief):
+class SignalBrief(WaysBrief):
     """What is asked of a lead for signals."""
 
     shield: bool = False  # True where it has a shield
+    # degrees that the key of a round connector is turned, clockwise as one looks at its face
+    key_supply: Degrees | None = None
+    key_load: Degrees | None = None
 
 
 def with_shield(told: MakeUpInput) -> tuple[str, ...]:
@@ -28,6 +37,18 @@ SHIELD = Question(
     "Shield",
     "choice",
     choices=((True, "yes, landed at one end"), (False, "none")),
+)
+
+KEYS = tuple(
+    Question(
+        f"brief.key_{place}",
+        f"Key at the {place}, degrees",
+        "whole",
+        bounds=(0, 359),
+        optional=True,
+        hint="90, clockwise, looking at its face",
+    )
+    for place in ("supply", "load")
 )
 
 KIND = Kind(
@@ -52,11 +73,12 @@ KIND = Kind(
     groups=(
         WHOSE,
         QuestionGroup("The cores", (WAYS, EACH_CARRIES, SUPPLY_VOLTS, SHIELD)),
+        QuestionGroup("What each way is for, and the keys", (*WAYS_SAID, *KEYS)),
         LIES_BESIDE_OTHERS,
     ),
     places=SUPPLY_AND_LOAD,
     make_up=two_ended(with_shield),
-    cables=("screened-multicore", "H05RN-F"),
+    cables=("screened-multicore", "screened-pairs", "pair-screens", "H05RN-F"),
     traits=frozenset({Trait.LIES_STILL}),
     proof=("pin", "pins"),
     cautions=(),

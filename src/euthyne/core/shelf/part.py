@@ -44,6 +44,8 @@ CONTACT_WORDS: dict[Contact, str] = {
 INGRESS = r"(?:IP([0-6X])([0-9X])[A-Z]*)?"  # IEC 60529; empty where a sheet gives none
 ENTRY_PLAY_MM = 1.0
 OTHER_HALF: dict[Contact, Contact] = {"pin": "socket", "socket": "pin"}
+COVERS = ("elbow", "halves")  # shutting a cover that holds a sheath
+OPEN_END = "open end"  # the family of what goes into nothing yet
 LINED = "lined"  # what is done to a terminal whose sleeve is lined
 OUT_OF_REACH = ("yes", "recessed", "boot", "cover", "insulated")
 
@@ -235,6 +237,21 @@ class Part:
         return holds and not self.panel_mm
 
     @property
+    def seals_cores(self) -> bool:
+        """True where each core has a seal of its own, and nothing is round the cord."""
+        return TERMINATIONS[self.joint].sealed
+
+    @property
+    def ties(self) -> bool:
+        """True for a body whose cover the sheath of a cord is tied to."""
+        return any(made.id in COVERS for made in self.making)
+
+    @property
+    def open_end(self) -> bool:
+        """True for an end that goes into nothing yet: what it goes into holds its cord."""
+        return self.family == OPEN_END
+
+    @property
     def closes(self) -> bool:
         """True when it has a body that is shut."""
         return self.closing != "none" and (self.grips or bool(self.threaded))
@@ -290,7 +307,9 @@ class Part:
 
     @property
     def contact_words(self) -> str:
-        """What one sees: bare pins, holes, lugs, a clamp."""
+        """What one sees: bare pins, holes, lugs, a clamp, ferrules that go into nothing yet."""
+        if self.open_end:
+            return "bare ferrules"
         return CONTACT_WORDS[self.contact]
 
 

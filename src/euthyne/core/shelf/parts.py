@@ -16,6 +16,7 @@ from euthyne.core.shelf.part import (
     ThreadedPart,
     faults_of,
 )
+from euthyne.core.shelf.ways import faces_of, ways_of
 from euthyne.core.trade.barrel import OpenBarrel
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.figure import written
@@ -124,7 +125,7 @@ def _all_records(kind: str) -> dict[str, Any]:
 def faces() -> dict[str, Face]:
     """Every face by name. Raises: TableError naming a face that makes no sense."""
     found = {}
-    for name, record in _all_records("face").items():
+    for name, record in [*_all_records("face").items(), *faces_of()]:
         where = f"parts, face {name}"
         check_keys(where, record, FACE_KEYS, ("plug_shell",))
         for cavity in record["cavities"]:
@@ -156,7 +157,7 @@ def shelf() -> dict[str, Part]:
     """Every part of the shelf by its id. Raises: TableError naming a part that makes no sense."""
     found = {}
     records_of = _grown(_all_records("part"))
-    for name, record in [*records_of.items(), *boxed(records_of)]:
+    for name, record in [*records_of.items(), *boxed(records_of), *ways_of(records_of)]:
         where = f"parts, part {name}"
         check_keys(where, record, PART_KEYS, PART_MAY_SAY)
         if record["face"] not in faces():

@@ -8,6 +8,7 @@ from importlib.resources import files
 from euthyne.core.shelf.bodies import bodies
 from euthyne.core.shelf.boxes import boxes
 from euthyne.core.shelf.parts import FILES, shelf
+from euthyne.core.shelf.ways import series
 from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.standing.cost import practised_minutes
 from euthyne.core.trade.barrel import narrow_die
@@ -23,6 +24,7 @@ READERS: dict[str, Callable[[], object]] = {
     "core-colours.toml": schemes,
     "bodies.toml": bodies,
     "boxes.toml": boxes,
+    "ways.toml": series,
     "layers.toml": layered_cables,
     "presses.toml": narrow_die,
     "proof-limits.toml": proof_limits,

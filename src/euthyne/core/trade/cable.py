@@ -10,7 +10,8 @@ from euthyne.data.tables import rows
 
 SUN = ("EN 50618", "UL 4703", "UL 854")
 HARMONISED = ("EN 50525", "EN 50618")
-CORD_BASES = ("light-cord", "rubber-60", "cord-na")
+PAIRED = ("screened-pairs", "pair-screens")
+CORD_BASES = ("light-cord", "signal-cores", "rubber-60", "cord-na")
 
 
 @dataclass(frozen=True)
@@ -41,6 +42,11 @@ class CableType:
         ('H07RN-F', 'battery cable')
         """
         return self.words if self.source.startswith("generic") else self.name
+
+    @property
+    def paired(self) -> bool:
+        """True where its cores are twisted in pairs: the first and the second, the third and the fourth."""
+        return self.name in PAIRED
 
     @property
     def for_the_sun(self) -> bool:

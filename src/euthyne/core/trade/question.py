@@ -15,11 +15,12 @@ from euthyne.core.trade.quantity import (
     read_whole,
     refuse_two_ways,
 )
+from euthyne.core.trade.waywords import read_ways
 from euthyne.core.trade.wire import Size, size_named
 
 # Letters of an answer, whatever is asked.
 LONGEST = 1000
-Reads = Literal["quantity", "choice", "date", "whole", "text", "size", "size-name"]
+Reads = Literal["quantity", "choice", "date", "whole", "text", "size", "size-name", "ways"]
 
 
 @dataclass(frozen=True)
@@ -87,8 +88,8 @@ def written(value: Any, question: Question | None = None) -> str:
 def read_answer(question: Question, text: str) -> tuple[Any, str]:
     """The value of an answer, and a note where it was not read as it stands.
 
-    Parameters: question; text as it was typed. Returns: (value, note); None for an empty answer
-    that may be left out.
+    Parameters: question; text as it was typed. Returns: (value, note); for an empty answer
+    that may be left out None, of words no words.
     Raises: Refused with what would do.
 
     >>> read_answer(Question("n", "Cells", "whole", bounds=(1, 64)), " 3 ")
@@ -99,7 +100,7 @@ def read_answer(question: Question, text: str) -> tuple[Any, str]:
         problem = f"{len(text)} letters are more than any answer has"
         raise Refused(Fault(question.path, problem, f"{LONGEST} at most"))
     if not text and question.optional:
-        return None, ""
+        return ("" if question.reads in ("text", "ways") else None), ""
     match question.reads:
         case "quantity":
             return _quantity(question, text)
@@ -122,6 +123,8 @@ def read_answer(question: Question, text: str) -> tuple[Any, str]:
             return _date(question, text), ""
         case "text":
             return _words(question, text), ""
+        case "ways":
+            return read_ways(text, question.path), ""
 
 
 def _quantity(question: Question, text: str) -> tuple[float, str]:

@@ -40,7 +40,7 @@ MANDATORY = {
     "conversion": {"device"},
     "heating-tape": {"bus", "earth", "insulation-before", "insulation-after"},
     "signal-lead": {f"apart-{n}" for n in range(1, 8)},
-    "sealed-multiway": {f"apart-{n}" for n in range(1, 6)},
+    "sealed-multiway": {"wet", *(f"apart-{n}" for n in range(1, 6))},  # it lies in wet
 }
 
 

@@ -10,6 +10,7 @@ from euthyne.core.lead.step import step_named
 from euthyne.core.order.laid import CableEnd
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import Part
+from euthyne.core.trade.cable import cable_types
 from euthyne.core.trade.corewords import function_of
 
 EXTRA_LOW_VOLTS = 60.0  # direct current up to here may be worked on live, pole by pole
@@ -91,6 +92,28 @@ def cores_spare(plan: Plan) -> Said | None:
     named = listed(function_of(j.function) for j in spare)
     text = f"Landed nowhere: {named}. Their steps cut them back and cover them at both ends."
     return Said("Cores that land nowhere", text, figures=(named,))
+
+
+@check(
+    "caution",
+    Stage.ENDS,
+    why="A signal whose return runs in another pair is an aerial as long as the lead.",
+    clears="Both cores of each pair landed, or both cut back; or a reason.",
+)
+def half_a_pair(plan: Plan) -> Said | None:
+    """A core of a twisted pair that lands without its other, or whose other is not there."""
+    if not cable_types()[plan.lead.conductor.cable_type].paired:
+        return None
+    landed = {int(j.function): bool(j.a and j.b) for j in plan.ends.joints if j.function.isdigit()}
+    half = [n for n, lands in landed.items() if lands != landed.get(n + 1 if n % 2 else n - 1)]
+    if not half:
+        return None
+    pairs = listed(str(n) for n in dict.fromkeys((n + 1) // 2 for n in half))
+    return Said(
+        "Half a pair",
+        f"Pairs are 1 and 2, 3 and 4, and so on. Of pair {pairs} one core lands, and its other does not.",
+        figures=(pairs,),
+    )
 
 
 @check(

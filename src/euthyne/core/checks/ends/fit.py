@@ -56,6 +56,36 @@ def cord_in_grip(plan: Plan) -> Iterator[Said]:
 
 
 @check(
+    "caution",
+    Stage.ENDS,
+    why="A seal that is too tight splits on its way in; one that is too wide lets water along the core.",
+    clears="A core of this cord measured, and written down as the reason; or another cord, or single wires.",
+    laws=(12,),
+)
+def core_in_seal(plan: Plan) -> Iterator[Said]:
+    """Where each core of a cord has a seal of its own, its insulation is in the seal's range: a stop where it
+    cannot be.
+    """
+    for end, laid in _landed(plan):
+        if not (end.part.seals_cores and laid.sheathed) or laid.size is None:
+            continue
+        (low, high), least, most = end.part.grip_mm, laid.least_core_mm, laid.core_mm
+        never = least > high or most < low
+        if low <= least and most <= high:
+            continue
+        yield Said(
+            f"A core does not suit the seals of the {end.part.short}"
+            if never
+            else f"Measure a core for the seals of the {end.part.short}",
+            f"They take {mm(low, high):g}; no table lists a core of {laid.written}, which may be "
+            f"{mm(least, most):.2g}.",
+            level="stop" if never else "caution",
+            figures=(end.part.id, laid.written),
+            about=end.id,
+        )
+
+
+@check(
     "stop",
     Stage.ENDS,
     why="The first pull is on the joints, and they part one by one.",
@@ -66,7 +96,8 @@ def nothing_grips(plan: Plan) -> Iterator[Said]:
     """Every cord that is handled is held by its sheath at both its ends."""
     for end, laid in _landed(plan):
         own = laid.cable.existing is None and laid.sheathed
-        held = end.part.grips or end.part.panel_mm or end.side is None
+        part = end.part
+        held = part.grips or part.ties or part.open_end or part.panel_mm or end.side is None
         if own and not held and end.part.closing != "blind" and end.part.joint != CLOSED_FOR_GOOD:
             text = f"The {end.part.words} has no grip: {laid.written} hangs on its cores there."
             yield Said("Nothing holds the sheath", text, about=f"{end.id}-{laid.id}")
@@ -79,7 +110,8 @@ def _gripping(plan: Plan) -> list[tuple[LeadEnd, LaidCable]]:
     return [
         (end, laid)
         for end, laid in _landed(plan)
-        if not end.part.panel_mm and (end.side is not None or end.part.grips)
+        if not (end.part.panel_mm or end.part.open_end or (end.part.seals_cores and laid.sheathed))
+        and (end.side is not None or end.part.grips)
     ]
 
 

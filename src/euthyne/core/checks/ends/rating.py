@@ -156,7 +156,10 @@ def plain_in_the_wet(plan: Plan) -> Said | None:
     plain = [
         e
         for e in plan.ends.ours
-        if TERMINATIONS[e.part.joint].crimped and not e.part.lined and not _has_a_body(e.part)
+        if TERMINATIONS[e.part.joint].crimped
+        and not e.part.lined
+        and not e.part.open_end
+        and not _has_a_body(e.part)
     ]
     open_ones = [e for e in plain if not e.part.lug_by_size]
     if plan.lead.brief.place != "wet" or not open_ones:

@@ -54,7 +54,8 @@ def off(turn: Turn) -> BuildStep:
     live = turn.job.one_pole_at_a_time
     what = "old end off the cord"
     joined = bool(turn.body.part.positions) and len(turn.body.at) > 1
-    damaged = turn.e.cable.sheathed and joined
+    on_a_tape = any(turn.job.at(at).cable.own_layers for at in turn.body.at)
+    damaged = turn.e.cable.sheathed and joined and not on_a_tape
     if not turn.e.cable.sheathed:
         what = f"old end off the {turn.tint_of_cable} wire"
     elif damaged:
@@ -389,14 +390,18 @@ def fuse(turn: Turn) -> BuildStep:
 
 def close(turn: Turn) -> BuildStep:
     """The body is shut, in the way of that body."""
-    part = turn.body.part
+    part, key = turn.body.part, turn.body.key
     made = part.made
+    turned: tuple[StepFigure, ...] = ()
+    if key is not None:
+        turned = (StepFigure("key, clockwise, looking at its face", f"{key:g}°"),)
     return BuildStep(
         key=turn.name.key,
         kind="close",
         end=turn.end,
         headline=f"{made.headline.format(short=part.short)}{_which(turn)}",
         detail=f"{made.detail} Clear of the boss." if part.posts else made.detail,
+        figures=turned,
         mistake=made.mistake,
         button=f"{part.short} is closed",
         judge=made.judge,

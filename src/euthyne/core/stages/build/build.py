@@ -11,7 +11,9 @@ from euthyne.core.assembly.records import WireCourse
 from euthyne.core.kinds.cable_set import SetBrief
 from euthyne.core.kinds.kind import Trait
 from euthyne.core.kinds.one_termination import OneBrief
+from euthyne.core.kinds.signal_lead import SignalBrief
 from euthyne.core.kinds.solar_string import SolarBrief
+from euthyne.core.kinds.ways import WaysBrief
 from euthyne.core.order.laid import BuildPlan, CableEnd, End
 from euthyne.core.order.order import OrderStep
 from euthyne.core.shelf.terminations import TERMINATIONS
@@ -141,6 +143,7 @@ class BuildStage:
             over_all_mm=laid.od_mm,
             passes_mm=laid.least_od_mm,
             core_mm=laid.core_mm,
+            core_passes_mm=laid.least_core_mm,
             sheathed=laid.sheathed,
             size=laid.size_name or "",
             copper_mm2=laid.copper_mm2,
@@ -169,12 +172,21 @@ class BuildStage:
             at=tuple(at for at in there if at in made),
             said=self._said(end),
             fuse_amps=fuse,
+            ways=tuple(WaysBrief.of(self.given.lead.brief).says(end.fitting.place).items()),
+            key=self._key(end),
             blanked=tuple(
                 mark
                 for mark in self.given.assembly.fitting(end.id).blanked
                 if mark not in end.landing.values()
             ),
         )
+
+    def _key(self, end: LeadEnd) -> int | None:
+        """Degrees that the key of an end is turned by, where it has one that can be turned."""
+        told = SignalBrief.of(self.given.lead.brief)
+        if "key" not in end.part.has:
+            return None
+        return {"supply": told.key_supply, "load": told.key_load}.get(end.fitting.place or "")
 
     def _said(self, end: LeadEnd) -> str:
         """The end as it is said at the bench: by its part, or where that does not tell, by where it

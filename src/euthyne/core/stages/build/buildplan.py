@@ -126,7 +126,7 @@ def _all_of_it(body: Body, job: BuildJob) -> float:
 
 
 def _laid(cable: CableToBuild, job: BuildJob) -> CableLayout:
-    cores = {c.core: cable.core_mm for e in job.ends_of(cable.id) for c in e.strip.cores}
+    cores = {c.core: cable.core_passes_mm for e in job.ends_of(cable.id) for c in e.strip.cores}
     places = {at.end: place for at, place in job.places if at.cable == cable.id}
     return CableLayout(
         name=cable.id,
@@ -209,7 +209,7 @@ class _EndEvents:
         if not _in_body(body):
             on = own
             wide_mm = max(LANDED_OVER_CORE * self.e.cable.core_mm, body_mm / 2)
-        if body.termination.inserted:
+        if body.clicks(core.cavity):
             # Not in its housing yet: a contact is no wider than the insulation it is made for; generic.
             wide_mm = self.e.cable.core_mm
         key = self.job.step_on_core("land", self.e.at, core.core).key
@@ -227,7 +227,7 @@ class _EndEvents:
             )
         ]
         together = self.job.together(body, core.cavity)
-        if body.termination.inserted and together[0] == (self.e.at, core.core):
+        if body.clicks(core.cavity) and together[0] == (self.e.at, core.core):
             found.append(
                 Event(
                     id=self.job.step_on_core("insert", self.e.at, core.core).key,
@@ -309,7 +309,7 @@ def _landings(body: Body, job: BuildJob) -> list[tuple[CableEnd, str]]:
             if core.fitting != body.id:
                 continue
             last: Does = "land"
-            if body.termination.inserted and job.together(body, core.cavity)[0] == (at, core.core):
+            if body.clicks(core.cavity) and job.together(body, core.cavity)[0] == (at, core.core):
                 last = "insert"
             if soldered(body.part, job.practices):
                 last = "solder"

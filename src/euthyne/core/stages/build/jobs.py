@@ -42,7 +42,7 @@ JOINT_OVER_COPPER = (
 @dataclass(frozen=True)
 class CableToBuild:
     """A cable as the build needs it: its id, over all in mm and the thinnest it may be, each core in
-    mm, whether a sheath is round
+    mm and the thinnest it may be, whether a sheath is round
     them, the conductor, its words; the length to cut in m, None for what was there before; what
     cutting an end costs that was shut before, by its letter, None where it is not to be cut; ``old``
     where what is on its open end comes off first.
@@ -52,6 +52,7 @@ class CableToBuild:
     over_all_mm: float
     passes_mm: float
     core_mm: float
+    core_passes_mm: float
     sheathed: bool
     size: str
     copper_mm2: float
@@ -79,11 +80,17 @@ class Body:
     said: str
     fuse_amps: float | None = None
     blanked: tuple[str, ...] = ()  # its ways that are left empty and shut with a plug
+    ways: tuple[tuple[str, str], ...] = ()  # what its ways are for, where somebody said so
+    key: int | None = None  # degrees its key is turned, where somebody said so
 
     @property
     def termination(self) -> Termination:
         """How its cores are ended."""
         return TERMINATIONS[self.part.joint]
+
+    def clicks(self, cavity: str) -> bool:
+        """True where what is on a core goes into its housing afterwards; a shield has no contact."""
+        return self.termination.inserted and cavity != SHIELD
 
     @property
     def closes(self) -> bool:

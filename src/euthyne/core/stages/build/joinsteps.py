@@ -15,6 +15,7 @@ from euthyne.core.stages.build.buildstep import (
 )
 from euthyne.core.stages.build.jobs import (
     SHIELD,
+    Body,
     BuildJob,
     covered_mm,
     hammered,
@@ -119,10 +120,18 @@ def land(turn: Turn) -> BuildStep:
             for look in part.landing_judge or made.judge
             if look != STAGGERED or said["staggered"]
         ),
-        figures=(StepFigure("bare", strip.bare_words), *_screw(part, strip), *_of_joint(turn)),
+        figures=_figures(turn, strip),
         reads=(f"lug-{turn.body.id}",) if kind.sleeved and kind.by_size else (),
         pressed=_pressed(turn) if kind.crimped else None,
     )
+
+
+def _figures(turn: Turn, strip: CoreStrip) -> tuple[StepFigure, ...]:
+    """The numbers of a joint; none where nothing is bared, and nothing that could be tugged is joined."""
+    if turn.body.termination.unbared:
+        return ()
+    bare = StepFigure("bare", strip.bare_words)
+    return (bare, *_screw(turn.body.part, strip), *_of_joint(turn))
 
 
 def _so_often(turn: Turn) -> str:
@@ -222,9 +231,15 @@ def _said(turn: Turn, strip: CoreStrip) -> dict[str, str]:
         "thing": turn.thing,
         "short": turn.body.part.short,
         # A mark that is a word, the in and out of a switch, would read as one.
-        "cavity": f"“{strip.cavity}”" if strip.cavity in WORDED else strip.cavity,
+        "cavity": f"“{strip.cavity}”" if strip.cavity in WORDED else _way(turn.body, strip.cavity),
         "size": size_words(turn.e.cable.size),
     }
+
+
+def _way(body: Body, cavity: str) -> str:
+    """A way by its number, and what it is for where somebody said so."""
+    what = dict(body.ways).get(cavity)
+    return f"{cavity} ({what})" if what else cavity
 
 
 def _screw(part: Part, strip: CoreStrip) -> list[StepFigure]:
@@ -276,7 +291,7 @@ def _of_joint(turn: Turn) -> list[StepFigure]:
     if body.part.sheet_tool:
         found.append(StepFigure(by_sheet("tool", body.part), body.part.sheet_tool))
     tint = ""
-    if body.termination.coloured:
+    if body.termination.coloured and not body.part.landing:  # a barrel for a braid has no sleeve of its own
         # One butt holds both conductors: its colour is that of the larger.
         strip = _strip_of(turn)
         together = [

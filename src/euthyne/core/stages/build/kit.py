@@ -41,8 +41,9 @@ def _contents(body: Body, job: BuildJob) -> tuple[str, ...]:
     ends, part = body.termination, body.part
     ways = {c.cavity for at in body.at for c in job.at(at).strip.cores if c.fitting == body.id}
     found = []
-    if ends.inserted:
-        found.append(_counted(len(ways), ends.scrap or "contact", spare=True))
+    contacts = [way for way in ways if body.clicks(way)]
+    if contacts:
+        found.append(_counted(len(contacts), ends.scrap or "contact", spare=True))
     if ends.sealed:
         found.append(_counted(len(ways), "wire seal", spare=True))
     if body.blanked:

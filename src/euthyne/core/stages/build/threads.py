@@ -70,7 +70,7 @@ def _first_joint(e: EndToBuild, job: BuildJob, loose: ThreadedPart, body: Body) 
         return job.step_at_body("close", body).key
     if e.strip.cores:
         first = e.strip.cores[0]
-        if body.termination.inserted:
+        if body.clicks(first.cavity):
             return job.step_on_core("insert", *job.together(body, first.cavity)[0]).key
         return job.step_on_core("land", e.at, first.core).key
     return None

@@ -5,7 +5,6 @@ before what goes over it is on, nothing of the next pole before the last is cove
 from dataclasses import replace
 from itertools import pairwise
 
-from euthyne.core.lead.step import Does
 from euthyne.core.order.laid import CABLE, Event, Threaded
 from euthyne.core.stages.build.jobs import Body, BuildJob, EndToBuild
 
@@ -38,11 +37,11 @@ def over_all(events: list[Event], job: BuildJob) -> list[Event]:
         found = _over_bundle(found, body, job)
         own = [part for part in body.part.threaded if not part.bundle]
         over = tuple(job.step("thread", first.at, part.id).key for part in own)
-        does: Does = "insert" if body.termination.inserted else "land"
-        cores = [
-            (at, c.core) for at in body.at for c in job.at(at).strip.cores if c.fitting == body.id
-        ]
-        last = {job.step_on_core(does, at, core).key for at, core in cores}
+        cores = [(at, c) for at in body.at for c in job.at(at).strip.cores if c.fitting == body.id]
+        last = {
+            job.step_on_core("insert" if body.clicks(c.cavity) else "land", at, c.core).key
+            for at, c in cores
+        }
         found = [replace(e, after=(*e.after, *over)) if e.id in last else e for e in found]
     return found
 
@@ -104,9 +103,7 @@ def held_up(events: list[Event], job: BuildJob) -> list[Event]:
             if made.after_all:
                 key = job.step_at_body("make", body, on=made.id).key
                 every = tuple(
-                    job.step_on_core(
-                        "insert" if own.termination.inserted else "land", at, c.core
-                    ).key
+                    job.step_on_core("insert" if own.clicks(c.cavity) else "land", at, c.core).key
                     for own in job.bodies
                     for at in own.at
                     for c in job.at(at).strip.cores

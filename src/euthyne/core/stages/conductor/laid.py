@@ -138,6 +138,13 @@ class LaidCable:
         return self.od_mm
 
     @cached_property
+    def least_core_mm(self) -> float:
+        """The thinnest a core may be: thin walls under a sheath, else the cable itself."""
+        if not self.sheathed:
+            return self.least_od_mm
+        return copper_mm(self.copper_mm2) + 2 * THIN_WALL_MM
+
+    @cached_property
     def core_mm(self) -> float:
         """Diameter of a core: under a sheath its copper and 0.8 mm of insulation round it, else the
         cable itself.

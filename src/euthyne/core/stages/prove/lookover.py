@@ -173,7 +173,8 @@ def _of_end(end: LeadEnd, name: str, short: str, unseen: bool, twice: bool) -> I
         yield LookLine(f"{name}-strands", question, kind.mistake, end.id, part.joint)
     for made in part.making:
         under = made.when == "bared" or (made.when in ("landed", "gripped") and not made.seats)
-        if made.judge and not (made.only or made.reads or (hidden and under)):
+        asked = not made.only or (made.only == "spare ways" and bool(end.fitting.blanked))
+        if made.judge and asked and not (made.reads or (hidden and under)):
             wanted = "; ".join(made.judge)
             question = f"At the {short}: {wanted}?"
             yield LookLine(f"{name}-{made.id}", question, made.mistake, end.id)

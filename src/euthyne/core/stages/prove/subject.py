@@ -51,6 +51,7 @@ def subject_of(
         taps=PackBrief.of(brief).taps,
         salvaged=salvaged,
         in_use=given.flex_is_there,
+        in_wet=given.lead.brief.place == "wet",
         tape_ohm=tape_ohm,
         tape_m=tape.tape_m or 0.0,
         switches=tuple(

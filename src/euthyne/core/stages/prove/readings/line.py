@@ -87,6 +87,7 @@ class Subject:
     buses: tuple[str, ...] = ()
     earthed: bool = True
     on_pack: bool = False
+    in_wet: bool = False  # True where it lies in wet
     lamp: bool = False  # a lamp stands between a line and the neutral
     switched_ends: tuple[str, ...] = ()  # ends with a switch inside, as they are called
     outlets: int = 1  # sockets of its far end, wired as one

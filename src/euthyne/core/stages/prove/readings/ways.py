@@ -19,7 +19,7 @@ def proof_lines(subject: Subject) -> tuple[ProofLine, ...]:
         how=f"Ten minutes under water, mated and blanked, its ends out; {volts} V. {RELEASE}",
         why="under a tenth of the dry reading is watched, under 1 megohm refused",
         source=source,
-        mandatory=False,
+        mandatory=subject.in_wet,
         between=(tuple(x.a for x in subject.carrying), (ROUND_IT,)),
     )
     return (*way_lines(subject, volts, source, limits.alone_megohm), wet)
