@@ -86,7 +86,9 @@ def _by_state() -> tuple[list[Pattern], list[Pattern]]:
 
 
 def _stopped(lead: Lead) -> bool:
-    return any(f.level == "stop" for f in progress(Plan(lead), False).found)
+    """True where more stands in its way than that it is not built and not proven yet."""
+    stops = (f.code for f in progress(Plan(lead), False).found if f.level == "stop")
+    return bool(set(stops) - {"unbuilt", "untested"})
 
 
 def _like(one: Pattern, tag: str, begun: datetime, draw: random.Random) -> MadeUp:
@@ -189,7 +191,14 @@ def _finished(lead: Lead) -> Lead:
         looks=tuple(Look(line.id, True, at, by) for line in plan.prove.looks),
         probes=tuple(x.answered(x.sounds) for x in plan.prove.probe_plan),
         readings=tuple(
-            Reading(line=line.id, value=line.sound, at=at, by=by) for line in plan.prove.lines
+            Reading(
+                line=line.id,
+                value=line.sound,
+                at=at,
+                by=by,
+                at_volts=line.test_volts[0] if line.test_volts else None,
+            )
+            for line in plan.prove.lines
         ),
         plan_stamp=plan.build.stamp,
     )

@@ -34,7 +34,7 @@ def names_it(p, fault):
         core = fault.at[0].partition("@")[0].partition(".")[2]
         if fault.kind == "open" and said:
             return "does not get through" in said and function_of(core) in said
-        whole = ("bus",) if core != "E" else ("earth",)
+        whole = ("bus", "one") if core != "E" else ("earth",)
         return any(own_name(x.core or "") == core or x.id.split("-")[0] in whole for x in failed)
     if fault.kind == "exchanged":
         return "exchanged" in said or "face" in said

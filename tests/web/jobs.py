@@ -4,7 +4,7 @@ import re
 from dataclasses import dataclass, field
 
 from person import words
-from test_to_the_seal import plan, prove
+from test_to_the_seal import plan, prove, typed
 
 from euthyne.core.standing.progress import progress
 
@@ -46,6 +46,16 @@ def passed(person, store, tag, titles):
             )
 
 
+def measured(store, tag, step):
+    """What is typed at a step where something is measured: a sound reading of each line."""
+    lines = [line for line in plan(store, tag).prove.lines if line.id in step.reads]
+    tested = [line for line in lines if line.test_volts]
+    return {
+        **{f"reading.{line.id}": typed(line) for line in lines},
+        **{f"volts.{line.id}": f"{line.test_volts[0]:g} V" for line in tested},
+    }
+
+
 def sealed(person, store, job):
     """The job done to its seal; its tag and the titles of the cautions on the way."""
     tag, titles = begun(person, job), []
@@ -53,7 +63,7 @@ def sealed(person, store, job):
     for stage in ("ends", "cut"):
         person.send(f"/leads/{tag}/{stage}/settle")
     while steps := plan(store, tag).build.steps_left:
-        answer = person.confirm(tag, steps[0].key)
+        answer = person.confirm(tag, steps[0].key, **measured(store, tag, steps[0]))
         assert len(plan(store, tag).build.steps_left) == len(steps) - 1, words(answer.text)[:700]
     person.send(f"/leads/{tag}/prove", **{"proof.tested_volts": "500 V", **job.proof})
     person.send(f"/leads/{tag}/prove/gangs", gangs="yes")

@@ -37,10 +37,14 @@ def test_every_stage_of_every_lead_opens(person, tag):
         assert 'aria-current="step"' in page
 
 
-def test_a_stage_that_one_termination_has_not_says_so(person):
-    for name in ("prove", "tag"):
-        page = words(person.open(f"/leads/TR-0016/{name}"))
-        assert "its own steps and nothing beside them" in page
+def test_one_termination_shows_the_stages_it_has_and_no_other(person):
+    page = person.open("/leads/TR-0016/prove")
+    assert [f">{n}</tspan>" in page for n in (4, 5)] == [True, False]
+    assert "4 Tag" in words(person.open("/leads/TR-0016/tag"))
+    for name in ("conductor", "ends", "cut"):
+        assert "Nothing is asked here of one termination" in words(
+            person.open(f"/leads/TR-0016/{name}")
+        )
 
 
 def test_the_bench_shows_each_lead_and_what_comes_next(person):
@@ -126,7 +130,9 @@ def test_a_fault_is_told_with_its_path(folder, store, change, path):
 
 
 def test_a_lead_without_a_size_has_no_label(person):
-    assert "no label of this lead yet" in words(person.open("/leads/TR-0016/label.pdf", code=409))
+    answer = person.client.post("/leads/new", data={"start": "extension-bs"})
+    tag = answer.headers["Location"].split("/")[2]
+    assert "no label of this lead yet" in words(person.open(f"/leads/{tag}/label.pdf", code=409))
 
 
 @pytest.mark.parametrize("text", ["", "{", "[]", "null", '"lead"', "[" * 100000])

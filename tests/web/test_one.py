@@ -35,7 +35,7 @@ def test_it_is_made_in_seven_steps_with_its_numbers_and_its_tug(person, store, r
         person.confirm(ring, step.key)
     page = words(person.open(f"/leads/{ring}/build/bench"))
     assert "Made, and in the log" in page
-    assert "proof" not in page
+    assert "It can be read and sealed by itself" in page
     assert "On to the proof" not in person.open(f"/leads/{ring}/build")
     bench, leads = words(person.open("/bench")), words(person.open("/leads"))
     assert "0 leads in hand" in bench

@@ -15,6 +15,7 @@ from euthyne.core.trade.corewords import own_name
 from euthyne.core.trade.figure import metres
 from euthyne.drawing.bodywork import body_drawing, braid_drawing
 from euthyne.drawing.colours import core_paint
+from euthyne.drawing.housing import ways_drawing
 from euthyne.drawing.joint import Tip, joint_drawing
 from euthyne.drawing.laidout import Form, lay, parts_of
 from euthyne.drawing.pen import circle, group, letters, line, mark, path, rect, sheet, text
@@ -169,6 +170,9 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
         body += _threaded(bench, part, place, on_cable)
     if step.kind in BODY_WORDS:
         body += _body(step)
+    housing = plan.build.job.housing
+    if step.kind == "insert" and housing and housing.cavity and housing.connector_ways:
+        body += ways_drawing(housing.connector_ways, housing.cavity, WIDTH - 24, CORD_Y + 62)
     body += _other_pole(bench)
     if on_cable:
         tall = HEIGHT + max(bench.half - 60, 0.0) + max(_said(p, on_cable).more for p in on_cable)

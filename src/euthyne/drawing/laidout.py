@@ -13,7 +13,7 @@ from euthyne.drawing.colours import core_paint
 from euthyne.drawing.outline import end_drawing, outline, scale_of
 from euthyne.drawing.pen import group, line, path, rect
 
-BEFORE_THE_MIDDLE = 4
+ALL_STAGES = 7
 BRANCH, MIDDLE = 58.0, 0.95
 THIN = 0.42
 
@@ -64,8 +64,8 @@ def said_of(plan: Plan, side: str) -> str:
     return " and ".join(parts_of(plan, side))
 
 
-def lay(plan: Plan, form: Form) -> LaidOut:
-    """A lead laid out along the middle of a form."""
+def lay(plan: Plan, form: Form, stages: int = ALL_STAGES) -> LaidOut:
+    """A lead laid out along the middle of a form, with room for so many stages along it."""
     reach = {side: _reach(plan.ends.on_side(side), form) for side in ("A", "B")}
     start, end = reach["A"], form.width - reach["B"]
     between = [e for e in plan.ends.all if e.side is None]
@@ -78,20 +78,31 @@ def lay(plan: Plan, form: Form) -> LaidOut:
             shape = end_drawing(fitting.part, at, y, tall, left=side == "A")
             drawn += group(shape, class_="not-ours" if fitting.fitting.existing else None)
             places[fitting.id] = _Place((at, y), (at, y))
-    middle, boxes = _in_the_middle(between, form, start, end)
+    middle, boxes = _in_the_middle(between, form, start, end, stages)
     places |= boxes
     cables = "".join(_cable(plan, cable, form, places) for cable in plan.lead.cables)
     return LaidOut(cables + drawn + _middles(between, form, boxes), start, end, middle)
 
 
-def stages_along(start: float, end: float, form: Form, middle: float) -> tuple[float, float, float]:
-    """Where the stages lie along a lead: the first of them, how wide each is, the gap between two,
-    in px; ``middle`` is left free between the fourth and the fifth.
+def before_the_middle(stages: int) -> int:
+    """How many of so many stages lie before what sits in the middle of a lead.
+
+    >>> before_the_middle(7), before_the_middle(4)
+    (4, 2)
+    """
+    return (stages + 1) // 2
+
+
+def stages_along(
+    start: float, end: float, form: Form, middle: float, many: int
+) -> tuple[float, float, float]:
+    """Where the stages lie along a lead: the first of so many, how wide each is, the gap between two,
+    in px; ``middle`` is left free in the middle of them.
     """
     edge, gap = (24.0, 13.0) if form.words else (14.0, 8.0)
     if form.tight:
         edge, gap = 3.0, 4.0
-    wide = (end - start - 2 * edge - middle - gap * 6) / 7
+    wide = (end - start - 2 * edge - middle - gap * (many - 1)) / many
     return start + edge, wide, gap
 
 
@@ -115,7 +126,7 @@ def _stacked(ends: tuple[LeadEnd, ...], form: Form) -> list[tuple[LeadEnd, float
 
 
 def _in_the_middle(
-    ends: list[LeadEnd], form: Form, start: float, end: float
+    ends: list[LeadEnd], form: Form, start: float, end: float, stages: int
 ) -> tuple[float, dict[str, _Place]]:
     """The room that what sits in the middle takes, and where its cables meet it: one above the
     other.
@@ -123,8 +134,8 @@ def _in_the_middle(
     if not ends:
         return 0.0, {}
     wide = form.band * (1.4 if form.words else 1.1)
-    first, each, gap = stages_along(start, end, form, wide)
-    left = first + BEFORE_THE_MIDDLE * (each + gap) - gap / 2
+    first, each, gap = stages_along(start, end, form, wide, stages)
+    left = first + before_the_middle(stages) * (each + gap) - gap / 2
     tall = form.band * MIDDLE / len(ends)
     found = {}
     for i, one in enumerate(ends):

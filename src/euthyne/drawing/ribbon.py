@@ -5,7 +5,7 @@ from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.standing.progress import Progress, Standing
 from euthyne.core.trade.figure import metres
-from euthyne.drawing.laidout import BEFORE_THE_MIDDLE, Form, LaidOut, lay, said_of, stages_along
+from euthyne.drawing.laidout import Form, LaidOut, before_the_middle, lay, said_of, stages_along
 from euthyne.drawing.pen import element, letters, line, mark, path, rect, sheet, text
 
 MARK_WORDS = {"done": "done", "open": "open", "caution": "needs a reason", "stop": "stopped"}
@@ -47,9 +47,10 @@ def ribbon(plan: Plan, progress: Progress, form: Form, base: str, here: Stage | 
     stage being shown.
     Returns: SVG text.
     """
-    laid = lay(plan, form)
+    shown = tuple(s for s in progress.standings if s.stage in progress.reach)
+    laid = lay(plan, form, len(shown))
     start, end = laid.start, laid.end
-    bands = _bands(progress.standings, form=form, laid=laid, base=base, here=here)
+    bands = _bands(shown, form=form, laid=laid, base=base, here=here)
     ends = " to ".join(said_of(plan, side) for side in ("A", "B"))
     label = f"{plan.lead.name}: {ends}; next: {progress.next_action}"
     size = "row"
@@ -57,7 +58,7 @@ def ribbon(plan: Plan, progress: Progress, form: Form, base: str, here: Stage | 
         size = "page"
     if form is FOLD:
         size = "row ribbon-fold"
-        bands += _named(progress.standings, laid, form, here)
+        bands += _named(shown, laid, form, here)
     body = laid.drawn + bands + (_dimension(plan, form, start, end) if form.dimension else "")
     return sheet(form.width, form.height, body, f"ribbon ribbon-{size}", label, role="group")
 
@@ -69,13 +70,14 @@ def _bands(
     base: str,
     here: Stage | None,
 ) -> str:
-    first, wide, gap = stages_along(laid.start, laid.end, form, laid.middle)
-    # What sits in the middle of the lead sits between the fourth stage and the fifth.
+    first, wide, gap = stages_along(laid.start, laid.end, form, laid.middle, len(standings))
+    before = before_the_middle(len(standings))
     return "".join(
         _band(
             s=s,
+            number=i + 1,
             form=form,
-            x=first + i * (wide + gap) + (laid.middle if i >= BEFORE_THE_MIDDLE else 0),
+            x=first + i * (wide + gap) + (laid.middle if i >= before else 0),
             wide=wide,
             base=base,
             here=s.stage == here,
@@ -86,23 +88,30 @@ def _bands(
 
 def _named(standings: tuple[Standing, ...], laid: LaidOut, form: Form, here: Stage | None) -> str:
     """The name of the stage that is shown, under its mark, within the sheet."""
-    first, wide, gap = stages_along(laid.start, laid.end, form, laid.middle)
+    first, wide, gap = stages_along(laid.start, laid.end, form, laid.middle, len(standings))
     for i, s in enumerate(standings):
         if s.stage == here:
-            x = first + i * (wide + gap) + (laid.middle if i >= BEFORE_THE_MIDDLE else 0) + wide / 2
+            x = (
+                first
+                + i * (wide + gap)
+                + (laid.middle if i >= before_the_middle(len(standings)) else 0)
+                + wide / 2
+            )
             x = min(max(x, 50.0), form.width - 50.0)
-            words = f"{s.stage.number} {s.stage.word}"
+            words = f"{i + 1} {s.stage.word}"
             return text(x, form.height - 8, words, "fold-word", "middle")
     return ""
 
 
-def _band(s: Standing, form: Form, x: float, wide: float, base: str, here: bool) -> str:
+def _band(
+    s: Standing, number: int, form: Form, x: float, wide: float, base: str, here: bool
+) -> str:
     top, y = form.cord_y - form.band / 2, form.cord_y
     shape = rect(x, top, wide, form.band, "sleeve", rx=3)
     if form.words:
-        number = element("tspan", str(s.stage.number), class_="sleeve-number")
+        place = element("tspan", str(number), class_="sleeve-number")
         word = element("tspan", s.stage.word, x=x + 27, class_="sleeve-word")
-        name = element("text", f"{number} {word}", x=x + 11, y=y + 5)
+        name = element("text", f"{place} {word}", x=x + 11, y=y + 5)
         if here:
             sign = ""
         else:
@@ -111,7 +120,7 @@ def _band(s: Standing, form: Form, x: float, wide: float, base: str, here: bool)
         if here:
             pointer = path(f"M{x + wide / 2 - 9:g} {top + form.band:g}h18l-9 9z", "sleeve-pointer")
     else:
-        name = text(x + wide * 0.3, y + 4.5, str(s.stage.number), "sleeve-number", "middle")
+        name = text(x + wide * 0.3, y + 4.5, str(number), "sleeve-number", "middle")
         sign, pointer = mark(s.mark, x + wide * 0.68, y, 5), ""
     if here:
         standing = "here"
@@ -122,7 +131,7 @@ def _band(s: Standing, form: Form, x: float, wide: float, base: str, here: bool)
         shape + name + sign + pointer,
         class_=f"band band-{standing}",
         href=f"{base}/{s.stage.value}",
-        aria_label=f"{s.stage.number} {s.stage.word}, {MARK_WORDS[s.mark]}",
+        aria_label=f"{number} {s.stage.word}, {MARK_WORDS[s.mark]}",
         aria_current="step" if here else None,
     )
 

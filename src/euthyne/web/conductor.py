@@ -36,7 +36,7 @@ from euthyne.web.fields import (
     texts_of,
     without_typed,
 )
-from euthyne.web.frame import LeadPage, lead_page, show_stage, store, wants_part, who
+from euthyne.web.frame import LeadPage, lead_page, not_reached, show_stage, store, wants_part, who
 from euthyne.web.stores import on_hand
 
 blueprint = Blueprint("conductor", __name__)
@@ -54,7 +54,10 @@ DECIDED = {
 @blueprint.get("/leads/<tag>/conductor")
 def show(tag: str) -> str:
     """The ladder of sizes."""
-    return _show(lead_page(tag))
+    page = lead_page(tag)
+    if not page.reached(Stage.CONDUCTOR):
+        return not_reached(page, Stage.CONDUCTOR)
+    return _show(page)
 
 
 @blueprint.get("/leads/<tag>/conductor/preview")

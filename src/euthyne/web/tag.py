@@ -103,7 +103,9 @@ def show(tag: str) -> str:
         guess=request.host_url.rstrip("/"),
         blocking=[f for f in page.progress.found if f.open],
         unsettled=[
-            s for s in page.progress.standings if s.mark == "open" and s.stage is not Stage.TAG
+            s
+            for s in page.progress.standings
+            if s.mark == "open" and s.stage is not Stage.TAG and page.reached(s.stage)
         ],
     )
 
@@ -218,7 +220,7 @@ def seal(tag: str) -> Response:
         standing += [
             f"{s.stage.word} is open"
             for s in found.standings
-            if s.mark == "open" and s.stage is not Stage.TAG
+            if s.mark == "open" and s.stage is not Stage.TAG and s.stage in found.reach
         ]
         if standing:
             words = f"It can not be sealed yet: {standing[0]}."

@@ -31,6 +31,7 @@ BESIDE = {
     "moulded-only",
     "trapped",
     "damage-past-the-end",
+    "no-such-way",
 }
 # Laws whose breach is no stop: it is said, with what clears it, and wants a reason where it matters.
 SAID = {3: (1, 2, 3), 4: (4,)}

@@ -28,6 +28,7 @@ def test_every_step_is_some_bodys():
     used = {name for body in bodies().values() for name in body.get("making", ())}
     used |= {made.id for part in shelf().values() for made in part.making if part.outline == "box"}
     used |= {"braid"}  # over a bundle, whatever its wires end in
+    used |= {"unlocked", "second-lock"}  # of a housing that somebody says has one
     assert used == set(steps())
 
 

@@ -87,9 +87,7 @@ def on_a_tape(told: MakeUpInput) -> Assembly:
     if sealed in SEALS.values():
         sealed = SEALS[hots]
     seal = Fitting(ROOF.id, sealed, ROOF.id)
-    cord = Cable(
-        "cord", cores_named(functions), existing=Existing(finished="a") if there else None
-    )
+    cord = Cable("cord", cores_named(functions), existing=Existing(finished="a") if there else None)
     tape = Cable(
         "tape",
         tuple(Core(f, "black" if f == "L2" else None) for f in functions),
@@ -122,7 +120,9 @@ def _start(name: str, plug: str, brief: TapeBrief, cord: Conductor) -> Start:
     """A tape behind a plug; between two hots its far end is sealed in a seal of its own."""
     scheme = "north-america" if cord.unit == "AWG" else "iec"
     seal = SEALS[cord.unit == "AWG" and brief.volts > TWO_HOTS_VOLTS]
-    words = "Heating tape on a cord that is there" if plug == "there-before" else "Heating-tape plug"
+    words = (
+        "Heating tape on a cord that is there" if plug == "there-before" else "Heating-tape plug"
+    )
     return Start(name, words, plug, seal, brief, cord, scheme)
 
 

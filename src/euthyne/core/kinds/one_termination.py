@@ -5,7 +5,7 @@ somebody's housing.
 from dataclasses import dataclass, replace
 from typing import Annotated
 
-from annotated_types import Ge, Le
+from annotated_types import Ge, Le, MaxLen
 
 from euthyne.core.assembly.records import Assembly, Cable, Core, Existing, Fitting, Place, Tint
 from euthyne.core.kinds.asked import WHOSE
@@ -15,7 +15,7 @@ from euthyne.core.lead import Brief, Conductor, Lead
 from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.parts import shelf
 from euthyne.core.shelf.terminations import TERMINATIONS
-from euthyne.core.trade.quantity import LENGTH
+from euthyne.core.trade.quantity import DIAMETER, LENGTH
 from euthyne.core.trade.question import Question
 from euthyne.core.trade.wire import Size
 
@@ -31,10 +31,37 @@ class OneBrief(Brief):
 
     # how many alike are made, one after the other with one set-up
     many: Annotated[int, Ge(1), Le(500)] = 1
+    connector: Annotated[str, MaxLen(60)] = ""  # the housing it goes into, as its owner knows it
+    connector_ways: Annotated[int, Ge(1), Le(80)] | None = None  # how many ways that has
+    cavity: Annotated[int, Ge(1), Le(80)] | None = None  # the one it goes into
+    second_lock: bool = False  # True where that has a lock of its own behind its contacts
 
 
 FAR = Place("far", "supply", words="where the other wire comes from", ours=False)
 MANY = Question("brief.many", "How many alike", "whole", bounds=(1, 500))
+OVER_ALL = Question(
+    "conductor.measured_od_mm", "Over its insulation", measure=DIAMETER, optional=True
+)
+HOUSING = (
+    Question(
+        "brief.connector",
+        "Called",
+        "text",
+        bounds=(0, 60),
+        optional=True,
+        hint="left tail lamp of the tractor",
+    ),
+    Question("brief.connector_ways", "Its ways", "whole", bounds=(1, 80), optional=True, hint="16"),
+    Question(
+        "brief.cavity", "This goes into way", "whole", bounds=(1, 80), optional=True, hint="7"
+    ),
+    Question(
+        "brief.second_lock",
+        "A second lock",
+        "choice",
+        choices=((False, "none, or not known"), (True, "yes: it is opened first, and shut last")),
+    ),
+)
 
 
 def on_a_wire(told: MakeUpInput) -> Assembly:
@@ -94,7 +121,7 @@ KIND = Kind(
     id="one-termination",
     name="One termination",
     family=KindFamily.DEVICES,
-    headline="Nothing is asked: the wire is there, and one end of it is made.",
+    headline="Which wire is it, and what does its end go into?",
     source="end",
     starts=(
         Start(
@@ -109,12 +136,15 @@ KIND = Kind(
     ),
     groups=(
         WHOSE,
-        QuestionGroup("The wire", (Question("brief.run_m", "About", measure=LENGTH), MANY)),
+        QuestionGroup(
+            "The wire", (Question("brief.run_m", "About", measure=LENGTH), MANY, OVER_ALL)
+        ),
+        QuestionGroup("The housing it goes into, where it goes into one", HOUSING),
     ),
     places=(END, REST),
     make_up=on_a_wire,
     cables=("RV-105", "battery-105"),
     traits=frozenset({Trait.LIES_STILL, Trait.ONE_END}),
-    proof=(),
+    proof=("one", "pull"),
     cautions=(),
 )

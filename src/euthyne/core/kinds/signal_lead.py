@@ -22,7 +22,7 @@ class SignalBrief(WaysBrief):
     shield: bool = False  # True where it has a shield
     # degrees that the key of a round connector is turned, clockwise as one looks at its face
     key_supply: Degrees | None = None
-    key_load: Degrees | None = None
+    key_load: Degrees | None = None  # and that at the load
 
 
 def with_shield(told: MakeUpInput) -> tuple[str, ...]:

@@ -8,6 +8,7 @@ from euthyne.core.assembly.records import Assembly, Fitting
 from euthyne.core.kinds import Kind, Trait, kind_named
 from euthyne.core.kinds.charger_lead import PackBrief
 from euthyne.core.kinds.damp_lead import BoatBrief
+from euthyne.core.kinds.one_termination import OneBrief
 from euthyne.core.lead import Lead, part_of
 from euthyne.core.order.laid import CableEnd
 from euthyne.core.shelf.bodies import steps
@@ -148,7 +149,16 @@ def given(lead: Lead) -> Given:
     first = next(iter(parts), None)
     if first is not None and PackBrief.of(lead.brief).braided:
         parts[first] = _braided(parts[first])
+    if OneBrief.of(lead.brief).second_lock:
+        parts = {name: _locked_twice(part) for name, part in parts.items()}
     return Given(lead, kind_named(lead.kind), parts)
+
+
+def _locked_twice(part: Part) -> Part:
+    """A contact whose housing has a lock of its own behind its contacts."""
+    if part.joint != "click-in":
+        return part
+    return replace(part, making=(steps()["unlocked"], *part.making, steps()["second-lock"]))
 
 
 def _braided(part: Part) -> Part:

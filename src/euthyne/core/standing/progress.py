@@ -32,19 +32,13 @@ class Progress:
     found: tuple[Found, ...]
     sealed: bool
     reach: tuple[Stage, ...] = tuple(Stage)
-
-    @property
-    def at_the_end_of_reach(self) -> bool:
-        """True when every stage that is worked out for this kind of lead is done, and others are
-        not worked out yet.
-        """
-        done = {s.stage for s in self.standings if s.finished and s.mark != "stop"}
-        return len(self.reach) < len(Stage) and done >= set(self.reach)
+    one_end: bool = False  # True where one end was made on a wire that is there
 
     @property
     def over(self) -> bool:
-        """True for what is made and needs nothing more: no proof, no tag."""
-        return self.reach == (Stage.BUILD,) and self.at_the_end_of_reach
+        """True for one termination that is made: whoever wants proof of it goes on, and nobody has to."""
+        built = next(s for s in self.standings if s.stage is Stage.BUILD)
+        return self.one_end and not self.sealed and built.finished and built.mark != "stop"
 
     @property
     def next_stage(self) -> Stage:
@@ -101,7 +95,15 @@ class Progress:
 
     def of(self, stage: Stage) -> tuple[Found, ...]:
         """What the checks found at a stage."""
-        return tuple(f for f in self.found if f.stage == stage)
+        return tuple(f for f in self.found if self.home(f) == stage)
+
+    def elsewhere(self, stage: Stage) -> tuple[Found, ...]:
+        """What the checks found at every other stage."""
+        return tuple(f for f in self.found if self.home(f) != stage)
+
+    def home(self, found: Found) -> Stage:
+        """The stage a finding is shown at: its own, or of one that is not shown the last before it that is."""
+        return _home(found.stage, self.reach)
 
 
 def finished(plan: Plan, stage: Stage, sealed: bool) -> bool:
@@ -110,6 +112,8 @@ def finished(plan: Plan, stage: Stage, sealed: bool) -> bool:
     if stage not in reach_of(plan):
         return False
     match stage:
+        case Stage.BRIEF if Trait.ONE_END in plan.kind.traits:
+            return lead.conductor.size is not None
         case Stage.BRIEF:
             return plan.conductor.sizing is not None
         case Stage.CONDUCTOR:
@@ -127,10 +131,10 @@ def finished(plan: Plan, stage: Stage, sealed: bool) -> bool:
 
 def reach_of(plan: Plan) -> tuple[Stage, ...]:
     """The stages worked out for a kind of lead: all of them where its proof is, else up to the
-    build.
+    build; of one termination those that have something to say.
     """
     if Trait.ONE_END in plan.kind.traits:
-        return (Stage.BUILD,)
+        return (Stage.BRIEF, Stage.BUILD, Stage.PROVE, Stage.TAG)
     if plan.kind.proof:
         return tuple(Stage)
     return tuple(s for s in Stage if s not in (Stage.PROVE, Stage.TAG))
@@ -143,8 +147,11 @@ def progress(plan: Plan, sealed: bool) -> Progress:
     """
     found = checks(plan)
     has_all = {s: finished(plan, s, sealed) for s in Stage}
-    standings = tuple(Standing(s, _mark(s, found, has_all[s], sealed), has_all[s]) for s in Stage)
-    return Progress(standings, found, sealed, reach_of(plan))
+    reach = reach_of(plan)
+    standings = tuple(
+        Standing(s, _mark(s, found, has_all[s], sealed, reach), has_all[s]) for s in Stage
+    )
+    return Progress(standings, found, sealed, reach, Trait.ONE_END in plan.kind.traits)
 
 
 @lru_cache(maxsize=512)
@@ -155,13 +162,20 @@ def progress_of(lead: Lead, sealed: bool) -> Progress:
     return progress(plan_of(lead), sealed)
 
 
-def _mark(stage: Stage, found: tuple[Found, ...], done: bool, sealed: bool) -> Mark:
+def _home(stage: Stage, reach: tuple[Stage, ...]) -> Stage:
+    before = [s for s in reach if s.number <= stage.number]
+    return before[-1] if before else reach[0]
+
+
+def _mark(
+    stage: Stage, found: tuple[Found, ...], done: bool, sealed: bool, reach: tuple[Stage, ...]
+) -> Mark:
     if sealed:
         return "done"
     standing = {
         f.level
         for f in found
-        if f.stage == stage and f.open and f.code not in ("untested", "unbuilt")
+        if _home(f.stage, reach) == stage and f.open and f.code not in ("untested", "unbuilt")
     }
     worst: tuple[Level, Mark]
     for worst in (("stop", "stop"), ("caution", "caution")):

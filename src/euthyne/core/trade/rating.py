@@ -127,6 +127,30 @@ def _amps_at(metric_rows: tuple[Rated, ...], area: float) -> float:
     return float(below.amps * (above.amps / below.amps) ** share)
 
 
+# Ratings of one table follow a power of the area: what is thinner than its first row is told by that. Generic.
+THINNER = 0.75
+
+
+def by_itself_amps(basis: str, size: Size) -> float | None:
+    """What one wire in free air carries by its table, before anything is taken off; what is thinner than the
+    table by its area. None where the table has no column for it.
+
+    >>> by_itself_amps("boat-vehicle-105", metric(1.5)), round(by_itself_amps("boat-vehicle-105", metric(0.22)), 1)
+    (25.0, 6.4)
+    """
+    loaded = loaded_conductors(basis, "dc")
+    listed = table(basis, size.unit, loaded) if loaded else ()
+    if not listed:
+        return None
+    own = next((r for r in listed if r.size.name == size.name), None)
+    if own is not None:
+        return own.amps
+    near = min(
+        listed, key=lambda r: abs(math.log(r.size.cross_section_mm2 / size.cross_section_mm2))
+    )
+    return float(near.amps * (size.cross_section_mm2 / near.size.cross_section_mm2) ** THINNER)
+
+
 def k_ambient(basis: Basis, ambient_c: float, max_c: float) -> float:
     """Factor for a place hotter than the table's, or a weaker terminal; never above 1, 0 at the
     limit itself.

@@ -9,11 +9,17 @@ TERMINATION = Termination(
     lasting=True,
     headline="Crimp the contact on the {thing}",
     detail=(
-        "That make's tool, in the nest for this size: copper in the front wings, insulation in the rear "
-        "ones. Full cycle. Look at it now, and pull at it by hand: it is not in its housing yet."
+        "That make's tool, in the nest for this size. First the copper in the front wings, full cycle, and look: "
+        "a brush in front, no insulation under them. Then the rear wings round the insulation, in their own nest, "
+        "or in the same press where the tool has both: round it, not into it. Pull at it by hand: it is not in "
+        "its housing yet."
     ),
     mistake="Looked at once it has clicked, a bad crimp costs the housing as well.",
-    judge=("B shape, even", "copper only in the conductor wings", "insulation in the rear wings"),
+    judge=(
+        "B shape, even",
+        "copper only in the conductor wings",
+        "insulation in the rear wings, held and not cut",
+    ),
     bared="Strands as they lie, every one of them; never tinned.",
     then="the contact has clicked",
     joined_by="crimp",

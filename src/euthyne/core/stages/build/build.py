@@ -84,8 +84,16 @@ class BuildStage:
             loose=self._loose,
             beside=self._beside,
             many=OneBrief.of(self.given.lead.brief).many,
+            housing=OneBrief.of(self.given.lead.brief) if self._into_a_housing else None,
             tugged=Trait.ONE_END in self.given.kind.traits,
         )
+
+    @property
+    def _into_a_housing(self) -> bool:
+        """True where one contact goes into a housing of which something is said."""
+        told = OneBrief.of(self.given.lead.brief)
+        clicks = any(end.part.joint == "click-in" for end in self.ends.ours)
+        return clicks and bool(told.connector or told.cavity)
 
     @property
     def _beside(self) -> tuple[str, ...]:

@@ -3,6 +3,7 @@
 from dataclasses import dataclass, field
 from functools import cached_property
 
+from euthyne.core.kinds.one_termination import OneBrief
 from euthyne.core.lead.step import Does, End, StepName
 from euthyne.core.order.laid import CableEnd
 from euthyne.core.shelf.making import Making, When
@@ -194,6 +195,7 @@ class BuildJob:
     one_pole_at_a_time: tuple[CableEnd, ...] = ()
     tugged: bool = False
     many: int = 1  # how many of it are made alike, with one set-up
+    housing: OneBrief | None = None  # the housing that one contact goes into, where it is known
     loose: tuple[CableEnd, ...] = ()  # ends of wires that go into nothing
     beside: tuple[
         str, ...

@@ -1,5 +1,6 @@
 """The steps that end a core, with this lead's own numbers."""
 
+from euthyne.core.kinds.one_termination import OneBrief
 from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.pull import hand_tug
 from euthyne.core.shelf.terminations import Termination
@@ -198,17 +199,29 @@ def insert(turn: Turn) -> BuildStep:
     strip = _strip_of(turn)
     said = _said(turn, strip)
     more = "".join(f" {words}" for words in (part.at_inserting, part.comes_out) if words)
+    into = (part.inserting or going_in.headline).format(**said)
+    if turn.job.housing is not None:
+        into = _into_its_way(turn.job.housing, turn.thing)
     return BuildStep(
         key=turn.name.key,
         kind="insert",
         end=turn.end,
-        headline=(part.inserting or going_in.headline).format(**said) + turn.told_apart,
+        headline=into + turn.told_apart,
         detail=going_in.detail + more,
         mistake=part.inserting_mistake or going_in.mistake,
         button=going_in.done.format(**said),
         core=strip.core,
         judge=going_in.judge,
     )
+
+
+def _into_its_way(told: OneBrief, thing: str) -> str:
+    """Which way of which housing a contact goes into."""
+    way = "its own way"
+    if told.cavity is not None:
+        way = f"way {told.cavity}"
+        way += f" of {told.connector_ways}" if told.connector_ways else ""
+    return f"Push the {thing}'s contact into {way}, {told.connector or 'of its housing'}"
 
 
 def _practised(turn: Turn) -> bool:
@@ -291,7 +304,9 @@ def _of_joint(turn: Turn) -> list[StepFigure]:
     if body.part.sheet_tool:
         found.append(StepFigure(by_sheet("tool", body.part), body.part.sheet_tool))
     tint = ""
-    if body.termination.coloured and not body.part.landing:  # a barrel for a braid has no sleeve of its own
+    if (
+        body.termination.coloured and not body.part.landing
+    ):  # a barrel for a braid has no sleeve of its own
         # One butt holds both conductors: its colour is that of the larger.
         strip = _strip_of(turn)
         together = [

@@ -30,7 +30,7 @@ from euthyne.core.trade.clearing import Cleared, Guard, cleared, withstand_a2s
 from euthyne.core.trade.fault import Fault
 from euthyne.core.trade.heat import HeatedCable, Warmth, amps_at, warmth
 from euthyne.core.trade.protection import FOR_LONG, RUN_AT_A_SHARE
-from euthyne.core.trade.rating import bases, k_drum, units_of
+from euthyne.core.trade.rating import bases, by_itself_amps, k_drum, units_of
 from euthyne.core.trade.wire import Size, Wire
 
 ROLLED_UP_LAYERS = 4
@@ -369,9 +369,16 @@ class ConductorStage:
         """What the cord carries with the layers on a drum that the brief leaves."""
         return self._cord_amps_at(self.given.lead.brief.drum_layers)
 
+    @property
+    def _by_itself_amps(self) -> float | None:
+        """What a wire that one end is made on carries by its table: nothing is asked of it that could be sized."""
+        if Trait.ONE_END not in self.given.kind.traits or self.size is None:
+            return None
+        return by_itself_amps(self.cable_type.basis, self.size)
+
     def _cord_amps_at(self, layers: int) -> float | None:
         if self.sizing_brief is None or self.size_name is None or self.beyond_tables:
-            return None
+            return self._by_itself_amps
         place = replace(self.sizing_brief.place, drum_layers=layers)
         return rating_of(replace(self.sizing_brief, place=place), self.size_name)
 
@@ -401,6 +408,8 @@ class ConductorStage:
                 links.append(Link(words, guard.amps))
         if self.candidate is not None:
             links.append(Link(self.written, self.candidate.rating_amps))
+        elif self._by_itself_amps is not None:
+            links.append(Link(self.written, self._by_itself_amps))
         return (*links, Link(self.given.load.words, self.given.load.steady_amps))
 
     @cached_property

@@ -57,6 +57,11 @@ def mated(place: str) -> LookLine:
     )
 
 
+THE_WIRE = LookLine(
+    "cord",
+    "Is the wire whole where it was worked on: no nick, no kink, its insulation up to the crimp?",
+    "a nick, a kink, bare copper behind the crimp",
+)
 OLD = LookLine(
     "bright",
     "Salvaged: bright strands at both ends, no stiff length, no green?",
@@ -74,6 +79,7 @@ def look_list(
     tried: bool = False,
     welds: bool = False,
     roofs: tuple[str, ...] = (),
+    one_end: bool = False,
 ) -> tuple[LookLine, ...]:
     """Everything to look at on a lead, its supply side first, then the cable.
 
@@ -81,7 +87,8 @@ def look_list(
     no probe comes to the other ends; marked, by the fitting the cores that are marked there, in words; there,
     the ends that were on it before; sleeved_twice, the ends whose lined terminal lies under a sleeve more; tried,
     where what it feeds is there to be run; welds, for the leads of a
-    welder; roofs, the places whose couplers are tried on their other halves.
+    welder; roofs, the places whose couplers are tried on their other halves; one_end, where one end was made on
+    a wire that goes on elsewhere.
     """
     lines = [
         replace(
@@ -109,7 +116,7 @@ def look_list(
     lines += [line for end in there for line in _of_old(end)]
     return (
         *lines,
-        CORD,
+        THE_WIRE if one_end else CORD,
         *((OLD,) if salvaged else ()),
         *((TRIED,) if tried else ()),
         *(MATED if welds else ()),
@@ -142,6 +149,7 @@ def _of_end(end: LeadEnd, name: str, short: str, unseen: bool, twice: bool) -> I
     its body; its map too where the other ends are ``unseen`` by any probe.
     """
     part, kind = end.part, TERMINATIONS[end.part.joint]
+    each = ", every joint" if len(end.landing) > 1 else ""
     if part.grips:
         question = f"Does the grip of the {short} hold sheath, straight and even?"
         yield LookLine(f"{name}-sheath", question, "cores showing, grip tilted", end.id)
@@ -162,14 +170,14 @@ def _of_end(end: LeadEnd, name: str, short: str, unseen: bool, twice: bool) -> I
         yield LookLine(f"{name}-strands", question, "dry at one end: water stands in it", end.id)
         hidden = True
     elif end.landing and kind.insertion:
-        question = f"At the {short}, every joint: {'; '.join(kind.insertion.judge)}?"
+        question = f"At the {short}{each}: {'; '.join(kind.insertion.judge)}?"
         yield LookLine(f"{name}-strands", question, kind.insertion.mistake, end.id)
     elif end.landing and kind.sleeved and not hidden:
         question = f"At the {short}: each sleeve tight, no bare copper beyond it?"
         yield LookLine(f"{name}-strands", question, "a sleeve that slid, or was burnt", end.id)
     elif end.landing and not hidden:
         judge = part.landing_judge or kind.judge
-        question = f"At the {short}, every joint: {'; '.join(judge)}?"
+        question = f"At the {short}{each}: {'; '.join(judge)}?"
         yield LookLine(f"{name}-strands", question, kind.mistake, end.id, part.joint)
     for made in part.making:
         under = made.when == "bared" or (made.when in ("landed", "gripped") and not made.seats)

@@ -51,6 +51,7 @@ class ProveStage:
             ),
             welds=Trait.WELDS in self.given.kind.traits,
             roofs=self._roofs,
+            one_end=Trait.ONE_END in self.given.kind.traits,
             tried=self.given.feeds_a_device and not (self.subject and self.subject.on_pack),
         )
 
