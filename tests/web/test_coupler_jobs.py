@@ -33,6 +33,22 @@ JOBS = {
         "10 AWG",
         conductor={"conductor.cable_type": "PV-wire", "conductor.unit": "AWG"},
     ),
+    "couplers on the bare tail of a meter": Job(
+        "solar-tail",
+        {
+            "brief.volts": "40 V",
+            "brief.amps": "8 A",
+            "brief.run_m": "1 ft",
+            "brief.already_size": "12 AWG",
+            "brief.module_plus": "pin",
+        },
+        "12 AWG",
+        conductor={"conductor.cable_type": "RV-105", "conductor.unit": "AWG"},
+        ends={
+            "fittings.panels+.part": "solar-socket-thin",
+            "fittings.panels-.part": "solar-pin-thin",
+        },
+    ),
     "trunk of three strings, contacts through the back": Job(
         "solar-string",
         {
@@ -278,6 +294,12 @@ MISTAKES = {
         {"brief": {"brief.load_ways": "plus 1"}},
         "brief",
         "is not a way and what it is for",
+    ),
+    "a wire too thin for its seal": (
+        "couplers on the bare tail of a meter",
+        {"ends": {"fittings.panels+.part": "solar-socket"}},
+        "ends",
+        "The wire is too thin for the coupler",
     ),
     "half a pair": (
         "feedback cable in pairs",

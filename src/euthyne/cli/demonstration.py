@@ -17,6 +17,7 @@ DEMO_ORDER = (
     "boat-battery-pair",
     "supply-14-50",
     "sledge-ring",
+    "mule-lamp-contact",
     "boat-sounder",
     "jetty-box",
     "drill-plug",

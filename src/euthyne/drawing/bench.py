@@ -9,13 +9,13 @@ from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import ThreadedPart
 from euthyne.core.stages.build.bodysteps import sealed_grip
 from euthyne.core.stages.build.buildstep import BuildStep
-from euthyne.core.stages.build.jobs import fittings
+from euthyne.core.stages.build.jobs import SHIELD, fittings
 from euthyne.core.stages.cut.strip import CoreStrip
 from euthyne.core.trade.corewords import own_name
 from euthyne.core.trade.figure import metres
 from euthyne.drawing.bodywork import body_drawing, braid_drawing
 from euthyne.drawing.colours import core_paint
-from euthyne.drawing.housing import ways_drawing
+from euthyne.drawing.housing import ways_drawing, ways_tall
 from euthyne.drawing.joint import Tip, joint_drawing
 from euthyne.drawing.laidout import Form, lay, parts_of
 from euthyne.drawing.pen import circle, group, letters, line, mark, path, rect, sheet, text
@@ -170,15 +170,18 @@ def bench_drawing(plan: Plan, step: BuildStep) -> str:
         body += _threaded(bench, part, place, on_cable)
     if step.kind in BODY_WORDS:
         body += _body(step)
-    housing = plan.build.job.housing
+    housing, more = plan.build.job.housing, 0.0
     if step.kind == "insert" and housing and housing.cavity and housing.connector_ways:
         body += ways_drawing(housing.connector_ways, housing.cavity, WIDTH - 24, CORD_Y + 62)
+        more = ways_tall(housing.connector_ways) - LOW + CORD_Y + 70
     body += _other_pole(bench)
     if on_cable:
         tall = HEIGHT + max(bench.half - 60, 0.0) + max(_said(p, on_cable).more for p in on_cable)
     else:
         tall = LOW
-    return sheet(WIDTH, tall, body, "bench-drawing", f"{step.headline}. {step.detail}")
+    return sheet(
+        WIDTH, tall + max(more, 0.0), body, "bench-drawing", f"{step.headline}. {step.detail}"
+    )
 
 
 def _tape(bench: _Bench) -> str:
@@ -318,7 +321,9 @@ def _core(bench: _Bench, core: CoreStrip, lie: _Lie) -> str:
         body += rect(end, lie.y - lie.thick * 0.36, bare, lie.thick * 0.72, "bare")
         body += _copper_sleeve(bench, core.core, end, bare, lie)
     ready = bench.step.ready and bench.step.core == core.core
-    if bench.done_or_now("land", core.core) and not ready:
+    # A shield is clamped or twisted: no contact of the others is on it.
+    landed = bench.done_or_now("land", core.core) and core.cavity != SHIELD
+    if landed and not ready:
         tip = Tip(end, end + bare, lie.y, lie.thick / 2)
         into = bench.e.body_of(core.core).part
         inserted = bench.done_or_now("insert", core.core)

@@ -5,12 +5,14 @@ the gland in the wall, the tails between outlets, the cores through a panel.
 from collections.abc import Callable
 
 from euthyne.core.plan import Plan
-from euthyne.core.shelf.face import said_mark
-from euthyne.core.shelf.part import Part
+from euthyne.core.shelf.face import SHELL, said_mark
+from euthyne.core.shelf.part import Part, wiring_side
 from euthyne.core.trade.figure import mm
 from euthyne.drawing.colours import core_paint
+from euthyne.drawing.face import pitch, placed, shell
 from euthyne.drawing.pen import circle, path, rect, text
 
+BLANKS_WIDE, BLANKS_TALL = 900.0, 200.0  # px that the face of a connector is drawn in
 MIDDLE, CORD_HALF = 130.0, 31.0  # where the cord runs, and half of its thickness, in px
 WALL = 640.0  # where the wall or the panel stands
 
@@ -67,6 +69,27 @@ def _entry(plan: Plan, part: Part) -> str:
         WALL + 130, 40, "inside", "bench-facing"
     )
     return body + sides + text(WALL + 70, 240, "sheath seen inside", "bench-facing")
+
+
+def _blanks(plan: Plan, part: Part) -> str:
+    """A sealed connector from behind, a blanking plug in every way that no wire comes to."""
+    end = next(e for e in plan.ends.ours if e.part == part)
+    used, ways = (
+        set(end.landing.values()),
+        [c for c in wiring_side(part).cavities if c.mark != SHELL],
+    )
+    scale = min(BLANKS_WIDE / part.face.width, BLANKS_TALL / part.face.height)
+    x, y = 620.0, MIDDLE
+    body = placed(shell(wiring_side(part), "bench-body"), x, y, scale)
+    r = pitch(part.face) * scale * 0.34
+    for c in ways:
+        at = (x + c.x * scale, y - c.y * scale)
+        open_ = c.mark in used
+        body += circle(*at, r, "hole" if open_ else "part-now")
+        body += text(at[0], at[1] + 5, c.mark, "cavity-open" if open_ else "cavity-mark", "middle")
+    many = len(ways) - len(used)
+    said = f"{many} plugs, the ways of the wires left open; numbers as one sees them from behind"
+    return body + text(x, y + part.face.height * scale / 2 + 34, said, "bench-facing", "middle")
 
 
 def _drain(_: Plan, __: Part) -> str:
@@ -260,6 +283,7 @@ def braid_drawing(start: float, end: float, y: float, half: float, kind: str) ->
 
 
 DRAWN: dict[str, Callable[[Plan, Part], str]] = {
+    "blanks": _blanks,
     "knockout": _knock_outs,
     "entry": _entry,
     "drain": _drain,

@@ -196,6 +196,8 @@ def wiring_drawing(
         + text(cx + c.x * scale, _above(face, c, cy, scale), c.mark, "cavity-mark", "middle")
         for c in face.cavities
     )
+    if joint == "ferrule":
+        return terminals
     return placed(shell(face, contact=contact), cx, cy, scale) + terminals
 
 
@@ -206,6 +208,8 @@ def _terminal(x: float, y: float, joint: str) -> str:
     if joint == "solder":
         cup = path(f"M{x - 12:g} {y:g}a12 12 0 0 0 24 0", "terminal")
         return cup + circle(x, y, 5, "screw")
+    if joint == "ferrule":
+        return rect(x - 8, y - 8, 16, 12, "part-on", rx=3) + rect(x - 4, y + 4, 8, 16, "bare")
     if joint == "blade":
         return rect(x - 5, y - 14, 10, 28, "terminal", rx=2)
     slot = element("line", x1=x - 5, y1=y, x2=x + 5, y2=y, class_="screw")

@@ -4,12 +4,12 @@ from euthyne.core.assembly.joints import Joint
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.face import Cavity, Face
 from euthyne.core.shelf.part import Part, mating_face, wiring_side
-from euthyne.core.trade.corewords import core_said, course_said, own_name
+from euthyne.core.trade.corewords import core_said, course_said
 from euthyne.drawing.colours import core_paint
 from euthyne.drawing.crowded import crowded_facing, is_crowded
 from euthyne.drawing.face import face_drawing, pitch, wiring_drawing
 from euthyne.drawing.pen import circle, element, group, path, rect, sheet, text
-from euthyne.drawing.strands import hangs_together_otherwise, strands
+from euthyne.drawing.strands import core_label, hangs_together_otherwise, strands
 
 WIDTH, LEAST_HEIGHT, HEAD = 1232.0, 258.0, 66.0
 CORE_ROW, FEW = 26.0, 4
@@ -78,13 +78,16 @@ def _both_faces(part: Part, places: dict[str, float], middle: float) -> str:
     scale = _scale(part.face)
     mating, wiring = places["mating"], places["wiring"]
     seen = SEEN.get(part.contact, "as you look in")
+    ours = wiring_drawing(
+        wiring_side(part), part.contact, wiring, cy=middle, scale=scale, joint=part.joint
+    )
+    if part.open_end:  # it goes into nothing: nobody looks into it
+        return _titled(part, "each by itself", "in its ferrule", wiring) + ours
     return (
         _titled(part, "mating face", seen, mating)
         + _titled(part, "wiring side", "as you hold it open", wiring)
         + face_drawing(mating_face(part), part.contact, mating, cy=middle, scale=scale)
-        + wiring_drawing(
-            wiring_side(part), part.contact, wiring, cy=middle, scale=scale, joint=part.joint
-        )
+        + ours
     )
 
 
@@ -111,7 +114,11 @@ def _spots(end: str, face: Face, x: float, middle: float) -> str:
 
 
 def _turn(end: str, part: Part, x: float, height: float, turned_round: frozenset[str]) -> str:
-    """The press that turns an end round or back, the other end left as it is."""
+    """The press that turns an end round or back, the other end left as it is; none where there is nothing to
+    look into.
+    """
+    if part.open_end:
+        return ""
     words = f"turn the {part.short} {'back' if end in turned_round else 'round'}"
     then = "".join(sorted(turned_round ^ {end}))
     press = rect(x - 84, height - 26, 168, 22, "turn-press", rx=3) + text(
@@ -169,7 +176,7 @@ def _core(
     else:
         tall = 22
     label = rect(left, y - tall / 2, right - left, tall, "core-label", rx=3)
-    name = text(616, y + 5, f"{own_name(joint.core)} · {tint}", "core-name", "middle")
+    name = text(616, y + 5, core_label(plan, joint.core), "core-name", "middle")
     handle = element(
         "g",
         label + name,

@@ -6,6 +6,11 @@ ACROSS, DOWN, IN_A_ROW = 30.0, 34.0, 12
 EDGE = 10.0
 
 
+def ways_tall(ways: int) -> float:
+    """How much of a sheet a housing of so many ways and its words take, in px."""
+    return -(-ways // IN_A_ROW) * DOWN + 2 * EDGE + 30
+
+
 def ways_drawing(ways: int, this: int, right: float, top: float) -> str:
     """The ways of a housing in rows, one of them marked.
 

@@ -242,7 +242,7 @@ def _housing(part: Part, tip: Tip, cavity: str, now: bool) -> str:
         marked = coupler.beside(part, mouth, tip.y, tall) if now else ""
     else:
         body = rect(left, top, tip.end - left + 96, tall, "bench-body", rx=8)
-        marked = text(tip.end + 78, top - 10, cavity, "bench-part", "end")
+        marked = text(tip.end + 78, top - 10, cavity, "bench-part", "end") if now else ""
     if not now:
         return body + marked
     arrow = f"M{left - 84:g} {top - 18:g}h66m-16 -11l16 11l-16 11"

@@ -11,6 +11,7 @@ from euthyne.drawing.face import contacts, placed, shell
 from euthyne.drawing.pen import circle, group, line, path, rect
 
 SLEEVE_MM = 11.0
+TAILS_MM, MOST_TAILS = 9.0, 7  # half of what the cores of an open end fan out to; so many are drawn
 
 
 @dataclass(frozen=True)
@@ -28,6 +29,8 @@ def outline(part: Part) -> Outline:
     """The outline of a part, whichever way it is recognised best."""
     if part.outline in ("lug", "coupler"):
         return _one_of_a_pair(part) if len(part.marks) == 1 else _pair(part)
+    if part.open_end:
+        return _tails(part)
     if part.outline == "box":
         return _box(part)
     if part.outline == "clamp":
@@ -148,6 +151,20 @@ def _clamp(part: Part) -> Outline:
     )
     spring = circle(reach * 0.45, 0, 4.5, "hole") + circle(reach * 0.45, 0, 7, "rib")
     return Outline(_cord_sleeve() + upper + lower + spring, reach, half, half)
+
+
+def _tails(part: Part) -> Outline:
+    """A cord that ends in its cores, each in its ferrule."""
+    shown = min(len(part.marks), MOST_TAILS)
+    apart = 2 * TAILS_MM / max(shown - 1, 1)
+    body = ""
+    for i in range(shown):
+        y = -TAILS_MM + apart * i
+        body += path(
+            f"M{SLEEVE_MM - 1} 0Q{SLEEVE_MM + 8} {y:g} {SLEEVE_MM + 22} {y:g}", "cord-end cord-thin"
+        )
+        body += rect(SLEEVE_MM + 21, y - 1.6, 7, 3.2, "clip", rx=0.8)
+    return Outline(_cord_sleeve() + body, SLEEVE_MM + 29, TAILS_MM + 3, TAILS_MM + 3)
 
 
 def _angled(part: Part) -> Outline:

@@ -103,6 +103,10 @@ def _named(standings: tuple[Standing, ...], laid: LaidOut, form: Form, here: Sta
     return ""
 
 
+# px of a band that has room for its word and its mark in the usual size.
+ROOMY = 124.0
+
+
 def _band(
     s: Standing, number: int, form: Form, x: float, wide: float, base: str, here: bool
 ) -> str:
@@ -110,7 +114,8 @@ def _band(
     shape = rect(x, top, wide, form.band, "sleeve", rx=3)
     if form.words:
         place = element("tspan", str(number), class_="sleeve-number")
-        word = element("tspan", s.stage.word, x=x + 27, class_="sleeve-word")
+        tight = " sleeve-tight" if wide < ROOMY else ""
+        word = element("tspan", s.stage.word, x=x + 27, class_=f"sleeve-word{tight}")
         name = element("text", f"{place} {word}", x=x + 11, y=y + 5)
         if here:
             sign = ""

@@ -63,7 +63,7 @@ def _layer(drawn: Drawn, end: float, tall: float, now: bool, combed: bool) -> st
     body = rect(0, top, end, tall, f"stair-{drawn}")
     if drawn == "braid":
         half = tall / 2
-        places = range(int(end - 400), int(end - half), 22)
+        places = range(max(int(end - 400), 0), int(end - half), 22)
         strokes = "".join(
             f"M{x:g} {top:g}l{half:g} {tall:g}M{x + half:g} {top:g}l{-half:g} {tall:g}"
             for x in places

@@ -8,6 +8,7 @@ from itertools import pairwise
 
 from euthyne.core.assembly.joints import Joint
 from euthyne.core.assembly.records import POWER
+from euthyne.core.kinds.ways import WaysBrief
 from euthyne.core.order.laid import CableEnd, End
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.face import Face
@@ -23,6 +24,7 @@ COLUMNS = {"A": 250.0, None: 616.0, "B": 982.0}
 MATING = {"A": 90.0, "B": 1142.0}
 FACE_PX, LUG_TALL, ROW = 104.0, 64.0, 34.0
 LABEL_WIDE, LABEL_TALL = 132.0, 26.0
+ON_A_LABEL = 18  # letters
 FACES = ("pin", "socket", "genderless")
 SEEN = {"pin": "as the socket sees it", "socket": "as the plug sees it"}
 
@@ -275,8 +277,9 @@ def _lug(stood: _Stood) -> str:
 def _wires(plan: Plan, laid: _Sheet, run: _Run) -> str:
     """A core from its cavity to its label and on to its other cavity, pale where it was there."""
     joint = run.joint
-    tint = plan.ends.colours.of(joint.core)
     cable = plan.given.assembly.cable(joint.cable)
+    # A bus wire has no insulation of its own, and so no colour.
+    tint = "bare" if cable.id in plan.ends.tapes else plan.ends.colours.of(joint.core)
     thin = " core-thin"
     if not plan.conductor.laid[cable.id].sheathed and cable.circuit == POWER:
         thin = ""
@@ -291,6 +294,20 @@ def _wires(plan: Plan, laid: _Sheet, run: _Run) -> str:
     return group(drawn, class_=f"core-run{there}")
 
 
+def core_label(plan: Plan, core: str) -> str:
+    """What stands on the label of a core: its number or function, what its way is for where somebody said so,
+    its colour where there is room.
+    """
+    joint = next(j for j in plan.ends.joints if j.core == core)
+    if joint.cable in plan.ends.tapes:
+        return "E · braid" if joint.function == "E" else f"{joint.function} · bus wire"
+    told = WaysBrief.of(plan.lead.brief)
+    what = told.says("supply").get(joint.a or "") or told.says("load").get(joint.b or "", "")
+    words = [own_name(core), what, plan.ends.colours.of(core)]
+    said = " · ".join(filter(None, words))
+    return said if len(said) <= ON_A_LABEL else " · ".join(filter(None, words[:2]))[:ON_A_LABEL]
+
+
 def _handle(plan: Plan, run: _Run) -> str:
     """The label of a core, by which it is taken in the hand."""
     joint, left = run.joint, run.x - LABEL_WIDE / 2
@@ -298,7 +315,7 @@ def _handle(plan: Plan, run: _Run) -> str:
     box = rect(left, run.y - LABEL_TALL / 2, LABEL_WIDE, LABEL_TALL, "core-label", rx=3)
     return element(
         "g",
-        box + text(run.x, run.y + 5, f"{own_name(joint.core)} · {tint}", "core-name", "middle"),
+        box + text(run.x, run.y + 5, core_label(plan, joint.core), "core-name", "middle"),
         class_="core-handle",
         data_core=joint.core,
         tabindex="0",

@@ -85,11 +85,8 @@ def pages(
     y = tall
     for cut in plan.cut.groups:
         strip = cut.strip
-        height = (
-            26.0
-            + ROW * len(strip.cores)
-            + (14.0 + STAIR * len(strip.stairs) if strip.stairs else 0.0)
-        )
+        cores = 0.0 if strip.is_of_a_tape else ROW * len(strip.cores)
+        height = 26.0 + cores + (14.0 + STAIR * len(strip.stairs) if strip.stairs else 0.0)
         if y + height > tall - MARGIN:
             found.append([*banner, *_head(plan, top, inches)])
             y = HEAD + 24 + top + inches
@@ -159,13 +156,16 @@ def _head(plan: Plan, top: float, inches: float) -> list[Item]:
 def _end(plan: Plan, cut: StripGroup, y: float) -> list[Item]:
     strip, part, sheathed = cut.strip, cut.part, cut.sheathed
     words = cut.named[0].upper() + cut.named[1:]
+    title = Note(x=MARGIN, y=y, words=f"{words}: {part.words}", size=4.0, heavy=True)
+    if strip.is_of_a_tape:
+        return [title, *_stairs(strip, y + 7)]
     datum = MARGIN + 25
     foot = y + 12 + ROW * len(strip.cores)
     off = ""
     if sheathed:
         off = f"sheath off {mm(strip.sheath_mm):.1f}, "
     items: list[Item] = [
-        Note(x=MARGIN, y=y, words=f"{words}: {part.words}", size=4.0, heavy=True),
+        title,
         Note(
             MARGIN,
             y + 5,

@@ -132,7 +132,8 @@ def _cut(sheet: Sheet, plan: Plan) -> list[Any]:
     if not plan.cut.known:
         return []
     groups = plan.cut.groups
-    drawings = [sheet.drawing(strip_drawing(plan, g), 0.49) for g in groups]
+    cords = [g for g in groups if not g.strip.is_of_a_tape]
+    drawings = [sheet.drawing(strip_drawing(plan, g), 0.49) for g in cords]
     rows = [["End", "Core", "Length", "Bare", "Measured"] * 2]
     told = [
         [
@@ -148,11 +149,10 @@ def _cut(sheet: Sheet, plan: Plan) -> list[Any]:
     half = (len(told) + 1) // 2
     for i in range(half):
         rows.append([*told[i], *(told[half + i] if half + i < len(told) else [""] * 5)])
-    stairs = [
-        sheet.drawing(staircase_drawing(s.stairs, s.whose), 0.6)
-        for s in (g.strip for g in groups)
-        if s.stairs
-    ][:1]
+    stepped = {
+        staircase_drawing(g.strip.stairs, g.strip.whose): g for g in groups if g.strip.stairs
+    }
+    stairs = [sheet.drawing(drawn, 0.6) for drawn in stepped]
     return [
         *sheet.section("Cut and strip", 90),
         *([sheet.drawing(cutting_drawing(plan))] if plan.cut.length else []),

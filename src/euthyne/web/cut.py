@@ -43,10 +43,11 @@ def _caption(group: StripGroup) -> str:
 @lru_cache(maxsize=128)
 def _strip_drawings(lead: Lead) -> tuple[tuple[str, Markup], ...]:
     """The strip plan of every group of cable ends, with what it is called; the very same lead is drawn
-    once.
+    once. A tape is drawn layer by layer alone.
     """
     plan = plan_of(lead)
-    return tuple((_caption(g), Markup(strip_drawing(plan, g))) for g in plan.cut.groups)
+    cords = (g for g in plan.cut.groups if not g.strip.is_of_a_tape)
+    return tuple((_caption(g), Markup(strip_drawing(plan, g))) for g in cords)
 
 
 @blueprint.get("/leads/<tag>/cut")

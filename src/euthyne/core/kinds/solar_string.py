@@ -104,6 +104,17 @@ BY_ITS_TOOL = replace(
     text="Switch off first, then part the couplers, with the parting tool of their make alone.",
 )
 
+ONE_MAKE = Caution(
+    code="one-make",
+    level="caution",
+    stage=Stage.ENDS,
+    watches="The halves of a solar coupler are of one make.",
+    title="Both halves of one make",
+    text="Look at the mark on each half, the string's own and the regulator's too.",
+    why="Halves of two makes look as if they fit; the contact between them heats.",
+    clears="Both halves of one make, crimped with that make's tool; or a reason.",
+)
+
 KIND = Kind(
     id="solar-string",
     name="Solar string run",
@@ -152,16 +163,7 @@ KIND = Kind(
     traits=frozenset({Trait.LIES_STILL, Trait.LIVE_BY_DAY}),
     proof=("string", "apart", "sun", "pull"),
     cautions=(
-        Caution(
-            code="one-make",
-            level="caution",
-            stage=Stage.ENDS,
-            watches="The halves of a solar coupler are of one make.",
-            title="Both halves of one make",
-            text="Look at the mark on each half, the string's own and the regulator's too.",
-            why="Halves of two makes look as if they fit; the contact between them heats.",
-            clears="Both halves of one make, crimped with that make's tool; or a reason.",
-        ),
+        ONE_MAKE,
         BY_ITS_TOOL,
     ),
 )

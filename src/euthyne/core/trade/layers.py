@@ -68,7 +68,11 @@ def without_shield(of: Layered) -> Layered:
     """The layers at an end where no shield is landed: a braid is cut back flush there."""
     flush = (
         replace(
-            x, beyond_mm=0.0, do=x.unlanded, mistake=x.unlanded_mistake or x.mistake, unlanded=""
+            x,
+            beyond_mm=0.0 if x.drawn == "braid" else x.beyond_mm,
+            do=x.unlanded,
+            mistake=x.unlanded_mistake or x.mistake,
+            unlanded="",
         )
         if x.unlanded
         else x

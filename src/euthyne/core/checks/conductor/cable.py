@@ -197,7 +197,7 @@ def _with_changes(plan: Plan, changes: tuple[tuple[str, Any], ...]) -> Plan:
 def solar_cable(plan: Plan) -> Said | None:
     """Only cable made for the sun on a solar run. Source: EN 50618; NFPA 70, 690.31(C)."""
     kind = plan.conductor.cable_type
-    if Trait.LIVE_BY_DAY not in plan.kind.traits or kind.for_the_sun:
+    if Trait.LIVE_BY_DAY not in plan.kind.traits or kind.for_the_sun or plan.given.flex_is_there:
         return None
     by_gauge = plan.lead.conductor.unit == "AWG"
     name = "PV-wire" if by_gauge else "H1Z2Z2-K"

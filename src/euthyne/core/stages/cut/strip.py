@@ -59,6 +59,11 @@ class StripPlan:
     whose: str = ""
 
     @property
+    def is_of_a_tape(self) -> bool:
+        """True where its layers are its own: it has no sheath of a cord, and no cores in colours."""
+        return bool(self.stairs) and self.whose != THE_CORD
+
+    @property
     def below_sheath(self) -> tuple[Stair, ...]:
         """The layers that are steps of their own: all of another's, of the cord's own those below
         its sheath.

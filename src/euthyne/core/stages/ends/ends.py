@@ -253,7 +253,7 @@ class EndsStage:
         carry = (
             j.core
             for j in self.joints
-            if role(j.function) not in ("", "earth") and (j.a or j.b) and j.cable not in self._tapes
+            if role(j.function) not in ("", "earth") and (j.a or j.b) and j.cable not in self.tapes
         )
         for tint, cores in self._by_tint(carry).items():
             functions = {own_name(core) for core in cores}
@@ -266,7 +266,7 @@ class EndsStage:
             yield Marking(core, self.tint(core), own_name(core), "alike")
 
     @cached_property
-    def _tapes(self) -> frozenset[str]:
+    def tapes(self) -> frozenset[str]:
         """The tapes of a lead: their bus wires have no colour, and either of them is either line."""
         cables = self.given.assembly.cables
         of = {c.id: layered(c.type) for c in cables if c.type is not None}
