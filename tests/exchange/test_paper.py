@@ -139,7 +139,7 @@ def test_a_traveller_carries_the_whole_plan_of_any_kind(start):
         "Cut and strip",
         "Wire map",
         *(["wiring side", "mating face"] if faced else []),
-        *([] if p.cut.nothing_new else ["m to cut"]),
+        *([] if p.cut.nothing_new else ["to cut"]),
         *(["Lay out first"] if p.build.steps else []),
     ):
         assert section in flat

@@ -15,7 +15,7 @@ MANY = 3000 if os.environ.get("EUTHYNE_LONG") else 60
 SHARES = 10
 # Where no probe comes to the far end, opens and exchanges are for the tug and for the colours to show.
 UNSEEN = (
-    *("plug-bs", "plug-cee", "plug-as", "plug-na", "conversion"),
+    *("plug-bs", "plug-cee", "plug-as", "plug-na", "conversion", "solar-tail"),
     *("repair-tool", "repair-tool-cee", "repair-tool-nema"),
 )
 

@@ -21,7 +21,7 @@ AT = "2026-11-26T09:00:00"
 AS_MADE = (
     "rail-mule-bank",
     "mount-controller", "hut-to-dome", "jetty-box", "lathe-supply", "visitor-charger", "fan-chain",
-    "dew-heater-box", "drill-plug", "hut-repair", "battery-inverter", "roof-string", "welder-work",
+    "dew-heater-box", "drill-plug", "hut-repair", "battery-inverter", "roof-string", "roof-meter", "welder-work",
     "three-cell-charger", "finder-battery", "weather-mast", "dome-encoder", "gutter-tape",
     "boat-sounder", "sledge-ring", "tent-splitter",
 )  # fmt: skip

@@ -49,7 +49,7 @@ def test_one_termination_shows_the_stages_it_has_and_no_other(person):
 
 def test_the_bench_shows_each_lead_and_what_comes_next(person):
     page = words(person.open("/bench"))
-    assert "27 leads in hand" in page
+    assert "28 leads in hand" in page
     for name, action in (
         ("Hut to dome extension", "Take a size"),
         ("Warm hut bench extension", "Build it"),

@@ -33,6 +33,7 @@ DEMO_ORDER = (
     "mount-controller",
     "battery-inverter",
     "roof-string",
+    "roof-meter",
     "welder-work",
     "three-cell-charger",
     "welder-supply",

@@ -73,6 +73,10 @@ def _entry(plan: Plan, part: Part) -> str:
 
 def _blanks(plan: Plan, part: Part) -> str:
     """A sealed connector from behind, a blanking plug in every way that no wire comes to."""
+    if (
+        not part.seals_cores
+    ):  # a charger's plug counts from its first way: its empty ones are left empty
+        return ""
     end = next(e for e in plan.ends.ours if e.part == part)
     used, ways = (
         set(end.landing.values()),
@@ -88,7 +92,8 @@ def _blanks(plan: Plan, part: Part) -> str:
         body += circle(*at, r, "hole" if open_ else "part-now")
         body += text(at[0], at[1] + 5, c.mark, "cavity-open" if open_ else "cavity-mark", "middle")
     many = len(ways) - len(used)
-    said = f"{many} plugs, the ways of the wires left open; numbers as one sees them from behind"
+    plugs = "1 plug" if many == 1 else f"{many} plugs"
+    said = f"{plugs}, the ways of the wires left open; numbers as one sees them from behind"
     return body + text(x, y + part.face.height * scale / 2 + 34, said, "bench-facing", "middle")
 
 

@@ -59,7 +59,8 @@ def ribbon(plan: Plan, progress: Progress, form: Form, base: str, here: Stage | 
     if form is FOLD:
         size = "row ribbon-fold"
         bands += _named(shown, laid, form, here)
-    body = laid.drawn + bands + (_dimension(plan, form, start, end) if form.dimension else "")
+    told = form.dimension and not progress.one_end
+    body = laid.drawn + bands + (_dimension(plan, form, start, end) if told else "")
     return sheet(form.width, form.height, body, f"ribbon ribbon-{size}", label, role="group")
 
 

@@ -45,6 +45,8 @@ def random_fault(plan: Plan, rng: Random, kind: Kind) -> Broken | None:
     if len(subject.runs) < 2:
         return None
     one, other = rng.sample(subject.runs, 2)
+    if one.a == other.a:  # two legs of one core begin at one contact
+        return None
     ohm = JOINED_OHM if kind == "joined" else rng.choice(LEAKS_OHM)
     return Broken(kind, (one.a, other.a), ohm)
 

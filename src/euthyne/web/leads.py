@@ -7,12 +7,13 @@ from flask import Blueprint, abort, redirect, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.kinds import Kind, KindFamily, Start, starts
+from euthyne.core.kinds import Kind, KindFamily, Start, Trait, starts
 from euthyne.core.kinds.beginning import new_lead
 from euthyne.core.lead.changes import can_be_put_back, shown_changes
 from euthyne.core.lead.stage import Stage
 from euthyne.core.people.roles import Act
 from euthyne.core.plan import plan_of
+from euthyne.core.shelf.part import Part
 from euthyne.core.standing.progress import progress
 from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.measures import Measures, tell
@@ -107,13 +108,27 @@ def _offered(told_in: Measures) -> tuple[Offered, ...]:
     return tuple(_drawn(kind, start) for kind, start in starts(told_in))
 
 
+def _end_words(part: Part) -> str:
+    """What an end is, in the words of one who picks it: its standard and its contacts, or what it is."""
+    if part.there_already:
+        return "what is there"
+    if part.joint == "blind":
+        return "a heating tape"
+    if part.standard != "generic":
+        return f"{part.standard} {part.contact_words}"
+    return part.words
+
+
 def _drawn(kind: Kind, start: Start) -> Offered:
     plan = plan_of(new_lead(kind, start, "new", "2026-01-01T00:00:00"))
     supply, load = plan.given.supply, plan.given.load
-    words = f"{supply.words}; up to its build so far"
+    words = f"{_end_words(supply)} to {_end_words(load)}"
+    if supply == load:
+        words = f"{supply.words}, at both ends"
+    if Trait.ONE_END in kind.traits:
+        words = "a ring, a lug, a ferrule, a contact, a splice"
     if plan.mains:
-        ends = f"{supply.standard} {supply.contact_words} to {load.standard} {load.contact_words}"
-        words = f"{ends}, {start.brief.volts:g} V"
+        words = f"{words}, {start.brief.volts:g} V"
     drawing = Markup(ribbon(plan, progress(plan, False), START, "#"))
     return Offered(kind, start, words, drawing)
 

@@ -52,3 +52,29 @@ def test_a_tape_of_each_country_can_be_built_and_is_read_by_its_own_pins(start, 
     assert next(x for x in plan.prove.lines if x.id == "bus").words.endswith(pins)
     # A tape's bus wires have no colour of their own: none of them is marked.
     assert not [m for m in plan.ends.markings if m.core.startswith("tape.")]
+
+
+@pytest.mark.parametrize("start", ["heating-tape-cord", "heating-tape-cord-na"])
+def test_a_tape_goes_on_a_cord_whose_plug_is_moulded_on(start):
+    lead = made(start, brief__tape_m=8.0, brief__watts_per_m=16.0, brief__run_m=1.0)
+    size = "14 AWG" if start.endswith("na") else "1.5 mm2"
+    said = [("brief.rcd", "30 mA"), ("brief.upstream_amps", 15.0), ("conductor.size", size)]
+    plan = Plan(changed(lead, said))
+    assert not [f for f in found_before_proof(plan) if f.level == "stop"]
+    steps = {s.key: s.headline for s in plan.build.steps}
+    assert "Cut the old end off the cord" in steps["B-off@cord"], "nothing of it is damaged"
+    assert not any(key.startswith("A-land-cord") for key in steps), "its plug is left alone"
+
+
+def test_nothing_of_a_far_end_is_bared_or_tugged():
+    plan = Plan(made("heating-tape"))
+    ends = [s for s in plan.build.steps if s.key.startswith("B-land-tape")]
+    assert len(ends) == 2
+    assert all(not s.figures for s in ends)
+
+
+def test_a_tape_is_drawn_by_its_layers_and_never_as_a_cord():
+    plan = Plan(made("heating-tape"))
+    tapes = [g.named for g in plan.cut.groups if g.strip.is_of_a_tape]
+    assert len(tapes) == 2
+    assert any(not g.strip.is_of_a_tape for g in plan.cut.groups)

@@ -281,7 +281,9 @@ class Proof:
     meter_step_ohm: Annotated[float, Ge(0), Le(10)] = 0.001  # ohm of its smallest step
     zero_ohm: Annotated[float, Ge(0), Le(10)] = 0.0  # ohm of its leads alone
     meter_step_mv: Annotated[float, Ge(0), Le(1000)] = 0.1  # mV of its smallest step
-    gangs: bool = False  # True where there are clips to strap points together
+    # True where there are clips to strap points together, False where not; None while nobody said: then with
+    # clips where point by point would take long
+    gangs: bool | None = None
     # where a simulated copy is probed: sound, or the number of the fault in it
     stand_in: Annotated[str, MaxLen(20)] = ""
     plan_stamp: str | None = None  # the sum of the plan it is held against

@@ -254,7 +254,7 @@ class Part:
     @property
     def closes(self) -> bool:
         """True when it has a body that is shut."""
-        return self.closing != "none" and (self.grips or bool(self.threaded))
+        return self.closing != "none" and (self.grips or self.ties or bool(self.threaded))
 
     @property
     def knock_out_mm(self) -> float | None:

@@ -377,8 +377,10 @@ class ConductorStage:
         return by_itself_amps(self.cable_type.basis, self.size)
 
     def _cord_amps_at(self, layers: int) -> float | None:
-        if self.sizing_brief is None or self.size_name is None or self.beyond_tables:
+        if self._by_itself_amps is not None:
             return self._by_itself_amps
+        if self.sizing_brief is None or self.size_name is None or self.beyond_tables:
+            return None
         place = replace(self.sizing_brief.place, drum_layers=layers)
         return rating_of(replace(self.sizing_brief, place=place), self.size_name)
 
@@ -406,10 +408,10 @@ class ConductorStage:
                 links.append(Link(f"{words}, run at 80 %", FOR_LONG * guard.amps))
             else:
                 links.append(Link(words, guard.amps))
-        if self.candidate is not None:
-            links.append(Link(self.written, self.candidate.rating_amps))
-        elif self._by_itself_amps is not None:
+        if self._by_itself_amps is not None:
             links.append(Link(self.written, self._by_itself_amps))
+        elif self.candidate is not None:
+            links.append(Link(self.written, self.candidate.rating_amps))
         return (*links, Link(self.given.load.words, self.given.load.steady_amps))
 
     @cached_property

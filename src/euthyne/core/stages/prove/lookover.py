@@ -6,6 +6,7 @@ from types import MappingProxyType
 
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.stages.ends.ends import CLOSED_FOR_GOOD, LeadEnd
+from euthyne.core.trade.corewords import function_of
 
 
 @dataclass(frozen=True)
@@ -189,6 +190,13 @@ def _of_end(end: LeadEnd, name: str, short: str, unseen: bool, twice: bool) -> I
     if unseen and len(end.landing) > 1 and not joined and part.joint != "blind":
         question = f"At the {short}, by its colours and marks: is every core in its own contact?"
         bad = "plus in minus, live in neutral: no meter sees it from here"
+        yield LookLine(f"{name}-colours", question, bad, end.id)
+    if unseen and len(part.marks) == 1 and end.fitting.function and end.side and not part.positions:
+        pole = function_of(end.fitting.function)
+        question = (
+            f"At the {short}, by its colours and marks: is it the {pole} wire of what is there?"
+        )
+        bad = "plus in the half of minus: no meter sees it from here"
         yield LookLine(f"{name}-colours", question, bad, end.id)
     if end.landing and not joined and part.joint != CLOSED_FOR_GOOD:
         question = f"Does every core of the {short} stay put when tugged?"

@@ -25,6 +25,9 @@ NEARLY = 0.95  # of its volts: a tester gives a little less under load, generic
 SUM_VOLTS = 0.05  # cells one by one against all of them at once, good practice, generic
 
 
+MANY_PROBES = 20  # so many point by point are more than anybody takes without clips, generic
+
+
 class ProveStage:
     """The proof of a lead, each thing when first asked for."""
 
@@ -79,7 +82,14 @@ class ProveStage:
     @cached_property
     def probe_plan(self) -> tuple[ToProbe, ...]:
         """The shortest list of probes that proves the map, with clips to strap points or without."""
-        return planned(self.ends, self.told.gangs)
+        return planned(self.ends, self.clips)
+
+    @cached_property
+    def clips(self) -> bool:
+        """True where points are strapped together: as somebody said, or where there are many without."""
+        if self.told.gangs is not None:
+            return self.told.gangs
+        return len(planned(self.ends, False)) > MANY_PROBES
 
     @cached_property
     def plan_left(self) -> tuple[ToProbe, ...]:
@@ -108,7 +118,7 @@ class ProveStage:
 
     @cached_property
     def _named(self) -> Named:
-        return name_faults(self.ends, self.probes, self.told.gangs)
+        return name_faults(self.ends, self.probes, self.clips)
 
     @property
     def wiring_faults(self) -> tuple[NamedFault, ...]:
