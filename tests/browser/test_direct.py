@@ -51,7 +51,7 @@ def look(page):
 
 def probe_by_keys(page, store, tag):
     """Every probe at the bench by its keys: space where it sounds, x where it stays silent."""
-    page.goto(f"/leads/{tag}/prove/bench")
+    page.goto(f"/leads/{tag}/prove/bench?at=probe")
     while (asked := plan(store, tag).prove.next_probe) is not None:
         before = page.locator("#headline").inner_text()
         page.keyboard.press("Space" if asked.sounds else "x")
@@ -78,7 +78,8 @@ def test_it_is_proven_and_sealed(page, served, tag):
     probe_by_keys(page, store, tag)
     expect(page.locator("#headline")).to_have_text("Every contact is as the map says")
     page.keyboard.press("Space")
-    expect(page.locator("#question")).to_be_visible()
+    expect(page.get_by_label("The meter says")).to_be_visible()
+    page.goto(f"/leads/{tag}/prove")
     read(page, store, tag, powered=False)
     read(page, store, tag, powered=True)
     page.get_by_role("link", name="On to the tag").click()

@@ -81,6 +81,7 @@ def prove_by_touch(page, store, tag):
         page.get_by_role("button", name="sounds" if asked.sounds else "silent").tap()
         expect(page.locator("#headline")).not_to_have_text(before)
     page.get_by_role("link", name="on to measuring").tap()
+    page.locator(".bench-top a").tap()
     page.get_by_label("Insulation tested at").fill("500 V")
     for line, text in READ.items():
         page.locator(f"#reading-{line}").tap()

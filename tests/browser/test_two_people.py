@@ -80,7 +80,7 @@ def test_a_field_that_anothers_change_brings_appears_on_an_open_page(page, other
 
 def test_the_bench_shows_what_was_done_elsewhere(page, other):
     page.goto("/bench")
-    expect(page.locator("main")).to_contain_text("27 leads in hand")
+    expect(page.locator("main")).to_contain_text("28 leads in hand")
     other.goto("/leads/TR-0019/brief")
     other.get_by_role("button", name="The same again").click()
     expect(page.locator("main")).to_contain_text("28 leads in hand", timeout=SOON)

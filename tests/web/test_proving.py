@@ -19,7 +19,7 @@ def plan(store, tag):
 
 
 def probe_asked(person, tag):
-    page = person.open(f"/leads/{tag}/prove/bench")
+    page = person.open(f"/leads/{tag}/prove/bench?at=probe")
     found = re.search(r'name="probe" value="([^"]+)"', page)
     return unescape(found[1]) if found else ""
 
@@ -48,11 +48,11 @@ def test_all_of_an_end_is_good_in_one_press_and_a_no_stays(person, store):
 
 
 def test_probes_are_asked_one_by_one_and_the_map_is_proven(person, store):
-    page = words(person.open(f"{LINK}/prove/bench"))
+    page = words(person.open(f"{LINK}/prove/bench?at=probe"))
     assert "The battery plus to the inverter plus" in page
     assert "probe 1 of 3" in page
     probe_through(person, store, "TR-0014")
-    assert "Every contact is as the map says" in person.open(f"{LINK}/prove/bench")
+    assert "Every contact is as the map says" in person.open(f"{LINK}/prove/bench?at=probe")
     assert plan(store, "TR-0014").prove.proven_map
 
 
@@ -73,7 +73,7 @@ def test_the_first_wrong_answer_is_named_with_the_probe_that_tells(person, store
     person.send(f"{LINK}/prove/heard", probe=probe_asked(person, "TR-0014"), heard="silent")
     assert probe_asked(person, "TR-0014") == ""
     person.send(f"{LINK}/prove/afresh")
-    assert "probe 1 of 3" in words(person.open(f"{LINK}/prove/bench"))
+    assert "probe 1 of 3" in words(person.open(f"{LINK}/prove/bench?at=probe"))
 
 
 def test_clips_strap_points_together_and_a_strap_that_sounds_is_gone_through(person, store):
@@ -93,7 +93,7 @@ def test_clips_strap_points_together_and_a_strap_that_sounds_is_gone_through(per
     while (asked := plan(store, tag).prove.next_probe).sounds or len(asked.against) == 1:
         said = "sounds" if asked.sounds else "silent"
         person.send(f"/leads/{tag}/prove/heard", probe=asked.key, heard=said)
-    assert "strapped together" in words(person.open(f"/leads/{tag}/prove/bench"))
+    assert "strapped together" in words(person.open(f"/leads/{tag}/prove/bench?at=probe"))
     person.send(f"/leads/{tag}/prove/heard", probe=asked.key, heard="sounds")
     after = plan(store, tag).prove.next_probe
     assert (after.one, len(after.against)) == (asked.one, 1)

@@ -52,7 +52,7 @@ PRESSES = {
     "conductor": Act.MAKE, "copies": Act.KEEP, "cost": Act.MAKE, "cut": Act.MAKE,
     "ends": Act.MAKE, "envelope": Act.MAKE, "picking": Act.MAKE,
     "handing": Act.MAKE, "leads": Act.MAKE, "one": Act.MAKE, "people": Act.MAKE, "practices": Act.KEEP,
-    "probing": Act.PROVE, "prove": Act.PROVE, "rework": Act.MAKE, "shelf": Act.MAKE,
+    "probing": Act.PROVE, "prove": Act.PROVE, "rework": Act.MAKE, "screens": Act.PROVE, "shelf": Act.MAKE,
     "standin": Act.PROVE, "stores": Act.MAKE, "tag": Act.PROVE, "house": Act.KEEP, "measures": Act.KEEP,
 }  # fmt: skip
 OTHERWISE = {

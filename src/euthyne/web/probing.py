@@ -1,8 +1,8 @@
-"""Probing: the next probe of the shortest list, one a screen at the bench, and what was heard."""
+"""Probing: the next probe of the shortest list, and what was heard."""
 
 from dataclasses import dataclass, replace
 
-from flask import Blueprint, Response, redirect, render_template, request, url_for
+from flask import Blueprint, redirect, request, url_for
 from markupsafe import Markup
 
 from euthyne.core.lead.stage import Stage
@@ -13,7 +13,7 @@ from euthyne.core.trade.corewords import function_of
 from euthyne.drawing.probing import probe_drawing
 from euthyne.web.entry import Answer, back
 from euthyne.web.errors import NotNow
-from euthyne.web.frame import LeadPage, lead_page, not_reached, wants_part, who
+from euthyne.web.frame import lead_page
 from euthyne.web.proof import change
 from euthyne.web.standin import bench_of
 
@@ -110,30 +110,7 @@ def _as_said(function: str) -> str:
     return function if function[-1].isdigit() else f"the {function}"
 
 
-@blueprint.get("/leads/<tag>/prove/bench")
-def bench(tag: str) -> str | Response:
-    """One probe, filling the screen."""
-    page = lead_page(tag)
-    if not page.reached(Stage.PROVE):
-        return not_reached(page, Stage.PROVE)
-    if page.held.sealed:
-        return redirect(url_for("prove.show", tag=tag))  # type: ignore[return-value]
-    return _bench(page)
-
-
-def _bench(page: LeadPage) -> str:
-    template = "prove/bench_part.html" if wants_part() else "prove/bench.html"
-    return render_template(
-        template,
-        page=page,
-        shown=next_probe(page.plan),
-        faults=page.plan.prove.wiring_faults,
-        last=_last(page.plan),
-        who=who(),
-    )
-
-
-def _last(plan: Plan) -> str:
+def last_heard(plan: Plan) -> str:
     """What was heard last, in words."""
     if not plan.prove.probes:
         return ""
@@ -151,9 +128,7 @@ def _on(tag: str) -> Answer:
     """On to the next probe, where the press came from."""
     if request.form.get("bench") != "yes":
         return back(tag, Stage.PROVE)
-    if wants_part():
-        return _bench(lead_page(tag))
-    return redirect(url_for("probing.bench", tag=tag), 303)
+    return redirect(url_for("screens.show", tag=tag, at="probe"), 303)
 
 
 @blueprint.post("/leads/<tag>/prove/heard")
@@ -165,7 +140,7 @@ def heard(tag: str) -> Answer:
     if asked is None or asked.key != key or said not in ("sounds", "silent", "meter"):
         raise NotNow(
             "This probe was taken already, or is not on the list any more.",
-            url_for("probing.bench", tag=tag),
+            url_for("screens.show", tag=tag, at="probe"),
             "To the next probe",
         )
     sounds = _by_the_meter(page.plan, asked) if said == "meter" else said == "sounds"
@@ -191,7 +166,7 @@ def _by_the_meter(plan: Plan, asked: ToProbe) -> bool:
 @blueprint.post("/leads/<tag>/prove/slip")
 def slip(tag: str) -> Answer:
     """The last probe is taken back: the probe slipped, or the wrong key was pressed."""
-    last = _last(lead_page(tag).plan)
+    last = last_heard(lead_page(tag).plan)
     change(tag, lambda p: replace(p, probes=p.probes[:-1]), f"Prove: taken back, {last}")
     return _on(tag)
 

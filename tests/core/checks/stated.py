@@ -373,8 +373,8 @@ def _over(x, made, share):
 
 
 def law_18(x):
-    """A solar run is of solar cable, tinned; PV wire and USE-2 may be plain."""
-    if Trait.LIVE_BY_DAY not in x.traits:
+    """A solar run is of solar cable, tinned; PV wire and USE-2 may be plain, a device's own tail as it is."""
+    if Trait.LIVE_BY_DAY not in x.traits or all(c.existing for c in x.lead.cables):
         return False
     c = x.lead.conductor
     sun = c.cable_type in ("H1Z2Z2-K", "PV-wire", "USE-2")

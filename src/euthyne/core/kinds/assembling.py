@@ -45,9 +45,10 @@ def wired_anew(lead: Lead) -> tuple[WireCourse, ...]:
     """The wires of a lead as its kind wires them; by function, where it is made up otherwise."""
     made = usual(lead)
     same = {f.id for f in made.fittings} == {f.id for f in lead.fittings}
-    if same and {c.id for c in made.cables} == {c.id for c in lead.cables}:
-        return made.wires
     parts = {f.id: part_of(lead, f) for f in lead.fittings}
+    if same and {c.id for c in made.cables} == {c.id for c in lead.cables}:
+        # A part that somebody put there may have other ways than the usual one.
+        return only_there(made, parts).wires
     there = WireMap(lead.assembly, parts)
     return there.wires(mapped(there, by_function))
 

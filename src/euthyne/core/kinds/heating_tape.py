@@ -61,8 +61,8 @@ def _joint(function: str) -> str:
 
 
 def _of_a_cord_that_is_there(told: MakeUpInput) -> tuple[str, ...]:
-    """The cores of a cord whose plug is moulded on: between two hots by its volts, where it is of a gauge."""
-    american = told.conductor.unit == "AWG"
+    """The cores of a cord whose plug is moulded on: between two hots by its volts, in North America."""
+    american = told.brief.upstream_family == NORTH_AMERICA.upstream_family
     return ("L1", "L2", "E") if american and told.brief.volts > TWO_HOTS_VOLTS else ("L", "N", "E")
 
 

@@ -15,7 +15,8 @@ from euthyne.exchange.lead_file import read_lead
 DEMO = sorted(
     f.name
     for f in files("euthyne.demo").iterdir()
-    if f.name.endswith(".json") and f.name not in ("stores.json", "sledge-ring.json")
+    if f.name.endswith(".json")
+    and f.name not in ("stores.json", "sledge-ring.json", "mule-lamp-contact.json")
 )
 NUMBER = r"\d+(?:\.\d+)?(?:e[+-]?\d+)?"
 

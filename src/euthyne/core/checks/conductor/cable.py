@@ -228,6 +228,8 @@ def solar_untinned(plan: Plan) -> Said | None:
     taken = plan.lead.conductor
     if Trait.LIVE_BY_DAY not in plan.kind.traits or taken.tinned or taken.metal != "copper":
         return None
+    if plan.given.flex_is_there:  # nobody chose the tail of a device
+        return None
     plain_is_usual = plan.conductor.cable_type.basis == "wet-na-90"
     return Said(
         "Plain copper on a solar run",
