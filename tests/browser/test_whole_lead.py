@@ -56,8 +56,9 @@ def test_an_extension_lead_from_brief_to_sealed_tag(page, served):
     build_by_keyboard_alone(page)
 
     settle(page)
-    for question in page.locator(".looks li").all():
-        question.get_by_role("button", name="yes").click()
+    left = page.locator('.looks details[open] button[aria-pressed="false"]', has_text="yes")
+    while left.count():
+        left.first.click()
         settle(page)
     page.get_by_text("The whole grid, every contact to every other").click()
     for mark in "LNE":
@@ -108,6 +109,10 @@ def build_by_keyboard_alone(page):
         expect(page.locator(".bench-top .mono")).not_to_have_text(at)
     expect(page.locator("#headline")).to_have_text("Built. Now prove it")
     page.keyboard.press(" ")
+    expect(page.locator("#headline")).to_contain_text("you judged as you built")
+    page.keyboard.press(" ")
+    expect(page.locator("#headline")).to_contain_text("whole along its length")
+    page.locator(".bench-top a").click()
     expect(page.get_by_role("heading", name="Is it what the plan says")).to_be_visible()
 
 

@@ -1,5 +1,6 @@
 """Leads: the list of every lead, the search, new ones, and a lead's document in and out."""
 
+import re
 from dataclasses import dataclass
 from functools import cache
 
@@ -9,6 +10,7 @@ from werkzeug.wrappers import Response
 
 from euthyne.core.kinds import Kind, KindFamily, Start, Trait, starts
 from euthyne.core.kinds.beginning import new_lead
+from euthyne.core.kinds.plainwords import plain_words
 from euthyne.core.lead.changes import can_be_put_back, shown_changes
 from euthyne.core.lead.stage import Stage
 from euthyne.core.people.roles import Act
@@ -16,6 +18,7 @@ from euthyne.core.plan import plan_of
 from euthyne.core.shelf.part import Part
 from euthyne.core.standing.progress import progress
 from euthyne.core.trade.fault import Refused
+from euthyne.core.trade.glossary import words_with
 from euthyne.core.trade.measures import Measures, tell
 from euthyne.drawing.ribbon import START, ribbon
 from euthyne.exchange.lead_file import read_lead, write_lead
@@ -32,6 +35,10 @@ blueprint = Blueprint("leads", __name__)
 LATELY = 4
 
 
+# Words and figures, and a figure that stands on its unit: 12V, 13A.
+WORD, UNIT = re.compile(r"[\w./+-]+"), re.compile(r"(\d)(v|a|w|kw|amp|volt)\b")
+
+
 @dataclass(frozen=True)
 class Offered:
     """A starting point as it is offered: its kind, its words, its drawing."""
@@ -44,7 +51,18 @@ class Offered:
     @property
     def said(self) -> str:
         """Everything it can be found by."""
-        return f"{self.start.name} {self.kind.name} {self.kind.family.value} {self.words}"
+        volts = f"{self.start.brief.volts:g} V"
+        plain = plain_words(self.kind.id, self.words)
+        return f"{self.start.name} {self.kind.name} {self.kind.family.value} {self.words} {volts} {plain}"
+
+    def found_by(self, asked: str) -> bool:
+        """True where every word that was asked begins one of its own; a figure is that figure."""
+        own = WORD.findall(tell(self.said, "metric").lower())
+        wanted = WORD.findall(UNIT.sub(r"\1 \2", asked.lower()))
+        return all(
+            any(one == word if word[0].isdigit() else one.startswith(word) for one in own)
+            for word in wanted
+        )
 
 
 @blueprint.get("/leads")
@@ -63,6 +81,7 @@ def show() -> str:
         more=listed.more,
         later=bool(after),
         words=words,
+        meant=words_with(words),
         away=away,
         at=stage,
         calendar=calendar_address(),
@@ -79,11 +98,7 @@ def new() -> str:
 
 def _families(words: str) -> list[tuple[str, list[Offered]]]:
     """The starting points that hold every word, family by family; what was made last stands first, by itself."""
-    offered = [
-        one
-        for one in _offered(measures())
-        if all(w in tell(one.said, "metric").lower() for w in words.split())
-    ]
+    offered = [one for one in _offered(measures()) if one.found_by(words)]
     last = _made_last(offered)
     families = [("Made last", last)]
     for family in KindFamily:

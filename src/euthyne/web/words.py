@@ -10,10 +10,16 @@ from markupsafe import Markup
 from euthyne.core.trade import figure as figures
 from euthyne.core.trade.corewords import core_said, mark_said
 from euthyne.core.trade.figure import WRITTEN, Unit, number_of, shortly, unit_of
+from euthyne.core.trade.glossary import explained_at, glossary
 from euthyne.core.trade.shown import at_least, at_most, places_of
 from euthyne.core.trade.wire import size_words
 from euthyne.drawing.pen import mark
 from euthyne.web.fields import options, pulled
+
+
+def explained(word: str) -> str:
+    """What a word of the glossary says. Raises: KeyError where it is none."""
+    return glossary()[word].says
 
 
 def filters() -> dict[str, Callable[..., Any]]:
@@ -21,6 +27,8 @@ def filters() -> dict[str, Callable[..., Any]]:
     units = {name: _of(unit) for name, unit in vars(figures).items() if isinstance(unit, Unit)}
     return units | {
         "theirs": theirs,
+        "explained_at": explained_at,
+        "explained": explained,
         "figure": figure,
         "limit": limit,
         "day": day,

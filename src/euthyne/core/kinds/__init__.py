@@ -33,7 +33,7 @@ __all__ = [
 ]
 
 BOUGHT_BY_GAUGE = ("22", "20", "18", "16", "14", "12", "10", "8", "6", "4", "2", "1", "1/0")
-SHARED = ("kind", "asked", "makeup", "ways", "cautions", "beginning", "assembling")
+SHARED = ("kind", "asked", "makeup", "ways", "plainwords", "cautions", "beginning", "assembling")
 
 
 def _found() -> dict[str, Kind]:

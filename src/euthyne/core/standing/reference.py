@@ -13,6 +13,7 @@ from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.standing.cost import practised_minutes
 from euthyne.core.trade.barrel import narrow_die
 from euthyne.core.trade.colours import schemes
+from euthyne.core.trade.glossary import glossary
 from euthyne.core.trade.layers import layered_cables
 from euthyne.core.trade.rating import bases
 from euthyne.data.schema import ROWS
@@ -25,6 +26,7 @@ READERS: dict[str, Callable[[], object]] = {
     "bodies.toml": bodies,
     "boxes.toml": boxes,
     "ways.toml": series,
+    "glossary.toml": glossary,
     "layers.toml": layered_cables,
     "presses.toml": narrow_die,
     "proof-limits.toml": proof_limits,
