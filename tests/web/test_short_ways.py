@@ -26,6 +26,16 @@ def test_the_same_lead_again_is_planned_alike_and_nothing_of_it_is_built(person,
     assert "as TR-0017 again" in words(person.open("/leads/TR-0043/log"))
 
 
+def test_a_name_that_holds_its_tag_holds_the_new_one(person, store):
+    answer = person.client.post("/leads/new", data={"start": "inverter-link"})
+    tag = answer.headers["Location"].split("/")[2]
+    assert store.get(tag).lead.name.endswith(tag)
+    answer = person.client.post(f"/leads/{tag}/again")
+    again = answer.headers["Location"].split("/")[2]
+    assert again != tag
+    assert store.get(again).lead.name == store.get(tag).lead.name.replace(tag, again)
+
+
 def test_a_sealed_lead_can_be_made_again(person, store):
     person.send("/leads/TR-0012/again")
     assert not store.get("TR-0043").sealed

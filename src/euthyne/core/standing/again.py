@@ -17,6 +17,7 @@ def same_again(lead: Lead, tag: str, at: str) -> Lead:
     return replace(
         lead,
         tag=tag,
+        name=lead.name.replace(lead.tag, tag),  # a name that held its tag holds its own
         created_at=at,
         wanted_by=None,
         reasons=(),
