@@ -13,6 +13,7 @@ from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.stages.build.spoiled import Spoiled, spoiled
 from euthyne.core.stages.cut.cut import StripGroup
+from euthyne.core.stages.prove.wanted import instruments_wanted
 from euthyne.core.standing.progress import not_to_be_built
 from euthyne.core.stores import Stock, StockNeed
 from euthyne.core.trade.fault import Refused
@@ -73,6 +74,7 @@ def show(tag: str) -> str:
         cutting=cutting,
         cables=_cables(page.plan),
         stairs=stairs,
+        wanted=instruments_wanted(page.plan.prove.lines),
     )
 
 

@@ -14,6 +14,7 @@ from euthyne.core.lead import Proof, Reading
 from euthyne.core.plan import Plan
 from euthyne.core.stages.prove.readings.typed import read_reading
 from euthyne.core.stages.prove.verdict import Meter
+from euthyne.core.stages.prove.wanted import instruments_wanted
 
 FINE = Meter(percent=0.1, step_ohm=0.0001, zero_ohm=0.0, step_mv=0.01)
 # Class 5 copper at 20 C, ohm/km, IEC 60228.
@@ -245,3 +246,20 @@ def test_a_pole_counts_as_tested_by_its_millivolts_or_by_half_an_hour_at_its_loa
     lines = lines_of("inverter-link")
     assert lines["pole-+"].instead == "rise-+"
     assert lines["rise-+"].powered and not lines["rise-+"].mandatory
+
+
+@pytest.mark.parametrize(
+    ("start", "among", "not_among"),
+    [
+        ("extension-bs", "an insulation tester, 500 V", "a source of 20 A"),
+        ("inverter-link", "a source of 20 A and a meter that reads millivolts", "insulation"),
+        ("signal-lead", "an insulation tester, 100 V", "a source"),
+        ("conversion", "a meter that reads milliohms", "insulation"),
+    ],
+)
+def test_what_it_will_be_proven_with_is_said_with_what_does_without(start, among, not_among):
+    wanted = instruments_wanted(lines_of(start).values())
+    assert wanted[0].words == "a multimeter with a sounder"
+    assert among in [x.words for x in wanted]
+    assert not any(not_among in x.words for x in wanted)
+    assert all(x.without for x in wanted)
