@@ -33,7 +33,7 @@ VIEWS = {
     "bench-step": ("/leads/TR-0014/build/bench?step=A-land--", 1280, 800),
     "telephone": ("/leads/TR-0029/build/bench?step=gate-B-land-cord.N", 390, 844),
     "prove": ("/leads/TR-0014/prove", 1280, 1600),
-    "probe": ("/leads/TR-0024/prove/bench?at=probe", 820, 1180),
+    "probe": ("/leads/TR-0025/prove/bench?at=read-insulation-E", 820, 1180),
     "envelope": ("/envelope/drop", 1280, 1100),
     "tag": ("/leads/TR-0012/tag", 1280, 880),
 }

@@ -52,7 +52,7 @@ class Offered:
     def said(self) -> str:
         """Everything it can be found by."""
         volts = f"{self.start.brief.volts:g} V"
-        plain = plain_words(self.kind.id, self.words)
+        plain = plain_words(self.kind.wanted_for, self.words)
         return f"{self.start.name} {self.kind.name} {self.kind.family.value} {self.words} {volts} {plain}"
 
     def found_by(self, asked: str) -> bool:

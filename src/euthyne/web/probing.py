@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass, replace
 
-from flask import Blueprint, redirect, request, url_for
+from flask import Blueprint, current_app, redirect, request, url_for
 from markupsafe import Markup
 
 from euthyne.core.lead.stage import Stage
@@ -13,7 +13,7 @@ from euthyne.core.trade.corewords import function_of
 from euthyne.drawing.probing import probe_drawing
 from euthyne.web.entry import Answer, back
 from euthyne.web.errors import NotNow
-from euthyne.web.frame import lead_page
+from euthyne.web.frame import lead_page, wants_part
 from euthyne.web.proof import change
 from euthyne.web.standin import bench_of
 
@@ -128,6 +128,8 @@ def _on(tag: str) -> Answer:
     """On to the next probe, where the press came from."""
     if request.form.get("bench") != "yes":
         return back(tag, Stage.PROVE)
+    if wants_part():
+        return str(current_app.view_functions["screens.show"](tag, at="probe"))
     return redirect(url_for("screens.show", tag=tag, at="probe"), 303)
 
 

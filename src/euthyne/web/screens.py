@@ -47,14 +47,14 @@ class ShownReading:
 
 
 @blueprint.get("/leads/<tag>/prove/bench")
-def show(tag: str) -> str | Response:
+def show(tag: str, at: str = "") -> str | Response:
     """The screen that is asked for, or the next that is to be done."""
     page = lead_page(tag)
     if not page.reached(Stage.PROVE):
         return not_reached(page, Stage.PROVE)
     if page.held.sealed:
         return redirect(url_for("prove.show", tag=tag))  # type: ignore[return-value]
-    return _screen(page, request.args.get("at", ""))
+    return _screen(page, at or request.args.get("at", ""))
 
 
 def _screen(page: LeadPage, at: str = "", reading: ShownReading | None = None) -> str:
@@ -127,13 +127,15 @@ def _kept(plan: Plan, line: ProofLine) -> ShownReading:
     )
 
 
-def _on(tag: str, at: str = "") -> Response:
-    """On to a screen, or to the next that is to be done."""
+def _on(tag: str, at: str = "") -> str | Response:
+    """On to a screen, or to the next that is to be done: shown at once where a part is asked for."""
+    if wants_part():
+        return show(tag, at)
     return redirect(url_for("screens.show", tag=tag, at=at or None), 303)  # type: ignore[return-value]
 
 
 @blueprint.post("/leads/<tag>/prove/stand")
-def stand(tag: str) -> Response:
+def stand(tag: str) -> str | Response:
     """What whoever is here judged at its step of the build stands as they saw it."""
     lines, at, by = judged_by(lead_page(tag).plan, who()), now(), who()
     if not lines:
@@ -147,7 +149,7 @@ def stand(tag: str) -> Response:
 
 
 @blueprint.post("/leads/<tag>/prove/bench/look")
-def look(tag: str) -> Response:
+def look(tag: str) -> str | Response:
     """An answer to one look: on to the next where it is good, and here until it is put right where not."""
     name, good = request.form.get("look", ""), request.form.get("good") == "yes"
     line = next((x for x in lead_page(tag).plan.prove.looks if x.id == name), None)

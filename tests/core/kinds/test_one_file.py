@@ -160,7 +160,7 @@ def test_a_kind_with_something_missing_is_refused(changes, fault):
 
 
 def test_a_kind_has_no_defaults():
-    with pytest.raises(TypeError, match="missing 12"):
+    with pytest.raises(TypeError, match="missing 13"):
         Kind(id="half")
 
 

@@ -151,6 +151,7 @@ KIND = Kind(
     name="Set of battery cables",
     family=KindFamily.DIRECT,
     headline="What do the batteries feed, and which posts are joined?",
+    wanted_for="12v 24v 12 24 48 battery bank parallel series jumper",
     source="battery",
     starts=(
         Start(

@@ -161,6 +161,7 @@ KIND = Kind(
     name="Battery charger lead",
     family=KindFamily.DIRECT,
     headline="How many cells, charged how fast?",
+    wanted_for="lithium pack balance hobby model aeroplane cells",
     source="battery, full",
     starts=(
         Start(

@@ -99,6 +99,7 @@ KIND = Kind(
     name="New connector on a device",
     family=KindFamily.DEVICES,
     headline="What does the device draw, and what tail has it already?",
+    wanted_for="connector on a device battery fan camera",
     source="supply",
     starts=(
         Start(

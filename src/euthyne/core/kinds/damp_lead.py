@@ -110,6 +110,7 @@ KIND = Kind(
     name="Boat and damp lead",
     family=KindFamily.DIRECT,
     headline="What does it draw, how far, and how wet does it lie?",
+    wanted_for="boat marine 12v 12 24 lamp pump bilge",
     source="battery",
     starts=(
         Start(

@@ -15,6 +15,7 @@ KIND = Kind(
     name=NAME,
     family=KindFamily.MAINS,
     headline="What does it feed, from what, how far, and where does it live?",
+    wanted_for="lamp fan heater kettle household drill tool reel three pin two sockets outlet",
     source="supply",
     starts=(
         Start(

@@ -131,6 +131,7 @@ KIND = Kind(
     name="Heating-tape plug",
     family=KindFamily.DEVICES,
     headline="How much tape, at how many watts a metre, started how cold?",
+    wanted_for="gutter pipe frost roof de-icing heat trace",
     source="supply",
     starts=(
         _start("heating-tape", "bs1363-plug-heavy", BRIEF, RUBBER),

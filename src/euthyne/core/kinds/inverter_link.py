@@ -55,6 +55,7 @@ KIND = Kind(
     name="Battery to inverter link",
     family=KindFamily.DIRECT,
     headline="What does the inverter deliver, and how low may the battery fall?",
+    wanted_for="12v 24v 48v 12 24 48 car van battery inverter solar bank cable starter",
     source="battery",
     starts=(
         Start(

@@ -104,6 +104,7 @@ class Kind:
     name: str
     family: KindFamily
     headline: str
+    wanted_for: str  # what people look for who do not know what it is called
     source: str
     starts: tuple[Start, ...]
     groups: tuple[QuestionGroup, ...]

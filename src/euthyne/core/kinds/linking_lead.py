@@ -38,6 +38,7 @@ KIND = Kind(
     name="Linking lead",
     family=KindFamily.MAINS,
     headline="How many units hang on this lead, and how many does the manual allow?",
+    wanted_for="stage fan chain daisy",
     source="supply",
     starts=(
         Start(

@@ -13,6 +13,7 @@ KIND = Kind(
     name=NAME,
     family=KindFamily.MAINS,
     headline="What does it feed, from what, how far, and where does it live?",
+    wanted_for="computer monitor instrument device power lead",
     source="supply",
     starts=(
         Start("cord-bs", NAME, a="bs1363-plug", b="c13", brief=BRIEF, conductor=Conductor()),

@@ -41,6 +41,7 @@ KIND = Kind(
     name=WORDS,
     family=KindFamily.DEVICES,
     headline="What does the tool draw, and what flex has it?",
+    wanted_for="broken plug change drill tool vacuum cleaner",
     source="supply",
     starts=(
         _start("plug-bs", WORDS, "bs1363-plug", BRIEF, Conductor()),

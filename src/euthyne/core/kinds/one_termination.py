@@ -122,6 +122,7 @@ KIND = Kind(
     name="One termination",
     family=KindFamily.DEVICES,
     headline="Which wire is it, and what does its end go into?",
+    wanted_for="crimp ring terminal spade contact pin connector car tractor",
     source="end",
     starts=(
         Start(

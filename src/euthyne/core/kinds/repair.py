@@ -111,6 +111,7 @@ KIND = Kind(
     name=OF_A_LEAD,
     family=KindFamily.MAINS,
     headline="What does the mended lead feed, and how is it mended?",
+    wanted_for="broken damaged cut cable mend fix",
     source="supply",
     starts=(
         _start("repair", OF_A_LEAD, "bs1363-plug", "bs1363-socket", METRIC),

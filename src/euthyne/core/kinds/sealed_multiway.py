@@ -19,6 +19,7 @@ KIND = Kind(
     name="Sealed multi-way lead",
     family=KindFamily.MANY_CORES,
     headline="How many circuits, each carrying what, lying together how far?",
+    wanted_for="waterproof automotive tractor trailer lamp sensor",
     source="supply",
     starts=(
         Start(

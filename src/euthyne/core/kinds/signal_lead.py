@@ -56,6 +56,7 @@ KIND = Kind(
     name="Multi-pole lead with shield",
     family=KindFamily.MANY_CORES,
     headline="How many cores, each carrying what, and is there a shield?",
+    wanted_for="data sensor encoder serial audio control multicore",
     source="supply",
     starts=(
         Start(

@@ -120,6 +120,7 @@ KIND = Kind(
     name="Solar string run",
     family=KindFamily.DIRECT,
     headline="What do the panels give on the coldest, brightest morning?",
+    wanted_for="panel panels roof photovoltaic pv extension",
     source="panels",
     starts=(
         Start(

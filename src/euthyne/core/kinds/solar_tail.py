@@ -57,6 +57,7 @@ KIND = Kind(
     name="Solar couplers on a bare tail",
     family=KindFamily.DEVICES,
     headline="What do the panels give, and what tail has the device?",
+    wanted_for="panel meter breaker controller roof photovoltaic pv",
     source="panels",
     starts=(
         Start(

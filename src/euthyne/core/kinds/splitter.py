@@ -76,6 +76,7 @@ KIND = Kind(
     name="Splitter",
     family=KindFamily.MAINS,
     headline="What does it feed, from what, how far, and into how many sockets?",
+    wanted_for="two three sockets y double",
     source="supply",
     starts=(
         _start("splitter-bs", "bs1363-plug-heavy", "bs1363-socket-heavy", BRIEF, RUBBER),

@@ -63,6 +63,7 @@ KIND = Kind(
     name="Machine supply extension",
     family=KindFamily.MAINS,
     headline="What does it feed, from what, how far, and where does it live?",
+    wanted_for="workshop machine lathe saw generator",
     source="supply",
     starts=(
         Start(

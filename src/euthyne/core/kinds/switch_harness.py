@@ -78,6 +78,7 @@ KIND = Kind(
     name="Inlet and switch harness",
     family=KindFamily.DEVICES,
     headline="What does the box feed, and how long are its jumpers?",
+    wanted_for="box panel switch inlet",
     source="supply",
     starts=(
         Start(

@@ -43,6 +43,7 @@ KIND = Kind(
     name=NAME,
     family=KindFamily.MAINS,
     headline="Does the vehicle's maker allow an extension, and what does it draw for hours?",
+    wanted_for="electric car ev charge charging",
     source="supply",
     starts=(
         Start(

@@ -60,6 +60,7 @@ KIND = Kind(
     name="Welding extension",
     family=KindFamily.DIRECT,
     headline="How hard does it weld, for how long, and what is there already?",
+    wanted_for="weld welder stinger clamp electrode",
     source="arc",
     starts=(
         Start(
