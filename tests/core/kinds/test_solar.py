@@ -112,3 +112,11 @@ def test_the_brief_of_a_kind_is_its_own():
     kind = kind_named("solar-string")
     assert replace(kind.brief(), strings=4, meets="branches").strings_in_it == 4
     assert replace(kind.brief(), strings=4).strings_in_it == 1
+
+
+def test_a_device_behind_panels_is_tried_with_them_uncovered():
+    tail = Plan(made("solar-tail"))
+    asked = {look.id: look.question for look in tail.prove.looks}
+    assert "panels uncovered" in asked["trial"]
+    assert "fused" not in asked["trial"]
+    assert any("is it the plus wire of what is there" in question for question in asked.values())

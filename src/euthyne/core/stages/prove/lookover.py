@@ -33,6 +33,12 @@ TRIED = LookLine(
     "Last of all, with its source in and fused: does it run, the right way round, and stays every joint cold?",
     "backwards, not at all, or a warm joint",
 )
+TRIED_BY_DAY = replace(
+    TRIED,
+    question=(
+        "Last of all, its panels uncovered: does it run, the right way round, and stays every joint cold?"
+    ),
+)
 MATED = (
     LookLine(
         "mated-welder",
@@ -119,7 +125,7 @@ def look_list(
         *lines,
         THE_WIRE if one_end else CORD,
         *((OLD,) if salvaged else ()),
-        *((TRIED,) if tried else ()),
+        *((TRIED_BY_DAY if roofs else TRIED,) if tried else ()),
         *(MATED if welds else ()),
         *map(mated, roofs),
     )
