@@ -58,3 +58,11 @@ def test_a_ring_goes_into_no_housing_and_has_no_second_lock():
     assert sum("lock" in s.headline for s in pin.build.steps) == 2
     assert any(s.headline.endswith("into way 4, tail lamp") for s in pin.build.steps)
     assert "no-such-way" not in {f.code for f in checks(pin)}
+
+
+def test_its_tag_says_what_was_made_and_where_it_goes():
+    said = {"brief__connector": "tail lamp", "brief__cavity": 4}
+    facts = Plan(made("one-termination", **PIN, **said)).tag.facts("2026-12-01", "RM")
+    assert facts.end_a == "contact for a housing there already, pin, way 4 of tail lamp"
+    assert facts.end_b == "where the wire comes from"
+    assert Plan(made("solar-tail")).tag.facts("2026-12-01", "RM").end_b == "device"

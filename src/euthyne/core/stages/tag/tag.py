@@ -5,6 +5,8 @@ from datetime import date
 from typing import Any
 
 from euthyne.core.kinds.cable_set import SetBrief
+from euthyne.core.kinds.kind import Trait
+from euthyne.core.kinds.one_termination import OneBrief
 from euthyne.core.lead import Look, Reading
 from euthyne.core.stages.brief.brief import BriefStage
 from euthyne.core.stages.conductor.conductor import ROLLED_UP_LAYERS, ConductorStage
@@ -159,6 +161,12 @@ class TagStage:
         place = self.given.assembly.place(here[0].place)
         if place is None or place.id == side:
             return " and ".join(words)
+        if list(words) == [here[0].id]:  # it was there and has no name of its own: its place is one
+            return place.called
+        if Trait.ONE_END in self.given.kind.traits:
+            told = OneBrief.of(self.given.lead.brief)
+            way = f"way {told.cavity} of " if told.cavity and told.connector else ""
+            return f"{' and '.join(words)}{f', {way}{told.connector}' if told.connector else ''}"
         return f"{place.called}: {' and '.join(words)}"
 
     @property
