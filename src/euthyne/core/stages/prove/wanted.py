@@ -7,32 +7,32 @@ from euthyne.core.stages.prove.readings import ProofLine
 
 
 @dataclass(frozen=True)
-class Instrument:
-    """An instrument in the words of a shop, why it is wanted, and what does in its place."""
+class MeterWanted:
+    """A meter or a tester in the words of a shop, why it is wanted, and what does in its place."""
 
     words: str
     what_for: str
     without: str
 
 
-METER = Instrument(
+METER = MeterWanted(
     "a multimeter with a sounder",
     "every contact to every other",
     "a lamp and a battery sound as well, and read nothing",
 )
-MILLIOHM = Instrument(
+MILLIOHM = MeterWanted(
     "a meter that reads milliohms",
     "what must be read of its cores and its earth",
     "borrow one, or drive a known current and read millivolts at the joint: four wires",
 )
 
 
-def instruments_wanted(lines: Iterable[ProofLine]) -> tuple[Instrument, ...]:
+def instruments_wanted(lines: Iterable[ProofLine]) -> tuple[MeterWanted, ...]:
     """What the lines that must be read are read with, each once.
 
     Parameters: lines of a proof. Returns: the instruments, the commonest first.
     """
-    found: dict[str, Instrument] = {METER.words: METER}
+    found: dict[str, MeterWanted] = {METER.words: METER}
     for line in lines:
         if not line.mandatory:
             continue
@@ -41,12 +41,12 @@ def instruments_wanted(lines: Iterable[ProofLine]) -> tuple[Instrument, ...]:
     return tuple(found.values())
 
 
-def _for(line: ProofLine) -> Instrument:
+def _for(line: ProofLine) -> MeterWanted:
     """What one line is read with."""
     amps = getattr(line, "amps", None)
     if line.test_volts:
         volts = f"{line.test_volts[0]:g} V"
-        return Instrument(
+        return MeterWanted(
             f"an insulation tester, {volts}",
             "what must not touch",
             "borrow one, or have it tested: a multimeter of a few volts shows nothing of it",
@@ -54,7 +54,7 @@ def _for(line: ProofLine) -> Instrument:
     if line.measure.word == "volts":
         return METER
     if amps is not None:
-        return Instrument(
+        return MeterWanted(
             f"a source of {amps:g} A and a meter that reads millivolts",
             "each pole or joint, by four wires",
             "a battery and a known load drive the current as well",
