@@ -3,12 +3,16 @@
 import os
 import random
 from collections import Counter
+from dataclasses import replace
 from functools import cache
 
 import pytest
 from proving import NAMES, built, proven
 
+from euthyne.core.lead import Proof
+from euthyne.core.plan import Plan
 from euthyne.core.trade.corewords import function_of, own_name
+from euthyne.instruments.bench import SimulatedBench
 from euthyne.instruments.faults import KINDS, fault_words, hidden_in, random_fault
 
 MANY = 3000 if os.environ.get("EUTHYNE_LONG") else 60
@@ -77,3 +81,18 @@ def test_a_seed_hides_the_same_fault_each_time_and_says_it_in_words(start):
         hidden = hidden_in(plan, seed)
         assert hidden == hidden_in(plan, seed)
         assert hidden.at[0] in fault_words(hidden)
+
+
+@pytest.mark.parametrize("gangs", [False, True])
+@pytest.mark.parametrize("start", ["charger-lead", "signal-lead", "sealed-multiway"])
+def test_with_clips_or_without_every_fault_of_the_map_is_gone_through_to_its_end(start, gangs):
+    plan = plan_of(start)
+    for seed in range(12):
+        bench = SimulatedBench(plan, (hidden_in(plan, seed),), seed=1)
+        proof, told, taken = Proof(gangs=gangs), plan, 0
+        while (asked := told.prove.next_probe) is not None:
+            taken += 1
+            assert taken < 400, (seed, asked)
+            heard = bench.sounds(asked.one.name, tuple(x.name for x in asked.against))
+            proof = replace(proof, probes=(*proof.probes, asked.answered(heard)))
+            told = Plan(replace(plan.lead, proof=proof))

@@ -118,7 +118,7 @@ class ProveStage:
 
     @cached_property
     def _named(self) -> Named:
-        return name_faults(self.ends, self.probes, self.clips)
+        return name_faults(self.ends, self.probes)
 
     @property
     def wiring_faults(self) -> tuple[NamedFault, ...]:

@@ -125,12 +125,11 @@ class _View:
         return replace(asked, one=self.back[asked.one], against=against)
 
 
-def name_faults(ends: EndsStage, probes: tuple[Probe, ...], gangs: bool = False) -> Named:
+def name_faults(ends: EndsStage, probes: tuple[Probe, ...]) -> Named:
     """What explains a map that is not as planned, the fewest mistakes first; nothing where nothing is
     wrong.
 
-    Parameters: the ends with their map; the probes taken so far, a part of the map or all of it; gangs,
-    whether there are clips to strap points together.
+    Parameters: the ends with their map; the probes taken so far, a part of the map or all of it.
     """
     if not probes:
         return Named()
@@ -150,7 +149,7 @@ def name_faults(ends: EndsStage, probes: tuple[Probe, ...], gangs: bool = False)
     faults = tuple(NamedFault(_title(e), e.text) for e in found.explanations)
     if settle is None:
         opened = [m.wire for e in found.explanations for m in e.mistakes if isinstance(m, Open)]
-        asked = (_elsewhere(wiring, wire, told, gangs, closed) for wire in opened)
+        asked = (_elsewhere(wiring, wire, told, closed) for wire in opened)
         settle = next((probe for probe in asked if probe is not None), None)
     return Named(faults, view.probe(settle))
 
@@ -159,11 +158,10 @@ def _elsewhere(
     wiring: Wiring,
     wire: Course,
     told: Heard,
-    gangs: bool,
     closed: tuple[tuple[str, str], ...],
 ) -> ToProbe | None:
     """Whether a core that seems open comes out at another contact: the probe that is left of those, its
-    own end against each at the other.
+    own end against each at the other. One by one, with clips too: a strap that sounds does not say where.
     """
     one, other = wire
     probed = {*told.sounds, *told.silences}
@@ -173,7 +171,7 @@ def _elsewhere(
     left = tuple(p for p in there if frozenset((one, p)) not in probed)
     if not left:
         return None
-    return ToProbe(one, left if gangs else left[:1], False, closed)
+    return ToProbe(one, left[:1], False, closed)
 
 
 def _settling(
