@@ -11,7 +11,8 @@ from euthyne.core.assembly.records import POWER
 from euthyne.core.kinds import KINDS, kind_named
 from euthyne.core.lead import Lead, part_of
 from euthyne.core.plan import plan_of
-from euthyne.core.shelf.part import Part, faults_of
+from euthyne.core.shelf.faults import faults_of
+from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.parts import shelf
 from euthyne.core.sizing.brief import OneLoad
 from euthyne.core.stages.tag.seal import Seal, holds

@@ -5,7 +5,8 @@ from dataclasses import dataclass
 from functools import cache
 from typing import TYPE_CHECKING, Literal
 
-from euthyne.core.shelf.part import Part, faults_of
+from euthyne.core.shelf.faults import faults_of
+from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.parts import shelf
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.measures import tell

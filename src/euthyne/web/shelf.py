@@ -9,10 +9,11 @@ from markupsafe import Markup
 from werkzeug.wrappers import Response
 
 from euthyne.core.checks import listed
+from euthyne.core.shelf.faults import faults_of
 from euthyne.core.shelf.finder import QUESTIONS, left, matching, shelved_under
 from euthyne.core.shelf.loose import read_loose, written
 from euthyne.core.shelf.making import CLOSINGS
-from euthyne.core.shelf.part import Part, faults_of
+from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.parts import shelf
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.shelf.terminations.finishes import FINISHES

@@ -6,8 +6,9 @@ import pytest
 
 from euthyne.core.shelf import bodies as bodies_module
 from euthyne.core.shelf.bodies import bodies, steps, with_body
+from euthyne.core.shelf.faults import faults_of
 from euthyne.core.shelf.loose import read_loose
-from euthyne.core.shelf.part import ThreadedPart, faults_of
+from euthyne.core.shelf.part import ThreadedPart
 from euthyne.core.shelf.parts import part, shelf
 from euthyne.core.stages.cut.strip import strip_plan
 from euthyne.core.trade.fault import Refused

@@ -10,7 +10,8 @@ from hypothesis import strategies as st
 from leads import INVERTER, SIGNAL, TAPE, plan
 
 from euthyne.core.checks import checks
-from euthyne.core.shelf.part import Post, faults_of
+from euthyne.core.shelf.faults import faults_of
+from euthyne.core.shelf.part import Post
 from euthyne.core.shelf.parts import part
 from euthyne.core.stages.cut.strip import strip_plan
 from euthyne.core.trade.barrel import (

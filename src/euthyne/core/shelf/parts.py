@@ -7,6 +7,7 @@ from typing import Any, TypeVar
 from euthyne.core.shelf.bodies import steps, with_body
 from euthyne.core.shelf.boxes import boxed
 from euthyne.core.shelf.face import Cavity, Face, face_faults
+from euthyne.core.shelf.faults import faults_of
 from euthyne.core.shelf.part import (
     Contact,
     Part,
@@ -14,7 +15,6 @@ from euthyne.core.shelf.part import (
     Post,
     Rewirable,
     ThreadedPart,
-    faults_of,
 )
 from euthyne.core.shelf.ways import faces_of, ways_of
 from euthyne.core.trade.barrel import OpenBarrel

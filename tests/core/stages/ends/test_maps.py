@@ -10,7 +10,8 @@ from leads import plan
 from euthyne.core.assembly.joints import STARTING_MAPS, by_function, straight_through
 from euthyne.core.lead import part_of
 from euthyne.core.shelf.face import turned
-from euthyne.core.shelf.part import faults_of, mating_face, wiring_side
+from euthyne.core.shelf.faults import faults_of
+from euthyne.core.shelf.part import mating_face, wiring_side
 from euthyne.core.shelf.parts import part, shelf
 from euthyne.core.trade.colours import false_friends, schemes, schemes_for
 
