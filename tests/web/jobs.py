@@ -62,12 +62,37 @@ def sealed(person, store, job):
     passed(person, store, tag, titles)
     for stage in ("ends", "cut"):
         person.send(f"/leads/{tag}/{stage}/settle")
+    built(person, store, tag)
+    person.send(f"/leads/{tag}/prove", **{"proof.tested_volts": "500 V", **job.proof})
+    person.send(f"/leads/{tag}/prove/gangs", gangs="yes")
+    proven_and_sealed(person, store, tag, titles)
+    return tag, titles
+
+
+def built(person, store, tag):
+    """Every step confirmed, each of them ticked by that and no other."""
     while steps := plan(store, tag).build.steps_left:
         answer = person.confirm(tag, steps[0].key, **measured(store, tag, steps[0]))
         assert len(plan(store, tag).build.steps_left) == len(steps) - 1, words(answer.text)[:700]
-    person.send(f"/leads/{tag}/prove", **{"proof.tested_volts": "500 V", **job.proof})
-    person.send(f"/leads/{tag}/prove/gangs", gangs="yes")
+
+
+def proven_and_sealed(person, store, tag, titles):
+    """Looked at, probed, read, and sealed."""
     prove(person, store, tag)
     passed(person, store, tag, titles)
     person.send(f"/leads/{tag}/tag/seal", initials="AF")
-    return tag, titles
+
+
+def is_in_the_log(person, store, tag):
+    """A lead that was sealed, in a log without a fault, its number on its page."""
+    assert store.get(tag).sealed
+    assert store.faults_of_log() == []
+    assert tag in words(person.open(f"/leads/{tag}/tag"))
+
+
+def met_at(person, job, changes, stage):
+    """The page of a stage, in words, after a mistake was made on purpose: what was typed at each stage."""
+    tag = begun(person, job)
+    for where, fields in changes.items():
+        person.send(f"/leads/{tag}/{where}", **fields)
+    return words(person.open(f"/leads/{tag}/{stage}"))

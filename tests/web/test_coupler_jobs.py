@@ -3,12 +3,24 @@
 from dataclasses import replace
 
 import pytest
-from jobs import Job, begun, passed, sealed
+from jobs import Job, begun, built, is_in_the_log, met_at, passed, proven_and_sealed, sealed
 from person import words
 from sampling import some
-from test_to_the_seal import plan, prove
+from test_to_the_seal import plan
 
 GENDERS = {"panels+": "socket", "panels-": "pin", "controller+": "pin", "controller-": "socket"}
+
+
+def tape(start, tape_m, watts_per_m, run_m, rcd, size, *, upstream_amps="16 A", **more):
+    """A heating tape on its cord: how long and how warm it is, and what guards it."""
+    brief = {
+        "brief.tape_m": tape_m,
+        "brief.watts_per_m": watts_per_m,
+        "brief.run_m": run_m,
+        "brief.rcd": rcd,
+        "brief.upstream_amps": upstream_amps,
+    }
+    return Job(start, {**brief, **more.pop("brief", {})}, size, **more)
 
 
 def couplers(kind):
@@ -108,50 +120,24 @@ JOBS = {
         conductor={"conductor.cable_type": "H05RN-F"},
         ends={"fit.supply": "power-4-socket-push-in", "fit.load": "power-4-pin-screw"},
     ),
-    "tape of 26 ft at 120 V": Job(
-        "heating-tape-nema",
-        {
-            "brief.tape_m": "26 ft",
-            "brief.watts_per_m": "5 W/ft",
-            "brief.run_m": "4 ft",
-            "brief.rcd": "5 mA",
-            "brief.upstream_amps": "20 A",
-        },
-        "14 AWG",
+    "tape of 26 ft at 120 V": tape(
+        "heating-tape-nema", "26 ft", "5 W/ft", "4 ft", "5 mA", "14 AWG", upstream_amps="20 A"
     ),
-    "tape of 3 m on a short tail": Job(
-        "heating-tape-cee",
-        {
-            "brief.tape_m": "3 m",
-            "brief.watts_per_m": "18 W/m",
-            "brief.run_m": "0.4 m",
-            "brief.rcd": "30 mA",
-            "brief.upstream_amps": "16 A",
-        },
-        "1 mm2",
+    "tape of 3 m on a short tail": tape(
+        "heating-tape-cee", "3 m", "18 W/m", "0.4 m", "30 mA", "1 mm2"
     ),
-    "tape on a cord that is there": Job(
-        "heating-tape-cord",
-        {
-            "brief.tape_m": "6 m",
-            "brief.watts_per_m": "18 W/m",
-            "brief.run_m": "1.5 m",
-            "brief.rcd": "30 mA",
-            "brief.upstream_amps": "16 A",
-        },
-        "1.5 mm2",
+    "tape on a cord that is there": tape(
+        "heating-tape-cord", "6 m", "18 W/m", "1.5 m", "30 mA", "1.5 mm2"
     ),
-    "tape of 90 m between two hots": Job(
+    "tape of 90 m between two hots": tape(
         "heating-tape-240",
-        {
-            "brief.tape_m": "90 m",
-            "brief.watts_per_m": "26 W/m",
-            "brief.start_multiple": "6",
-            "brief.run_m": "2 m",
-            "brief.rcd": "30 mA",
-            "brief.upstream_amps": "30 A",
-        },
+        "90 m",
+        "26 W/m",
+        "2 m",
+        "30 mA",
         "10 AWG",
+        upstream_amps="30 A",
+        brief={"brief.start_multiple": "6"},
         ends={"fit.wall": "nema-l6-30p"},
         conductor={"conductor.cable_type": "SOOW"},
     ),
@@ -189,9 +175,7 @@ JOBS = {
 @pytest.mark.parametrize("name", some(JOBS, 4))
 def test_a_job_goes_from_new_lead_to_its_seal(person, store, name):
     tag, _ = sealed(person, store, JOBS[name])
-    assert store.get(tag).sealed
-    assert store.faults_of_log() == []
-    assert tag in words(person.open(f"/leads/{tag}/tag"))
+    is_in_the_log(person, store, tag)
 
 
 def test_a_contact_of_somebodys_connector_is_made_read_and_sealed(person, store):
@@ -219,13 +203,9 @@ def test_a_contact_of_somebodys_connector_is_made_read_and_sealed(person, store)
     )
     titles = []
     passed(person, store, tag, titles)
-    while steps := plan(store, tag).build.steps_left:
-        person.confirm(tag, steps[0].key)
-        assert len(plan(store, tag).build.steps_left) == len(steps) - 1, steps[0].key
+    built(person, store, tag)
     person.send(f"/leads/{tag}/prove", **{"reading.one": "4 milliohm"})
-    prove(person, store, tag)
-    passed(person, store, tag, titles)
-    person.send(f"/leads/{tag}/tag/seal", initials="AF")
+    proven_and_sealed(person, store, tag, titles)
     assert store.get(tag).sealed
     assert "Sealed as number" in words(person.open(f"/leads/{tag}/tag"))
 
@@ -236,12 +216,8 @@ def test_a_booted_lug_on_a_thick_wire_is_sealed_by_itself(person, store):
     )
     tag, titles = answer.headers["Location"].split("/")[2], []
     passed(person, store, tag, titles)
-    while steps := plan(store, tag).build.steps_left:
-        person.confirm(tag, steps[0].key)
-        assert len(plan(store, tag).build.steps_left) == len(steps) - 1, steps[0].key
-    prove(person, store, tag)
-    passed(person, store, tag, titles)
-    person.send(f"/leads/{tag}/tag/seal", initials="AF")
+    built(person, store, tag)
+    proven_and_sealed(person, store, tag, titles)
     assert store.get(tag).sealed
 
 
@@ -325,6 +301,4 @@ MISTAKES = {
 @pytest.mark.parametrize("name", MISTAKES)
 def test_a_mistake_of_the_trade_is_met_where_it_is_made(person, name):
     of, changes, stage, said = MISTAKES[name]
-    tag = begun(person, JOBS[of])
-    answers = [words(person.send(f"/leads/{tag}/{at}", **typed)) for at, typed in changes.items()]
-    assert said in " ".join([*answers, words(person.open(f"/leads/{tag}/{stage}"))])
+    assert said in met_at(person, JOBS[of], changes, stage)

@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 import pytest
-from jobs import Job, begun, sealed
+from jobs import Job, begun, is_in_the_log, met_at, sealed
 from person import words
 from sampling import some
 from test_to_the_seal import plan
@@ -209,9 +209,7 @@ def test_a_job_goes_from_new_lead_to_its_seal(person, store, name, measures):
     if measures == "metric":
         job = replace(job, size=IN_METRIC.get(job.size, job.size))
     tag, _ = sealed(person, store, job)
-    assert store.get(tag).sealed
-    assert store.faults_of_log() == []
-    assert tag in words(person.open(f"/leads/{tag}/tag"))
+    is_in_the_log(person, store, tag)
 
 
 # A mistake of each trade, made on purpose: what is typed, at which stage, and what is said of it.
@@ -280,10 +278,7 @@ MISTAKES = {
 @pytest.mark.parametrize("name", MISTAKES)
 def test_a_mistake_of_the_trade_is_met_where_it_is_made(person, name):
     of, changes, stage, said = MISTAKES[name]
-    tag = begun(person, JOBS[of])
-    for where, fields in changes.items():
-        person.send(f"/leads/{tag}/{where}", **fields)
-    assert said in words(person.open(f"/leads/{tag}/{stage}"))
+    assert said in met_at(person, JOBS[of], changes, stage)
 
 
 def test_what_a_piece_gives_is_one_press(person, store):

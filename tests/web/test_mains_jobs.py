@@ -5,7 +5,7 @@ from dataclasses import replace
 from html import unescape
 
 import pytest
-from jobs import Job, begun, sealed
+from jobs import Job, begun, is_in_the_log, met_at, sealed
 from person import words
 from sampling import some
 from test_to_the_seal import plan
@@ -133,9 +133,7 @@ JOBS = {
 @pytest.mark.parametrize("name", some(JOBS, 3))
 def test_a_job_goes_from_new_lead_to_its_seal(person, store, name):
     tag, _ = sealed(person, store, JOBS[name])
-    assert store.get(tag).sealed
-    assert store.faults_of_log() == []
-    assert tag in words(person.open(f"/leads/{tag}/tag"))
+    is_in_the_log(person, store, tag)
 
 
 # A mistake of each trade, made on purpose: where it is begun, what is typed, where it is met and how.
@@ -227,10 +225,7 @@ MISTAKES = {
 @pytest.mark.parametrize("name", MISTAKES)
 def test_a_mistake_of_the_trade_is_met_where_it_is_made(person, name):
     job, changes, stage, said = MISTAKES[name]
-    tag = begun(person, job)
-    for where, fields in changes.items():
-        person.send(f"/leads/{tag}/{where}", **fields)
-    assert said in words(person.open(f"/leads/{tag}/{stage}"))
+    assert said in met_at(person, job, changes, stage)
 
 
 def test_a_repairs_old_ends_are_said_and_its_tag_says_where_it_was_mended(person, store):

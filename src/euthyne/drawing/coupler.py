@@ -2,16 +2,15 @@
 looks like a plug, the pin in one that looks like a socket. That is the mistake of every roof, so both are drawn.
 """
 
-from euthyne.core.shelf.part import Part
+from euthyne.core.shelf.part import OTHER_HALF, Part
 from euthyne.drawing.pen import group, line, path, rect, text
 
 LONG = 104.0  # from the back of a half to its mouth, in px
 FRONT = 66.0  # of that before the thread for its nut
 LOOKS = {"socket": "hole: looks like a plug", "pin": "pin: looks like a socket"}
-OTHER = {"socket": "pin", "pin": "socket"}
 
 
-def half(contact: str, x: float, y: float, tall: float, long: float = LONG) -> str:
+def half_drawing(contact: str, x: float, y: float, tall: float, long: float = LONG) -> str:
     """The housing of one half, open towards the wire on its left.
 
     Parameters: contact inside it; x of its back, y of its middle, tall, the height of its back, long, from
@@ -48,7 +47,7 @@ def _contact(contact: str, x: float, y: float, kind: str) -> str:
     return rect(x + 40, y - 8, 56, 16, kind, rx=3) + line(x + 64, y, x + 96, y, "screw")
 
 
-def nut(x: float, y: float, tall: float) -> str:
+def nut_drawing(x: float, y: float, tall: float) -> str:
     """A cap nut that is on its body before the contact comes."""
     high = tall * 1.2
     ribs = "".join(
@@ -57,16 +56,16 @@ def nut(x: float, y: float, tall: float) -> str:
     return rect(x - 4, y - high / 2, 24, high, "part-on", rx=5) + ribs
 
 
-def beside(part: Part, mouth: float, y: float, tall: float) -> str:
+def told_apart(part: Part, mouth: float, y: float, tall: float) -> str:
     """What a half is called, and under it the other one, so that the two are told apart.
 
     Parameters: part of this half; mouth, its x, y of its middle, tall, the height of its back, in px.
     """
-    other = OTHER[part.contact]
+    other = OTHER_HALF[part.contact]
     below, x = y + tall + 92, mouth - LONG
     named = text(x + LONG, y + tall / 2 + 28, LOOKS[part.contact], "bench-part", "end")
     said = text(
         x + LONG, below + tall / 2 + 28, f"not this one, {LOOKS[other]}", "bench-facing", "end"
     )
-    drawn = half(other, x, below, tall) + _contact(other, x, below, "terminal")
+    drawn = half_drawing(other, x, below, tall) + _contact(other, x, below, "terminal")
     return named + group(drawn, class_="ghost") + said

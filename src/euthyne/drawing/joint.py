@@ -236,10 +236,10 @@ def _housing(part: Part, tip: Tip, cavity: str, now: bool) -> str:
     if part.joint == "sleeve-contact":
         mouth = tip.end + 96
         left = min(mouth - coupler.LONG, tip.start - 14)
-        body = coupler.half(part.contact, left, tip.y, tall, mouth - left)
+        body = coupler.half_drawing(part.contact, left, tip.y, tall, mouth - left)
         if not part.threaded:
-            body += coupler.nut(left, tip.y, tall)
-        marked = coupler.beside(part, mouth, tip.y, tall) if now else ""
+            body += coupler.nut_drawing(left, tip.y, tall)
+        marked = coupler.told_apart(part, mouth, tip.y, tall) if now else ""
     else:
         body = rect(left, top, tip.end - left + 96, tall, "bench-body", rx=8)
         marked = text(tip.end + 78, top - 10, cavity, "bench-part", "end") if now else ""

@@ -96,7 +96,7 @@ class JournalLine:
     changes: tuple[Change, ...] = ()
 
 
-def known(lead: Lead) -> Lead:
+def same_as_before(lead: Lead) -> Lead:
     """The very lead that was read or written before, where it says the same: what was worked out of that
     one is then found at once.
     """
@@ -116,8 +116,8 @@ def read_kept(document: str) -> Lead:
         raise Unreadable("", "a byte of it is no letter: the data file was damaged there")
     try:
         with suppress(ValueError):  # read again below, in words
-            return known(lead_adapter().validate_json(document))
-        return known(kept_lead(parse_json(document)))
+            return same_as_before(lead_adapter().validate_json(document))
+        return same_as_before(kept_lead(parse_json(document)))
     except Refused as refused:
         why = "; ".join(f"{f.field}: {f.problem}" for f in refused.faults)
         raise Unreadable("", why.removeprefix(": ")) from refused
@@ -151,7 +151,7 @@ def lead_of(row: Any) -> Lead:
 
 def write(row: LeadRow, lead: Lead, at: str) -> None:
     """Put a lead into its row."""
-    row.name, row.made_for, row.document = lead.name, lead.made_for, text_of(known(lead))
+    row.name, row.made_for, row.document = lead.name, lead.made_for, text_of(same_as_before(lead))
     row.changed_at, row.revision = at, row.revision + 1
 
 

@@ -35,10 +35,11 @@ from euthyne.web.frame import (
     wants_part,
     who,
 )
-from euthyne.web.measured import StepReading, held_up, keep_readings, step_readings
+from euthyne.web.measured import held_up, keep_readings, step_readings
 from euthyne.web.people import initials_given
 from euthyne.web.pulse import here
 from euthyne.web.stores import laid
+from euthyne.web.typed_reading import TypedReading
 
 blueprint = Blueprint("build", __name__)
 # Steps that are judged beside pictures of their termination, or of how a body is gripped and shut.
@@ -155,7 +156,7 @@ def _picture(lead: Lead, key: str) -> Markup:
 def _bench_page(
     page: LeadPage,
     step: BuildStep | None,
-    asked: tuple[StepReading, ...] | None = None,
+    asked: tuple[TypedReading, ...] | None = None,
     tool: "TakenTool | None" = None,
 ) -> str:
     here(page.tag)

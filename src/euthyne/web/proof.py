@@ -5,13 +5,13 @@ from dataclasses import replace
 
 from flask import g, url_for
 
-from euthyne.core.lead import Lead, Proof
+from euthyne.core.lead import Lead, Look, Proof
 from euthyne.core.plan import plan_of
 from euthyne.core.standing.passing import passes_own
 from euthyne.store.clock import now
 from euthyne.web.access import SOMEONE_ELSE, setting
 from euthyne.web.errors import NotNow
-from euthyne.web.frame import store, who
+from euthyne.web.frame import lead_page, store, who
 
 
 def begun(lead: Lead, proof: Proof) -> Proof:
@@ -39,3 +39,17 @@ def change(tag: str, changed: Callable[[Proof], Proof], words: str) -> None:
         return replace(lead, proof=begun(lead, proof))
 
     g.kept = store().change(tag=tag, change=stamped, at=now(), by=who(), what=words)
+
+
+def keep_look(tag: str, line: str, good: bool) -> None:
+    """Keep the answer to a line of the look list. Raises NotNow where there is no such line."""
+    if line not in {x.id for x in lead_page(tag).plan.prove.looks}:
+        raise NotNow(
+            "This line is not on the look list.", url_for("prove.show", tag=tag), "Back to Prove"
+        )
+    answer = Look(line, good, now(), who())
+    change(
+        tag,
+        lambda p: replace(p, looks=(*(x for x in p.looks if x.line != line), answer)),
+        f"Prove: looked at {line}, {'good' if good else 'bad'}",
+    )

@@ -28,7 +28,7 @@ from euthyne.web.errors import NotNow
 from euthyne.web.fields import Entered, read_form, say
 from euthyne.web.frame import LeadPage, lead_page, not_reached, show_stage, wants_part, who
 from euthyne.web.probing import next_probe
-from euthyne.web.proof import begun, change, refuse_own
+from euthyne.web.proof import begun, change, keep_look, refuse_own
 from euthyne.web.shelf import added
 from euthyne.web.standin import hidden_words
 
@@ -203,15 +203,7 @@ def where(tag: str, line: str) -> str:
 def look(tag: str) -> Answer:
     """An answer to a line of the look list."""
     line, _, said = request.form.get("look", "").partition(" ")
-    good = said == "yes"
-    if line not in {x.id for x in lead_page(tag).plan.prove.looks}:
-        raise NotNow("This line is not on the look list.", f"/leads/{tag}/prove", "Back to Prove")
-    answer = Look(line, good, now(), who())
-    change(
-        tag,
-        lambda p: replace(p, looks=(*(x for x in p.looks if x.line != line), answer)),
-        f"Prove: looked at {line}, {'good' if good else 'bad'}",
-    )
+    keep_look(tag, line, said == "yes")
     return back(tag, Stage.PROVE)
 
 

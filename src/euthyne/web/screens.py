@@ -1,49 +1,29 @@
 """Prove, one thing a screen: what was judged in the build, a look, a probe, a reading; by thumb, pedal or keys."""
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from flask import Blueprint, Response, abort, redirect, render_template, request, url_for
 from markupsafe import Markup
 
-from euthyne.core.lead import Look, Reading
+from euthyne.core.lead import Look
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.stages.prove.lookover import LookLine
 from euthyne.core.stages.prove.readings import ProofLine
-from euthyne.core.stages.prove.readings.typed import asked_about, read_reading
-from euthyne.core.stages.prove.verdict import Verdict
 from euthyne.core.standing.judged import judged_by, steps_of
 from euthyne.core.standing.screens import Screen, next_screen, screens
-from euthyne.core.trade.fault import Refused
-from euthyne.core.trade.quantity import VOLTS, read_quantity
 from euthyne.drawing.bench import bench_drawing
 from euthyne.drawing.judge import row
 from euthyne.drawing.probing import reading_drawing
 from euthyne.store.clock import now
 from euthyne.web.entry import Answer
 from euthyne.web.errors import NotNow
-from euthyne.web.fields import say
 from euthyne.web.frame import LeadPage, lead_page, not_reached, wants_part, who
 from euthyne.web.probing import last_heard, next_probe
-from euthyne.web.proof import change
+from euthyne.web.proof import change, keep_look
+from euthyne.web.typed_reading import TypedReading, kept_reading, typed_reading
 
 blueprint = Blueprint("screens", __name__)
-
-
-@dataclass(frozen=True)
-class ShownReading:
-    """A reading on its screen: what was typed, at what volts, what is wrong with it, whether that is only asked
-    about, and the verdict.
-    """
-
-    line: ProofLine
-    drawing: Markup
-    text: str = ""
-    volts: str = ""
-    problem: str = ""
-    asked: bool = False
-    verdict: Verdict | None = None
-    locked: bool = False
 
 
 @blueprint.get("/leads/<tag>/prove/bench")
@@ -57,7 +37,7 @@ def show(tag: str, at: str = "") -> str | Response:
     return _screen(page, at or request.args.get("at", ""))
 
 
-def _screen(page: LeadPage, at: str = "", reading: ShownReading | None = None) -> str:
+def _screen(page: LeadPage, at: str = "", reading: TypedReading | None = None) -> str:
     """One screen of the proof; where none is left, what comes after it."""
     plan, all_of_them = page.plan, screens(page.plan, who())
     here = next((s for s in all_of_them if s.key == at), None) or next_screen(all_of_them)
@@ -82,7 +62,7 @@ def _screen(page: LeadPage, at: str = "", reading: ShownReading | None = None) -
     )
 
 
-def _shown(plan: Plan, here: Screen, reading: ShownReading | None) -> dict[str, object]:
+def _shown(plan: Plan, here: Screen, reading: TypedReading | None) -> dict[str, object]:
     """What a screen shows beside its keys."""
     name = here.key.partition("-")[2]
     if here.kind == "judged":
@@ -91,8 +71,7 @@ def _shown(plan: Plan, here: Screen, reading: ShownReading | None) -> dict[str, 
         return _look(plan, _looked(plan, name))
     if here.kind == "probe":
         return {"probing": next_probe(plan), "faults": plan.prove.wiring_faults}
-    line = _line(plan, name)
-    return {"reading": reading or _kept(plan, line)}
+    return _reading(plan, reading or _kept(plan, _line(plan, name)))
 
 
 def _look(plan: Plan, line: LookLine) -> dict[str, object]:
@@ -113,18 +92,25 @@ def _line(plan: Plan, name: str) -> ProofLine:
     return next((x for x in plan.prove.lines if x.id == name), None) or abort(404)
 
 
-def _kept(plan: Plan, line: ProofLine) -> ShownReading:
-    """A reading as it is kept, with its verdict."""
-    read = plan.prove.reading(line.id)
-    volts = plan.prove.volts_of(line) if read else plan.lead.proof.tested_volts
-    return ShownReading(
-        line,
-        Markup(reading_drawing(plan, line)),
-        line.written(read.value, read.above, read.amps) if read else "",
-        f"{volts:g} V" if volts and line.test_volts else "",
-        verdict=plan.prove.verdicts.get(line.id),
-        locked=line.powered and bool(plan.prove.dead_open),
-    )
+def _kept(plan: Plan, line: ProofLine) -> TypedReading:
+    """A reading as it is kept; where there is none, at the volts that were tested at last."""
+    kept, volts = kept_reading(plan, line), plan.lead.proof.tested_volts
+    if kept.text or not (line.test_volts and volts):
+        return kept
+    return replace(kept, volts=f"{volts:g} V")
+
+
+def _reading(plan: Plan, reading: TypedReading) -> dict[str, object]:
+    """A reading, where its probes go, and whether others come before it."""
+    return {
+        "reading": reading,
+        "drawing": Markup(reading_drawing(plan, reading.line)),
+        "locked": _waits(plan, reading.line),
+    }
+
+
+def _waits(plan: Plan, line: ProofLine) -> bool:
+    return line.powered and bool(plan.prove.dead_open)
 
 
 def _on(tag: str, at: str = "") -> str | Response:
@@ -152,18 +138,8 @@ def stand(tag: str) -> str | Response:
 def look(tag: str) -> str | Response:
     """An answer to one look: on to the next where it is good, and here until it is put right where not."""
     name, good = request.form.get("look", ""), request.form.get("good") == "yes"
-    line = next((x for x in lead_page(tag).plan.prove.looks if x.id == name), None)
-    if line is None:
-        raise NotNow(
-            "This line is not on the look list.", url_for("screens.show", tag=tag), "To the next"
-        )
-    answer = Look(line.id, good, now(), who())
-    change(
-        tag,
-        lambda p: replace(p, looks=(*(x for x in p.looks if x.line != line.id), answer)),
-        f"Prove: looked at {line.id}, {'good' if good else 'bad'}",
-    )
-    return _on(tag, "" if good else f"look-{line.id}")
+    keep_look(tag, name, good)
+    return _on(tag, "" if good else f"look-{name}")
 
 
 @blueprint.post("/leads/<tag>/prove/bench/read")
@@ -171,33 +147,25 @@ def read(tag: str) -> Answer:
     """A reading, kept and judged; what cannot be read is shown as it was typed, with what would do."""
     page = lead_page(tag)
     line = _line(page.plan, request.form.get("line", ""))
-    text, volts = (request.form.get(x, "").strip() for x in ("reading", "volts"))
-    shown = replace(_kept(page.plan, line), text=text, volts=volts, verdict=None)
-    if shown.locked:
+    if _waits(page.plan, line):
         raise NotNow(
             "The tests with nothing connected come first.",
             url_for("screens.show", tag=tag),
             "To the next of them",
         )
-    if not text:
+    text, volts, sure = (request.form.get(x, "").strip() for x in ("reading", "volts", "sure"))
+    if text:
+        typed = typed_reading(line, text, volts, sure)
+    else:
         problem = f"Type what the meter says, such as {line.example}."
-        return _screen(page, f"read-{line.id}", replace(shown, problem=problem))
-    try:
-        typed = read_reading(line, text)
-        at_volts = read_quantity(volts, VOLTS, line.id).value if line.test_volts and volts else None
-    except Refused as refused:
-        return _screen(page, f"read-{line.id}", replace(shown, problem=say(refused.faults[0])))
-    if line.test_volts and at_volts is None:
-        problem = f"At what volts? This is a test at {line.test_volts[0]:g} V."
-        return _screen(page, f"read-{line.id}", replace(shown, problem=problem))
-    question = asked_about(line, typed)
-    if question and request.form.get("sure") != text:
-        return _screen(page, f"read-{line.id}", replace(shown, problem=question, asked=True))
-    fresh = Reading(line.id, typed.value, now(), who(), typed.above, typed.amps, at_volts=at_volts)
+        typed = TypedReading(line, text, volts, problem=problem)
+    fresh = typed.fresh
+    if fresh is None:
+        return _screen(page, f"read-{line.id}", typed)
     change(
         tag,
         lambda p: replace(
-            p, readings=(*p.readings, fresh), tested_volts=at_volts or p.tested_volts
+            p, readings=(*p.readings, fresh), tested_volts=fresh.at_volts or p.tested_volts
         ),
         f"Prove: read {line.id}",
     )

@@ -1,7 +1,7 @@
 """What people call a lead who do not know what it is called: by country, by what hangs on it, by where it is."""
 
 # Words for the country of a coupler, by its standard.
-COUNTRIES = {
+LANDS = {
     "BS 1363": "uk britain british england scotland wales ireland irish three pin square pin",
     "CEE 7": "europe european german germany french france spain netherlands round pin",
     "IEC 60884": "europe european german germany french france spain netherlands round pin",
@@ -20,5 +20,5 @@ def plain_words(wanted_for: str, said: str) -> str:
     >>> "british" in plain_words("lamp", "BS 1363 pins to BS 1363 holes")
     True
     """
-    lands = (words for standard, words in COUNTRIES.items() if standard in said)
+    lands = (words for standard, words in LANDS.items() if standard in said)
     return " ".join((wanted_for, *lands))

@@ -46,6 +46,9 @@ class SolarBrief(Brief):
         return fuse_for("solar-gPV", self.amps, self.amps, max(STRING_MARGIN, self.margin))
 
 
+# How many times the amps of a string are counted: IEC 62548; NFPA 70, 690.8.
+IEC, NORTH_AMERICA = 1.25, 1.56
+
 COLDEST = Question("brief.volts", "Volts on the coldest morning", measure=VOLTS)
 SHORT_CIRCUIT = Question(
     "brief.amps", "Short-circuit current", measure=CURRENT, optional=True, hint="11.2 A"
@@ -68,7 +71,7 @@ COUNTED = Question(
     "brief.margin",
     "Counted",
     "choice",
-    choices=((1.25, "1.25 times, IEC"), (1.56, "1.56 times, North America")),
+    choices=((IEC, "1.25 times, IEC"), (NORTH_AMERICA, "1.56 times, North America")),
 )
 STRINGS = Question("brief.strings", "Strings in parallel", "whole", bounds=(1, 64))
 MEETS = Question(
@@ -96,13 +99,14 @@ MODULES_ALLOW = Question(
     "brief.module_fuse_amps", "Its modules allow", measure=CURRENT, optional=True, hint="20 A"
 )
 
-RUN = SolarBrief(
-    feeds="current", system="dc", volts=118.0, margin=1.25, place="outdoor", ambient_c=60.0
+ON_A_ROOF = SolarBrief(
+    feeds="current", system="dc", volts=118.0, margin=IEC, place="outdoor", ambient_c=60.0
 )
 BY_ITS_TOOL = replace(
     PART_WITHOUT_LOAD,
     text="Switch off first, then part the couplers, with the parting tool of their make alone.",
 )
+
 
 ONE_MAKE = Caution(
     code="one-make",
@@ -115,6 +119,19 @@ ONE_MAKE = Caution(
     clears="Both halves of one make, crimped with that make's tool; or a reason.",
 )
 
+ROOF_RUN = Start(
+    "solar-string",
+    "Solar string run",
+    a="solar-socket",
+    b="solar-pin",
+    more=(("panels-", "solar-pin"), ("controller-", "solar-socket")),
+    brief=ON_A_ROOF,
+    conductor=Conductor(cable_type="H1Z2Z2-K", drop_percent=3.0, tinned=True),
+    scheme="dc-red-black",
+    gauge_cable="PV-wire",
+    gauge_brief=replace(ON_A_ROOF, margin=NORTH_AMERICA),
+)
+
 KIND = Kind(
     id="solar-string",
     name="Solar string run",
@@ -122,20 +139,7 @@ KIND = Kind(
     headline="What do the panels give on the coldest, brightest morning?",
     wanted_for="panel panels roof photovoltaic pv extension",
     source="panels",
-    starts=(
-        Start(
-            "solar-string",
-            "Solar string run",
-            a="solar-socket",
-            b="solar-pin",
-            more=(("panels-", "solar-pin"), ("controller-", "solar-socket")),
-            brief=RUN,
-            conductor=Conductor(cable_type="H1Z2Z2-K", drop_percent=3.0, tinned=True),
-            scheme="dc-red-black",
-            gauge_cable="PV-wire",
-            gauge_brief=replace(RUN, margin=1.56),
-        ),
-    ),
+    starts=(ROOF_RUN,),
     groups=(
         WHOSE,
         QuestionGroup(

@@ -14,20 +14,19 @@ from euthyne.core.assembly.records import (
     WireCourse,
 )
 from euthyne.core.kinds.asked import AROUND, PLACE, RUN, WHOSE, there_already
-from euthyne.core.kinds.kind import Kind, KindFamily, QuestionGroup, Start, Trait
+from euthyne.core.kinds.kind import Kind, KindFamily, QuestionGroup, Trait
 from euthyne.core.kinds.makeup import POLES, MakeUpInput, at_place, poles, wires_of
 from euthyne.core.kinds.solar_string import (
     BY_ITS_TOOL,
     COLDEST,
     COUNTED,
     MODULE_PLUS,
+    NORTH_AMERICA,
+    ON_A_ROOF,
     ONE_MAKE,
+    ROOF_RUN,
     SHORT_CIRCUIT,
 )
-from euthyne.core.kinds.solar_string import (
-    RUN as STRING,
-)
-from euthyne.core.lead import Conductor
 
 PANELS = Place("panels", "supply", source=True, ours=False)
 DEVICE = Place("device", "load", ours=False)
@@ -50,7 +49,7 @@ def on_a_bare_tail(told: MakeUpInput) -> Assembly:
     return Assembly(told.places, (*halves, kept), tuple(cables), wires)
 
 
-BRIEF = replace(STRING, run_m=0.3, ambient_c=40.0)
+BRIEF = replace(ON_A_ROOF, run_m=0.3, ambient_c=40.0)
 
 KIND = Kind(
     id="solar-tail",
@@ -60,17 +59,14 @@ KIND = Kind(
     wanted_for="panel meter breaker controller roof photovoltaic pv",
     source="panels",
     starts=(
-        Start(
-            "solar-tail",
-            "Solar couplers on a bare tail",
-            a="solar-socket",
+        replace(
+            ROOF_RUN,
+            id="solar-tail",
+            name="Solar couplers on a bare tail",
             b="there-before",
             more=(("panels-", "solar-pin"),),
             brief=BRIEF,
-            conductor=Conductor(cable_type="H1Z2Z2-K", drop_percent=3.0, tinned=True),
-            scheme="dc-red-black",
-            gauge_cable="PV-wire",
-            gauge_brief=replace(BRIEF, margin=1.56),
+            gauge_brief=replace(BRIEF, margin=NORTH_AMERICA),
         ),
     ),
     groups=(

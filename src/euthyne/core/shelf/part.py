@@ -247,6 +247,14 @@ class Part:
         """True for an end that goes into nothing yet: what it goes into holds its cord."""
         return self.family == OPEN_END
 
+    def takes_cores_alone(self, sheathed: bool) -> bool:
+        """True where nothing of it is round a sheath: in a panel, in seals of the cores, or an end that goes into
+        nothing yet.
+
+        Parameters: sheathed, whether what comes to it has a sheath.
+        """
+        return bool(self.panel_mm) or self.open_end or (self.seals_cores and sheathed)
+
     @property
     def closes(self) -> bool:
         """True when it has a body that is shut."""

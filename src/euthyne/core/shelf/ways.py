@@ -10,6 +10,7 @@ from typing import Annotated, Any
 from annotated_types import Ge, Gt, Le, MinLen
 
 from euthyne.core.shelf.bodies import bodies
+from euthyne.core.shelf.part import CONTACT_WORDS, Contact
 from euthyne.data.tables import TableError
 from euthyne.data.typed import each_record
 
@@ -18,7 +19,6 @@ Millimetres = Annotated[float, Ge(0), Le(500)]
 Amperes = Annotated[float, Gt(0), Le(200)]
 Ways = Annotated[int, Ge(2), Le(40)]
 FILE, SHIELD = "ways.toml", "S"
-CONTACTS = {"pin": "pins", "socket": "holes"}
 ROWS = 2  # rows of them, where nothing says how many lie in one
 ONE_ROW = 3  # up to so many lie in one row
 HOLE_MM = 2.6  # of a cavity with a wire seal, or of a pole that carries power
@@ -47,7 +47,7 @@ class MakeRecord:
 class ContactRecord:
     """The contacts of one half."""
 
-    contact: Said
+    contact: Contact
     finger_safe: Said
     pin_mm: Millimetres
     named: str = ""  # in the name of a part, where not by its contact
@@ -178,7 +178,7 @@ def _record(
 
 
 def _contacts(half: ContactRecord) -> str:
-    return CONTACTS[half.contact] if half.words is None else half.words
+    return CONTACT_WORDS[half.contact] if half.words is None else half.words
 
 
 def faces_of() -> Iterator[tuple[str, dict[str, Any]]]:

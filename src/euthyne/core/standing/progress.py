@@ -148,8 +148,10 @@ def progress(plan: Plan, sealed: bool) -> Progress:
     found = checks(plan)
     has_all = {s: finished(plan, s, sealed) for s in Stage}
     reach = reach_of(plan)
+    stands = [f for f in found if f.open and f.code not in ("untested", "unbuilt")]
+    levels = {s: {f.level for f in stands if _home(f.stage, reach) == s} for s in Stage}
     standings = tuple(
-        Standing(s, _mark(s, found, has_all[s], sealed, reach), has_all[s]) for s in Stage
+        Standing(s, "done" if sealed else _mark(levels[s], has_all[s]), has_all[s]) for s in Stage
     )
     return Progress(standings, found, sealed, reach, Trait.ONE_END in plan.kind.traits)
 
@@ -167,16 +169,7 @@ def _home(stage: Stage, reach: tuple[Stage, ...]) -> Stage:
     return before[-1] if before else reach[0]
 
 
-def _mark(
-    stage: Stage, found: tuple[Found, ...], done: bool, sealed: bool, reach: tuple[Stage, ...]
-) -> Mark:
-    if sealed:
-        return "done"
-    standing = {
-        f.level
-        for f in found
-        if _home(f.stage, reach) == stage and f.open and f.code not in ("untested", "unbuilt")
-    }
+def _mark(standing: set[Level], done: bool) -> Mark:
     worst: tuple[Level, Mark]
     for worst in (("stop", "stop"), ("caution", "caution")):
         if worst[0] in standing:

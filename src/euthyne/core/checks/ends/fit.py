@@ -110,7 +110,7 @@ def _gripping(plan: Plan) -> list[tuple[LeadEnd, LaidCable]]:
     return [
         (end, laid)
         for end, laid in _landed(plan)
-        if not (end.part.panel_mm or end.part.open_end or (end.part.seals_cores and laid.sheathed))
+        if not end.part.takes_cores_alone(laid.sheathed)
         and (end.side is not None or end.part.grips)
     ]
 

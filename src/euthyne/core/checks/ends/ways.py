@@ -5,7 +5,6 @@ from dataclasses import replace
 from euthyne.core.assembly.joints import Joint
 from euthyne.core.checks.ends.wiring import listed
 from euthyne.core.checks.found import Fix, Said, check
-from euthyne.core.kinds.one_termination import OneBrief
 from euthyne.core.kinds.ways import WaysBrief
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
@@ -95,18 +94,3 @@ def way_unfed(plan: Plan) -> Said | None:
     return Said(
         "Nothing comes to a way", f"No core lands in {listed(found)}.", figures=tuple(found)
     )
-
-
-@check(
-    "stop",
-    Stage.BRIEF,
-    why="A contact in the wrong way feeds another circuit, and seldom comes out again.",
-    clears="The number of its ways, or of the one it goes into, put right.",
-)
-def no_such_way(plan: Plan) -> Said | None:
-    """A contact for a way that its housing has not."""
-    told = OneBrief.of(plan.lead.brief)
-    if told.cavity is None or told.connector_ways is None or told.cavity <= told.connector_ways:
-        return None
-    text = f"The housing has {told.connector_ways} ways; way {told.cavity} is none of them."
-    return Said("No such way", text)

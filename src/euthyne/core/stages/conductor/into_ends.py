@@ -61,10 +61,8 @@ def _grips(given: Given, fitting: Fitting, part: Part, size: Size) -> bool:
     """True where the grip of a part may hold the sheath of a cable of a size; what is not listed is
     left to be measured.
     """
-    if part.panel_mm or not (part.grips or fitting.place is not None):
-        return True
     kind = cable_types()[given.lead.conductor.cable_type]
-    if part.open_end or (part.seals_cores and kind.cord):
+    if part.takes_cores_alone(kind.cord) or not (part.grips or fitting.place is not None):
         return True
     cord = _diameter(given, kind, size)
     return cord is None or (cord.low_mm <= part.grip_mm[1] and part.grip_mm[0] <= cord.high_mm)

@@ -83,19 +83,15 @@ def look_list(
     marked: Mapping[str, str] = MappingProxyType({}),
     there: tuple[LeadEnd, ...] = (),
     sleeved_twice: frozenset[str] = frozenset(),
-    tried: bool = False,
-    welds: bool = False,
-    roofs: tuple[str, ...] = (),
-    one_end: bool = False,
+    cable: LookLine = CORD,
+    last: tuple[LookLine, ...] = (),
 ) -> tuple[LookLine, ...]:
     """Everything to look at on a lead, its supply side first, then the cable.
 
     Parameters: ends made here; salvaged, whether its cable was there before; unseen, where
     no probe comes to the other ends; marked, by the fitting the cores that are marked there, in words; there,
-    the ends that were on it before; sleeved_twice, the ends whose lined terminal lies under a sleeve more; tried,
-    where what it feeds is there to be run; welds, for the leads of a
-    welder; roofs, the places whose couplers are tried on their other halves; one_end, where one end was made on
-    a wire that goes on elsewhere.
+    the ends that were on it before; sleeved_twice, the ends whose lined terminal lies under a sleeve more;
+    cable, what is looked at on it; last, what is looked at after all of it.
     """
     lines = [
         replace(
@@ -123,11 +119,9 @@ def look_list(
     lines += [line for end in there for line in _of_old(end)]
     return (
         *lines,
-        THE_WIRE if one_end else CORD,
+        cable,
         *((OLD,) if salvaged else ()),
-        *((TRIED_BY_DAY if roofs else TRIED,) if tried else ()),
-        *(MATED if welds else ()),
-        *map(mated, roofs),
+        *last,
     )
 
 

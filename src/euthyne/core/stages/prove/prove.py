@@ -2,6 +2,7 @@
 verdicts.
 """
 
+from collections.abc import Iterator
 from dataclasses import replace
 from functools import cached_property
 
@@ -12,7 +13,16 @@ from euthyne.core.stages.cut.cut import CutStage
 from euthyne.core.stages.ends.ends import EndsStage, LeadEnd
 from euthyne.core.stages.given import Given
 from euthyne.core.stages.prove.limits import proof_limits
-from euthyne.core.stages.prove.lookover import LookLine, look_list
+from euthyne.core.stages.prove.lookover import (
+    CORD,
+    MATED,
+    THE_WIRE,
+    TRIED,
+    TRIED_BY_DAY,
+    LookLine,
+    look_list,
+    mated,
+)
 from euthyne.core.stages.prove.probing import ToProbe, left, planned
 from euthyne.core.stages.prove.provegrid import Grid, Named, NamedFault, name_faults, read_grid
 from euthyne.core.stages.prove.readings import ProofLine, Subject, expected
@@ -23,8 +33,6 @@ from euthyne.core.trade.corewords import function_of
 
 NEARLY = 0.95  # of its volts: a tester gives a little less under load, generic
 SUM_VOLTS = 0.05  # cells one by one against all of them at once, good practice, generic
-
-
 MANY_PROBES = 20  # so many point by point are more than anybody takes without clips, generic
 
 
@@ -52,11 +60,17 @@ class ProveStage:
             sleeved_twice=frozenset(
                 end.id for end in self.ends.ours if end.part.lined and self.given.lies_in_the_wet
             ),
-            welds=Trait.WELDS in self.given.kind.traits,
-            roofs=self._roofs,
-            one_end=Trait.ONE_END in self.given.kind.traits,
-            tried=self.given.feeds_a_device and not (self.subject and self.subject.on_pack),
+            cable=THE_WIRE if Trait.ONE_END in self.given.kind.traits else CORD,
+            last=tuple(self._looked_at_last()),
         )
+
+    def _looked_at_last(self) -> Iterator[LookLine]:
+        """What a device does, where it is there to be run, and what couplers do on their other halves."""
+        if self.given.feeds_a_device and not (self.subject and self.subject.on_pack):
+            yield TRIED_BY_DAY if self._roofs else TRIED
+        if Trait.WELDS in self.given.kind.traits:
+            yield from MATED
+        yield from map(mated, self._roofs)
 
     @property
     def _roofs(self) -> tuple[str, ...]:
