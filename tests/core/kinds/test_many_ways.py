@@ -81,6 +81,8 @@ def test_ways_are_read_as_people_write_them(typed, kept):
     [
         ("plus 1", "'plus 1' is not a way and what it is for"),
         ("1 plus, 1 minus", "way 1 is said twice"),
+        ("01 plus, 1 minus", "way 1 is said twice"),
+        ("1 plus, 01 minus", "way 1 is said twice"),
         ("3", "'3' is not a way"),
         ("1 " + "x" * 400, "letters are too many"),
     ],

@@ -26,10 +26,10 @@ def read_ways(text: str, field: str) -> str:
             raise Refused(
                 Fault(field, f"{said!r} is not a way and what it is for", "1 plus, 2 minus, 5 lamp")
             )
-        way, what = told[1] or told[3], told[2] or told[4]
+        way, what = str(int(told[1] or told[3])), told[2] or told[4]
         if way in found:
             raise Refused(Fault(field, f"way {way} is said twice", "each way once"))
-        found[str(int(way))] = " ".join(what.split())
+        found[way] = " ".join(what.split())
     return ", ".join(f"{way} {what}" for way, what in found.items())
 
 

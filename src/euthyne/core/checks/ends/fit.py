@@ -135,7 +135,7 @@ def fitting_parts(plan: Plan) -> Fix | None:
     words, changes = [], []
     dry = plan.lead.brief.place == "indoor"
     for end, p in both_ends(plan):
-        if _takes(p, cord, size.cross_section_mm2):
+        if _takes(plan, p, cord, size.cross_section_mm2):
             continue
         others = stand_ins(p, (cord.low_mm, cord.high_mm), size.cross_section_mm2)
         other = next((o for o in others if keeps(p, o, dry) and _stands(plan, o)), None)
@@ -159,12 +159,13 @@ def both_ends(plan: Plan) -> list[tuple[str, Part]]:
     return [(end.path, end.part) for end in plan.ends.ours]
 
 
-def _takes(p: Part, cord: Diameter, copper_mm2: float) -> bool:
-    """True when a part's grip holds a cord, whatever its standard lets it be, and its terminals its
-    copper.
+def _takes(plan: Plan, p: Part, cord: Diameter, copper_mm2: float) -> bool:
+    """True when a part's grip holds a cord, whatever its standard lets it be, or nothing of it is round one, and
+    its terminals its copper.
     """
-    gripped = p.panel_mm or (p.grip_mm[0] <= cord.low_mm and cord.high_mm <= p.grip_mm[1])
-    return bool(gripped) and p.terminal_mm2[0] <= copper_mm2 <= p.terminal_mm2[1]
+    alone = p.takes_cores_alone(plan.conductor.cable_type.cord)
+    gripped = alone or (p.grip_mm[0] <= cord.low_mm and cord.high_mm <= p.grip_mm[1])
+    return gripped and p.terminal_mm2[0] <= copper_mm2 <= p.terminal_mm2[1]
 
 
 @check(
