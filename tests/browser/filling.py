@@ -4,6 +4,7 @@ import re
 
 from playwright.sync_api import expect
 
+AFTER = {"ends": "cut", "cut": "build"}
 PASSPHRASE = "gravel sounds over lamp"
 
 
@@ -20,6 +21,7 @@ def fill(page, **fields):
     """Fill fields, by their paths with two underlines for a dot, each until it is kept."""
     for path, text in fields.items():
         field = page.locator(f"#{path.replace('__', '-')}")
+        field.evaluate("e => { const more = e.closest('details'); if (more) more.open = true; }")
         if field.evaluate("e => e.tagName") == "SELECT":
             field.select_option(text)
         else:
@@ -29,9 +31,23 @@ def fill(page, **fields):
 
 
 def settle(page, stage):
-    """Settle a stage by its press, until that is kept."""
-    page.get_by_role("button", name=f"The {stage} settled").click()
-    all_kept(page)
+    """Settle the ends or the cut by its press, which goes on to the stage after it."""
+    page.get_by_role("button", name=f"Settle the {stage}, on to the").click()
+    page.wait_for_url(f"**/{AFTER[stage]}")
+
+
+def take(page, size):
+    """Take the size that fits first, by the press that goes on to the ends."""
+    page.get_by_role("button", name=f"Take {size}, on to the ends", exact=True).click()
+    page.wait_for_url("**/ends")
+
+
+def pick_end(page, end, typed, called):
+    """Pick what is at an end by its face, found by typing."""
+    page.get_by_role("link", name=end).click()
+    page.get_by_label("Find by typing").press_sequentially(typed)
+    page.locator("#tiles .tile", has_text=called).first.click()
+    page.wait_for_url("**/ends")
 
 
 def say_who(page, initials):

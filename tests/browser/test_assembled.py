@@ -1,6 +1,6 @@
 """Leads that are not one cord between two couplers, made in the real interface."""
 
-from filling import all_kept, begin, settle
+from filling import all_kept, begin, pick_end, settle
 from playwright.sync_api import expect
 from sampling import long_run, some
 
@@ -26,9 +26,8 @@ def test_an_inverter_link_shows_two_strands_and_a_lug_a_pole_on_its_stud(page):
 def test_a_forgotten_black_sleeve_costs_nothing_while_the_far_end_is_bare(page, served):
     _, store = served
     page.goto("/leads/TR-0014/ends")
-    settle(page, "ends are")
-    page.goto("/leads/TR-0014/cut")
-    settle(page, "cut is")
+    settle(page, "ends")
+    settle(page, "cut")
     page.goto("/leads/TR-0014/build/bench")
     page.get_by_label("Initials").fill("RM")
     for step in plan_of(store.get("TR-0014").lead).build.steps:
@@ -53,12 +52,10 @@ def test_a_repair_keeps_its_old_plug_and_is_not_drawn_from_a_reel(page, served):
     _, store = served
     page.goto("/leads/TR-0030/ends")
     expect(page.locator("svg.facing .not-ours").first).to_be_visible()
-    expect(page.get_by_label("Junction", exact=True)).to_have_value("inline-junction")
-    settle(page, "ends are")
-    page.goto("/leads/TR-0030/cut")
+    expect(page.get_by_role("link", name="Junction")).to_contain_text("junction")
+    settle(page, "ends")
     expect(page.locator("#live")).to_contain_text("Nothing is cut from Stores")
-    settle(page, "cut is")
-    page.goto("/leads/TR-0030/build")
+    settle(page, "cut")
     expect(page.locator("body")).not_to_contain_text("Reel")
     parts = {f.id: (f.part, f.existing) for f in store.get("TR-0030").lead.fittings}
     assert parts["supply"] == ("bs1363-plug", True)
@@ -85,7 +82,7 @@ def test_a_charger_lead_for_two_cells_sizes_its_taps_apart_and_mates_with_its_pa
     _, _store = served
     tag = begin(page, "charger-lead", cells="2", amps="3 A", taps="yes", run_m="1 m")
     page.goto(f"/leads/{tag}/ends")
-    expect(page.get_by_label("Pack, balance plug")).to_have_value("balance-3-pin")
+    expect(page.get_by_role("link", name="Pack, balance plug")).to_contain_text("3 ways")
     expect(page.locator('.core-handle[data-core="T2"]')).to_be_visible()
     expect(page.locator('.core-handle[data-core="T3"]')).to_have_count(0)
     expect(page.locator("#checks")).not_to_contain_text("Holes to holes")
@@ -94,7 +91,7 @@ def test_a_charger_lead_for_two_cells_sizes_its_taps_apart_and_mates_with_its_pa
     expect(table.locator("tbody tr")).to_have_count(5)
     expect(table.locator("tr", has_text="T1")).to_contain_text("22 AWG")
     page.goto(f"/leads/{tag}/ends")
-    page.get_by_label("Pack, T coupler").select_option("tee-socket")
+    pick_end(page, "Pack, T coupler", "T coupler", "holes, battery side")
     expect(page.locator("#checks")).to_contain_text("Holes to holes")
 
 

@@ -1,5 +1,6 @@
-"""Every word of every drawing can be read: none lies on another, none is cut off at the edge of its sheet;
-in metric, and in gauge and feet, where words are longer.
+"""Every word of every page can be read: none is smaller than 11 px, none lies on another in a drawing, none is
+cut off at the edge of its sheet or by the select that shows it; in metric, and in gauge and feet, where words are
+longer; on a desk, a tablet held upright and a telephone.
 """
 
 import pytest
@@ -12,8 +13,26 @@ PLACES = ("/bench", "/leads", "/leads/new", "/stores", "/shelf", "/envelope/drop
 EDGE_PX = 2.0
 # Of the lesser of two words, as boxes of their lines: less is white above or below the letters.
 SHARE = 0.4
-UNREADABLE = """([edge, most]) => {
+LEAST_PX = 11
+UNREADABLE = """([edge, most, least]) => {
   const found = [];
+  const seen = (e) => e.checkVisibility({visibilityProperty: true}) && !e.closest('.visually-hidden')
+    && e.getBoundingClientRect().width > 0;
+  const all = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+  while (all.nextNode()) {
+    const here = all.currentNode.parentElement, said = all.currentNode.data.trim();
+    if (!said || here.matches('script, style, option, title') || !seen(here)) continue;
+    const scale = here.closest('svg') ? Math.hypot(here.getScreenCTM().a, here.getScreenCTM().b) : 1;
+    const size = parseFloat(getComputedStyle(here).fontSize) * scale;
+    if (size < least - 0.05) found.push(`${size.toFixed(1)} px: ${said}`);
+  }
+  const pen = document.createElement('canvas').getContext('2d');
+  for (const select of [...document.querySelectorAll('select')].filter(seen)) {
+    const style = getComputedStyle(select), said = select.selectedOptions[0]?.textContent.trim() || '';
+    pen.font = style.font;
+    const room = select.clientWidth - parseFloat(style.paddingLeft) - parseFloat(style.paddingRight);
+    if (pen.measureText(said).width > room + 1) found.push(`cut by its select: ${said}`);
+  }
   for (const svg of document.querySelectorAll('svg')) {
     const sheet = svg.getBoundingClientRect();
     if (!sheet.width) continue;
@@ -39,7 +58,8 @@ UNREADABLE = """([edge, most]) => {
 
 def unreadable(page, address):
     page.goto(address)
-    return [f"{address}: {found}" for found in page.evaluate(UNREADABLE, [EDGE_PX, SHARE])]
+    found = page.evaluate(UNREADABLE, [EDGE_PX, SHARE, LEAST_PX])
+    return [f"{address}: {one}" for one in found]
 
 
 # In gauge the texts are longer: what can be read so can be read in metric.
@@ -54,13 +74,21 @@ def test_two_words_on_each_other_and_one_over_the_edge_are_found(page):
     page.evaluate(
         """document.body.innerHTML = `<svg viewBox="0 0 200 60">
           <text x="20" y="20">one</text><text x="22" y="20">another</text>
-          <text x="190" y="50">over the edge</text></svg>`"""
+          <text x="190" y="50">over the edge</text></svg>
+          <p>small</p><select><option>far too long for it</option></select>`;
+        document.querySelector('p').style.fontSize = '9px';
+        document.querySelector('select').style.width = '70px'"""
     )
-    found = page.evaluate(UNREADABLE, [EDGE_PX, SHARE])
-    assert found == ["on each other: another and one", "cut off: over the edge"]
+    found = page.evaluate(UNREADABLE, [EDGE_PX, SHARE, LEAST_PX])
+    assert found == [
+        "9.0 px: small",
+        "cut by its select: far too long for it",
+        "on each other: another and one",
+        "cut off: over the edge",
+    ]
 
 
-@pytest.mark.parametrize("width", [1280, 390] if LONG else [1280])
+@pytest.mark.parametrize("width", [1280, 820, 390] if LONG else [820, 1280])
 def test_every_word_on_the_pages_of_every_lead_can_be_read(page, served, measured, width):
     page.set_viewport_size({"width": width, "height": 844})
     tags = [held.lead.tag for held in served[1].all()][:: 1 if LONG else 6]

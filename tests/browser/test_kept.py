@@ -191,8 +191,8 @@ def test_a_press_while_what_was_typed_is_being_kept_is_not_lost(tab, served):
     slowly(tab, "**/ends")
     with tab.expect_request("**/ends"):
         type_into(tab, "[name='conductor.measured_od_mm']", "17.5 mm")
-    tab.get_by_role("button", name="The ends are settled").click()
-    expect(tab.get_by_role("link", name="On to the cut")).to_be_visible()
+    tab.get_by_role("button", name="Settle the ends, on to the cut").click()
+    tab.wait_for_url("**/cut")
     assert lead_of(served[1], "TR-0014").ends.accepted
 
 
@@ -201,18 +201,18 @@ def test_a_press_held_down_while_the_page_is_renewed_is_not_lost(tab, served):
     slowly(tab, "**/ends")
     with tab.expect_response("**/ends"):
         type_into(tab, "[name='conductor.measured_od_mm']", "17.5 mm")
-        tab.get_by_role("button", name="The ends are settled").hover()
+        tab.get_by_role("button", name="Settle the ends, on to the cut").hover()
         tab.mouse.down()
     expect(tab.locator("#kept")).to_contain_text("Kept ")
     tab.mouse.up()
-    expect(tab.get_by_role("link", name="On to the cut")).to_be_visible()
+    tab.wait_for_url("**/cut")
     assert lead_of(served[1], "TR-0014").ends.accepted
 
 
 def test_a_press_that_is_only_reached_by_tab_is_not_pressed(tab, served):
     tab.goto(f"{OPEN}/ends")
     type_into(tab, "[name='conductor.measured_od_mm']", "17.5 mm")
-    tab.get_by_role("button", name="The ends are settled").focus()
+    tab.get_by_role("button", name="Settle the ends, on to the cut").focus()
     expect(tab.locator("#kept")).to_contain_text("Kept ")
     lead = lead_of(served[1], "TR-0014")
     assert (lead.conductor.measured_od_mm, lead.ends.accepted) == (17.5, False)

@@ -3,6 +3,7 @@
 import re
 
 import pytest
+from filling import take
 from playwright.sync_api import expect
 from sampling import LONG, long_run
 
@@ -62,9 +63,10 @@ def test_a_lead_on_direct_current_is_briefed_and_sized(page, kind, typed, demand
     expect(page.locator("#ribbon")).not_to_contain_text("length not said yet")
     page.get_by_role("link", name="On to the conductor").click()
     expect(page.get_by_text(decided)).to_be_visible()
-    page.get_by_role("button", name=f"Take {size}", exact=True).click()
+    take(page, size)
     expect(page.locator("#figures")).to_contain_text(f"{size} copper")
     expect(page.locator("#figures")).not_to_contain_text("not taken yet")
+    page.go_back()
     page.evaluate("window.sameDocument = true")
     page.get_by_label("Run, one way", exact=True).fill("40 m")
     expect(page.locator("#ribbon")).to_contain_text("40 m")
@@ -120,10 +122,9 @@ def test_what_is_typed_while_a_press_is_still_on_its_way_wins(page, served):
 
     page.goto("/leads/TR-0023/conductor")
     page.route("**/conductor**", late)
-    page.get_by_role("button", name="Take 1.5 mm²", exact=True).click()
+    page.get_by_role("button", name="Take 1.5 mm², on to the ends").click()
     page.get_by_label("Run, one way", exact=True).fill("40 m")
-    expect(page.locator("#ribbon")).to_contain_text("40 m")
-    page.wait_for_timeout(900)
+    page.wait_for_url("**/ends")
     expect(page.locator("#ribbon")).to_contain_text("40 m")
     lead = served[1].get("TR-0023").lead
     assert (lead.brief.run_m, lead.conductor.size) == (40.0, "1.5 mm2")

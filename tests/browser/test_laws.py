@@ -5,7 +5,7 @@ be built goes to its seal with the rule named.
 import io
 from dataclasses import replace
 
-from filling import all_kept, begin, fill, settle
+from filling import all_kept, begin, fill, settle, take
 from leads import AT, with_done
 from playwright.sync_api import expect
 from pypdf import PdfReader
@@ -71,8 +71,9 @@ def test_a_thin_cord_to_one_known_load_goes_to_its_seal_with_the_rule_named(page
     page.keyboard.press("Tab")
     all_kept(page)
     page.goto(f"/leads/{tag}/conductor")
-    page.get_by_role("button", name="Take 0.75 mm²", exact=True).click()
+    take(page, "0.75 mm²")
     expect(page.locator("#figures")).to_contain_text("0.75 mm² copper")
+    page.goto(f"/leads/{tag}/conductor")
     expect(page.locator("#checks")).to_contain_text("IEC 60364-4-43, 433.3.1 b")
     page.get_by_label("Reason to pass: The breaker is larger than the cord carries").fill(
         "One mount of 300 W, named here; the electrician of the hill agrees."
@@ -81,7 +82,7 @@ def test_a_thin_cord_to_one_known_load_goes_to_its_seal_with_the_rule_named(page
     expect(page.locator("#checks")).to_contain_text("the electrician of the hill agrees")
     page.goto(f"/leads/{tag}/ends")
     fill(page, conductor__measured_od_mm="6.8 mm")
-    settle(page, "ends are")
+    settle(page, "ends")
     built_and_looked_at(store, tag, tested_volts=500.0)
     page.goto(f"/leads/{tag}/prove")
     for line in Plan(store.get(tag).lead).prove.lines:

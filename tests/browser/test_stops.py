@@ -4,6 +4,7 @@ the bench.
 
 import io
 
+from filling import pick_end
 from playwright.sync_api import expect
 from pypdf import PdfReader
 
@@ -17,8 +18,8 @@ def test_a_stop_shuts_the_bench_until_its_fix_is_pressed(page, served):
     expect(page.locator("#ribbon")).to_contain_text("25 m run")
     tag = page.url.split("/leads/")[1].split("/")[0]
 
-    page.locator("#ribbon a", has_text="Ends").click()
-    page.get_by_label("Load end", exact=True).select_option("bs1363-plug")
+    page.locator("#ribbon .ribbon-page a", has_text="Ends").click()
+    pick_end(page, "Load end", "BS 1363 plug", "BS 1363 plug, 13 A")
     expect(page.locator("#checks")).to_contain_text("Pins on both ends")
     page.goto(f"/leads/{tag}/build/bench?step=cut")
     expect(page.locator(".shut-bench")).to_contain_text("Pins on both ends")

@@ -3,6 +3,7 @@
 from dataclasses import replace
 
 import pytest
+from filling import take
 from playwright.sync_api import expect
 
 from euthyne.core.lead import StepDone
@@ -22,7 +23,7 @@ def fill(page, label, text):
 
 
 def stage(page, name):
-    page.locator("#ribbon a", has_text=name).click()
+    page.locator("#ribbon .ribbon-page a", has_text=name).click()
     settle(page)
 
 
@@ -41,16 +42,13 @@ def test_an_extension_lead_from_brief_to_sealed_tag(page, served):
     expect(
         page.get_by_role("heading", name="Which size carries 13.0 A over 10.06 m")
     ).to_be_visible()
-    page.get_by_role("button", name="Take 1.5 mm²", exact=True).click()
+    take(page, "1.5 mm²")
     expect(page.locator("#figures")).to_contain_text("1.5 mm² copper")
     expect(page.locator("#figures")).not_to_contain_text("not taken")
 
-    stage(page, "Ends")
     fill(page, "Over all, measured", "8.2 mm")
-    page.get_by_role("button", name="The ends are settled").click()
-    page.get_by_role("link", name="On to the cut").click()
-    page.get_by_role("button", name="The cut is settled").click()
-    page.get_by_role("link", name="On to the build").click()
+    page.get_by_role("button", name="Settle the ends, on to the cut").click()
+    page.get_by_role("button", name="Settle the cut, on to the build").click()
     page.get_by_role("link", name="Begin at the bench").click()
 
     build_by_keyboard_alone(page)
@@ -160,10 +158,10 @@ def test_the_ladder_moves_as_one_types_without_a_reload(page):
     page.evaluate("window.sameDocument = true")
     run = page.get_by_label("Run, one way")
     run.fill("45 m")
-    expect(page.get_by_role("button", name="Take 2.5 mm²", exact=True)).to_be_visible()
+    expect(page.get_by_role("button", name="Take 2.5 mm², on to the ends")).to_be_visible()
     expect(page.get_by_text("Decided by volt drop")).to_be_visible()
     run.fill("8 m")
-    expect(page.get_by_role("button", name="Take 1.5 mm²", exact=True)).to_be_visible()
+    expect(page.get_by_role("button", name="Take 1.5 mm², on to the ends")).to_be_visible()
     assert page.evaluate("window.sameDocument")
     assert page.evaluate("document.activeElement.id") == "brief-run_m"
 

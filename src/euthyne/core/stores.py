@@ -91,6 +91,11 @@ class Need:
     lasting: bool = False
 
     @property
+    def by_length(self) -> bool:
+        """True for what is measured off, not counted."""
+        return self.kind in BY_LENGTH
+
+    @property
     def key(self) -> str:
         """Its name in a list of ticks."""
         return f"{self.kind}:{self.what}"

@@ -15,6 +15,7 @@ WIDTH, LEAST_HEIGHT, HEAD = 1232.0, 258.0, 66.0
 CORE_ROW, FEW = 26.0, 4
 A_MATING, A_WIRING, B_WIRING, B_MATING = 112.0, 330.0, 902.0, 1120.0
 FACE_PX = 172.0
+NARROW = (232.0, 768.0)  # what a narrow page shows of it: where it begins, how wide it is
 CROWDED_PX = (
     24.0  # cavities nearer than this to each other are drawn large, one end above the other
 )
@@ -58,7 +59,11 @@ def facing(plan: Plan, turned_round: frozenset[str] = frozenset(), presses: bool
         f"{core_said(j.core)} {plan.ends.colours.of(j.core)} {course_said(j.a, j.b)}"
         for j in plan.ends.joints
     )
-    return sheet(WIDTH, height, body, "facing", f"Wire map. {label}", role="group")
+    left, wide = NARROW
+    narrow = f"{left:g} 0 {wide:g} {height:g}"
+    return sheet(
+        WIDTH, height, body, "facing", f"Wire map. {label}", role="group", data_narrow=narrow
+    )
 
 
 def facing_on_paper(plan: Plan) -> tuple[str, ...]:
@@ -83,12 +88,13 @@ def _both_faces(part: Part, places: dict[str, float], middle: float) -> str:
     )
     if part.open_end:  # it goes into nothing: nobody looks into it
         return _titled(part, "each by itself", "in its ferrule", wiring) + ours
-    return (
-        _titled(part, "mating face", seen, mating)
-        + _titled(part, "wiring side", "as you hold it open", wiring)
-        + face_drawing(mating_face(part), part.contact, mating, cy=middle, scale=scale)
-        + ours
+    theirs = _titled(part, "mating face", seen, mating) + face_drawing(
+        mating_face(part), part.contact, mating, cy=middle, scale=scale
     )
+    ours = _titled(part, "wiring side", "as you hold it open", wiring) + ours
+    if mating in (A_MATING, B_MATING):
+        return group(theirs, class_="outer-face") + ours
+    return theirs + group(ours, class_="outer-face")
 
 
 def _spots(end: str, face: Face, x: float, middle: float) -> str:

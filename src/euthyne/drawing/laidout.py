@@ -31,6 +31,7 @@ class Form:
     words: bool
     dimension: bool
     tight: bool = False
+    stacked: bool = False  # the word of a stage stands under its number
 
 
 @dataclass(frozen=True)

@@ -113,7 +113,7 @@ def letters(words: str) -> int:
 
 
 def sheet(
-    width: float, height: float, body: str, class_: str, label: str, role: str = "img"
+    width: float, height: float, body: str, class_: str, label: str, role: str = "img", **more: str
 ) -> str:
     """A whole drawing, scaled to the width it is given; ``label`` says what it shows.
 
@@ -127,6 +127,7 @@ def sheet(
         class_=class_,
         role=role,
         aria_label=shortly(label),
+        **more,
     )
 
 

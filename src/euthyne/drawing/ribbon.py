@@ -1,5 +1,7 @@
 """The lead ribbon: a lead end to end, its stages as sleeves printed along the cord."""
 
+from dataclasses import replace
+
 from euthyne.core.kinds.cable_set import SetBrief
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
@@ -18,7 +20,7 @@ ROW = Form(
     width=640, height=88, cord_y=56, end_tall=58, cord=9, band=22, words=False, dimension=False
 )
 BENCH = Form(
-    width=720, height=58, cord_y=38, end_tall=38, cord=7, band=19, words=False, dimension=False
+    width=720, height=42, cord_y=27, end_tall=29, cord=6, band=18, words=False, dimension=False
 )
 START = Form(
     width=280, height=70, cord_y=50, end_tall=44, cord=7, band=18, words=False, dimension=False
@@ -35,8 +37,20 @@ FOLD = Form(
     dimension=False,
     tight=True,
 )
+# As wide as a tablet held upright: the word of each stage under its number.
+TABLET = replace(
+    FOLD,
+    width=772,
+    height=124,
+    cord_y=56,
+    end_tall=62,
+    cord=12,
+    band=52,
+    dimension=True,
+    stacked=True,
+)
 LIST = Form(
-    width=470, height=78, cord_y=52, end_tall=52, cord=8, band=20, words=False, dimension=False
+    width=470, height=40, cord_y=26, end_tall=28, cord=6, band=18, words=False, dimension=False
 )
 
 
@@ -53,9 +67,9 @@ def ribbon(plan: Plan, progress: Progress, form: Form, base: str, here: Stage | 
     bands = _bands(shown, form=form, laid=laid, base=base, here=here)
     ends = " to ".join(said_of(plan, side) for side in ("A", "B"))
     label = f"{plan.lead.name}: {ends}; next: {progress.next_action}"
-    size = "row"
-    if form.words:
-        size = "page"
+    size = "page" if form.words else "row"
+    if form is TABLET:
+        size = "tablet"
     if form is FOLD:
         size = "row ribbon-fold"
         bands += _named(shown, laid, form, here)
@@ -125,6 +139,10 @@ def _band(
         pointer = ""
         if here:
             pointer = path(f"M{x + wide / 2 - 9:g} {top + form.band:g}h18l-9 9z", "sleeve-pointer")
+    elif form.stacked:
+        name = text(x + 9, y - 6, str(number), "sleeve-number")
+        name += text(x + wide / 2, y + 16, s.stage.word, "sleeve-word", "middle")
+        sign, pointer = ("" if here else mark(s.mark, x + wide - 13, y - 11, 6)), ""
     else:
         name = text(x + wide * 0.3, y + 4.5, str(number), "sleeve-number", "middle")
         sign, pointer = mark(s.mark, x + wide * 0.68, y, 5), ""

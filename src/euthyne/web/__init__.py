@@ -88,7 +88,7 @@ def create_app(
     app.extensions["people"] = PeopleStore(store.engine)
     app.extensions["shelf"] = ShelfStore(store.engine)
     app.jinja_env.filters.update(filters())
-    app.jinja_env.globals["papers"] = measures.papers
+    app.jinja_env.globals.update(papers=measures.papers, priced_by=measures.priced_by)
     app.jinja_env.globals.update(at_bench=pulse.others_at_bench, pulse_stamp=pulse.stamp)
     app.jinja_env.globals.update(
         signed_in=access.here, allowed=access.allowed, allowed_at=access.allowed_at

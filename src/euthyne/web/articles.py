@@ -8,7 +8,7 @@ from euthyne.core.shelf.parts import shelf
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.stages.build.buildstep import BuildStep
 from euthyne.core.trade.fault import Fault, Refused
-from euthyne.core.trade.quantity import PULL, read_quantity, read_size
+from euthyne.core.trade.quantity import PULL, read_size
 from euthyne.exchange.photograph import prepared
 from euthyne.store.articles import (
     keep_article,
@@ -18,6 +18,7 @@ from euthyne.store.articles import (
 )
 from euthyne.store.clock import now
 from euthyne.web.frame import store, who
+from euthyne.web.measures import read_here
 
 blueprint = Blueprint("articles", __name__)
 LONGEST = 60
@@ -62,7 +63,7 @@ def keep() -> Answer:
     if not 1 <= len(tool) <= LONGEST:
         raise Refused(Fault("tool", "the tool is not said", "the tool and its die, as on them"))
     size = read_size(told.get("size", ""), "size").name
-    held_n = read_quantity(told.get("held", ""), PULL, "held").value
+    held_n = read_here(told.get("held", ""), PULL, "held")
     sent = request.files.get("photograph")
     content = sent.read() if sent else b""
     if not content:

@@ -37,6 +37,7 @@ SCRIPTS = (
             "leaving",
             "keys",
             "map",
+            "legible",
             "pulse",
             "hands",
         )

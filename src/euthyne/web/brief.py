@@ -14,8 +14,9 @@ from euthyne.drawing.bank import bank_drawing
 from euthyne.drawing.loop import loop
 from euthyne.web.cableset import COLOURS, ROWS, TURNED, cells, read_cables, show_cables
 from euthyne.web.entry import Sent, StageForm
-from euthyne.web.fields import Entered, read_form, say
+from euthyne.web.fields import Entered, read_form, say, under_more
 from euthyne.web.frame import LeadPage, drawn, lead_page, show_stage
+from euthyne.web.measures import in_gauge
 
 blueprint = Blueprint("brief", __name__)
 
@@ -33,12 +34,14 @@ COLUMNS = tuple(column for column, _, _ in LOAD_COLUMNS)
 def show(tag: str) -> str:
     """The Brief of a lead."""
     page = lead_page(tag)
-    lead = page.held.lead
+    lead, groups = page.held.lead, page.plan.kind.groups
+    shown = FORM.shown(page)
     return show_stage(
         page,
         Stage.BRIEF,
-        **FORM.shown(page),
-        groups=page.plan.kind.groups,
+        **shown,
+        groups=groups,
+        under_more=under_more(shown["fields"], (group.questions for group in groups)),
         headline=page.plan.kind.headline,
         loads=show_loads(lead, page.held.drafts),
         loads_sent=sum(name.endswith(".draws") for name in request.form),
@@ -76,7 +79,9 @@ def read_route(form: Mapping[str, str]) -> Entered:
     was.
     """
     try:
-        return Entered(values={"brief.legs_m": read_legs(form["brief.run_m"], "brief.run_m")})
+        return Entered(
+            values={"brief.legs_m": read_legs(form["brief.run_m"], "brief.run_m", in_gauge())}
+        )
     except (KeyError, Refused):
         return Entered()
 

@@ -9,12 +9,13 @@ from euthyne.core.kinds.cable_set import MOST_CABLES, SetBrief, SetCable, Turned
 from euthyne.core.lead import Lead
 from euthyne.core.trade.bank import PLUS
 from euthyne.core.trade.fault import Fault, Refused
-from euthyne.core.trade.quantity import LEG, read_quantity, read_whole
+from euthyne.core.trade.quantity import LEG, read_whole
 from euthyne.core.trade.question import Question
 from euthyne.store.clock import now
 from euthyne.web.entry import Sent
 from euthyne.web.fields import Entered, as_answered, say, without_typed
 from euthyne.web.frame import LeadPage, store, who
+from euthyne.web.measures import read_here
 
 blueprint = Blueprint("cableset", __name__)
 
@@ -103,7 +104,7 @@ def read_cable(typed: dict[str, str], row: str) -> SetCable:
             raise Refused(Fault(f"{row}.{k}", what, "what it is on, and which: battery 1 plus"))
     if a == b:
         raise Refused(Fault(f"{row}.b", f"both its ends are on {a}", "two posts"))
-    run = read_quantity(typed["run"], LEG, f"{row}.run").value if typed["run"] else None
+    run = read_here(typed["run"], LEG, f"{row}.run") if typed["run"] else None
     colour = next((c for c in COLOURS if c == typed["colour"]), COLOURS[0])
     turned: Turned = next((t for t in TURNED if str(t) == typed["turned"]), 0)
     return SetCable(a, b, run, colour, turned)

@@ -27,7 +27,7 @@ from euthyne.drawing.ladder import ladder
 from euthyne.drawing.reach import reach
 from euthyne.drawing.section import section
 from euthyne.store.clock import now
-from euthyne.web.entry import Answer, Sent, StageForm, back
+from euthyne.web.entry import Answer, Sent, StageForm, back, onward
 from euthyne.web.fields import (
     Entered,
     put_in,
@@ -233,4 +233,4 @@ def take(tag: str) -> Answer:
 
     words = f"Conductor: took {f'{cable}, ' if cable else ''}{size.words}"
     store().change(tag=tag, change=changed_to, at=now(), by=who(), what=words)
-    return back(tag, Stage.CONDUCTOR)
+    return (onward if request.form.get("on") else back)(tag, Stage.CONDUCTOR)

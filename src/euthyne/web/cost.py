@@ -13,10 +13,11 @@ from euthyne.core.plan import Plan
 from euthyne.core.standing.cost import Cost, Rates, cost_of
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.measures import tell
-from euthyne.core.trade.quantity import MONEY, PERCENT, read_quantity, read_whole
+from euthyne.core.trade.quantity import PERCENT, read_quantity, read_whole
 from euthyne.exchange.reading import adapter_for
 from euthyne.store.clock import now
 from euthyne.web.frame import lead_page, store, who
+from euthyne.web.measures import price_as_typed, priced_by, read_price
 from euthyne.web.stores import on_hand
 from euthyne.web.takein import ReadField
 
@@ -37,8 +38,8 @@ def cost(plan: Plan) -> Cost:
     return cost_of(plan, on_hand(), rates())
 
 
-def _money(text: str) -> float | None:
-    return read_quantity(text, MONEY, "price").value if text else None
+def _money(text: str, by_length: bool = False) -> float | None:
+    return read_price(text, by_length) if text else None
 
 
 def _percent(text: str) -> float:
@@ -49,10 +50,10 @@ class CostForm(Form):
     """What one like it is bought for, and how this bench counts."""
 
     bought = ReadField("Or buy one for")
-    money = StringField("Money is written")
+    money = StringField("Money is written", render_kw={"placeholder": "EUR"})
     tax = ReadField("Tax on top of prices, %")
     hour = ReadField("An hour is worth")
-    one_in = ReadField("One rework in")
+    one_in = ReadField("One rework in so many leads")
 
 
 def _form(plan: Plan, typed: dict[str, str] | None = None) -> CostForm:
@@ -65,6 +66,8 @@ def _form(plan: Plan, typed: dict[str, str] | None = None) -> CostForm:
         "one_in": str(own.rework_one_in),
     }
     form = CostForm(data=stands | (typed or {}))
+    form.bought.label.text = f"Or buy one for, {own.money or 'money'}"
+    form.hour.label.text = f"An hour is worth, {own.money or 'money'}"
     form.bought.read, form.tax.read, form.hour.read = _money, _percent, _money
     form.one_in.read = lambda text: read_whole(
         text=text, low=1, high=1000, field="one_in", word="one rework in"
@@ -88,14 +91,19 @@ def _page(
     """The page; ``typed`` prices of a form that is shown again, and what is ``wrong`` with some."""
     page = lead_page(tag)
     shown = cost(page.plan)
-    said = {price.what: f"{price.each:g}" for price in page.held.lead.cut.prices}
+    asked = {tell(line.words, "metric"): line for line in shown.without_stores}
+    said = {
+        price.what: price_as_typed(price.each, asked[price.what].by_length)
+        for price in page.held.lead.cut.prices
+        if price.what in asked
+    }
     return render_template(
         "cost/page.html",
         page=page,
         cost=shown,
         rates=rates(),
         form=form,
-        asked=[(tell(line.words, "metric"), line.words) for line in shown.without_stores],
+        asked=[(what, line.words, priced_by(line.by_length)) for what, line in asked.items()],
         typed=said | dict(typed),
         notes=wrong,
     )
@@ -105,12 +113,12 @@ def _page(
 def prices(tag: str) -> Response | tuple[str, int]:
     """Prices of what Stores have none of, for this lead alone; an empty one takes it back."""
     page = lead_page(tag)
-    asked = [tell(line.words, "metric") for line in cost(page.plan).without_stores]
+    asked = {tell(x.words, "metric"): x.by_length for x in cost(page.plan).without_stores}
     typed = {what: request.form.get(f"price.{what}", "").strip() for what in asked}
     found, wrong = [], {}
     for what, text in typed.items():
         try:
-            each = _money(text)
+            each = _money(text, asked[what])
         except Refused as refused:
             wrong[what] = refused.faults[0]
             continue

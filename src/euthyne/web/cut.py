@@ -17,7 +17,7 @@ from euthyne.core.stages.prove.wanted import instruments_wanted
 from euthyne.core.standing.progress import not_to_be_built
 from euthyne.core.stores import Stock, StockNeed
 from euthyne.core.trade.fault import Refused
-from euthyne.core.trade.quantity import SHORT, read_quantity
+from euthyne.core.trade.quantity import SHORT
 from euthyne.drawing.cutting import cutting_drawing
 from euthyne.drawing.reel import cut_drawing
 from euthyne.drawing.staircase import staircase_drawing
@@ -29,7 +29,7 @@ from euthyne.web.entry import Sent, StageForm, settle_at
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import Entered, read_form, say
 from euthyne.web.frame import LeadPage, drawn, lead_page, not_reached, show_stage
-from euthyne.web.measures import measures, usual_paper
+from euthyne.web.measures import measures, read_here, usual_paper
 from euthyne.web.stores import laid, on_hand
 
 blueprint = Blueprint("cut", __name__)
@@ -176,7 +176,7 @@ def _strips(page: LeadPage) -> list[dict[str, object]]:
 
 def _fault(path: str, text: str) -> str:
     try:
-        read_quantity(text, SHORT, path)
+        read_here(text, SHORT, path)
     except Refused as refused:
         return say(refused.faults[0])
     return ""
@@ -221,7 +221,7 @@ def _read_strips(page: LeadPage, sent: Sent) -> Entered:
         if not text.strip():
             continue
         try:
-            kept[end, core.core] = Stripped(end, core.core, read_quantity(text, SHORT, path).value)
+            kept[end, core.core] = Stripped(end, core.core, read_here(text, SHORT, path))
             entered.typed[path] = text.strip()
         except Refused:
             entered.drafts[path] = text

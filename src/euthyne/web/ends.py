@@ -10,12 +10,13 @@ from werkzeug.wrappers import Response
 from euthyne.core.assembly.joints import STARTING_MAPS, Joint
 from euthyne.core.kinds import Trait
 from euthyne.core.lead import Lead
-from euthyne.core.lead.paths import with_value
+from euthyne.core.lead.paths import THERE, with_value
 from euthyne.core.lead.stage import Stage
 from euthyne.core.order.laid import CableEnd, End
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.questions.ends import asked
 from euthyne.core.shelf.part import Part
+from euthyne.core.shelf.parts import shelf
 from euthyne.core.stages.ends.ends import LeadEnd
 from euthyne.core.standing.again import can_be_swapped
 from euthyne.core.standing.maps import offered_maps
@@ -27,11 +28,12 @@ from euthyne.core.trade.question import Question
 from euthyne.core.trade.tints import PLAIN, is_tint
 from euthyne.drawing.bank import bank_drawing
 from euthyne.drawing.facing import facing
+from euthyne.drawing.shelfpiece import piece
 from euthyne.exchange.photograph import leaflet as as_kept
 from euthyne.store.clock import now
 from euthyne.web.entry import Answer, Sent, StageForm, back, settle_at
 from euthyne.web.errors import NotNow
-from euthyne.web.fields import Entered, put_in, read_form
+from euthyne.web.fields import Entered, ShownField, put_in, read_form, under_more
 from euthyne.web.frame import LeadPage, drawn, lead_page, not_reached, show_stage, store, who
 from euthyne.web.shelf import added
 
@@ -48,11 +50,15 @@ def show(tag: str) -> str:
         return not_reached(page, Stage.ENDS)
     lead, apart = page.held.lead, Trait.APART in page.plan.kind.traits
     turned = frozenset(request.args.get("turn", "")) & {"A", "B"}
+    shown = FORM.shown(page)
+    fields: dict[str, ShownField] = shown["fields"]
     maps = [] if apart else offered_maps(lead).items()
     return show_stage(
         page,
         Stage.ENDS,
-        **FORM.shown(page),
+        **shown,
+        under_more=under_more(fields, [[one.field for one in fields.values()]]),
+        faces=_faces(fields, page.plan),
         apart=apart,
         drawing=drawn(bank_drawing, lead) if apart else _drawn(lead, turned),
         leaflets=added().leaflets(tag),
@@ -63,6 +69,19 @@ def show(tag: str) -> str:
         cord_mm=_cord_words(page),
         can_swap=can_be_swapped(page.held.lead),
     )
+
+
+def _faces(fields: dict[str, ShownField], plan: Plan) -> dict[str, Markup]:
+    """The part at each place as the shelf draws it, by the path of its question; nothing where none is said,
+    or is not opened.
+    """
+    known = shelf() | {part.id: part for part in plan.ends.parts}
+    there = {
+        path: known.get(one.text) if one.text != THERE else None
+        for path, one in fields.items()
+        if path.startswith(PARTS)
+    }
+    return {path: Markup(piece(part)) if part else Markup() for path, part in there.items()}
 
 
 def _tints(plan: Plan) -> tuple[str, ...]:

@@ -25,7 +25,7 @@ from euthyne.store.clock import now
 from euthyne.store.leads import WORDS, FormResult, Held
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import Entered, ShownField, put_in, show_fields, texts_of
-from euthyne.web.frame import LeadPage, page_of, store, sum_of, wants_part, who
+from euthyne.web.frame import LeadPage, lead_page, page_of, store, sum_of, wants_part, who
 
 Answer = str | Response | tuple[str, int]
 
@@ -106,7 +106,7 @@ class StageForm:
 
 
 def settle_at(blueprint: Blueprint, stage: Stage) -> None:
-    """Let a stage be settled, as long as no stop stands at it."""
+    """Let a stage be settled, as long as no stop stands at it, and go on to the next."""
 
     def settle(tag: str) -> Answer:
         def settled(lead: Lead) -> Lead:
@@ -114,7 +114,7 @@ def settle_at(blueprint: Blueprint, stage: Stage) -> None:
             return with_value(lead, f"{stage.value}.accepted", True)
 
         store().change(tag=tag, change=settled, at=now(), by=who(), what=f"{stage.word}: settled")
-        return back(tag, stage)
+        return onward(tag, stage)
 
     address = f"/leads/<tag>/{stage.value}/settle"
     blueprint.add_url_rule(address, "settle", settle, methods=["POST"])
@@ -226,6 +226,20 @@ def _told(form: StageForm, then: LeadPage, was: Mapping[str, str], sent: Sent) -
         if path in was and was[path] != stands.get(path, text)
     ]
     return f"{form.stage.word}: {'; '.join(said) or 'kept'}"[:WORDS]
+
+
+def onward(tag: str, stage: Stage) -> Answer:
+    """To the stage after one that has what it needs; where a stop stands at it, back to it."""
+    standing = lead_page(tag).progress
+    then = standing.after(stage)
+    if then is None or standing.stops(stage):
+        return back(tag, stage)
+    there = url_for(f"{then.value}.show", tag=tag)
+    if not wants_part():
+        return redirect(there, 303)
+    answer = Response(status=204)
+    answer.headers["HX-Trigger"] = json.dumps({"onward": there})
+    return answer
 
 
 def back(tag: str, stage: Stage) -> Answer:

@@ -3,7 +3,7 @@ as understood.
 """
 
 import math
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, replace
 from functools import lru_cache
 from typing import Any
@@ -16,7 +16,7 @@ from euthyne.core.lead.paths import value_at
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.measures import M_PER_FOOT, as_answer
 from euthyne.core.trade.question import Question, read_answer, read_answers, written
-from euthyne.web.measures import measures
+from euthyne.web.measures import in_gauge
 
 
 @dataclass(frozen=True)
@@ -33,6 +33,18 @@ class ShownField:
     def id(self) -> str:
         """The id of its control."""
         return self.field.path.replace(".", "-").replace("+", "plus")
+
+
+def spoken(shown: ShownField) -> str:
+    """What a question stands at, in words; empty where nothing is said."""
+    return dict(shown.field.options).get(shown.text, shown.text)
+
+
+def under_more(
+    fields: Mapping[str, ShownField], groups: Iterable[Iterable[Question]]
+) -> list[list[ShownField]]:
+    """Of each group of questions those that only an expert fills."""
+    return [[fields[q.path] for q in group if q.expert] for group in groups]
 
 
 def options(shown: ShownField) -> Markup:
@@ -119,17 +131,15 @@ def _shown(question: Question, lead: Lead, drafts: Mapping[str, str]) -> ShownFi
 
 
 def as_here(question: Question) -> Question:
-    """A question as this bench asks it: where sizes are bought by gauge, a bare number that is an area
-    too is asked back.
+    """A question as this bench asks it: in gauge and feet a bare number is in those, and one that is an
+    area and a gauge is asked back.
     """
-    if question.reads in ("size", "size-name") and measures() == "gauge":
-        return replace(question, two_ways=True)
-    return question
+    return replace(question, gauge=True) if in_gauge() else question
 
 
 def as_answered(question: Question, value: Any) -> str:
     """A value as an answer, as this bench measures."""
-    if isinstance(value, float) and question.measure is not None and measures() == "gauge":
+    if isinstance(value, float) and question.measure is not None and in_gauge():
         return as_answer(value, question.measure)
     return written(value, question)
 
@@ -149,7 +159,7 @@ def pulled(shown: ShownField) -> Pull:
     low, high = shown.field.drag or (1.0, 1.0)
     measure = shown.field.measure
     unit, share = measure.shown if measure else "", 1.0
-    if unit == "m" and measures() == "gauge":
+    if unit == "m" and in_gauge():
         unit, share = "ft", 1 / M_PER_FOOT
     tens = (math.log10(value * share) for value in (low, high, shown.value or low))
     return Pull(unit, *tens)

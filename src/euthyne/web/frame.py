@@ -20,7 +20,7 @@ from euthyne.core.plan import Plan, plan_of
 from euthyne.core.standing.fixes import tried_fix
 from euthyne.core.standing.progress import Progress, progress_of
 from euthyne.core.trade.measures import Measures, tell
-from euthyne.drawing.ribbon import BENCH, FOLD, LIST, PAGE, ROW, ribbon
+from euthyne.drawing.ribbon import BENCH, FOLD, LIST, PAGE, ROW, TABLET, ribbon
 from euthyne.store.clock import now
 from euthyne.store.leads import Held, LeadStore, Listed, Unread
 from euthyne.web.access import here
@@ -28,7 +28,7 @@ from euthyne.web.measures import measures
 from euthyne.web.words import day
 
 WHERE = {"indoor": "indoors", "outdoor": "outdoors", "wet": "in the wet"}
-FORMS = {"page": PAGE, "fold": FOLD, "row": ROW, "list": LIST, "bench": BENCH}
+FORMS = {"page": PAGE, "tablet": TABLET, "fold": FOLD, "row": ROW, "list": LIST, "bench": BENCH}
 
 
 def store() -> LeadStore:
@@ -106,8 +106,7 @@ class LeadPage:
         own = next(s for s in self.progress.standings if s.stage == stage)
         if stage in PRESS_OF_ITS_OWN or not own.finished or own.mark == "stop" or self.held.sealed:
             return None
-        after = [s for s in self.progress.reach if s.number > stage.number]
-        return after[0] if after else None
+        return self.progress.after(stage)
 
     def row(self, template: str) -> Markup:
         """The lead in a list, as a template draws it; drawn once for as long as nothing of it changes."""
@@ -116,8 +115,8 @@ class LeadPage:
         )
 
     def ribbon(self, here: Stage | None = None, form: str = "page") -> Markup:
-        """The lead's ribbon: as the head of a page, folded for a narrow one, as a row of the
-        Bench, or in a list.
+        """The lead's ribbon: as the head of a page, its words stacked for a narrow one, folded for a telephone,
+        as a row of the Bench, or in a list.
         """
         try:
             return _ribbon(

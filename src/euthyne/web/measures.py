@@ -6,7 +6,8 @@ from flask import Blueprint, Response, abort, current_app, g, redirect, request,
 from werkzeug.wrappers import Response as Answer
 
 from euthyne.core.trade.figure import CLOSE
-from euthyne.core.trade.measures import Measures, tell
+from euthyne.core.trade.measures import M_PER_FOOT, Measures, tell
+from euthyne.core.trade.quantity import MONEY, Measure, read_quantity
 from euthyne.store.leads import LeadStore
 from euthyne.web.assets import has_words
 
@@ -29,9 +30,40 @@ def measures() -> Measures:
     return found
 
 
+def in_gauge() -> bool:
+    """True on a bench in gauge and feet."""
+    return measures() == "gauge"
+
+
+def read_here(text: str, measure: Measure, field: str = "") -> float:
+    """A quantity as it was typed at this bench, in the unit of its measure. Raises Refused."""
+    return read_quantity(text, measure, field, in_gauge()).value
+
+
+def read_price(text: str, by_length: bool) -> float:
+    """A price as it was typed, of a piece or of what this bench measures length in; by length that of a metre.
+    Raises Refused.
+    """
+    return read_quantity(text, MONEY, "price").value / _length_priced(by_length)
+
+
+def price_as_typed(price: float, by_length: bool) -> str:
+    """A price as this bench types it."""
+    return f"{price * _length_priced(by_length):.6g}"
+
+
+def priced_by(by_length: bool) -> str:
+    """What a price is of, in words."""
+    return f"a {'foot' if in_gauge() else 'metre'}" if by_length else "each"
+
+
+def _length_priced(by_length: bool) -> float:
+    return M_PER_FOOT if by_length and in_gauge() else 1.0
+
+
 def usual_paper() -> str:
     """The paper that is offered first."""
-    return "letter" if measures() == "gauge" else "a4"
+    return "letter" if in_gauge() else "a4"
 
 
 def papers() -> list[tuple[str, str]]:

@@ -96,7 +96,7 @@ def _groups(page: LeadPage, question: Question, typed: list[str]) -> list[TileGr
     standard = own[there].standard if there in own else shelf()[there].standard if there else ""
     found = []
     for head, options in question.groups:
-        parts = [own.get(name) or shelf()[name] for name, _ in options]
+        parts = [own.get(name) or shelf()[name] for name, _ in options if name]
         agree = [p for p in parts if all(word in p.searched for word in typed)]
         # The one that is there stands first, then what it is exchanged for in the same country.
         agree.sort(key=lambda p: (p.id != there, p.standard != standard))

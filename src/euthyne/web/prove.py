@@ -27,6 +27,7 @@ from euthyne.web.entry import Answer, Sent, StageForm, back
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import Entered, read_form, say
 from euthyne.web.frame import LeadPage, lead_page, not_reached, show_stage, wants_part, who
+from euthyne.web.measures import in_gauge
 from euthyne.web.probing import next_probe
 from euthyne.web.proof import begun, change, keep_look, refuse_own
 from euthyne.web.shelf import added
@@ -182,7 +183,7 @@ def _read_line(plan: Plan, line: ProofLine, drafts: dict[str, str]) -> ReadLine:
 def _problem(line: ProofLine, text: str) -> tuple[str, bool]:
     """What is wrong with a reading as it was typed, and whether it is only asked about."""
     try:
-        question = asked_about(line, read_reading(line, text))
+        question = asked_about(line, read_reading(line, text, in_gauge()))
     except Refused as refused:
         return say(refused.faults[0]), False
     return question or "Read before the dead tests were through: type it again.", bool(question)
@@ -366,7 +367,7 @@ def _taken(page: LeadPage, line: ProofLine, text: str, sure: bool) -> Reading | 
     its turn has not come.
     """
     try:
-        typed = read_reading(line, text)
+        typed = read_reading(line, text, in_gauge())
     except Refused:
         return None
     if (line.powered and page.plan.prove.dead_open) or (asked_about(line, typed) and not sure):

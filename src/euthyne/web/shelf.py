@@ -29,7 +29,6 @@ from euthyne.core.trade.quantity import (
     TORQUE,
     VOLUME,
     Measure,
-    read_quantity,
     read_size,
 )
 from euthyne.data.tables import rows
@@ -40,6 +39,7 @@ from euthyne.exchange.photograph import leaflet as as_kept
 from euthyne.store.clock import now
 from euthyne.store.shelf import ShelfStore
 from euthyne.web.frame import wants_part, who
+from euthyne.web.measures import in_gauge, read_here
 
 blueprint = Blueprint("shelf", __name__)
 MOST_PATHS = 6
@@ -232,7 +232,7 @@ def _corrected(part: Part, typed: dict[str, str]) -> Part:
     loose, closing = part.threaded, typed.get("closing", part.closing)
     try:
         if "loose" in typed:
-            loose = read_loose(typed["loose"], part.threaded, "part.threaded")
+            loose = read_loose(typed["loose"], part.threaded, "part.threaded", in_gauge())
     except Refused as refused:
         faults += refused.faults
     strips = _strips(part, typed, faults)
@@ -281,7 +281,7 @@ def _figures_of_sheet(part: Part, typed: dict[str, str], faults: list[Fault]) ->
     ]
     for field, measure in (("amps", CURRENT), *wanted):
         try:
-            figures[field] = read_quantity(typed.get(field, ""), measure, f"part.{field}").value
+            figures[field] = read_here(typed.get(field, ""), measure, f"part.{field}")
         except Refused as refused:
             faults += refused.faults
     before = {f"path.{mark}": (mm, SHORT) for mark, mm in _paths(part)}
@@ -306,8 +306,8 @@ def _strips(
             continue
         low, _, high = text.partition(" to ")
         try:
-            pair = [read_quantity(x, SHORT, f"part.strips_mm.{mark}") for x in (low, high or low)]
-            found.append((mark, pair[0].value, pair[1].value))
+            pair = [read_here(x, SHORT, f"part.strips_mm.{mark}") for x in (low, high or low)]
+            found.append((mark, pair[0], pair[1]))
         except Refused as refused:
             faults += refused.faults
     return tuple(found)
@@ -328,9 +328,9 @@ def _torques(
         try:
             if sized:
                 size = read_size(sized[1].replace("²", "2"), "part.torque").name
-                by_size.append((size, read_quantity(sized[2], TORQUE, "part.torque").value))
+                by_size.append((size, read_here(sized[2], TORQUE, "part.torque")))
             else:
-                one = read_quantity(each, TORQUE, "part.torque").value
+                one = read_here(each, TORQUE, "part.torque")
         except Refused as refused:
             faults += refused.faults
     return one, tuple(by_size)
@@ -368,7 +368,7 @@ def _figure(
     if not typed.get(field, "").strip():
         return before
     try:
-        return read_quantity(typed[field], measure, f"part.{field}").value
+        return read_here(typed[field], measure, f"part.{field}")
     except Refused as refused:
         faults += refused.faults
         return before

@@ -10,8 +10,9 @@ from wtforms.validators import StopValidation
 
 from euthyne.core.stores import BY_LENGTH, Stock, StockKind, what_of
 from euthyne.core.trade.fault import Refused
-from euthyne.core.trade.quantity import LEG, MONEY, read_quantity, read_whole
+from euthyne.core.trade.quantity import LEG, read_whole
 from euthyne.web.fields import say
+from euthyne.web.measures import in_gauge, priced_by, read_here, read_price
 
 Reader = Callable[[str], Any]
 WHAT = {"cable": "Type and make-up", "die": "For lugs of"}
@@ -47,14 +48,12 @@ class ReadChoice(_Read, SelectField):
 def read_amount(kind: StockKind, text: str) -> float:
     """How much of a kind: metres, or how many. Raises Refused."""
     if kind in BY_LENGTH:
-        return read_quantity(text, LEG, "left").value
+        return read_here(text, LEG, "left")
     return float(read_whole(text=text, low=0, high=100_000, field="left", word="how many"))
 
 
-def _price(text: str) -> float | None:
-    if not text:
-        return None
-    return read_quantity(text, MONEY, "price").value
+def _price(kind: StockKind, text: str) -> float | None:
+    return read_price(text, kind in BY_LENGTH) if text else None
 
 
 class TakeIn(Form):
@@ -118,9 +117,9 @@ def take_in(
     form.asked = kind
     form.what.read = partial(what_of, kind)
     form.left.read = partial(read_amount, kind)
-    form.price.read = _price
+    form.price.read = partial(_price, kind)
     if kind in BY_LENGTH:
         form.left.label.text = "Length on it"
-        form.left.render_kw = {"placeholder": "50 m"}
-        form.price.label.text = "Price a metre, if known"
+        form.left.render_kw = {"placeholder": "150 ft" if in_gauge() else "50 m"}
+        form.price.label.text = f"Price {priced_by(True)}, if known"
     return form

@@ -12,6 +12,7 @@ from euthyne.core.trade.quantity import VOLTS, read_quantity
 from euthyne.store.clock import now
 from euthyne.web.fields import say
 from euthyne.web.frame import who
+from euthyne.web.measures import in_gauge
 
 
 @dataclass(frozen=True)
@@ -51,7 +52,7 @@ def typed_reading(line: ProofLine, text: str, volts: str, sure: str) -> TypedRea
     """
     typed = TypedReading(line, text, volts)
     try:
-        read = read_reading(line, text)
+        read = read_reading(line, text, in_gauge())
         at_volts = read_quantity(volts, VOLTS, line.id).value if line.test_volts and volts else None
     except Refused as refused:
         return replace(typed, problem=say(refused.faults[0]))

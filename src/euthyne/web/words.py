@@ -14,7 +14,7 @@ from euthyne.core.trade.glossary import explained_at, glossary
 from euthyne.core.trade.shown import at_least, at_most, places_of
 from euthyne.core.trade.wire import size_words
 from euthyne.drawing.pen import mark
-from euthyne.web.fields import options, pulled
+from euthyne.web.fields import options, pulled, spoken
 
 
 def explained(word: str) -> str:
@@ -44,6 +44,7 @@ def filters() -> dict[str, Callable[..., Any]]:
         "sign": sign,
         "pulled": pulled,
         "options": options,
+        "spoken": spoken,
     }
 
 

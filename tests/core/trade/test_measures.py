@@ -45,18 +45,19 @@ def in_mm(text):
 
 
 @given(st.floats(1, 2000))
-def test_inches_are_to_the_nearest_sixty_fourth_in_lowest_terms(mm):
+def test_inches_are_to_the_nearest_mark_of_a_rule_in_lowest_terms(mm):
     said = inches(mm)
-    assert abs(in_mm(said) - mm) <= 25.4 / 128 + 1e-9
+    finest = 16 if mm >= 25.4 else 32 if mm >= 25.4 / 8 else 64
+    assert abs(in_mm(said) - mm) <= 25.4 / finest / 2 + 1e-9
     if "/" in said:
         over, under = map(int, said.split()[-1].split("/"))
-        assert over % 2 == 1 and under in (2, 4, 8, 16, 32, 64)
+        assert over % 2 == 1 and under in (2, 4, 8, 16, 32, 64) and under <= finest
 
 
-@given(st.floats(0.01, 2000))
+@given(st.floats(0.01, 1999))
 def test_feet_and_inches_read_back_as_the_length(m):
     assert read_quantity(feet(m), LENGTH if m >= 0.06 else SHORT).value == pytest.approx(
-        m if m >= 0.06 else m * 1000, abs=0.0002 if m >= 0.06 else 0.2
+        m if m >= 0.06 else m * 1000, abs=0.0008 if m >= 0.06 else 0.8
     )
 
 
@@ -70,7 +71,7 @@ def test_an_answer_of_the_bench_reads_back_as_the_value(measured, share):
     measure, low, high = measured
     value = low + (high - low) * share
     read = read_quantity(as_answer(value, measure), measure).value
-    assert read == pytest.approx(value, rel=0.006, abs=0.25 if measure is SHORT else 0.05)
+    assert read == pytest.approx(value, rel=0.006, abs=0.8 if measure is SHORT else 0.05)
 
 
 def test_what_is_said_alike_everywhere_is_left_alone():
@@ -83,7 +84,7 @@ def test_what_is_said_alike_everywhere_is_left_alone():
 @pytest.mark.parametrize(
     ("text", "metric", "gauge"),
     [
-        (f"grip {mm(8, 13)}", "grip 8 to 13 mm", "grip 5/16 to 33/64 in (8 to 13 mm)"),
+        (f"grip {mm(8, 13)}", "grip 8 to 13 mm", "grip 5/16 to 1/2 in (8 to 13 mm)"),
         (f"2 × {metres(1.83):.2f} to cut", "2 × 1.83 m to cut", "2 × 6 ft (1.83 m) to cut"),
         (f"typed, {metres(24.384):.2f}", "typed, 24.38 m", "typed, 80 ft (24.38 m)"),
         (f"{celsius(60)} at most", "60 °C at most", "140 °F (60 °C) at most"),
@@ -97,7 +98,7 @@ def test_what_is_said_alike_everywhere_is_left_alone():
         (f"strands of {mm(0.25)}", "strands of 0.25 mm", "strands of 0.010 in (0.25 mm)"),
         (f"half a turn ({mm(26.6)})", "half a turn (26.6 mm)", "half a turn (1 1/16 in)"),
         (f"{mm(96, 44, between='by')}", "96 by 44 mm", "3 3/4 by 1 3/4 in (96 by 44 mm)"),
-        (f"{mm(-10)}", "-10 mm", "-25/64 in (-10 mm)"),
+        (f"{mm(-10)}", "-10 mm", "-13/32 in (-10 mm)"),
         (f"{mm2(0)}", "0 mm²", "0 mm²"),
     ],
 )
@@ -141,7 +142,7 @@ def test_a_length_that_may_not_be_passed_is_told_on_the_side_of_caution(length):
     least = tell(shortly(f"{mm(length):least}"), "gauge")
     both = [read_quantity(said, SHORT).value for said in (most, least)]
     assert both[0] <= length + 0.001 and both[1] >= length - 0.001
-    assert both[1] - both[0] <= 25.4 / 16
+    assert both[1] - both[0] <= 25.4 / 16 + 1e-6
 
 
 def test_where_room_is_short_one_measure_stands_alone():

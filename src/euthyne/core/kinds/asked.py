@@ -1,5 +1,7 @@
 """Questions that more than one kind of lead asks, in the same words."""
 
+from dataclasses import replace
+
 from euthyne.core.kinds.kind import QuestionGroup
 from euthyne.core.trade.quantity import (
     CELSIUS,
@@ -28,7 +30,9 @@ PLACE = Question(
     choices=(("indoor", "indoors, dry"), ("outdoor", "outdoors"), ("wet", "lying in wet")),
 )
 AROUND = Question("brief.ambient_c", "Around it", measure=CELSIUS)
-BUNCH = Question("brief.circuits_together", "Circuits lying together", "whole", bounds=(1, 20))
+BUNCH = Question(
+    "brief.circuits_together", "Circuits lying together", "whole", bounds=(1, 20), expert=True
+)
 DRUM_LAYERS = Question(
     "brief.drum_layers",
     "Layers left on a drum",
@@ -40,6 +44,7 @@ DRUM_LAYERS = Question(
         (3, "3 layers"),
         (4, "4 layers"),
     ),
+    expert=True,
 )
 LIES_SOMEWHERE = QuestionGroup("How far, and where", (RUN, PLACE, AROUND))
 LIES_BESIDE_OTHERS = QuestionGroup("How far, and where", (RUN, PLACE, AROUND, BUNCH))
@@ -51,16 +56,18 @@ POWER_FACTOR = Question(
     "Power factor",
     "choice",
     choices=((1.0, "1, heaters"), (0.9, "0.9"), (0.8, "0.8, motors"), (0.6, "0.6")),
+    expert=True,
 )
 STARTING_SURGE = Question(
     "brief.start_multiple",
     "Starting surge",
     "choice",
     choices=((1.0, "none"), (2.5, "2.5 times, hand tools"), (6.0, "6 times, compressors")),
+    expert=True,
 )
 FOR_HOURS = Question("brief.continuous", "Runs for three hours or more", "choice", choices=NO_YES)
 OF_LOADS = (POWER_FACTOR, STARTING_SURGE, FOR_HOURS)
-EARTH_CORE = Question("brief.earthed", "Earth core", "choice", choices=YES_NO)
+EARTH_CORE = Question("brief.earthed", "Earth core", "choice", choices=YES_NO, expert=True)
 BY_ITS_MARK = Question(
     "brief.earthed",
     "By the mark on it",
@@ -101,6 +108,7 @@ FROM_MAINS = QuestionGroup(
                 ("ac-split", "120/240, two hots"),
                 ("ac-three", "three phase, volts between lines"),
             ),
+            expert=True,
         ),
         SUPPLY_VOLTS,
         Question(
@@ -115,6 +123,7 @@ FROM_MAINS = QuestionGroup(
             "Its curve, if IEC",
             "choice",
             choices=(("B", "B"), ("C", "C"), ("D", "D")),
+            expert=True,
         ),
         Question(
             "brief.own_breaker_amps",
@@ -122,6 +131,7 @@ FROM_MAINS = QuestionGroup(
             measure=CURRENT,
             optional=True,
             hint="empty if none",
+            expert=True,
         ),
         Question(
             "brief.rcd",
@@ -134,13 +144,14 @@ FROM_MAINS = QuestionGroup(
                 ("5 mA", "5 mA ground-fault, upstream"),
             ),
         ),
-        Question("brief.generator", "From a generator", "choice", choices=NO_YES),
+        Question("brief.generator", "From a generator", "choice", choices=NO_YES, expert=True),
         Question(
             "brief.loop_ohms",
             "Fault loop up to the lead",
             measure=OHMS,
             optional=True,
             hint="0.8 ohm",
+            expert=True,
         ),
         Question(
             "brief.earth_path",
@@ -151,6 +162,7 @@ FROM_MAINS = QuestionGroup(
                 ("wire", "a wire back to the supply"),
                 ("rod", "an earth rod"),
             ),
+            expert=True,
         ),
     ),
 )
@@ -158,7 +170,13 @@ FROM_MAINS = QuestionGroup(
 # What an extension hangs on may be a lead itself: the loss of both is counted.
 FROM_MAINS_OR_A_LEAD = QuestionGroup(
     "From",
-    (*FROM_MAINS.questions, *there_already("Another lead before it", "10 m", "1.5 mm2")),
+    (
+        *FROM_MAINS.questions,
+        *(
+            replace(question, expert=True)
+            for question in there_already("Another lead before it", "10 m", "1.5 mm2")
+        ),
+    ),
 )
 
 FUSE = Question(

@@ -33,7 +33,7 @@ class TapeBrief(Brief):
 TAPE = Question("brief.tape_m", "Tape, in all", measure=LENGTH, optional=True, hint=f"{metres(12)}")
 WATTS = Question(
     "brief.watts_per_m",
-    "Watts a metre, warm",
+    "Its heat, warm",
     measure=HEAT,
     optional=True,
     hint="18 W/m or 5 W/ft",

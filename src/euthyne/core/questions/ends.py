@@ -19,7 +19,7 @@ from euthyne.core.trade.question import Question
 from euthyne.core.trade.stud import studs
 
 BREAKS = (
-    ("none", "nothing, no switch"),
+    ("none", "no switch"),
     ("L", "the live"),
     ("N", "the neutral"),
     ("all", "every line, double-pole"),
@@ -38,7 +38,7 @@ OVER_ALL = Question(
     hint="empty: its standard's range",
 )
 SWITCH = Question("ends.switch", "Switch breaks", "choice", choices=BREAKS)
-FUSE_IN = Question("ends.fuse_in", "Fuse of its own", "choice", choices=FUSED)
+FUSE_IN = Question("ends.fuse_in", "Fuse of its own", "choice", choices=FUSED, expert=True)
 LAMP = Question("ends.switch_lit", "Lamp in it", "choice", choices=((False, "no"), (True, "yes")))
 A_TOOL = "a tool or an appliance, not opened"
 FITS, OWN = "Fits here", "Of your own"
@@ -226,8 +226,14 @@ def _fields(
     leaflet = ((None, "the same"), *tints)
     found = [_of_parts(one, parts) for one in fitted]
     found += [
-        Question("ends.scheme", "Colours of the cable", "choice", choices=tints),
-        Question("ends.plug_scheme", "Colours on the leaflet", "choice", choices=leaflet),
+        Question("ends.scheme", "Colours of the cable", "choice", choices=tints, expert=True),
+        Question(
+            "ends.plug_scheme",
+            "Colours on the leaflet",
+            "choice",
+            choices=leaflet,
+            expert=True,
+        ),
     ]
     if not there:  # one that is there is measured where its size is asked
         found.append(OVER_ALL)

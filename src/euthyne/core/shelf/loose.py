@@ -19,11 +19,13 @@ def written(loose: tuple[ThreadedPart, ...]) -> str:
     return "\n".join(f"{t.words}; {t.bore_mm:g} mm; {t.facing}" for t in loose)
 
 
-def read_loose(text: str, before: tuple[ThreadedPart, ...], field: str) -> tuple[ThreadedPart, ...]:
+def read_loose(
+    text: str, before: tuple[ThreadedPart, ...], field: str, gauge: bool = False
+) -> tuple[ThreadedPart, ...]:
     """The loose parts of some lines; one that keeps its words keeps what it is needed by.
 
-    Parameters: text; before, the loose parts there were; field, that faults name.
-    Raises: Refused with every line that can not be read.
+    Parameters: text; before, the loose parts there were; field, that faults name; gauge, True on
+    a bench in gauge and feet. Raises: Refused with every line that can not be read.
 
     >>> read_loose("gland nut; 12 mm; thread to the tip", (), "loose")[0].bore_mm
     12.0
@@ -41,7 +43,7 @@ def read_loose(text: str, before: tuple[ThreadedPart, ...], field: str) -> tuple
             faults.append(Fault(field, f"{line[:LETTERS]!r} does not say all of it", wanted))
             continue
         try:
-            bore = read_quantity(rest[0], SHORT, field).value
+            bore = read_quantity(rest[0], SHORT, field, gauge).value
         except Refused as refused:
             faults += refused.faults
             continue

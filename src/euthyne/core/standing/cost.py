@@ -34,7 +34,8 @@ class Rates:
 @dataclass(frozen=True)
 class CostLine:
     """Something that costs: its words, how much of it, its price each, what it comes to with tax, and
-    where the price is from; ``total`` None where nobody has said a price.
+    where the price is from; ``total`` None where nobody has said a price; ``by_length`` where the price is a
+    metre's; ``there`` for what costs nothing, since it is there already.
     """
 
     words: str
@@ -45,6 +46,8 @@ class CostLine:
     to_be_said: bool = (
         False  # True for what Stores have no price of: it is said for the lead, or can be
     )
+    by_length: bool = False
+    there: bool = False
 
 
 @dataclass(frozen=True)
@@ -63,7 +66,7 @@ class Cost:
     @property
     def unpriced(self) -> tuple[CostLine, ...]:
         """What nobody has said a price of."""
-        return tuple(line for line in self.lines if line.total is None)
+        return tuple(line for line in self.lines if line.total is None and not line.there)
 
     @property
     def without_stores(self) -> tuple[CostLine, ...]:
@@ -137,7 +140,7 @@ def _there(plan: Plan, cable: Cable) -> CostLine:
     """A length that is there already and belongs to the lead, such as a tape."""
     length = cable.existing.length_m if cable.existing is not None else None
     amount = f"{metres(length):g}" if length else "its length is not said"
-    return CostLine(plan.conductor.laid[cable.id].type.called, amount, None, None, "")
+    return CostLine(plan.conductor.laid[cable.id].type.called, amount, None, None, "", there=True)
 
 
 def minutes_of(plan: Plan) -> float:
@@ -156,11 +159,13 @@ def _line(
     elif tell(need.words, "metric") in said:
         price, source = said[tell(need.words, "metric")], SAID_HERE
     else:
-        return CostLine(need.words, need.in_words, None, None, "", to_be_said=True)
+        return CostLine(need.words, need.in_words, None, None, "", True, need.by_length)
     each = price * (1 + rates.tax_percent / 100)
     amount = round(need.amount, AMOUNT)  # as it is shown, so that each line multiplies out
     here = source == SAID_HERE
-    return CostLine(need.words, need.in_words, each, each * amount, source, to_be_said=here)
+    return CostLine(
+        need.words, need.in_words, each, each * amount, source, here, by_length=need.by_length
+    )
 
 
 def _rework(lines: list[CostLine], wanted: list[Need]) -> float:

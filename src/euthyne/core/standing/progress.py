@@ -93,6 +93,10 @@ class Progress:
         """Cautions that nobody has passed with a reason."""
         return tuple(f for f in self.found if f.level == "caution" and f.open)
 
+    def after(self, stage: Stage) -> Stage | None:
+        """The stage that is shown after one; None after the last."""
+        return next((s for s in self.reach if s.number > stage.number), None)
+
     def of(self, stage: Stage) -> tuple[Found, ...]:
         """What the checks found at a stage."""
         return tuple(f for f in self.found if self.home(f) == stage)

@@ -31,7 +31,9 @@ Measures = Literal["metric", "gauge"]
 MM_PER_INCH, M_PER_FOOT = 25.4, FOOT
 SIGNS = (OPEN, SHORTLY, NUMBER_OF, UNIT_OF, FACTOR)
 LONGEST = 120  # letters of a figure before it is told, at most
-FINEST = 64  # parts of an inch on a rule
+# Parts of an inch as they are read off a rule: sixteenths, thirty-seconds below an inch; below an eighth, where
+# a thirty-second is a quarter of it, the finest that a rule has.
+PARTS, PARTS_BELOW_AN_INCH, PARTS_BELOW_AN_EIGHTH = 16, 32, 64
 FINE_MM = 1.0  # thinner than this, and thousandths of an inch are said
 FEET_FROM_INCHES = 48
 RUN_GIVE_M = MM_PER_INCH / 16 / 1000
@@ -41,6 +43,7 @@ SIXTEENTH_MM = MM_PER_INCH / 32  # what a longer one may be out, said to 1/16 in
 LB_PER_KG = 1 / POUND
 LB_PER_NEWTON = 1 / (POUND * GRAVITY)
 LB_IN_PER_NEWTON_METRE = LB_PER_NEWTON / INCH
+LARGE_LB_IN = 240  # from here on a wrench is marked in lb-ft
 CUBIC_INCH_PER_ML = 0.0610237
 THOUSAND_FEET_M = 304.8
 SAME_AREA = 0.015  # a gauge's area as it is rounded
@@ -48,25 +51,32 @@ SPECK = 1e-9  # what arithmetic leaves of a figure that is whole
 
 
 def inches(mm: float, give_mm: float = 0.0, limit: str = "") -> str:
-    """A length in inches, as the simplest fraction down to 1/64 that lies within what is given.
+    """A length in inches, as the simplest fraction a rule shows that lies within what is given.
 
-    Parameters: mm; give_mm, what it may be out, at least half of 1/64 in; limit, ``most`` for one that may
+    Parameters: mm; give_mm, what it may be out, at least half of a mark of the rule; limit, ``most`` for one that may
     only be told smaller, ``least`` for one that may only be told larger.
     Returns: figures without the unit; thousandths where it is thinner than a millimetre.
 
     >>> inches(26.6), inches(8), inches(0.25), inches(50.8)
-    ('1 3/64', '5/16', '0.010', '2')
+    ('1 1/16', '5/16', '0.010', '2')
     >>> inches(26.6, limit="most"), inches(26.6, limit="least")
-    ('1 3/64', '1 1/16')
+    ('1', '1 1/16')
     """
     length = mm / MM_PER_INCH
     if 0 < abs(mm) < FINE_MM:
         return f"{_to_side(length * 1000, limit) / 1000:.3f}"
-    give = max(give_mm / MM_PER_INCH, (1.0 if limit else 0.5) / FINEST) + 1e-12
+    finest = _parts(abs(length))
+    give = max(give_mm / MM_PER_INCH, (1.0 if limit else 0.5) / finest) + 1e-12
     parts = 1
-    while parts < FINEST and abs(_to_side(length * parts, limit) / parts - length) > give:
+    while parts < finest and abs(_to_side(length * parts, limit) / parts - length) > give:
         parts *= 2
     return _mixed(Fraction(_to_side(length * parts, limit), parts))
+
+
+def _parts(length: float) -> int:
+    if length >= 1:
+        return PARTS
+    return PARTS_BELOW_AN_INCH if length >= 1 / 8 else PARTS_BELOW_AN_EIGHTH
 
 
 def _to_side(value: float, limit: str) -> int:
@@ -91,12 +101,12 @@ def _mixed(length: Fraction) -> str:
 def feet(m: float, give_m: float = 0.0, limit: str = "") -> str:
     """A length in feet and inches, with its units; in inches alone below four feet.
 
-    Parameters: m; give_m, what it may be out, at least half of 1/64 in; limit, as ``inches`` has it.
+    Parameters: m; give_m, what it may be out, at least half of 1/16 in; limit, as ``inches`` has it.
 
     >>> feet(24.384), feet(3.0, 0.01), feet(0.3)
     ('80 ft', '9 ft 10 in', '11 13/16 in')
     """
-    give = max(give_m, MM_PER_INCH / 1000 / FINEST / 2) + 1e-12
+    give = max(give_m, MM_PER_INCH / 1000 / PARTS / 2) + 1e-12
     whole = _to_side(m / M_PER_FOOT, limit)
     if whole * 12 >= FEET_FROM_INCHES and abs(whole * M_PER_FOOT - m) <= give:
         return f"{whole} ft"
@@ -139,8 +149,7 @@ def gauges_within(low_mm2: float, high_mm2: float) -> str:
 def as_answer(value: float, measure: Measure) -> str:
     """A value of a measure as a bench in gauge and feet types it; as it is kept, where both say it alike.
 
-    Parameters: value in the measure's unit; measure. Returns: text that reads back as it, to 1/64 of an
-    inch, or 1/16 of a longer run.
+    Parameters: value in the measure's unit; measure. Returns: text that reads back as it, to what a rule shows.
 
     >>> from euthyne.core.trade.quantity import CELSIUS, CURRENT, LENGTH
     >>> as_answer(3.0, LENGTH), as_answer(50.0, CELSIUS), as_answer(13.0, CURRENT)
@@ -154,6 +163,10 @@ def as_answer(value: float, measure: Measure) -> str:
         return f"{fahrenheit(value):.4g} °F"
     if measure.unit == "N*m":
         return f"{value * LB_IN_PER_NEWTON_METRE:.3g} lb-in"
+    if measure.unit == "N":
+        return f"{value * LB_PER_NEWTON:.4g} lb"
+    if measure.unit == "kelvin":
+        return f"{value * 1.8:.4g} °F"
     if measure.shown == "W/m":
         return f"{value * M_PER_FOOT:.3g} W/ft"
     return f"{value:g} {measure.shown}".rstrip()
@@ -373,6 +386,13 @@ def _digits(value: float, digits: int, limit: str) -> str:
     return f"{_to_side(value * 10**places, limit) / 10**places:g}"
 
 
+def _of_torque(figures: _Figures) -> Said:
+    """Of a terminal in lb-in, of a large nut in lb-ft, as their wrenches are marked."""
+    if min(figures.values) * LB_IN_PER_NEWTON_METRE < LARGE_LB_IN:
+        return _times(LB_IN_PER_NEWTON_METRE, "lb-in")(figures)
+    return _times(LB_IN_PER_NEWTON_METRE / 12, "lb-ft")(figures)
+
+
 def _of_price(figures: _Figures) -> Said:
     return figures.each(lambda value, _: f"{value * M_PER_FOOT:.2f}"), "a foot"
 
@@ -387,7 +407,7 @@ _IN_GAUGE: dict[str, Callable[[_Figures], Said]] = {
     "mm2": _of_area,
     "c": _of_celsius,
     "k": _times(1.8, "°F of rise"),
-    "nm": _times(LB_IN_PER_NEWTON_METRE, "lb-in"),
+    "nm": _of_torque,
     "n": _times(LB_PER_NEWTON, "lb"),
     "kg": _times(LB_PER_KG, "lb"),
     "g": _times(LB_PER_KG * 16 / 1000, "oz"),

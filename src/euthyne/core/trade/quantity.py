@@ -2,6 +2,7 @@
 understood.
 """
 
+import math
 import re
 from dataclasses import dataclass
 
@@ -78,6 +79,16 @@ MEGOHMS = Measure(
     shown="megohm",
 )
 
+# What a bare number is on a bench in gauge and feet; of any other measure it is the same on both.
+BARE_IN_GAUGE = {
+    "m": "foot",
+    "mm": "inch",
+    "degC": "degF",
+    "kelvin": "delta_degF",
+    "N": "lbf",
+    "N*m": "lbf*inch",
+    "ml": "inch**3",
+}
 LONG_IN_INCHES = 24
 LONGEST_TEXT = 100
 SURE_SHARE = 0.1  # a bare number up to this is a share of one; up to one it may be that or percent
@@ -108,6 +119,11 @@ BOTH_WAYS = (
 )
 NEWTON_METRES = re.compile(r"n\s*[·.*]?\s*m\b", re.IGNORECASE)
 POUND_INCHES = re.compile(r"(?:(?:lbf?|pounds?)[ -]?in(?:ch(?:es)?)?|in-lbf?)\.?$", re.IGNORECASE)
+# A figure may be typed as it is shown: the metric one in brackets beside it says the same again.
+REPEATED = re.compile(r"(?P<first>.*\S)\s*\((?P<again>[^()]*)\)")
+SAME_AGAIN = 0.03  # of a figure, what the rounding of both may be apart
+POUND_FEET = re.compile(r"(?:(?:lbf?|pounds?)[ -]?(?:ft|foot|feet)|ft-lbf?)\.?$", re.IGNORECASE)
+CUBIC_INCHES = re.compile(r"(?:cu\.?|cubic)\s*in(?:ch(?:es)?)?\.?$|in3$", re.IGNORECASE)
 UNIT_AT_END = re.compile(r"[A-Za-z\"'″′]+$")
 NUMBER = r"[-+]?(?:\d+(?:[.,]\d+)?|[.,]\d+)"
 TERM = re.compile(rf"({NUMBER})\s*([A-Za-zµΩω%°²\"'″′]+)?\s*(?=$|[\d.,])")
@@ -116,6 +132,8 @@ SPELLED = {
     "nm": "N*m",
     "cnm": "cN*m",
     "lbfin": "lbf*inch",
+    "lbfft": "lbf*foot",
+    "cuin": "inch**3",
     "c": "degC",
     "°c": "degC",
     "f": "degF",
@@ -161,6 +179,14 @@ SPELLED = {
 # A rise has no zero of its own: 9 F of it are 5 K.
 OF_RISE = {"c": "kelvin", "°c": "kelvin", "f": "delta_degF", "°f": "delta_degF"}
 OF_PULL = {"lb": "lbf", "lbs": "lbf", "pounds": "lbf", "kg": "kgf", "newton": "N", "newtons": "N"}
+# Insulation is never told in milliohms.
+OF_INSULATION = {
+    "mohm": "megaohm",
+    "mohms": "megaohm",
+    "m": "megaohm",
+    "g": "gigaohm",
+    "k": "kiloohm",
+}
 CASE_MATTERS = {
     "Mohm": "megaohm",
     "MOhm": "megaohm",
@@ -184,34 +210,53 @@ def _spelled(word: str, measure: Measure) -> str:
         return OF_RISE[word.lower()]
     if measure is PULL and word.lower() in OF_PULL:
         return OF_PULL[word.lower()]
-    if measure is MEGOHMS and word.lower() in {"mohm", "mohms", "m"}:
-        return "megaohm"
+    if measure is MEGOHMS and word.lower() in OF_INSULATION:
+        return OF_INSULATION[word.lower()]
     return SPELLED.get(word.lower(), word)
 
 
-def read_quantity(text: str, measure: Measure, field: str = "") -> ReadQuantity:
+def bare_unit(measure: Measure, gauge: bool) -> str:
+    """The unit of a bare number: that of the measure, or on a bench in gauge and feet what is said there."""
+    if not gauge:
+        return measure.unit
+    if measure is NEAR:  # it is written in inches there
+        return "inch"
+    return BARE_IN_GAUGE.get(measure.unit, measure.unit)
+
+
+def read_quantity(
+    text: str, measure: Measure, field: str = "", gauge: bool = False
+) -> ReadQuantity:
     """Read a quantity of a measure from what was typed.
 
-    Parameters: text; measure; field, its path for a fault. Returns: Entry in the measure's unit.
+    Parameters: text; measure; field, its path for a fault; gauge, True on a bench in gauge and feet, where a
+    bare length is in feet or inches. Returns: the value in the measure's unit, and how it was read.
     Raises: Refused with a sentence on what would do.
 
     >>> round(read_quantity("80 ft", LENGTH).value, 3)
     24.384
+    >>> read_quantity("6", LENGTH).value, round(read_quantity("6", LENGTH, gauge=True).value, 4)
+    (6.0, 1.8288)
     """
     if len(text) > LONGEST_TEXT:
         raise _refuse(field, f"{len(text)} letters are too many for a {measure.word}", measure)
+    repeated = REPEATED.fullmatch(text.strip())
+    if repeated is not None:
+        return _said_twice(repeated["first"], repeated["again"], measure, field, gauge)
     typed = _plain(text.translate(MARKS).strip(), measure)
     if not typed:
         raise _refuse(field, f"no {measure.word} is given", measure)
     if measure is HEAT:
-        return _heat(typed, field)
+        return _heat(typed, field, gauge)
     if re.search(r"\d,\d{3}(?!\d)", typed):
         either = f"type {typed.replace(',', '')} or {typed.replace(',', '.')}"
         raise Refused(Fault(field, f"{typed} can be read two ways", either))
-    if measure is LENGTH and (route := _route(typed, field)) is not None:
+    if measure is LENGTH and (route := _route(typed, field, gauge)) is not None:
         return route
-    value, plain = _sum_of_terms(typed, measure, field)
+    bare = bare_unit(measure, gauge)
+    value, plain = _sum_of_terms(typed, measure, field, bare)
     value, note = _percent_slip(value, typed, measure, field)
+    _refuse_the_other_unit(value, typed, measure, field, bare)
     if value < measure.low:
         raise _refuse(field, f"{typed} is too small", measure)
     if value > measure.high:
@@ -222,12 +267,24 @@ def read_quantity(text: str, measure: Measure, field: str = "") -> ReadQuantity:
     return ReadQuantity(value, note)
 
 
+def _said_twice(first: str, again: str, measure: Measure, field: str, gauge: bool) -> ReadQuantity:
+    """A figure with the same in the other series beside it, as pages write it. Raises Refused where they differ."""
+    read, other = (read_quantity(text, measure, field, gauge) for text in (first, again))
+    apart = abs(read.value - other.value)
+    if apart > SAME_AGAIN * max(abs(read.value), abs(other.value)):
+        both = f"type {first}, or {again}"
+        raise Refused(Fault(field, f"{first} and {again} are not the same", both))
+    return read
+
+
 def _plain(typed: str, measure: Measure) -> str:
     """What was typed, its shorthand written out: fractions of an inch, 0R42, VAC, newton metres."""
     if measure is AREA:
         return typed.replace("mm2", "mm²")
     if measure is TORQUE:
-        return POUND_INCHES.sub("lbfin", NEWTON_METRES.sub("Nm", typed))
+        return POUND_FEET.sub("lbfft", POUND_INCHES.sub("lbfin", NEWTON_METRES.sub("Nm", typed)))
+    if measure is VOLUME:
+        return CUBIC_INCHES.sub("cuin", typed)
     if measure in (OHMS, MEGOHMS):
         return re.sub(r"^(\d{1,6})[Rr](\d{1,6})$", r"\1.\2 ohm", typed)
     if measure is KELVIN:
@@ -246,28 +303,28 @@ def _as_decimal(found: re.Match[str]) -> str:
     return f"{int(whole) + int(over) / int(under):.6f}"
 
 
-def _heat(typed: str, field: str) -> ReadQuantity:
+def _heat(typed: str, field: str, gauge: bool) -> ReadQuantity:
     """Watts a metre; a foot's are said as what they are a metre."""
     found = re.fullmatch(
         rf"({NUMBER})\s*(?:w|watts?)?\s*(?:(?:/|per|an?)\s*(m|metre|meter|ft|foot))?", typed.lower()
     )
     if found is None:
         raise _refuse(field, f"{typed!r} is not a {HEAT.word}", HEAT)
-    feet = found[2] in ("ft", "foot")
+    feet = found[2] in ("ft", "foot") if found[2] else gauge
     value = _number(found[1]) / (FOOT if feet else 1.0)
     if not HEAT.low <= value <= HEAT.high:
         raise _refuse(field, f"{typed} is {'too small' if value < HEAT.low else 'too large'}", HEAT)
     return ReadQuantity(value, f"read as {in_measure(value, HEAT)}" if feet else "")
 
 
-def _route(typed: str, field: str) -> ReadQuantity | None:
+def _route(typed: str, field: str, gauge: bool) -> ReadQuantity | None:
     """A length typed as the whole loop, or as legs with a plus between them; None when it is
     neither.
     """
     loop = _there_and_back(typed)
     if loop is None and "+" not in typed:
         return None
-    read = _legs(loop or typed, field)
+    read = _legs(loop or typed, field, gauge)
     whole = sum(read)
     if loop:
         value = whole / 2
@@ -290,16 +347,16 @@ def _there_and_back(typed: str) -> str | None:
     return None
 
 
-def _legs(typed: str, field: str) -> tuple[float, ...]:
+def _legs(typed: str, field: str, gauge: bool) -> tuple[float, ...]:
     legs = [leg.strip() for leg in typed.split("+")]
     units = [m[0] for leg in legs if (m := UNIT_AT_END.search(leg))]
     whole = [leg if UNIT_AT_END.search(leg) or not units else leg + units[-1] for leg in legs]
-    return tuple(read_quantity(leg, LEG, field).value for leg in whole)
+    return tuple(read_quantity(leg, LEG, field, gauge).value for leg in whole)
 
 
-def read_legs(text: str, field: str = "") -> tuple[float, ...]:
+def read_legs(text: str, field: str = "", gauge: bool = False) -> tuple[float, ...]:
     """The legs of a run in metres, as they were typed with a plus between them; none where it is
-    one, or a loop.
+    one, or a loop. A bare one is in feet on a bench in gauge and feet.
 
     Raises: Refused.
 
@@ -310,7 +367,7 @@ def read_legs(text: str, field: str = "") -> tuple[float, ...]:
         return ()
     if len(text) > LONGEST_TEXT:
         raise _refuse(field, f"{len(text)} letters are too many for a length", LENGTH)
-    return _legs(text, field)
+    return _legs(text, field, gauge)
 
 
 def _inches_slip(value: float, typed: str, measure: Measure) -> str:
@@ -325,12 +382,30 @@ def _inches_slip(value: float, typed: str, measure: Measure) -> str:
     )
 
 
-def _sum_of_terms(typed: str, measure: Measure, field: str) -> tuple[float, bool]:
+def _refuse_the_other_unit(
+    value: float, typed: str, measure: Measure, field: str, bare: str
+) -> None:
+    """Raise Refused for a bare number that makes sense in metric alone, on a bench that is not."""
+    if bare == measure.unit or measure.low <= value <= measure.high:
+        return
+    metric = float(typed.replace(",", ".")) if re.fullmatch(NUMBER, typed) else math.nan
+    if measure.low <= metric <= measure.high:
+        said = in_measure(value, measure)
+        raise Refused(
+            Fault(
+                field,
+                f"{typed} is {said} here, and that cannot be",
+                f"type {typed} {measure.shown}",
+            )
+        )
+
+
+def _sum_of_terms(typed: str, measure: Measure, field: str, bare: str) -> tuple[float, bool]:
     terms = list(TERM.finditer(typed))
     if not terms or "".join(m[0] for m in terms).replace(" ", "") != typed.replace(" ", ""):
         raise _refuse(field, f"{typed!r} is not a {measure.word}", measure)
     total = 0.0
-    units = _units(typed, terms, measure, field)
+    units = [unit or bare for unit in _units(typed, terms, measure, field)]
     for match, unit in zip(terms, units, strict=True):
         try:
             slope, offset = to_unit(unit, measure.unit)
@@ -339,8 +414,8 @@ def _sum_of_terms(typed: str, measure: Measure, field: str) -> tuple[float, bool
                 field, f"{(match[2] or '').strip()!r} is not a unit of {measure.word}", measure
             ) from None
         total += _number(match[1]) * slope + offset
-    one_in_si = len(terms) == 1 and _spelled((terms[0][2] or "").strip(), measure) == measure.unit
-    return total, one_in_si and "," not in typed
+    as_typed = len(terms) == 1 and units[0] == measure.unit and bool(terms[0][2])
+    return total, as_typed and "," not in typed
 
 
 def _units(typed: str, terms: list[re.Match[str]], measure: Measure, field: str) -> list[str]:
@@ -350,7 +425,7 @@ def _units(typed: str, terms: list[re.Match[str]], measure: Measure, field: str)
     """
     units = [_spelled((m[2] or "").strip(), measure) for m in terms]
     if len(terms) == 1:
-        return [units[0] or measure.unit]
+        return units
     if units[:-1] == ["foot"] and not units[-1] and _number(terms[-1][1]) < 12:
         return ["foot", "inch"]
     if "" in units:
@@ -419,17 +494,20 @@ def read_size(text: str, field: str = "") -> Size:
     return size
 
 
-def refuse_two_ways(text: str, field: str = "") -> None:
-    """Raise Refused for a bare number that is a gauge and an area both, on a bench that buys by gauge.
+def in_gauge_first(text: str, field: str = "") -> str:
+    """A size as a bench that buys by gauge means it: a bare number that only a gauge has is that gauge.
 
-    >>> refuse_two_ways("16 AWG"), refuse_two_ways("2.5")
-    (None, None)
+    Raises: Refused for one that is a gauge and an area both.
+
+    >>> in_gauge_first("14"), in_gauge_first("16 AWG"), in_gauge_first("2.5")
+    ('14 AWG', '16 AWG', '2.5')
     """
     bare = text.strip()
     areas = {f"{mm2:g}" for mm2 in metric_resistances()}
     if bare in GAUGES and bare in areas:
         both = f"type {bare} AWG, or {bare} mm2"
         raise Refused(Fault(field, f"{bare} can be read two ways", both))
+    return f"{bare} AWG" if bare in GAUGES else text
 
 
 def read_whole(text: str, low: int, high: int, field: str, word: str) -> int:

@@ -10,10 +10,10 @@ from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.quantity import (
     VOLTS,
     Measure,
+    in_gauge_first,
     read_quantity,
     read_size,
     read_whole,
-    refuse_two_ways,
 )
 from euthyne.core.trade.waywords import read_ways
 from euthyne.core.trade.wire import Size, size_named
@@ -45,7 +45,8 @@ class Question:
     drag: tuple[float, float] | None = None
     of_volts: float | None = None
     heads: tuple[str, ...] = ()
-    two_ways: bool = False  # a bare number that is a gauge and an area is asked back
+    expert: bool = False  # it stands under More, with what is taken instead
+    gauge: bool = False  # asked on a bench in gauge and feet: what a bare number is there
 
     @cached_property
     def options(self) -> tuple[tuple[str, str], ...]:
@@ -112,13 +113,9 @@ def read_answer(question: Question, text: str) -> tuple[Any, str]:
         case "choice":
             return _choice(question, text), ""
         case "size":
-            if question.two_ways:
-                refuse_two_ways(text, question.path)
-            return _size(question, text)
+            return _size(question, _meant(question, text))
         case "size-name":
-            if question.two_ways:
-                refuse_two_ways(text, question.path)
-            return _size_name(question, text)
+            return _size_name(question, _meant(question, text))
         case "date":
             return _date(question, text), ""
         case "text":
@@ -132,7 +129,7 @@ def _quantity(question: Question, text: str) -> tuple[float, str]:
         raise TypeError(f"{question.path} is a quantity of nothing")
     if question.of_volts and text.lower().endswith("v"):
         return _share_of_volts(question, text, question.of_volts)
-    entry = read_quantity(text, question.measure, question.path)
+    entry = read_quantity(text, question.measure, question.path, question.gauge)
     return entry.value, entry.echo
 
 
@@ -144,6 +141,10 @@ def _share_of_volts(question: Question, text: str, volts: float) -> tuple[float,
         raise Refused(Fault(question.path, problem, f"less than the {volts:g} V of the supply"))
     share = lost / volts * 100
     return share, f"read as {share:.3g} % of {volts:g} V"
+
+
+def _meant(question: Question, text: str) -> str:
+    return in_gauge_first(text, question.path) if question.gauge else text
 
 
 def _size(question: Question, text: str) -> tuple[Size, str]:

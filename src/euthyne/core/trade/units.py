@@ -34,7 +34,13 @@ FAMILIES: tuple[dict[str, float], ...] = (
     {"kelvin": 1.0, "K": 1.0, "delta_degC": 1.0, "delta_degF": 5 / 9},
     _prefixed("N", "newton", "mkM")
     | {"lbf": POUND * GRAVITY, "kgf": GRAVITY, "ozf": POUND * GRAVITY / 16},
-    {"N*m": 1.0, "cN*m": 0.01, "lbf*inch": POUND * GRAVITY * INCH, "kgf*cm": GRAVITY / 100},
+    {
+        "N*m": 1.0,
+        "cN*m": 0.01,
+        "lbf*inch": POUND * GRAVITY * INCH,
+        "lbf*foot": POUND * GRAVITY * FOOT,
+        "kgf*cm": GRAVITY / 100,
+    },
     {
         "ml": 1.0,
         "mL": 1.0,
@@ -44,6 +50,7 @@ FAMILIES: tuple[dict[str, float], ...] = (
         "cc": 1.0,
         "litre": 1000.0,
         "litres": 1000.0,
+        "inch**3": (INCH * 100) ** 3,
     },
     {"percent": 1.0},
     _prefixed("ohm", "ohm") | _prefixed("Ω") | {"megaohm": 1e6, "gigaohm": 1e9},

@@ -62,6 +62,26 @@ function benchKey(event) {
   }
 }
 
+// Tiles to pick from: the arrows go from the field to them and along them, and back up to the field.
+function tileKey(event) {
+  const tiles = [...document.querySelectorAll("#tiles .tile")];
+  const field = document.querySelector("#tiles") && document.getElementById("q");
+  const along = {
+    ArrowDown: 1,
+    ArrowRight: 1,
+    ArrowUp: -1,
+    ArrowLeft: -1
+  } [event.key];
+  if (!field || !along) return false;
+  const here = tiles.indexOf(document.activeElement);
+  const inField = document.activeElement === field;
+  if (inField ? event.key !== "ArrowDown" : here < 0) return false;
+  const there = inField ? tiles[0] : here + along < 0 ? field : tiles[here + along];
+  if (there) there.focus();
+  event.preventDefault();
+  return true;
+}
+
 function leadKey(event) {
   if (/^[1-7]$/.test(event.key)) {
     const bands = document.querySelectorAll("#ribbon a");
@@ -79,7 +99,7 @@ function leadKey(event) {
 }
 
 document.addEventListener("keydown", (event) => {
-  if (event.ctrlKey || event.metaKey || event.altKey || !keysOn()) return;
+  if (event.ctrlKey || event.metaKey || event.altKey || tileKey(event) || !keysOn()) return;
   if (typing(event.target)) return;
   if (document.body.classList.contains("at-bench")) return benchKey(event);
   if (event.key === "/") {

@@ -77,10 +77,15 @@ const Leaving = (() => {
     }
   });
 
+  // To another page, once what was typed is kept.
+  const to = async (href) => {
+    if (await Keeper.flush()) go(href);
+  };
+
+  // A press that settled its stage goes on to the next.
+  document.addEventListener("onward", (event) => to(event.detail.value));
+
   return {
-    // To another page, once what was typed is kept.
-    to: async (href) => {
-      if (await Keeper.flush()) go(href);
-    }
+    to
   };
 })();

@@ -23,11 +23,11 @@ class Typed:
     amps: float | None = None
 
 
-def read_reading(line: ProofLine, text: str) -> Typed:
+def read_reading(line: ProofLine, text: str, gauge: bool = False) -> Typed:
     """A reading from what was typed. Raises Refused with what would do.
 
     Parameters: line it is a reading of; text, ``0.42 ohm``, ``>999``, ``OL``, ``20 A 16.2 mV``,
-    ``13 A 2.9 V``.
+    ``13 A 2.9 V``; gauge, True on a bench in gauge and feet.
     """
     typed = text.strip()
     if typed.lower() in AT_ITS_END:
@@ -42,7 +42,7 @@ def read_reading(line: ProofLine, text: str) -> Typed:
         what = f"{typed} is half of it"
         raise Refused(Fault(line.id, what, "amps and millivolts together, such as 20 A 16.2 mV"))
     above = typed.startswith(">")
-    return Typed(read_quantity(typed.lstrip("> "), line.measure, line.id).value, above)
+    return Typed(read_quantity(typed.lstrip("> "), line.measure, line.id, gauge).value, above)
 
 
 def asked_about(line: ProofLine, typed: Typed) -> str:
