@@ -7,10 +7,12 @@ import pytest
 from icalendar import Calendar
 from leads import AT
 from person import words
+from PIL import Image
 from pypdf import PdfReader
 
 from euthyne.core.plan import Plan
 from euthyne.core.trade.practices import taken_up
+from euthyne.exchange.certificate import Pictures, certificate_pdf
 from euthyne.store.practices import practise, spread_practices
 from euthyne.store.stores import StoresStore
 
@@ -31,7 +33,11 @@ def test_the_certificate_is_one_page_with_readings_and_where_the_log_ends(person
     assert pages == 1
     for said in (
         "TR-0012",
-        "3 A, 230 V",
+        "3 A",
+        "at 230 V, the most it carries; set by 3 A fuse in the plug",
+        # drawn end to end, and its map with its colours
+        "2 m run",
+        "E · green-yellow",
         "live core, end to end",
         "0.066 ohm",
         "500 V",
@@ -40,6 +46,25 @@ def test_the_certificate_is_one_page_with_readings_and_where_the_log_ends(person
     ):
         assert said in text
     assert store.head().sha256 in text.replace("\n", "")
+
+
+def test_a_certificate_shows_the_photographs_of_what_was_looked_at(store):
+    """As many as there is room for, and never a second page."""
+    sealed, pictures = store.seal_of("TR-0012"), []
+    for many in (0, 2, 9):
+        shown = Pictures(photographs=tuple((f"joint {n}", photograph(n)) for n in range(many)))
+        file = certificate_pdf(sealed, "", store.head(), pictures=shown)
+        page = PdfReader(io.BytesIO(file)).pages
+        assert len(page) == 1
+        pictures.append(len(page[0].images))
+        assert ("joint 1" in page[0].extract_text()) == (many > 1)
+    assert pictures == [0, 2, 3]
+
+
+def photograph(number):
+    out = io.BytesIO()
+    Image.new("RGB", (64, 48), (200, 20 * number, 9)).save(out, "JPEG")
+    return out.getvalue()
 
 
 def test_there_is_no_certificate_before_the_seal(person):

@@ -59,6 +59,9 @@ def load_demo(folder: Path) -> None:
     store.set(LOADING, BEGUN)
     if store.newest() is None:
         store.set("tag_prefix", "TR")
+        store.set(
+            "shop", '{"plugs": "BS 1363", "testers": ["multimeter", "insulation", "milliohms"]}'
+        )
         store.set("address", "http://bench.tarn-ridge.example:8460")
         texts = ((files("euthyne.demo") / f"{name}.json").read_text("utf-8") for name in DEMO_ORDER)
         store.begin_with(map(read_lead, texts), now(), "demo", "loaded with the demonstration")

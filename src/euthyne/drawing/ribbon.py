@@ -25,6 +25,7 @@ BENCH = Form(
 START = Form(
     width=280, height=70, cord_y=50, end_tall=44, cord=7, band=18, words=False, dimension=False
 )
+ON_PAPER = replace(PAGE, height=118, cord_y=60, end_tall=78)
 # Seven marks a thumb can press, and the name of the one that is shown under them.
 FOLD = Form(
     width=390,
@@ -76,6 +77,14 @@ def ribbon(plan: Plan, progress: Progress, form: Form, base: str, here: Stage | 
     told = form.dimension and not progress.one_end
     body = laid.drawn + bands + (_dimension(plan, form, start, end) if told else "")
     return sheet(form.width, form.height, body, f"ribbon ribbon-{size}", label, role="group")
+
+
+def end_to_end(plan: Plan) -> str:
+    """A lead drawn end to end with its length, and nothing printed on it: for paper."""
+    laid = lay(plan, ON_PAPER, 1)
+    body = laid.drawn + _dimension(plan, ON_PAPER, laid.start, laid.end)
+    label = " to ".join(said_of(plan, side) for side in ("A", "B"))
+    return sheet(ON_PAPER.width, ON_PAPER.height, body, "ribbon", label)
 
 
 def _bands(

@@ -1,6 +1,7 @@
 """The certificate of a sealed lead: one page, from what the seal froze."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 from io import BytesIO
 from typing import Any
 
@@ -18,6 +19,19 @@ from euthyne.exchange.paper import MARGIN_MM, Sheet, mono, plain, styles_of_pape
 WORDS = {"pass": "pass", "watch": "watch", "fail": "FAIL", "unsure": "cannot say"}
 NOT_CHECKED = "Sealed in another log, not checked here"
 QR_MM, MOST_REASONS, SMALL = 24.0, 4, 26
+PHOTOGRAPHS, PHOTOGRAPH_MM, GAP = 3, (42.0, 28.0), 8.0
+SHARES = (1.0, 0.85, 0.7)  # of the width, of a drawing
+
+
+@dataclass(frozen=True)
+class Pictures:
+    """What a certificate shows of its lead: drawings as SVG, with the style sheet they are shown with on screen;
+    photographs, each with its words.
+    """
+
+    drawings: tuple[str, ...] = ()
+    css: str = ""
+    photographs: tuple[tuple[str, bytes], ...] = ()
 
 
 def certificate_pdf(
@@ -28,19 +42,22 @@ def certificate_pdf(
     names: Mapping[str, str] | None = None,
     measures: Measures = "metric",
     elsewhere: bool = False,
+    pictures: Pictures | None = None,
 ) -> bytes:
     """The certificate, one page: what it is, what it is good for, each reading beside its expectation,
-    who built and who proved it, when it is tested again, its seal and the end of the log.
+    who built and who proved it, when it is tested again, its seal and the end of the log; drawn end to end, with
+    its wire map and its photographs, as far as the page has room.
 
     Parameters: sealed; address its code opens, empty while nobody has said; head of the log of seals;
     paper, ``a4`` or ``letter``; names of lines, for records that kept only their ids;
-    measures of its bench; elsewhere, where the seal is of another log.
+    measures of its bench; elsewhere, where the seal is of another log; pictures of the lead that the seal froze.
     Raises: Refused for a record without a tag.
     """
     from reportlab.lib.units import mm
     from reportlab.platypus import KeepInFrame, SimpleDocTemplate
 
     fonts()
+    pictures = pictures or Pictures()
     facts = facts_in(sealed.record)
     wide, tall = PAPERS[paper]
     out = BytesIO()
@@ -54,53 +71,125 @@ def certificate_pdf(
         invariant=1,
         **margins,
     )
-    sheet = Sheet("", (wide - 2 * MARGIN_MM) * mm - 12, styles_of_paper(), measures)
-    story = [
+    sheet = Sheet(pictures.css, (wide - 2 * MARGIN_MM) * mm - 12, styles_of_paper(), measures)
+    high = (tall - 2 * MARGIN_MM) * mm - 14
+    head_of_it = [
         sheet.words(plain(f"{facts.tag}  {facts.name}"), "title"),
         *([sheet.words(NOT_CHECKED, "title")] if elsewhere else []),
         sheet.words(
             "Certificate of a lead that was built, proven and sealed. Computed from the tables named in "
             "its record; local rules, the makers' sheets and a licensed person decide."
         ),
+        _good_for(sheet, facts),
+    ]
+    rest = [
         *_what(sheet, facts),
         *_readings(sheet, sealed.record, names or {}),
         *_seen(sheet, sealed.record),
         *_passed(sheet, sealed.record),
         *_seal(sheet, sealed, facts, address, None if elsewhere else head),
     ]
-    high = (tall - 2 * MARGIN_MM) * mm - 14
+    room = high - _height(sheet, [*head_of_it, *rest])
+    drawn, room = _as_room_allows(sheet, _drawings(sheet, pictures), room)
+    seen, _ = _as_room_allows(sheet, _photographs(sheet, pictures), room)
+    story = [*head_of_it, *drawn, *rest, *seen]
     document.build([KeepInFrame(sheet.wide, high, story, mode="shrink")])
     return out.getvalue()
 
 
-def _what(sheet: Sheet, facts: TagFacts) -> list[Any]:
-    """What it is, and the limits it is good for."""
+def _height(sheet: Sheet, story: list[Any]) -> float:
+    """How much of a page a story takes, in points; what only breaks pages takes none."""
+    from reportlab.platypus import CondPageBreak
+
+    laid = [flowable for flowable in story if not isinstance(flowable, CondPageBreak)]
+    between = sum(max(x.getSpaceBefore(), x.getSpaceAfter()) for x in laid)
+    return float(between + sum(x.wrap(sheet.wide, 10_000)[1] for x in laid))
+
+
+def _as_room_allows(
+    sheet: Sheet, pictures: list[list[list[Any]]], room: float
+) -> tuple[list[Any], float]:
+    """Of pictures those that the page still has room for, in their order, and the room left.
+
+    Parameters: pictures, each as it may be laid, the largest first; room in points.
+    """
+    taken: list[Any] = []
+    for sizes in pictures:
+        fits = next((size for size in sizes if _height(sheet, size) <= room), [])
+        taken += fits
+        room -= _height(sheet, fits)
+    return taken, room
+
+
+def _drawings(sheet: Sheet, pictures: Pictures) -> list[list[list[Any]]]:
+    """The lead end to end, and its wire map with its colours, each as large as there is room."""
+    from reportlab.platypus import Spacer
+
+    return [
+        [[Spacer(1, GAP), sheet.drawing(svg, share)] for share in SHARES]
+        for svg in pictures.drawings
+    ]
+
+
+def _photographs(sheet: Sheet, pictures: Pictures) -> list[list[list[Any]]]:
+    """The photographs of what was looked at, side by side, each with its words."""
+    shown = pictures.photographs[:PHOTOGRAPHS]
+    return [[_in_a_row(sheet, shown, tall) for tall in PHOTOGRAPH_MM]] if shown else []
+
+
+def _in_a_row(sheet: Sheet, shown: Sequence[tuple[str, bytes]], tall_mm: float) -> list[Any]:
+    from reportlab.lib.units import mm
+    from reportlab.platypus import Image, Table
+
+    wide = sheet.wide / PHOTOGRAPHS
+    images = [
+        Image(BytesIO(content), wide - 8, tall_mm * mm, kind="proportional", hAlign="LEFT")
+        for _, content in shown
+    ]
+    words = [sheet.words(plain(name)) for name, _ in shown]
+    table = Table([images, words], colWidths=[wide] * len(shown), hAlign="LEFT")
+    table.setStyle([("LEFTPADDING", (0, 0), (-1, -1), 0), ("VALIGN", (0, 0), (-1, -1), "TOP")])
+    return [sheet.words("Photographs", "section"), table]
+
+
+def _good_for(sheet: Sheet, facts: TagFacts) -> Any:
+    """The most it carries, as large as on its tag, and what goes with it."""
+    from reportlab.platypus import Table
+
     rolled = f"{at_most(facts.amps_rolled)} A rolled up" if facts.rolls else ""
     fuse = f"fuse {facts.fuse_amps:g} A" if facts.fuse_amps else ""
-    limits = ", ".join(words for words in (rolled, fuse) if words)
-    rows = [
-        [
-            "From",
-            plain(facts.end_a),
-            "Good for",
-            mono(f"{at_most(facts.amps)} A, {facts.volts:g} V"),
-        ],
-        ["To", plain(facts.end_b), "", plain(limits)],
-        ["Cable", plain(facts.cord), "Set by", plain(facts.weakest)],
-        [
-            "Run",
-            mono(f"{metres(facts.run_m):.2f}"),
-            "Also" if facts.facts else "",
-            plain("; ".join(facts.facts)),
-        ],
+    said = [
+        plain(f"at {facts.volts:g} V, the most it carries; set by {facts.weakest}"),
+        *([plain(", ".join(words for words in (rolled, fuse) if words))] if rolled or fuse else []),
+        f"test again by <b>{plain(facts.next_test)}</b>",
     ]
-    return [*sheet.section("What it is"), sheet.table(rows, (0.09, 0.41, 0.11, 0.39))]
+    large = sheet.words(mono(f"{at_most(facts.amps)} A"), "large")
+    table = Table(
+        [[large, [sheet.words(words) for words in said]]],
+        colWidths=[sheet.wide * 0.24, sheet.wide * 0.76],
+    )
+    table.setStyle([("LEFTPADDING", (0, 0), (-1, -1), 0), ("VALIGN", (0, 0), (-1, -1), "MIDDLE")])
+    return table
+
+
+def _what(sheet: Sheet, facts: TagFacts) -> list[Any]:
+    """What it is."""
+    rows = [
+        ["From", plain(facts.end_a), "Cable", plain(facts.cord)],
+        ["To", plain(facts.end_b), "Run", mono(f"{metres(facts.run_m):.2f}")],
+    ]
+    also = [["Also", plain("; ".join(facts.facts))]] if facts.facts else []
+    return [
+        *sheet.section("What it is"),
+        sheet.table(rows, (0.09, 0.45, 0.09, 0.37)),
+        *([sheet.table(also, (0.09, 0.91))] if also else []),
+    ]
 
 
 def _readings(sheet: Sheet, record: dict[str, Any], names: Mapping[str, str]) -> list[Any]:
     """Each reading beside its expectation; of a record that kept only verdicts, its reasons."""
     told = record.get("proof", [])
-    widths = (0.42, 0.26, 0.2, 0.12) if told else (0.36, 0.02, 0.5, 0.12)
+    widths = (0.34, 0.38, 0.2, 0.08) if told else (0.36, 0.02, 0.5, 0.12)
     if not told:
         rows = [
             [plain(names.get(key, key)), "", plain(v["reason"]), WORDS.get(v["word"], "")]

@@ -79,6 +79,7 @@ def styles_of_paper() -> dict[str, Any]:
 
     return {
         "title": ParagraphStyle("title", fontName="next-bold", fontSize=16, leading=20),
+        "large": ParagraphStyle("large", fontName="mono-bold", fontSize=34, leading=40),
         "section": ParagraphStyle(
             "section", fontName="next-bold", fontSize=11.5, leading=15, spaceBefore=9, spaceAfter=3
         ),

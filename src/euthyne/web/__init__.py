@@ -48,6 +48,7 @@ from euthyne.web import (
     rework,
     screens,
     shelf,
+    shop,
     signin,
     standin,
     stores,
@@ -140,6 +141,7 @@ def create_app(
         stores,
         copies_room,
         one,
+        shop,
         panel,
         cost,
     ):

@@ -53,7 +53,8 @@ PRESSES = {
     "ends": Act.MAKE, "envelope": Act.MAKE, "picking": Act.MAKE,
     "handing": Act.MAKE, "leads": Act.MAKE, "one": Act.MAKE, "people": Act.MAKE, "practices": Act.KEEP,
     "probing": Act.PROVE, "prove": Act.PROVE, "rework": Act.MAKE, "screens": Act.PROVE, "shelf": Act.MAKE,
-    "standin": Act.PROVE, "stores": Act.MAKE, "tag": Act.PROVE, "house": Act.KEEP, "measures": Act.KEEP,
+    "standin": Act.PROVE, "stores": Act.MAKE, "tag": Act.PROVE, "house": Act.KEEP, "shop": Act.KEEP,
+    "measures": Act.KEEP,
 }  # fmt: skip
 OTHERWISE = {
     "afterlife.aside": Act.PROVE,

@@ -35,9 +35,9 @@ SCRIPTS = (
             "keeper",
             "renewed",
             "leaving",
+            "legible",
             "keys",
             "map",
-            "legible",
             "pulse",
             "hands",
         )

@@ -3,6 +3,7 @@
 from collections.abc import Mapping
 from dataclasses import replace
 from types import MappingProxyType
+from typing import Any
 
 from flask import Blueprint, redirect, render_template, request, url_for
 from werkzeug.wrappers import Response
@@ -31,6 +32,12 @@ def rates() -> Rates:
     """The rates this bench counts by."""
     kept = store().setting(KEPT)
     return adapter_for(Rates).validate_json(kept) if kept else Rates()
+
+
+def keep_rates(**said: Any) -> None:
+    """Keep some of the rates this bench counts by, the others as they are."""
+    counted = replace(rates(), **said)
+    store().set(KEPT, adapter_for(Rates).dump_json(counted).decode())
 
 
 def cost(plan: Plan) -> Cost:
@@ -145,13 +152,12 @@ def save(tag: str) -> Response | tuple[str, int]:
     )
     if not form.validate():
         return _page(tag, form), 422
-    counted = Rates(
+    keep_rates(
         money=str(form.money.data or "").strip()[:MONEY_LETTERS],
         tax_percent=form.tax.value,
         hour=form.hour.value or 0.0,
         rework_one_in=form.one_in.value,
     )
-    store().set(KEPT, adapter_for(Rates).dump_json(counted).decode())
     bought = form.bought.value
 
     def priced(lead: Lead) -> Lead:

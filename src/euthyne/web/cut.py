@@ -13,7 +13,7 @@ from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.stages.build.spoiled import Spoiled, spoiled
 from euthyne.core.stages.cut.cut import StripGroup
-from euthyne.core.stages.prove.wanted import instruments_wanted
+from euthyne.core.stages.prove.wanted import TESTERS, instruments_wanted
 from euthyne.core.standing.progress import not_to_be_built
 from euthyne.core.stores import Stock, StockNeed
 from euthyne.core.trade.fault import Refused
@@ -30,6 +30,7 @@ from euthyne.web.errors import NotNow
 from euthyne.web.fields import Entered, read_form, say
 from euthyne.web.frame import LeadPage, drawn, lead_page, not_reached, show_stage
 from euthyne.web.measures import measures, read_here, usual_paper
+from euthyne.web.shop import shop
 from euthyne.web.stores import laid, on_hand
 
 blueprint = Blueprint("cut", __name__)
@@ -75,6 +76,7 @@ def show(tag: str) -> str:
         cables=_cables(page.plan),
         stairs=stairs,
         wanted=instruments_wanted(page.plan.prove.lines),
+        lacks=[tester for tester in TESTERS if shop().lacks(tester)],
     )
 
 

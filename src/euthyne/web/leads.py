@@ -17,6 +17,7 @@ from euthyne.core.people.roles import Act
 from euthyne.core.plan import plan_of
 from euthyne.core.shelf.part import Part
 from euthyne.core.standing.progress import progress
+from euthyne.core.standing.shop import PLUGS, first_of
 from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.glossary import words_with
 from euthyne.core.trade.measures import Measures, tell
@@ -30,6 +31,7 @@ from euthyne.web.afterlife import calendar_address
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import begin_lead, lead_page, rows, store, wants_part, who
 from euthyne.web.measures import measures
+from euthyne.web.shop import shop
 
 blueprint = Blueprint("leads", __name__)
 LATELY = 4
@@ -93,18 +95,35 @@ def new() -> str:
     """The starting points, each drawn."""
     words = request.args.get("q", "").strip()[:100].lower()
     template = "leads/starts.html" if wants_part() else "leads/new.html"
-    return render_template(template, families=_families(words), words=words)
+    first, others = _families(words)
+    return render_template(template, first=first, others=others, words=words, said=shop().said)
 
 
-def _families(words: str) -> list[tuple[str, list[Offered]]]:
-    """The starting points that hold every word, family by family; what was made last stands first, by itself."""
+Families = list[tuple[str, list[Offered]]]
+
+
+def _families(words: str) -> tuple[Families, Families]:
+    """The starting points that hold every word: what stands first, and the others, family by family.
+
+    What was made last stands first, then what this bench makes; where nobody said what it is, or words are
+    looked for, all of them.
+    """
     offered = [one for one in _offered(measures()) if one.found_by(words)]
     last = _made_last(offered)
-    families = [("Made last", last)]
+    own = first_of(shop(), starts(measures()))
+    made = sorted(
+        (one for one in offered if one.start.id in own and one not in last),
+        key=lambda one: own.index(one.start.id),
+    )
+    first = [(title, them) for title, them in (("Made last", last), ("Made here", made)) if them]
+    families = []
     for family in KindFamily:
-        others = [one for one in offered if one.kind.family is family and one not in last]
-        families.append((family.value, others))
-    return [(title, them) for title, them in families if them]
+        rest = [x for x in offered if x.kind.family is family and x not in last and x not in made]
+        if rest:
+            families.append((family.value, rest))
+    if words or not made:
+        return first + families, []
+    return first, families
 
 
 def _made_last(offered: list[Offered]) -> list[Offered]:
@@ -143,7 +162,8 @@ def _drawn(kind: Kind, start: Start) -> Offered:
     if Trait.ONE_END in kind.traits:
         words = "a ring, a lug, a ferrule, a contact, a splice"
     if plan.mains:
-        words = f"{words}, {start.brief.volts:g} V"
+        lands = [PLUGS[land].partition(":")[0] for land in PLUGS if land in words]
+        words = ", ".join((words, f"{start.brief.volts:g} V", *lands))
     drawing = Markup(ribbon(plan, progress(plan, False), START, "#"))
     return Offered(kind, start, words, drawing)
 

@@ -72,19 +72,26 @@ def papers() -> list[tuple[str, str]]:
     return sorted(both, key=lambda paper: paper[0] != usual_paper())
 
 
+def keep_measures(said: Measures) -> None:
+    """Keep how this bench measures."""
+    _settings().set("measures", said)
+    g.measures = said
+
+
 @blueprint.post("/measures")
 def save() -> Answer:
     """Say how this bench measures; nothing that is kept changes by it."""
     said = request.form.get("measures")
     if said not in CHOICES:
         abort(400)
-    _settings().set("measures", said)
+    keep_measures(said)
     return redirect(url_for("people.show", back=request.form.get("back", "")), 303)
 
 
 def tell_figures(response: Response) -> Response:
     """A page, or a part of one, with its figures as this bench measures."""
-    if not has_words(response):
+    # What is packed is no text: its bytes may say anything.
+    if not has_words(response) or response.content_encoding:
         return response
     page = response.get_data()
     if SIGN in page:

@@ -21,15 +21,18 @@ from euthyne.core.plan import plan_of
 from euthyne.core.stages.tag.tag import TagFacts, facts_in
 from euthyne.core.standing.progress import progress
 from euthyne.core.standing.taken_in import refuse_taken_in
+from euthyne.drawing.facing import facing_on_paper
 from euthyne.drawing.label import FORMS, Sealed
+from euthyne.drawing.ribbon import end_to_end
 from euthyne.drawing.template import PAPERS
 from euthyne.exchange import label
-from euthyne.exchange.certificate import certificate_pdf
+from euthyne.exchange.certificate import PHOTOGRAPHS, Pictures, certificate_pdf
 from euthyne.exchange.record import record_of
 from euthyne.instruments.printer import PrintsLabels
 from euthyne.store.clock import now
 from euthyne.store.leads import NoSuchLead
 from euthyne.web.access import SOMEONE_ELSE, here, setting
+from euthyne.web.cut import drawing_style
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import LeadPage, lead_page, not_reached, show_stage, store, who
 from euthyne.web.measures import measures, usual_paper
@@ -191,9 +194,27 @@ def certificate(tag: str) -> Response:
     if paper not in PAPERS:
         abort(404)
     file = certificate_pdf(
-        sealed, _address(tag), store().head(), paper, names, measures(), page.held.elsewhere
+        sealed,
+        _address(tag),
+        store().head(),
+        paper,
+        names,
+        measures(),
+        page.held.elsewhere,
+        _pictures(page),
     )
     return Response(file, mimetype="application/pdf")
+
+
+def _pictures(page: LeadPage) -> Pictures:
+    """What the certificate of a lead shows of it."""
+    words = {look.id: look.question for look in page.plan.prove.looks}
+    kept = [
+        (words.get(one.line, one.name), added().leaflet(page.tag, one.id)[1])
+        for one in added().photographs(page.tag)[:PHOTOGRAPHS]
+    ]
+    drawings = (end_to_end(page.plan), *facing_on_paper(page.plan))
+    return Pictures(drawings, drawing_style(), tuple(kept))
 
 
 @blueprint.post("/leads/<tag>/tag/seal")

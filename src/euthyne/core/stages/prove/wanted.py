@@ -2,25 +2,38 @@
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from typing import Literal
 
 from euthyne.core.stages.prove.readings import ProofLine
+
+Tester = Literal["multimeter", "milliohms", "insulation", "current"]
+# Meters and testers in the words of a shop, as a bench is asked which it has.
+TESTERS: dict[Tester, str] = {
+    "multimeter": "a multimeter with a sounder",
+    "insulation": "an insulation tester, 250 and 500 V",
+    "milliohms": "a meter that reads milliohms, four wires",
+    "current": "a source of 10 A or more, with a millivoltmeter",
+}
 
 
 @dataclass(frozen=True)
 class MeterWanted:
-    """A meter or a tester in the words of a shop, why it is wanted, and what does in its place."""
+    """A meter or a tester, which it is and in the words of a shop, why it is wanted, and what does in its place."""
 
+    tester: Tester
     words: str
     what_for: str
     without: str
 
 
 METER = MeterWanted(
+    "multimeter",
     "a multimeter with a sounder",
     "every contact to every other",
     "a lamp and a battery sound as well, and read nothing",
 )
 MILLIOHM = MeterWanted(
+    "milliohms",
     "a meter that reads milliohms",
     "what must be read of its cores and its earth",
     "borrow one, or drive a known current and read millivolts at the joint: four wires",
@@ -47,6 +60,7 @@ def _for(line: ProofLine) -> MeterWanted:
     if line.test_volts:
         volts = f"{line.test_volts[0]:g} V"
         return MeterWanted(
+            "insulation",
             f"an insulation tester, {volts}",
             "what must not touch",
             "borrow one, or have it tested: a multimeter of a few volts shows nothing of it",
@@ -55,6 +69,7 @@ def _for(line: ProofLine) -> MeterWanted:
         return METER
     if amps is not None:
         return MeterWanted(
+            "current",
             f"a source of {amps:g} A and a meter that reads millivolts",
             "each pole or joint, by four wires",
             "a battery and a known load drive the current as well",
