@@ -5,14 +5,15 @@ be built goes to its seal with the rule named.
 import io
 from dataclasses import replace
 
+from built import made
 from filling import all_kept, begin, fill, settle, take
-from leads import AT, with_done
+from leads import AT
 from playwright.sync_api import expect
 from pypdf import PdfReader
 from sampling import long_run
 
 from euthyne.core.kinds.assembling import changed
-from euthyne.core.lead import Look, Proof, StepDone
+from euthyne.core.lead import Look, Proof
 from euthyne.core.plan import Plan
 
 
@@ -43,17 +44,13 @@ def test_green_yellow_on_live_shuts_the_bench_until_it_is_put_right(page, served
 def built_and_looked_at(store, tag, **proof):
     """The lead with its plan settled, built, looked at and probed: what is left is to measure."""
 
-    def made(lead):
-        lead = changed(lead, [("ends.accepted", True), ("cut.accepted", True)])
-        if lead.conductor.size is None:
-            lead = changed(lead, [("conductor.size", Plan(lead).conductor.size_name)])
-        lead = with_done(lead, tuple(StepDone(s.key, AT, "RM") for s in Plan(lead).build.steps))
+    def looked_at(lead):
         p = Plan(lead)
         looks = tuple(Look(x.id, True, AT, "AF") for x in p.prove.looks)
         heard = tuple(x.answered(x.sounds) for x in p.prove.probe_plan)
         return replace(lead, proof=Proof(looks=looks, probes=heard, **proof))
 
-    store.change(tag=tag, change=made, at=AT, by="RM", what="built")
+    made(store, tag, looked_at)
 
 
 def read(page, line, typed):

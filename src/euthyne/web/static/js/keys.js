@@ -100,7 +100,9 @@ function leadKey(event) {
 
 document.addEventListener("keydown", (event) => {
   if (event.ctrlKey || event.metaKey || event.altKey || tileKey(event) || !keysOn()) return;
-  if (typing(event.target)) return;
+  // A pedal writes nothing: it goes on from a field too.
+  const pedal = document.body.classList.contains("at-bench") && event.key.startsWith("Page");
+  if (typing(event.target) && !pedal) return;
   if (document.body.classList.contains("at-bench")) return benchKey(event);
   if (event.key === "/") {
     document.getElementById("find").focus();
