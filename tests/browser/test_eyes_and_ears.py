@@ -43,6 +43,11 @@ SCREENS = [
     "/leads/TR-0014/prove/bench",
     "/leads/TR-0014/prove/where/lug-battery+",
     "/leads/TR-0012/history",
+    "/bench/what",
+    "/words",
+    "/leads/TR-0018/cost",
+    "/leads/TR-0018/ends/pick?at=fit.load",
+    "/leads/TR-0017/prove/bench",
     "/leads/TR-0036/conductor",
     *(f"/leads/{tag}/{name}" for tag in ("TR-0023", "TR-0017") for name in STAGES if LONG),
 ]
@@ -55,6 +60,9 @@ HELD = [
     "/envelope/drop",
     "/leads/TR-0014/build/bench",
     "/leads/TR-0014/prove/bench",
+    "/bench/what",
+    "/leads/new",
+    "/leads/TR-0018/ends/pick?at=fit.load",
     *(f"/leads/TR-0014/{name}" for name in STAGES),
 ]
 

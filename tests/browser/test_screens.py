@@ -63,6 +63,7 @@ def test_a_whole_proof_is_given_by_pedal_by_thumb_or_by_keys(browser_of, served,
     page.keyboard.type(line.written(line.sound, False))
     page.keyboard.press("PageDown" if how is pedal else "Enter")
     expect(page.locator(".verdict-pass")).to_be_visible()
+    expect(page.locator("#headline")).to_be_focused()  # the field has let go of the keys
     say_good(page, how)
     assert plan(store).prove.reading(line.id) is not None
 

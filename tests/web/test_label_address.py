@@ -21,15 +21,19 @@ def unsaid(store, at_tarn_ridge):
 
 
 @pytest.mark.usefixtures("unsaid")
-def test_a_label_waits_until_somebody_says_where_its_code_leads(person, store, app):
+def test_a_label_bears_no_code_until_somebody_says_where_it_leads(person, store, app):
     page = person.open(TAG)
+    assert "It may bear a code that opens its record" in words(page)
+    for paper in ("label.pdf?form=tag", "label.pdf?form=flag", "certificate.pdf"):
+        assert paper in page
+        assert person.client.get(f"/leads/TR-0012/{paper}").status_code == 200
     assert "The code on every label of this log opens it at" in words(page)
     assert page.count("<rect") < 50, "a code that opens nothing is not drawn"
-    assert "Nobody has said where" in words(person.open("/leads/TR-0012/label.svg", code=409))
+    assert "crispEdges" not in person.client.get("/leads/TR-0012/label.svg").text
     say(person, "http://192.168.1.20:8460/")
     assert store.setting("address") == "http://192.168.1.20:8460"
     assert "Its code opens http://192.168.1.20:8460" in words(person.open(TAG))
-    assert person.client.get("/leads/TR-0012/label.pdf").status_code == 200
+    assert "crispEdges" in person.client.get("/leads/TR-0012/label.svg").text
     with app.test_request_context(headers={"Host": "localhost"}):
         assert _address("TR-0012") == "http://192.168.1.20:8460/leads/TR-0012"
 

@@ -59,6 +59,7 @@ def load_demo(folder: Path) -> None:
     store.set(LOADING, BEGUN)
     if store.newest() is None:
         store.set("tag_prefix", "TR")
+        store.set("rates", '{"money": "EUR"}')
         store.set(
             "shop", '{"plugs": "BS 1363", "testers": ["multimeter", "insulation", "milliohms"]}'
         )

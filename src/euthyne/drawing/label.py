@@ -228,6 +228,7 @@ def label_svg(
                 font_family="Atkinson Hyperlegible Next, sans-serif",
                 translate="no" if item.theirs else None,
             )
-    body += path(dark, fill="#22282B", shape_rendering="crispEdges")
+    if dark:
+        body += path(dark, fill="#22282B", shape_rendering="crispEdges")
     drawn = sheet(label.width, label.height, body, "label", f"Label of {facts.tag}")
     return drawn.replace("<svg ", f'<svg width="{label.width:g}mm" height="{label.height:g}mm" ', 1)

@@ -73,8 +73,8 @@ def _form(plan: Plan, typed: dict[str, str] | None = None) -> CostForm:
         "one_in": str(own.rework_one_in),
     }
     form = CostForm(data=stands | (typed or {}))
-    form.bought.label.text = f"Or buy one for, {own.money or 'money'}"
-    form.hour.label.text = f"An hour is worth, {own.money or 'money'}"
+    for field in (form.bought, form.hour):
+        field.label.text = ", ".join(filter(None, (field.label.text, own.money)))
     form.bought.read, form.tax.read, form.hour.read = _money, _percent, _money
     form.one_in.read = lambda text: read_whole(
         text=text, low=1, high=1000, field="one_in", word="one rework in"

@@ -120,12 +120,6 @@ def _with_a_label(tag: str) -> LeadPage:
         raise NotNow(
             "There is no label of this lead yet.", url_for("tag.show", tag=tag), "See what is left"
         )
-    if not _address(tag):
-        raise NotNow(
-            "Nobody has said where the code of a label is to lead.",
-            url_for("tag.show", tag=tag),
-            "Say it on the Tag page",
-        )
     return page
 
 
