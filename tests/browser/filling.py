@@ -54,7 +54,7 @@ def say_who(page, initials):
     """Say who is at this bench, by initials."""
     page.goto("/who")
     page.get_by_label("Initials").fill(initials)
-    page.get_by_role("button", name="That is me").click()
+    page.get_by_role("button", name="These are my initials").click()
     page.wait_for_url(lambda url: "/who" not in url)
 
 

@@ -3,6 +3,7 @@ what would do.
 """
 
 import math
+import re
 from collections import Counter
 from dataclasses import dataclass, replace
 from functools import lru_cache
@@ -30,7 +31,7 @@ from euthyne.core.stages.build.jobs import (
     soldered,
 )
 from euthyne.core.stages.conductor.laid import LaidCable
-from euthyne.core.trade.cable import cable_types, make_up
+from euthyne.core.trade.cable import CableType, cable_types, make_up
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.figure import metres
 from euthyne.core.trade.quantity import read_size
@@ -164,6 +165,10 @@ KNOWN_TOOLS = (
 )
 
 
+# The area of a single, in place of its make-up.
+SQUARE_MM = re.compile(r"(?i)(\d+(?:\.\d+)?)\s*(?:mm2|mm²|sq ?mm)")
+
+
 def what_of(kind: StockKind, text: str) -> str:
     """What a text names, as a need asks for it. Raises Refused when there is no such thing."""
     text = " ".join(text.split())
@@ -180,13 +185,25 @@ def what_of(kind: StockKind, text: str) -> str:
 
 
 def _cable_what(text: str) -> str:
-    cable, _, made = text.partition(" ")
-    if cable not in cable_types() or not made:
-        what = "nothing says which cable"
-        if text:
-            what = f"{text!r} is no cable Euthyne knows"
-        raise Refused(Fault("what", what, "its type and make-up, such as H07RN-F 3G1.5"))
-    return _in_words(text)
+    """A cable by its type or by what it is called, its make-up after it or before it."""
+    names = {
+        name.lower(): cable
+        for cable in cable_types().values()
+        for name in (cable.name, cable.called)
+    }
+    said = text.lower()
+    for name in sorted(names, key=len, reverse=True):
+        if said.startswith(f"{name} ") or said.endswith(f" {name}"):
+            made = text[len(name) :] if said.startswith(name) else text[: -len(name)]
+            return _in_words(f"{names[name].name} {_made_up(names[name], made.strip())}")
+    what = f"{text!r} is no cable Euthyne knows" if text else "nothing says which cable"
+    raise Refused(Fault("what", what, "its type and make-up, such as H07RN-F 3G1.5"))
+
+
+def _made_up(cable: CableType, made: str) -> str:
+    """A make-up as Stores write it: a single of 50 mm2 is 1x50."""
+    area = SQUARE_MM.fullmatch(made)
+    return f"1x{area[1]}" if area and not cable.cord else made
 
 
 def _shelf_what(text: str) -> str:

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from euthyne.core.sizing.brief import SizingBrief
 from euthyne.core.sizing.size import Candidate, Sizing
-from euthyne.core.trade.figure import celsius, kilograms
+from euthyne.core.trade.figure import celsius, grams, kilograms
 from euthyne.core.trade.shown import at_most
 from euthyne.core.trade.wire import GAUGES, awg, size_named, size_words
 from euthyne.drawing.pen import circle, element, group, line, rect, sheet, text
@@ -174,7 +174,10 @@ class _Rung:
     @property
     def watts(self) -> str:
         """What it burns."""
-        return f"{self.c.loss_watts:.0f} W"
+        watts = self.c.loss_watts
+        return (
+            f"{watts:.0f} W" if watts >= 10 else f"{watts:.1f} W" if watts >= 0.1 else "under 0.1 W"
+        )
 
     @property
     def weighs(self) -> str:
@@ -182,6 +185,8 @@ class _Rung:
         if self.metal is None:
             return ""
         kg = self.metal[0]
+        if kg < 1:
+            return f"{grams(kg * 1000):.0f}"
         return f"{kilograms(kg):.2g}" if kg < 10 else f"{kilograms(kg):.0f}"
 
     @property

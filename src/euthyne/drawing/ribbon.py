@@ -149,7 +149,7 @@ def _band(
         if here:
             pointer = path(f"M{x + wide / 2 - 9:g} {top + form.band:g}h18l-9 9z", "sleeve-pointer")
     elif form.stacked:
-        name = text(x + 9, y - 6, str(number), "sleeve-number")
+        name = text(x + 9, y - 6, f"{number} ", "sleeve-number")
         name += text(x + wide / 2, y + 16, s.stage.word, "sleeve-word", "middle")
         sign, pointer = ("" if here else mark(s.mark, x + wide - 13, y - 11, 6)), ""
     else:

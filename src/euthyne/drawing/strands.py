@@ -2,9 +2,10 @@
 cables as separate strands between them. A lug lies on its stud; only what mates shows a face.
 """
 
+from collections import Counter
 from dataclasses import dataclass
 from functools import cached_property
-from itertools import pairwise
+from itertools import accumulate, pairwise
 
 from euthyne.core.assembly.joints import Joint
 from euthyne.core.assembly.records import POWER
@@ -23,6 +24,7 @@ WIDTH, TOP, TITLE, GAP = 1232.0, 14.0, 58.0, 22.0
 COLUMNS = {"A": 250.0, None: 616.0, "B": 982.0}
 MATING = {"A": 90.0, "B": 1142.0}
 FACE_PX, LUG_TALL, ROW = 104.0, 64.0, 34.0
+UNDER = 30.0  # under the cores of a cable, for its words
 LABEL_WIDE, LABEL_TALL = 132.0, 26.0
 ON_A_LABEL = 18  # letters
 FACES = ("pin", "socket", "genderless")
@@ -186,19 +188,28 @@ class _Run:
 
 
 def _rows(runs: list[_Run]) -> list[_Run]:
-    """The runs with labels of one column a row apart."""
+    """The runs with labels of one column a row apart, and room for the words of a cable under its cores."""
     found: list[_Run] = []
     for x in dict.fromkeys(run.x for run in runs):
         column = sorted((run for run in runs if run.x == x), key=lambda run: run.y)
-        middle = sum(run.y for run in column) / len(column)
-        least = max(middle - ROW * (len(column) - 1) / 2, TOP + LABEL_TALL)
-        if all(b.y - a.y >= ROW for a, b in pairwise(column)):
+        many = Counter(run.joint.cable for run in column)
+        apart = [_apart(a, b, many) for a, b in pairwise(column)]
+        if all(b.y - a.y >= least for (a, b), least in zip(pairwise(column), apart, strict=True)):
             found += column
             continue
+        middle = sum(run.y for run in column) / len(column)
+        first = max(middle - sum(apart) / 2, TOP + LABEL_TALL)
+        rows = accumulate(apart, initial=first)
         found += [
-            _Run(run.joint, run.a, run.b, run.x, least + ROW * i) for i, run in enumerate(column)
+            _Run(run.joint, run.a, run.b, run.x, y) for run, y in zip(column, rows, strict=True)
         ]
     return found
+
+
+def _apart(a: _Run, b: _Run, many: Counter[str]) -> float:
+    """How far the labels of two neighbours are apart at least."""
+    sheathed = max(many[a.joint.cable], many[b.joint.cable]) > 1
+    return ROW + (UNDER if sheathed and a.joint.cable != b.joint.cable else 0.0)
 
 
 def _height(end: LeadEnd) -> float:

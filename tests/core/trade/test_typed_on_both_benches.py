@@ -3,9 +3,11 @@ its measure, or words of what is said back where it is not taken.
 """
 
 import re
+from dataclasses import replace
 
 import pytest
 
+from euthyne.core.envelope import INSTRUMENTS
 from euthyne.core.kinds import KINDS
 from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.quantity import (
@@ -148,6 +150,13 @@ def test_what_is_shown_as_an_example_can_be_typed():
             for one in filter(None, re.split(r",? or |, ", example)):
                 if one[0].isdigit():  # "16 A, or empty" ends on words
                     assert read_quantity(one, question.measure).value > 0, (question.path, one)
+
+
+def test_what_an_instrument_of_the_envelope_begins_with_is_the_same_on_both_benches():
+    for instrument in INSTRUMENTS:
+        for question, start in instrument.fields:
+            here = read_answer(question, start)[0]
+            assert read_answer(replace(question, gauge=True), start)[0] == here, question.path
 
 
 def test_how_a_bare_number_was_read_is_said():

@@ -60,7 +60,7 @@ TAP_FORM = Question(
     "Balance wires run",
     "choice",
     choices=(
-        ("through", "all of them, from the pack's plug to the charger's"),
+        ("through", "all, from plug to plug"),
         ("short", "short form: one plug on the pack, the middle ones only"),
     ),
 )

@@ -56,8 +56,8 @@ SERVES = Question(
     "It feeds",
     "choice",
     choices=(
-        ("critical", "3 %: what must not fail, lights under way, bilge, radio"),
-        ("other", "10 %: what may run dim, cabin lights, a fan"),
+        ("critical", "3 %: lights, bilge, radio"),
+        ("other", "10 %: cabin lights, a fan"),
         ("own", "as said at Conductor"),
     ),
 )

@@ -33,7 +33,7 @@ RCD_TYPE = Question(
         ("unknown", "not known"),
         ("AC", "AC, a sine on it"),
         ("A", "A, a sine and pulses"),
-        ("A-6mA", "A, and 6 mA of direct current in the charger"),
+        ("A-6mA", "A, the charger opens at 6 mA"),
         ("B", "B"),
     ),
 )

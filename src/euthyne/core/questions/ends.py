@@ -35,7 +35,7 @@ OVER_ALL = Question(
     "Over all, measured",
     measure=DIAMETER,
     optional=True,
-    hint="empty: its standard's range",
+    hint="or by its standard",
 )
 SWITCH = Question("ends.switch", "Switch breaks", "choice", choices=BREAKS)
 FUSE_IN = Question("ends.fuse_in", "Fuse of its own", "choice", choices=FUSED, expert=True)

@@ -17,11 +17,14 @@ function keepLegible() {
   document.querySelectorAll("main svg[viewBox]:not(.ribbon)").forEach((drawing) => {
     drawing.dataset.whole = drawing.dataset.whole || drawing.getAttribute("viewBox");
     drawing.setAttribute("viewBox", (NARROW.matches && drawing.dataset.narrow) || drawing.dataset.whole);
-    const needs = Math.ceil(drawing.viewBox.baseVal.width * SMALLEST_PX / smallestWord(drawing));
-    drawing.style.minWidth = "";
-    if (!needs || drawing.clientWidth >= needs) return;
-    drawing.style.minWidth = `${needs}px`;
-    drawing.parentElement.style.overflowX = "auto";
+    drawing.style.minWidth = drawing.style.minHeight = "";
+    const least = SMALLEST_PX / smallestWord(drawing);
+    const at = drawing.getScreenCTM();
+    if (!at || Math.hypot(at.a, at.b) >= least - 0.001) return;
+    const sheet = drawing.viewBox.baseVal;
+    drawing.style.minWidth = `${Math.ceil(sheet.width * least)}px`;
+    drawing.style.minHeight = `${Math.ceil(sheet.height * least)}px`;
+    drawing.parentElement.style.overflow = "auto";
   });
 }
 
