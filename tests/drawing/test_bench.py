@@ -15,7 +15,7 @@ from euthyne.core.plan import Plan
 from euthyne.core.shelf.parts import shelf
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.shelf.terminations.finishes import FINISHES
-from euthyne.core.stores import Stock, Taken
+from euthyne.core.stores.stock import Stock, Taken
 from euthyne.core.trade.layers import layered, staircase
 from euthyne.drawing.bench import bench_drawing
 from euthyne.drawing.bodywork import DRAWN, body_drawing

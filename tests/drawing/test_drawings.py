@@ -18,7 +18,7 @@ from euthyne.core.shelf.parts import shelf
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.shelf.terminations.finishes import FINISHES
 from euthyne.core.standing.progress import progress
-from euthyne.core.trade.quantity import read_size
+from euthyne.core.trade.sizes import read_size
 from euthyne.drawing.bench import bench_drawing
 from euthyne.drawing.face import face_drawing, wiring_drawing
 from euthyne.drawing.facing import facing

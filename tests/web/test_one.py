@@ -5,7 +5,7 @@ from person import words
 
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.shelf.pull import hand_tug
-from euthyne.core.stores import needs
+from euthyne.core.stores.needs import needs
 from in_metric import in_metric
 
 

@@ -2,7 +2,7 @@
 them.
 """
 
-from euthyne.core.stores import Stock, Taken
+from euthyne.core.stores.stock import Stock, Taken
 from euthyne.core.trade.figure import metres
 from euthyne.drawing.pen import circle, letters, line, rect, sheet, text
 

@@ -19,7 +19,7 @@ from annotated_types import Ge, MaxLen, MinLen
 
 from euthyne.core.shelf.part import Part
 from euthyne.core.stages.tag.seal import ChainLink
-from euthyne.core.stores import Stock
+from euthyne.core.stores.stock import Stock
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.worded import Moment, Tag
 from euthyne.exchange.reading import adapter_for, parse_json, read, refuse_newer

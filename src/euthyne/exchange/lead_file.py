@@ -21,7 +21,7 @@ from euthyne.core.standing.progress import progress_of
 from euthyne.core.trade.cable import cable_types
 from euthyne.core.trade.colours import schemes
 from euthyne.core.trade.fault import Fault, Refused
-from euthyne.core.trade.quantity import read_size
+from euthyne.core.trade.sizes import read_size
 from euthyne.exchange.reading import adapter_for, parse_json, read, refuse_newer
 
 if TYPE_CHECKING:

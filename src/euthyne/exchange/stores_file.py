@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from functools import cache
 from typing import TYPE_CHECKING, Literal
 
-from euthyne.core.stores import Stock
+from euthyne.core.stores.stock import Stock
 from euthyne.exchange.reading import adapter_for, parse_json, read, refuse_newer
 
 if TYPE_CHECKING:

@@ -8,7 +8,7 @@ from typing import Any
 from euthyne.core.plan import Plan
 from euthyne.core.stages.build.buildstep import BuildStep
 from euthyne.core.standing.progress import Progress, not_to_be_built
-from euthyne.core.stores import needs
+from euthyne.core.stores.needs import needs
 from euthyne.core.trade.corewords import core_said, function_of, mark_said, own_name
 from euthyne.core.trade.figure import metres, mm
 from euthyne.core.trade.measures import Measures

@@ -12,7 +12,7 @@ from sqlalchemy.orm import Session
 
 from euthyne.core.stages.tag.audit import NOTHING_BESIDE, Head, audit
 from euthyne.core.stages.tag.seal import ChainLink
-from euthyne.core.stores import Stock
+from euthyne.core.stores.stock import Stock
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.exchange.archive import (
     CHAIN,

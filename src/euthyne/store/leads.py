@@ -15,7 +15,7 @@ from euthyne.core.stages.tag.audit import SEALED, Audit, Head
 from euthyne.core.stages.tag.seal import Seal
 from euthyne.core.stages.tag.tag import facts_in
 from euthyne.core.standing.taken_in import taken_in
-from euthyne.core.stores import Need
+from euthyne.core.stores.stock import Need
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.measures import tell
 from euthyne.core.trade.practices import Practices

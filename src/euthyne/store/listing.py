@@ -34,7 +34,8 @@ from sqlalchemy.orm import Session
 from euthyne.core.lead import Lead
 from euthyne.core.plan import plan_of
 from euthyne.core.standing.summary import summary
-from euthyne.core.stores import Need, needs
+from euthyne.core.stores.needs import needs
+from euthyne.core.stores.stock import Need
 from euthyne.core.trade.figure import shortened
 from euthyne.core.trade.measures import tell
 from euthyne.store.clock import in_utc

@@ -7,7 +7,6 @@ held in memory too, since every page asks: one program has a data folder to itse
 import secrets
 from collections.abc import Callable
 from contextlib import suppress
-from dataclasses import dataclass
 from datetime import datetime, timedelta
 from functools import cached_property
 from threading import Lock
@@ -29,6 +28,7 @@ from euthyne.core.trade.fault import Fault, Refused
 from euthyne.store.clock import in_utc, now
 from euthyne.store.database import writing
 from euthyne.store.faults import DataFault
+from euthyne.store.known_people import Device, HouseLine, KnownPeople, Person
 from euthyne.store.models import ChainedRow, DeviceRow, HouseLineRow, PersonRow
 from euthyne.store.sealing import add_house_line, people_kept
 from euthyne.store.tries import ANY_DEVICE, Addresses, Tries, forgive, sum_of
@@ -36,8 +36,8 @@ from euthyne.store.tries import ANY_DEVICE, Addresses, Tries, forgive, sum_of
 if TYPE_CHECKING:
     from argon2 import PasswordHasher
 
-# How long a device stays signed in; how far a clock may have been set back.
-STAYS, ASTRAY = timedelta(days=30), timedelta(days=1)
+# How long a device stays signed in.
+STAYS = timedelta(days=30)
 LONGEST_DEVICE, LINE = 40, 200
 _OF_PEOPLE = select(ChainedRow.number).where(ChainedRow.lead_id.is_(None)).limit(1)
 NO_WAY_IN = Fault(
@@ -48,59 +48,6 @@ BUSY = Fault(
 )
 NO_SUCH_PERSON = Fault("person", "there is nobody of that name here", "one of the list")
 LAST_KEEPER = Fault("role", "there would be no keeper left", "somebody else made keeper first")
-
-
-@dataclass(frozen=True)
-class Person:
-    """Somebody of this bench."""
-
-    id: int
-    name: str
-    role: Role
-    has_pin: bool
-    put_away: bool
-
-
-@dataclass(frozen=True)
-class Device:
-    """A device somebody signed in on: until when it is good, and the last day it was used."""
-
-    id: int
-    name: str
-    person_id: int
-    signed_in_at: datetime
-    until: datetime
-    seen_on: str
-    here: int | None = None  # who is at it
-    turn: int = 0  # how often that changed: a cookie of an earlier turn is nobody's
-
-    def good(self, moment: datetime) -> bool:
-        """True while it is signed in."""
-        # One that was signed in to-morrow is of a clock that was wrong then, or is wrong now.
-        return self.signed_in_at - ASTRAY <= moment < self.until
-
-
-@dataclass(frozen=True)
-class HouseLine:
-    """A line of the log of the house: when, by whom, what."""
-
-    at: str
-    by: str
-    what: str
-
-
-@dataclass(frozen=True)
-class KnownPeople:
-    """Everybody and every device, by id; devices by the sum of their secret too."""
-
-    people: dict[int, Person]
-    devices: dict[int, Device]
-    by_secret: dict[str, int]
-
-    @cached_property
-    def entered(self) -> bool:
-        """True once there is somebody who may sign in."""
-        return any(not p.put_away for p in self.people.values())
 
 
 class PeopleStore:

@@ -10,16 +10,9 @@ from sqlalchemy.orm import Session
 
 from euthyne.core.lead import Lead
 from euthyne.core.plan import plan_of
-from euthyne.core.stores import (
-    USED_UP,
-    Need,
-    Stock,
-    StockNeed,
-    Taken,
-    laid_out,
-    needs,
-    spoiled_needs,
-)
+from euthyne.core.stores.laying import laid_out
+from euthyne.core.stores.needs import needs, spoiled_needs
+from euthyne.core.stores.stock import USED_UP, Need, Stock, StockNeed, Taken
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.store.database import writing
 from euthyne.store.models import LeadRow, MovementRow, StockRow

@@ -24,8 +24,9 @@ from werkzeug.exceptions import SecurityError
 
 from euthyne.core.lead.stage import Stage
 from euthyne.core.people.roles import Act, may
+from euthyne.store.known_people import Device, Person
 from euthyne.store.leads import LeadStore
-from euthyne.store.people import Device, PeopleStore, Person
+from euthyne.store.people import PeopleStore
 from euthyne.web.errors import back_to, page, typed_in
 
 # What may be opened before anybody is signed in.

@@ -10,7 +10,8 @@ from werkzeug.wrappers import Response
 
 from euthyne.core.lead import AgainFor
 from euthyne.core.standing.again import followed
-from euthyne.core.stores import Stock, comes_off
+from euthyne.core.stores.needs import comes_off
+from euthyne.core.stores.stock import Stock
 from euthyne.exchange.retests import retests_calendar
 from euthyne.store.afterlife import Aside, history, set_aside
 from euthyne.store.clock import now

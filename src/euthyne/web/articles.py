@@ -8,7 +8,8 @@ from euthyne.core.shelf.parts import shelf
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.stages.build.buildstep import BuildStep
 from euthyne.core.trade.fault import Fault, Refused
-from euthyne.core.trade.quantity import PULL, read_size
+from euthyne.core.trade.quantity import PULL
+from euthyne.core.trade.sizes import read_size
 from euthyne.exchange.photograph import prepared
 from euthyne.store.articles import (
     keep_article,

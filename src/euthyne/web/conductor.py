@@ -18,10 +18,8 @@ from euthyne.core.standing.at_hand import at_hand, taking
 from euthyne.core.trade.cable import cable_types
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.heat import Warmth
-from euthyne.core.trade.quantity import (
-    read_size,
-)
 from euthyne.core.trade.shown import at_most
+from euthyne.core.trade.sizes import read_size
 from euthyne.core.trade.wire import size_words
 from euthyne.drawing.ladder import ladder
 from euthyne.drawing.reach import reach

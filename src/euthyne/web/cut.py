@@ -15,7 +15,7 @@ from euthyne.core.stages.build.spoiled import Spoiled, spoiled
 from euthyne.core.stages.cut.cut import StripGroup
 from euthyne.core.stages.prove.wanted import TESTERS, instruments_wanted
 from euthyne.core.standing.progress import not_to_be_built
-from euthyne.core.stores import Stock, StockNeed
+from euthyne.core.stores.stock import Stock, StockNeed
 from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.quantity import SHORT
 from euthyne.drawing.cutting import cutting_drawing

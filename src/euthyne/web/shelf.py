@@ -22,15 +22,8 @@ from euthyne.core.trade.cable import cable_types
 from euthyne.core.trade.colours import schemes
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.figure import mm
-from euthyne.core.trade.quantity import (
-    AREA,
-    CURRENT,
-    SHORT,
-    TORQUE,
-    VOLUME,
-    Measure,
-    read_size,
-)
+from euthyne.core.trade.quantity import AREA, CURRENT, SHORT, TORQUE, VOLUME, Measure
+from euthyne.core.trade.sizes import read_size
 from euthyne.data.tables import rows
 from euthyne.drawing.judge import row
 from euthyne.drawing.shelfpiece import piece, sides

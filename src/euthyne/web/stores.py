@@ -12,7 +12,10 @@ from werkzeug.wrappers import Response
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.parts import shelf
-from euthyne.core.stores import (
+from euthyne.core.stores.laying import laid_out, shortages
+from euthyne.core.stores.naming import counted_by_size, part_what, words_of
+from euthyne.core.stores.needs import needs
+from euthyne.core.stores.stock import (
     BY_LENGTH,
     KNOWN_TOOLS,
     USED_UP,
@@ -20,12 +23,6 @@ from euthyne.core.stores import (
     Stock,
     StockKind,
     StockNeed,
-    counted_by_size,
-    laid_out,
-    needs,
-    part_what,
-    shortages,
-    words_of,
 )
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.measures import tell

@@ -8,7 +8,8 @@ from wtforms import BooleanField, Form, HiddenField, SelectField, StringField
 from wtforms.form import BaseForm
 from wtforms.validators import StopValidation
 
-from euthyne.core.stores import BY_LENGTH, Stock, StockKind, what_of
+from euthyne.core.stores.naming import what_of
+from euthyne.core.stores.stock import BY_LENGTH, Stock, StockKind
 from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.quantity import LEG, read_whole
 from euthyne.web.fields import say

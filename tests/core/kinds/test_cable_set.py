@@ -8,7 +8,7 @@ from leads import made
 from euthyne.core.kinds.assembling import changed
 from euthyne.core.kinds.cable_set import SetCable, usual_bank
 from euthyne.core.plan import Plan
-from euthyne.core.stores import needs
+from euthyne.core.stores.needs import needs
 from euthyne.core.trade.measures import tell
 
 

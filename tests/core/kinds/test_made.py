@@ -15,7 +15,7 @@ from euthyne.core.kinds.assembling import changed
 from euthyne.core.lead import StepDone
 from euthyne.core.plan import Plan
 from euthyne.core.standing.rework import back_to
-from euthyne.core.stores import needs
+from euthyne.core.stores.needs import needs
 
 OVER_ALL_MM = {"supply-three": 20.0, "sealed-multiway": 2.2}  # thinner than the standard's fattest
 

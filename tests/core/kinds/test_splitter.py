@@ -9,7 +9,7 @@ from euthyne.core.checks import checks
 from euthyne.core.kinds import KINDS
 from euthyne.core.kinds.assembling import changed
 from euthyne.core.plan import Plan
-from euthyne.core.stores import needs
+from euthyne.core.stores.needs import needs
 
 STARTS = [start.id for start in KINDS["splitter"].starts]
 

@@ -17,7 +17,7 @@ from euthyne.core.order.laid import CableEnd
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import wiring_side
 from euthyne.core.standing.rework import back_from, back_to, thrown_away
-from euthyne.core.stores import spoiled_needs
+from euthyne.core.stores.needs import spoiled_needs
 from euthyne.core.trade.practices import Practices
 
 LINK = {**INVERTER, "conductor__measured_od_mm": 14.6, "conductor__size": "50 mm2"}

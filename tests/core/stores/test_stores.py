@@ -14,17 +14,10 @@ from euthyne.core.lead.paths import with_value
 from euthyne.core.plan import Plan
 from euthyne.core.stages.build.spoiled import spoiled
 from euthyne.core.standing.at_hand import at_hand
-from euthyne.core.stores import (
-    Need,
-    Stock,
-    Taken,
-    comes_off,
-    laid_out,
-    needs,
-    shortages,
-    what_of,
-    words_of,
-)
+from euthyne.core.stores.laying import laid_out, shortages
+from euthyne.core.stores.naming import what_of, words_of
+from euthyne.core.stores.needs import comes_off, needs
+from euthyne.core.stores.stock import Need, Stock, Taken
 from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.practices import Practices
 from euthyne.drawing.reel import cut_drawing, length_left

@@ -28,15 +28,7 @@ from euthyne.core.trade.figure import (
     written,
 )
 from euthyne.core.trade.measures import as_answer, feet, gauges_within, inches, tell
-from euthyne.core.trade.quantity import (
-    CELSIUS,
-    CURRENT,
-    HEAT,
-    LENGTH,
-    SHORT,
-    TORQUE,
-    read_quantity,
-)
+from euthyne.core.trade.quantity import CELSIUS, CURRENT, HEAT, LENGTH, SHORT, TORQUE, read_quantity
 from euthyne.core.trade.wire import awg_area_mm2, awg_gauge
 
 

@@ -25,9 +25,9 @@ from euthyne.core.trade.quantity import (
     VOLTS,
     VOLUME,
     read_quantity,
-    read_size,
     read_whole,
 )
+from euthyne.core.trade.sizes import read_size
 from in_metric import in_metric
 
 

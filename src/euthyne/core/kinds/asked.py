@@ -3,15 +3,7 @@
 from dataclasses import replace
 
 from euthyne.core.kinds.kind import QuestionGroup
-from euthyne.core.trade.quantity import (
-    CELSIUS,
-    CURRENT,
-    LENGTH,
-    NEAR,
-    OHMS,
-    SHORTED_AMPS,
-    VOLTS,
-)
+from euthyne.core.trade.quantity import CELSIUS, CURRENT, LENGTH, NEAR, OHMS, SHORTED_AMPS, VOLTS
 from euthyne.core.trade.question import Question
 
 YES_NO = ((True, "yes"), (False, "no"))

@@ -8,7 +8,7 @@ from euthyne.core.lead import Lead
 from euthyne.core.lead.paths import with_value
 from euthyne.core.plan import Plan
 from euthyne.core.sizing.candidate import Candidate
-from euthyne.core.stores import Stock
+from euthyne.core.stores.stock import Stock
 from euthyne.core.trade.cable import cords, make_up
 from euthyne.core.trade.wire import Size, all_sizes
 

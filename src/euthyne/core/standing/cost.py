@@ -10,7 +10,8 @@ from annotated_types import Ge, Gt, Le, MaxLen
 
 from euthyne.core.assembly.records import Cable
 from euthyne.core.plan import Plan
-from euthyne.core.stores import USED_UP, Need, Stock, needs
+from euthyne.core.stores.needs import needs
+from euthyne.core.stores.stock import USED_UP, Need, Stock
 from euthyne.core.trade.figure import metres
 from euthyne.core.trade.measures import tell
 from euthyne.data.typed import typed

@@ -7,14 +7,8 @@ from functools import cached_property
 from typing import Any, Literal
 
 from euthyne.core.trade.fault import Fault, Refused
-from euthyne.core.trade.quantity import (
-    VOLTS,
-    Measure,
-    in_gauge_first,
-    read_quantity,
-    read_size,
-    read_whole,
-)
+from euthyne.core.trade.quantity import VOLTS, Measure, read_quantity, read_whole
+from euthyne.core.trade.sizes import in_gauge_first, read_size
 from euthyne.core.trade.waywords import read_ways
 from euthyne.core.trade.wire import Size, size_named
 

@@ -18,7 +18,7 @@ from euthyne.core.plan import Plan
 from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.shelf.terminations.finishes import FINISHES
 from euthyne.core.sizing.brief import OneLoad
-from euthyne.core.stores import needs
+from euthyne.core.stores.needs import needs
 from euthyne.core.trade.practices import PRACTICES, Practices, taken_up
 from in_metric import in_metric
 

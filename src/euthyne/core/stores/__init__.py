@@ -1,0 +1,1 @@
+"""Stores: what lies there, what a lead needs of it, what is laid out for it."""
