@@ -194,3 +194,16 @@ def test_like_work_is_confirmed_together(person, store, on_the_bench):
     )
     assert "First comes" in answer.text
     assert next(s.key for s in left(store, tag)) == more[3]
+    # When all of them are done, one press says so; it never reaches past them.
+    person.client.post(
+        f"/leads/{tag}/build/done",
+        data={"step": [more[3]], "alike": "all", "initials": "RM"},
+    )
+    after = [s.key for s in left(store, tag)]
+    assert more[6] not in after and after[0] not in more
+    # Said of a step that is not next, it adds nothing.
+    answer = person.client.post(
+        f"/leads/{tag}/build/done", data={"step": after[1], "alike": "all", "initials": "RM"}
+    )
+    assert "First comes" in answer.text
+    assert [s.key for s in left(store, tag)] == after

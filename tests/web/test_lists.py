@@ -24,6 +24,9 @@ def tags_on(page):
     [
         ("TR-0023", "TR-0023"),
         ("23", "TR-0023"),
+        ("tr23", "TR-0023"),
+        ("tr-23", "TR-0023"),
+        ("TR 0023", "TR-0023"),
         ("hut to dome", "TR-0023"),
         ("DOME exten", "TR-0023"),
         ("balance", "TR-0022"),

@@ -212,7 +212,7 @@ def done(tag: str) -> str | Response:
     """A step is done, and those that are the same on other cores with it: kept before the answer goes
     out.
     """
-    keys, initials = request.form.getlist("step"), initials_given()
+    keys, initials = _pressed(tag), initials_given()
     touched = set(request.form.getlist("on"))
     tool = " ".join(request.form.get("tool", "").split())[:LONGEST]
     if (still := _other_die(tag, keys, tool)) is not None:
@@ -242,6 +242,19 @@ def done(tag: str) -> str | Response:
         answer.headers["HX-Push-Url"] = url_for("build.bench", tag=tag)
         return answer
     return redirect(url_for("build.bench", tag=tag), 303)
+
+
+def _pressed(tag: str) -> list[str]:
+    """The steps that are said to be done: the one shown, those that were ticked; by one press all that are alike."""
+    keys = request.form.getlist("step")
+    build = lead_page(tag).plan.build
+    if (
+        request.form.get("alike") == "all"
+        and build.steps_left[:1]
+        and build.steps_left[0].key in keys
+    ):
+        keys += [s.key for s in build.alike(build.steps_left[0]) if s.key not in keys]
+    return keys
 
 
 def _measured_first(tag: str, keys: list[str], initials: str) -> str | None:

@@ -37,6 +37,7 @@ blueprint = Blueprint("leads", __name__)
 LATELY = 4
 
 
+TAG = re.compile(r"([A-Za-z]{1,4})[- ]?(\d{1,4})")
 # Words and figures, and a figure that stands on its unit: 12V, 13A.
 WORD, UNIT = re.compile(r"[\w./+-]+"), re.compile(r"(\d)(v|a|w|kw|amp|volt)\b")
 
@@ -67,10 +68,18 @@ class Offered:
         )
 
 
+def as_tag(words: str, prefix: str) -> str:
+    """A tag of this log as it is written on its label, where somebody typed it in short: tr12, tr-12, TR 0012."""
+    short = TAG.fullmatch(words)
+    if short is None or short[1].lower() != prefix.lower():
+        return words
+    return f"{prefix}-{int(short[2]):04d}"
+
+
 @blueprint.get("/leads")
 def show() -> str:
     """Every lead, or those the words find, or those that wait at a stage; a page at a time."""
-    words = request.args.get("q", "").strip()[:100]
+    words = as_tag(request.args.get("q", "").strip()[:100], store().setting("tag_prefix") or "L")
     away = "away" in request.args
     stage = next((x for x in Stage if x.value == request.args.get("at")), None)
     number = stage.number if stage else None

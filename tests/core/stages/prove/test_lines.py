@@ -15,6 +15,7 @@ from euthyne.core.plan import Plan
 from euthyne.core.stages.prove.readings.typed import read_reading
 from euthyne.core.stages.prove.verdict import Meter
 from euthyne.core.stages.prove.wanted import instruments_wanted
+from euthyne.core.trade.fault import Refused
 
 FINE = Meter(percent=0.1, step_ohm=0.0001, zero_ohm=0.0, step_mv=0.01)
 # Class 5 copper at 20 C, ohm/km, IEC 60228.
@@ -74,7 +75,6 @@ JUDGED = [
     # A tester within 10 %: 19 megohm may be 20.9. At its end it has shown what it shows, and no more.
     ("extension-bs", "insulation-E", "19 megohm", "unsure"),
     ("extension-bs", "insulation-E", ">40", "watch"),
-    ("extension-bs", "insulation-E", "OL", "unsure"),
     # A tool's own flex is older: 1 megohm.
     ("plug-bs", "insulation-E", "2 megohm", "pass"),
     ("plug-bs", "insulation-E", "0.8 megohm", "fail"),
@@ -130,6 +130,13 @@ def test_a_reading_is_judged_as_good_practice_has_it(start, name, typed, word):
     verdict = line.judge(read.value, FINE, read.above)
     assert verdict.word == word, verdict.reason
     assert verdict.reason.endswith(".")
+
+
+@pytest.mark.parametrize("typed", ["OL", "open", "Over"])
+def test_a_tester_at_its_end_is_asked_how_far_it_goes(typed):
+    with pytest.raises(Refused) as refused:
+        read_reading(lines_of("extension-bs")["insulation-E"], typed)
+    assert "such as >200" in refused.value.faults[0].fix
 
 
 def contact(amps, own=1.0):

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from euthyne.core.stages.prove.readings.line import AT_ITS_END, ProofLine
 from euthyne.core.trade.fault import Fault, Refused
-from euthyne.core.trade.quantity import CURRENT, MILLIVOLTS, OHMS, read_quantity
+from euthyne.core.trade.quantity import CURRENT, MEGOHMS, MILLIVOLTS, OHMS, read_quantity
 
 DRIVEN = re.compile(
     r"(?i)^(.+?a(?:mps?)?)\s*[,;]?\s+(.+?m?v)$|^(.+?m?v)\s*(?:at|@|,|;)?\s*(.+?a(?:mps?)?)$"
@@ -31,6 +31,9 @@ def read_reading(line: ProofLine, text: str, gauge: bool = False) -> Typed:
     """
     typed = text.strip()
     if typed.lower() in AT_ITS_END:
+        if line.measure is MEGOHMS:  # how far a tester goes is what counts there
+            what = f"{typed} does not say how far the tester goes"
+            raise Refused(Fault(line.id, what, "the top of its range, such as >200 or >999"))
         return Typed(0.0, above=True)
     driven = DRIVEN.match(typed) if line.measure is OHMS else None
     if driven is not None:
