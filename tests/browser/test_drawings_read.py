@@ -29,8 +29,9 @@ UNREADABLE = """([edge, most, least]) => {
   const pen = document.createElement('canvas').getContext('2d');
   for (const select of [...document.querySelectorAll('select')].filter(seen)) {
     const style = getComputedStyle(select), said = select.selectedOptions[0]?.textContent.trim() || '';
-    pen.font = style.font;
-    const room = select.clientWidth - parseFloat(style.paddingLeft) - parseFloat(style.paddingRight);
+    pen.font = `${style.fontWeight} ${style.fontSize} ${style.fontFamily}`;
+    const arrow = style.appearance === 'none' ? 0 : 20;
+    const room = select.clientWidth - arrow - parseFloat(style.paddingLeft) - parseFloat(style.paddingRight);
     if (pen.measureText(said).width > room + 1) found.push(`cut by its select: ${said}`);
   }
   for (const svg of document.querySelectorAll('svg')) {

@@ -79,7 +79,7 @@ MEETS = Question(
     "They meet",
     "choice",
     choices=(
-        ("apart", "at the controller, each by its own run"),
+        ("apart", "at the controller, own runs"),
         ("branches", "at the panels, in branch couplers: this is their trunk"),
     ),
 )
