@@ -358,7 +358,7 @@ def _cables(plan: Plan, laid: _Sheet) -> str:
         if len(own) < 2:
             if not _crowded(own[0], laid.runs) and (cable.existing is not None or cable.jumper):
                 words = cable.id.replace("-", " ")
-                body += text(own[0].x, own[0].y + 26, words, "facing-sub", "middle")
+                body += text(own[0].x, own[0].y - 20, words, "facing-sub", "middle")
             continue
         top, foot = own[0].y - LABEL_TALL / 2 - 5, own[-1].y + LABEL_TALL / 2 + 5
         x = own[0].x - LABEL_WIDE / 2 - 8
