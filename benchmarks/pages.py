@@ -83,10 +83,16 @@ def fifty_ways(store):
     return lead.tag
 
 
+def point_by_point(lead):
+    """The lead, probed without clips."""
+    return replace(lead, proof=replace(lead.proof, gangs=False))
+
+
 def probing_ms(client, store, tag, rounds=60):
     """Median time to keep what was heard at one probe and to ask for the next, without clips."""
     times = []
     warm = often(5)
+    store.change(tag=tag, change=point_by_point, at="2026-11-02T09:00:00", by="RM", what="no clips")
     for _ in range(often(rounds) + warm):
         asked = plan_of(store.get(tag).lead).prove.next_probe
         heard = {

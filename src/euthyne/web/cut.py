@@ -76,7 +76,7 @@ def show(tag: str) -> str:
         cables=_cables(page.plan),
         stairs=stairs,
         wanted=instruments_wanted(page.plan.prove.lines),
-        lacks=[tester for tester in TESTERS if shop().lacks(tester)],
+        lacks=list(filter(shop().lacks, TESTERS)),
     )
 
 

@@ -17,7 +17,7 @@ from euthyne.core.people.roles import Act
 from euthyne.core.plan import plan_of
 from euthyne.core.shelf.part import Part
 from euthyne.core.standing.progress import progress
-from euthyne.core.standing.shop import PLUGS, first_of
+from euthyne.core.standing.shop import PLUGS
 from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.glossary import words_with
 from euthyne.core.trade.measures import Measures, tell
@@ -31,7 +31,7 @@ from euthyne.web.afterlife import calendar_address
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import begin_lead, lead_page, rows, store, wants_part, who
 from euthyne.web.measures import measures
-from euthyne.web.shop import shop
+from euthyne.web.shop import first_starts, shop
 
 blueprint = Blueprint("leads", __name__)
 LATELY = 4
@@ -119,7 +119,7 @@ def _families(words: str) -> tuple[Families, Families]:
     """
     offered = [one for one in _offered(measures()) if one.found_by(words)]
     last = _made_last(offered)
-    own = first_of(shop(), starts(measures()))
+    own = first_starts(shop(), measures())
     made = sorted(
         (one for one in offered if one.start.id in own and one not in last),
         key=lambda one: own.index(one.start.id),

@@ -1,18 +1,19 @@
 """What this bench is: its plugs, what is made here, how it measures and what it proves with; asked once."""
 
-from functools import cache
+from functools import cache, lru_cache
 from typing import get_args
 
 from flask import Blueprint, redirect, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.kinds import KindFamily
+from euthyne.core.kinds import KindFamily, starts
 from euthyne.core.shelf.parts import shelf
 from euthyne.core.stages.prove.wanted import TESTERS, Tester
 from euthyne.core.standing.cost import Rates
-from euthyne.core.standing.shop import NO_PLUGS, PLUGS, Shop
+from euthyne.core.standing.shop import NO_PLUGS, PLUGS, Shop, first_of
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.measures import Measures
 from euthyne.drawing.shelfpiece import piece
 from euthyne.exchange.reading import adapter_for
 from euthyne.web.cost import keep_rates, rates
@@ -39,8 +40,18 @@ MADE = {
 
 def shop() -> Shop:
     """What was said of this bench."""
-    kept = store().setting(KEPT)
+    return _read(store().setting(KEPT) or "")
+
+
+@lru_cache(maxsize=8)
+def _read(kept: str) -> Shop:
     return adapter_for(Shop).validate_json(kept) if kept else Shop()
+
+
+@lru_cache(maxsize=8)
+def first_starts(said: Shop, told_in: Measures) -> tuple[str, ...]:
+    """The starts that stand first at a bench."""
+    return first_of(said, starts(told_in))
 
 
 @blueprint.get("/bench/what")
