@@ -78,3 +78,27 @@ def test_what_is_not_good_stays_and_is_told_of_until_it_is_looked_at_again(page,
     page.keyboard.press("PageDown")
     expect(page.locator(".on-bad")).to_have_count(0)
     assert [(look.line, look.good) for look in plan(store).lead.proof.looks] == [(first, True)]
+
+
+def test_a_look_a_probe_and_a_reading_are_said_with_both_hands_full(page, served, built):
+    store = served[1]
+    page.goto(f"/leads/{TAG}/prove/bench")
+    page.get_by_text("Hands full").click()
+    told = page.get_by_label("Say, by the device's own dictation, or type")
+
+    def say(words):
+        told.fill(words)
+        told.press("Enter")
+
+    say("teapot")
+    expect(page.locator("#told-answer")).to_contain_text("is none of: good, not good")
+    for number in range(len(plan(store).prove.looks)):
+        say_good(page, lambda _: say("Good."))
+        assert len(plan(store).lead.proof.looks) == number + 1
+    while (asked := plan(store).prove.next_probe) is not None:
+        say_good(page, lambda _, asked=asked: say("sounds" if asked.sounds else "silent"))
+    say_good(page, lambda _: say("on"))
+    line = next(x for x in plan(store).prove.lines if x.mandatory)
+    say(line.written(line.sound, False))
+    expect(page.locator(".verdict-pass")).to_be_visible()
+    assert plan(store).prove.reading(line.id) is not None

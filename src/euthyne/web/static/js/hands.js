@@ -71,6 +71,8 @@
   const answer = document.getElementById("told-answer");
   const WORDS = {
     "key-go": ["done", "yes", "it is", "confirm"],
+    "say-yes": ["good", "it is good", "sounds", "yes", "done", "on", "confirm"],
+    "say-no": ["not good", "silent", "no"],
     "key-on": ["next", "look on"],
     "key-back": ["back", "look back"],
     "key-undo": ["not right", "wrong"],
@@ -79,14 +81,21 @@
   let later = null;
 
   function heard() {
-    const text = told.value.trim().toLowerCase().replace(/[.,!?]/g, "");
+    const typed = told.value.trim().replace(/[.,!?]+$/, "");
+    const text = typed.toLowerCase().replace(/[,!?]/g, "");
     if (!text) return;
     told.value = "";
     told.dataset.inUse = "yes";
     if (["say it", "say again", "repeat"].includes(text)) return say(true);
-    const id = Object.keys(WORDS).find((key) => WORDS[key].includes(text));
+    const id = Object.keys(WORDS).find((name) => WORDS[name].includes(text) && document.getElementById(name));
     const key = id && document.getElementById(id);
-    const known = "done, next, back, not right, forgot, say it";
+    const reading = document.getElementById("reading");
+    if (!key && reading && /\d|^ol$/.test(text)) {
+      reading.value = typed;
+      answer.textContent = `“${typed}”`;
+      return reading.form.requestSubmit();
+    }
+    const known = panel.dataset.known;
     answer.textContent = key ? `“${text}”` : `“${text}” is none of: ${known}.`;
     if (key) key.click();
   }
@@ -100,6 +109,15 @@
     clearTimeout(later);
     heard();
   });
+
+  // Hands that are full stay so from one page to the next.
+  const OPEN = "hands-full";
+  panel.addEventListener("toggle", () => sessionStorage.setItem(OPEN, panel.open ? "yes" : ""));
+  if (sessionStorage.getItem(OPEN)) {
+    panel.open = true;
+    told.dataset.inUse = "yes";
+    told.focus();
+  }
 
   keepAwake();
   shown();
