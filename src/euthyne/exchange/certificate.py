@@ -1,6 +1,6 @@
 """The certificate of a sealed lead: one page, from what the seal froze."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from io import BytesIO
 from typing import Any
@@ -107,34 +107,36 @@ def _height(sheet: Sheet, story: list[Any]) -> float:
 
 
 def _as_room_allows(
-    sheet: Sheet, pictures: list[list[list[Any]]], room: float
+    sheet: Sheet, pictures: Iterable[Iterable[list[Any]]], room: float
 ) -> tuple[list[Any], float]:
     """Of pictures those that the page still has room for, in their order, and the room left.
 
-    Parameters: pictures, each as it may be laid, the largest first; room in points.
+    Parameters: pictures, each as it may be laid, the largest first, and no smaller one drawn where that fits; room
+    in points.
     """
     taken: list[Any] = []
     for sizes in pictures:
-        fits = next((size for size in sizes if _height(sheet, size) <= room), [])
-        taken += fits
-        room -= _height(sheet, fits)
+        for size in sizes:
+            if (tall := _height(sheet, size)) <= room:
+                taken += size
+                room -= tall
+                break
     return taken, room
 
 
-def _drawings(sheet: Sheet, pictures: Pictures) -> list[list[list[Any]]]:
+def _drawings(sheet: Sheet, pictures: Pictures) -> Iterator[Iterator[list[Any]]]:
     """The lead end to end, and its wire map with its colours, each as large as there is room."""
     from reportlab.platypus import Spacer
 
-    return [
-        [[Spacer(1, GAP), sheet.drawing(svg, share)] for share in SHARES]
-        for svg in pictures.drawings
-    ]
+    for svg in pictures.drawings:
+        yield ([Spacer(1, GAP), sheet.drawing(svg, share)] for share in SHARES)
 
 
-def _photographs(sheet: Sheet, pictures: Pictures) -> list[list[list[Any]]]:
+def _photographs(sheet: Sheet, pictures: Pictures) -> Iterator[Iterator[list[Any]]]:
     """The photographs of what was looked at, side by side, each with its words."""
     shown = pictures.photographs[:PHOTOGRAPHS]
-    return [[_in_a_row(sheet, shown, tall) for tall in PHOTOGRAPH_MM]] if shown else []
+    if shown:
+        yield (_in_a_row(sheet, shown, tall) for tall in PHOTOGRAPH_MM)
 
 
 def _in_a_row(sheet: Sheet, shown: Sequence[tuple[str, bytes]], tall_mm: float) -> list[Any]:

@@ -14,7 +14,7 @@ from euthyne.web.copies import age, copies, warnings
 from euthyne.web.frame import LeadPage, rows, store
 from euthyne.web.handing import waiting
 from euthyne.web.people import wrong_pins
-from euthyne.web.shop import asked
+from euthyne.web.shop import bench_questions
 from euthyne.web.stores import short
 
 blueprint = Blueprint("bench", __name__)
@@ -71,7 +71,7 @@ def show() -> str:
         waiting=waiting(),
         last_line=last_line,
         short=short(),
-        **(asked() if store().newest() is None else {}),
+        **(bench_questions() if store().newest() is None else {}),
     )
 
 

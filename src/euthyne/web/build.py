@@ -247,14 +247,11 @@ def done(tag: str) -> str | Response:
 def _pressed(tag: str) -> list[str]:
     """The steps that are said to be done: the one shown, those that were ticked; by one press all that are alike."""
     keys = request.form.getlist("step")
+    if request.form.get("alike") != "all":
+        return keys
     build = lead_page(tag).plan.build
-    if (
-        request.form.get("alike") == "all"
-        and build.steps_left[:1]
-        and build.steps_left[0].key in keys
-    ):
-        keys += [s.key for s in build.alike(build.steps_left[0]) if s.key not in keys]
-    return keys
+    like = next((build.alike(step) for step in build.steps_left[:1] if step.key in keys), ())
+    return [*keys, *(step.key for step in like if step.key not in keys)]
 
 
 def _measured_first(tag: str, keys: list[str], initials: str) -> str | None:

@@ -11,7 +11,7 @@ from wtforms import Form, StringField
 
 from euthyne.core.lead import Lead, Price
 from euthyne.core.plan import Plan
-from euthyne.core.standing.cost import Cost, Rates, cost_of
+from euthyne.core.standing.cost import Cost, CostLine, Rates, cost_of
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.measures import tell
 from euthyne.core.trade.quantity import PERCENT, read_quantity, read_whole
@@ -98,7 +98,7 @@ def _page(
     """The page; ``typed`` prices of a form that is shown again, and what is ``wrong`` with some."""
     page = lead_page(tag)
     shown = cost(page.plan)
-    asked = {tell(line.words, "metric"): line for line in shown.without_stores}
+    asked = _without_price(shown)
     said = {
         price.what: price_as_typed(price.each, asked[price.what].by_length)
         for price in page.held.lead.cut.prices
@@ -116,16 +116,21 @@ def _page(
     )
 
 
+def _without_price(of: Cost) -> dict[str, CostLine]:
+    """What a price is asked for, by the words it is kept under."""
+    return {tell(line.words, "metric"): line for line in of.without_stores}
+
+
 @blueprint.post("/leads/<tag>/cost/prices")
 def prices(tag: str) -> Response | tuple[str, int]:
     """Prices of what Stores have none of, for this lead alone; an empty one takes it back."""
     page = lead_page(tag)
-    asked = {tell(x.words, "metric"): x.by_length for x in cost(page.plan).without_stores}
+    asked = _without_price(cost(page.plan))
     typed = {what: request.form.get(f"price.{what}", "").strip() for what in asked}
     found, wrong = [], {}
     for what, text in typed.items():
         try:
-            each = _money(text, asked[what])
+            each = _money(text, asked[what].by_length)
         except Refused as refused:
             wrong[what] = refused.faults[0]
             continue

@@ -75,13 +75,12 @@ def _faces(fields: dict[str, ShownField], plan: Plan) -> dict[str, Markup]:
     """The part at each place as the shelf draws it, by the path of its question; nothing where none is said,
     or is not opened.
     """
-    known = shelf() | {part.id: part for part in plan.ends.parts}
-    there = {
-        path: known.get(one.text) if one.text != THERE else None
-        for path, one in fields.items()
-        if path.startswith(PARTS)
-    }
-    return {path: Markup(piece(part)) if part else Markup() for path, part in there.items()}
+    own, drawn_faces = {part.id: part for part in plan.ends.parts}, {}
+    for path, one in fields.items():
+        if path.startswith(PARTS):
+            part = None if one.text == THERE else own.get(one.text) or shelf().get(one.text)
+            drawn_faces[path] = Markup(piece(part)) if part else Markup()
+    return drawn_faces
 
 
 def _tints(plan: Plan) -> tuple[str, ...]:

@@ -57,7 +57,7 @@ def first_starts(said: Shop, told_in: Measures) -> tuple[str, ...]:
 @blueprint.get("/bench/what")
 def show() -> str:
     """What this bench is, to be said or said anew."""
-    return render_template("shop/page.html", **asked())
+    return render_template("shop/page.html", **bench_questions())
 
 
 @blueprint.post("/bench/what")
@@ -80,7 +80,7 @@ def save() -> Response:
     return redirect(url_for("leads.new" if store().newest() is None else "bench.show"), 303)
 
 
-def asked() -> dict[str, object]:
+def bench_questions() -> dict[str, object]:
     """What its form shows."""
     return {
         "shop": shop(),

@@ -24,7 +24,7 @@ OF_A_FAMILY = 4  # while several families are made
 @dataclass(frozen=True)
 class Shop:
     """What was said of a bench: the standard of its plugs, empty while nobody said, the families of leads that
-    are made at it, and the testers that are there; none of the last two means all, or not said.
+    are made at it, none for all of them, and the testers that are there.
     """
 
     plugs: str = ""

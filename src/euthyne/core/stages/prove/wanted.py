@@ -28,7 +28,7 @@ class MeterWanted:
 
 METER = MeterWanted(
     "multimeter",
-    "a multimeter with a sounder",
+    TESTERS["multimeter"],
     "every contact to every other",
     "a lamp and a battery sound as well, and read nothing",
 )
