@@ -9,7 +9,7 @@ from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.stages.build.buildstep import BuildStep
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.quantity import PULL
-from euthyne.core.trade.sizes import read_size
+from euthyne.core.trade.sizes import read_size_here
 from euthyne.exchange.photograph import prepared
 from euthyne.store.articles import (
     keep_article,
@@ -19,7 +19,7 @@ from euthyne.store.articles import (
 )
 from euthyne.store.clock import now
 from euthyne.web.frame import store, who
-from euthyne.web.measures import read_here
+from euthyne.web.measures import in_gauge, read_here
 
 blueprint = Blueprint("articles", __name__)
 LONGEST = 60
@@ -63,7 +63,7 @@ def keep() -> Answer:
         raise Refused(Fault("terminal", "no such terminal is on the shelf", "one of the list"))
     if not 1 <= len(tool) <= LONGEST:
         raise Refused(Fault("tool", "the tool is not said", "the tool and its die, as on them"))
-    size = read_size(told.get("size", ""), "size").name
+    size = read_size_here(told.get("size", ""), "size", in_gauge()).name
     held_n = read_here(told.get("held", ""), PULL, "held")
     sent = request.files.get("photograph")
     content = sent.read() if sent else b""

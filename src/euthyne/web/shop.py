@@ -77,7 +77,7 @@ def save() -> Response:
     keep_measures(measured)
     keep_rates(money=told.get("money", "").strip()[:MONEY_LETTERS])
     store().set(KEPT, adapter_for(Shop).dump_json(said).decode())
-    return redirect(url_for("leads.new" if store().newest() is None else "bench.show"), 303)
+    return redirect(url_for("leads.new"), 303)
 
 
 def bench_questions() -> dict[str, object]:

@@ -116,7 +116,7 @@ def take_in(
         form.what.label.text = WHAT.get(kind, "What it is")
         form.what.render_kw = {"class": "words", "placeholder": WHAT_EXAMPLE.get(kind, "")}
     form.asked = kind
-    form.what.read = partial(what_of, kind)
+    form.what.read = partial(what_of, kind, gauge=in_gauge())
     form.left.read = partial(read_amount, kind)
     form.price.read = partial(_price, kind)
     if kind in BY_LENGTH:

@@ -71,6 +71,8 @@ def test_nothing_of_a_far_end_is_bared_or_tugged():
     ends = [s for s in plan.build.steps if s.key.startswith("B-land-tape")]
     assert len(ends) == 2
     assert all(not s.figures for s in ends)
+    kept_on = next(s for s in plan.build.steps if "Leave the inner jacket" in s.detail)
+    assert not kept_on.figures
 
 
 def test_a_tape_is_drawn_by_its_layers_and_never_as_a_cord():

@@ -230,6 +230,14 @@ def test_what_can_not_be_is_refused(kind, typed):
         what_of(kind, typed)
 
 
+def test_a_die_of_16_is_asked_back_where_a_bench_buys_by_gauge():
+    assert what_of("die", "16") == "16 mm2"
+    assert what_of("die", "14", gauge=True) == "14 AWG"
+    with pytest.raises(Refused) as refused:
+        what_of("die", "16", gauge=True)
+    assert refused.value.faults[0].fix == "type 16 AWG, or 16 mm2"
+
+
 def test_things_are_said_in_the_words_of_the_shelf():
     assert in_metric(words_of("part", "lug-m8 50 mm2")) == "ring lug, M8, 50 mm²"
     assert in_metric(words_of("die", "50 mm2")) == "die for lugs of 50 mm²"

@@ -6,10 +6,14 @@ import re
 from dataclasses import replace
 
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
 from euthyne.core.envelope import INSTRUMENTS
 from euthyne.core.kinds import KINDS
 from euthyne.core.trade.fault import Refused
+from euthyne.core.trade.figure import celsius, kelvin, metres, mm, newton_metres, newtons
+from euthyne.core.trade.measures import tell
 from euthyne.core.trade.quantity import (
     AREA,
     CELSIUS,
@@ -50,7 +54,7 @@ TYPED = [
     ("20 loop", LENGTH, 10.0, 10 * FT),
     ("4 + 3 + 2", LENGTH, 9.0, 9 * FT),
     ("4 + 3 m", LENGTH, 7.0, 7.0),
-    ("9 ft 10 in (3 m)", LENGTH, 9 * FT + 10 * 0.0254, 9 * FT + 10 * 0.0254),
+    ("9 ft 10 in (3 m)", LENGTH, 3.0, 3.0),
     ("9 ft (3 m)", LENGTH, "are not the same", "are not the same"),
     ("2500", LENGTH, "too large", 2500 * FT),
     ("6500", LENGTH, "too large", 6500 * FT),
@@ -84,11 +88,15 @@ TYPED = [
     ("9 F", KELVIN, 5.0, 5.0),
     ("3 K", KELVIN, 3.0, 3.0),
     ("5.4 °F of rise (3 K)", KELVIN, 3.0, 3.0),
+    ("1 °F of rise (0.5 K)", KELVIN, 0.5, 0.5),
+    ("33 °F (0.5 °C)", CELSIUS, 0.5, 0.5),
+    ("3/32 in (2 mm)", SHORT, 2.0, 2.0),
+    ("3/8 in (2 mm)", SHORT, "are not the same", "are not the same"),
     ("18", HEAT, 18.0, 18 / FT),
     ("5 W/ft", HEAT, 5 / FT, 5 / FT),
     # pull, torque, a box
     ("234", PULL, 234.0, 234 * LB),
-    ("234 lb (1041 N)", PULL, 234 * LB, 234 * LB),
+    ("234 lb (1041 N)", PULL, 1041.0, 1041.0),
     ("150 N", PULL, 150.0, 150.0),
     ("10", TORQUE, 10.0, 10 * 0.112984829),
     ("7 lb-in", TORQUE, 7 * 0.112984829, 7 * 0.112984829),
@@ -157,6 +165,20 @@ def test_what_an_instrument_of_the_envelope_begins_with_is_the_same_on_both_benc
         for question, start in instrument.fields:
             here = read_answer(question, start)[0]
             assert read_answer(replace(question, gauge=True), start)[0] == here, question.path
+
+
+@given(
+    st.sampled_from([(mm, SHORT, 900), (metres, LENGTH, 90), (celsius, CELSIUS, 120)])
+    | st.sampled_from([(kelvin, KELVIN, 60), (newtons, PULL, 2000), (newton_metres, TORQUE, 60)]),
+    st.floats(0.01, 1),
+    st.sampled_from(["", ".0f", ".1f", ".2f"]),
+)
+def test_any_figure_of_a_page_in_gauge_can_be_typed_as_it_stands(told, share, form):
+    unit, measure, most = told
+    value = max(share * most, 1.0)
+    page = tell(f"{format(unit(value), form)}", "gauge")
+    read = read_quantity(page, measure, gauge=True).value
+    assert read == pytest.approx(value, rel=0.02, abs=0.51), page
 
 
 def test_how_a_bare_number_was_read_is_said():

@@ -8,7 +8,7 @@ from euthyne.core.shelf.terminations import TERMINATIONS
 from euthyne.core.stores.stock import StockKind
 from euthyne.core.trade.cable import CableType, cable_types
 from euthyne.core.trade.fault import Fault, Refused
-from euthyne.core.trade.sizes import read_size
+from euthyne.core.trade.sizes import read_size, read_size_here
 from euthyne.core.trade.sleeve import sleeves
 from euthyne.core.trade.wire import size_words
 
@@ -16,15 +16,18 @@ from euthyne.core.trade.wire import size_words
 SQUARE_MM = re.compile(r"(?i)(\d+(?:\.\d+)?)\s*(?:mm2|mm²|sq ?mm)")
 
 
-def what_of(kind: StockKind, text: str) -> str:
-    """What a text names, as a need asks for it. Raises Refused when there is no such thing."""
+def what_of(kind: StockKind, text: str, gauge: bool = False) -> str:
+    """What a text names, as a need asks for it; gauge, True on a bench that buys by gauge.
+
+    Raises: Refused when there is no such thing.
+    """
     text = " ".join(text.split())
     if kind == "cable":
         return _cable_what(text)
     if kind == "part":
         return _shelf_what(text)
     if kind == "die":
-        return read_size(text, "what").name
+        return read_size_here(text, "what", gauge).name
     if kind == "sleeve" and text not in {s.name for s in sleeves()}:
         what = f"{text!r} is not in the table of sleeves"
         raise Refused(Fault("what", what, "one of the list, such as 12 mm 3:1"))

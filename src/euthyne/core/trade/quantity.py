@@ -121,6 +121,8 @@ POUND_INCHES = re.compile(r"(?:(?:lbf?|pounds?)[ -]?in(?:ch(?:es)?)?|in-lbf?)\.?
 # A figure may be typed as it is shown: the metric one in brackets beside it says the same again.
 REPEATED = re.compile(r"(?P<first>.*\S)\s*\((?P<again>[^()]*)\)")
 SAME_AGAIN = 0.03  # of a figure, what the rounding of both may be apart
+# And at least: half a sixteenth of an inch, and what a last digit is worth.
+AT_LEAST_APART = {"m": 0.0008, "mm": 0.8, "degC": 1.0, "kelvin": 0.6, "N": 1.0, "N*m": 0.06}
 POUND_FEET = re.compile(r"(?:(?:lbf?|pounds?)[ -]?(?:ft|foot|feet)|ft-lbf?)\.?$", re.IGNORECASE)
 CUBIC_INCHES = re.compile(r"(?:cu\.?|cubic)\s*in(?:ch(?:es)?)?\.?$|in3$", re.IGNORECASE)
 UNIT_AT_END = re.compile(r"[A-Za-z\"'″′]+$")
@@ -267,13 +269,15 @@ def read_quantity(
 
 
 def _said_twice(first: str, again: str, measure: Measure, field: str, gauge: bool) -> ReadQuantity:
-    """A figure with the same in the other series beside it, as pages write it. Raises Refused where they differ."""
+    """A figure with the same in the other series beside it, as pages write it: the one in the measure's own unit,
+    which is the finer. Raises Refused where they differ by more than the rounding of pages.
+    """
     read, other = (read_quantity(text, measure, field, gauge) for text in (first, again))
-    apart = abs(read.value - other.value)
-    if apart > SAME_AGAIN * max(abs(read.value), abs(other.value)):
+    rounding = SAME_AGAIN * max(abs(read.value), abs(other.value))
+    if abs(read.value - other.value) > max(rounding, AT_LEAST_APART.get(measure.unit, 0.0)):
         both = f"type {first}, or {again}"
         raise Refused(Fault(field, f"{first} and {again} are not the same", both))
-    return read
+    return other if read.echo else read
 
 
 def _plain(typed: str, measure: Measure) -> str:

@@ -36,6 +36,11 @@ def read_size(text: str, field: str = "") -> Size:
     return size
 
 
+def read_size_here(text: str, field: str, gauge: bool) -> Size:
+    """A size as it was typed at a bench; gauge, True where it buys by gauge. Raises Refused."""
+    return read_size(in_gauge_first(text, field) if gauge else text, field)
+
+
 def in_gauge_first(text: str, field: str = "") -> str:
     """A size as a bench that buys by gauge means it: a bare number that only a gauge has is that gauge.
 

@@ -134,7 +134,8 @@ def layer(turn: Turn) -> BuildStep:
         mistake=stair.layer.mistake,
         button=f"{words} done",
         part=turn.name.on,
-        figures=(StepFigure("from the tip", f"{mm(stair.back_mm):.0f}"),),
+        # A layer that stays on to the tip has no length that comes off.
+        figures=(StepFigure("from the tip", f"{mm(stair.back_mm):.0f}"),) if stair.back_mm else (),
     )
 
 

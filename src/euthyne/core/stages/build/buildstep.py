@@ -12,8 +12,8 @@ from euthyne.core.trade.practices import Stripper
 MISTAKES = {
     "lay-out": "Parts not counted before the cut are found missing after it.",
     "cut": "Cut from the wrong mark, a lead is only ever shorter.",
-    "cores": "A nicked strand is a hot strand. None of up to six, one of 7 to 15, six in a "
-    "hundred above that.",
+    "cores": "A nicked strand is a hot strand. Of up to six strands none may be nicked, of 7 to 15 "
+    "one, above that six in a hundred.",
     "fuse": "A bigger fuse than the lead carries protects nothing.",
     "gate": "This is where a forgotten part costs a connector and an evening.",
     "shrink": "Heat in one place burns the sleeve and leaves its end loose.",
