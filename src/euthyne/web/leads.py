@@ -2,7 +2,7 @@
 
 import re
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, cached_property
 
 from flask import Blueprint, abort, redirect, render_template, request, url_for
 from markupsafe import Markup
@@ -51,19 +51,20 @@ class Offered:
     words: str
     drawing: Markup
 
-    @property
-    def said(self) -> str:
-        """Everything it can be found by."""
+    @cached_property
+    def said(self) -> list[str]:
+        """Every word it can be found by."""
         volts = f"{self.start.brief.volts:g} V"
         plain = plain_words(self.kind.wanted_for, self.words)
-        return f"{self.start.name} {self.kind.name} {self.kind.family.value} {self.words} {volts} {plain}"
+        name, kind = self.start.name, self.kind
+        said = f"{name} {kind.name} {kind.family.value} {self.words} {volts} {plain}"
+        return WORD.findall(tell(said, "metric").lower())
 
     def found_by(self, asked: str) -> bool:
         """True where every word that was asked begins one of its own; a figure is that figure."""
-        own = WORD.findall(tell(self.said, "metric").lower())
         wanted = WORD.findall(UNIT.sub(r"\1 \2", asked.lower()))
         return all(
-            any(one == word if word[0].isdigit() else one.startswith(word) for one in own)
+            any(one == word if word[0].isdigit() else one.startswith(word) for one in self.said)
             for word in wanted
         )
 

@@ -22,8 +22,10 @@ class Stage(StrEnum):
     @property
     def number(self) -> int:
         """Its place, from 1."""
-        return list(Stage).index(self) + 1
+        return _PLACES[self]
 
+
+_PLACES = {stage: place for place, stage in enumerate(Stage, 1)}
 
 NEXT_ACTION = {
     Stage.BRIEF: "Say what it feeds and how far",

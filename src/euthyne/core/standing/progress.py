@@ -1,7 +1,7 @@
 """How far a lead has come: each stage done, open or wanting attention, and what to do next."""
 
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cached_property, lru_cache
 from typing import Literal
 
 from euthyne.core.checks import Found, checks
@@ -40,7 +40,7 @@ class Progress:
         built = next(s for s in self.standings if s.stage is Stage.BUILD)
         return self.one_end and not self.sealed and built.finished and built.mark != "stop"
 
-    @property
+    @cached_property
     def next_stage(self) -> Stage:
         """The first stage that lacks something or is stopped; then the first with a caution; then
         the tag.
@@ -52,7 +52,7 @@ class Progress:
             return lacking[0]
         return next((s.stage for s in reached if s.mark == "caution"), self.reach[-1])
 
-    @property
+    @cached_property
     def next_action(self) -> str:
         """What to do next, in words."""
         if self.sealed:
@@ -81,7 +81,7 @@ class Progress:
         """The stops that stand at a stage."""
         return tuple(f for f in self.of(stage) if f.level == "stop")
 
-    @property
+    @cached_property
     def shut(self) -> tuple[Found, ...]:
         """The stops that shut the bench: those of Brief, Conductor and Ends. Nothing is cut while
         one stands.
@@ -99,7 +99,12 @@ class Progress:
 
     def of(self, stage: Stage) -> tuple[Found, ...]:
         """What the checks found at a stage."""
-        return tuple(f for f in self.found if self.home(f) == stage)
+        return self._at[stage]
+
+    @cached_property
+    def _at(self) -> dict[Stage, tuple[Found, ...]]:
+        # Asked for by every press and drawing of a page: sorted once.
+        return {s: tuple(f for f in self.found if self.home(f) == s) for s in Stage}
 
     def elsewhere(self, stage: Stage) -> tuple[Found, ...]:
         """What the checks found at every other stage."""
@@ -107,7 +112,11 @@ class Progress:
 
     def home(self, found: Found) -> Stage:
         """The stage a finding is shown at: its own, or of one that is not shown the last before it that is."""
-        return _home(found.stage, self.reach)
+        return self._homes[found.stage]
+
+    @cached_property
+    def _homes(self) -> dict[Stage, Stage]:
+        return {s: _home(s, self.reach) for s in Stage}
 
 
 def finished(plan: Plan, stage: Stage, sealed: bool) -> bool:
