@@ -43,6 +43,17 @@ def order_command(build: BinaryIO) -> None:
     answer(lambda: answer_json(build.read()))
 
 
+@click.command("cutting")
+@click.argument("plan", type=click.File("rb"))
+def cutting_command(plan: BinaryIO) -> None:
+    """Say which piece each length of a cable is cut from, from JSON, and how good that is (- for
+    standard input).
+    """
+    from euthyne.exchange.cutting_contract import answer_json
+
+    answer(lambda: answer_json(plan.read()))
+
+
 @click.command("diagnose")
 @click.argument("grid", type=click.File("rb"))
 def diagnose_command(grid: BinaryIO) -> None:
@@ -161,6 +172,7 @@ DOCUMENTS = (
     size_command,
     wire_command,
     order_command,
+    cutting_command,
     diagnose_command,
     probes_command,
     steps_command,

@@ -15,6 +15,7 @@ from euthyne.core.trade.identify import WireAnswer
 from euthyne.core.trade.measures import tell
 from euthyne.exchange import (
     archive,
+    cutting_contract,
     lead_file,
     part_file,
     size_contract,
@@ -75,6 +76,12 @@ FORMATS = (
         "`euthyne wire`: the answer",
         "Written to standard output.",
         lambda: TypeAdapter(WireAnswer).json_schema(),
+    ),
+    Format(
+        "cutting",
+        "`euthyne cutting`: what is to be cut from what",
+        "One cable a plan, in whole millimetres.",
+        lambda: cutting_contract.adapter().json_schema(),
     ),
     Format(
         "wiring",

@@ -1,0 +1,1 @@
+"""Which piece of cable each length is cut from."""
