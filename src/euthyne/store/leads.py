@@ -234,6 +234,12 @@ class LeadStore:
                 add_line(session, before, at, by, said)
             return self._add(session, file_of_lead(lead), at, by, what)
 
+    def begin_in(
+        self, session: Session, made: Callable[[str], Lead], at: str, by: str, what: str
+    ) -> Held:
+        """Keep a new lead under the next free tag, in a transaction that does more."""
+        return self._add(session, file_of_lead(made(next_tag(session))), at, by, what)
+
     def begin_with(self, files: Iterable[LeadFile], at: str, by: str, what: str) -> None:
         """The leads that a new log begins with, in one transaction: their seals are its first. Raises
         Refused where anything is in it already.

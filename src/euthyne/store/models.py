@@ -174,6 +174,67 @@ class FirstArticleRow(Base):
     put_away: Mapped[bool] = mapped_column(default=False, server_default=false())
 
 
+class JobRow(Base):
+    """A job: its document; put away, never deleted."""
+
+    __tablename__ = "job"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    document: Mapped[str] = mapped_column(Text)
+    put_away: Mapped[bool] = mapped_column(default=False, server_default=false())
+
+
+class JobLeadRow(Base):
+    """A lead of a job: of one, or of none."""
+
+    __tablename__ = "job_lead"
+    __table_args__ = (Index("job_lead_job", "job_id"),)
+    lead_id: Mapped[int] = mapped_column(
+        ForeignKey("lead.id", ondelete="CASCADE"), primary_key=True
+    )
+    job_id: Mapped[int] = mapped_column(ForeignKey("job.id"))
+
+
+class JobLineRow(Base):
+    """What was done about a job: only ever added to."""
+
+    __tablename__ = "job_line"
+    __table_args__ = (Index("job_line_job", "job_id"),)
+    id: Mapped[int] = mapped_column(primary_key=True)
+    job_id: Mapped[int] = mapped_column(ForeignKey("job.id"))
+    at: Mapped[str] = mapped_column(String(32))
+    by: Mapped[str] = mapped_column(String(40))
+    what: Mapped[str] = mapped_column(Text)
+
+
+class PromiseRow(Base):
+    """So much of something that is kept for a job."""
+
+    __tablename__ = "promise"
+    __table_args__ = (UniqueConstraint("job_id", "kind", "what"),)
+    id: Mapped[int] = mapped_column(primary_key=True)
+    job_id: Mapped[int] = mapped_column(ForeignKey("job.id"))
+    kind: Mapped[str] = mapped_column(String(12))
+    what: Mapped[str] = mapped_column(String(80))
+    amount: Mapped[float] = mapped_column(Float)
+
+
+class PackRow(Base):
+    """How something is sold: its document; put away, never deleted."""
+
+    __tablename__ = "pack"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    document: Mapped[str] = mapped_column(Text)
+    put_away: Mapped[bool] = mapped_column(default=False, server_default=false())
+
+
+class CuttingListRow(Base):
+    """The cutting list of a job as it lies at the bench: its document, with what is cut of it."""
+
+    __tablename__ = "cutting_list"
+    job_id: Mapped[int] = mapped_column(ForeignKey("job.id"), primary_key=True)
+    document: Mapped[str] = mapped_column(Text)
+
+
 class StockRow(Base):
     """Something in Stores; its ``left`` is the sum of its movements."""
 

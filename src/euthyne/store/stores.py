@@ -33,6 +33,7 @@ STILL_HERE = (
     .where(StockRow.gone.is_(False))
     .order_by(StockRow.kind, StockRow.what, StockRow.name)
 )
+SAME_M = 0.0005  # half a millimetre
 OUT_OF_STORES = ("lay-out", "cut")
 
 
@@ -75,15 +76,15 @@ class StoresStore:
             session.flush()
             session.add(_movement(row=row, change=stock.left, at=at, by=by, why=why))
 
-    def count(self, name: str, left: float, at: str, by: str) -> None:
-        """Set what is left to what was counted or measured.
+    def count(self, name: str, left: float, at: str, by: str, why: str = "counted") -> None:
+        """Set what is left to what was counted or measured; why, where it is not what it should be.
 
         Raises Refused without a stock of that name.
         """
         with writing(self.engine) as session:
             row = _row(session, name)
             if left != row.left:
-                session.add(_movement(row=row, change=left - row.left, at=at, by=by, why="counted"))
+                session.add(_movement(row=row, change=left - row.left, at=at, by=by, why=why))
                 row.left = left
 
     def drop(self, name: str, at: str, by: str) -> None:
@@ -189,6 +190,22 @@ def _take(
                 step=step,
             )
         )
+
+
+def take_length(session: Session, lead_id: int, name: str, metres: float, at: str, by: str) -> None:
+    """A length cut off a piece for a lead, in the transaction of its Cut step. Raises Refused where the piece
+    is gone, or has not so much.
+    """
+    row = _row(session, name)
+    if row.left < metres - SAME_M:
+        what = f"{name} has {row.left:g} m, and {metres:g} m are listed"
+        raise Refused(Fault("piece", what, "the list made anew from what is left"))
+    taken = Taken(_stock_of(row), min(metres, row.left))
+    _take(session, lead_id, "cut", (taken,), at, by)
+
+
+def _stock_of(row: StockRow) -> Stock:
+    return Stock(row.name, row.kind, row.what, row.left)  # type: ignore[arg-type]
 
 
 def _put_back(session: Session, lead_id: int, step: str) -> None:

@@ -11,6 +11,7 @@ from flask_wtf.csrf import CSRFProtect, generate_csrf
 from euthyne.core.standing.reference import check_reference
 from euthyne.instruments.printer import OutTray
 from euthyne.store.copies import Copies
+from euthyne.store.jobs import JobStore
 from euthyne.store.leads import LeadStore
 from euthyne.store.people import PeopleStore
 from euthyne.store.practices import SPREADING
@@ -35,7 +36,9 @@ from euthyne.web import (
     glossary,
     handing,
     house,
+    jobs,
     leads,
+    many,
     measures,
     one,
     panel,
@@ -86,6 +89,7 @@ def create_app(
     app.extensions["benches"] = pulse.Benches()
     app.extensions["label printer"] = OutTray(folder / "out-tray")
     app.extensions["stores"] = StoresStore(store.engine)
+    app.extensions["jobs"] = JobStore(store.engine)
     app.extensions["people"] = PeopleStore(store.engine)
     app.extensions["shelf"] = ShelfStore(store.engine)
     app.jinja_env.filters.update(filters())
@@ -139,6 +143,8 @@ def create_app(
         rework,
         practices,
         stores,
+        jobs,
+        many,
         copies_room,
         one,
         shop,

@@ -20,7 +20,17 @@ SHEETS = (
         f"css/{sheet}"
         for sheet in (
             *("tokens", "frame", "forms", "drawings", *(stage.value for stage in Stage), "places"),
-            *("envelope", "shelf", "practices", "stores", "bench", "people", "held", "light"),
+            *(
+                "envelope",
+                "shelf",
+                "practices",
+                "stores",
+                "jobs",
+                "bench",
+                "people",
+                "held",
+                "light",
+            ),
         )
     ),
 )

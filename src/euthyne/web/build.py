@@ -55,7 +55,7 @@ def show(tag: str) -> str:
         return not_reached(page, Stage.BUILD)
     done = {d.step: d for d in page.held.lead.build.done}
     left = page.plan.build.steps_left
-    drawing = _picture(page.held.lead, left[0].key) if left else None
+    drawing = picture(page.held.lead, left[0].key) if left else None
     return show_stage(
         page,
         Stage.BUILD,
@@ -147,7 +147,7 @@ def _taken_before(plan: Plan, step: BuildStep) -> TakenTool:
 
 
 @lru_cache(maxsize=256)
-def _picture(lead: Lead, key: str) -> Markup:
+def picture(lead: Lead, key: str) -> Markup:
     """What the hands do at a step; looking back and forth draws it once."""
     plan = plan_of(lead)
     return Markup(bench_drawing(plan, next(s for s in plan.build.steps if s.key == key)))
@@ -173,7 +173,7 @@ def _bench_page(
         if step.kind == "lay-out":
             shown["laid"] = laid(page.plan)
         else:
-            shown["drawing"] = _picture(page.held.lead, step.key)
+            shown["drawing"] = picture(page.held.lead, step.key)
     template = "build/bench.html"
     if wants_part():
         template = "build/bench_part.html"
@@ -223,7 +223,7 @@ def done(tag: str) -> str | Response:
     def with_steps(lead: Lead) -> Lead:
         order = [s.key for s in plan_of(lead).build.steps]
         for key in sorted(keys, key=lambda k: order.index(k) if k in order else -1):
-            lead = _with_step(lead, key, initials, touched, tool)
+            lead = with_step(lead, key, initials, touched, tool)
         return lead
 
     held = store().change(
@@ -277,7 +277,7 @@ def _other_die(tag: str, keys: list[str], tool: str) -> str | None:
     return _bench_page(page, step, tool=TakenTool(tool, problem)) if problem else None
 
 
-def _with_step(lead: Lead, key: str, initials: str, touched: set[str], tool: str) -> Lead:
+def with_step(lead: Lead, key: str, initials: str, touched: set[str], tool: str) -> Lead:
     """A lead with one more step done. Raises NotNow."""
     plan, tag = plan_of(lead), lead.tag
     if shut := progress(plan, False).shut:

@@ -6,6 +6,7 @@ from sqlalchemy.exc import DBAPIError
 
 from euthyne.core.trade.fault import Refused
 from euthyne.store.faults import DataFault, fault_of
+from euthyne.store.jobs import NoSuchJob
 from euthyne.store.leads import IsSealed, NoSuchLead, Unreadable
 
 
@@ -20,6 +21,7 @@ class NotNow(Exception):
 def register(app: Flask) -> None:
     """Give the application its own pages for every error."""
     app.register_error_handler(NoSuchLead, _no_such_lead)
+    app.register_error_handler(NoSuchJob, _no_such_job)
     app.register_error_handler(Unreadable, _unreadable)
     app.register_error_handler(IsSealed, _is_sealed)
     app.register_error_handler(NotNow, _not_now)
@@ -82,6 +84,16 @@ def _no_such_lead(error: NoSuchLead) -> tuple[str, int]:
         why=why,
         address=url_for("leads.show"),
         link="Search the leads",
+    )
+
+
+def _no_such_job(error: NoSuchJob) -> tuple[str, int]:
+    return page(
+        code=404,
+        title=f"There is no job J-{error}.",
+        why="It may be put away in another data folder.",
+        address=url_for("jobs.show"),
+        link="The jobs",
     )
 
 

@@ -2,12 +2,13 @@
 
 import re
 from dataclasses import dataclass
-from functools import cache, cached_property
+from functools import cache, cached_property, partial
 
-from flask import Blueprint, abort, redirect, render_template, request, url_for
+from flask import Blueprint, abort, current_app, redirect, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
+from euthyne.core.jobs.job import for_job
 from euthyne.core.kinds import Kind, KindFamily, Start, Trait, starts
 from euthyne.core.kinds.beginning import new_lead
 from euthyne.core.kinds.plainwords import plain_words
@@ -24,6 +25,7 @@ from euthyne.core.trade.measures import Measures, tell
 from euthyne.drawing.ribbon import START, ribbon
 from euthyne.exchange.lead_file import read_lead, write_lead
 from euthyne.store.clock import now
+from euthyne.store.jobs import JobStore
 from euthyne.store.leads import ListQuery, file_of
 from euthyne.store.listing import FIGURES
 from euthyne.web.access import wants
@@ -106,7 +108,10 @@ def new() -> str:
     words = request.args.get("q", "").strip()[:100].lower()
     template = "leads/starts.html" if wants_part() else "leads/new.html"
     first, others = _families(words)
-    return render_template(template, first=first, others=others, words=words, said=shop().said)
+    job = _number(request.args.get("job", ""))
+    return render_template(
+        template, first=first, others=others, words=words, said=shop().said, job=job
+    )
 
 
 Families = list[tuple[str, list[Offered]]]
@@ -187,7 +192,18 @@ def create() -> Response:
     if begun is None:
         abort(400)
     lead = begin_lead(lambda tag: new_lead(*begun, tag, now()), "begun")
+    number = _number(request.form.get("job", ""))
+    if number is not None:
+        jobs: JobStore = current_app.extensions["jobs"]
+        job = jobs.get(number).job
+        jobs.join(number, lead.tag, now(), who())
+        store().change(lead.tag, partial(for_job, job=job), now(), who(), "its job says so")
     return redirect(url_for("brief.show", tag=lead.tag), 303)
+
+
+def _number(text: str) -> int | None:
+    """The number of a job; None where none is said."""
+    return int(text) if text.isdecimal() and len(text) < 10 else None
 
 
 @blueprint.get("/leads/<tag>")

@@ -1,0 +1,57 @@
+"""The job of the demonstration: six leads alike and an odd one, half of them cut."""
+
+from dataclasses import replace
+
+from euthyne.core.jobs.cuts import CuttingRule, Pack, cutting_list, cuttings
+from euthyne.core.jobs.job import Job, one_more
+from euthyne.core.lead import Lead, StepDone
+from euthyne.core.plan import plan_of
+from euthyne.store.clock import now
+from euthyne.store.jobs import JobStore
+from euthyne.store.leads import LeadStore
+from euthyne.store.stores import StoresStore, draw_down
+
+LIKE, ODD, MANY, CUT = "TR-0019", "TR-0034", 6, 3
+TENTS = Job(
+    name="Leads for the visitor tents",
+    made_for="Visitor field",
+    wanted_by="2026-12-18",
+    order="VF 11",
+    drawing="TR-D7 rev B",
+    note="Five go up with the tents, one stays in the warm hut; the jetty wants its box with them.",
+)
+COILS = (
+    Pack("cable", "H07RN-F 3G1.5", 25.0, 33.41, "Fell Cables", 3),
+    Pack("cable", "H07RN-F 3G1.5", 50.0, 59.9, "Fell Cables", 3),
+)
+
+
+def load_job(store: LeadStore) -> None:
+    """Begin the job, make its leads, lay three of them out and cut them."""
+    jobs = JobStore(store.engine)
+    if jobs.all():
+        return
+    number = jobs.begin(TENTS, now(), "demo")
+    like = store.get(LIKE).lead
+    tent = replace(like, name="Tent extension", made_for=TENTS.made_for, wanted_by=TENTS.wanted_by)
+    made = [lambda tag: one_more(tent, tag, now())] * MANY
+    tags = jobs.make(store, number, made, now(), "demo", "so many of the same")
+    jobs.join(number, ODD, now(), "demo")
+    for pack in COILS:
+        jobs.keep_pack(pack)
+    for tag in tags[:CUT]:
+        store.change(tag, _next_step, now(), "RM", "Build: lay-out done", also=draw_down)
+    plans = [plan_of(store.get(tag).lead) for tag in (*tags, ODD)]
+    stock = StoresStore(store.engine).all()
+    listed = cutting_list(cuttings(plans, stock, COILS, {"": CuttingRule()}))
+    jobs.lay_cutting(number, listed, now(), "demo")
+    for tag in tags[:CUT]:
+        store.change(tag, _next_step, now(), "RM", "Build: cut", also=jobs.cut(number, tag))
+
+
+def _next_step(lead: Lead) -> Lead:
+    """A lead with its next step done."""
+    plan = plan_of(lead)
+    done = (*lead.build.done, StepDone(plan.build.steps_left[0].key, now(), "RM"))
+    stamp = lead.build.plan_stamp or plan.build.stamp
+    return replace(lead, build=replace(lead.build, done=done, plan_stamp=stamp))

@@ -1,0 +1,1 @@
+"""What somebody asked for: its leads, what they need together, what each is cut from."""

@@ -1,0 +1,167 @@
+"""What the leads of a job are cut from: their lengths against the reels and offcuts there are, cable by
+cable.
+"""
+
+import math
+from collections.abc import Callable, Iterable, Mapping, Sequence
+from dataclasses import dataclass, replace
+from typing import Annotated, Literal
+
+from annotated_types import Ge, Gt, Le, MaxLen, MinLen
+
+from euthyne.core.cutting.cutting import propose
+from euthyne.core.cutting.piece import Coil, Piece, Wanted, WantedCut
+from euthyne.core.cutting.task import Proposal
+from euthyne.core.jobs.job import is_cut
+from euthyne.core.plan import Plan
+from euthyne.core.stores.needs import needs
+from euthyne.core.stores.stock import Need, Stock
+
+MM_PER_M = 1000
+
+
+@dataclass(frozen=True)
+class CuttingRule:
+    """How a bench cuts: the shortest rest worth keeping, what a cut loses, what is cut off square first."""
+
+    keep_mm: Annotated[int, Ge(0), Le(100_000)] = 500
+    kerf_mm: Annotated[int, Ge(0), Le(100)] = 0
+    trim_mm: Annotated[int, Ge(0), Le(1000)] = 10
+
+
+@dataclass(frozen=True)
+class Pack:
+    """How something is sold: a coil of so many metres, a bag of so many."""
+
+    kind: Literal["cable", "part", "sleeve", "consumable"]  # what it is of
+    what: Annotated[str, MinLen(1), MaxLen(80)]  # which, as Stores name it
+    amount: Annotated[float, Gt(0), Le(1e6)]  # metres or pieces in one
+    price: Annotated[float, Ge(0), Le(1e6)]  # of one
+    supplier: Annotated[str, MaxLen(60)] = ""  # who sells it
+    days: Annotated[int, Ge(0), Le(365)] = 0  # how long it takes to come
+    least: Annotated[int, Ge(1), Le(10_000)] = 1  # how many are sold at least
+
+
+@dataclass(frozen=True)
+class CableCuts:
+    """The lengths of one cable that some leads are cut from, as they are planned."""
+
+    what: str
+    words: str
+    wanted: Wanted
+    proposal: Proposal
+
+
+def cable_needs(plan: Plan) -> tuple[Need, ...]:
+    """The cable of a lead that is still to be cut."""
+    if is_cut(plan.lead):
+        return ()
+    return tuple(n for n in needs(plan) if n.kind == "cable")
+
+
+def cuttings(
+    plans: Iterable[Plan],
+    stores: Sequence[Stock],
+    packs: Sequence[Pack],
+    rules: Mapping[str, CuttingRule],
+    planned: Callable[[Wanted], Proposal] = propose,
+) -> tuple[CableCuts, ...]:
+    """What some leads are cut from, cable by cable.
+
+    Parameters: plans of the leads; stores; packs in which cable is sold; rules by cable, "" for all others;
+    planned, how a plan is made: within a time, or one that was made before.
+    """
+    cuts: dict[str, list[WantedCut]] = {}
+    words: dict[str, str] = {}
+    for plan in plans:
+        for n, need in enumerate(cable_needs(plan)):
+            each = math.ceil(need.amount / need.pieces * MM_PER_M - 1e-6)
+            name = plan.lead.tag if not n else f"{plan.lead.tag} ({n + 1})"
+            cuts.setdefault(need.what, []).append(WantedCut(name, each, need.pieces))
+            words[need.what] = need.words
+    return tuple(
+        CableCuts(what, words[what], wanted, planned(wanted))
+        for what, them in sorted(cuts.items())
+        for wanted in [_wanted(what, them, stores, packs, rules.get(what) or rules[""])]
+    )
+
+
+def _wanted(
+    what: str,
+    cuts: Sequence[WantedCut],
+    stores: Sequence[Stock],
+    packs: Sequence[Pack],
+    rule: CuttingRule,
+) -> Wanted:
+    own = [s for s in stores if s.kind == "cable" and s.what == what and s.left > 0]
+    sold = [p for p in packs if p.kind == "cable" and p.what == what]
+    return Wanted(
+        cable=what,
+        stock=tuple(Piece(s.name, math.floor(s.left * MM_PER_M + 1e-6), s.offcut) for s in own),
+        cuts=tuple(cuts),
+        buy=tuple(
+            Coil(_sold_as(p), round(p.amount * MM_PER_M), round(p.price * 100)) for p in sold
+        ),
+        keep_mm=rule.keep_mm,
+        kerf_mm=rule.kerf_mm,
+        trim_mm=rule.trim_mm,
+    )
+
+
+def _sold_as(pack: Pack) -> str:
+    supplier = f", {pack.supplier}" if pack.supplier else ""
+    return f"coil of {pack.amount:g} m{supplier}"
+
+
+@dataclass(frozen=True)
+class ListedCut:
+    """A cut of the list at the bench."""
+
+    piece: Annotated[str, MaxLen(80)]  # which piece it is cut from
+    bought: bool  # True for a piece that is not here yet
+    tag: Annotated[str, MaxLen(40)]  # the lead it is for
+    length_mm: Annotated[int, Gt(0)]  # how long
+    takes_mm: Annotated[
+        int, Gt(0)
+    ]  # what it takes off the piece, with its kerf; of the first with the trim
+    first: bool  # True where the piece is squared before it
+    done: bool = False  # True once it is cut
+
+
+@dataclass(frozen=True)
+class CuttingList:
+    """Every cut of a job, reel by reel, the longest of each first; made by the plan of that day."""
+
+    cuts: tuple[ListedCut, ...]
+
+    @property
+    def left(self) -> tuple[ListedCut, ...]:
+        """What is still to be cut."""
+        return tuple(c for c in self.cuts if not c.done)
+
+    def of(self, tag: str) -> tuple[ListedCut, ...]:
+        """The cuts of one lead that are still to be made."""
+        return tuple(c for c in self.left if c.tag == tag)
+
+    def with_done(self, tag: str) -> "CuttingList":
+        """The list once all cuts of a lead are made."""
+        return CuttingList(tuple(replace(c, done=True) if c.tag == tag else c for c in self.cuts))
+
+
+def cutting_list(cables: Sequence[CableCuts]) -> CuttingList:
+    """The list a plan becomes; what is to be bought stands last."""
+    found: list[ListedCut] = []
+    for cable in cables:
+        w = cable.wanted
+        for one in cable.proposal.plan.laid:
+            cuts = [u.cut for u in one.portions for _ in range(u.many)]
+            free = one.source.length_mm
+            for n, cut in enumerate(cuts):
+                takes = cut.length_mm + w.kerf_mm + (w.trim_mm if n == 0 else 0)
+                takes = min(takes, free)
+                free -= takes
+                tag = cut.id.partition(" (")[0]
+                found.append(
+                    ListedCut(one.source.name, one.source.bought, tag, cut.length_mm, takes, n == 0)
+                )
+    return CuttingList(tuple(sorted(found, key=lambda c: c.bought)))

@@ -1,0 +1,270 @@
+"""Working through many: the cutting list of a job, reel by reel; and one operation over all its leads."""
+
+from dataclasses import dataclass, replace
+
+from flask import Blueprint, g, redirect, render_template, request, url_for
+from markupsafe import Markup
+from werkzeug.wrappers import Response
+
+from euthyne.core.jobs.cuts import ListedCut, cutting_list
+from euthyne.core.jobs.job import alike, is_cut
+from euthyne.core.jobs.rows import Row, apart, changes_of_set_up, rows
+from euthyne.core.lead import Lead
+from euthyne.core.lead.stage import Stage
+from euthyne.core.plan import Plan
+from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.quantity import LEG
+from euthyne.store.clock import now
+from euthyne.store.jobs import KeptJob
+from euthyne.store.stores import draw_down
+from euthyne.web.articles import LONGEST
+from euthyne.web.build import picture, with_step
+from euthyne.web.errors import NotNow
+from euthyne.web.fields import say
+from euthyne.web.frame import LeadPage, lead_page, store, who
+from euthyne.web.jobs import NUMBER, cut_from, jobs, open_plans, pages_of
+from euthyne.web.measures import read_here
+from euthyne.web.people import initials_given
+from euthyne.web.stores import kept as stores
+from euthyne.web.stores import on_hand
+
+blueprint = Blueprint("many", __name__)
+WHY = {
+    "short": "it ended early",
+    "kink": "a kink was cut out",
+    "bad": "a cut went wrong",
+    "counted": "it was measured anew",
+}
+
+
+@dataclass(frozen=True)
+class CutShown:
+    """A cut of the list as it is shown: itself, whether its lead is to be cut now, what comes first where it
+    is not, and all cuts of that lead.
+    """
+
+    cut: ListedCut
+    ready: bool
+    first: str
+    own: tuple[ListedCut, ...]
+    last_of_its_lead: bool
+
+
+@blueprint.get(f"/jobs/<{NUMBER}>/cutting")
+def cutting(number: int) -> str:
+    """The cutting list: which piece, what length, which tag; the next one large."""
+    return _cutting(jobs().get(number))
+
+
+def _cutting(kept: KeptJob, problem: str = "", typed: str = "") -> str:
+    listed = jobs().cutting(kept.number)
+    pages = {page.tag: page for page in pages_of(kept)}
+    shown = [_cut_shown(c, listed.of(c.tag), pages) for c in listed.cuts] if listed else []
+    now_cut = next((s for s in shown if s.ready and not s.cut.done), None)
+    waiting = [p.tag for p in pages.values() if not p.held.sealed and not is_cut(p.held.lead)]
+    return render_template(
+        "jobs/cutting.html",
+        kept=kept,
+        listed=listed,
+        shown=shown,
+        now_cut=now_cut,
+        unlisted=[t for t in waiting if t not in {s.cut.tag for s in shown}],
+        pieces=[s for s in on_hand() if s.kind == "cable" and s.left > 0],
+        why=WHY,
+        who=who(),
+        problem=problem,
+        typed=typed,
+    )
+
+
+def _cut_shown(cut: ListedCut, own: tuple[ListedCut, ...], pages: dict[str, LeadPage]) -> CutShown:
+    page = pages.get(cut.tag)
+    if page is None:
+        return CutShown(cut, False, "its lead is of this job no more", own, False)
+    left = page.plan.build.steps_left
+    last = not own or own[-1] is cut
+    if page.progress.shut or page.progress.next_stage.number < Stage.BUILD.number:
+        return CutShown(cut, False, f"first: {page.progress.next_action}", own, last)
+    if any(one.bought for one in own):
+        return CutShown(cut, False, "it is to be bought first", own, last)
+    if not left or left[0].key != "cut":
+        first = f"first: {left[0].headline}" if left else "it is built"
+        return CutShown(cut, False, first, own, last)
+    return CutShown(cut, last, "" if last else "with the last of its cuts", own, last)
+
+
+@blueprint.post(f"/jobs/<{NUMBER}>/cutting")
+def lay(number: int) -> Response:
+    """The plan of now becomes the list; what is cut already stays as it is."""
+    _lay(jobs().get(number))
+    return redirect(url_for("many.cutting", number=number), 303)
+
+
+def _lay(kept: KeptJob) -> None:
+    before = jobs().cutting(kept.number)
+    done = tuple(c for c in before.cuts if c.done) if before else ()
+    listed = cutting_list(cut_from(open_plans(pages_of(kept))))
+    jobs().lay_cutting(kept.number, replace(listed, cuts=(*done, *listed.cuts)), now(), who())
+
+
+@blueprint.post(f"/jobs/<{NUMBER}>/cut")
+def cut(number: int) -> Response:
+    """A lead's lengths are cut: its Cut step, the list and Stores in one transaction."""
+    kept, tag, initials = jobs().get(number), request.form.get("tag", ""), initials_given()
+    listed = jobs().cutting(number)
+    own = listed.of(tag) if listed else ()
+    if not own or any(one.bought for one in own):
+        raise NotNow(
+            f"{tag or 'That'} is not to be cut by this list.",
+            url_for("many.cutting", number=number),
+            "Back to the cutting list",
+        )
+
+    def cut_here(lead: Lead) -> Lead:
+        lead = replace(lead, cut=replace(lead.cut, piece=own[0].piece))
+        return with_step(lead, "cut", initials, set(), "")
+
+    words = f"Build: cut from {', '.join(dict.fromkeys(one.piece for one in own))}"
+    store().change(tag, cut_here, now(), initials, words, also=jobs().cut(kept.number, tag))
+    return redirect(url_for("many.cutting", number=number), 303)
+
+
+@blueprint.post(f"/jobs/<{NUMBER}>/piece")
+def piece(number: int) -> Response | tuple[str, int]:
+    """A piece is not what it should be: what is left of it is kept with its reason, and the rest is planned
+    anew.
+    """
+    kept, name = jobs().get(number), request.form.get("piece", "")
+    why, typed = WHY.get(request.form.get("why", ""), WHY["counted"]), request.form.get("left", "")
+    try:
+        left = 0.0 if typed.strip() in ("0", "nothing", "none") else read_here(typed, LEG, "left")
+        before = next((s.left for s in on_hand() if s.name == name), None)
+        if before is None:
+            raise Refused(Fault("piece", f"Stores have no {name}", "one of those listed"))
+        if left > before and why != WHY["counted"]:
+            raise Refused(Fault("left", f"{name} had {before:g} m", "no more than that"))
+        stores().count(name, left, now(), initials_given(), why)
+    except Refused as refused:
+        return _cutting(kept, say(refused.faults[0]), typed), 422
+    jobs().say(
+        number, now(), who(), f"{name}: {why}; {left:g} m are left, and the rest is listed anew"
+    )
+    g.pop("on_hand", None)  # read before it was counted
+    _lay(kept)
+    return redirect(url_for("many.cutting", number=number), 303)
+
+
+@blueprint.get(f"/jobs/<{NUMBER}>/bench")
+def show(number: int) -> str:
+    """One operation over all leads that wait for it."""
+    return _bench(jobs().get(number))
+
+
+@dataclass(frozen=True)
+class Waiting:
+    """A row with the lead that stands for it, and whether it is taken here or at a place of its own."""
+
+    row: Row
+    first: Plan
+
+    @property
+    def elsewhere(self) -> str:
+        """Where the step is done that no row takes: the cutting list, or each lead's own bench."""
+        if self.row.step.key == "cut":
+            return "cutting"
+        return "own" if self.row.step.reads or apart(self.first) else ""
+
+
+def _unsettled(pages: list[LeadPage]) -> dict[str, str]:
+    """What is to be settled before anything is built, of each lead that is not so far, by its tag."""
+    return {
+        p.tag: p.progress.next_action
+        for p in pages
+        if p.progress.next_stage.number < Stage.BUILD.number and not p.held.lead.build.done
+    }
+
+
+def _rows(pages: list[LeadPage]) -> list[Waiting]:
+    open_ones = [p for p in pages if not p.held.sealed and p.tag not in _unsettled(pages)]
+    by_tag = {p.tag: p.plan for p in open_ones}
+    found = []
+    for like in alike(p.held.lead for p in open_ones):
+        plans = [by_tag[lead.tag] for lead in like.leads]
+        found += [Waiting(row, row.plans[0]) for row in rows(plans)]
+    return found
+
+
+def _bench(kept: KeptJob, problems: dict[str, str] | None = None, tool: str = "") -> str:
+    pages = pages_of(kept)
+    found = _rows(pages)
+    asked = request.values.get("like", "")
+    here = next((w for w in found if asked in w.row.tags), found[0] if found else None)
+    drawing = Markup(picture(here.first.lead, here.row.step.key)) if here else None
+    steps = here.first.build.steps_left if here else ()
+    return render_template(
+        "jobs/bench.html",
+        kept=kept,
+        found=found,
+        here=here,
+        drawing=drawing if here and here.row.step.kind != "lay-out" else None,
+        shut={p.tag: p.progress.shut[0] for p in pages if p.progress.shut},
+        unsettled=_unsettled(pages),
+        problems=problems or {},
+        tool=tool or (_last_tool(here) if here else ""),
+        changes=changes_of_set_up(steps),
+        to_prove=[p for p in pages if not p.held.sealed and not p.plan.build.steps_left],
+        who=who(),
+    )
+
+
+def _last_tool(here: Waiting) -> str:
+    """The tool the last lead of the row was pressed with at this step."""
+    used = [
+        d.tool
+        for plan in here.row.plans
+        for d in plan.lead.build.done
+        if d.tool and here.row.step.pressed is not None
+    ]
+    return used[-1] if used else ""
+
+
+@blueprint.post(f"/jobs/<{NUMBER}>/bench")
+def done(number: int) -> Response | tuple[str, int]:
+    """A step is done on each lead that was ticked; one that lacks something keeps its own step open."""
+    kept, initials, key = jobs().get(number), initials_given(), request.form.get("step", "")
+    only = request.form.get("only", "")
+    tags = [only] if only else request.form.getlist("tag")
+    tool = " ".join(request.form.get("tool", "").split())[:LONGEST]
+    problems: dict[str, str] = {}
+    for tag in tags:
+        if tag not in kept.tags:
+            continue
+        if problem := _done(tag, key, initials, set(request.form.getlist(f"on-{tag}")), tool):
+            problems[tag] = problem
+    if problems:
+        return _bench(kept, problems, tool), 422
+    return redirect(url_for("many.show", number=number, like=request.form.get("like")), 303)
+
+
+def _done(tag: str, key: str, initials: str, touched: set[str], tool: str) -> str:
+    """Confirm a step of one lead of a row; what keeps it open, empty where it is done."""
+    plan = lead_page(tag).plan
+    step = next(iter(plan.build.steps_left), None)
+    if step is None or step.key != key:
+        return "" if key in {d.step for d in plan.lead.build.done} else "it waits for another step"
+    if key == "cut" or step.reads or apart(plan):
+        return "this step has a page of its own"
+    if step.pressed is not None and (problem := step.pressed.other_die(tool)):
+        return problem
+    try:
+        store().change(
+            tag,
+            lambda lead: with_step(lead, key, initials, touched, tool),
+            now(),
+            initials,
+            f"Build: {key} done, in a row{f', with {tool}' if tool else ''}",
+            also=draw_down,
+        )
+    except NotNow as still:
+        return still.why
+    return ""
