@@ -231,8 +231,13 @@ class JobStore:
             if row is None or not own:
                 raise Refused(Fault("tag", f"{tag} is not on the list", "a tag that is listed"))
             done = next(d for d in after.build.done if d.step == "cut")
+            begun = set()
             for one in own:
-                take_length(session, lead_id, one.piece, one.takes_mm / 1000, done.at, done.by)
+                squared = one.trim_mm if cuts.begins(one) and one.piece not in begun else 0
+                begun.add(one.piece)
+                needed = (one.length_mm + squared) / 1000
+                kerf = one.kerf_mm / 1000
+                take_length(session, lead_id, one.piece, needed, kerf, done.at, done.by)
             row.document = _list_text(cuts.with_done(tag))
             metres = ", ".join(f"{one.length_mm / 1000:g} m of {one.piece}" for one in own)
             _said(session, number, done.at, done.by, f"{tag} cut: {metres}")

@@ -192,15 +192,17 @@ def _take(
         )
 
 
-def take_length(session: Session, lead_id: int, name: str, metres: float, at: str, by: str) -> None:
-    """A length cut off a piece for a lead, in the transaction of its Cut step. Raises Refused where the piece
-    is gone, or has not so much.
+def take_length(
+    session: Session, lead_id: int, name: str, metres: float, kerf: float, at: str, by: str
+) -> None:
+    """A length cut off a piece for a lead, and what the cut itself loses as far as there is so much, in the
+    transaction of its Cut step. Raises Refused where the piece is gone, or has not so much.
     """
     row = _row(session, name)
     if row.left < metres - SAME_M:
         what = f"{name} has {row.left:g} m, and {metres:g} m are listed"
         raise Refused(Fault("piece", what, "the list made anew from what is left"))
-    taken = Taken(_stock_of(row), min(metres, row.left))
+    taken = Taken(_stock_of(row), min(metres + kerf, row.left))
     _take(session, lead_id, "cut", (taken,), at, by)
 
 

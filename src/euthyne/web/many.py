@@ -6,7 +6,7 @@ from flask import Blueprint, g, redirect, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.jobs.cuts import ListedCut, cutting_list
+from euthyne.core.jobs.cuts import CuttingList, ListedCut, cutting_list
 from euthyne.core.jobs.job import alike, is_cut
 from euthyne.core.jobs.rows import Row, apart, changes_of_set_up, rows
 from euthyne.core.lead import Lead
@@ -40,14 +40,14 @@ WHY = {
 @dataclass(frozen=True)
 class CutShown:
     """A cut of the list as it is shown: itself, whether its lead is to be cut now, what comes first where it
-    is not, and all cuts of that lead.
+    is not, all cuts of that lead, and whether its piece is squared for it.
     """
 
     cut: ListedCut
     ready: bool
     first: str
     own: tuple[ListedCut, ...]
-    last_of_its_lead: bool
+    begins: bool
 
 
 @blueprint.get(f"/jobs/<{NUMBER}>/cutting")
@@ -59,7 +59,7 @@ def cutting(number: int) -> str:
 def _cutting(kept: KeptJob, problem: str = "", typed: str = "") -> str:
     listed = jobs().cutting(kept.number)
     pages = {page.tag: page for page in pages_of(kept)}
-    shown = [_cut_shown(c, listed.of(c.tag), pages) for c in listed.cuts] if listed else []
+    shown = [_cut_shown(c, listed, pages) for c in listed.cuts] if listed else []
     now_cut = next((s for s in shown if s.ready and not s.cut.done), None)
     waiting = [p.tag for p in pages.values() if not p.held.sealed and not is_cut(p.held.lead)]
     return render_template(
@@ -77,20 +77,24 @@ def _cutting(kept: KeptJob, problem: str = "", typed: str = "") -> str:
     )
 
 
-def _cut_shown(cut: ListedCut, own: tuple[ListedCut, ...], pages: dict[str, LeadPage]) -> CutShown:
-    page = pages.get(cut.tag)
+def _cut_shown(cut: ListedCut, listed: CuttingList, pages: dict[str, LeadPage]) -> CutShown:
+    own = listed.of(cut.tag)
+    first = _what_comes_first(cut, own, pages.get(cut.tag))
+    return CutShown(cut, not first, first, own, listed.begins(cut))
+
+
+def _what_comes_first(cut: ListedCut, own: tuple[ListedCut, ...], page: LeadPage | None) -> str:
+    """What keeps a cut from being made now; empty where nothing does."""
     if page is None:
-        return CutShown(cut, False, "its lead is of this job no more", own, False)
+        return "its lead is of this job no more"
     left = page.plan.build.steps_left
-    last = not own or own[-1] is cut
     if page.progress.shut or page.progress.next_stage.number < Stage.BUILD.number:
-        return CutShown(cut, False, f"first: {page.progress.next_action}", own, last)
+        return f"first: {page.progress.next_action}"
     if any(one.bought for one in own):
-        return CutShown(cut, False, "it is to be bought first", own, last)
+        return "it is to be bought first"
     if not left or left[0].key != "cut":
-        first = f"first: {left[0].headline}" if left else "it is built"
-        return CutShown(cut, False, first, own, last)
-    return CutShown(cut, last, "" if last else "with the last of its cuts", own, last)
+        return f"first: {left[0].headline}" if left else "it is built"
+    return "" if own[0] is cut else "with the other cuts of its lead"
 
 
 @blueprint.post(f"/jobs/<{NUMBER}>/cutting")
@@ -101,10 +105,9 @@ def lay(number: int) -> Response:
 
 
 def _lay(kept: KeptJob) -> None:
-    before = jobs().cutting(kept.number)
-    done = tuple(c for c in before.cuts if c.done) if before else ()
+    before = jobs().cutting(kept.number) or CuttingList(())
     listed = cutting_list(cut_from(open_plans(pages_of(kept))))
-    jobs().lay_cutting(kept.number, replace(listed, cuts=(*done, *listed.cuts)), now(), who())
+    jobs().lay_cutting(kept.number, before.anew(listed), now(), who())
 
 
 @blueprint.post(f"/jobs/<{NUMBER}>/cut")

@@ -121,11 +121,10 @@ class ListedCut:
     bought: bool  # True for a piece that is not here yet
     tag: Annotated[str, MaxLen(40)]  # the lead it is for
     length_mm: Annotated[int, Gt(0)]  # how long
-    takes_mm: Annotated[
-        int, Gt(0)
-    ]  # what it takes off the piece, with its kerf; of the first with the trim
-    first: bool  # True where the piece is squared before it
+    trim_mm: Annotated[int, Ge(0)]  # what squares the piece before its first cut
+    kerf_mm: Annotated[int, Ge(0)]  # what the cut itself loses, where the piece does not end there
     done: bool = False  # True once it is cut
+    earlier: bool = False  # True for one that was cut by a list before this
 
 
 @dataclass(frozen=True)
@@ -143,25 +142,35 @@ class CuttingList:
         """The cuts of one lead that are still to be made."""
         return tuple(c for c in self.left if c.tag == tag)
 
+    def begins(self, cut: ListedCut) -> bool:
+        """True where nothing was cut from its piece by this list: it is squared first."""
+        same = [c for c in self.cuts if c.piece == cut.piece and not c.earlier]
+        return not any(c.done for c in same)
+
     def with_done(self, tag: str) -> "CuttingList":
         """The list once all cuts of a lead are made."""
         return CuttingList(tuple(replace(c, done=True) if c.tag == tag else c for c in self.cuts))
 
+    def anew(self, listed: "CuttingList") -> "CuttingList":
+        """The list that takes the place of this one: what is cut stays, all else is as it is planned now."""
+        done = tuple(replace(c, earlier=True) for c in self.cuts if c.done)
+        return CuttingList((*done, *listed.cuts))
+
 
 def cutting_list(cables: Sequence[CableCuts]) -> CuttingList:
     """The list a plan becomes; what is to be bought stands last."""
-    found: list[ListedCut] = []
-    for cable in cables:
-        w = cable.wanted
-        for one in cable.proposal.plan.laid:
-            cuts = [u.cut for u in one.portions for _ in range(u.many)]
-            free = one.source.length_mm
-            for n, cut in enumerate(cuts):
-                takes = cut.length_mm + w.kerf_mm + (w.trim_mm if n == 0 else 0)
-                takes = min(takes, free)
-                free -= takes
-                tag = cut.id.partition(" (")[0]
-                found.append(
-                    ListedCut(one.source.name, one.source.bought, tag, cut.length_mm, takes, n == 0)
-                )
+    found = [
+        ListedCut(
+            piece=one.source.name,
+            bought=one.source.bought,
+            tag=portion.cut.id.partition(" (")[0],
+            length_mm=portion.cut.length_mm,
+            trim_mm=cable.wanted.trim_mm,
+            kerf_mm=cable.wanted.kerf_mm,
+        )
+        for cable in cables
+        for one in cable.proposal.plan.laid
+        for portion in one.portions
+        for _ in range(portion.many)
+    ]
     return CuttingList(tuple(sorted(found, key=lambda c: c.bought)))
