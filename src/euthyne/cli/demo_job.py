@@ -1,12 +1,15 @@
 """The job of the demonstration: six leads alike and an odd one, half of them cut."""
 
 from dataclasses import replace
+from pathlib import Path
 
+from euthyne.cli.common import open_store
 from euthyne.core.jobs.cuts import CuttingRule, Pack, cutting_list, cuttings
 from euthyne.core.jobs.job import Job, one_more
 from euthyne.core.lead import Lead, StepDone
 from euthyne.core.plan import plan_of
 from euthyne.store.clock import now
+from euthyne.store.database import checkpoint
 from euthyne.store.jobs import JobStore
 from euthyne.store.leads import LeadStore
 from euthyne.store.stores import StoresStore, draw_down
@@ -26,11 +29,18 @@ COILS = (
 )
 
 
-def load_job(store: LeadStore) -> None:
-    """Begin the job, make its leads, lay three of them out and cut them."""
+def load_job(folder: Path) -> None:
+    """Begin the job beside the demonstration, make its leads, lay three of them out and cut them; nothing where
+    it was begun before.
+    """
+    store = open_store(folder)
     jobs = JobStore(store.engine)
-    if jobs.all():
-        return
+    if not jobs.all() and not jobs.all(put_away=True):
+        _load(store, jobs)
+    checkpoint(store.engine)
+
+
+def _load(store: LeadStore, jobs: JobStore) -> None:
     number = jobs.begin(TENTS, now(), "demo")
     like = store.get(LIKE).lead
     tent = replace(like, name="Tent extension", made_for=TENTS.made_for, wanted_by=TENTS.wanted_by)

@@ -48,7 +48,6 @@ def load_demo(folder: Path) -> None:
 
     Its leads come in one transaction, its Stores thing by thing after them.
     """
-    from euthyne.cli.demo_job import load_job
     from euthyne.exchange.lead_file import read_lead
     from euthyne.exchange.stores_file import read_stores
     from euthyne.store.database import checkpoint
@@ -72,6 +71,5 @@ def load_demo(folder: Path) -> None:
     for stock in read_stores((files("euthyne.demo") / "stores.json").read_text(encoding="utf-8")):
         if stock.name not in there:
             stores.add(stock, now(), "demo", "loaded with the demonstration")
-    load_job(store)
     store.set(LOADING, "whole")
     checkpoint(store.engine)

@@ -68,9 +68,12 @@ def serve(
 @DATA
 def demo(port: int, data: str | None) -> None:
     """Run Euthyne with the leads of Tarn Ridge Observatory."""
+    from euthyne.cli.demo_job import load_job
+
     folder = data_folder(data, demo=True)
     with told():
         load_demo(folder)
+        load_job(folder)
     _listen(folder, Doors(OWN, port))
 
 

@@ -42,6 +42,7 @@ from euthyne.store.clock import now
 from euthyne.store.jobs import JobStore, KeptJob
 from euthyne.store.kept import NoSuchLead
 from euthyne.web.errors import NotNow
+from euthyne.web.fields import say
 from euthyne.web.frame import LeadPage, lead_page, store, who
 from euthyne.web.leads import as_tag
 from euthyne.web.stores import on_hand
@@ -155,7 +156,16 @@ def one(number: int) -> str:
     return _one(jobs().get(number))
 
 
-def _one(kept: KeptJob, form: JobForm | None = None) -> str:
+@dataclass(frozen=True)
+class Wrong:
+    """What was typed at a field of a job's page and cannot be, and why."""
+
+    field: str
+    typed: str
+    said: str
+
+
+def _one(kept: KeptJob, form: JobForm | None = None, wrong: Wrong | None = None) -> str:
     pages = pages_of(kept)
     by_tag = {page.tag: page for page in pages}
     groups = [
@@ -178,7 +188,7 @@ def _one(kept: KeptJob, form: JobForm | None = None) -> str:
         log=jobs().log(kept.number)[:12],
         form=form or form_of(kept.job),
         editing=form is not None,
-        most=MOST_ALIKE,
+        wrong=wrong,
     )
 
 
@@ -309,14 +319,15 @@ def put_away(number: int) -> Response:
 
 
 @blueprint.post(f"/jobs/<{NUMBER}>/join")
-def join(number: int) -> Response:
+def join(number: int) -> Response | tuple[str, int]:
     """A lead that is there already is of this job."""
-    kept = jobs().get(number)
-    asked = as_tag(request.form.get("tag", "").strip()[:24], store().setting("tag_prefix") or "L")
+    kept, typed = jobs().get(number), request.form.get("tag", "").strip()[:24]
+    asked = as_tag(typed, store().setting("tag_prefix") or "L")
     try:
         sealed = store().get(asked).sealed
-    except NoSuchLead as error:
-        raise Refused(Fault("tag", f"no lead is tagged {asked}", "a tag of this log")) from error
+    except NoSuchLead:
+        said = f"No lead is tagged {asked or 'nothing'}. What would do: a tag of this log."
+        return _one(kept, wrong=Wrong("join", typed, said)), 422
     jobs().join(number, asked, now(), who())
     if not sealed:
         store().change(asked, partial(for_job, job=kept.job), now(), who(), "its job says so")
@@ -331,21 +342,19 @@ def leave(number: int) -> Response:
 
 
 @blueprint.post(f"/jobs/<{NUMBER}>/more")
-def more(number: int) -> Response:
+def more(number: int) -> Response | tuple[str, int]:
     """So many of one lead in all: the others to its plan, each under its own tag."""
     kept = jobs().get(number)
     like = _of_job(kept, request.form.get("tag", "")).held.lead
     others = same_plan(like, [page.held.lead for page in pages_of(kept)])
-    many = read_whole(request.form.get("many", ""), 1, MOST_ALIKE, "many", "how many")
-    wanted = many - len(others) - 1
-    if wanted < 0:
-        raise Refused(
-            Fault(
-                "many",
-                f"there are {len(others) + 1} already",
-                "as many, or more; put away is a press",
-            )
-        )
+    typed, there = request.form.get("many", ""), len(others) + 1
+    try:
+        many = read_whole(typed, 1, MOST_ALIKE, "many", "how many")
+        if many < there:
+            raise Refused(Fault("many", f"there are {there} already", "as many, or more"))
+    except Refused as refused:
+        return _one(kept, wrong=Wrong(f"many-{like.tag}", typed, say(refused.faults[0]))), 422
+    wanted = many - there
     made = [lambda tag: one_more(like, tag, now())] * wanted
     if made:
         jobs().make(store(), number, made, now(), who(), f"the same as {like.tag}")

@@ -1,0 +1,220 @@
+"""A job of several: made alike, cut by one list, worked through together, each with its own steps."""
+
+import re
+
+import pytest
+from person import words
+
+from euthyne.cli.demo_job import CUT, LIKE, MANY, load_job
+from euthyne.core.jobs.job import is_cut
+from euthyne.core.lead.paths import with_value
+from euthyne.core.plan import plan_of
+from euthyne.store.jobs import JobStore
+from euthyne.store.stores import StoresStore
+
+
+@pytest.fixture
+def at_tarn_ridge(folder, with_demo):
+    with_demo(folder)
+    load_job(folder)
+
+
+pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
+JOB = "/jobs/1"
+
+
+@pytest.fixture
+def jobs(store):
+    return JobStore(store.engine)
+
+
+def tags(jobs):
+    """The tags of the leads that are alike."""
+    return [tag for tag in jobs.get(1).tags if tag > "TR-0042"]
+
+
+def left(store, name):
+    return next(s.left for s in StoresStore(store.engine).all() if s.name == name)
+
+
+def next_step(store, tag):
+    return plan_of(store.get(tag).lead).build.steps_left[0].key
+
+
+def in_a_row(person, store, waiting, code=200, **more):
+    """Confirms the next step of some leads in a row, with every part that a gate asks for."""
+    step = plan_of(store.get(waiting[0]).lead).build.steps_left[0]
+    asks = {f"on-{tag}": [a.part for a in step.asks] for tag in waiting} | more
+    told = {"step": step.key, "like": waiting[0], "tag": waiting, "initials": "AB"}
+    return person.send(f"{JOB}/bench", code, **told, **asks)
+
+
+def test_a_job_is_begun_and_its_leads_take_for_whom_and_by_when(person, store, jobs):
+    person.send(
+        "/jobs", name="Lamp leads", made_for="Lamp house", wanted_by="2026-12-20", order="LH 4"
+    )
+    new = next(k for k in jobs.all() if k.job.name == "Lamp leads")
+    start = re.search(r'name="start" value="([^"]+)"', person.open("/leads/new?job=2"))[1]
+    person.send("/leads/new", start=start, job=str(new.number))
+    (tag,) = jobs.get(new.number).tags
+    lead = store.get(tag).lead
+    assert (lead.made_for, lead.wanted_by) == ("Lamp house", "2026-12-20")
+    person.send(
+        f"/jobs/{new.number}", name="Lamp leads", made_for="Lamp house", wanted_by="2026-12-24"
+    )
+    assert store.get(tag).lead.wanted_by == "2026-12-24"
+
+
+def test_what_a_job_cannot_be_is_said_at_its_field_and_nothing_typed_is_lost(person):
+    page = person.send("/jobs", 422, name="", made_for="Lamp house", wanted_by="Friday week")
+    assert 'value="Friday week"' in page
+    assert 'value="Lamp house"' in page
+    assert page.count("note-bad") == 2
+
+
+def test_five_more_are_one_press_with_names_days_and_reasons(person, store, jobs):
+    like = tags(jobs)[0]
+    person.send(f"{JOB}/more", tag=like, many="9")
+    nine = tags(jobs)
+    assert len(nine) == 9
+    first, last = store.get(like).lead, store.get(nine[-1]).lead
+    for field in ("name", "made_for", "wanted_by", "reasons", "conductor", "ends"):
+        assert getattr(last, field) == getattr(first, field)
+    assert not last.build.done
+    assert f"9 × {first.name}" in words(person.open(JOB))
+    for typed, said in (("3", "There are 9 already"), ("six", "how many"), ("900", "200")):
+        page = person.send(f"{JOB}/more", 422, tag=like, many=typed)
+        assert said in words(page)
+        assert f'value="{typed}"' in page
+    assert len(tags(jobs)) == 9
+
+
+def test_a_change_of_one_asks_whom_it_is_for_and_what_is_cut_stays(person, store, jobs):
+    six = tags(jobs)
+    cut, open_ones = six[:CUT], six[CUT:]
+    store.change(
+        open_ones[0],
+        lambda lead: with_value(lead, "brief.run_m", 9.0),
+        "2026-12-01T10:00",
+        "AB",
+        "longer",
+    )
+    page = words(person.open(JOB))
+    assert f"{open_ones[0]} is planned otherwise than the 5 of its name" in page
+    person.send(f"{JOB}/alike", tag=open_ones[0])
+    assert [store.get(t).lead.brief.run_m for t in open_ones] == [9.0] * 3
+    assert {store.get(t).lead.brief.run_m for t in cut} == {store.get(LIKE).lead.brief.run_m}
+    assert f"cut already, and as they were: {', '.join(cut)}" in words(person.open(JOB))
+
+
+def test_a_cut_is_the_step_of_its_lead_and_shortens_its_reel(person, store, jobs):
+    waiting = tags(jobs)[CUT:]
+    in_a_row(person, store, waiting)
+    reel, listed = left(store, "Reel 1"), jobs.cutting(1)
+    one = next(c for c in listed.left if c.tag == waiting[0])
+    page = person.send(f"{JOB}/cut", tag=waiting[0], initials="AB")
+    assert is_cut(store.get(waiting[0]).lead)
+    assert left(store, "Reel 1") == pytest.approx(reel - one.length_mm / 1000)
+    assert not jobs.cutting(1).of(waiting[0])
+    assert f"{waiting[1]} is cut and tagged" in words(page)
+    again = person.send(f"{JOB}/cut", 409, tag=waiting[0], initials="AB")
+    assert "is not to be cut by this list" in words(again)
+    assert left(store, "Reel 1") == pytest.approx(reel - one.length_mm / 1000)
+
+
+def test_a_kink_is_one_press_and_the_rest_is_planned_anew(person, store, jobs):
+    waiting = tags(jobs)[CUT:]
+    in_a_row(person, store, waiting)
+    person.send(f"{JOB}/cut", tag=waiting[0], initials="AB")
+    person.send(f"{JOB}/piece", piece="Reel 1", why="kink", left="5 m", initials="AB")
+    listed = jobs.cutting(1)
+    assert {c.piece for c in listed.left} <= {"Reel 2", "Offcut 7"}
+    assert next(c for c in listed.cuts if c.tag == waiting[0]).done
+    moved = StoresStore(store.engine).movements("Reel 1")[0]
+    assert (moved.why, left(store, "Reel 1")) == ("a kink was cut out", 5.0)
+    reel = left(store, "Reel 2")
+    first = next(c for c in listed.left if c.tag == waiting[1])
+    page = words(person.open(f"{JOB}/cutting"))
+    assert f"Fetch {first.piece} and square its end." in page
+    person.send(f"{JOB}/cut", tag=waiting[1], initials="AB")
+    taken = (first.length_mm + first.trim_mm) / 1000
+    assert left(store, "Reel 2") == pytest.approx(reel - taken)
+
+
+@pytest.mark.parametrize(("typed", "said"), [("a lot", "left"), ("900 m", "had"), ("", "left")])
+def test_what_is_left_of_a_piece_is_held_to_what_can_be(person, store, typed, said):
+    before = left(store, "Reel 1")
+    page = person.send(f"{JOB}/piece", 422, piece="Reel 1", why="short", left=typed)
+    assert said in words(page)
+    assert f'value="{typed}"' in page
+    assert left(store, "Reel 1") == before
+
+
+def three_of(person, jobs, tag):
+    """Three alike of a lead that is settled, laid out together and cut each at its own bench."""
+    person.send(f"/leads/{tag}/ends/settle")
+    person.send(f"/leads/{tag}/cut/settle")
+    person.send(f"{JOB}/join", tag=tag)
+    person.send(f"{JOB}/more", tag=tag, many="3")
+    return [tag, *jobs.get(1).tags[-2:]]
+
+
+def test_a_lead_that_lacks_a_part_keeps_its_own_gate_shut(person, store, jobs):
+    """Three are taken to a gate together; the one whose part was not touched stays, the others go on."""
+    three = three_of(person, jobs, "TR-0036")
+    in_a_row(person, store, three)
+    for tag in three:
+        person.confirm(tag, "cut")
+    while not (gate := plan_of(store.get(three[0]).lead).build.steps_left[0]).asks:
+        in_a_row(person, store, three)
+    page = in_a_row(person, store, three, 422, **{f"on-{three[1]}": []})
+    assert "Not asked for yet" in words(page)
+    assert [next_step(store, t) == gate.key for t in three] == [False, True, False]
+    done = store.get(three[0]).lead.build.done[-1]
+    assert (done.step, done.by) == (gate.key, "AB")
+    assert "1 waits, 2 done" in words(person.open(f"{JOB}/bench?like={three[1]}"))
+
+
+def test_one_taken_back_falls_out_of_the_row_and_joins_again(person, store, jobs):
+    three = tags(jobs)[:CUT]
+    in_a_row(person, store, three)
+    ahead = next_step(store, three[0])
+    back = store.get(three[2]).lead.build.done[-1].step
+    person.send(f"/leads/{three[2]}/build/wrong", step=back, why="split", how="undo")
+    if next_step(store, three[2]) == ahead:
+        pytest.skip("this step's way back leaves it where it is")
+    page = words(person.open(f"{JOB}/bench"))
+    assert "1 × Tent extension" in page
+    assert "2 × Tent extension" in page
+    in_a_row(person, store, [three[2]])
+    assert next_step(store, three[2]) == ahead
+
+
+def test_what_is_kept_for_a_job_is_spoken_for_in_another(person, store, jobs):
+    person.send(f"{JOB}/keep", keep="yes")
+    kept = {p.what: p.amount for p in jobs.promises()}
+    assert kept["H07RN-F 3G1.5"] == pytest.approx(
+        sum(c.length_mm for c in jobs.cutting(1).left) / 1000, abs=0.01
+    )
+    person.send("/jobs", name="Another")
+    person.send("/jobs/2/join", tag="tr23")
+    page = words(person.open("/jobs/2"))
+    assert "To be bought" in page
+    assert f"{kept['H07RN-F 3G1.5']:.2f} m" in page  # spoken for
+    person.send(f"{JOB}/put-away", away="yes")
+    assert not jobs.promises()
+
+
+def test_can_it_be_done_says_what_lacks(person):
+    page = words(person.open(JOB))
+    assert "Can it be done?" in page
+    assert "BS 1363 trailing socket, 13 A, rubber, hooded: 3 short" in page
+    assert "Nothing better can be done." in page
+
+
+def test_a_job_that_is_not_there_says_so(person):
+    assert "There is no job J-77" in words(person.open("/jobs/77", code=404))
+
+
+def test_as_many_as_the_demonstration_says(jobs):
+    assert len(tags(jobs)) == MANY
