@@ -1,9 +1,11 @@
 """A job of several: made alike, cut by one list, worked through together, each with its own steps."""
 
 import re
+from io import BytesIO
 
 import pytest
 from person import words
+from pypdf import PdfReader
 
 from euthyne.cli.demo_job import CUT, LIKE, MANY, load_job
 from euthyne.core.jobs.job import is_cut
@@ -218,3 +220,37 @@ def test_a_job_that_is_not_there_says_so(person):
 
 def test_as_many_as_the_demonstration_says(jobs):
     assert len(tags(jobs)) == MANY
+
+
+def pages_of(person, address):
+    answer = person.client.get(address, follow_redirects=True)
+    assert answer.status_code == 200, words(answer.text)[:400]
+    return PdfReader(BytesIO(answer.data)).pages
+
+
+def test_the_papers_of_a_job_are_one_file_each(person, jobs):
+    travellers = pages_of(person, f"{JOB}/travellers.pdf")
+    first = next(p.extract_text() for p in travellers if "6 to one plan" in p.extract_text())
+    assert all(tag in first for tag in tags(jobs))
+    sheets = pages_of(person, f"{JOB}/labels.pdf")
+    assert len(sheets) < MANY
+    assert float(sheets[0].mediabox.width) == pytest.approx(595, abs=1)
+    text = "".join(sheet.extract_text() for sheet in sheets)
+    assert all(tag in text for tag in jobs.get(1).tags)
+    assert "no certificate before the first seal" in words(
+        person.open(f"{JOB}/certificates.pdf", 409)
+    )
+
+
+def test_what_goes_out_is_on_a_note_and_in_the_log(person, jobs):
+    """A sealed lead of the demonstration joins the job, and goes out as one of eight."""
+    person.send(f"{JOB}/join", tag="TR-0012")
+    (listed, certificate) = pages_of(person, f"{JOB}/certificates.pdf")
+    assert "Not sealed yet, and not in here: TR-0034" in listed.extract_text()
+    assert "TR-0012" in certificate.extract_text()
+    open_one = person.send(f"{JOB}/handed", 409, tag="TR-0043")
+    assert "Nothing is handed out before it is sealed" in words(open_one)
+    person.client.post(f"{JOB}/handed", data={"tag": ["TR-0012", "TR-0043"]})
+    assert jobs.log(1)[0].what == "handed out, 1 of 8: TR-0012"
+    (note,) = pages_of(person, f"{JOB}/delivery.pdf?tag=TR-0012")
+    assert "1 of 8." in note.extract_text()

@@ -52,7 +52,7 @@ PRESSES = {
     "build": Act.MAKE, "cableset": Act.MAKE,
     "conductor": Act.MAKE, "copies": Act.KEEP, "cost": Act.MAKE, "cut": Act.MAKE,
     "ends": Act.MAKE, "envelope": Act.MAKE, "picking": Act.MAKE,
-    "handing": Act.MAKE, "jobs": Act.MAKE, "leads": Act.MAKE,
+    "handing": Act.MAKE, "jobs": Act.MAKE, "job_papers": Act.MAKE, "leads": Act.MAKE,
     "many": Act.MAKE, "one": Act.MAKE, "people": Act.MAKE, "practices": Act.KEEP,
     "probing": Act.PROVE, "prove": Act.PROVE, "rework": Act.MAKE, "screens": Act.PROVE, "shelf": Act.MAKE,
     "standin": Act.PROVE, "stores": Act.MAKE, "tag": Act.PROVE, "house": Act.KEEP, "shop": Act.KEEP,

@@ -200,7 +200,8 @@ def _rows(pages: list[LeadPage]) -> list[Waiting]:
 def _bench(kept: KeptJob, problems: dict[str, str] | None = None, tool: str = "") -> str:
     pages = pages_of(kept)
     found = _rows(pages)
-    asked = request.values.get("like", "")
+    # What keeps its step open is shown, wherever the others went on to.
+    asked = next(iter(problems or {}), request.values.get("like", ""))
     here = next((w for w in found if asked in w.row.tags), found[0] if found else None)
     drawing = Markup(picture(here.first.lead, here.row.step.key)) if here else None
     steps = here.first.build.steps_left if here else ()
