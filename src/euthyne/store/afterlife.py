@@ -68,6 +68,13 @@ def quarantined(engine: Engine, many: int) -> list[tuple[str, str, str]]:
 
 
 @while_unchanged
+def aside_for(engine: Engine, tag: str) -> str:
+    """Why a lead is in quarantine or was scrapped; empty for one that is not, or that is not there."""
+    with engine.connect() as db:
+        return db.scalar(select(LeadRow.set_aside).where(LeadRow.tag == tag)) or ""
+
+
+@while_unchanged
 def history(engine: Engine, tag: str) -> list[Chapter]:
     """Everything from the first lead that this one goes back to, to the last that came after it.
 

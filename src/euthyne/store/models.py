@@ -251,6 +251,29 @@ class StockRow(Base):
     gone: Mapped[bool] = mapped_column(default=False)
 
 
+class LotRow(Base):
+    """The lot something in Stores is of: its document; ``barred`` says why nothing of it is used any more."""
+
+    __tablename__ = "lot"
+    __table_args__ = (Index("lot_number", "number"),)
+    stock_id: Mapped[int] = mapped_column(ForeignKey("stock.id"), primary_key=True)
+    number: Mapped[str] = mapped_column(String(40))
+    document: Mapped[str] = mapped_column(Text)
+    barred: Mapped[str] = mapped_column(String(200), default="", server_default="")
+
+
+class ReturnedRow(Base):
+    """A lead that came back when its lot was called back."""
+
+    __tablename__ = "returned"
+    lead_id: Mapped[int] = mapped_column(
+        ForeignKey("lead.id", ondelete="CASCADE"), primary_key=True
+    )
+    number: Mapped[str] = mapped_column(String(40), primary_key=True)
+    at: Mapped[str] = mapped_column(String(32))
+    by: Mapped[str] = mapped_column(String(40))
+
+
 class MovementRow(Base):
     """So much that came into Stores or went out, for which lead and step: only ever added to."""
 

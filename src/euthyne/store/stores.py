@@ -15,6 +15,7 @@ from euthyne.core.stores.needs import needs, spoiled_needs
 from euthyne.core.stores.stock import USED_UP, Need, Stock, StockNeed, Taken
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.store.database import writing
+from euthyne.store.lots import names_held_back
 from euthyne.store.models import LeadRow, MovementRow, StockRow
 from euthyne.store.unchanged import while_unchanged
 
@@ -150,7 +151,9 @@ def _laid(session: Session, lead: Lead, step: str) -> list[StockNeed]:
 
 
 def _on_hand(session: Session) -> tuple[Stock, ...]:
-    return tuple(_stock(row) for row in session.execute(STILL_HERE))
+    """What may be taken: nothing of a lot that is barred, or waits for its sample."""
+    held_back = names_held_back(session)
+    return tuple(_stock(r) for r in session.execute(STILL_HERE) if r.name not in held_back)
 
 
 def _stock(row: Any) -> Stock:
@@ -199,6 +202,9 @@ def take_length(
     transaction of its Cut step. Raises Refused where the piece is gone, or has not so much.
     """
     row = _row(session, name)
+    if name in names_held_back(session):
+        what = f"nothing is cut from {name}: its lot is held back"
+        raise Refused(Fault("piece", what, "the list made anew from what is left"))
     if row.left < metres - SAME_M:
         what = f"{name} has {row.left:g} m, and {metres:g} m are listed"
         raise Refused(Fault("piece", what, "the list made anew from what is left"))

@@ -13,6 +13,7 @@ from euthyne.instruments.printer import OutTray
 from euthyne.store.copies import Copies
 from euthyne.store.jobs import JobStore
 from euthyne.store.leads import LeadStore
+from euthyne.store.lots import LotStore
 from euthyne.store.people import PeopleStore
 from euthyne.store.practices import SPREADING
 from euthyne.store.shelf import ShelfStore
@@ -27,6 +28,7 @@ from euthyne.web import (
     brief,
     build,
     cableset,
+    callback,
     conductor,
     cost,
     cut,
@@ -90,6 +92,7 @@ def create_app(
     app.extensions["benches"] = pulse.Benches()
     app.extensions["label printer"] = OutTray(folder / "out-tray")
     app.extensions["stores"] = StoresStore(store.engine)
+    app.extensions["lots"] = LotStore(store.engine)
     app.extensions["jobs"] = JobStore(store.engine)
     app.extensions["people"] = PeopleStore(store.engine)
     app.extensions["shelf"] = ShelfStore(store.engine)
@@ -145,6 +148,7 @@ def create_app(
         practices,
         stores,
         jobs,
+        callback,
         job_papers,
         many,
         copies_room,

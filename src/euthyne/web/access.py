@@ -49,7 +49,7 @@ OWN = frozenset(
 # Presses by their room, and those of it that are otherwise; looking is for everybody who is signed in.
 PRESSES = {
     "actions": Act.MAKE, "afterlife": Act.MAKE, "articles": Act.MAKE, "brief": Act.MAKE,
-    "build": Act.MAKE, "cableset": Act.MAKE,
+    "build": Act.MAKE, "callback": Act.MAKE, "cableset": Act.MAKE,
     "conductor": Act.MAKE, "copies": Act.KEEP, "cost": Act.MAKE, "cut": Act.MAKE,
     "ends": Act.MAKE, "envelope": Act.MAKE, "picking": Act.MAKE,
     "handing": Act.MAKE, "jobs": Act.MAKE, "job_papers": Act.MAKE, "leads": Act.MAKE,

@@ -20,6 +20,7 @@ from euthyne.core.standing.rework import thrown_away
 from euthyne.core.trade.figure import mm
 from euthyne.drawing.bench import bench_drawing
 from euthyne.drawing.judge import row
+from euthyne.store.afterlife import aside_for
 from euthyne.store.clock import now
 from euthyne.store.leads import WORDS
 from euthyne.store.stores import draw_down
@@ -212,6 +213,7 @@ def done(tag: str) -> str | Response:
     """A step is done, and those that are the same on other cores with it: kept before the answer goes
     out.
     """
+    refuse_set_aside(tag)
     keys, initials = _pressed(tag), initials_given()
     touched = set(request.form.getlist("on"))
     tool = " ".join(request.form.get("tool", "").split())[:LONGEST]
@@ -242,6 +244,17 @@ def done(tag: str) -> str | Response:
         answer.headers["HX-Push-Url"] = url_for("build.bench", tag=tag)
         return answer
     return redirect(url_for("build.bench", tag=tag), 303)
+
+
+def refuse_set_aside(tag: str) -> None:
+    """Raise NotNow where a lead is in quarantine: nothing is done to it, and it is not sealed."""
+    said = aside_for(store().engine, tag)
+    if said:
+        raise NotNow(
+            f"{tag} stands still, {said}. What clears it: it is looked at, and taken up again.",
+            url_for("afterlife.show", tag=tag),
+            "Its history",
+        )
 
 
 def _pressed(tag: str) -> list[str]:

@@ -45,7 +45,7 @@ from euthyne.web.errors import NotNow
 from euthyne.web.fields import say
 from euthyne.web.frame import LeadPage, lead_page, store, who
 from euthyne.web.leads import as_tag
-from euthyne.web.stores import on_hand
+from euthyne.web.stores import usable
 from euthyne.web.takein import ReadField
 
 blueprint = Blueprint("jobs", __name__)
@@ -173,7 +173,7 @@ def _one(kept: KeptJob, form: JobForm | None = None, wrong: Wrong | None = None)
         for like in alike(page.held.lead for page in pages)
     ]
     plans = open_plans(pages)
-    lines = kit(plans, on_hand(), jobs().promises(), kept.number)
+    lines = kit(plans, usable(), jobs().promises(), kept.number)
     return render_template(
         "jobs/one.html",
         kept=kept,
@@ -231,7 +231,7 @@ def planned(wanted: Wanted) -> Proposal:
 
 def cut_from(plans: list[Plan]) -> tuple[CableCuts, ...]:
     """What some leads are cut from, as Stores are now."""
-    return cuttings(plans, on_hand(), _packs(), rules(), planned)
+    return cuttings(plans, usable(), _packs(), rules(), planned)
 
 
 def _shown(cable: CableCuts) -> CableShown:
@@ -403,7 +403,7 @@ def keep(number: int) -> Response:
     kept = jobs().get(number)
     promised: list[Promise] = []
     if request.form.get("keep") == "yes":
-        lines = kit(open_plans(pages_of(kept)), on_hand(), jobs().promises(), number)
+        lines = kit(open_plans(pages_of(kept)), usable(), jobs().promises(), number)
         promised = [
             Promise(number, line.need.kind, line.need.what, min(line.need.amount, line.free))
             for line in lines

@@ -18,7 +18,7 @@ from euthyne.store.clock import now
 from euthyne.store.jobs import KeptJob
 from euthyne.store.stores import draw_down
 from euthyne.web.articles import LONGEST
-from euthyne.web.build import picture, with_step
+from euthyne.web.build import picture, refuse_set_aside, with_step
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import say
 from euthyne.web.frame import LeadPage, lead_page, store, who
@@ -122,6 +122,8 @@ def cut(number: int) -> Response:
             url_for("many.cutting", number=number),
             "Back to the cutting list",
         )
+
+    refuse_set_aside(tag)
 
     def cut_here(lead: Lead) -> Lead:
         lead = replace(lead, cut=replace(lead.cut, piece=own[0].piece))
@@ -261,6 +263,7 @@ def _done(tag: str, key: str, initials: str, touched: set[str], tool: str) -> st
     if step.pressed is not None and (problem := step.pressed.other_die(tool)):
         return problem
     try:
+        refuse_set_aside(tag)
         store().change(
             tag,
             lambda lead: with_step(lead, key, initials, touched, tool),

@@ -13,6 +13,7 @@ from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.parts import shelf
 from euthyne.core.stores.laying import laid_out, shortages
+from euthyne.core.stores.lot import MISCOUNTED
 from euthyne.core.stores.naming import counted_by_size, part_what, words_of
 from euthyne.core.stores.needs import needs
 from euthyne.core.stores.stock import (
@@ -31,9 +32,11 @@ from euthyne.core.trade.wire import all_sizes
 from euthyne.drawing.reel import length_left
 from euthyne.exchange.stores_file import write_stores
 from euthyne.store.clock import now
+from euthyne.store.lots import LotStore
 from euthyne.store.stores import StoresStore
 from euthyne.web.fields import say
 from euthyne.web.frame import store, who
+from euthyne.web.lotform import LotForm, lot_form
 from euthyne.web.takein import TakeIn, read_amount, take_in
 
 blueprint = Blueprint("stores", __name__)
@@ -63,14 +66,26 @@ def on_hand() -> tuple[Stock, ...]:
     return found
 
 
+def lots() -> LotStore:
+    """The lots of this application."""
+    found: LotStore = current_app.extensions["lots"]
+    return found
+
+
+def usable() -> tuple[Stock, ...]:
+    """What may be taken: nothing of a lot that is barred, or waits for its sample."""
+    held_back = lots().held_back()
+    return tuple(s for s in on_hand() if s.name not in held_back) if held_back else on_hand()
+
+
 def laid(plan: Plan) -> tuple[StockNeed, ...]:
     """What a lead needs, held against Stores."""
-    return laid_out(needs(plan), on_hand(), plan.lead.cut.piece)
+    return laid_out(needs(plan), usable(), plan.lead.cut.piece)
 
 
 def short() -> list[tuple[Need, float]]:
     """What Stores lack for the leads that are sized and not begun yet, with what there is of it."""
-    return shortages([tuple(store().wanted())], on_hand())
+    return shortages([tuple(store().wanted())], usable())
 
 
 @dataclass(frozen=True)
@@ -185,7 +200,7 @@ def one() -> str | tuple[str, int]:
     return _one(request.args.get("name", ""), "", "")
 
 
-def _one(name: str, typed: str, wrong: str) -> str | tuple[str, int]:
+def _one(name: str, typed: str, wrong: str, form: LotForm | None = None) -> str | tuple[str, int]:
     stock = next((s for s in on_hand() if s.name == name), None)
     if stock is None:
         raise Refused(
@@ -195,12 +210,15 @@ def _one(name: str, typed: str, wrong: str) -> str | tuple[str, int]:
         "stores/one.html",
         stock=stock,
         called=words_of(stock.kind, stock.what),
+        lot=lots().of(name),
+        form=form or lot_form(lots().of(name).lot),
+        reasons=MISCOUNTED,
         by_length=stock.kind in BY_LENGTH,
         moves=kept().movements(name),
         typed=typed,
         wrong=wrong,
     )
-    if wrong:
+    if wrong or (form and form.errors):
         return (page, 422)
     return page
 
@@ -211,9 +229,21 @@ def count() -> str | Response | tuple[str, int]:
     name, typed = request.form.get("name", ""), request.form.get("left", "")
     stock = next((s for s in on_hand() if s.name == name), None)
     try:
-        kept().count(name, read_amount(stock.kind if stock else "part", typed), now(), who())
+        left = read_amount(stock.kind if stock else "part", typed)
+        why = next((w for w in MISCOUNTED if w == request.form.get("why")), "counted")
+        kept().count(name, left, now(), who(), why)
     except Refused as refused:
         return _one(name, typed, say(refused.faults[0]))
+    return redirect(url_for("stores.one", name=name), 303)
+
+
+@blueprint.post("/stores/one/lot")
+def keep_lot() -> str | Response | tuple[str, int]:
+    """What is known of the lot something is of."""
+    name, form = request.form.get("name", ""), LotForm(request.form)
+    if not form.validate():
+        return _one(name, "", "", form)
+    lots().keep(name, form.lot())
     return redirect(url_for("stores.one", name=name), 303)
 
 

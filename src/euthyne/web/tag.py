@@ -32,6 +32,7 @@ from euthyne.instruments.printer import PrintsLabels
 from euthyne.store.clock import now
 from euthyne.store.leads import NoSuchLead
 from euthyne.web.access import SOMEONE_ELSE, here, setting
+from euthyne.web.build import refuse_set_aside
 from euthyne.web.cut import drawing_style
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import LeadPage, lead_page, not_reached, show_stage, store, who
@@ -214,6 +215,7 @@ def _pictures(page: LeadPage) -> Pictures:
 @blueprint.post("/leads/<tag>/tag/seal")
 def seal(tag: str) -> Response:
     """Freeze the record; refused while a stop stands, a caution has no reason, or a stage is open."""
+    refuse_set_aside(tag)
     me = here()
     signed = me.name if me else request.form.get("initials", "").strip()[:12]
     if not signed:

@@ -1,4 +1,4 @@
-"""Jobs with their leads and their log; what Stores keep for one; the packs in which things are sold."""
+"""Jobs with their leads and their log; what Stores keep for one; the packs in which things are sold; lots."""
 
 import sqlalchemy as sa
 from alembic import op
@@ -59,4 +59,23 @@ def upgrade() -> None:
         sa.Column("document", sa.Text(), nullable=False),
         sa.ForeignKeyConstraint(["job_id"], ["job.id"]),
         sa.PrimaryKeyConstraint("job_id"),
+    )
+    op.create_table(
+        "lot",
+        sa.Column("stock_id", sa.Integer(), nullable=False),
+        sa.Column("number", sa.String(length=40), nullable=False),
+        sa.Column("document", sa.Text(), nullable=False),
+        sa.Column("barred", sa.String(length=200), server_default="", nullable=False),
+        sa.ForeignKeyConstraint(["stock_id"], ["stock.id"]),
+        sa.PrimaryKeyConstraint("stock_id"),
+    )
+    op.create_index("lot_number", "lot", ["number"], unique=False)
+    op.create_table(
+        "returned",
+        sa.Column("lead_id", sa.Integer(), nullable=False),
+        sa.Column("number", sa.String(length=40), nullable=False),
+        sa.Column("at", sa.String(length=32), nullable=False),
+        sa.Column("by", sa.String(length=40), nullable=False),
+        sa.ForeignKeyConstraint(["lead_id"], ["lead.id"], ondelete="CASCADE"),
+        sa.PrimaryKeyConstraint("lead_id", "number"),
     )

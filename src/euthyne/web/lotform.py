@@ -1,0 +1,91 @@
+"""The form of a lot: what is known of a reel or a bag beside how much is left."""
+
+from typing import Any
+
+from wtforms import BooleanField, Form, SelectField, StringField
+from wtforms.validators import Length
+
+from euthyne.core.kinds.asked import WANTED_BY
+from euthyne.core.stores.lot import Lot
+from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.quantity import read_whole
+from euthyne.core.trade.question import read_answer
+from euthyne.web.takein import ReadField
+
+LENGTH = {"measured": "measured", "printed": "only printed"}
+MAGNET = {"": "not tried", "no": "does not hold", "yes": "holds"}
+
+
+def _day(text: str) -> Any:
+    return read_answer(WANTED_BY, text)[0]
+
+
+def _strands(text: str) -> int | None:
+    return read_whole(text, 1, 100_000, "strands", "how many strands") if text else None
+
+
+def _milliohms(text: str) -> float | None:
+    if not text:
+        return None
+    try:
+        value = float(text.lower().replace("mohm/m", "").replace(",", ".").strip())
+    except ValueError as error:
+        fault = Fault("mohm_per_m", f"{text!r} is no number", "milliohm a metre, such as 12.4")
+        raise Refused(fault) from error
+    if not 0 < value <= 1e6:
+        raise Refused(Fault("mohm_per_m", f"{value:g} cannot be", "more than 0, such as 12.4"))
+    return value
+
+
+class LotForm(Form):
+    """What is known of a lot."""
+
+    number = StringField("Lot, as it is printed", [Length(0, 40, "40 letters at most")])
+    supplier = StringField("From whom", [Length(0, 60, "60 letters at most")])
+    came_on = ReadField("Came on")
+    printed = StringField("Printed on it", [Length(0, 120, "120 letters at most")])
+    length = SelectField(
+        "Its length is", choices=[("measured", "measured"), ("printed", "only printed")]
+    )
+    strands = ReadField("Strands counted")
+    mohm_per_m = ReadField("Milliohm a metre")
+    magnetic = SelectField("A magnet", choices=list(MAGNET.items()))
+    waits = BooleanField("Nothing is cut before its sample is measured")
+
+    def __init__(self, *given: Any, **named: Any) -> None:
+        super().__init__(*given, **named)
+        # A choice that was not sent is the first.
+        for field, choices in ((self.length, LENGTH), (self.magnetic, MAGNET)):
+            if field.data not in choices:
+                field.data, field.process_errors = next(iter(choices)), []
+        self.came_on.read, self.strands.read, self.mohm_per_m.read = _day, _strands, _milliohms
+
+    def lot(self) -> Lot:
+        """The lot it says."""
+        return Lot(
+            number=" ".join((self.number.data or "").split()),
+            supplier=" ".join((self.supplier.data or "").split()),
+            came_on=self.came_on.value,
+            printed=" ".join((self.printed.data or "").split()),
+            length="printed" if self.length.data == "printed" else "measured",
+            strands=self.strands.value,
+            mohm_per_m=self.mohm_per_m.value,
+            magnetic={"yes": True, "no": False}.get(self.magnetic.data or ""),
+            waits=bool(self.waits.data),
+        )
+
+
+def lot_form(lot: Lot) -> LotForm:
+    """The form as it says a lot."""
+    magnet = "" if lot.magnetic is None else "yes" if lot.magnetic else "no"
+    return LotForm(
+        number=lot.number,
+        supplier=lot.supplier,
+        came_on=lot.came_on or "",
+        printed=lot.printed,
+        length=lot.length,
+        strands="" if lot.strands is None else str(lot.strands),
+        mohm_per_m="" if lot.mohm_per_m is None else f"{lot.mohm_per_m:g}",
+        magnetic=magnet,
+        waits=lot.waits,
+    )

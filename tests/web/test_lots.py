@@ -1,0 +1,82 @@
+"""Lots: of which one a reel is, held back until its sample is measured, barred, called back."""
+
+from io import BytesIO
+
+import pytest
+from person import words
+from pypdf import PdfReader
+from test_many import JOB, at_tarn_ridge, in_a_row, jobs, left, tags  # noqa: F401 the same bench
+
+from euthyne.cli.demo_job import CUT
+from euthyne.store.lots import LotStore
+from euthyne.store.stores import StoresStore
+
+pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
+
+
+@pytest.fixture
+def lots(store):
+    return LotStore(store.engine)
+
+
+def test_a_lot_is_said_and_what_cannot_be_is_said_at_its_field(person, lots):
+    page = person.send(
+        "/stores/one/lot", 422, name="Reel 1", number="K 4471", strands="many", mohm_per_m="dear"
+    )
+    assert page.count("note-bad") == 2
+    assert 'value="many"' in page
+    person.send(
+        "/stores/one/lot", name="Reel 1", number="K 4471", strands="30", mohm_per_m="12.9 mohm/m"
+    )
+    lot = lots.of("Reel 1").lot
+    assert (lot.number, lot.strands, lot.mohm_per_m) == ("K 4471", 30, 12.9)
+
+
+def test_nothing_is_cut_from_a_lot_that_waits_for_its_sample(person, jobs, lots):  # noqa: F811
+    person.send("/stores/one/lot", name="Reel 1", number="K 4471", waits="yes")
+    assert "its sample is not measured yet" in words(person.open("/stores/one?name=Reel 1"))
+    person.send(f"{JOB}/cutting")
+    assert "Reel 1" not in {c.piece for c in jobs.cutting(1).left}
+    person.send("/stores/one/lot", name="Reel 1", number="K 4471", waits="yes", strands="30")
+    person.send(f"{JOB}/cutting")
+    assert {c.piece for c in jobs.cutting(1).left} == {"Reel 1"}
+
+
+def test_a_magnet_that_holds_keeps_a_reel_back(person, lots):
+    person.send("/stores/one/lot", name="Reel 1", number="K 4471", magnetic="yes")
+    assert "not copper alone" in lots.held_back()["Reel 1"]
+
+
+def test_a_lot_called_back_names_every_lead_and_those_at_the_bench_stand_still(
+    person,
+    store,
+    jobs,
+    lots,  # noqa: F811
+):
+    """The sealed cord of the demonstration is said to be of the same lot as the tents' reel."""
+    with_it = tags(jobs)[:CUT]
+    person.send("/stores/one/lot", name="Reel 1", number="K 4471")
+    page = person.send("/stores/lot/bar", 422, number="K 4471", why="")
+    assert "no reason is given" in words(page).lower()
+    person.send("/stores/lot/bar", number="K 4471", why="aluminium under the plating")
+    assert [x.tag for x in lots.with_some("K 4471")] == with_it
+    page = words(person.open("/stores/lot?number=K 4471"))
+    assert "Barred: aluminium under the plating" in page
+    assert "3 leads have some of it" in page
+    bench = words(person.open("/bench"))
+    assert f"{with_it[0]} is in quarantine" in bench
+    still = person.confirm(with_it[0], "lay-out")
+    assert still.status_code == 409
+    assert "stands still" in words(still.text)
+    row = in_a_row(person, store, with_it, 422)
+    assert "stands still" in words(row)
+    letter = PdfReader(BytesIO(person.client.get("/stores/lot.pdf?number=K 4471").data))
+    assert "aluminium under the plating" in letter.pages[0].extract_text()
+    table = person.client.get("/stores/lot.csv?number=K 4471").text
+    assert all(tag in table for tag in with_it)
+
+
+def test_a_count_keeps_why_it_is_not_what_it_should_be(person, store):
+    person.send("/stores/one/count", name="Reel 1", left="30 m", why="taken for something else")
+    moved = StoresStore(store.engine).movements("Reel 1")[0]
+    assert (moved.why, left(store, "Reel 1")) == ("taken for something else", 30.0)
