@@ -137,8 +137,8 @@ ONE_TABLE_MORE = """
 import sqlalchemy as sa
 from alembic import op
 
-revision = "0015"
-down_revision = "0014"
+revision = "0016"
+down_revision = "0015"
 
 
 def upgrade() -> None:
@@ -149,11 +149,11 @@ def upgrade() -> None:
 def test_a_copy_is_kept_before_the_tables_are_changed(folder, tmp_path, monkeypatch):
     migrations = tmp_path / "migrations"
     shutil.copytree(database.MIGRATIONS, migrations)
-    (migrations / "versions" / "0015_drawers.py").write_text(ONE_TABLE_MORE)
+    (migrations / "versions" / "0016_drawers.py").write_text(ONE_TABLE_MORE)
     for name, value in (
         ("MIGRATIONS", migrations),
-        ("HEAD", "0015"),
-        ("VERSIONS", ("0013", "0014", "0015")),
+        ("HEAD", "0016"),
+        ("VERSIONS", ("0013", "0014", "0015", "0016")),
     ):
         monkeypatch.setattr(database, name, value)
     assert name_in(folder) == "Hut to dome extension"
@@ -162,7 +162,7 @@ def test_a_copy_is_kept_before_the_tables_are_changed(folder, tmp_path, monkeypa
     with closing(sqlite3.connect(folder / FILE)) as now, closing(sqlite3.connect(kept.file)) as old:
         assert now.execute(asked).fetchall() == [("drawer",)]
         assert old.execute(asked).fetchall() == []
-        assert old.execute("select version_num from alembic_version").fetchone() == ("0014",)
+        assert old.execute("select version_num from alembic_version").fetchone() == ("0015",)
 
 
 def spoil(file, what):

@@ -166,7 +166,7 @@ def show(number: int) -> str:
 
 
 @dataclass(frozen=True)
-class Waiting:
+class RowShown:
     """A row with the lead that stands for it, and whether it is taken here or at a place of its own."""
 
     row: Row
@@ -189,13 +189,13 @@ def _unsettled(pages: list[LeadPage]) -> dict[str, str]:
     }
 
 
-def _rows(pages: list[LeadPage]) -> list[Waiting]:
+def _rows(pages: list[LeadPage]) -> list[RowShown]:
     open_ones = [p for p in pages if not p.held.sealed and p.tag not in _unsettled(pages)]
     by_tag = {p.tag: p.plan for p in open_ones}
     found = []
     for like in alike(p.held.lead for p in open_ones):
         plans = [by_tag[lead.tag] for lead in like.leads]
-        found += [Waiting(row, row.plans[0]) for row in rows(plans)]
+        found += [RowShown(row, row.plans[0]) for row in rows(plans)]
     return found
 
 
@@ -223,7 +223,7 @@ def _bench(kept: KeptJob, problems: dict[str, str] | None = None, tool: str = ""
     )
 
 
-def _last_tool(here: Waiting) -> str:
+def _last_tool(here: RowShown) -> str:
     """The tool the last lead of the row was pressed with at this step."""
     used = [
         d.tool

@@ -28,7 +28,7 @@ LEFT_OUT, PRICE, LOST, REELS, PIECES = range(5)
 
 
 @dataclass(frozen=True)
-class Alike:
+class PieceKind:
     """Pieces that are cut alike: one of them, and all there are."""
 
     source: Source
@@ -48,7 +48,7 @@ class Columns:
     task: CuttingTask
     kinds: list[Portion] = field(init=False)
     wanted: list[int] = field(init=False)
-    pieces: list[Alike] = field(init=False)
+    pieces: list[PieceKind] = field(init=False)
     columns: list[tuple[int, Pattern]] = field(default_factory=list)
     known: set[tuple[int, Pattern]] = field(default_factory=set)
 
@@ -60,8 +60,8 @@ class Columns:
         stock: dict[tuple[int, bool, bool], list[Source]] = {}
         for s in self.task.stock:
             stock.setdefault((s.length_mm, s.offcut, s.bought), []).append(s)
-        self.pieces = [Alike(them[0], len(them), tuple(them)) for them in stock.values()]
-        self.pieces += [Alike(c.source, c.most, (c.source,) * c.most) for c in self.task.coils]
+        self.pieces = [PieceKind(them[0], len(them), tuple(them)) for them in stock.values()]
+        self.pieces += [PieceKind(c.source, c.most, (c.source,) * c.most) for c in self.task.coils]
 
     @cached_property
     def steps(self) -> list[int]:
