@@ -7,7 +7,9 @@ from person import NAMES, PASSPHRASE, Person, words
 
 from alike import compiled_once
 from euthyne.cli import open_store
+from euthyne.cli.demo_job import load_job
 from euthyne.core.people.roles import Role
+from euthyne.store.jobs import JobStore
 from euthyne.web import access, create_app
 
 
@@ -19,7 +21,7 @@ def folder(tmp_path):
 @pytest.fixture
 def store(request, folder, begun_once):
     # Before anything is in the folder: then it is a copy.
-    for filled in {"at_tarn_ridge", "after_years"} & set(request.fixturenames):
+    for filled in {"at_tarn_ridge", "at_the_tents", "after_years"} & set(request.fixturenames):
         request.getfixturevalue(filled)
     if not folder.exists():
         shutil.copytree(begun_once, folder)
@@ -41,6 +43,18 @@ def person(app):
 @pytest.fixture
 def at_tarn_ridge(folder, with_demo):
     with_demo(folder)
+
+
+@pytest.fixture
+def at_the_tents(folder, with_demo):
+    """The demonstration with its job of six alike and one odd, half of it cut."""
+    with_demo(folder)
+    load_job(folder)
+
+
+@pytest.fixture
+def jobs(store):
+    return JobStore(store.engine)
 
 
 @pytest.fixture

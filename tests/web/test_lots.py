@@ -5,13 +5,16 @@ from io import BytesIO
 import pytest
 from person import words
 from pypdf import PdfReader
-from test_many import JOB, at_tarn_ridge, in_a_row, jobs, left, tags  # noqa: F401 the same bench
+from tents import JOB, in_a_row, left, tags
 
 from euthyne.cli.demo_job import CUT
+from euthyne.core.jobs.job import one_more
+from euthyne.store.clock import now
+from euthyne.store.jobs import JobStore
 from euthyne.store.lots import LotStore
 from euthyne.store.stores import StoresStore
 
-pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
+pytestmark = pytest.mark.usefixtures("at_the_tents")
 
 
 @pytest.fixture
@@ -32,7 +35,7 @@ def test_a_lot_is_said_and_what_cannot_be_is_said_at_its_field(person, lots):
     assert (lot.number, lot.strands, lot.mohm_per_m) == ("K 4471", 30, 12.9)
 
 
-def test_nothing_is_cut_from_a_lot_that_waits_for_its_sample(person, jobs, lots):  # noqa: F811
+def test_nothing_is_cut_from_a_lot_that_waits_for_its_sample(person, jobs, lots):
     person.send("/stores/one/lot", name="Reel 1", number="K 4471", waits="yes")
     assert "its sample is not measured yet" in words(person.open("/stores/one?name=Reel 1"))
     person.send(f"{JOB}/cutting")
@@ -51,7 +54,7 @@ def test_a_lot_called_back_names_every_lead_and_those_at_the_bench_stand_still(
     person,
     store,
     jobs,
-    lots,  # noqa: F811
+    lots,
 ):
     """The sealed cord of the demonstration is said to be of the same lot as the tents' reel."""
     with_it = tags(jobs)[:CUT]
@@ -80,3 +83,53 @@ def test_a_count_keeps_why_it_is_not_what_it_should_be(person, store):
     person.send("/stores/one/count", name="Reel 1", left="30 m", why="taken for something else")
     moved = StoresStore(store.engine).movements("Reel 1")[0]
     assert (moved.why, left(store, "Reel 1")) == ("taken for something else", 30.0)
+
+
+def test_the_shopping_list_is_in_packs_by_supplier_and_what_came_is_in_stores(person, store, lots):
+    page = words(person.open("/stores/shopping"))
+    assert "Fell Cables" in page
+    assert "3 short 1 of 5, 21.50" in page
+    what = next(p.pack.what for p in JobStore(store.engine).packs() if p.pack.kind == "part")
+    table = person.client.get("/stores/shopping.csv").text
+    assert 'Fell Cables,"BS 1363 trailing socket, 13 A, rubber, hooded",3,1 of 5,21.50,3' in table
+    paper = PdfReader(BytesIO(person.client.get("/stores/shopping.pdf").data))
+    assert "Fell Cables" in paper.pages[0].extract_text()
+    page = person.send("/stores/shopping/came", 422, kind="part", what=what, left="a bag")
+    assert 'value="a bag"' in page
+    person.send(
+        "/stores/shopping/came", kind="part", what=what, left="5", name="Socket bag", number="S 9"
+    )
+    assert left(store, "Socket bag") == 5
+    assert lots.of("Socket bag").lot.number == "S 9"
+    assert "3 short 1 of 5" not in words(person.open("/stores/shopping"))
+
+
+@pytest.mark.parametrize(
+    ("typed", "said"),
+    [({"amount": "0"}, "pack"), ({"price": "-3"}, "price"), ({"days": "soon"}, "days")],
+)
+def test_a_pack_that_cannot_be_is_said_at_its_field(person, typed, said):
+    told = {"kind": "cable", "what": "H07RN-F 3G2.5", "amount": "25 m", "price": "30"} | typed
+    page = person.send("/stores/shopping/pack", 422, **told)
+    assert page.count("note-bad") == 1
+    assert said in words(page)
+
+
+def test_what_is_promised_is_asked_for_before_another_takes_it_and_counted_it_stands_on_the_bench(
+    person,
+    store,
+    jobs,
+):
+    """The plugs of the job's three open leads are kept; a lead of no job wants one of them."""
+    person.send(f"{JOB}/keep", keep="yes")
+    other = store.get(tags(jobs)[-1]).lead
+    store.begin(lambda tag: one_more(other, tag, now()), now(), "AB", "the same for nobody")
+    tag = max(h.lead.tag for h in store.all())
+    asked = words(person.confirm(tag, "lay-out").text)
+    assert "This is kept for another job" in asked
+    assert not store.get(tag).lead.build.done
+    person.confirm(tag, "lay-out", promised="yes")
+    assert store.get(tag).lead.build.done
+    assert f"were taken for {tag}" in jobs.log(1)[0].what
+    bench = words(person.open("/bench"))
+    assert "Leads for the visitor tents was promised BS 1363 plug" in bench

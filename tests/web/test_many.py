@@ -6,49 +6,15 @@ from io import BytesIO
 import pytest
 from person import words
 from pypdf import PdfReader
+from tents import JOB, in_a_row, left, next_step, tags
 
-from euthyne.cli.demo_job import CUT, LIKE, MANY, load_job
+from euthyne.cli.demo_job import CUT, LIKE, MANY
 from euthyne.core.jobs.job import is_cut
 from euthyne.core.lead.paths import with_value
 from euthyne.core.plan import plan_of
-from euthyne.store.jobs import JobStore
 from euthyne.store.stores import StoresStore
 
-
-@pytest.fixture
-def at_tarn_ridge(folder, with_demo):
-    with_demo(folder)
-    load_job(folder)
-
-
-pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
-JOB = "/jobs/1"
-
-
-@pytest.fixture
-def jobs(store):
-    return JobStore(store.engine)
-
-
-def tags(jobs):
-    """The tags of the leads that are alike."""
-    return [tag for tag in jobs.get(1).tags if tag > "TR-0042"]
-
-
-def left(store, name):
-    return next(s.left for s in StoresStore(store.engine).all() if s.name == name)
-
-
-def next_step(store, tag):
-    return plan_of(store.get(tag).lead).build.steps_left[0].key
-
-
-def in_a_row(person, store, waiting, code=200, **more):
-    """Confirms the next step of some leads in a row, with every part that a gate asks for."""
-    step = plan_of(store.get(waiting[0]).lead).build.steps_left[0]
-    asks = {f"on-{tag}": [a.part for a in step.asks] for tag in waiting} | more
-    told = {"step": step.key, "like": waiting[0], "tag": waiting, "initials": "AB"}
-    return person.send(f"{JOB}/bench", code, **told, **asks)
+pytestmark = pytest.mark.usefixtures("at_the_tents")
 
 
 def test_a_job_is_begun_and_its_leads_take_for_whom_and_by_when(person, store, jobs):

@@ -8,6 +8,7 @@ from euthyne.core.jobs.cuts import CuttingRule, Pack, cutting_list, cuttings
 from euthyne.core.jobs.job import Job, one_more
 from euthyne.core.lead import Lead, StepDone
 from euthyne.core.plan import plan_of
+from euthyne.core.stores.needs import needs
 from euthyne.store.clock import now
 from euthyne.store.database import checkpoint
 from euthyne.store.jobs import JobStore
@@ -49,6 +50,9 @@ def _load(store: LeadStore, jobs: JobStore) -> None:
     jobs.join(number, ODD, now(), "demo")
     for pack in COILS:
         jobs.keep_pack(pack)
+    for need in needs(plan_of(store.get(tags[0]).lead)):
+        if "trailing socket" in need.words:
+            jobs.keep_pack(Pack("part", need.what, 5, 21.5, "Fell Cables", 3))
     for tag in tags[:CUT]:
         store.change(tag, _next_step, now(), "RM", "Build: lay-out done", also=draw_down)
     plans = [plan_of(store.get(tag).lead) for tag in (*tags, ODD)]

@@ -130,6 +130,19 @@ class JobStore:
             row = session.scalar(query)
             return _kept(session, row) if row is not None else None
 
+    @while_unchanged
+    def by_tag(self) -> dict[str, int]:
+        """The number of the job of each lead that is of one, by its tag."""
+        query = select(LeadRow.tag, JobLeadRow.job_id).join(
+            JobLeadRow, JobLeadRow.lead_id == LeadRow.id
+        )
+        with self.engine.connect() as db:
+            return {row.tag: row.job_id for row in db.execute(query)}
+
+    def job_of(self, tag: str) -> int | None:
+        """The number of the job a lead is of; None for one that is of none."""
+        return self.by_tag().get(tag)
+
     def join(self, number: int, tag: str, at: str, by: str) -> None:
         """A lead is of this job from now on. Raises NoSuchJob, NoSuchLead."""
         with writing(self.engine) as session:

@@ -55,6 +55,7 @@ from euthyne.web import (
     screens,
     shelf,
     shop,
+    shopping,
     signin,
     standin,
     stores,
@@ -94,6 +95,7 @@ def create_app(
     app.extensions["stores"] = StoresStore(store.engine)
     app.extensions["lots"] = LotStore(store.engine)
     app.extensions["jobs"] = JobStore(store.engine)
+    app.jinja_env.globals["job_of"] = app.extensions["jobs"].job_of
     app.extensions["people"] = PeopleStore(store.engine)
     app.extensions["shelf"] = ShelfStore(store.engine)
     app.jinja_env.filters.update(filters())
@@ -154,6 +156,7 @@ def create_app(
         copies_room,
         one,
         shop,
+        shopping,
         panel,
         cost,
     ):

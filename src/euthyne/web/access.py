@@ -56,6 +56,7 @@ PRESSES = {
     "many": Act.MAKE, "one": Act.MAKE, "people": Act.MAKE, "practices": Act.KEEP,
     "probing": Act.PROVE, "prove": Act.PROVE, "rework": Act.MAKE, "screens": Act.PROVE, "shelf": Act.MAKE,
     "standin": Act.PROVE, "stores": Act.MAKE, "tag": Act.PROVE, "house": Act.KEEP, "shop": Act.KEEP,
+    "shopping": Act.MAKE,
     "measures": Act.KEEP,
 }  # fmt: skip
 OTHERWISE = {

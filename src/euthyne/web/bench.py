@@ -3,11 +3,15 @@
 from dataclasses import dataclass
 from datetime import date, timedelta
 
-from flask import Blueprint, redirect, render_template, url_for
+from flask import Blueprint, current_app, redirect, render_template, url_for
 from werkzeug.wrappers import Response
 
+from euthyne.core.jobs.kit import broken
 from euthyne.core.lead.stage import Stage
+from euthyne.core.stores.naming import words_of
+from euthyne.core.stores.stock import BY_LENGTH
 from euthyne.store.afterlife import quarantined
+from euthyne.store.jobs import JobStore
 from euthyne.store.leads import LeadGroup
 from euthyne.store.listing import NO_DAY
 from euthyne.web.copies import age, copies, warnings
@@ -15,12 +19,14 @@ from euthyne.web.frame import LeadPage, rows, store
 from euthyne.web.handing import waiting
 from euthyne.web.people import wrong_pins
 from euthyne.web.shop import bench_questions
-from euthyne.web.stores import short
+from euthyne.web.stores import short, usable
 
 blueprint = Blueprint("bench", __name__)
 SOON = timedelta(days=30)
 # Leads in hand that are shown, each drawn; the others are counted by what they wait for.
 SHOWN = 30
+# So many of one name for one job are one row.
+MANY = 3
 LATELY = 4
 DUE = 12
 
@@ -36,6 +42,11 @@ class Waiting:
     stopped: bool
     pages: list[LeadPage]
     many: int
+
+    @property
+    def rows(self) -> list[list[LeadPage]]:
+        """Its leads, several of one name for one job as one row."""
+        return together(self.pages)
 
     @property
     def folded(self) -> int:
@@ -71,8 +82,40 @@ def show() -> str:
         waiting=waiting(),
         last_line=last_line,
         short=short(),
+        broken=_broken(),
         **(bench_questions() if store().newest() is None else {}),
     )
+
+
+def _broken() -> list[tuple[int, str, str, str]]:
+    """Promises that Stores cannot keep any more: the job's number and name, of what, and how much is there."""
+    jobs: JobStore = current_app.extensions["jobs"]
+    return [
+        (
+            promise.job,
+            jobs.get(promise.job).job.name,
+            words_of(promise.kind, promise.what),  # type: ignore[arg-type]
+            f"{there:g} of {promise.amount:g}{' m' if promise.kind in BY_LENGTH else ''}",
+        )
+        for promise, there in broken(jobs.promises(), usable())
+    ]
+
+
+def together(pages: list[LeadPage]) -> list[list[LeadPage]]:
+    """Leads in the order they come, those of one name for one job together where they are so many that
+    they would hide the others.
+    """
+    jobs: JobStore = current_app.extensions["jobs"]
+    of_job = jobs.by_tag()
+    found: dict[tuple[str, str], list[LeadPage]] = {}
+    for page in pages:
+        number = of_job.get(page.tag)
+        key = (f"J-{number}", page.held.lead.name) if number else (page.tag, "")
+        found.setdefault(key, []).append(page)
+    rows = []
+    for them in found.values():
+        rows += [them] if len(them) >= MANY else [[page] for page in them]
+    return rows
 
 
 def grouped(pages: list[LeadPage], counted: list[LeadGroup]) -> list[Waiting]:

@@ -3,10 +3,11 @@
 from dataclasses import dataclass, replace
 from functools import lru_cache, partial
 
-from flask import Blueprint, redirect, render_template, request, url_for
+from flask import Blueprint, current_app, redirect, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
+from euthyne.core.jobs.kit import taken_from_others
 from euthyne.core.lead import Lead, Rework, StepDone
 from euthyne.core.lead.stage import Stage
 from euthyne.core.lead.step import step_named
@@ -17,11 +18,14 @@ from euthyne.core.stages.build.buildsteps import part_words
 from euthyne.core.stages.build.joinsteps import judged_kind
 from euthyne.core.standing.progress import progress
 from euthyne.core.standing.rework import thrown_away
+from euthyne.core.stores.needs import needs
+from euthyne.core.stores.stock import USED_UP
 from euthyne.core.trade.figure import mm
 from euthyne.drawing.bench import bench_drawing
 from euthyne.drawing.judge import row
 from euthyne.store.afterlife import aside_for
 from euthyne.store.clock import now
+from euthyne.store.jobs import JobStore
 from euthyne.store.leads import WORDS
 from euthyne.store.stores import draw_down
 from euthyne.web.articles import LONGEST, article_at
@@ -39,7 +43,7 @@ from euthyne.web.frame import (
 from euthyne.web.measured import held_up, keep_readings, step_readings
 from euthyne.web.people import initials_given
 from euthyne.web.pulse import here
-from euthyne.web.stores import laid
+from euthyne.web.stores import laid, usable
 from euthyne.web.typed_reading import TypedReading
 
 blueprint = Blueprint("build", __name__)
@@ -215,6 +219,8 @@ def done(tag: str) -> str | Response:
     """
     refuse_set_aside(tag)
     keys, initials = _pressed(tag), initials_given()
+    if (asked := promised_elsewhere(tag, keys, initials)) is not None:
+        return asked
     touched = set(request.form.getlist("on"))
     tool = " ".join(request.form.get("tool", "").split())[:LONGEST]
     if (still := _other_die(tag, keys, tool)) is not None:
@@ -244,6 +250,45 @@ def done(tag: str) -> str | Response:
         answer.headers["HX-Push-Url"] = url_for("build.bench", tag=tag)
         return answer
     return redirect(url_for("build.bench", tag=tag), 303)
+
+
+def promised_elsewhere(tag: str, keys: list[str], initials: str) -> str | None:
+    """A page that asks, where what a step takes is kept for another job; None where nobody is robbed, or it
+    is taken all the same, which is then in that job's log.
+    """
+    plan, jobs = lead_page(tag).plan, jobs_of_app()
+    takes = {"lay-out": lambda n: n.kind != "cable", "cut": lambda n: n.kind == "cable"}
+    needed = [
+        need
+        for key in keys
+        if key in takes and key not in {d.step for d in plan.lead.build.done}
+        for need in needs(plan)
+        if need.kind in USED_UP and takes[key](need)
+    ]
+    robbed = taken_from_others(needed, usable(), jobs.promises(), jobs.job_of(tag))
+    if not robbed:
+        return None
+    if request.form.get("promised") != "yes":
+        names = {number: jobs.get(number).job.name for _, number, _ in robbed}
+        return render_template(
+            "build/promised.html",
+            tag=tag,
+            robbed=robbed,
+            names=names,
+            sent=request.form.items(multi=True),
+        )
+    for need, number, lacking in robbed:
+        amount = f"{lacking:.2f} m" if need.by_length else f"{lacking:g}"
+        jobs.say(
+            number, now(), initials, f"{amount} of {need.what} kept for it were taken for {tag}"
+        )
+    return None
+
+
+def jobs_of_app() -> JobStore:
+    """The jobs of this application."""
+    found: JobStore = current_app.extensions["jobs"]
+    return found
 
 
 def refuse_set_aside(tag: str) -> None:

@@ -96,13 +96,13 @@ def as_csv() -> Response:
     out = StringIO()
     writer = csv.writer(out)
     writer.writerow(HEAD)
-    writer.writerows(map(_harmless, row) for row in _rows(lots().with_some(_number())))
+    writer.writerows([harmless(cell) for cell in row] for row in _rows(lots().with_some(_number())))
     answer = Response(out.getvalue(), mimetype="text/csv")
     answer.headers.set("Content-Disposition", "attachment", filename="call-back.csv")
     return answer
 
 
-def _harmless(cell: str) -> str:
+def harmless(cell: str) -> str:
     """A cell that no spreadsheet takes for a sum."""
     return f"'{cell}" if cell[:1] in ("=", "+", "-", "@", "\t", "\r") else cell
 

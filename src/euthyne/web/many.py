@@ -18,7 +18,7 @@ from euthyne.store.clock import now
 from euthyne.store.jobs import KeptJob
 from euthyne.store.stores import draw_down
 from euthyne.web.articles import LONGEST
-from euthyne.web.build import picture, refuse_set_aside, with_step
+from euthyne.web.build import picture, promised_elsewhere, refuse_set_aside, with_step
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import say
 from euthyne.web.frame import LeadPage, lead_page, store, who
@@ -111,7 +111,7 @@ def _lay(kept: KeptJob) -> None:
 
 
 @blueprint.post(f"/jobs/<{NUMBER}>/cut")
-def cut(number: int) -> Response:
+def cut(number: int) -> Response | str:
     """A lead's lengths are cut: its Cut step, the list and Stores in one transaction."""
     kept, tag, initials = jobs().get(number), request.form.get("tag", ""), initials_given()
     listed = jobs().cutting(number)
@@ -124,6 +124,8 @@ def cut(number: int) -> Response:
         )
 
     refuse_set_aside(tag)
+    if (asked := promised_elsewhere(tag, ["cut"], initials)) is not None:
+        return asked
 
     def cut_here(lead: Lead) -> Lead:
         lead = replace(lead, cut=replace(lead.cut, piece=own[0].piece))
@@ -235,12 +237,15 @@ def _last_tool(here: RowShown) -> str:
 
 
 @blueprint.post(f"/jobs/<{NUMBER}>/bench")
-def done(number: int) -> Response | tuple[str, int]:
+def done(number: int) -> Response | str | tuple[str, int]:
     """A step is done on each lead that was ticked; one that lacks something keeps its own step open."""
     kept, initials, key = jobs().get(number), initials_given(), request.form.get("step", "")
     only = request.form.get("only", "")
     tags = [only] if only else request.form.getlist("tag")
     tool = " ".join(request.form.get("tool", "").split())[:LONGEST]
+    for tag in (t for t in tags if t in kept.tags):
+        if (asked := promised_elsewhere(tag, [key], initials)) is not None:
+            return asked
     problems: dict[str, str] = {}
     for tag in tags:
         if tag not in kept.tags:

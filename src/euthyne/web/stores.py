@@ -174,7 +174,7 @@ def add() -> str | Response | tuple[str, int]:
     if not form.validate():
         return _shown(form), 422
     try:
-        kept().add(form.stock(partial(_fresh, kind)), now(), who())
+        kept().add(form.stock(partial(fresh_name, kind)), now(), who())
     except Refused as refused:
         for fault in refused.faults:
             form[fault.field].errors = [say(fault)]
@@ -182,7 +182,7 @@ def add() -> str | Response | tuple[str, int]:
     return redirect(url_for("stores.show"), 303)
 
 
-def _fresh(kind: StockKind, what: str) -> str:
+def fresh_name(kind: StockKind, what: str) -> str:
     """A name of its own for what was given none."""
     taken = {s.name for s in on_hand()}
     base = "Reel"

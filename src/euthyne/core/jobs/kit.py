@@ -79,7 +79,7 @@ def _still_needed(plan: Plan) -> list[Need]:
 def _line(
     need: Need, stores: Sequence[Stock], promises: Sequence[Promise], job: int | None
 ) -> KitLine:
-    on_hand = sum(s.left for s in stores if (s.kind, s.what) == (need.kind, need.what))
+    on_hand = _left(need.kind, need.what, stores)
     same = [p for p in promises if (p.kind, p.what) == (need.kind, need.what)]
     return KitLine(
         need,
@@ -87,6 +87,49 @@ def _line(
         sum(p.amount for p in same if p.job != job),
         sum(p.amount for p in same if p.job == job),
     )
+
+
+def taken_from_others(
+    needed: Iterable[Need], stores: Sequence[Stock], promises: Iterable[Promise], job: int | None
+) -> tuple[tuple[Need, int, float], ...]:
+    """What is kept for other jobs and would not be there any more once a lead took what it needs: the need,
+    the job, how much that job would lack.
+
+    Parameters: needed by the lead now; stores; promises; job, the lead's own.
+    """
+    told = [p for p in promises if p.job != job]
+    found = []
+    for need in needed:
+        left = _left(need.kind, need.what, stores) - need.amount
+        for promise in told:
+            if (promise.kind, promise.what) != (need.kind, need.what):
+                continue
+            lacking = promise.amount - max(left, 0.0)
+            if lacking > 1e-9:
+                found.append((need, promise.job, lacking))
+            left -= promise.amount
+    return tuple(found)
+
+
+def broken(
+    promises: Iterable[Promise], stores: Sequence[Stock]
+) -> tuple[tuple[Promise, float], ...]:
+    """The promises that Stores cannot keep any more, since somebody counted anew or took it: each with what
+    there is for it, the earliest served first.
+    """
+    left: dict[tuple[str, str], float] = {}
+    found = []
+    for promise in promises:
+        key = (promise.kind, promise.what)
+        there = left.setdefault(key, _left(*key, stores))
+        if there < promise.amount - 1e-9:
+            found.append((promise, max(there, 0.0)))
+        left[key] = there - promise.amount
+    return tuple(found)
+
+
+def _left(kind: str, what: str, stores: Sequence[Stock]) -> float:
+    return sum(s.left for s in stores if (s.kind, s.what) == (kind, what))
 
 
 @dataclass(frozen=True)

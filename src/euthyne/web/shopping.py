@@ -1,0 +1,251 @@
+"""The shopping list: what is short over all leads, in the packs it is sold in, by supplier; what has come goes
+into Stores from here.
+"""
+
+import csv
+from collections.abc import Iterable
+from dataclasses import dataclass
+from functools import partial
+from io import StringIO
+from typing import Any
+
+from flask import Blueprint, Response, redirect, render_template, request, url_for
+from werkzeug.wrappers import Response as Answer
+from wtforms import Form, HiddenField, StringField
+from wtforms.validators import Length
+
+from euthyne.core.jobs.cuts import Pack
+from euthyne.core.jobs.job import Job
+from euthyne.core.jobs.kit import KitLine, ToBuy, to_buy
+from euthyne.core.stores.lot import Lot
+from euthyne.core.stores.stock import BY_LENGTH, USED_UP, Stock, StockKind
+from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.figure import metres
+from euthyne.core.trade.quantity import MONEY, read_quantity, read_whole
+from euthyne.exchange.job_papers import list_pdf
+from euthyne.store.clock import now
+from euthyne.web.callback import harmless
+from euthyne.web.cost import rates
+from euthyne.web.fields import say
+from euthyne.web.frame import who
+from euthyne.web.jobs import jobs
+from euthyne.web.measures import measures, usual_paper
+from euthyne.web.stores import fresh_name, kept, lots, short
+from euthyne.web.takein import ReadField, read_amount
+
+blueprint = Blueprint("shopping", __name__)
+NOBODY = "supplier not said"
+
+
+def wanted() -> tuple[ToBuy, ...]:
+    """What is short for the leads that are sized and not begun, in the packs it is sold in."""
+    lines = [KitLine(need, there, 0.0, 0.0) for need, there in short() if need.kind in USED_UP]
+    return to_buy(lines, [kept_pack.pack for kept_pack in jobs().packs()])
+
+
+def by_supplier(listed: Iterable[ToBuy]) -> dict[str, list[ToBuy]]:
+    """The list by who sells it; what nobody said last."""
+    found: dict[str, list[ToBuy]] = {}
+    for one in listed:
+        found.setdefault((one.pack.supplier if one.pack else "") or NOBODY, []).append(one)
+    return dict(sorted(found.items(), key=lambda pair: (pair[0] == NOBODY, pair[0])))
+
+
+class PackForm(Form):
+    """How something is sold."""
+
+    kind, what = HiddenField(), HiddenField()
+    amount = ReadField("In one pack")
+    price = ReadField("Price of a pack")
+    supplier = StringField("Sold by", [Length(0, 60, "60 letters at most")])
+    days = ReadField("Days to come")
+    least = ReadField("Least order, packs")
+
+    def __init__(self, asked: StockKind, *given: Any, **named: Any) -> None:
+        super().__init__(*given, **named)
+        self.asked = asked
+        self.amount.read = partial(read_amount, asked)
+        self.price.read = lambda text: read_quantity(text, MONEY, "price").value
+        self.days.read = lambda text: read_whole(text or "0", 0, 365, "days", "how many days")
+        self.least.read = lambda text: read_whole(text or "1", 1, 10_000, "least", "how many")
+
+    def pack(self) -> Pack:
+        """The pack it says."""
+        return Pack(
+            kind=self.asked,  # type: ignore[arg-type]
+            what=(self.what.data or "")[:80],
+            amount=self.amount.value,
+            price=self.price.value,
+            supplier=" ".join((self.supplier.data or "").split()),
+            days=self.days.value,
+            least=self.least.value,
+        )
+
+
+class CameForm(Form):
+    """Something that has come."""
+
+    kind, what = HiddenField(), HiddenField()
+    left = ReadField("What came")
+    name = StringField("Called", [Length(0, 40, "40 letters at most")])
+    number = StringField("Lot", [Length(0, 40, "40 letters at most")])
+    supplier = StringField("From", [Length(0, 60, "60 letters at most")])
+    price = ReadField("Price, each or a metre")
+
+    def __init__(self, asked: StockKind, *given: Any, **named: Any) -> None:
+        super().__init__(*given, **named)
+        self.asked = asked
+        self.left.read = partial(read_amount, asked)
+        self.price.read = lambda text: read_quantity(text, MONEY, "price").value if text else None
+
+
+@dataclass(frozen=True)
+class Line:
+    """A line of the list as it is shown, with its two forms."""
+
+    one: ToBuy
+    pack: PackForm
+    came: CameForm
+    open: bool
+
+
+@blueprint.get("/stores/shopping")
+def show() -> str:
+    """The list, by supplier."""
+    return _shown()
+
+
+def _shown(sent: PackForm | CameForm | None = None) -> str:
+    groups = {
+        supplier: [_line(one, sent) for one in them]
+        for supplier, them in by_supplier(wanted()).items()
+    }
+    priced = [one.price for one in wanted() if one.price is not None]
+    return render_template(
+        "stores/shopping.html",
+        groups=groups,
+        total=sum(priced),
+        unpriced=sum(one.price is None for one in wanted()),
+        rates=rates(),
+        by_length=BY_LENGTH,
+    )
+
+
+def _line(one: ToBuy, sent: PackForm | CameForm | None) -> Line:
+    need, pack = one.line.need, one.pack
+    mine = sent is not None and (sent.kind.data, sent.what.data) == (need.kind, need.what)
+    packed = (
+        sent
+        if mine and isinstance(sent, PackForm)
+        else PackForm(
+            need.kind,
+            kind=need.kind,
+            what=need.what,
+            amount=f"{pack.amount:g}{' m' if need.by_length else ''}" if pack else "",
+            price=f"{pack.price:.2f}" if pack else "",
+            supplier=pack.supplier if pack else "",
+            days=str(pack.days) if pack else "",
+            least=str(pack.least) if pack else "",
+        )
+    )
+    came = (
+        sent
+        if mine and isinstance(sent, CameForm)
+        else CameForm(
+            need.kind, kind=need.kind, what=need.what, supplier=pack.supplier if pack else ""
+        )
+    )
+    return Line(one, packed, came, mine)
+
+
+def _kind() -> StockKind:
+    kind = next((k for k in USED_UP if k == request.form.get("kind")), None)
+    if kind is None:
+        what = "nothing says what kind of thing it is"
+        raise Refused(Fault("kind", what, "one of those on the list"))
+    return kind
+
+
+@blueprint.post("/stores/shopping/pack")
+def keep_pack() -> Answer | tuple[str, int]:
+    """How something is sold, kept with it."""
+    form = PackForm(_kind(), request.form)
+    if not form.validate():
+        return _shown(form), 422
+    if form.amount.value <= 0:
+        form.amount.errors = ["Nothing is in it. What would do: how much one pack holds."]
+        return _shown(form), 422
+    jobs().keep_pack(form.pack())
+    return redirect(url_for("shopping.show"), 303)
+
+
+@blueprint.post("/stores/shopping/came")
+def came() -> Answer | tuple[str, int]:
+    """Something has come: it is in Stores, with its lot."""
+    form = CameForm(_kind(), request.form)
+    if not form.validate():
+        return _shown(form), 422
+    supplier = " ".join((form.supplier.data or "").split())
+    stock = Stock(
+        name=(form.name.data or "").strip() or fresh_name(form.asked, form.what.data or ""),
+        kind=form.asked,
+        what=(form.what.data or "")[:80],
+        left=form.left.value,
+        price=form.price.value,
+        source=supplier,
+    )
+    try:
+        kept().add(stock, now(), who(), "came, from the shopping list")
+    except Refused as refused:
+        form.name.errors = [say(refused.faults[0])]
+        return _shown(form), 422
+    number = " ".join((form.number.data or "").split())
+    lots().keep(stock.name, Lot(number=number, supplier=supplier, came_on=now()[:10]))
+    return redirect(url_for("shopping.show"), 303)
+
+
+HEAD = ("Sold by", "What", "Short", "Packs", "Price", "Days")
+
+
+def _rows() -> list[list[str]]:
+    rows = []
+    for supplier, them in by_supplier(wanted()).items():
+        for one in them:
+            need, pack = one.line.need, one.pack
+            amount = f"{metres(one.line.short):.2f}" if need.by_length else f"{one.line.short:g}"
+            of = f"{metres(pack.amount):g}" if pack and need.by_length else ""
+            packs = f"{one.packs} of {of or format(pack.amount, 'g')}" if pack else ""
+            price = "" if one.price is None else f"{one.price:.2f}"
+            rows.append(
+                [supplier, need.words, amount, packs, price, str(pack.days) if pack else ""]
+            )
+    return rows
+
+
+@blueprint.get("/stores/shopping.csv")
+def as_csv() -> Response:
+    """The list as CSV."""
+    out = StringIO()
+    writer = csv.writer(out)
+    writer.writerow(HEAD)
+    writer.writerows([harmless(cell) for cell in row] for row in _rows())
+    answer = Response(out.getvalue(), mimetype="text/csv")
+    answer.headers.set("Content-Disposition", "attachment", filename="shopping.csv")
+    return answer
+
+
+@blueprint.get("/stores/shopping.pdf")
+def on_paper() -> Response:
+    """The list on paper."""
+    title = "Shopping list"
+    content = list_pdf(
+        title,
+        Job("all leads in hand"),
+        HEAD,
+        _rows(),
+        [0.16, 0.36, 0.13, 0.15, 0.11, 0.09],
+        usual_paper(),
+        ["Prices are without tax; a pack is bought whole."],
+        measures(),
+    )
+    return Response(content, mimetype="application/pdf")
