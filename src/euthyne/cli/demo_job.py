@@ -54,16 +54,16 @@ def _load(store: LeadStore, jobs: JobStore) -> None:
         if "trailing socket" in need.words:
             jobs.keep_pack(Pack("part", need.what, 5, 21.5, "Fell Cables", 3))
     for tag in tags[:CUT]:
-        store.change(tag, _next_step, now(), "RM", "Build: lay-out done", also=draw_down)
+        store.change(tag, with_next_step, now(), "RM", "Build: lay-out done", also=draw_down)
     plans = [plan_of(store.get(tag).lead) for tag in (*tags, ODD)]
     stock = StoresStore(store.engine).all()
     listed = cutting_list(cuttings(plans, stock, COILS, {"": CuttingRule()}))
     jobs.lay_cutting(number, listed, now(), "demo")
     for tag in tags[:CUT]:
-        store.change(tag, _next_step, now(), "RM", "Build: cut", also=jobs.cut(number, tag))
+        store.change(tag, with_next_step, now(), "RM", "Build: cut", also=jobs.cut(number, tag))
 
 
-def _next_step(lead: Lead) -> Lead:
+def with_next_step(lead: Lead) -> Lead:
     """A lead with its next step done."""
     plan = plan_of(lead)
     done = (*lead.build.done, StepDone(plan.build.steps_left[0].key, now(), "RM"))

@@ -56,6 +56,7 @@ from euthyne.web import (
     shelf,
     shop,
     shopping,
+    siblings,
     signin,
     standin,
     stores,
@@ -95,7 +96,9 @@ def create_app(
     app.extensions["stores"] = StoresStore(store.engine)
     app.extensions["lots"] = LotStore(store.engine)
     app.extensions["jobs"] = JobStore(store.engine)
-    app.jinja_env.globals["job_of"] = app.extensions["jobs"].job_of
+    app.jinja_env.globals.update(
+        job_of=app.extensions["jobs"].job_of, siblings_of=siblings.siblings_of
+    )
     app.extensions["people"] = PeopleStore(store.engine)
     app.extensions["shelf"] = ShelfStore(store.engine)
     app.jinja_env.filters.update(filters())
