@@ -23,6 +23,7 @@ from euthyne.web.errors import NotNow
 from euthyne.web.fields import say
 from euthyne.web.frame import LeadPage, lead_page, store, who
 from euthyne.web.jobs import NUMBER, cut_from, jobs, open_plans, pages_of
+from euthyne.web.leads import as_tag
 from euthyne.web.measures import read_here
 from euthyne.web.people import initials_given
 from euthyne.web.stores import kept as stores
@@ -280,3 +281,18 @@ def _done(tag: str, key: str, initials: str, touched: set[str], tool: str) -> st
     except NotNow as still:
         return still.why
     return ""
+
+
+@blueprint.get(f"/jobs/<{NUMBER}>/prove")
+def prove(number: int) -> Response:
+    """The tester stands still, and a lead comes by: its proof, by the tag that was typed or scanned."""
+    kept = jobs().get(number)
+    typed = request.args.get("tag", "").strip()[:120].rpartition("/")[2]
+    tag = as_tag(typed, store().setting("tag_prefix") or "L")
+    if tag not in kept.tags:
+        raise NotNow(
+            f"{tag or 'Nothing'} is not of this job. What would do: one of {', '.join(kept.tags[:12])}.",
+            url_for("many.show", number=number),
+            "Back to the bench of the job",
+        )
+    return redirect(url_for("screens.show", tag=tag), 303)

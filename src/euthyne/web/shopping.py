@@ -4,7 +4,6 @@ into Stores from here.
 
 import csv
 from collections.abc import Iterable
-from dataclasses import dataclass
 from functools import partial
 from io import StringIO
 from typing import Any
@@ -18,7 +17,7 @@ from euthyne.core.jobs.cuts import Pack
 from euthyne.core.jobs.job import Job
 from euthyne.core.jobs.kit import KitLine, ToBuy, to_buy
 from euthyne.core.stores.lot import Lot
-from euthyne.core.stores.stock import BY_LENGTH, USED_UP, Stock, StockKind
+from euthyne.core.stores.stock import USED_UP, Stock, StockKind
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.figure import metres
 from euthyne.core.trade.quantity import MONEY, read_quantity, read_whole
@@ -99,63 +98,45 @@ class CameForm(Form):
         self.price.read = lambda text: read_quantity(text, MONEY, "price").value if text else None
 
 
-@dataclass(frozen=True)
-class Line:
-    """A line of the list as it is shown, with its two forms."""
-
-    one: ToBuy
-    pack: PackForm
-    came: CameForm
-    open: bool
-
-
 @blueprint.get("/stores/shopping")
 def show() -> str:
-    """The list, by supplier."""
-    return _shown()
+    """The list, by supplier; a form under the line it was asked for."""
+    asked = request.args.get("form", "")
+    one = next((x for x in wanted() if x.line.need.key == request.args.get("at")), None)
+    if one is None or asked not in ("came", "pack"):
+        return _shown()
+    return _shown(_came_form(one) if asked == "came" else _pack_form(one))
 
 
-def _shown(sent: PackForm | CameForm | None = None) -> str:
-    groups = {
-        supplier: [_line(one, sent) for one in them]
-        for supplier, them in by_supplier(wanted()).items()
-    }
-    priced = [one.price for one in wanted() if one.price is not None]
+def _shown(form: PackForm | CameForm | None = None) -> str:
+    listed = wanted()
+    priced = [one.price for one in listed if one.price is not None]
     return render_template(
         "stores/shopping.html",
-        groups=groups,
+        groups=by_supplier(listed),
         total=sum(priced),
-        unpriced=sum(one.price is None for one in wanted()),
+        unpriced=len(listed) - len(priced),
         rates=rates(),
-        by_length=BY_LENGTH,
+        form=form,
+        form_at=f"{form.kind.data}:{form.what.data}" if form else "",
+        form_is="came" if isinstance(form, CameForm) else "pack",
     )
 
 
-def _line(one: ToBuy, sent: PackForm | CameForm | None) -> Line:
+def _pack_form(one: ToBuy) -> PackForm:
     need, pack = one.line.need, one.pack
-    mine = sent is not None and (sent.kind.data, sent.what.data) == (need.kind, need.what)
-    packed = (
-        sent
-        if mine and isinstance(sent, PackForm)
-        else PackForm(
-            need.kind,
-            kind=need.kind,
-            what=need.what,
-            amount=f"{pack.amount:g}{' m' if need.by_length else ''}" if pack else "",
-            price=f"{pack.price:.2f}" if pack else "",
-            supplier=pack.supplier if pack else "",
-            days=str(pack.days) if pack else "",
-            least=str(pack.least) if pack else "",
-        )
-    )
-    came = (
-        sent
-        if mine and isinstance(sent, CameForm)
-        else CameForm(
-            need.kind, kind=need.kind, what=need.what, supplier=pack.supplier if pack else ""
-        )
-    )
-    return Line(one, packed, came, mine)
+    said = {"kind": need.kind, "what": need.what}
+    if pack:
+        unit = " m" if need.by_length else ""
+        said |= {"amount": f"{pack.amount:g}{unit}", "price": f"{pack.price:.2f}"}
+        said |= {"supplier": pack.supplier, "days": str(pack.days), "least": str(pack.least)}
+    return PackForm(need.kind, **said)
+
+
+def _came_form(one: ToBuy) -> CameForm:
+    need = one.line.need
+    supplier = one.pack.supplier if one.pack else ""
+    return CameForm(need.kind, kind=need.kind, what=need.what, supplier=supplier)
 
 
 def _kind() -> StockKind:
