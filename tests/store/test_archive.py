@@ -9,6 +9,11 @@ from click.testing import CliRunner
 from made_up import add_made_up
 
 from euthyne.cli import main, open_store
+from euthyne.cli.demo_job import load_job
+from euthyne.core.jobs.kit import Promise
+from euthyne.core.stores.lot import Lot
+from euthyne.store.jobs import JobStore
+from euthyne.store.lots import LotStore
 from euthyne.store.shelf import ShelfStore
 from euthyne.store.stores import StoresStore
 
@@ -33,6 +38,13 @@ def log(tmp_path_factory, loaded_once):
     shelf.keep_leaflet("TR-0023", "sheet.pdf", b"%PDF-1 a sheet", AT, "RM")
     shelf.keep_leaflet("TR-0022", "the same.pdf", b"%PDF-1 a sheet", AT, "RM")
     shelf.add(own_part(), AT, "RM")
+    load_job(folder)
+    lots = LotStore(store.engine)
+    lots.keep("Reel 1", Lot("K 4471", "Fell Cables", "2026-11-02", strands=30))
+    lots.bar("K 4471", "aluminium under the plating")
+    lots.came_back("K 4471", "TR-0012", True, AT, "RM")
+    jobs = JobStore(store.engine)
+    jobs.promise(1, [Promise(1, "part", "bs1363-plug", 3)], AT, "RM")
     store.put_away("TR-0020", True, AT, "RM")
     store.change("TR-0023", lambda lead: replace(lead, name="Éclairage 2"), AT, "RM", "renamed")
     return folder
@@ -55,6 +67,18 @@ def test_an_archive_in_and_out_again_is_the_same_bytes(log, tmp_path):
     answer = command("import", tmp_path / "one.zip", "--data", tmp_path / "new")
     assert answer.exit_code == 0, answer.output
     assert archive_of(tmp_path / "new", tmp_path / "two.zip") == first
+
+
+def test_jobs_and_lots_come_along(log, tmp_path):
+    archive_of(log, tmp_path / "one.zip")
+    command("import", tmp_path / "one.zip", "--data", tmp_path / "new")
+    before, after = (JobStore(open_store(f).engine) for f in (log, tmp_path / "new"))
+    assert after.get(1) == before.get(1)
+    assert (after.cutting(1), after.promises()) == (before.cutting(1), before.promises())
+    assert [k.pack for k in after.packs()] == [k.pack for k in before.packs()]
+    lots = LotStore(open_store(tmp_path / "new").engine)
+    assert lots.of("Reel 1").barred == "aluminium under the plating"
+    assert len(lots.with_some("K 4471")) == 3
 
 
 def test_nothing_is_missing_in_the_new_log(log, tmp_path):

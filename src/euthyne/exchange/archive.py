@@ -22,13 +22,14 @@ from euthyne.core.stages.tag.seal import ChainLink
 from euthyne.core.stores.stock import Stock
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.worded import Moment, Tag
+from euthyne.exchange.archived_jobs import ArchivedJobs, jobs_adapter
 from euthyne.exchange.reading import adapter_for, parse_json, read, refuse_newer
 
 if TYPE_CHECKING:
     from pydantic import TypeAdapter
 
 VERSION: Literal[1] = 1
-HEAD, STORES, CHAIN = "archive.json", "stores.json", "chain.json"
+HEAD, STORES, CHAIN, JOBS = "archive.json", "stores.json", "chain.json", "jobs.json"
 # Bytes of one document or leaflet; a log holds none that are larger.
 LARGEST = 50_000_000
 # Every member has this date, so that the same log is the same archive.
@@ -230,6 +231,10 @@ class ArchiveWriter:
         """Write Stores."""
         self._document(STORES, stores_adapter(), stores)
 
+    def jobs(self, jobs: ArchivedJobs) -> None:
+        """Write jobs, packs and lots."""
+        self._document(JOBS, jobs_adapter(), jobs)
+
     def chain(self, links: Iterable[ChainLink]) -> None:
         """Write what was done after the seals."""
         self._document(CHAIN, chain_adapter(), ArchivedChain(tuple(links)))
@@ -297,6 +302,13 @@ class ArchiveReader:
     def stores(self) -> ArchivedStores:
         """Stores."""
         found: ArchivedStores = _read(stores_adapter(), self._content(STORES), STORES)
+        return found
+
+    def jobs(self) -> ArchivedJobs:
+        """Jobs, packs and lots; none where the archive is of before there were any."""
+        if JOBS not in self.file.namelist():
+            return ArchivedJobs()
+        found: ArchivedJobs = _read(jobs_adapter(), self._content(JOBS), JOBS)
         return found
 
     def chain(self) -> tuple[ChainLink, ...] | None:

@@ -15,6 +15,7 @@ from euthyne.core.trade.identify import WireAnswer
 from euthyne.core.trade.measures import tell
 from euthyne.exchange import (
     archive,
+    archived_jobs,
     cutting_contract,
     lead_file,
     part_file,
@@ -112,6 +113,12 @@ FORMATS = (
         "An archive: `archive.json`",
         f"{ARCHIVED} What it is of. The settings are those of the log.",
         lambda: archive.head_adapter().json_schema(),
+    ),
+    Format(
+        "archive-jobs",
+        "An archive: `jobs.json`",
+        "Jobs with their leads, their logs and their cutting lists; how things are sold; lots.",
+        lambda: archived_jobs.jobs_adapter().json_schema(),
     ),
     Format(
         "archive-lead",

@@ -30,6 +30,7 @@ from euthyne.exchange.archive import (
     writing_archive,
 )
 from euthyne.exchange.part_file import kept_part, write_part
+from euthyne.store.archived_jobs import add_jobs, archived_jobs
 from euthyne.store.database import writing
 from euthyne.store.kept import Unreadable, lead_of
 from euthyne.store.leads import LeadStore, shown_in_lists
@@ -83,6 +84,7 @@ def write_archive(store: LeadStore, file: Path) -> None:
             own = tuple(sheets.get(part.id, []))
             archive.part(ArchivedPart(made, part.added_at, part.by, part.put_away, own))
         archive.stores(_stores(db))
+        archive.jobs(archived_jobs(db))
         settings = {s.key: s.value for s in db.execute(select(SettingRow))}
         archive.chain(links_of(db))
         found = audit(entries(db), None, house_of(db))
@@ -213,7 +215,8 @@ def _take_in(session: Session, archive: ArchiveReader, told: Callable[[int], Non
             told_of = {k: v for k, v in asdict(leaflet).items() if k != "line"}
             content = archive.leaflet(leaflet.sha256)
             session.add(SheetRow(part_id=part.part.id, content=content, **told_of))
-    _add_stores(session, archive.stores(), numbers)
+    called = _add_stores(session, archive.stores(), numbers)
+    add_jobs(session, archive.jobs(), numbers, called)
     _add_chain(session, archive.chain() or (), numbers)
     for key, value in archive.head.settings.items():
         if key not in OF_THE_FILE:
@@ -270,7 +273,10 @@ def _add_chain(session: Session, links: tuple[ChainLink, ...], numbers: dict[str
         session.flush()
 
 
-def _add_stores(session: Session, stores: ArchivedStores, numbers: dict[str, int]) -> None:
+def _add_stores(
+    session: Session, stores: ArchivedStores, numbers: dict[str, int]
+) -> dict[str, int]:
+    """Everything in Stores; returns the numbers of it by its names."""
     called: dict[str, int] = {}
     for one in stores.stock:
         row = StockRow(**asdict(one.stock), gone=one.gone)
@@ -292,3 +298,4 @@ def _add_stores(session: Session, stores: ArchivedStores, numbers: dict[str, int
                 why=move.why,
             )
         )
+    return called

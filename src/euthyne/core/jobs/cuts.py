@@ -131,7 +131,7 @@ class ListedCut:
 class CuttingList:
     """Every cut of a job, reel by reel, the longest of each first; made by the plan of that day."""
 
-    cuts: tuple[ListedCut, ...]
+    cuts: tuple[ListedCut, ...]  # in the order they are made
 
     @property
     def left(self) -> tuple[ListedCut, ...]:
