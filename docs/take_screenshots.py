@@ -15,6 +15,7 @@ from playwright.sync_api import sync_playwright
 from waitress import create_server
 
 from euthyne.cli import load_demo, open_store
+from euthyne.cli.demo_job import load_job
 from euthyne.store.copies import Copies
 from euthyne.web import create_app
 
@@ -27,14 +28,14 @@ VIEWS = {
     "ends": ("/leads/TR-0012/ends", 1280, 1000),
     "shelf": ("/shelf", 1280, 1000),
     "stores": ("/stores", 1280, 1150),
-    "leads": ("/leads", 1280, 1000),
+    "job": ("/jobs/1", 1280, 1560),
     "cut": ("/leads/TR-0023/cut", 1280, 1150),
     "build": ("/leads/TR-0015/build", 1280, 1060),
     "bench-step": ("/leads/TR-0014/build/bench?step=A-land--", 1280, 800),
     "telephone": ("/leads/TR-0029/build/bench?step=gate-B-land-cord.N", 390, 844),
     "prove": ("/leads/TR-0014/prove", 1280, 1600),
     "probe": ("/leads/TR-0025/prove/bench?at=read-insulation-E", 820, 1180),
-    "envelope": ("/envelope/drop", 1280, 1100),
+    "row": ("/jobs/1/bench?like=TR-0043", 820, 1180),
     "tag": ("/leads/TR-0012/tag", 1280, 880),
 }
 # Pixels below which a screen is a telephone in the hand.
@@ -58,6 +59,7 @@ def main() -> None:
     logging.getLogger("waitress.queue").setLevel(logging.ERROR)
     folder = Path(tempfile.mkdtemp())
     load_demo(folder)
+    load_job(folder)
     Copies(folder).keep(date.today())
     store = open_store(folder)
     server = create_server(create_app(store, folder), host="127.0.0.1", port=0)
