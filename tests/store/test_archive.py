@@ -11,6 +11,7 @@ from made_up import add_made_up
 from euthyne.cli import main, open_store
 from euthyne.cli.demo_job import load_job
 from euthyne.core.jobs.kit import Promise
+from euthyne.core.jobs.quote import Quote
 from euthyne.core.stores.lot import Lot
 from euthyne.store.jobs import JobStore
 from euthyne.store.lots import LotStore
@@ -45,6 +46,8 @@ def log(tmp_path_factory, loaded_once):
     lots.came_back("K 4471", "TR-0012", True, AT, "RM")
     jobs = JobStore(store.engine)
     jobs.promise(1, [Promise(1, "part", "bs1363-plug", 3)], AT, "RM")
+    quote = Quote("2026-11-26", "2026-12-26", "EUR", (), (), 25, 20, 60, 9.5)
+    jobs.give_quote(1, quote, b"%PDF-1 a quote", AT, "RM")
     store.put_away("TR-0020", True, AT, "RM")
     store.change("TR-0023", lambda lead: replace(lead, name="Éclairage 2"), AT, "RM", "renamed")
     return folder
@@ -75,6 +78,8 @@ def test_jobs_and_lots_come_along(log, tmp_path):
     before, after = (JobStore(open_store(f).engine) for f in (log, tmp_path / "new"))
     assert after.get(1) == before.get(1)
     assert (after.cutting(1), after.promises()) == (before.cutting(1), before.promises())
+    assert after.quotes(1) == before.quotes(1)
+    assert after.quote_page(1, 1) == b"%PDF-1 a quote"
     assert [k.pack for k in after.packs()] == [k.pack for k in before.packs()]
     lots = LotStore(open_store(tmp_path / "new").engine)
     assert lots.of("Reel 1").barred == "aluminium under the plating"

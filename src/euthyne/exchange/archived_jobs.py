@@ -4,10 +4,11 @@ from dataclasses import dataclass
 from functools import cache
 from typing import TYPE_CHECKING, Annotated
 
-from annotated_types import Ge, MaxLen
+from annotated_types import Ge, MaxLen, MinLen
 
 from euthyne.core.jobs.cuts import CuttingList, Pack
 from euthyne.core.jobs.job import Job
+from euthyne.core.jobs.quote import Quote
 from euthyne.core.stores.lot import Lot
 from euthyne.core.stores.stock import StockKind
 from euthyne.core.trade.worded import Moment, Tag
@@ -38,6 +39,14 @@ class ArchivedPromise:
 
 
 @dataclass(frozen=True)
+class ArchivedQuote:
+    """A quote as it was given; its page lies among the leaflets, under its sum."""
+
+    quote: Quote  # what it said
+    sha256: Annotated[str, MinLen(64), MaxLen(64)]  # sum of its page
+
+
+@dataclass(frozen=True)
 class ArchivedJob:
     """A job with all that is kept of it."""
 
@@ -48,6 +57,7 @@ class ArchivedJob:
     log: tuple[ArchivedJobLine, ...]  # what was done about it
     promises: tuple[ArchivedPromise, ...]  # what Stores keep for it
     cutting: CuttingList | None = None  # its cutting list, as it lies at the bench
+    quotes: tuple[ArchivedQuote, ...] = ()  # what it was quoted at, the first first
 
 
 @dataclass(frozen=True)

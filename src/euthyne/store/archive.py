@@ -30,7 +30,7 @@ from euthyne.exchange.archive import (
     writing_archive,
 )
 from euthyne.exchange.part_file import kept_part, write_part
-from euthyne.store.archived_jobs import add_jobs, archived_jobs
+from euthyne.store.archived_jobs import add_jobs, archived_jobs, quote_pages
 from euthyne.store.database import writing
 from euthyne.store.kept import Unreadable, lead_of
 from euthyne.store.leads import LeadStore, shown_in_lists
@@ -74,6 +74,8 @@ def write_archive(store: LeadStore, file: Path) -> None:
         for content in db.execute(select(LeafletRow.content).order_by(LeafletRow.id)).scalars():
             archive.leaflet(content)
         for content in db.execute(select(SheetRow.content).order_by(SheetRow.id)).scalars():
+            archive.leaflet(content)
+        for content in quote_pages(db):
             archive.leaflet(content)
         sheets: dict[str, list[ArchivedLeaflet]] = {}
         for x in db.execute(select(SheetRow).order_by(SheetRow.id)):
@@ -216,7 +218,7 @@ def _take_in(session: Session, archive: ArchiveReader, told: Callable[[int], Non
             content = archive.leaflet(leaflet.sha256)
             session.add(SheetRow(part_id=part.part.id, content=content, **told_of))
     called = _add_stores(session, archive.stores(), numbers)
-    add_jobs(session, archive.jobs(), numbers, called)
+    add_jobs(session, archive.jobs(), numbers, called, archive.leaflet)
     _add_chain(session, archive.chain() or (), numbers)
     for key, value in archive.head.settings.items():
         if key not in OF_THE_FILE:

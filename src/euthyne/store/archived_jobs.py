@@ -1,13 +1,15 @@
 """Jobs, packs and lots out of a log, and in again."""
 
-from collections.abc import Mapping
+from collections.abc import Callable, Iterator, Mapping
+from hashlib import sha256
 from typing import Any
 
-from sqlalchemy import Connection, select
+from sqlalchemy import Connection, Select, select
 from sqlalchemy.orm import Session
 
 from euthyne.core.jobs.cuts import CuttingList, Pack
 from euthyne.core.jobs.job import Job
+from euthyne.core.jobs.quote import Quote
 from euthyne.core.stores.lot import Lot
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.exchange.archived_jobs import (
@@ -16,6 +18,7 @@ from euthyne.exchange.archived_jobs import (
     ArchivedJobs,
     ArchivedLot,
     ArchivedPromise,
+    ArchivedQuote,
     ArchivedReturn,
 )
 from euthyne.exchange.reading import adapter_for
@@ -28,6 +31,7 @@ from euthyne.store.models import (
     LotRow,
     PackRow,
     PromiseRow,
+    QuoteRow,
     ReturnedRow,
     StockRow,
 )
@@ -75,15 +79,33 @@ def _job(db: Connection, row: Any) -> ArchivedJob:
         tuple(ArchivedJobLine(x.at, x.by, x.what) for x in db.execute(lines)),
         tuple(ArchivedPromise(x.kind, x.what, x.amount) for x in db.execute(kept)),
         adapter_for(CuttingList).validate_json(cutting) if cutting else None,
+        tuple(
+            ArchivedQuote(adapter_for(Quote).validate_json(x.document), sha256(x.page).hexdigest())
+            for x in db.execute(_quotes().where(QuoteRow.job_id == row.id))
+        ),
     )
 
 
+def _quotes() -> Select[str, bytes]:
+    return select(QuoteRow.document, QuoteRow.page).order_by(QuoteRow.id)
+
+
+def quote_pages(db: Connection) -> Iterator[bytes]:
+    """The pages of all quotes, as they were given."""
+    return (x.page for x in db.execute(_quotes()))
+
+
 def add_jobs(
-    session: Session, found: ArchivedJobs, numbers: Mapping[str, int], called: Mapping[str, int]
+    session: Session,
+    found: ArchivedJobs,
+    numbers: Mapping[str, int],
+    called: Mapping[str, int],
+    page: Callable[[str], bytes],
 ) -> None:
     """Jobs, packs and lots of an archive into a log.
 
-    Parameters: numbers of the leads by their tags; called, numbers of what is in Stores by its names.
+    Parameters: numbers of the leads by their tags; called, numbers of what is in Stores by its names;
+    page, the content of a quote's page by its sum.
     Raises: Refused for what is of a lead or a thing that is not there.
     """
     for n, one in enumerate(found.jobs):
@@ -100,6 +122,10 @@ def add_jobs(
             PromiseRow(job_id=one.number, kind=x.kind, what=x.what, amount=x.amount)
             for x in one.promises
         )
+        for given in one.quotes:
+            said = adapter_for(Quote).dump_json(given.quote).decode()
+            session.add(QuoteRow(job_id=one.number, document=said, page=page(given.sha256)))
+            session.flush()
         if one.cutting is not None:
             listed = adapter_for(CuttingList).dump_json(one.cutting).decode()
             session.add(CuttingListRow(job_id=one.number, document=listed))

@@ -5,12 +5,13 @@ things are sold.
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 
-from sqlalchemy import Engine, delete, select
+from sqlalchemy import Engine, delete, func, select
 from sqlalchemy.orm import Session
 
 from euthyne.core.jobs.cuts import CuttingList, Pack
 from euthyne.core.jobs.job import Job
 from euthyne.core.jobs.kit import Promise
+from euthyne.core.jobs.quote import Quote
 from euthyne.core.lead import Lead
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.exchange.reading import adapter_for
@@ -23,8 +24,11 @@ from euthyne.store.models import (
     JobLineRow,
     JobRow,
     LeadRow,
+    MovementRow,
     PackRow,
     PromiseRow,
+    QuoteRow,
+    StockRow,
 )
 from euthyne.store.stores import take_length
 from euthyne.store.unchanged import while_unchanged
@@ -67,6 +71,14 @@ class KeptPack:
 
     number: int
     pack: Pack
+
+
+@dataclass(frozen=True)
+class KeptQuote:
+    """A quote with its number."""
+
+    number: int
+    quote: Quote
 
 
 class JobStore:
@@ -256,6 +268,43 @@ class JobStore:
             _said(session, number, done.at, done.by, f"{tag} cut: {metres}")
 
         return also
+
+    @while_unchanged
+    def quotes(self, number: int) -> tuple[KeptQuote, ...]:
+        """The quotes of a job, the newest first."""
+        query = select(QuoteRow.id, QuoteRow.document).where(QuoteRow.job_id == number)
+        with self.engine.connect() as db:
+            rows = db.execute(query.order_by(QuoteRow.id.desc())).all()
+        read = adapter_for(Quote)
+        return tuple(KeptQuote(row.id, read.validate_json(row.document)) for row in rows)
+
+    def quote_page(self, number: int, quote: int) -> bytes | None:
+        """The page of a quote as it was given; None where that job has none of that number."""
+        query = select(QuoteRow.page).where(QuoteRow.job_id == number, QuoteRow.id == quote)
+        with self.engine.connect() as db:
+            page = db.scalar(query)
+        return bytes(page) if page is not None else None
+
+    def give_quote(self, number: int, quote: Quote, page: bytes, at: str, by: str) -> None:
+        """Keep a quote as it is given. Raises NoSuchJob."""
+        with writing(self.engine) as session:
+            _row(session, number)
+            text = adapter_for(Quote).dump_json(quote).decode()
+            session.add(QuoteRow(job_id=number, document=text, page=page))
+            said = f"quoted at {quote.price:.2f} {quote.money}, valid until {quote.valid_until}"
+            _said(session, number, at, by, said)
+
+    @while_unchanged
+    def metres_taken(self, number: int) -> float:
+        """The metres of cable that Stores gave for the leads of a job, spoiled ones too."""
+        query = (
+            select(func.coalesce(-func.sum(MovementRow.change), 0.0))
+            .join(JobLeadRow, JobLeadRow.lead_id == MovementRow.lead_id)
+            .join(StockRow, StockRow.id == MovementRow.stock_id)
+            .where(JobLeadRow.job_id == number, StockRow.kind == "cable")
+        )
+        with self.engine.connect() as db:
+            return float(db.scalar(query) or 0.0)
 
     @while_unchanged
     def packs(self) -> tuple[KeptPack, ...]:

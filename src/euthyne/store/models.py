@@ -218,6 +218,17 @@ class PromiseRow(Base):
     amount: Mapped[float] = mapped_column(Float)
 
 
+class QuoteRow(Base):
+    """A quote as it was given: its document and its page; only ever added to."""
+
+    __tablename__ = "quote"
+    __table_args__ = (Index("quote_job", "job_id"),)
+    id: Mapped[int] = mapped_column(primary_key=True)
+    job_id: Mapped[int] = mapped_column(ForeignKey("job.id"))
+    document: Mapped[str] = mapped_column(Text)
+    page: Mapped[bytes] = mapped_column(LargeBinary)
+
+
 class PackRow(Base):
     """How something is sold: its document; put away, never deleted."""
 

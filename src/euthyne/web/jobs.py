@@ -31,9 +31,10 @@ from euthyne.core.kinds.asked import WANTED_BY
 from euthyne.core.lead import Lead
 from euthyne.core.lead.paths import with_value
 from euthyne.core.plan import Plan
-from euthyne.core.standing.cost import minutes_of
+from euthyne.core.standing.cost import minutes_left
 from euthyne.core.stores.stock import USED_UP
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.figure import metres
 from euthyne.core.trade.quantity import read_whole
 from euthyne.core.trade.question import read_answer
 from euthyne.drawing.cutplan import cut_plan
@@ -184,7 +185,7 @@ def _one(kept: KeptJob, form: JobForm | None = None, wrong: Wrong | None = None)
         to_buy=to_buy((x for x in lines if x.need.kind in USED_UP), _packs()),
         cables=[_shown(cable) for cable in cut_from(plans)],
         can_be=_can_be(kept, pages, lines),
-        minutes=sum(minutes_of(plan) for plan in plans),
+        minutes=sum(minutes_left(plan) for plan in plans),
         log=jobs().log(kept.number)[:12],
         form=form or form_of(kept.job),
         editing=form is not None,
@@ -281,8 +282,6 @@ def _can_be(kept: KeptJob, pages: list[LeadPage], lines: tuple[KitLine, ...]) ->
 
 
 def _amount(line: KitLine, amount: float) -> str:
-    from euthyne.core.trade.figure import metres
-
     return f"{metres(amount):.2f}" if line.need.by_length else f"{amount:g}"
 
 

@@ -10,6 +10,7 @@ from annotated_types import Ge, Gt, Le, MaxLen
 
 from euthyne.core.assembly.records import Cable
 from euthyne.core.plan import Plan
+from euthyne.core.stages.build.buildstep import BuildStep
 from euthyne.core.stores.needs import needs
 from euthyne.core.stores.stock import USED_UP, Need, Stock
 from euthyne.core.trade.figure import metres
@@ -17,6 +18,12 @@ from euthyne.core.trade.measures import tell
 from euthyne.data.typed import typed
 
 SAID_HERE = "said for this lead"
+HEADINGS = {
+    "cable": "cable",
+    "part": "parts",
+    "sleeve": "sleeves and consumables",
+    "consumable": "sleeves and consumables",
+}
 COIN, AMOUNT = 2, 2  # digits after the point of money, and of an amount
 
 
@@ -49,6 +56,7 @@ class CostLine:
     )
     by_length: bool = False
     there: bool = False
+    heading: str = ""  # what it is summed under, over several leads
 
 
 @dataclass(frozen=True)
@@ -103,7 +111,9 @@ def cost_of(plan: Plan, on_hand: Iterable[Stock], rates: Rates) -> Cost:
     minutes = minutes_of(plan)
     if rates.hour:
         work = round(minutes) / 60 * rates.hour
-        lines.append(CostLine("work", f"{minutes:.0f} min", rates.hour, work, "this bench's hour"))
+        amount = f"{minutes:.0f} min"
+        hour = "this bench's hour"
+        lines.append(CostLine("work", amount, rates.hour, work, hour, heading="work"))
     lines += [
         _there(plan, cable) for cable in plan.given.assembly.cables if cable.type and cable.existing
     ]
@@ -111,7 +121,14 @@ def cost_of(plan: Plan, on_hand: Iterable[Stock], rates: Rates) -> Cost:
     if again:
         words = f"one rework in {rates.rework_one_in}"
         lines.append(
-            CostLine(words, "half of it, without the cable", None, again, "this bench's rate")
+            CostLine(
+                words,
+                "half of it, without the cable",
+                None,
+                again,
+                "this bench's rate",
+                heading="rework",
+            )
         )
     return Cost(tuple(lines), minutes, plan.lead.cut.bought_for)
 
@@ -146,13 +163,23 @@ def _there(plan: Plan, cable: Cable) -> CostLine:
 
 def minutes_of(plan: Plan) -> float:
     """How long the build and the proof of a lead take, in minutes."""
+    return _minutes(plan.build.steps)
+
+
+def minutes_left(plan: Plan) -> float:
+    """How long what is left of its build takes, and its proof."""
+    return _minutes(plan.build.steps_left)
+
+
+def _minutes(steps: Iterable[BuildStep]) -> float:
     own = practised_minutes().step
-    return sum(own.get(s.kind, own["any"]) for s in plan.build.steps) + own["proof"]
+    return sum(own.get(s.kind, own["any"]) for s in steps) + own["proof"]
 
 
 def _line(
     need: Need, stocks: tuple[Stock, ...], rates: Rates, said: Mapping[str, float]
 ) -> CostLine:
+    heading = HEADINGS[need.kind]
     alike = [s for s in stocks if (s.kind, s.what) == (need.kind, need.what)]
     priced = next((s for s in alike if s.price is not None), None)
     if priced is not None and priced.price is not None:
@@ -160,12 +187,21 @@ def _line(
     elif tell(need.words, "metric") in said:
         price, source = said[tell(need.words, "metric")], SAID_HERE
     else:
-        return CostLine(need.words, need.in_words, None, None, "", True, need.by_length)
+        return CostLine(
+            need.words, need.in_words, None, None, "", True, need.by_length, heading=heading
+        )
     each = price * (1 + rates.tax_percent / 100)
     amount = round(need.amount, AMOUNT)  # as it is shown, so that each line multiplies out
     here = source == SAID_HERE
     return CostLine(
-        need.words, need.in_words, each, each * amount, source, here, by_length=need.by_length
+        need.words,
+        need.in_words,
+        each,
+        each * amount,
+        source,
+        here,
+        by_length=need.by_length,
+        heading=heading,
     )
 
 

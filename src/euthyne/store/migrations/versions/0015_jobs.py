@@ -79,3 +79,13 @@ def upgrade() -> None:
         sa.ForeignKeyConstraint(["lead_id"], ["lead.id"], ondelete="CASCADE"),
         sa.PrimaryKeyConstraint("lead_id", "number"),
     )
+    op.create_table(
+        "quote",
+        sa.Column("id", sa.Integer(), nullable=False),
+        sa.Column("job_id", sa.Integer(), nullable=False),
+        sa.Column("document", sa.Text(), nullable=False),
+        sa.Column("page", sa.LargeBinary(), nullable=False),
+        sa.ForeignKeyConstraint(["job_id"], ["job.id"]),
+        sa.PrimaryKeyConstraint("id"),
+    )
+    op.create_index("quote_job", "quote", ["job_id"], unique=False)

@@ -1,0 +1,82 @@
+"""A quote on one page, with its leads drawn."""
+
+from collections.abc import Sequence
+from io import BytesIO
+from typing import Any
+
+from euthyne.core.jobs.job import Job
+from euthyne.core.jobs.quote import Quote
+from euthyne.core.trade.measures import Measures
+from euthyne.drawing.template import PAPERS
+from euthyne.exchange.ink import fonts
+from euthyne.exchange.paper import MARGIN_MM, Sheet, plain, styles_of_paper
+
+MOST_DRAWN = 4
+
+
+def quote_pdf(
+    job: Job,
+    quote: Quote,
+    drawings: Sequence[str],
+    css: str,
+    differs: Sequence[str],
+    paper: str,
+    measures: Measures = "metric",
+) -> bytes:
+    """A quote.
+
+    Parameters: job; quote; drawings, one of each of its leads; css, the style sheet of those; differs, what
+    it says otherwise than the one before it; paper, ``"a4"`` or ``"letter"``; measures of the bench.
+    """
+    from reportlab.lib.units import mm
+    from reportlab.platypus import SimpleDocTemplate, Spacer
+
+    fonts()
+    wide, tall = PAPERS[paper]
+    out = BytesIO()
+    margins = dict.fromkeys(
+        ("leftMargin", "rightMargin", "topMargin", "bottomMargin"), MARGIN_MM * mm
+    )
+    document = SimpleDocTemplate(
+        out, pagesize=(wide * mm, tall * mm), title=f"Quote: {job.name}", invariant=1, **margins
+    )
+    sheet = Sheet(css, (wide - 2 * MARGIN_MM) * mm - 12, styles_of_paper(), measures)
+    whom = f"For {job.made_for or 'whom it concerns'}"
+    order = f", their order {job.order}" if job.order else ""
+    drawing = f", to drawing {job.drawing}" if job.drawing else ""
+    money = quote.money
+    story: list[Any] = [
+        sheet.words(plain(f"Quote: {job.name}"), "title"),
+        sheet.words(
+            plain(
+                f"{whom}{order}{drawing}. Given {quote.given_on}, valid until {quote.valid_until}."
+            )
+        ),
+        Spacer(1, 8),
+    ]
+    for n, one in enumerate(quote.leads):
+        story.append(sheet.words(plain(f"{one.many} × {one.name}: {one.words}"), "head"))
+        if n < min(len(drawings), MOST_DRAWN):
+            story += [sheet.drawing(drawings[n]), Spacer(1, 6)]
+    rows = [
+        [plain("Price without tax"), plain(f"{quote.net:.2f} {money}")],
+        [plain(f"Tax, {quote.tax_percent:g} %"), plain(f"{quote.price - quote.net:.2f} {money}")],
+        [f"<b>{plain('Price')}</b>", f"<b>{plain(f'{quote.price:.2f} {money}')}</b>"],
+    ]
+    story += [Spacer(1, 8), sheet.table(rows, [0.7, 0.3]), Spacer(1, 8)]
+    if quote.included:
+        story.append(sheet.words(plain(f"Included: {quote.included}")))
+    if quote.not_included:
+        story.append(sheet.words(plain(f"Not included: {quote.not_included}")))
+    if differs:
+        story.append(sheet.words(plain(f"Otherwise than the quote before: {'; '.join(differs)}.")))
+    story.append(
+        sheet.words(
+            plain(
+                "Each lead comes with its tag, its sealed record and its certificate. Local rules, the makers' "
+                "sheets and a licensed person decide."
+            )
+        )
+    )
+    document.build(story)
+    return out.getvalue()
