@@ -57,7 +57,7 @@ def quote_pdf(
     for n, one in enumerate(quote.leads):
         story.append(sheet.words(plain(f"{one.many} × {one.name}: {one.words}"), "head"))
         if n < min(len(drawings), MOST_DRAWN):
-            story += [sheet.drawing(drawings[n]), Spacer(1, 6)]
+            story += [Spacer(1, 12), sheet.drawing(drawings[n]), Spacer(1, 8)]
     rows = [
         [plain("Price without tax"), plain(f"{quote.net:.2f} {money}")],
         [plain(f"Tax, {quote.tax_percent:g} %"), plain(f"{quote.price - quote.net:.2f} {money}")],

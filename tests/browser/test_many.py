@@ -1,0 +1,126 @@
+"""Two people at two tablets work through a job of six, from its kit to its certificates."""
+
+from io import BytesIO
+
+import pytest
+from jobs import proven_and_sealed
+from person import Person
+from playwright.sync_api import expect
+from pypdf import PdfReader
+
+from euthyne.cli import open_store
+from euthyne.cli.demo_job import load_job
+from euthyne.core.jobs.job import is_cut
+from euthyne.core.plan import plan_of
+from euthyne.store.jobs import JobStore
+from euthyne.store.stores import StoresStore
+from euthyne.web import create_app
+
+TABLET = {"width": 820, "height": 1180}
+
+
+@pytest.fixture
+def with_demo(with_demo):
+    """The demonstration with its job."""
+
+    def put(folder):
+        with_demo(folder)
+        load_job(folder)
+
+    return put
+
+
+@pytest.fixture
+def tablets(chromium, served):
+    """Two tablets, each with the initials of whoever is at it."""
+    found = {}
+    for initials in ("AB", "CD"):
+        context = chromium.new_context(viewport=TABLET, base_url=served[0])
+        context.set_default_timeout(20_000)
+        found[initials] = context.new_page()
+    yield found
+    for page in found.values():
+        page.context.close()
+
+
+def six(tablets):
+    """A job of six of the tents' lead, begun on one tablet; its address."""
+    a = tablets["AB"]
+    a.goto("/leads/TR-0043")
+    a.get_by_role("button", name="The same again").click()
+    a.wait_for_url("**/leads/TR-0049/**")
+    a.goto("/jobs")
+    a.get_by_label("What it is called").fill("Six for the fair")
+    a.get_by_label("Wanted by").fill("2026-12-20")
+    a.get_by_role("button", name="Begin this job").click()
+    a.get_by_label("A lead that is there").fill("tr49")
+    a.get_by_role("button", name="It is of this job").click()
+    a.get_by_label("So many in all").fill("6")
+    a.get_by_role("button", name="Make them").click()
+    expect(a.get_by_role("heading", name="6 × Tent extension")).to_be_visible()
+    return a.url.partition("?")[0]
+
+
+def ticked(page, initials, job, tags):
+    """The step that waits is confirmed on some tags, on one tablet."""
+    page.goto(f"{job}/bench?like={tags[0]}")
+    page.get_by_label("Initials").fill(initials)
+    for tag in tags:
+        page.locator(f"#t-{tag}").check()
+    page.get_by_role("button", name="Done on those ticked").click()
+    page.wait_for_load_state()
+
+
+def cut_next(page, initials, job):
+    page.goto(f"{job}/cutting")
+    page.get_by_label("Initials").fill(initials)
+    page.get_by_role("button", name="is cut and tagged").click()
+    page.wait_for_load_state()
+
+
+def test_a_job_of_six_from_kit_to_certificates_with_a_kink_at_the_third_cut(
+    served, tablets, tmp_path
+):
+    _, store = served
+    jobs = JobStore(store.engine)
+    a, b = tablets["AB"], tablets["CD"]
+    job = six(tablets)
+    tags = jobs.get(2).tags
+    b.goto(job)
+    b.get_by_role("button", name="Keep these for it").click()
+    expect(b.get_by_role("button", name="Keep nothing for it")).to_be_visible()
+    ticked(a, "AB", job, tags[:3])
+    ticked(b, "CD", job, tags[3:])
+    a.goto(f"{job}/cutting")
+    a.get_by_role("button", name="Make the list").click()
+    cut_next(a, "AB", job)
+    cut_next(b, "CD", job)
+    a.goto(f"{job}/cutting")
+    reel = a.locator("#piece").input_value()
+    a.get_by_label("What happened").select_option(label="a kink was cut out")
+    a.get_by_label("What is left of it").fill("9 m")
+    a.get_by_role("button", name="Plan the rest anew").click()
+    expect(a.get_by_text("2 of 6 cut")).to_be_visible()
+    for n in range(4):
+        cut_next((a, b)[n % 2], ("AB", "CD")[n % 2], job)
+    assert all(is_cut(store.get(tag).lead) for tag in tags)
+    assert len({c.piece for c in jobs.cutting(2).cuts}) > 1
+    moved = StoresStore(store.engine).movements(reel)
+    assert "a kink was cut out" in {m.why for m in moved}
+    while any(plan_of(store.get(tag).lead).build.steps_left for tag in tags):
+        ticked(a, "AB", job, tags[:3])
+        ticked(b, "CD", job, tags[3:])
+    by = {d.by for d in store.get(tags[4]).lead.build.done if d.step not in ("cut",)}
+    assert by == {"CD"}
+    a.goto(f"{job}/bench")
+    expect(a.get_by_label("a tag, typed or scanned")).to_be_visible()
+    person = Person(create_app(open_store(tmp_path), tmp_path))
+    person.client.application.config["WTF_CSRF_ENABLED"] = False
+    for tag in tags:
+        person.send(f"/leads/{tag}/prove", **{"proof.tested_volts": "500 V"})
+        person.send(f"/leads/{tag}/prove/gangs", gangs="yes")
+        proven_and_sealed(person, store, tag, [])
+    b.goto(job)
+    expect(b.get_by_text("All of it is made and sealed.")).to_be_visible()
+    papers = b.request.get(f"{job}/certificates.pdf")
+    assert len(PdfReader(BytesIO(papers.body())).pages) == 7
