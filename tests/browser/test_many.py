@@ -7,12 +7,16 @@ from jobs import proven_and_sealed
 from person import Person
 from playwright.sync_api import expect
 from pypdf import PdfReader
+from test_drawings_read import unreadable
+from test_eyes_and_ears import serious
 
 from euthyne.cli import open_store
 from euthyne.cli.demo_job import load_job
 from euthyne.core.jobs.job import is_cut
 from euthyne.core.plan import plan_of
+from euthyne.core.stores.lot import Lot
 from euthyne.store.jobs import JobStore
+from euthyne.store.lots import LotStore
 from euthyne.store.stores import StoresStore
 from euthyne.web import create_app
 
@@ -124,3 +128,43 @@ def test_a_job_of_six_from_kit_to_certificates_with_a_kink_at_the_third_cut(
     expect(b.get_by_text("All of it is made and sealed.")).to_be_visible()
     papers = b.request.get(f"{job}/certificates.pdf")
     assert len(PdfReader(BytesIO(papers.body())).pages) == 7
+
+
+OF_A_JOB = (
+    "/jobs",
+    "/jobs/1",
+    "/jobs/1/cutting",
+    "/jobs/1/bench",
+    "/jobs/1/cost",
+    "/stores/shopping",
+    "/stores/one?name=Reel 1",
+)
+
+
+def test_no_page_of_a_job_has_a_serious_fault_of_accessibility(served, tablets):
+    page, wrong = tablets["AB"], {}
+    LotStore(served[1].engine).keep("Reel 1", Lot("K 4471"))
+    listed = served[1].wanted()[0].key
+    for address in (
+        *OF_A_JOB,
+        "/stores/lot?number=K 4471",
+        *(f"/stores/shopping?at={listed}&form={form}" for form in ("came", "pack")),
+    ):
+        if found := serious(page, address):
+            wrong[address] = found
+    assert wrong == {}
+
+
+@pytest.mark.parametrize("width", [390, 820, 1280])
+def test_every_word_of_a_job_can_be_read(chromium, served, width):
+    page = chromium.new_page(viewport={"width": width, "height": 900}, base_url=served[0])
+    wrong = {}
+    for address in OF_A_JOB:
+        page.goto(address)
+        if found := [x for x in unreadable(page, address) if not x.endswith(" 0.0 px: Euthyne")]:
+            wrong[address] = found
+        wide = page.evaluate("document.documentElement.scrollWidth - innerWidth")
+        if wide > 0:
+            wrong[address] = [*wrong.get(address, []), f"{wide} px wider than the screen"]
+    page.close()
+    assert wrong == {}
