@@ -220,3 +220,23 @@ def test_what_goes_out_is_on_a_note_and_in_the_log(person, jobs):
     assert jobs.log(1)[0].what == "handed out, 1 of 8: TR-0012"
     (note,) = pages_of(person, f"{JOB}/delivery.pdf?tag=TR-0012")
     assert "1 of 8." in note.extract_text()
+
+
+def test_how_a_bench_cuts_is_said_once_and_the_list_made_anew_follows(person, jobs):
+    page = person.send(f"{JOB}/rule", 422, keep="a bit", kerf="0", trim="10 mm")
+    assert page.count("note-bad") == 1
+    assert 'value="a bit"' in page
+    person.send(f"{JOB}/rule", cable="H07RN-F 3G1.5", keep="1 m", kerf="2 mm", trim="20 mm")
+    person.send(f"{JOB}/cutting")
+    assert {(c.kerf_mm, c.trim_mm) for c in jobs.cutting(1).left} == {(2, 20)}
+
+
+def test_a_job_is_an_open_document_with_its_cutting_plan(person, jobs):
+    told = person.client.get(f"{JOB}/document.json").json
+    assert told["job"]["name"] == "Leads for the visitor tents"
+    assert told["tags"] == list(jobs.get(1).tags)
+    (plan,) = person.client.get(f"{JOB}/cutting.json").json
+    assert (plan["cable"], plan["proven"]) == ("H07RN-F 3G1.5", True)
+    table = person.client.get(f"{JOB}/cutting.csv").text.splitlines()
+    assert len(table) == len(jobs.cutting(1).cuts) + 1
+    assert table[1].startswith("Reel 1,")

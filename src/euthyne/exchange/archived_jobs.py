@@ -93,3 +93,9 @@ class ArchivedJobs:
 def jobs_adapter() -> "TypeAdapter[ArchivedJobs]":
     """The model of jobs, packs and lots in an archive."""
     return adapter_for(ArchivedJobs)
+
+
+@cache
+def job_adapter() -> "TypeAdapter[ArchivedJob]":
+    """The model of one job as an open document."""
+    return adapter_for(ArchivedJob)

@@ -115,6 +115,12 @@ FORMATS = (
         lambda: archive.head_adapter().json_schema(),
     ),
     Format(
+        "job",
+        "A job",
+        "Its page writes it: what was asked for, its leads by their tags, its log, its cutting list, its quotes.",
+        lambda: archived_jobs.job_adapter().json_schema(),
+    ),
+    Format(
         "archive-jobs",
         "An archive: `jobs.json`",
         "Jobs with their leads, their logs and their cutting lists; how things are sold; lots.",

@@ -1,18 +1,28 @@
 """The papers of a job, each in one press: travellers, templates, labels, certificates, a delivery note."""
 
+import csv
+import json
+from io import StringIO
+
 from flask import Blueprint, Response, abort, redirect, request, url_for
 from werkzeug.wrappers import Response as Answer
 
+from euthyne.core.jobs.cuts import CuttingList
 from euthyne.core.jobs.job import alike
 from euthyne.core.trade.figure import metres
+from euthyne.core.trade.measures import all_told
 from euthyne.drawing.template import PAPERS
+from euthyne.exchange.archived_jobs import job_adapter
+from euthyne.exchange.cutting_contract import plan_as_answer
 from euthyne.exchange.job_papers import joined, list_pdf, on_sheets
+from euthyne.store.archived_jobs import archived_jobs
 from euthyne.store.clock import now
-from euthyne.store.jobs import KeptJob
+from euthyne.store.jobs import KeptJob, NoSuchJob
+from euthyne.web.callback import harmless
 from euthyne.web.cut import template, traveller
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import LeadPage, store, who
-from euthyne.web.jobs import NUMBER, jobs, pages_of
+from euthyne.web.jobs import NUMBER, cut_from, jobs, open_plans, pages_of
 from euthyne.web.measures import measures, usual_paper
 from euthyne.web.tag import certificate, label_pdf
 from euthyne.web.words import day
@@ -107,6 +117,50 @@ def _seals(pages: list[LeadPage]) -> list[list[str]]:
             said = f"{day(seal.sealed_at)}, {seal.sealed_by}"
             rows.append([page.tag, name, said, f"{seal.number}, {seal.sha256[:12]}"])
     return rows
+
+
+@blueprint.get(f"/jobs/<{NUMBER}>/document.json")
+def document(number: int) -> Response:
+    """The job as an open document: what was asked for, its tags, its log, its cutting list, its quotes."""
+    with store().engine.connect() as db:
+        found = next((one for one in archived_jobs(db).jobs if one.number == number), None)
+    if found is None:
+        raise NoSuchJob(number)
+    text = job_adapter().dump_json(found, indent=1).decode()
+    return _file(text, "application/json", f"J-{number}.json")
+
+
+@blueprint.get(f"/jobs/<{NUMBER}>/cutting.json")
+def cutting(number: int) -> Response:
+    """What its leads are cut from, cable by cable, each as `euthyne cutting` answers it."""
+    cables = cut_from(open_plans(pages_of(jobs().get(number))))
+    told = [{"cable": one.what, **all_told(plan_as_answer(one.proposal))} for one in cables]
+    return _file(json.dumps(told, indent=1, ensure_ascii=False), "application/json", "cutting.json")
+
+
+@blueprint.get(f"/jobs/<{NUMBER}>/cutting.csv")
+def cutting_csv(number: int) -> Response:
+    """The cutting list as it lies at the bench."""
+    listed = jobs().cutting(number) or CuttingList(())
+    out = StringIO()
+    writer = csv.writer(out)
+    writer.writerow(("piece", "tag", "length_mm", "to buy", "cut"))
+    for c in listed.cuts:
+        said = (
+            c.piece,
+            c.tag,
+            str(c.length_mm),
+            "yes" if c.bought else "",
+            "yes" if c.done else "",
+        )
+        writer.writerow([harmless(cell) for cell in said])
+    return _file(out.getvalue(), "text/csv", "cutting.csv")
+
+
+def _file(text: str, kind: str, name: str) -> Response:
+    answer = Response(text, mimetype=kind)
+    answer.headers.set("Content-Disposition", "attachment", filename=name)
+    return answer
 
 
 @blueprint.post(f"/jobs/<{NUMBER}>/handed")

@@ -215,6 +215,11 @@ def rules() -> dict[str, CuttingRule]:
     return {"": CuttingRule()} | (adapter_for_rules().validate_json(text) if text else {})
 
 
+def keep_rules(said: dict[str, CuttingRule]) -> None:
+    """How this bench cuts from now on."""
+    store().set(RULES, adapter_for_rules().dump_json(said).decode())
+
+
 def adapter_for_rules() -> Any:
     """The document in which the rules of cutting are kept."""
     from pydantic import TypeAdapter

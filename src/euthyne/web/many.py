@@ -1,19 +1,22 @@
 """Working through many: the cutting list of a job, reel by reel; and one operation over all its leads."""
 
 from dataclasses import dataclass, replace
+from functools import partial
+from typing import Any
 
 from flask import Blueprint, g, redirect, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
+from wtforms import Form, SelectField
 
-from euthyne.core.jobs.cuts import CuttingList, ListedCut, cutting_list
+from euthyne.core.jobs.cuts import CuttingList, CuttingRule, ListedCut, cable_needs, cutting_list
 from euthyne.core.jobs.job import alike, is_cut
 from euthyne.core.jobs.rows import Row, apart, changes_of_set_up, rows
 from euthyne.core.lead import Lead
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.trade.fault import Fault, Refused
-from euthyne.core.trade.quantity import LEG
+from euthyne.core.trade.quantity import LEG, SHORT
 from euthyne.store.clock import now
 from euthyne.store.jobs import KeptJob
 from euthyne.store.stores import draw_down
@@ -22,14 +25,16 @@ from euthyne.web.build import picture, promised_elsewhere, refuse_set_aside, wit
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import say
 from euthyne.web.frame import LeadPage, lead_page, store, who
-from euthyne.web.jobs import NUMBER, cut_from, jobs, open_plans, pages_of
+from euthyne.web.jobs import NUMBER, cut_from, jobs, keep_rules, open_plans, pages_of, rules
 from euthyne.web.leads import as_tag
 from euthyne.web.measures import read_here
 from euthyne.web.people import initials_given
 from euthyne.web.stores import kept as stores
 from euthyne.web.stores import on_hand
+from euthyne.web.takein import ReadField
 
 blueprint = Blueprint("many", __name__)
+REST = replace(SHORT, high=100_000)
 WHY = {
     "short": "it ended early",
     "kink": "a kink was cut out",
@@ -57,7 +62,63 @@ def cutting(number: int) -> str:
     return _cutting(jobs().get(number))
 
 
-def _cutting(kept: KeptJob, problem: str = "", typed: str = "") -> str:
+class RuleForm(Form):
+    """How this bench cuts: all cables, or one of them."""
+
+    cable = SelectField("Which cable", choices=[("", "all cables")], validate_choice=False)
+    keep = ReadField("Shortest rest worth keeping")
+    kerf = ReadField("Lost at each cut")
+    trim = ReadField("Cut off square first")
+
+    def __init__(self, *given: Any, **named: Any) -> None:
+        super().__init__(*given, **named)
+        for field in (self.keep, self.kerf, self.trim):
+            field.read = partial(_whole_mm, field.name)
+
+    def rule(self) -> CuttingRule:
+        """The rule it says."""
+        return CuttingRule(self.keep.value, self.kerf.value, self.trim.value)
+
+
+MOST_MM = {"keep": 100_000, "kerf": 100, "trim": 1000}
+
+
+def _whole_mm(field: str, text: str) -> int:
+    value = 0.0 if text.strip() in ("", "0") else read_here(text, REST, field)
+    if not 0 <= value <= MOST_MM[field]:
+        limit = MOST_MM[field]
+        raise Refused(Fault(field, f"{value:g} mm cannot be", f"0 to {limit} mm"))
+    return round(value)
+
+
+def _rule_form(kept: KeptJob) -> RuleForm:
+    rule = rules()[""]
+    form = RuleForm(keep=f"{rule.keep_mm} mm", kerf=f"{rule.kerf_mm} mm", trim=f"{rule.trim_mm} mm")
+    form.cable.choices = _cables_of(kept)
+    return form
+
+
+def _cables_of(kept: KeptJob) -> list[tuple[str, str]]:
+    plans = open_plans(pages_of(kept))
+    whats = sorted({need.what for plan in plans for need in cable_needs(plan)})
+    return [("", "all cables"), *((what, what) for what in whats)]
+
+
+@blueprint.post(f"/jobs/<{NUMBER}>/rule")
+def keep_rule(number: int) -> Response | tuple[str, int]:
+    """How a cable is cut from now on; the list of now stays until it is made anew."""
+    kept, form = jobs().get(number), RuleForm(request.form)
+    form.cable.choices = _cables_of(kept)
+    if not form.validate():
+        return _cutting(kept, rule_form=form), 422
+    chosen = form.cable.data if form.cable.data in dict(form.cable.choices) else ""
+    keep_rules(rules() | {chosen or "": form.rule()})
+    return redirect(url_for("many.cutting", number=number), 303)
+
+
+def _cutting(
+    kept: KeptJob, problem: str = "", typed: str = "", rule_form: RuleForm | None = None
+) -> str:
     listed = jobs().cutting(kept.number)
     pages = {page.tag: page for page in pages_of(kept)}
     shown = [_cut_shown(c, listed, pages) for c in listed.cuts] if listed else []
@@ -75,6 +136,7 @@ def _cutting(kept: KeptJob, problem: str = "", typed: str = "") -> str:
         who=who(),
         problem=problem,
         typed=typed,
+        rule_form=rule_form or _rule_form(kept),
     )
 
 
