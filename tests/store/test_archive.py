@@ -14,7 +14,7 @@ from euthyne.core.jobs.kit import Promise
 from euthyne.core.jobs.quote import Quote
 from euthyne.core.stores.lot import Lot
 from euthyne.store.jobs import JobStore
-from euthyne.store.lots import LotStore
+from euthyne.store.lots import Lent, LotStore
 from euthyne.store.shelf import ShelfStore
 from euthyne.store.stores import StoresStore
 
@@ -44,6 +44,7 @@ def log(tmp_path_factory, loaded_once):
     lots.keep("Reel 1", Lot("K 4471", "Fell Cables", "2026-11-02", strands=30))
     lots.bar("K 4471", "aluminium under the plating")
     lots.came_back("K 4471", "TR-0012", True, AT, "RM")
+    lots.lend(Lent("Cable shear", "the neighbour", "2026-12-05", AT, "RM"))
     jobs = JobStore(store.engine)
     jobs.promise(1, [Promise(1, "part", "bs1363-plug", 3)], AT, "RM")
     quote = Quote("2026-11-26", "2026-12-26", "EUR", (), (), 25, 20, 60, 9.5)
@@ -84,6 +85,7 @@ def test_jobs_and_lots_come_along(log, tmp_path):
     lots = LotStore(open_store(tmp_path / "new").engine)
     assert lots.of("Reel 1").barred == "aluminium under the plating"
     assert len(lots.with_some("K 4471")) == 3
+    assert [x.whom for x in lots.lent()] == ["the neighbour"]
 
 
 def test_nothing_is_missing_in_the_new_log(log, tmp_path):

@@ -133,3 +133,17 @@ def test_what_is_promised_is_asked_for_before_another_takes_it_and_counted_it_st
     assert f"were taken for {tag}" in jobs.log(1)[0].what
     bench = words(person.open("/bench"))
     assert "Leads for the visitor tents was promised BS 1363 plug" in bench
+
+
+def test_a_tool_that_is_lent_is_said_where_a_step_wants_it_and_on_the_bench(person, store, lots):
+    page = person.send("/stores/one/lend", 422, name="Cable shear", whom="", back_on="soon")
+    assert page.count("note-bad") == 2
+    person.send("/stores/one/lend", name="Cable shear", whom="the neighbour", back_on="2026-11-20")
+    tag = "TR-0046"
+    assert "Cable shear: lent to the neighbour, back on 2026-11-20" in words(
+        person.open(f"/leads/{tag}/build")
+    )
+    assert "Cable shear is not back: lent to the neighbour" in words(person.open("/bench"))
+    person.send("/stores/one/lend", name="Cable shear", back="yes")
+    assert not lots.lent()
+    assert "lent to the neighbour" not in words(person.open(f"/leads/{tag}/build"))

@@ -80,6 +80,17 @@ class ArchivedReturn:
 
 
 @dataclass(frozen=True)
+class ArchivedLent:
+    """Something that is lent."""
+
+    stock: Annotated[str, MaxLen(40)]  # which tool
+    whom: Annotated[str, MaxLen(60)]  # to whom
+    back_on: Annotated[str, MaxLen(10)]  # the day it is to be back; empty where none was said
+    at: Moment  # when it was lent
+    by: By  # who lent it
+
+
+@dataclass(frozen=True)
 class ArchivedJobs:
     """Every job, every pack, every lot."""
 
@@ -87,6 +98,7 @@ class ArchivedJobs:
     packs: tuple[Pack, ...] = ()  # how things are sold
     lots: tuple[ArchivedLot, ...] = ()  # where they are from
     returned: tuple[ArchivedReturn, ...] = ()  # what came back of a lot that was called back
+    lent: tuple[ArchivedLent, ...] = ()  # what is lent, and to whom
 
 
 @cache

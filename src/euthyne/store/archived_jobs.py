@@ -16,6 +16,7 @@ from euthyne.exchange.archived_jobs import (
     ArchivedJob,
     ArchivedJobLine,
     ArchivedJobs,
+    ArchivedLent,
     ArchivedLot,
     ArchivedPromise,
     ArchivedQuote,
@@ -28,6 +29,7 @@ from euthyne.store.models import (
     JobLineRow,
     JobRow,
     LeadRow,
+    LentRow,
     LotRow,
     PackRow,
     PromiseRow,
@@ -50,6 +52,11 @@ def archived_jobs(db: Connection) -> ArchivedJobs:
         .join(LeadRow, LeadRow.id == ReturnedRow.lead_id)
         .order_by(LeadRow.id)
     )
+    lent = (
+        select(StockRow.name, LentRow.whom, LentRow.back_on, LentRow.at, LentRow.by)
+        .join(StockRow, StockRow.id == LentRow.stock_id)
+        .order_by(LentRow.stock_id)
+    )
     return ArchivedJobs(
         tuple(_job(db, row) for row in db.execute(select(JobRow).order_by(JobRow.id))),
         tuple(adapter_for(Pack).validate_json(text) for text in db.scalars(packs)),
@@ -58,6 +65,7 @@ def archived_jobs(db: Connection) -> ArchivedJobs:
             for name, text, barred in db.execute(lots)
         ),
         tuple(ArchivedReturn(*row) for row in db.execute(returned)),
+        tuple(ArchivedLent(*row) for row in db.execute(lent)),
     )
 
 
@@ -142,6 +150,10 @@ def add_jobs(
     for n, back in enumerate(found.returned):
         lead = _there(numbers, back.tag, f"returned.{n}.tag")
         session.add(ReturnedRow(lead_id=lead, number=back.number, at=back.at, by=back.by))
+    for n, one_lent in enumerate(found.lent):
+        stock = _there(called, one_lent.stock, f"lent.{n}.stock")
+        facts = {"whom": one_lent.whom, "back_on": one_lent.back_on}
+        session.add(LentRow(stock_id=stock, at=one_lent.at, by=one_lent.by, **facts))
     session.flush()
 
 

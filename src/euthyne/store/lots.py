@@ -12,7 +12,7 @@ from euthyne.core.trade.fault import Fault, Refused
 from euthyne.exchange.reading import adapter_for
 from euthyne.store.database import writing
 from euthyne.store.kept import row_of
-from euthyne.store.models import LeadRow, LotRow, MovementRow, ReturnedRow, StockRow
+from euthyne.store.models import LeadRow, LentRow, LotRow, MovementRow, ReturnedRow, StockRow
 from euthyne.store.unchanged import while_unchanged
 
 
@@ -46,6 +46,22 @@ class WithSome:
     set_aside: str
 
 
+@dataclass(frozen=True)
+class Lent:
+    """Something that is lent: to whom, the day it is to be back, empty where none was said."""
+
+    stock: str
+    whom: str
+    back_on: str
+    at: str
+    by: str
+
+    @property
+    def words(self) -> str:
+        """Where it is."""
+        return f"lent to {self.whom}{f', back on {self.back_on}' if self.back_on else ''}"
+
+
 class LotStore:
     """The lots of one data file."""
 
@@ -74,14 +90,39 @@ class LotStore:
 
     def held_back(self) -> dict[str, str]:
         """Of what nothing is used at present, and why, by its name."""
-        return {kept.stock: kept.held_back for kept in self.all() if kept.held_back}
+        held_back = {kept.stock: kept.held_back for kept in self.all() if kept.held_back}
+        return held_back | {one.stock: one.words for one in self.lent()}
+
+    @while_unchanged
+    def lent(self) -> tuple[Lent, ...]:
+        """Everything that is lent, what is to be back first first."""
+        query = (
+            select(StockRow.name, LentRow.whom, LentRow.back_on, LentRow.at, LentRow.by)
+            .join(StockRow, StockRow.id == LentRow.stock_id)
+            .order_by(LentRow.back_on, StockRow.name)
+        )
+        with self.engine.connect() as db:
+            return tuple(Lent(*row) for row in db.execute(query))
+
+    def lend(self, one: Lent) -> None:
+        """Something is lent from now on. Raises Refused without it."""
+        with writing(self.engine) as session:
+            stock = _stock_of(session, one.stock)
+            row = session.get(LentRow, stock.id) or LentRow(stock_id=stock.id)
+            row.whom, row.back_on, row.at, row.by = one.whom, one.back_on, one.at, one.by
+            session.add(row)
+
+    def take_back(self, name: str) -> None:
+        """It is back; nothing where it was not lent. Raises Refused without it."""
+        with writing(self.engine) as session:
+            row = session.get(LentRow, _stock_of(session, name).id)
+            if row is not None:
+                session.delete(row)
 
     def keep(self, name: str, lot: Lot) -> None:
         """What is known of a lot. Raises Refused without a stock of that name."""
         with writing(self.engine) as session:
-            stock = session.scalar(select(StockRow).where(StockRow.name == name))
-            if stock is None:
-                raise Refused(Fault("name", f"Stores have no {name}", "one of those listed"))
+            stock = _stock_of(session, name)
             row = session.get(LotRow, stock.id) or LotRow(stock_id=stock.id, barred="")
             row.number = lot.number
             row.document = adapter_for(Lot).dump_json(lot).decode()
@@ -150,6 +191,13 @@ class LotStore:
                 session.add(ReturnedRow(lead_id=lead.id, number=number, at=at, by=by))
             elif not back and row is not None:
                 session.delete(row)
+
+
+def _stock_of(session: Session, name: str) -> StockRow:
+    stock = session.scalar(select(StockRow).where(StockRow.name == name))
+    if stock is None:
+        raise Refused(Fault("name", f"Stores have no {name}", "one of those listed"))
+    return stock
 
 
 def names_held_back(session: Session) -> set[str]:

@@ -285,6 +285,17 @@ class ReturnedRow(Base):
     by: Mapped[str] = mapped_column(String(40))
 
 
+class LentRow(Base):
+    """A tool, a die, a gauge that is lent: to whom, and the day it is to be back; empty where none was said."""
+
+    __tablename__ = "lent"
+    stock_id: Mapped[int] = mapped_column(ForeignKey("stock.id"), primary_key=True)
+    whom: Mapped[str] = mapped_column(String(60))
+    back_on: Mapped[str] = mapped_column(String(10), default="", server_default="")
+    at: Mapped[str] = mapped_column(String(32))
+    by: Mapped[str] = mapped_column(String(40))
+
+
 class MovementRow(Base):
     """So much that came into Stores or went out, for which lead and step: only ever added to."""
 

@@ -19,7 +19,7 @@ from euthyne.web.frame import LeadPage, rows, store
 from euthyne.web.handing import waiting
 from euthyne.web.people import wrong_pins
 from euthyne.web.shop import bench_questions
-from euthyne.web.stores import short, usable
+from euthyne.web.stores import lots, short, usable
 
 blueprint = Blueprint("bench", __name__)
 SOON = timedelta(days=30)
@@ -83,6 +83,7 @@ def show() -> str:
         last_line=last_line,
         short=short(),
         broken=_broken(),
+        overdue=[x for x in lots().lent() if x.back_on and x.back_on < date.today().isoformat()],
         **(bench_questions() if store().newest() is None else {}),
     )
 

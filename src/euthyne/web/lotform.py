@@ -37,6 +37,17 @@ def _milliohms(text: str) -> float | None:
     return value
 
 
+class LendForm(Form):
+    """A tool that is lent."""
+
+    whom = StringField("Lent to", [Length(1, 60, "1 to 60 letters, whom it is lent to")])
+    back_on = ReadField("Back on")
+
+    def __init__(self, *given: Any, **named: Any) -> None:
+        super().__init__(*given, **named)
+        self.back_on.read = _day
+
+
 class LotForm(Form):
     """What is known of a lot."""
 

@@ -132,6 +132,11 @@ def _cutting(
         now_cut=now_cut,
         unlisted=[t for t in waiting if t not in {s.cut.tag for s in shown}],
         pieces=[s for s in on_hand() if s.kind == "cable" and s.left > 0],
+        at_hand=now_cut.cut.piece
+        if now_cut
+        else next((c.piece for c in listed.left), "")
+        if listed
+        else "",
         why=WHY,
         who=who(),
         problem=problem,

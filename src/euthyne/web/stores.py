@@ -2,7 +2,7 @@
 is short.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import partial
 
 from flask import Blueprint, current_app, g, redirect, render_template, request, url_for
@@ -32,11 +32,11 @@ from euthyne.core.trade.wire import all_sizes
 from euthyne.drawing.reel import length_left
 from euthyne.exchange.stores_file import write_stores
 from euthyne.store.clock import now
-from euthyne.store.lots import LotStore
+from euthyne.store.lots import Lent, LotStore
 from euthyne.store.stores import StoresStore
 from euthyne.web.fields import say
 from euthyne.web.frame import store, who
-from euthyne.web.lotform import LotForm, lot_form
+from euthyne.web.lotform import LendForm, LotForm, lot_form
 from euthyne.web.takein import TakeIn, read_amount, take_in
 
 blueprint = Blueprint("stores", __name__)
@@ -79,8 +79,20 @@ def usable() -> tuple[Stock, ...]:
 
 
 def laid(plan: Plan) -> tuple[StockNeed, ...]:
-    """What a lead needs, held against Stores."""
-    return laid_out(needs(plan), usable(), plan.lead.cut.piece)
+    """What a lead needs, held against Stores; of what is there and may not be taken, why."""
+    found = laid_out(needs(plan), usable(), plan.lead.cut.piece)
+    held_back = lots().held_back()
+    if not held_back:
+        return found
+    return tuple(_with_why(x, held_back) if x.lacking else x for x in found)
+
+
+def _with_why(lacking: StockNeed, held_back: dict[str, str]) -> StockNeed:
+    need = lacking.need
+    same = [s for s in on_hand() if (s.kind, s.what) == (need.kind, need.what)]
+    why = [f"{s.name}: {held_back[s.name]}" for s in same if s.name in held_back]
+    said = [*why, lacking.instead] if lacking.instead else why
+    return replace(lacking, instead="; ".join(said))
 
 
 def short() -> list[tuple[Need, float]]:
@@ -200,7 +212,13 @@ def one() -> str | tuple[str, int]:
     return _one(request.args.get("name", ""), "", "")
 
 
-def _one(name: str, typed: str, wrong: str, form: LotForm | None = None) -> str | tuple[str, int]:
+def _one(
+    name: str,
+    typed: str,
+    wrong: str,
+    form: LotForm | None = None,
+    lend_form: LendForm | None = None,
+) -> str | tuple[str, int]:
     stock = next((s for s in on_hand() if s.name == name), None)
     if stock is None:
         raise Refused(
@@ -211,6 +229,8 @@ def _one(name: str, typed: str, wrong: str, form: LotForm | None = None) -> str 
         stock=stock,
         called=words_of(stock.kind, stock.what),
         lot=lots().of(name),
+        lent=next((x for x in lots().lent() if x.stock == name), None),
+        lend_form=lend_form or LendForm(),
         form=form or lot_form(lots().of(name).lot),
         reasons=MISCOUNTED,
         by_length=stock.kind in BY_LENGTH,
@@ -218,7 +238,7 @@ def _one(name: str, typed: str, wrong: str, form: LotForm | None = None) -> str 
         typed=typed,
         wrong=wrong,
     )
-    if wrong or (form and form.errors):
+    if wrong or (form and form.errors) or (lend_form and lend_form.errors):
         return (page, 422)
     return page
 
@@ -244,6 +264,20 @@ def keep_lot() -> str | Response | tuple[str, int]:
     if not form.validate():
         return _one(name, "", "", form)
     lots().keep(name, form.lot())
+    return redirect(url_for("stores.one", name=name), 303)
+
+
+@blueprint.post("/stores/one/lend")
+def lend() -> str | Response | tuple[str, int]:
+    """A tool is lent; or it is back."""
+    name, form = request.form.get("name", ""), LendForm(request.form)
+    if request.form.get("back") == "yes":
+        lots().take_back(name)
+        return redirect(url_for("stores.one", name=name), 303)
+    if not form.validate():
+        return _one(name, "", "", lend_form=form)
+    whom = " ".join((form.whom.data or "").split())
+    lots().lend(Lent(name, whom, form.back_on.value or "", now(), who()))
     return redirect(url_for("stores.one", name=name), 303)
 
 

@@ -89,3 +89,13 @@ def upgrade() -> None:
         sa.PrimaryKeyConstraint("id"),
     )
     op.create_index("quote_job", "quote", ["job_id"], unique=False)
+    op.create_table(
+        "lent",
+        sa.Column("stock_id", sa.Integer(), nullable=False),
+        sa.Column("whom", sa.String(length=60), nullable=False),
+        sa.Column("back_on", sa.String(length=10), server_default="", nullable=False),
+        sa.Column("at", sa.String(length=32), nullable=False),
+        sa.Column("by", sa.String(length=40), nullable=False),
+        sa.ForeignKeyConstraint(["stock_id"], ["stock.id"]),
+        sa.PrimaryKeyConstraint("stock_id"),
+    )
