@@ -63,6 +63,7 @@ def test_a_lot_called_back_names_every_lead_and_those_at_the_bench_stand_still(
     assert "no reason is given" in words(page).lower()
     person.send("/stores/lot/bar", number="K 4471", why="aluminium under the plating")
     assert [x.tag for x in lots.with_some("K 4471")] == with_it
+    assert "Lots in it: K 4471 (Reel 1)." in words(person.open(f"/leads/{with_it[0]}/history"))
     page = words(person.open("/stores/lot?number=K 4471"))
     assert "Barred: aluminium under the plating" in page
     assert "3 leads have some of it" in page

@@ -6,12 +6,15 @@ from io import BytesIO
 import pytest
 from person import words
 from pypdf import PdfReader
+from sqlalchemy import update
 from tents import JOB, in_a_row, left, next_step, tags
 
 from euthyne.cli.demo_job import CUT, LIKE, MANY
 from euthyne.core.jobs.job import is_cut
 from euthyne.core.lead.paths import with_value
 from euthyne.core.plan import plan_of
+from euthyne.store.database import writing
+from euthyne.store.models import LeadRow
 from euthyne.store.stores import StoresStore
 
 pytestmark = pytest.mark.usefixtures("at_the_tents")
@@ -240,3 +243,14 @@ def test_a_job_is_an_open_document_with_its_cutting_plan(person, jobs):
     table = person.client.get(f"{JOB}/cutting.csv").text.splitlines()
     assert len(table) == len(jobs.cutting(1).cuts) + 1
     assert table[1].startswith("Reel 1,")
+
+
+def test_one_lead_that_cannot_be_read_does_not_take_the_job_with_it(person, store, jobs):
+    tag = tags(jobs)[2]
+    with writing(store.engine) as session:
+        session.execute(update(LeadRow).where(LeadRow.tag == tag).values(document="{}"))
+    page = words(person.open(JOB))
+    assert f"{tag} cannot be read" in page
+    assert "5 × Tent extension" in page
+    person.open(f"{JOB}/cutting")
+    person.open(f"{JOB}/bench")

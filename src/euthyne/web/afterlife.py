@@ -19,6 +19,7 @@ from euthyne.store.listing import NO_DAY
 from euthyne.store.stores import StoresStore
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import lead_page, store, who
+from euthyne.web.stores import lots
 
 blueprint = Blueprint("afterlife", __name__)
 FOLLOWS: dict[str, AgainFor] = {"re-test": "re-test", "mended": "mended", "corrected": "corrected"}
@@ -99,6 +100,7 @@ def show(tag: str) -> str:
     return render_template(
         "leads/history.html",
         page=page,
+        lots=lots().of_lead(tag),
         chapters=chapters,
         here=next(c for c in chapters if c.tag == tag),
         parts=parts,

@@ -41,7 +41,7 @@ from euthyne.drawing.cutplan import cut_plan
 from euthyne.exchange.reading import adapter_for
 from euthyne.store.clock import now
 from euthyne.store.jobs import JobStore, KeptJob
-from euthyne.store.kept import NoSuchLead
+from euthyne.store.kept import NoSuchLead, Unreadable
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import say
 from euthyne.web.frame import LeadPage, lead_page, store, who
@@ -142,8 +142,16 @@ class CableShown:
 
 
 def pages_of(kept: KeptJob) -> list[LeadPage]:
-    """The leads of a job."""
-    return [lead_page(tag) for tag in kept.tags]
+    """The leads of a job that can be read."""
+    return [page for page in map(_page_of, kept.tags) if page is not None]
+
+
+def _page_of(tag: str) -> LeadPage | None:
+    try:
+        return lead_page(tag)
+    except (Unreadable, Refused):
+        # It is named on the page; the others of the job are wanted.
+        return None
 
 
 def open_plans(pages: list[LeadPage]) -> list[Plan]:
@@ -178,6 +186,7 @@ def _one(kept: KeptJob, form: JobForm | None = None, wrong: Wrong | None = None)
     return render_template(
         "jobs/one.html",
         kept=kept,
+        unread=[tag for tag in kept.tags if tag not in by_tag],
         groups=groups,
         differing=_differing(groups),
         lines=[line for line in lines if line.need.kind in USED_UP],

@@ -13,7 +13,7 @@ from euthyne.core.jobs.job import alike
 from euthyne.core.jobs.quote import Quote, QuotedLead, actual, differences, headings_of
 from euthyne.core.kinds.asked import WANTED_BY
 from euthyne.core.plan import Plan
-from euthyne.core.standing.cost import minutes_of
+from euthyne.core.standing.cost import Cost, minutes_of
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.figure import metres
 from euthyne.core.trade.measures import tell
@@ -84,7 +84,7 @@ def show(number: int) -> str:
 
 def _shown(kept: KeptJob, form: QuoteForm) -> str:
     pages = pages_of(kept)
-    headings = headings_of(cost(page.plan) for page in pages)
+    headings = headings_of(_costs(pages))
     taken = actual([p.held.lead for p in pages], jobs().metres_taken(kept.number))
     return render_template(
         "jobs/cost.html",
@@ -99,6 +99,13 @@ def _shown(kept: KeptJob, form: QuoteForm) -> str:
     )
 
 
+def _costs(pages: list[LeadPage]) -> list[Cost]:
+    """What each lead costs; those made to one plan cost the same."""
+    by_tag = {p.tag: p for p in pages}
+    groups = alike(p.held.lead for p in pages)
+    return [one for g in groups for one in [cost(by_tag[g.first.tag].plan)] * len(g.leads)]
+
+
 @blueprint.post(f"/jobs/<{NUMBER}>/quote")
 def give(number: int) -> Answer | tuple[str, int]:
     """Give a quote: from now on it stays as it is."""
@@ -106,7 +113,7 @@ def give(number: int) -> Answer | tuple[str, int]:
     if not form.validate():
         return _shown(kept, form), 422
     pages = pages_of(kept)
-    headings = headings_of(cost(page.plan) for page in pages)
+    headings = headings_of(_costs(pages))
     if not pages or any(h.unpriced for h in headings):
         raise NotNow(
             "There is no quote while a price lacks. What would do: a price of each line, at what each lead costs.",

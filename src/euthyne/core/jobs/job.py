@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from typing import Annotated
 
 from annotated_types import MaxLen, MinLen
@@ -38,6 +39,7 @@ class Alike:
         return self.leads[0]
 
 
+@lru_cache(maxsize=2048)
 def plan_alone(lead: Lead) -> Lead:
     """A lead without what is its own: its tag and name, what is done of it, what was typed and reasoned."""
     bare = same_again(lead, "", "")
