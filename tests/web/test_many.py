@@ -254,3 +254,12 @@ def test_one_lead_that_cannot_be_read_does_not_take_the_job_with_it(person, stor
     assert "5 × Tent extension" in page
     person.open(f"{JOB}/cutting")
     person.open(f"{JOB}/bench")
+
+
+def test_all_in_hand_are_planned_together_and_a_printed_length_is_a_doubt(person, jobs):
+    person.send("/stores/one/lot", name="Reel 1", number="K 4471", length="printed")
+    page = words(person.open("/stores/cutting"))
+    assert "The length of Reel 1 is only what is printed on it" in page
+    assert "TR-0046" in page
+    assert "TR-0018" in page  # of no job
+    assert "TR-0043 is cut" not in page

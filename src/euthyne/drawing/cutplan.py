@@ -13,6 +13,7 @@ START, SPAN, TALL = 150.0, 730.0, 26.0
 # A letter of the words on a bar is so wide; below that a tag is left to the list beside.
 LETTER = 6.6
 HATCH = 6.0
+MOST_SHORT = 4
 
 
 def cut_plan(laid: Sequence[Laid], told: str) -> str:
@@ -35,14 +36,19 @@ def _row(one: Laid, per_mm: float, top: float) -> str:
         0, y + TALL / 2 + 13, f"{whole:.2f}{f', {kind}' if kind else ''}", "cut-plan-whole"
     )
     body += rect(START, y, one.source.length_mm * per_mm, TALL, "cut-plan-rest")
-    x = START
+    x, short = START, []
     for portion in one.portions:
         for _ in range(portion.many):
             long = portion.cut.length_mm * per_mm
             body += rect(x, y, long, TALL, "cut-plan-cut")
             body += _words_on(portion.cut.id, portion.cut.length_mm, x, y, long)
+            if len(portion.cut.id) * LETTER >= long - 4:
+                short.append(f"{portion.cut.id} {metres(portion.cut.length_mm / 1000):.2f}")
             x += long
-    return body + _lost(one, x, y, per_mm) + _left(one, x, y, per_mm)
+    if short:
+        # Too short to be written on: under the bar, in their order.
+        body += text(START, y + TALL + 14, ", ".join(short[:MOST_SHORT]), "cut-plan-left")
+    return body + _lost(one, x, y, per_mm) + _left(one, y, per_mm)
 
 
 def _words_on(tag: str, length_mm: int, x: float, y: float, long: float) -> str:
@@ -68,7 +74,7 @@ def _lost(one: Laid, x: float, y: float, per_mm: float) -> str:
     return group(rect(x, y, long, TALL, "cut-plan-lost") + marks)
 
 
-def _left(one: Laid, x: float, y: float, per_mm: float) -> str:
+def _left(one: Laid, y: float, per_mm: float) -> str:
     """What is left and what is lost, in words under the end of the bar."""
     lost = f"{mm(one.lost_mm):.0f} lost" if one.lost_mm else "nothing lost"
     said = f"{metres(one.left_mm / 1000):.2f} left, {lost}" if one.left_mm else lost

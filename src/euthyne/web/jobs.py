@@ -44,9 +44,9 @@ from euthyne.store.jobs import JobStore, KeptJob
 from euthyne.store.kept import NoSuchLead, Unreadable
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import say
-from euthyne.web.frame import LeadPage, lead_page, store, who
+from euthyne.web.frame import LeadPage, lead_page, rows, store, who
 from euthyne.web.leads import as_tag
-from euthyne.web.stores import usable
+from euthyne.web.stores import lots, usable
 from euthyne.web.takein import ReadField
 
 blueprint = Blueprint("jobs", __name__)
@@ -133,12 +133,15 @@ class Together:
 
 @dataclass(frozen=True)
 class CableShown:
-    """A cable's cutting plan as it is shown: its drawing, how good it is, what is left out and why."""
+    """A cable's cutting plan as it is shown: its drawing, how good it is, what is left out and why, and the
+    pieces whose length nobody measured.
+    """
 
     cuts: CableCuts
     drawing: Markup
     good: str
     left_out: list[tuple[str, int, str]]
+    doubtful: list[str]
 
 
 def pages_of(kept: KeptJob) -> list[LeadPage]:
@@ -251,16 +254,24 @@ def cut_from(plans: list[Plan]) -> tuple[CableCuts, ...]:
 
 def _shown(cable: CableCuts) -> CableShown:
     proposal = cable.proposal
+    why = {u.cut.id: why_left_out(cable.wanted, u) for u in proposal.plan.left_out}
     left_out = [
-        (
-            u.cut.id,
-            u.many,
-            why_left_out(cable.wanted, u) or "there is no room for it with the others",
-        )
-        for u in proposal.plan.left_out
+        (id, many, why[id] or "there is no room for it with the others")
+        for id, many in proposal.plan.missing.items()
     ]
     good = how_good(proposal)
-    return CableShown(cable, Markup(cut_plan(proposal.plan.laid, good)), good, left_out)
+    printed = {kept.stock for kept in lots().all() if kept.lot.length == "printed"}
+    doubtful = [x.source.name for x in proposal.plan.laid if x.source.name in printed]
+    drawing = Markup(cut_plan(proposal.plan.laid, good))
+    return CableShown(cable, drawing, good, left_out, doubtful)
+
+
+@blueprint.get("/stores/cutting")
+def all_in_hand() -> str:
+    """What all leads in hand are cut from together, whatever job they are of."""
+    pages = rows(store().in_hand(MOST_ALIKE)).pages
+    plans = [p.plan for p in pages if p.held.lead.conductor.size is not None]
+    return render_template("jobs/all_cut.html", cables=[_shown(cable) for cable in cut_from(plans)])
 
 
 @dataclass(frozen=True)

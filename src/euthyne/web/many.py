@@ -11,7 +11,7 @@ from wtforms import Form, SelectField
 
 from euthyne.core.jobs.cuts import CuttingList, CuttingRule, ListedCut, cable_needs, cutting_list
 from euthyne.core.jobs.job import alike, is_cut
-from euthyne.core.jobs.rows import Row, apart, changes_of_set_up, rows
+from euthyne.core.jobs.rows import Row, apart, changes_of_set_up, rows, set_up
 from euthyne.core.lead import Lead
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
@@ -266,7 +266,9 @@ def _rows(pages: list[LeadPage]) -> list[RowShown]:
     for like in alike(p.held.lead for p in open_ones):
         plans = [by_tag[lead.tag] for lead in like.leads]
         found += [RowShown(row, row.plans[0]) for row in rows(plans)]
-    return found
+    # What shares a die or a tool stands side by side, whoever's plan it is of.
+    first = {set_up(one.row.step): n for n, one in reversed(list(enumerate(found)))}
+    return sorted(found, key=lambda one: first[set_up(one.row.step)])
 
 
 def _bench(kept: KeptJob, problems: dict[str, str] | None = None, tool: str = "") -> str:
