@@ -12,7 +12,9 @@ from euthyne.cli import main, open_store
 from euthyne.cli.demo_job import load_job
 from euthyne.core.jobs.kit import Promise
 from euthyne.core.jobs.quote import Quote
+from euthyne.core.shelf.article import FirstArticle
 from euthyne.core.stores.lot import Lot
+from euthyne.store.articles import keep_article, kept_articles, photograph_of
 from euthyne.store.jobs import JobStore
 from euthyne.store.lots import Lent, LotStore
 from euthyne.store.shelf import ShelfStore
@@ -40,6 +42,8 @@ def log(tmp_path_factory, loaded_once):
     shelf.keep_leaflet("TR-0022", "the same.pdf", b"%PDF-1 a sheet", AT, "RM")
     shelf.add(own_part(), AT, "RM")
     load_job(folder)
+    sample = FirstArticle("lug, M8", "35 mm2", "press", "press, die 35", 2300.0, True, AT, "RM")
+    keep_article(store.engine, sample, "image/jpeg", b"a section")
     lots = LotStore(store.engine)
     lots.keep("Reel 1", Lot("K 4471", "Fell Cables", "2026-11-02", strands=30))
     lots.bar("K 4471", "aluminium under the plating")
@@ -85,6 +89,9 @@ def test_jobs_and_lots_come_along(log, tmp_path):
     lots = LotStore(open_store(tmp_path / "new").engine)
     assert lots.of("Reel 1").barred == "aluminium under the plating"
     assert len(lots.with_some("K 4471")) == 3
+    (sample,) = kept_articles(open_store(tmp_path / "new").engine)
+    assert sample.article.tool == "press, die 35"
+    assert photograph_of(open_store(tmp_path / "new").engine, sample.number)[1] == b"a section"
     assert [x.whom for x in lots.lent()] == ["the neighbour"]
 
 

@@ -17,6 +17,7 @@ from typing import IO, TYPE_CHECKING, Annotated, Any, Literal
 
 from annotated_types import Ge, MaxLen, MinLen
 
+from euthyne.core.shelf.article import FirstArticle
 from euthyne.core.shelf.part import Part
 from euthyne.core.stages.tag.seal import ChainLink
 from euthyne.core.stores.stock import Stock
@@ -137,11 +138,22 @@ class ArchivedStock:
 
 
 @dataclass(frozen=True)
+class ArchivedArticle:
+    """A first article; its photograph lies under its sum."""
+
+    article: FirstArticle  # the sample: what was pressed with which tool, what it held
+    kind: Annotated[str, MaxLen(40)]  # media type of its photograph
+    sha256: Sum  # sum of its photograph
+    put_away: bool = False  # True once it releases its tool no more
+
+
+@dataclass(frozen=True)
 class ArchivedStores:
-    """Everything in Stores, and every movement of it."""
+    """Everything in Stores, every movement of it, and the first articles of its tools."""
 
     stock: tuple[ArchivedStock, ...]  # everything that is there or was
     movements: tuple[ArchivedMovement, ...]  # everything that came in or went out
+    articles: tuple[ArchivedArticle, ...] = ()  # samples that released a tool
 
 
 @dataclass(frozen=True)

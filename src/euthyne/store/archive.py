@@ -4,18 +4,21 @@ import json
 from collections.abc import Callable, Iterator
 from contextlib import suppress
 from dataclasses import asdict, replace
+from hashlib import sha256
 from pathlib import Path
 from typing import IO, Any
 
 from sqlalchemy import Connection, select
 from sqlalchemy.orm import Session
 
+from euthyne.core.shelf.article import FirstArticle
 from euthyne.core.stages.tag.audit import NOTHING_BESIDE, Head, audit
 from euthyne.core.stages.tag.seal import ChainLink
 from euthyne.core.stores.stock import Stock
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.exchange.archive import (
     CHAIN,
+    ArchivedArticle,
     ArchivedLead,
     ArchivedLeaflet,
     ArchivedLine,
@@ -30,6 +33,7 @@ from euthyne.exchange.archive import (
     writing_archive,
 )
 from euthyne.exchange.part_file import kept_part, write_part
+from euthyne.exchange.reading import adapter_for
 from euthyne.store.archived_jobs import add_jobs, archived_jobs, quote_pages
 from euthyne.store.database import writing
 from euthyne.store.kept import Unreadable, lead_of
@@ -38,6 +42,7 @@ from euthyne.store.listing import keep_listed
 from euthyne.store.models import (
     ChainedRow,
     DraftRow,
+    FirstArticleRow,
     HouseLineRow,
     JournalRow,
     LeadRow,
@@ -76,6 +81,9 @@ def write_archive(store: LeadStore, file: Path) -> None:
         for content in db.execute(select(SheetRow.content).order_by(SheetRow.id)).scalars():
             archive.leaflet(content)
         for content in quote_pages(db):
+            archive.leaflet(content)
+        samples = select(FirstArticleRow.photograph).order_by(FirstArticleRow.id)
+        for content in db.execute(samples).scalars():
             archive.leaflet(content)
         sheets: dict[str, list[ArchivedLeaflet]] = {}
         for x in db.execute(select(SheetRow).order_by(SheetRow.id)):
@@ -157,7 +165,16 @@ def _stores(db: Connection) -> ArchivedStores:
         ArchivedMovement(called[m.stock_id], m.change, m.at, m.by, m.why, m.step, m.tag)
         for m in db.execute(query.order_by(MovementRow.id))
     ]
-    return ArchivedStores(tuple(stock), tuple(movements))
+    articles = tuple(
+        ArchivedArticle(
+            adapter_for(FirstArticle).validate_json(x.document),
+            x.kind,
+            sha256(x.photograph).hexdigest(),
+            x.put_away,
+        )
+        for x in db.execute(select(FirstArticleRow).order_by(FirstArticleRow.id))
+    )
+    return ArchivedStores(tuple(stock), tuple(movements), articles)
 
 
 def take_in_archive(
@@ -217,7 +234,17 @@ def _take_in(session: Session, archive: ArchiveReader, told: Callable[[int], Non
             told_of = {k: v for k, v in asdict(leaflet).items() if k != "line"}
             content = archive.leaflet(leaflet.sha256)
             session.add(SheetRow(part_id=part.part.id, content=content, **told_of))
-    called = _add_stores(session, archive.stores(), numbers)
+    stores = archive.stores()
+    called = _add_stores(session, stores, numbers)
+    for one in stores.articles:
+        row_of_it = FirstArticleRow(
+            document=adapter_for(FirstArticle).dump_json(one.article).decode(),
+            kind=one.kind,
+            photograph=archive.leaflet(one.sha256),
+            put_away=one.put_away,
+        )
+        session.add(row_of_it)
+        session.flush()
     add_jobs(session, archive.jobs(), numbers, called, archive.leaflet)
     _add_chain(session, archive.chain() or (), numbers)
     for key, value in archive.head.settings.items():
