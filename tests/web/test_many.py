@@ -263,3 +263,10 @@ def test_all_in_hand_are_planned_together_and_a_printed_length_is_a_doubt(person
     assert "TR-0046" in page
     assert "TR-0018" in page  # of no job
     assert "TR-0043 is cut" not in page
+
+
+def test_a_reader_sees_a_job_and_no_press_of_it_takes_anything(at):
+    reader = at("Sam Ito")
+    for address in (JOB, "/jobs", f"{JOB}/cutting", f"{JOB}/cost", "/stores/shopping"):
+        assert 'class="only-looked-at" disabled' in reader.open(address)
+    assert "reader" in words(reader.send(f"{JOB}/keep", 403, keep="yes"))

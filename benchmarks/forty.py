@@ -1,6 +1,6 @@
 """Server time of the pages of a job with forty leads as a ratio to an empty Jinja page.
 
-Run: .venv/bin/python benchmarks/jobs.py
+Run: .venv/bin/python benchmarks/forty.py
 Aim: no page above 20.
 """
 
