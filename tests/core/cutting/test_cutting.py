@@ -11,6 +11,7 @@ import pytest
 from cutting import bought, divided
 from searched import best_counts, loses, small_task
 
+from euthyne.core.cutting import patterns
 from euthyne.core.cutting.cutting import propose
 from euthyne.core.cutting.piece import Coil, Piece, Wanted, WantedCut
 from euthyne.core.cutting.task import figures
@@ -149,3 +150,28 @@ def test_the_solver_is_loaded_only_where_sums_leave_something_open():
     )
     done = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, check=True)
     assert done.stdout.split() == ["False", "False"]
+
+
+def test_a_plan_that_ran_out_of_time_has_a_bound_that_can_be():
+    """Pairs and threes that stay together over many pieces, and no time for the solver."""
+    chance = Random(1)
+    stock = tuple(Piece(f"Reel {n}", chance.randint(5000, 30_000)) for n in range(20))
+    cuts = tuple(
+        WantedCut(f"L{n}", chance.randint(500, 9000), chance.randint(2, 4), True) for n in range(40)
+    )
+    proposal = propose(Wanted("", stock, cuts, (Coil("c", 25_000, 3341),), 300, 0, 10), lambda: 0.5)
+    sound(proposal)
+    assert all(figure is None or figure >= 0 for figure in proposal.best.figures)
+
+
+def test_a_bound_by_prices_of_lengths_is_never_above_the_truth(monkeypatch):
+    """Where patterns are made as they are needed, as with hundreds of lengths, but small enough to search."""
+    monkeypatch.setattr(patterns, "ALL_PATTERNS", 0)
+    for seed in range(150):
+        wanted = small_task(seed)
+        proposal, truth = propose(wanted, lambda: 6.0), best_counts(wanted)
+        counts = sound(proposal)
+        for mine, least, best in zip(counts, proposal.best.figures, truth, strict=True):
+            assert least is None or least <= best, seed
+            if least is None or mine != best:
+                break

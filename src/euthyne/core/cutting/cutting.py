@@ -89,7 +89,7 @@ def _without_solver(task: CuttingTask, seconds_left: SecondsLeft) -> CuttingPlan
         if enough():
             break
         splits = _splits(task) // 4
-    everything = [s for c in task.coils for s in [c.source] * c.most] + list(task.stock)
+    everything = [*task.stock, *(s for c in task.coils for s in [c.source] * c.most)]
     packing = pack(
         task.wanted,
         task.step,

@@ -129,7 +129,7 @@ def settle(
             )
             said = figures(counted(task, plan))[n]
             known = bound(task, counted(task, plan)).figures[n]
-            known = min(said, max(proven, known if known is not None else proven))
+            known = min(said, max(proven, known or 0, 0))  # nothing counts less than nothing
         best.append(known)
         limits.append(said)
         if known != said:
