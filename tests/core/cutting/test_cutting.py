@@ -9,6 +9,7 @@ from random import Random
 
 import pytest
 from cutting import bought, divided
+from sampling import LONG
 from searched import best_counts, loses, small_task
 
 from euthyne.core.cutting import patterns
@@ -167,7 +168,7 @@ def test_a_plan_that_ran_out_of_time_has_a_bound_that_can_be():
 def test_a_bound_by_prices_of_lengths_is_never_above_the_truth(monkeypatch):
     """Where patterns are made as they are needed, as with hundreds of lengths, but small enough to search."""
     monkeypatch.setattr(patterns, "ALL_PATTERNS", 0)
-    for seed in range(150):
+    for seed in range(150 if LONG else 40):
         wanted = small_task(seed)
         proposal, truth = propose(wanted, lambda: 6.0), best_counts(wanted)
         counts = sound(proposal)
