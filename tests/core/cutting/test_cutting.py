@@ -160,7 +160,9 @@ def test_a_plan_that_ran_out_of_time_has_a_bound_that_can_be():
     cuts = tuple(
         WantedCut(f"L{n}", chance.randint(500, 9000), chance.randint(2, 4), True) for n in range(40)
     )
-    proposal = propose(Wanted("", stock, cuts, (Coil("c", 25_000, 3341),), 300, 0, 10), lambda: 0.5)
+    proposal = propose(
+        Wanted("", stock, cuts, (Coil("c", 25_000, 3341),), 300, 0, 10), ticking(400)
+    )
     sound(proposal)
     assert all(figure is None or figure >= 0 for figure in proposal.best.figures)
 
