@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from datetime import date, timedelta
 
-from flask import Blueprint, current_app, redirect, render_template, url_for
+from flask import Blueprint, redirect, render_template, url_for
 from werkzeug.wrappers import Response
 
 from euthyne.core.jobs.kit import broken
@@ -11,11 +11,10 @@ from euthyne.core.lead.stage import Stage
 from euthyne.core.stores.naming import words_of
 from euthyne.core.stores.stock import BY_LENGTH
 from euthyne.store.afterlife import quarantined
-from euthyne.store.jobs import JobStore
 from euthyne.store.leads import LeadGroup
 from euthyne.store.listing import NO_DAY
 from euthyne.web.copies import age, copies, warnings
-from euthyne.web.frame import LeadPage, rows, store
+from euthyne.web.frame import LeadPage, jobs, rows, store
 from euthyne.web.handing import waiting
 from euthyne.web.people import wrong_pins
 from euthyne.web.shop import bench_questions
@@ -90,15 +89,14 @@ def show() -> str:
 
 def _broken() -> list[tuple[int, str, str, str]]:
     """Promises that Stores cannot keep any more: the job's number and name, of what, and how much is there."""
-    jobs: JobStore = current_app.extensions["jobs"]
     return [
         (
             promise.job,
-            jobs.get(promise.job).job.name,
+            jobs().get(promise.job).job.name,
             words_of(promise.kind, promise.what),  # type: ignore[arg-type]
             f"{there:g} of {promise.amount:g}{' m' if promise.kind in BY_LENGTH else ''}",
         )
-        for promise, there in broken(jobs.promises(), usable())
+        for promise, there in broken(jobs().promises(), usable())
     ]
 
 
@@ -106,8 +104,7 @@ def together(pages: list[LeadPage]) -> list[list[LeadPage]]:
     """Leads in the order they come, those of one name for one job together where they are so many that
     they would hide the others.
     """
-    jobs: JobStore = current_app.extensions["jobs"]
-    of_job = jobs.by_tag()
+    of_job = jobs().by_tag()
     found: dict[tuple[str, str], list[LeadPage]] = {}
     for page in pages:
         number = of_job.get(page.tag)

@@ -22,6 +22,7 @@ from euthyne.core.standing.progress import Progress, progress_of
 from euthyne.core.trade.measures import Measures, tell
 from euthyne.drawing.ribbon import BENCH, FOLD, LIST, PAGE, ROW, TABLET, ribbon
 from euthyne.store.clock import now
+from euthyne.store.jobs import JobStore
 from euthyne.store.leads import Held, LeadStore, Listed, Unread
 from euthyne.web.access import here
 from euthyne.web.measures import measures
@@ -34,6 +35,12 @@ FORMS = {"page": PAGE, "tablet": TABLET, "fold": FOLD, "row": ROW, "list": LIST,
 def store() -> LeadStore:
     """The leads of this application."""
     found: LeadStore = current_app.extensions["leads"]
+    return found
+
+
+def jobs() -> JobStore:
+    """The jobs of this application."""
+    found: JobStore = current_app.extensions["jobs"]
     return found
 
 

@@ -21,8 +21,8 @@ from euthyne.store.jobs import KeptJob, NoSuchJob
 from euthyne.web.callback import harmless
 from euthyne.web.cut import template, traveller
 from euthyne.web.errors import NotNow
-from euthyne.web.frame import LeadPage, store, who
-from euthyne.web.jobs import NUMBER, cut_from, jobs, open_plans, pages_of
+from euthyne.web.frame import LeadPage, jobs, store, who
+from euthyne.web.jobs import NUMBER, cut_from, open_plans, pages_of
 from euthyne.web.measures import measures, usual_paper
 from euthyne.web.tag import certificate, label_pdf
 from euthyne.web.words import day

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from functools import lru_cache, partial
 from typing import Any
 
-from flask import Blueprint, current_app, redirect, render_template, request, url_for
+from flask import Blueprint, redirect, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 from wtforms import Form, StringField, TextAreaField
@@ -40,11 +40,11 @@ from euthyne.core.trade.question import read_answer
 from euthyne.drawing.cutplan import cut_plan
 from euthyne.exchange.reading import adapter_for
 from euthyne.store.clock import now
-from euthyne.store.jobs import JobStore, KeptJob
+from euthyne.store.jobs import KeptJob
 from euthyne.store.kept import NoSuchLead, Unreadable
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import say
-from euthyne.web.frame import LeadPage, lead_page, rows, store, who
+from euthyne.web.frame import LeadPage, jobs, lead_page, rows, store, who
 from euthyne.web.leads import as_tag
 from euthyne.web.stores import lots, usable
 from euthyne.web.takein import ReadField
@@ -53,12 +53,6 @@ blueprint = Blueprint("jobs", __name__)
 NUMBER = "int(max=999999999):number"
 SECONDS = 4.0  # a plan is looked for no longer while somebody waits for a page
 RULES = "cutting"
-
-
-def jobs() -> JobStore:
-    """The jobs of this application."""
-    found: JobStore = current_app.extensions["jobs"]
-    return found
 
 
 class JobForm(Form):

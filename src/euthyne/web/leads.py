@@ -4,7 +4,7 @@ import re
 from dataclasses import dataclass
 from functools import cache, cached_property, partial
 
-from flask import Blueprint, abort, current_app, redirect, render_template, request, url_for
+from flask import Blueprint, abort, redirect, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
@@ -25,13 +25,12 @@ from euthyne.core.trade.measures import Measures, tell
 from euthyne.drawing.ribbon import START, ribbon
 from euthyne.exchange.lead_file import read_lead, write_lead
 from euthyne.store.clock import now
-from euthyne.store.jobs import JobStore
 from euthyne.store.leads import ListQuery, file_of
 from euthyne.store.listing import FIGURES
 from euthyne.web.access import wants
 from euthyne.web.afterlife import calendar_address
 from euthyne.web.errors import NotNow
-from euthyne.web.frame import begin_lead, lead_page, rows, store, wants_part, who
+from euthyne.web.frame import begin_lead, jobs, lead_page, rows, store, wants_part, who
 from euthyne.web.measures import measures
 from euthyne.web.shop import first_starts, shop
 
@@ -194,9 +193,8 @@ def create() -> Response:
     lead = begin_lead(lambda tag: new_lead(*begun, tag, now()), "begun")
     number = _number(request.form.get("job", ""))
     if number is not None:
-        jobs: JobStore = current_app.extensions["jobs"]
-        job = jobs.get(number).job
-        jobs.join(number, lead.tag, now(), who())
+        job = jobs().get(number).job
+        jobs().join(number, lead.tag, now(), who())
         store().change(lead.tag, partial(for_job, job=job), now(), who(), "its job says so")
     return redirect(url_for("brief.show", tag=lead.tag), 303)
 

@@ -24,8 +24,8 @@ from euthyne.web.articles import LONGEST
 from euthyne.web.build import picture, promised_elsewhere, refuse_set_aside, with_step
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import say
-from euthyne.web.frame import LeadPage, lead_page, store, who
-from euthyne.web.jobs import NUMBER, cut_from, jobs, keep_rules, open_plans, pages_of, rules
+from euthyne.web.frame import LeadPage, jobs, lead_page, store, who
+from euthyne.web.jobs import NUMBER, cut_from, keep_rules, open_plans, pages_of, rules
 from euthyne.web.leads import as_tag
 from euthyne.web.measures import read_here
 from euthyne.web.people import initials_given

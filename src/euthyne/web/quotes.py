@@ -25,8 +25,8 @@ from euthyne.store.jobs import KeptJob
 from euthyne.web.cost import cost, rates
 from euthyne.web.cut import drawing_style
 from euthyne.web.errors import NotNow
-from euthyne.web.frame import LeadPage, who
-from euthyne.web.jobs import NUMBER, jobs, pages_of
+from euthyne.web.frame import LeadPage, jobs, who
+from euthyne.web.jobs import NUMBER, pages_of
 from euthyne.web.measures import measures, usual_paper
 from euthyne.web.takein import ReadField
 

@@ -26,8 +26,7 @@ from euthyne.store.clock import now
 from euthyne.web.callback import harmless
 from euthyne.web.cost import rates
 from euthyne.web.fields import say
-from euthyne.web.frame import who
-from euthyne.web.jobs import jobs
+from euthyne.web.frame import jobs, who
 from euthyne.web.measures import measures, usual_paper
 from euthyne.web.stores import fresh_name, kept, lots, short
 from euthyne.web.takein import ReadField, read_amount
