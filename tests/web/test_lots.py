@@ -9,12 +9,20 @@ from tents import JOB, in_a_row, left, tags
 
 from euthyne.cli.demo_job import CUT
 from euthyne.core.jobs.job import one_more
+from euthyne.core.jobs.kit import Promise
 from euthyne.store.clock import now
 from euthyne.store.jobs import JobStore
 from euthyne.store.lots import LotStore
 from euthyne.store.stores import StoresStore
 
 pytestmark = pytest.mark.usefixtures("at_the_tents")
+
+
+PLUG = "bs1363-plug-heavy"
+
+
+def on_hand(store):
+    return StoresStore(store.engine).all()
 
 
 @pytest.fixture
@@ -148,3 +156,18 @@ def test_a_tool_that_is_lent_is_said_where_a_step_wants_it_and_on_the_bench(pers
     person.send("/stores/one/lend", name="Cable shear", back="yes")
     assert not lots.lent()
     assert "lent to the neighbour" not in words(person.open(f"/leads/{tag}/build"))
+
+
+def test_several_that_take_what_is_kept_together_are_asked_though_each_alone_would_not(
+    person, store, jobs
+):
+    """Three plugs are there and two are kept for another job: one is free, not one for each of three."""
+    person.send("/jobs", name="Another")
+    jobs.promise(2, [Promise(2, "part", PLUG, 2)], now(), "AB")
+    three = tags(jobs)[CUT:]
+    assert left(store, next(s.name for s in on_hand(store) if s.what == PLUG)) == 3
+    page = words(in_a_row(person, store, three))
+    assert "This is kept for another job" in page
+    assert not any(store.get(tag).lead.build.done for tag in three)
+    in_a_row(person, store, three[:1])
+    assert store.get(three[0]).lead.build.done

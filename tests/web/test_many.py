@@ -270,3 +270,19 @@ def test_a_reader_sees_a_job_and_no_press_of_it_takes_anything(at):
     for address in (JOB, "/jobs", f"{JOB}/cutting", f"{JOB}/cost", "/stores/shopping"):
         assert 'class="only-looked-at" disabled' in reader.open(address)
     assert "reader" in words(reader.send(f"{JOB}/keep", 403, keep="yes"))
+
+
+def test_a_length_that_is_planned_otherwise_since_is_not_cut_by_the_old_list(person, store, jobs):
+    tag = tags(jobs)[CUT]
+    in_a_row(person, store, [tag])
+    store.change(
+        tag, lambda x: with_value(x, "brief.run_m", 9.0), "2026-12-01T10:00", "AB", "longer"
+    )
+    page = words(person.open(f"{JOB}/cutting"))
+    assert "it is planned otherwise now: list it anew" in page
+    refused = person.send(f"{JOB}/cut", 409, tag=tag, initials="AB")
+    assert "planned otherwise now" in words(refused)
+    assert not is_cut(store.get(tag).lead)
+    person.send(f"{JOB}/cutting")
+    person.send(f"{JOB}/cut", tag=tag, initials="AB")
+    assert is_cut(store.get(tag).lead)

@@ -4,11 +4,13 @@ things are sold.
 
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass
+from functools import cache
+from typing import TYPE_CHECKING
 
 from sqlalchemy import Engine, delete, func, select
 from sqlalchemy.orm import Session
 
-from euthyne.core.jobs.cuts import CuttingList, Pack
+from euthyne.core.jobs.cuts import CuttingList, CuttingRule, Pack
 from euthyne.core.jobs.job import Job
 from euthyne.core.jobs.kit import Promise
 from euthyne.core.jobs.quote import Quote
@@ -28,10 +30,16 @@ from euthyne.store.models import (
     PackRow,
     PromiseRow,
     QuoteRow,
+    SettingRow,
     StockRow,
 )
 from euthyne.store.stores import take_length
 from euthyne.store.unchanged import while_unchanged
+
+if TYPE_CHECKING:
+    from pydantic import TypeAdapter
+
+RULES = "cutting"  # the setting in which the rules of cutting are kept
 
 
 class NoSuchJob(LookupError):
@@ -307,6 +315,18 @@ class JobStore:
             return float(db.scalar(query) or 0.0)
 
     @while_unchanged
+    def rules(self) -> dict[str, CuttingRule]:
+        """How this bench cuts, by cable; "" for all others."""
+        with self.engine.connect() as db:
+            text = db.scalar(select(SettingRow.value).where(SettingRow.key == RULES))
+        return {"": CuttingRule()} | (_rules_adapter().validate_json(text) if text else {})
+
+    def keep_rules(self, rules: dict[str, CuttingRule]) -> None:
+        """How this bench cuts from now on."""
+        with writing(self.engine) as session:
+            session.merge(SettingRow(key=RULES, value=_rules_adapter().dump_json(rules).decode()))
+
+    @while_unchanged
     def packs(self) -> tuple[KeptPack, ...]:
         """How things are sold."""
         query = select(PackRow.id, PackRow.document).where(PackRow.put_away.is_(False))
@@ -332,6 +352,14 @@ class JobStore:
             row = session.get(PackRow, number)
             if row is not None:
                 row.put_away = True
+
+
+@cache
+def _rules_adapter() -> "TypeAdapter[dict[str, CuttingRule]]":
+    from pydantic import TypeAdapter
+
+    adapter_for(CuttingRule)  # unknown fields are refused in it as everywhere
+    return TypeAdapter(dict[str, CuttingRule])
 
 
 def _text(job: Job) -> str:

@@ -50,7 +50,7 @@ OWN = frozenset(
 PRESSES = {
     "actions": Act.MAKE, "afterlife": Act.MAKE, "articles": Act.MAKE, "brief": Act.MAKE,
     "build": Act.MAKE, "callback": Act.MAKE, "cableset": Act.MAKE,
-    "conductor": Act.MAKE, "copies": Act.KEEP, "cost": Act.MAKE, "cut": Act.MAKE,
+    "conductor": Act.MAKE, "copies": Act.KEEP, "cost": Act.MAKE, "cut": Act.MAKE, "cutting": Act.MAKE,
     "ends": Act.MAKE, "envelope": Act.MAKE, "picking": Act.MAKE,
     "handing": Act.MAKE, "jobs": Act.MAKE, "job_papers": Act.MAKE, "leads": Act.MAKE,
     "many": Act.MAKE, "one": Act.MAKE, "people": Act.MAKE, "practices": Act.KEEP,

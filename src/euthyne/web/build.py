@@ -3,11 +3,10 @@
 from dataclasses import dataclass, replace
 from functools import lru_cache, partial
 
-from flask import Blueprint, current_app, redirect, render_template, request, url_for
+from flask import Blueprint, redirect, render_template, request, url_for
 from markupsafe import Markup
 from werkzeug.wrappers import Response
 
-from euthyne.core.jobs.kit import taken_from_others
 from euthyne.core.lead import Lead, Rework, StepDone
 from euthyne.core.lead.stage import Stage
 from euthyne.core.lead.step import step_named
@@ -18,14 +17,10 @@ from euthyne.core.stages.build.buildsteps import part_words
 from euthyne.core.stages.build.joinsteps import judged_kind
 from euthyne.core.standing.progress import progress
 from euthyne.core.standing.rework import thrown_away
-from euthyne.core.stores.needs import needs
-from euthyne.core.stores.stock import USED_UP
 from euthyne.core.trade.figure import mm
 from euthyne.drawing.bench import bench_drawing
 from euthyne.drawing.judge import row
-from euthyne.store.afterlife import aside_for
 from euthyne.store.clock import now
-from euthyne.store.jobs import JobStore
 from euthyne.store.leads import WORDS
 from euthyne.store.stores import draw_down
 from euthyne.web.articles import LONGEST, article_at
@@ -43,7 +38,8 @@ from euthyne.web.frame import (
 from euthyne.web.measured import held_up, keep_readings, step_readings
 from euthyne.web.people import initials_given
 from euthyne.web.pulse import here
-from euthyne.web.stores import laid, usable
+from euthyne.web.standstill import promised_elsewhere, refuse_set_aside
+from euthyne.web.stores import laid
 from euthyne.web.typed_reading import TypedReading
 
 blueprint = Blueprint("build", __name__)
@@ -144,7 +140,7 @@ class TakenTool:
     article: FirstArticle | None = None
 
 
-def _taken_before(plan: Plan, step: BuildStep) -> TakenTool:
+def taken_before(plan: Plan, step: BuildStep) -> TakenTool:
     """The tool that stands in the field: what this very step was done with, or the last press like it."""
     taken = {x.step: x.tool for x in plan.lead.build.done if x.tool}
     like = [s.key for s in plan.build.steps if s.pressed == step.pressed and s.key in taken]
@@ -173,7 +169,7 @@ def _bench_page(
         shown["reads"] = asked if asked is not None else step_readings(page.plan, step)
         at = steps.index(step)
         shown["judged"] = judged(page.plan, step)
-        taken = tool or _taken_before(page.plan, step)
+        taken = tool or taken_before(page.plan, step)
         shown["tool"] = replace(taken, article=article_at(step, taken.text))
         if step.kind == "lay-out":
             shown["laid"] = laid(page.plan)
@@ -219,7 +215,7 @@ def done(tag: str) -> str | Response:
     """
     refuse_set_aside(tag)
     keys, initials = _pressed(tag), initials_given()
-    if (asked := promised_elsewhere(tag, keys, initials)) is not None:
+    if (asked := promised_elsewhere({tag: keys}, initials)) is not None:
         return asked
     touched = set(request.form.getlist("on"))
     tool = " ".join(request.form.get("tool", "").split())[:LONGEST]
@@ -250,56 +246,6 @@ def done(tag: str) -> str | Response:
         answer.headers["HX-Push-Url"] = url_for("build.bench", tag=tag)
         return answer
     return redirect(url_for("build.bench", tag=tag), 303)
-
-
-def promised_elsewhere(tag: str, keys: list[str], initials: str) -> str | None:
-    """A page that asks, where what a step takes is kept for another job; None where nobody is robbed, or it
-    is taken all the same, which is then in that job's log.
-    """
-    plan, jobs = lead_page(tag).plan, jobs_of_app()
-    takes = {"lay-out": lambda n: n.kind != "cable", "cut": lambda n: n.kind == "cable"}
-    needed = [
-        need
-        for key in keys
-        if key in takes and key not in {d.step for d in plan.lead.build.done}
-        for need in needs(plan)
-        if need.kind in USED_UP and takes[key](need)
-    ]
-    robbed = taken_from_others(needed, usable(), jobs.promises(), jobs.job_of(tag))
-    if not robbed:
-        return None
-    if request.form.get("promised") != "yes":
-        names = {number: jobs.get(number).job.name for _, number, _ in robbed}
-        return render_template(
-            "build/promised.html",
-            tag=tag,
-            robbed=robbed,
-            names=names,
-            sent=request.form.items(multi=True),
-        )
-    for need, number, lacking in robbed:
-        amount = f"{lacking:.2f} m" if need.by_length else f"{lacking:g}"
-        jobs.say(
-            number, now(), initials, f"{amount} of {need.what} kept for it were taken for {tag}"
-        )
-    return None
-
-
-def jobs_of_app() -> JobStore:
-    """The jobs of this application."""
-    found: JobStore = current_app.extensions["jobs"]
-    return found
-
-
-def refuse_set_aside(tag: str) -> None:
-    """Raise NotNow where a lead is in quarantine: nothing is done to it, and it is not sealed."""
-    said = aside_for(store().engine, tag)
-    if said:
-        raise NotNow(
-            f"{tag} stands still, {said}. What clears it: it is looked at, and taken up again.",
-            url_for("afterlife.show", tag=tag),
-            "Its history",
-        )
 
 
 def _pressed(tag: str) -> list[str]:

@@ -2,9 +2,6 @@
 those handed out are written to, and ticked as they return.
 """
 
-import csv
-from io import StringIO
-
 from flask import Blueprint, Response, redirect, render_template, request, url_for
 from werkzeug.wrappers import Response as Answer
 
@@ -14,6 +11,7 @@ from euthyne.exchange.job_papers import list_pdf
 from euthyne.store.afterlife import set_aside
 from euthyne.store.clock import now
 from euthyne.store.lots import WithSome
+from euthyne.web.downloads import table
 from euthyne.web.fields import say
 from euthyne.web.frame import store, who
 from euthyne.web.measures import measures, usual_paper
@@ -93,18 +91,7 @@ def _stands(lead: WithSome) -> str:
 @blueprint.get("/stores/lot.csv")
 def as_csv() -> Response:
     """The call-back list as CSV."""
-    out = StringIO()
-    writer = csv.writer(out)
-    writer.writerow(HEAD)
-    writer.writerows([harmless(cell) for cell in row] for row in _rows(lots().with_some(_number())))
-    answer = Response(out.getvalue(), mimetype="text/csv")
-    answer.headers.set("Content-Disposition", "attachment", filename="call-back.csv")
-    return answer
-
-
-def harmless(cell: str) -> str:
-    """A cell that no spreadsheet takes for a sum."""
-    return f"'{cell}" if cell[:1] in ("=", "+", "-", "@", "\t", "\r") else cell
+    return table(HEAD, _rows(lots().with_some(_number())), "call-back.csv")
 
 
 @blueprint.get("/stores/lot.pdf")

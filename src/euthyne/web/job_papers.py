@@ -1,8 +1,6 @@
 """The papers of a job, each in one press: travellers, templates, labels, certificates, a delivery note."""
 
-import csv
 import json
-from io import StringIO
 
 from flask import Blueprint, Response, abort, redirect, request, url_for
 from werkzeug.wrappers import Response as Answer
@@ -18,8 +16,8 @@ from euthyne.exchange.job_papers import joined, list_pdf, on_sheets
 from euthyne.store.archived_jobs import archived_jobs
 from euthyne.store.clock import now
 from euthyne.store.jobs import KeptJob, NoSuchJob
-from euthyne.web.callback import harmless
 from euthyne.web.cut import template, traveller
+from euthyne.web.downloads import download, table
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import LeadPage, jobs, store, who
 from euthyne.web.jobs import NUMBER, cut_from, open_plans, pages_of
@@ -127,7 +125,7 @@ def document(number: int) -> Response:
     if found is None:
         raise NoSuchJob(number)
     text = job_adapter().dump_json(found, indent=1).decode()
-    return _file(text, "application/json", f"J-{number}.json")
+    return download(text, "application/json", f"J-{number}.json")
 
 
 @blueprint.get(f"/jobs/<{NUMBER}>/cutting.json")
@@ -135,32 +133,20 @@ def cutting(number: int) -> Response:
     """What its leads are cut from, cable by cable, each as `euthyne cutting` answers it."""
     cables = cut_from(open_plans(pages_of(jobs().get(number))))
     told = [{"cable": one.what, **all_told(plan_as_answer(one.proposal))} for one in cables]
-    return _file(json.dumps(told, indent=1, ensure_ascii=False), "application/json", "cutting.json")
+    return download(
+        json.dumps(told, indent=1, ensure_ascii=False), "application/json", "cutting.json"
+    )
 
 
 @blueprint.get(f"/jobs/<{NUMBER}>/cutting.csv")
 def cutting_csv(number: int) -> Response:
     """The cutting list as it lies at the bench."""
     listed = jobs().cutting(number) or CuttingList(())
-    out = StringIO()
-    writer = csv.writer(out)
-    writer.writerow(("piece", "tag", "length_mm", "to buy", "cut"))
-    for c in listed.cuts:
-        said = (
-            c.piece,
-            c.tag,
-            str(c.length_mm),
-            "yes" if c.bought else "",
-            "yes" if c.done else "",
-        )
-        writer.writerow([harmless(cell) for cell in said])
-    return _file(out.getvalue(), "text/csv", "cutting.csv")
-
-
-def _file(text: str, kind: str, name: str) -> Response:
-    answer = Response(text, mimetype=kind)
-    answer.headers.set("Content-Disposition", "attachment", filename=name)
-    return answer
+    rows = [
+        (c.piece, c.tag, str(c.length_mm), "yes" if c.bought else "", "yes" if c.done else "")
+        for c in listed.cuts
+    ]
+    return table(("piece", "tag", "length_mm", "to buy", "cut"), rows, "cutting.csv")
 
 
 @blueprint.post(f"/jobs/<{NUMBER}>/handed")

@@ -3,7 +3,6 @@
 import time
 from dataclasses import dataclass
 from functools import lru_cache, partial
-from typing import Any
 
 from flask import Blueprint, redirect, render_template, request, url_for
 from markupsafe import Markup
@@ -15,7 +14,7 @@ from euthyne.core.cutting.cutting import propose
 from euthyne.core.cutting.piece import Wanted
 from euthyne.core.cutting.task import Proposal
 from euthyne.core.cutting.why import how_good, why_left_out
-from euthyne.core.jobs.cuts import CableCuts, CuttingRule, Pack, cuttings
+from euthyne.core.jobs.cuts import CableCuts, Pack, cuttings
 from euthyne.core.jobs.job import (
     MOST_ALIKE,
     Job,
@@ -27,7 +26,6 @@ from euthyne.core.jobs.job import (
     same_plan,
 )
 from euthyne.core.jobs.kit import KitLine, Promise, kit, to_buy
-from euthyne.core.kinds.asked import WANTED_BY
 from euthyne.core.lead import Lead
 from euthyne.core.lead.paths import with_value
 from euthyne.core.plan import Plan
@@ -36,23 +34,20 @@ from euthyne.core.stores.stock import USED_UP
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.figure import metres
 from euthyne.core.trade.quantity import read_whole
-from euthyne.core.trade.question import read_answer
 from euthyne.drawing.cutplan import cut_plan
-from euthyne.exchange.reading import adapter_for
 from euthyne.store.clock import now
 from euthyne.store.jobs import KeptJob
 from euthyne.store.kept import NoSuchLead, Unreadable
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import say
-from euthyne.web.frame import LeadPage, jobs, lead_page, rows, store, who
+from euthyne.web.frame import LeadPage, jobs, lead_page, store, who
 from euthyne.web.leads import as_tag
 from euthyne.web.stores import lots, usable
-from euthyne.web.takein import ReadField
+from euthyne.web.takein import ReadField, read_day
 
 blueprint = Blueprint("jobs", __name__)
 NUMBER = "int(max=999999999):number"
 SECONDS = 4.0  # a plan is looked for no longer while somebody waits for a page
-RULES = "cutting"
 
 
 class JobForm(Form):
@@ -62,14 +57,10 @@ class JobForm(Form):
         "What it is called", [Length(1, 80, "1 to 80 letters, such as Six for the roof")]
     )
     made_for = StringField("For whom", [Length(0, 80, "80 letters at most")])
-    wanted_by = ReadField("Wanted by")
+    wanted_by = ReadField("Wanted by", read=read_day)
     order = StringField("Their order", [Length(0, 60, "60 letters at most")])
     drawing = StringField("Drawing and revision", [Length(0, 60, "60 letters at most")])
     note = TextAreaField("Note", [Length(0, 400, "400 letters at most")])
-
-    def __init__(self, *given: Any, **named: Any) -> None:
-        super().__init__(*given, **named)
-        self.wanted_by.read = lambda text: read_answer(WANTED_BY, text)[0]
 
     def job(self) -> Job:
         """The job it says."""
@@ -189,7 +180,7 @@ def _one(kept: KeptJob, form: JobForm | None = None, wrong: Wrong | None = None)
         lines=[line for line in lines if line.need.kind in USED_UP],
         tools=[line for line in lines if line.need.kind not in USED_UP],
         to_buy=to_buy((x for x in lines if x.need.kind in USED_UP), _packs()),
-        cables=[_shown(cable) for cable in cut_from(plans)],
+        cables=[cable_shown(cable) for cable in cut_from(plans)],
         can_be=_can_be(kept, pages, lines),
         minutes=sum(minutes_left(plan) for plan in plans),
         log=jobs().log(kept.number)[:12],
@@ -215,25 +206,6 @@ def _packs() -> list[Pack]:
     return [kept.pack for kept in jobs().packs()]
 
 
-def rules() -> dict[str, CuttingRule]:
-    """How this bench cuts, by cable; "" for all others."""
-    text = store().setting(RULES)
-    return {"": CuttingRule()} | (adapter_for_rules().validate_json(text) if text else {})
-
-
-def keep_rules(said: dict[str, CuttingRule]) -> None:
-    """How this bench cuts from now on."""
-    store().set(RULES, adapter_for_rules().dump_json(said).decode())
-
-
-def adapter_for_rules() -> Any:
-    """The document in which the rules of cutting are kept."""
-    from pydantic import TypeAdapter
-
-    adapter_for(CuttingRule)
-    return TypeAdapter(dict[str, CuttingRule])
-
-
 @lru_cache(maxsize=64)
 def planned(wanted: Wanted) -> Proposal:
     """A cutting plan, looked for once."""
@@ -243,10 +215,10 @@ def planned(wanted: Wanted) -> Proposal:
 
 def cut_from(plans: list[Plan]) -> tuple[CableCuts, ...]:
     """What some leads are cut from, as Stores are now."""
-    return cuttings(plans, usable(), _packs(), rules(), planned)
+    return cuttings(plans, usable(), _packs(), jobs().rules(), planned)
 
 
-def _shown(cable: CableCuts) -> CableShown:
+def cable_shown(cable: CableCuts) -> CableShown:
     proposal = cable.proposal
     why = {u.cut.id: why_left_out(cable.wanted, u) for u in proposal.plan.left_out}
     left_out = [
@@ -258,14 +230,6 @@ def _shown(cable: CableCuts) -> CableShown:
     doubtful = [x.source.name for x in proposal.plan.laid if x.source.name in printed]
     drawing = Markup(cut_plan(proposal.plan.laid, good))
     return CableShown(cable, drawing, good, left_out, doubtful)
-
-
-@blueprint.get("/stores/cutting")
-def all_in_hand() -> str:
-    """What all leads in hand are cut from together, whatever job they are of."""
-    pages = rows(store().in_hand(MOST_ALIKE)).pages
-    plans = [p.plan for p in pages if p.held.lead.conductor.size is not None]
-    return render_template("jobs/all_cut.html", cables=[_shown(cable) for cable in cut_from(plans)])
 
 
 @dataclass(frozen=True)

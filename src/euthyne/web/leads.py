@@ -29,6 +29,7 @@ from euthyne.store.leads import ListQuery, file_of
 from euthyne.store.listing import FIGURES
 from euthyne.web.access import wants
 from euthyne.web.afterlife import calendar_address
+from euthyne.web.downloads import download
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import begin_lead, jobs, lead_page, rows, store, wants_part, who
 from euthyne.web.measures import measures
@@ -223,9 +224,7 @@ def document(tag: str) -> Response:
 
 
 def _file(tag: str, text: str) -> Response:
-    found = Response(text, mimetype="application/json")
-    found.headers.set("Content-Disposition", "attachment", filename=f"{tag}.json")
-    return found
+    return download(text, "application/json", f"{tag}.json")
 
 
 @blueprint.get("/leads/document")

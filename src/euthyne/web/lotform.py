@@ -5,19 +5,12 @@ from typing import Any
 from wtforms import BooleanField, Form, SelectField, StringField
 from wtforms.validators import Length
 
-from euthyne.core.kinds.asked import WANTED_BY
 from euthyne.core.stores.lot import Lot
-from euthyne.core.trade.fault import Fault, Refused
-from euthyne.core.trade.quantity import read_whole
-from euthyne.core.trade.question import read_answer
-from euthyne.web.takein import ReadField
+from euthyne.core.trade.quantity import OHMS, read_quantity, read_whole
+from euthyne.web.takein import ReadField, read_day
 
 LENGTH = {"measured": "measured", "printed": "only printed"}
 MAGNET = {"": "not tried", "no": "does not hold", "yes": "holds"}
-
-
-def _day(text: str) -> Any:
-    return read_answer(WANTED_BY, text)[0]
 
 
 def _strands(text: str) -> int | None:
@@ -27,25 +20,15 @@ def _strands(text: str) -> int | None:
 def _milliohms(text: str) -> float | None:
     if not text:
         return None
-    try:
-        value = float(text.lower().replace("mohm/m", "").replace(",", ".").strip())
-    except ValueError as error:
-        fault = Fault("mohm_per_m", f"{text!r} is no number", "milliohm a metre, such as 12.4")
-        raise Refused(fault) from error
-    if not 0 < value <= 1e6:
-        raise Refused(Fault("mohm_per_m", f"{value:g} cannot be", "more than 0, such as 12.4"))
-    return value
+    told = text if text[-1:].isalpha() else f"{text} mohm"
+    return read_quantity(told.removesuffix("/m").strip(), OHMS, "mohm_per_m").value * 1000
 
 
 class LendForm(Form):
     """A tool that is lent."""
 
     whom = StringField("Lent to", [Length(1, 60, "1 to 60 letters, whom it is lent to")])
-    back_on = ReadField("Back on")
-
-    def __init__(self, *given: Any, **named: Any) -> None:
-        super().__init__(*given, **named)
-        self.back_on.read = _day
+    back_on = ReadField("Back on", read=read_day)
 
 
 class LotForm(Form):
@@ -53,13 +36,13 @@ class LotForm(Form):
 
     number = StringField("Lot, as it is printed", [Length(0, 40, "40 letters at most")])
     supplier = StringField("From whom", [Length(0, 60, "60 letters at most")])
-    came_on = ReadField("Came on")
+    came_on = ReadField("Came on", read=read_day)
     printed = StringField("Printed on it", [Length(0, 120, "120 letters at most")])
     length = SelectField(
         "Its length is", choices=[("measured", "measured"), ("printed", "only printed")]
     )
-    strands = ReadField("Strands counted")
-    mohm_per_m = ReadField("Milliohm a metre")
+    strands = ReadField("Strands counted", read=_strands)
+    mohm_per_m = ReadField("Milliohm a metre", read=_milliohms)
     magnetic = SelectField("A magnet", choices=list(MAGNET.items()))
     waits = BooleanField("Nothing is cut before its sample is measured")
 
@@ -69,7 +52,6 @@ class LotForm(Form):
         for field, choices in ((self.length, LENGTH), (self.magnetic, MAGNET)):
             if field.data not in choices:
                 field.data, field.process_errors = next(iter(choices)), []
-        self.came_on.read, self.strands.read, self.mohm_per_m.read = _day, _strands, _milliohms
 
     def lot(self) -> Lot:
         """The lot it says."""

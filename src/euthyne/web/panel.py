@@ -1,13 +1,11 @@
 """The schedule of a panel, to hang beside it: what was made for one boat or vehicle."""
 
-import csv
-from io import StringIO
-
 from flask import Blueprint, Response, render_template, request
 
 from euthyne.core.plan import plan_of
 from euthyne.core.standing.panel import PanelCircuit, on_a_panel, panel_schedule
 from euthyne.core.trade.measures import tell
+from euthyne.web.downloads import table
 from euthyne.web.frame import store
 from euthyne.web.measures import measures
 
@@ -34,19 +32,16 @@ def show() -> str:
 def as_csv() -> Response:
     """The schedule as a table for other programs."""
     _, circuits = _circuits()
-    out = StringIO()
-    table = csv.writer(out)
-    table.writerow(HEADS)
-    for one in circuits:
-        fuse = "" if one.fuse_amps is None else f"{one.fuse_amps:g}"
-        cable = tell(one.cable, measures())
-        table.writerow(
-            [_plain(x) for x in (one.number, one.name, one.colours, cable, fuse, one.tag)]
+    told_in = measures()
+    rows = [
+        (
+            one.number,
+            one.name,
+            one.colours,
+            tell(one.cable, told_in),
+            "" if one.fuse_amps is None else f"{one.fuse_amps:g}",
+            one.tag,
         )
-    headers = {"Content-Disposition": "attachment; filename=panel.csv"}
-    return Response(out.getvalue(), mimetype="text/csv", headers=headers)
-
-
-def _plain(text: str) -> str:
-    """A cell that no spreadsheet takes for a sum."""
-    return f"'{text}" if text[:1] in "=+-@\t\r" else text
+        for one in circuits
+    ]
+    return table(HEADS, rows, "panel.csv")

@@ -23,6 +23,7 @@ from euthyne.drawing.probing import reading_drawing
 from euthyne.exchange.photograph import prepared
 from euthyne.exchange.readings_file import read_readings, written
 from euthyne.store.clock import now
+from euthyne.web.downloads import download
 from euthyne.web.entry import Answer, Sent, StageForm, back
 from euthyne.web.errors import NotNow
 from euthyne.web.fields import Entered, read_form, say
@@ -229,8 +230,7 @@ def all_good(tag: str) -> Answer:
 def readings_file(tag: str) -> Response:
     """The lines of the proof as a file to be filled in."""
     page = lead_page(tag)
-    headers = {"Content-Disposition": f'attachment; filename="{page.tag}-readings.csv"'}
-    return Response(written(page.plan.prove.lines), mimetype="text/csv", headers=headers)
+    return download(written(page.plan.prove.lines), "text/csv", f"{page.tag}-readings.csv")
 
 
 @blueprint.post("/leads/<tag>/prove/readings.csv")

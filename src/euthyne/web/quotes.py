@@ -1,5 +1,6 @@
 """What a job costs by heading; quotes of it, kept as they were given; actual against quoted."""
 
+from dataclasses import replace
 from datetime import date, timedelta
 from typing import Any
 
@@ -11,13 +12,12 @@ from wtforms.validators import Length
 
 from euthyne.core.jobs.job import alike
 from euthyne.core.jobs.quote import Quote, QuotedLead, actual, differences, headings_of
-from euthyne.core.kinds.asked import WANTED_BY
 from euthyne.core.plan import Plan
 from euthyne.core.standing.cost import Cost, minutes_of
 from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.figure import metres
 from euthyne.core.trade.measures import tell
-from euthyne.core.trade.question import read_answer
+from euthyne.core.trade.quantity import PERCENT, read_quantity
 from euthyne.drawing.ribbon import end_to_end
 from euthyne.exchange.quote_page import quote_pdf
 from euthyne.store.clock import now
@@ -28,24 +28,26 @@ from euthyne.web.errors import NotNow
 from euthyne.web.frame import LeadPage, jobs, who
 from euthyne.web.jobs import NUMBER, pages_of
 from euthyne.web.measures import measures, usual_paper
-from euthyne.web.takein import ReadField
+from euthyne.web.takein import ReadField, read_day
 
 blueprint = Blueprint("quotes", __name__)
 VALID = timedelta(days=30)
 
 
-def _percent(text: str, field: str, most: float) -> float:
-    try:
-        value = float(text.replace("%", "").replace(",", ".").strip() or "0")
-    except ValueError as error:
-        raise Refused(Fault(field, f"{text!r} is no number", "percent, such as 25")) from error
-    if not 0 <= value <= most:
-        raise Refused(Fault(field, f"{value:g} % cannot be", f"0 to {most:g}"))
-    return value
+MARGIN = replace(PERCENT, low=0.0, high=1000.0)
+TAX = replace(PERCENT, low=0.0)
+
+
+def _margin(text: str) -> float:
+    return read_quantity(text, MARGIN, "margin").value if text else 0.0
+
+
+def _tax(text: str) -> float:
+    return read_quantity(text, TAX, "tax").value if text else 0.0
 
 
 def _until(text: str) -> Any:
-    day = read_answer(WANTED_BY, text)[0]
+    day = read_day(text)
     if day is None or day < date.today().isoformat():
         raise Refused(Fault("valid_until", "that day is over", "a day that comes"))
     return day
@@ -54,17 +56,11 @@ def _until(text: str) -> Any:
 class QuoteForm(Form):
     """A quote that is to be given."""
 
-    margin = ReadField("Margin, percent")
-    tax = ReadField("Tax, percent")
-    valid_until = ReadField("Valid until")
+    margin = ReadField("Margin, percent", read=_margin)
+    tax = ReadField("Tax, percent", read=_tax)
+    valid_until = ReadField("Valid until", read=_until)
     included = StringField("Included", [Length(0, 300, "300 letters at most")])
     not_included = StringField("Not included", [Length(0, 300, "300 letters at most")])
-
-    def __init__(self, *given: Any, **named: Any) -> None:
-        super().__init__(*given, **named)
-        self.margin.read = lambda text: _percent(text, "margin", 1000)
-        self.tax.read = lambda text: _percent(text, "tax", 100)
-        self.valid_until.read = _until
 
 
 @blueprint.get(f"/jobs/<{NUMBER}>/cost")

@@ -31,6 +31,7 @@ from euthyne.exchange.part_file import read_part, write_part
 from euthyne.exchange.photograph import leaflet as as_kept
 from euthyne.store.clock import now
 from euthyne.store.shelf import ShelfStore
+from euthyne.web.downloads import download
 from euthyne.web.frame import wants_part, who
 from euthyne.web.measures import in_gauge, read_here
 
@@ -406,8 +407,7 @@ def leaflet(name: str, number: int) -> Response:
 def document(name: str) -> Response:
     """A part's open document."""
     part = _part(name)
-    headers = {"Content-Disposition": f'attachment; filename="{part.id}.json"'}
-    return Response(write_part(part), mimetype="application/json", headers=headers)
+    return download(write_part(part), "application/json", f"{part.id}.json")
 
 
 @blueprint.get("/shelf/import")

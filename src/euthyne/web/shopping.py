@@ -2,10 +2,8 @@
 into Stores from here.
 """
 
-import csv
 from collections.abc import Iterable
 from functools import partial
-from io import StringIO
 from typing import Any
 
 from flask import Blueprint, Response, redirect, render_template, request, url_for
@@ -23,8 +21,8 @@ from euthyne.core.trade.figure import metres
 from euthyne.core.trade.quantity import MONEY, read_quantity, read_whole
 from euthyne.exchange.job_papers import list_pdf
 from euthyne.store.clock import now
-from euthyne.web.callback import harmless
 from euthyne.web.cost import rates
+from euthyne.web.downloads import table
 from euthyne.web.fields import say
 from euthyne.web.frame import jobs, who
 from euthyne.web.measures import measures, usual_paper
@@ -205,13 +203,7 @@ def _rows() -> list[list[str]]:
 @blueprint.get("/stores/shopping.csv")
 def as_csv() -> Response:
     """The list as CSV."""
-    out = StringIO()
-    writer = csv.writer(out)
-    writer.writerow(HEAD)
-    writer.writerows([harmless(cell) for cell in row] for row in _rows())
-    answer = Response(out.getvalue(), mimetype="text/csv")
-    answer.headers.set("Content-Disposition", "attachment", filename="shopping.csv")
-    return answer
+    return table(HEAD, _rows(), "shopping.csv")
 
 
 @blueprint.get("/stores/shopping.pdf")

@@ -34,6 +34,7 @@ from euthyne.exchange.stores_file import write_stores
 from euthyne.store.clock import now
 from euthyne.store.lots import Lent, LotStore
 from euthyne.store.stores import StoresStore
+from euthyne.web.downloads import download
 from euthyne.web.fields import say
 from euthyne.web.frame import store, who
 from euthyne.web.lotform import LendForm, LotForm, lot_form
@@ -291,5 +292,4 @@ def drop() -> Response:
 @blueprint.get("/stores/document.json")
 def document() -> Response:
     """Everything on hand as its open document."""
-    headers = {"Content-Disposition": 'attachment; filename="stores.json"'}
-    return Response(write_stores(on_hand()), mimetype="application/json", headers=headers)
+    return download(write_stores(on_hand()), "application/json", "stores.json")

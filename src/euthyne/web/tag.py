@@ -32,12 +32,12 @@ from euthyne.instruments.printer import PrintsLabels
 from euthyne.store.clock import now
 from euthyne.store.leads import NoSuchLead
 from euthyne.web.access import SOMEONE_ELSE, here, setting
-from euthyne.web.build import refuse_set_aside
 from euthyne.web.cut import drawing_style
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import LeadPage, lead_page, not_reached, show_stage, store, who
 from euthyne.web.measures import measures, usual_paper
 from euthyne.web.shelf import added
+from euthyne.web.standstill import refuse_set_aside
 
 blueprint = Blueprint("tag", __name__)
 

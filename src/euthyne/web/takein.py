@@ -8,10 +8,12 @@ from wtforms import BooleanField, Form, HiddenField, SelectField, StringField
 from wtforms.form import BaseForm
 from wtforms.validators import StopValidation
 
+from euthyne.core.kinds.asked import WANTED_BY
 from euthyne.core.stores.naming import what_of
 from euthyne.core.stores.stock import BY_LENGTH, Stock, StockKind
 from euthyne.core.trade.fault import Refused
 from euthyne.core.trade.quantity import LEG, read_whole
+from euthyne.core.trade.question import read_answer
 from euthyne.web.fields import say
 from euthyne.web.measures import in_gauge, priced_by, read_here, read_price
 
@@ -30,6 +32,11 @@ class _Read:
     data: Any
     value: Any = None
 
+    def __init__(self, *given: Any, read: Reader | None = None, **named: Any) -> None:
+        super().__init__(*given, **named)
+        if read is not None:  # where it is the same on every form; else the form says it
+            self.read = read
+
     def pre_validate(self, form: BaseForm) -> None:
         """Read what was typed. Raises StopValidation with the sentence that stands beside it."""
         try:
@@ -44,6 +51,11 @@ class ReadField(_Read, StringField):
 
 class ReadChoice(_Read, SelectField):
     """Chosen from a list."""
+
+
+def read_day(text: str) -> Any:
+    """A day, None where none is said. Raises Refused."""
+    return read_answer(WANTED_BY, text)[0]
 
 
 def read_amount(kind: StockKind, text: str) -> float:

@@ -1,16 +1,8 @@
 """Why a length fits no piece, and how far a plan may be from the best, in words."""
 
 from euthyne.core.cutting.piece import Portion, Wanted
-from euthyne.core.cutting.task import Proposal
+from euthyne.core.cutting.task import Proposal, figures
 from euthyne.core.trade.figure import Quantity, metres, mm
-
-FIGURES = {
-    "left_out": ("length", "lengths"),
-    "price_cents": ("cost", "cost"),
-    "lost_mm": ("", ""),
-    "reels": ("reel", "reels"),
-    "pieces": ("piece", "pieces"),
-}
 
 
 def why_left_out(wanted: Wanted, portion: Portion) -> str:
@@ -51,19 +43,26 @@ def how_good(proposal: Proposal) -> str:
     """One line on how good a plan is."""
     if proposal.proven:
         return "Nothing better can be done."
-    counts = proposal.plan.counts
-    for name, (one, many) in FIGURES.items():
-        least, here = getattr(proposal.best, name), getattr(counts, name)
-        if least == here:
-            continue
+    # Figure by figure, as plans are judged: the first that differs is what is left open.
+    for name, here, least in zip(
+        FIGURES, figures(proposal.plan.counts), proposal.best.figures, strict=True
+    ):
         if least is None:
             break
-        more = here - least
-        if name == "lost_mm":
-            return f"At most {mm(more):.0f} more is lost than the best there can be."
-        if name == "price_cents":
-            return f"It costs at most {more / 100:.2f} more than the best there can be."
-        if name == "left_out":
-            return f"At most {more} {one if more == 1 else many} more could find a piece."
-        return f"At most {more} {one if more == 1 else many} fewer would do."
+        if here > least:
+            return _apart(name, here - least)
     return "It is not known whether anything better can be done."
+
+
+FIGURES = ("left out", "price", "lost", "reel", "piece")
+
+
+def _apart(figure: str, more: int) -> str:
+    """How far a plan may be from the best in one figure."""
+    if figure == "lost":
+        return f"At most {mm(more):.0f} more is lost than the best there can be."
+    if figure == "price":
+        return f"It costs at most {more / 100:.2f} more than the best there can be."
+    if figure == "left out":
+        return f"At most {more} {'length' if more == 1 else 'lengths'} more could find a piece."
+    return f"At most {more} {figure}{'' if more == 1 else 's'} fewer would do."

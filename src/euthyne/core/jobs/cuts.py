@@ -59,6 +59,15 @@ def cable_needs(plan: Plan) -> tuple[Need, ...]:
     return tuple(n for n in needs(plan) if n.kind == "cable")
 
 
+def lengths_mm(plan: Plan) -> dict[str, list[int]]:
+    """What a lead is still cut from, as it is planned now: the lengths in mm, by cable."""
+    found: dict[str, list[int]] = {}
+    for need in cable_needs(plan):
+        each = math.ceil(need.amount / need.pieces * MM_PER_M - 1e-6)
+        found.setdefault(need.what, []).extend([each] * need.pieces)
+    return found
+
+
 def cuttings(
     plans: Iterable[Plan],
     stores: Sequence[Stock],
@@ -125,6 +134,9 @@ class ListedCut:
     kerf_mm: Annotated[int, Ge(0)]  # what the cut itself loses, where the piece does not end there
     done: bool = False  # True once it is cut
     earlier: bool = False  # True for one that was cut by a list before this
+    cable: Annotated[str, MaxLen(80)] = (
+        ""  # of which cable, as Stores name it; lists of before did not say
+    )
 
 
 @dataclass(frozen=True)
@@ -141,6 +153,14 @@ class CuttingList:
     def of(self, tag: str) -> tuple[ListedCut, ...]:
         """The cuts of one lead that are still to be made."""
         return tuple(c for c in self.left if c.tag == tag)
+
+    def as_planned(self, plan: Plan) -> bool:
+        """True while a lead is still planned with the very lengths that are listed for it."""
+        own = self.of(plan.lead.tag)
+        now = sorted((what, mm) for what, long in lengths_mm(plan).items() for mm in long)
+        if any(not cut.cable for cut in own):
+            return sorted(cut.length_mm for cut in own) == sorted(mm for _, mm in now)
+        return sorted((cut.cable, cut.length_mm) for cut in own) == now
 
     def begins(self, cut: ListedCut) -> bool:
         """True where nothing was cut from its piece by this list: it is squared first."""
@@ -162,6 +182,7 @@ def cutting_list(cables: Sequence[CableCuts]) -> CuttingList:
     found = [
         ListedCut(
             piece=one.source.name,
+            cable=cable.what,
             bought=one.source.bought,
             tag=portion.cut.id.partition(" (")[0],
             length_mm=portion.cut.length_mm,

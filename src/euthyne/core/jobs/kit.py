@@ -92,14 +92,19 @@ def _line(
 def taken_from_others(
     needed: Iterable[Need], stores: Sequence[Stock], promises: Iterable[Promise], job: int | None
 ) -> tuple[tuple[Need, int, float], ...]:
-    """What is kept for other jobs and would not be there any more once a lead took what it needs: the need,
+    """What is kept for other jobs and would not be there any more once leads took what they need: the need,
     the job, how much that job would lack.
 
-    Parameters: needed by the lead now; stores; promises; job, the lead's own.
+    Parameters: needed by the leads now; stores; promises; job, their own.
     """
+    summed: dict[tuple[str, str], Need] = {}
+    for need in needed:
+        known = summed.get((need.kind, need.what))
+        amount = need.amount + (known.amount if known else 0.0)
+        summed[need.kind, need.what] = replace(need, amount=amount)
     told = [p for p in promises if p.job != job]
     found = []
-    for need in needed:
+    for need in summed.values():
         left = _left(need.kind, need.what, stores) - need.amount
         for promise in told:
             if (promise.kind, promise.what) != (need.kind, need.what):
