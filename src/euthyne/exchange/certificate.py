@@ -12,9 +12,8 @@ from euthyne.core.trade.figure import metres
 from euthyne.core.trade.measures import Measures
 from euthyne.core.trade.shown import at_most
 from euthyne.drawing.template import PAPERS
-from euthyne.exchange.ink import fonts
 from euthyne.exchange.label import qr_rows
-from euthyne.exchange.paper import MARGIN_MM, Sheet, mono, plain, styles_of_paper
+from euthyne.exchange.paper import MARGIN_MM, Sheet, mono, plain, printed, sheet_of
 
 WORDS = {"pass": "pass", "watch": "watch", "fail": "FAIL", "unsure": "cannot say"}
 NOT_CHECKED = "Sealed in another log, not checked here"
@@ -54,24 +53,12 @@ def certificate_pdf(
     Raises: Refused for a record without a tag.
     """
     from reportlab.lib.units import mm
-    from reportlab.platypus import KeepInFrame, SimpleDocTemplate
+    from reportlab.platypus import KeepInFrame
 
-    fonts()
     pictures = pictures or Pictures()
     facts = facts_in(sealed.record)
-    wide, tall = PAPERS[paper]
-    out = BytesIO()
-    margins = dict.fromkeys(
-        ("leftMargin", "rightMargin", "topMargin", "bottomMargin"), MARGIN_MM * mm
-    )
-    document = SimpleDocTemplate(
-        out,
-        pagesize=(wide * mm, tall * mm),
-        title=f"Certificate {facts.tag}",
-        invariant=1,
-        **margins,
-    )
-    sheet = Sheet(pictures.css, (wide - 2 * MARGIN_MM) * mm - 12, styles_of_paper(), measures)
+    _, tall = PAPERS[paper]
+    sheet = sheet_of(pictures.css, paper, measures)
     high = (tall - 2 * MARGIN_MM) * mm - 14
     head_of_it = [
         sheet.words(plain(f"{facts.tag}  {facts.name}"), "title"),
@@ -93,8 +80,8 @@ def certificate_pdf(
     drawn, room = _as_room_allows(sheet, _drawings(sheet, pictures), room)
     seen, _ = _as_room_allows(sheet, _photographs(sheet, pictures), room)
     story = [*head_of_it, *drawn, *rest, *seen]
-    document.build([KeepInFrame(sheet.wide, high, story, mode="shrink")])
-    return out.getvalue()
+    whole = KeepInFrame(sheet.wide, high, story, mode="shrink")
+    return printed(f"Certificate {facts.tag}", paper, [whole])
 
 
 def _height(sheet: Sheet, story: list[Any]) -> float:

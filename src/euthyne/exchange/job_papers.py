@@ -9,8 +9,7 @@ from typing import Any
 from euthyne.core.jobs.job import Job
 from euthyne.core.trade.measures import Measures
 from euthyne.drawing.template import PAPERS
-from euthyne.exchange.ink import fonts
-from euthyne.exchange.paper import MARGIN_MM, Rows, Sheet, mono, plain, styles_of_paper
+from euthyne.exchange.paper import MARGIN_MM, Rows, mono, plain, printed, sheet_of
 
 GAP_MM = 3.0
 MM = 72 / 25.4
@@ -31,30 +30,20 @@ def list_pdf(
     Parameters: title; job; head and rows of the table, the first of each a tag; widths, shares of the whole;
     paper, ``"a4"`` or ``"letter"``; words, below the table; measures of the bench.
     """
-    from reportlab.lib.units import mm
-    from reportlab.platypus import SimpleDocTemplate, Spacer
+    from reportlab.platypus import Spacer
 
-    fonts()
-    wide, tall = PAPERS[paper]
-    out = BytesIO()
-    margins = dict.fromkeys(
-        ("leftMargin", "rightMargin", "topMargin", "bottomMargin"), MARGIN_MM * mm
-    )
-    document = SimpleDocTemplate(
-        out, pagesize=(wide * mm, tall * mm), title=f"{title}: {job.name}", invariant=1, **margins
-    )
-    sheet = Sheet("", (wide - 2 * MARGIN_MM) * mm - 12, styles_of_paper(), measures)
+    name = f"{title}: {job.name}"
+    sheet = sheet_of("", paper, measures)
     told = [[mono(row[0]), *map(plain, row[1:])] for row in rows]
     story: list[Any] = [
-        sheet.words(plain(f"{title}: {job.name}"), "title"),
+        sheet.words(plain(name), "title"),
         sheet.words(plain(_asked(job))),
         Spacer(1, 8),
         sheet.table([[plain(word) for word in head], *told], widths, head=True),
         Spacer(1, 8),
         *(sheet.words(plain(line)) for line in words),
     ]
-    document.build(story)
-    return out.getvalue()
+    return printed(name, paper, story)
 
 
 def _asked(job: Job) -> str:

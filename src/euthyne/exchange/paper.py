@@ -2,10 +2,12 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from io import BytesIO
 from typing import Any
 
 from euthyne.core.trade.measures import Measures, tell
-from euthyne.exchange.ink import on_paper
+from euthyne.drawing.template import PAPERS
+from euthyne.exchange.ink import fonts, on_paper
 
 MARGIN_MM = 14.0
 BOX = "box"
@@ -62,6 +64,39 @@ class Sheet:
         table = Table(cells, colWidths=[w * self.wide for w in widths], repeatRows=1 if head else 0)
         table.setStyle(TableStyle(lines))
         return table
+
+
+def sheet_of(css: str, paper: str, measures: Measures) -> Sheet:
+    """A sheet within the margins of a paper, its type ready.
+
+    Parameters: css, the style sheet of its drawings; paper, ``"a4"`` or ``"letter"``; measures of its bench.
+    """
+    from reportlab.lib.units import mm
+
+    fonts()
+    wide, _ = PAPERS[paper]
+    return Sheet(css, (wide - 2 * MARGIN_MM) * mm - 12, styles_of_paper(), measures)
+
+
+def printed(title: str, paper: str, story: list[Any], edge: Any = None) -> bytes:
+    """A file of what stands on some sheets, always the same for the same story.
+
+    Parameters: title of the file; paper; story, what stands on them in order; edge, what is drawn on each.
+    """
+    from reportlab.lib.units import mm
+    from reportlab.platypus import SimpleDocTemplate
+
+    wide, tall = PAPERS[paper]
+    out = BytesIO()
+    margins = dict.fromkeys(
+        ("leftMargin", "rightMargin", "topMargin", "bottomMargin"), MARGIN_MM * mm
+    )
+    document = SimpleDocTemplate(
+        out, pagesize=(wide * mm, tall * mm), title=title, invariant=1, **margins
+    )
+    on_each = {"onFirstPage": edge, "onLaterPages": edge} if edge else {}
+    document.build(story, **on_each)
+    return out.getvalue()
 
 
 def box() -> Any:

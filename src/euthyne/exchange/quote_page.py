@@ -1,15 +1,12 @@
 """A quote on one page, with its leads drawn."""
 
 from collections.abc import Sequence
-from io import BytesIO
 from typing import Any
 
 from euthyne.core.jobs.job import Job
 from euthyne.core.jobs.quote import Quote
 from euthyne.core.trade.measures import Measures
-from euthyne.drawing.template import PAPERS
-from euthyne.exchange.ink import fonts
-from euthyne.exchange.paper import MARGIN_MM, Sheet, plain, styles_of_paper
+from euthyne.exchange.paper import plain, printed, sheet_of
 
 MOST_DRAWN = 4
 
@@ -28,25 +25,16 @@ def quote_pdf(
     Parameters: job; quote; drawings, one of each of its leads; css, the style sheet of those; differs, what
     it says otherwise than the one before it; paper, ``"a4"`` or ``"letter"``; measures of the bench.
     """
-    from reportlab.lib.units import mm
-    from reportlab.platypus import SimpleDocTemplate, Spacer
+    from reportlab.platypus import Spacer
 
-    fonts()
-    wide, tall = PAPERS[paper]
-    out = BytesIO()
-    margins = dict.fromkeys(
-        ("leftMargin", "rightMargin", "topMargin", "bottomMargin"), MARGIN_MM * mm
-    )
-    document = SimpleDocTemplate(
-        out, pagesize=(wide * mm, tall * mm), title=f"Quote: {job.name}", invariant=1, **margins
-    )
-    sheet = Sheet(css, (wide - 2 * MARGIN_MM) * mm - 12, styles_of_paper(), measures)
+    name = f"Quote: {job.name}"
+    sheet = sheet_of(css, paper, measures)
     whom = f"For {job.made_for or 'whom it concerns'}"
     order = f", their order {job.order}" if job.order else ""
     drawing = f", to drawing {job.drawing}" if job.drawing else ""
     money = quote.money
     story: list[Any] = [
-        sheet.words(plain(f"Quote: {job.name}"), "title"),
+        sheet.words(plain(name), "title"),
         sheet.words(
             plain(
                 f"{whom}{order}{drawing}. Given {quote.given_on}, valid until {quote.valid_until}."
@@ -78,5 +66,4 @@ def quote_pdf(
             )
         )
     )
-    document.build(story)
-    return out.getvalue()
+    return printed(name, paper, story)

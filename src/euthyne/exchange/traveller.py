@@ -2,7 +2,6 @@
 to write.
 """
 
-from io import BytesIO
 from typing import Any
 
 from euthyne.core.plan import Plan
@@ -20,8 +19,15 @@ from euthyne.drawing.ribbon import PAGE, ribbon
 from euthyne.drawing.staircase import staircase_drawing
 from euthyne.drawing.strip import strip_drawing
 from euthyne.drawing.template import PAPERS
-from euthyne.exchange.ink import fonts
-from euthyne.exchange.paper import BOX, MARGIN_MM, Sheet, mono, plain, styles_of_paper
+from euthyne.exchange.paper import (
+    BOX,
+    MARGIN_MM,
+    Sheet,
+    mono,
+    plain,
+    printed,
+    sheet_of,
+)
 
 GAP = 7.0
 ASK = "[&nbsp;&nbsp;&nbsp;]"
@@ -38,20 +44,9 @@ def traveller_pdf(
     Returns: the file: ribbon, brief, cut and strip, wire map with both faces, what to lay out,
     steps, proof.
     """
-    from reportlab.lib.units import mm
-    from reportlab.platypus import SimpleDocTemplate
-
-    fonts()
-    wide, tall = PAPERS[paper]
-    out = BytesIO()
     name = f"{plan.lead.tag}  {plan.lead.name}"
-    margins = dict.fromkeys(
-        ("leftMargin", "rightMargin", "topMargin", "bottomMargin"), MARGIN_MM * mm
-    )
-    document = SimpleDocTemplate(
-        out, pagesize=(wide * mm, tall * mm), title=name, invariant=1, **margins
-    )
-    sheet = Sheet(css, (wide - 2 * MARGIN_MM) * mm - 12, styles_of_paper(), measures)
+    wide, tall = PAPERS[paper]
+    sheet = sheet_of(css, paper, measures)
     story = [
         sheet.words(plain(name), "title"),
         sheet.words(_standing(plan)),
@@ -65,9 +60,7 @@ def traveller_pdf(
         *_steps(sheet, plan),
         *_proof(sheet, plan),
     ]
-    edge = _edge(name, wide, tall, bool(progress.shut))
-    document.build(story, onFirstPage=edge, onLaterPages=edge)
-    return out.getvalue()
+    return printed(name, paper, story, _edge(name, wide, tall, bool(progress.shut)))
 
 
 def _standing(plan: Plan) -> str:
