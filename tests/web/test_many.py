@@ -286,3 +286,9 @@ def test_a_length_that_is_planned_otherwise_since_is_not_cut_by_the_old_list(per
     person.send(f"{JOB}/cutting")
     person.send(f"{JOB}/cut", tag=tag, initials="AB")
     assert is_cut(store.get(tag).lead)
+
+
+def test_what_stores_lack_for_a_whole_row_is_said_where_it_is_laid_out(person, jobs):
+    page = words(person.open(f"{JOB}/bench?like={tags(jobs)[-1]}"))
+    said = "BS 1363 trailing socket, 13 A, rubber, hooded, 3 short; spanner."
+    assert f"Not in Stores for all of these: {said}" in page

@@ -48,6 +48,18 @@ def test_a_joint_far_off_five_siblings_stands_out_inside_its_band(
     assert ("than its siblings" in page) is apart
 
 
+def test_what_was_read_of_a_simulated_copy_is_no_sibling(person, store, jobs, line):
+    tag = with_five_read(store, jobs, line, 1.25)
+    practised = tags(jobs)[-1]
+
+    def simulated(lead):
+        readings = tuple(replace(r, simulated=True) for r in lead.proof.readings)
+        return replace(lead, proof=replace(lead.proof, readings=readings))
+
+    store.change(practised, simulated, "2026-12-01T10:00", "AB", "practised")
+    assert "like it read" not in words(person.open(f"/leads/{tag}/prove"))
+
+
 def test_with_fewer_than_five_nothing_is_said(person, store, jobs, line):
     tag = with_five_read(store, jobs, line, 1.25)
     person.send(f"{JOB}/leave", tag=tags(jobs)[-1])

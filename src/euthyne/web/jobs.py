@@ -44,6 +44,7 @@ from euthyne.web.frame import LeadPage, jobs, lead_page, store, who
 from euthyne.web.leads import as_tag
 from euthyne.web.stores import lots, usable
 from euthyne.web.takein import ReadField, read_day
+from euthyne.web.words import day, theirs
 
 blueprint = Blueprint("jobs", __name__)
 NUMBER = "int(max=999999999):number"
@@ -174,6 +175,7 @@ def _one(kept: KeptJob, form: JobForm | None = None, wrong: Wrong | None = None)
     return render_template(
         "jobs/one.html",
         kept=kept,
+        facts=_facts(kept.job),
         unread=[tag for tag in kept.tags if tag not in by_tag],
         groups=groups,
         differing=_differing(groups),
@@ -188,6 +190,14 @@ def _one(kept: KeptJob, form: JobForm | None = None, wrong: Wrong | None = None)
         editing=form is not None,
         wrong=wrong,
     )
+
+
+def _facts(job: Job) -> list[Markup]:
+    """What was asked for, fact by fact; what somebody typed is theirs."""
+    said = [Markup("for ") + theirs(job.made_for)] if job.made_for else []
+    said += [Markup("wanted ") + day(job.wanted_by)] if job.wanted_by else []
+    said += [Markup("order ") + theirs(job.order)] if job.order else []
+    return said + ([Markup("drawing ") + theirs(job.drawing)] if job.drawing else [])
 
 
 def _differing(groups: list[Together]) -> dict[str, int]:
@@ -250,6 +260,8 @@ def _can_be(kept: KeptJob, pages: list[LeadPage], lines: tuple[KitLine, ...]) ->
         return CanBe("All of it is made and sealed.", "done", [])
     lacking = [
         f"{line.need.words}: {_amount(line, line.short)} short"
+        if line.need.kind in USED_UP
+        else f"{line.need.words}: none in Stores, to be borrowed"
         for line in lines
         if line.short > 1e-9
     ]

@@ -7,6 +7,7 @@ from markupsafe import Markup
 from werkzeug.wrappers import Response
 
 from euthyne.core.jobs.job import alike
+from euthyne.core.jobs.kit import KitLine, kit
 from euthyne.core.jobs.rows import Row, apart, changes_of_set_up, rows, set_up
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
@@ -14,13 +15,14 @@ from euthyne.store.clock import now
 from euthyne.store.jobs import KeptJob
 from euthyne.store.stores import draw_down
 from euthyne.web.articles import LONGEST
-from euthyne.web.build import picture, taken_before, with_step
+from euthyne.web.build import judged, picture, taken_before, with_step
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import LeadPage, jobs, lead_page, store, who
 from euthyne.web.jobs import NUMBER, pages_of
 from euthyne.web.leads import as_tag
 from euthyne.web.people import initials_given
 from euthyne.web.standstill import promised_elsewhere, refuse_set_aside
+from euthyne.web.stores import usable
 
 blueprint = Blueprint("many", __name__)
 
@@ -81,6 +83,8 @@ def _bench(kept: KeptJob, problems: dict[str, str] | None = None, tool: str = ""
         found=found,
         here=here,
         drawing=drawing if here and here.row.step.kind != "lay-out" else None,
+        judged=judged(here.first, here.row.step) if here else None,
+        short=_short(kept, here) if here and here.row.step.kind == "lay-out" else [],
         shut={p.tag: p.progress.shut[0] for p in pages if p.progress.shut},
         unsettled=_unsettled(pages),
         problems=problems or {},
@@ -89,6 +93,12 @@ def _bench(kept: KeptJob, problems: dict[str, str] | None = None, tool: str = ""
         to_prove=[p for p in pages if not p.held.sealed and not p.plan.build.steps_left],
         who=who(),
     )
+
+
+def _short(kept: KeptJob, here: RowShown) -> list[KitLine]:
+    """What Stores do not have for all leads of a row that is laid out."""
+    lines = kit(here.row.plans, usable(), jobs().promises(), kept.number)
+    return [line for line in lines if line.short > 1e-9 and line.need.kind != "cable"]
 
 
 def _last_tool(here: RowShown, pages: list[LeadPage]) -> str:

@@ -30,7 +30,7 @@ from euthyne.web.stores import fresh_name, kept, lots, short
 from euthyne.web.takein import ReadField, read_amount
 
 blueprint = Blueprint("shopping", __name__)
-NOBODY = "supplier not said"
+NOBODY = "Supplier not said"
 
 
 def wanted() -> tuple[ToBuy, ...]:

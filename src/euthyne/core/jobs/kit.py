@@ -126,9 +126,9 @@ def broken(
     found = []
     for promise in promises:
         key = (promise.kind, promise.what)
-        there = left.setdefault(key, _left(*key, stores))
+        there = max(left.setdefault(key, _left(*key, stores)), 0.0)
         if there < promise.amount - 1e-9:
-            found.append((promise, max(there, 0.0)))
+            found.append((promise, there))
         left[key] = there - promise.amount
     return tuple(found)
 

@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from statistics import median
 
+from euthyne.core.lead import Reading
 from euthyne.core.plan import Plan
 from euthyne.core.stages.prove.readings.resistance import ResistanceLine
 from euthyne.core.trade.shown import three
@@ -45,7 +46,7 @@ class AmongSiblings:
         side = "more" if off > 0 else "less"
         return (
             f"{three(abs(off) * 1000)} milliohm {side} than its siblings: {said} "
-            "It is inside its band and not like them: flex each end, look at each joint."
+            "Flex each end, look at each joint."
         )
 
 
@@ -57,7 +58,7 @@ def among_siblings(plan: Plan, others: Sequence[Plan]) -> dict[str, AmongSibling
     fewer than five siblings that were read.
     """
     found = {}
-    read = {r.line: r.value for r in plan.lead.proof.readings if not r.above}
+    read = {r.line: r.value for r in _real(plan)}
     for line in plan.prove.lines:
         if not isinstance(line, ResistanceLine) or line.bounds.middle <= 0:
             continue
@@ -72,11 +73,14 @@ def among_siblings(plan: Plan, others: Sequence[Plan]) -> dict[str, AmongSibling
     return found
 
 
+def _real(plan: Plan) -> list[Reading]:
+    """What was read of a lead itself: nothing past the end of a meter, nothing of a simulated copy."""
+    return [r for r in plan.lead.proof.readings if not r.above and not r.simulated]
+
+
 def _here(line: ResistanceLine, other: Plan) -> float | None:
     """What a sibling's reading of a line would be on this lead; None where it has none."""
-    value = next(
-        (r.value for r in other.lead.proof.readings if r.line == line.id and not r.above), None
-    )
+    value = next((r.value for r in _real(other) if r.line == line.id), None)
     theirs = next((x for x in other.prove.lines if x.id == line.id), None)
     if value is None or not isinstance(theirs, ResistanceLine) or theirs.bounds.middle <= 0:
         return None
