@@ -134,6 +134,8 @@ def test_a_lead_that_lacks_a_part_keeps_its_own_gate_shut(person, store, jobs):
     """Three are taken to a gate together; the one whose part was not touched stays, the others go on."""
     three = three_of(person, jobs, "TR-0036")
     in_a_row(person, store, three)
+    page = words(person.open(f"{JOB}/bench?like={three[0]}"))
+    assert f"not in Stores is cut at its own bench: {' '.join(three)}" in page
     for tag in three:
         person.confirm(tag, "cut")
     while not (gate := plan_of(store.get(three[0]).lead).build.steps_left[0]).asks:
