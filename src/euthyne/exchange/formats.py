@@ -9,6 +9,7 @@ from pydantic import TypeAdapter
 
 from euthyne.core.checks import CHECKS, Check, listed
 from euthyne.core.checks.laws import LAWS, Law
+from euthyne.core.days.days import Days
 from euthyne.core.kinds import Caution
 from euthyne.core.sizing.size import Sizing
 from euthyne.core.trade.identify import WireAnswer
@@ -25,7 +26,7 @@ from euthyne.exchange import (
     wiring_contract,
 )
 from euthyne.exchange.described import with_meanings
-from euthyne.exchange.reading import schema_of
+from euthyne.exchange.reading import adapter_for, schema_of
 
 HEAD = """# Open formats
 
@@ -119,6 +120,13 @@ FORMATS = (
         "A job",
         "Its page writes it: what was asked for, its leads by their tags, its log, its cutting list, its quotes.",
         lambda: archived_jobs.job_adapter().json_schema(),
+    ),
+    Format(
+        "days",
+        "A plan of days",
+        "Its page writes it: what is done by whom on each day, when each job is done, what will be late. Hours are "
+        "minutes after midnight.",
+        lambda: adapter_for(Days).json_schema(),
     ),
     Format(
         "archive-jobs",

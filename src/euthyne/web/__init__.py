@@ -8,6 +8,7 @@ from typing import Any
 from flask import Flask, g, request, url_for
 from flask_wtf.csrf import CSRFProtect, generate_csrf
 
+from euthyne.core.days.workshop import clock
 from euthyne.core.standing.reference import check_reference
 from euthyne.instruments.printer import OutTray
 from euthyne.store.copies import Copies
@@ -33,11 +34,13 @@ from euthyne.web import (
     cost,
     cut,
     cutting,
+    days,
     ends,
     envelope,
     errors,
     glossary,
     handing,
+    hours,
     house,
     job_papers,
     jobs,
@@ -110,6 +113,7 @@ def create_app(
         signed_in=access.here, allowed=access.allowed, allowed_at=access.allowed_at
     )
     app.jinja_env.globals.update(handed_over=handing.handed_over, hand_to=handing.others)
+    app.jinja_env.filters["clock"] = clock
     app.jinja_env.globals["pair"] = lambda one, other: frozenset((one, other))
     app.jinja_env.trim_blocks = app.jinja_env.lstrip_blocks = True
     access.attend(app)
@@ -159,6 +163,8 @@ def create_app(
         cutting,
         job_papers,
         quotes,
+        days,
+        hours,
         many,
         copies_room,
         one,

@@ -31,7 +31,14 @@ from euthyne.web.errors import back_to, page, typed_in
 
 # What may be opened before anybody is signed in.
 OPEN = frozenset(
-    {"static", "assets.bundle", "signin.show", "signin.sign_in", "afterlife.feed_by_key"}
+    {
+        "static",
+        "assets.bundle",
+        "signin.show",
+        "signin.sign_in",
+        "afterlife.feed_by_key",
+        "days.feed_by_key",
+    }
 )
 # What belongs to the device and whoever is at it.
 OWN = frozenset(
@@ -50,9 +57,9 @@ OWN = frozenset(
 PRESSES = {
     "actions": Act.MAKE, "afterlife": Act.MAKE, "articles": Act.MAKE, "brief": Act.MAKE,
     "build": Act.MAKE, "callback": Act.MAKE, "cableset": Act.MAKE,
-    "conductor": Act.MAKE, "copies": Act.KEEP, "cost": Act.MAKE, "cut": Act.MAKE, "cutting": Act.MAKE,
+    "conductor": Act.MAKE, "copies": Act.KEEP, "cost": Act.MAKE, "cut": Act.MAKE, "cutting": Act.MAKE, "days": Act.MAKE,
     "ends": Act.MAKE, "envelope": Act.MAKE, "picking": Act.MAKE,
-    "handing": Act.MAKE, "jobs": Act.MAKE, "job_papers": Act.MAKE, "leads": Act.MAKE,
+    "handing": Act.MAKE, "hours": Act.MAKE, "jobs": Act.MAKE, "job_papers": Act.MAKE, "leads": Act.MAKE,
     "many": Act.MAKE, "one": Act.MAKE, "people": Act.MAKE, "practices": Act.KEEP,
     "probing": Act.PROVE, "prove": Act.PROVE, "quotes": Act.MAKE,
     "rework": Act.MAKE, "screens": Act.PROVE, "shelf": Act.MAKE,

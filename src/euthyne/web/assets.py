@@ -26,6 +26,7 @@ SHEETS = (
                 "practices",
                 "stores",
                 "jobs",
+                "days",
                 "bench",
                 "people",
                 "held",

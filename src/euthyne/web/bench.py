@@ -14,6 +14,7 @@ from euthyne.store.afterlife import quarantined
 from euthyne.store.leads import LeadGroup
 from euthyne.store.listing import NO_DAY
 from euthyne.web.copies import age, copies, warnings
+from euthyne.web.days import today_here
 from euthyne.web.frame import LeadPage, jobs, rows, store
 from euthyne.web.handing import waiting
 from euthyne.web.people import wrong_pins
@@ -82,6 +83,7 @@ def show() -> str:
         last_line=last_line,
         short=short(),
         broken=_broken(),
+        today=today_here(),
         overdue=[x for x in lots().lent() if x.back_on and x.back_on < date.today().isoformat()],
         **(bench_questions() if store().newest() is None else {}),
     )

@@ -16,12 +16,17 @@ from euthyne.web.frame import jobs, lead_page, store
 from euthyne.web.stores import usable
 
 
+def standing_still(tag: str) -> str:
+    """Why nothing is done to a lead that is in quarantine; empty where it is not."""
+    said = aside_for(store().engine, tag)
+    return f"stands still, {said}" if said else ""
+
+
 def refuse_set_aside(tag: str) -> None:
     """Raise NotNow where a lead is in quarantine: nothing is done to it, and it is not sealed."""
-    said = aside_for(store().engine, tag)
-    if said:
+    if said := standing_still(tag):
         raise NotNow(
-            f"{tag} stands still, {said}. What clears it: it is looked at, and taken up again.",
+            f"{tag} {said}. What clears it: it is looked at, and taken up again.",
             url_for("afterlife.show", tag=tag),
             "Its history",
         )

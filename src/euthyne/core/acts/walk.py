@@ -1,6 +1,7 @@
 """The walk: every act of a build done in order on cables of the mind, with all that cannot be done."""
 
 from collections.abc import Callable
+from contextlib import suppress
 from typing import Any
 
 from euthyne.core.acts import records as acts
@@ -17,6 +18,15 @@ def walk(build: ActedBuild) -> list[WalkFault]:
     an act that cannot be done is passed over, as if nobody had tried.
     """
     return _Walk(build).faults()
+
+
+def rests(build: ActedBuild) -> tuple[str, ...]:
+    """The steps of a build after which it may lie until another day: no bared core waits to be joined, and no
+    metal of a live source can be touched.
+
+    Parameters: build. Returns: their keys, in the order of the build.
+    """
+    return _Walk(build).rests()
 
 
 class _Walk:
@@ -62,6 +72,20 @@ class _Walk:
                 found += [WalkFault(step.key, act.name, words) for words in self._two_live()]
                 self.at += 1
         return found + [WalkFault(AT_THE_END, "", words) for words in self._left_undone()]
+
+    def rests(self) -> tuple[str, ...]:
+        """The steps after which nothing is left bare."""
+        found = []
+        for step in self.build.steps:
+            for act in step.acts:
+                with suppress(CannotBeDone):
+                    self._do(act)
+                self.at += 1
+            tips = self.bench.tips.values()
+            bare = any(t.exposed and t.free and not t.covers and not t.spare for t in tips)
+            if not bare and not self.bench.open_live():
+                found.append(step.key)
+        return tuple(found)
 
     def _do(self, act: BenchAct) -> None:
         done = self.doing.get(act.name)

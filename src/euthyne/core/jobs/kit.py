@@ -53,7 +53,7 @@ def kit(
     """
     summed: dict[str, Need] = {}
     for plan in plans:
-        for need in _still_needed(plan):
+        for need in still_needed(plan):
             known = summed.get(need.key)
             if known is None:
                 summed[need.key] = need
@@ -65,7 +65,8 @@ def kit(
     return tuple(_line(need, stores, told, job) for need in summed.values())
 
 
-def _still_needed(plan: Plan) -> list[Need]:
+def still_needed(plan: Plan) -> list[Need]:
+    """What a lead still takes out of Stores: nothing of what was laid out, no cable once it is cut."""
     done = {d.step for d in plan.lead.build.done}
     return [
         need

@@ -135,9 +135,12 @@ def cost_of(plan: Plan, on_hand: Iterable[Stock], rates: Rates) -> Cost:
 
 @dataclass(frozen=True)
 class Minutes:
-    """How long a practised hand takes: for each kind of step, for any other, and for the whole proof."""
+    """How long a practised hand takes: for each kind of step, for any other, and for the whole proof; and how
+    long is waited, which holds nobody.
+    """
 
     step: dict[str, Annotated[float, Gt(0), Le(120)]]
+    wait: dict[str, Annotated[float, Gt(0), Le(2880)]]
     source: str
 
 

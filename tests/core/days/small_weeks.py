@@ -1,0 +1,124 @@
+"""Small weeks at random, and every way of laying them, by no sum of the program's own."""
+
+import random
+from datetime import date, timedelta
+from functools import cache
+
+from euthyne.core.days.task import DaysTask, Order, Row, Stretch
+from euthyne.core.days.workshop import Presence
+
+MONDAY = date(2026, 11, 30)
+SETS = ("press 16", "press 25", "iron", "by hand")
+DAY = 24 * 60
+
+
+def small_week(seed: int, most: int = 6) -> DaysTask:
+    """A few stretches of a few leads, one to three people with short days."""
+    draw = random.Random(seed)
+    hands = draw.randint(1, 3)
+    days = 4
+    spans = []
+    for _ in range(hands):
+        own = []
+        for n in range(days):
+            if draw.random() < 0.8:
+                begin = n * DAY + draw.choice((480, 540, 600))
+                own.append((begin, begin + draw.choice((60, 90, 120))))
+        spans.append(tuple(own))
+    someone_else = draw.random() < 0.3
+    orders, rows, left = [], [], most
+    while left > 0 and len(rows) < 4:
+        many = min(draw.randint(1, 3), left)
+        stretches = []
+        for n in range(many):
+            proof = n == many - 1 and draw.random() < 0.5
+            set_up = "tester" if proof else draw.choice(SETS)
+            stations = ("tester",) if proof else ("press",) if "press" in set_up else ()
+            wait = draw.choice((0, 0, 10)) if n else 0
+            does = "prove" if proof else "make"
+            minutes = draw.choice((15, 20, 30, 45, 60))
+            stretches.append(Stretch(does, "work", minutes, set_up, stations, wait))
+        if not orders or draw.random() < 0.7:
+            due = MONDAY + timedelta(days=draw.randint(-1, 2)) if draw.random() < 0.85 else None
+            orders.append(Order(f"job {len(orders)}", None, due, draw.choice((1, 1, 3))))
+        after = draw.choice((0, 0, 0, DAY, DAY + 600))
+        rows.append(Row((f"L-{len(rows)}",), len(orders) - 1, tuple(stretches), after))
+        left -= many
+    return DaysTask(
+        tuple(orders),
+        tuple(rows),
+        Presence(MONDAY, tuple(spans)),
+        (True,) * hands,
+        (True,) * hands,
+        {"press": 1, "iron": 1, "tester": 1, "insulation tester": 1},
+        someone_else,
+        days,
+    )
+
+
+def least(task: DaysTask) -> tuple[int, int] | None:
+    """The least lateness and, of those, the fewest changes, every order of every stretch with every person tried;
+    None where not all can be laid.
+    """
+    best: list[tuple[int, int]] = []
+    count = len(task.makes)
+
+    def late(done: list[int]) -> int:
+        total = 0
+        for order, end in zip(task.orders, done, strict=True):
+            if order.due is not None:
+                on = MONDAY + timedelta(days=end // DAY)
+                total += order.weight * max(0, (on - order.due).days)
+        return total
+
+    @cache
+    def there(hand: int, earliest: int, minutes: int) -> int | None:
+        for begin, end in task.presence.spans[hand]:
+            start = max(begin, earliest)
+            if start + minutes <= end:
+                return start
+        return None
+
+    def go(at, nxt, ready, makers, free, last, station, done, changes) -> None:  # type: ignore[no-untyped-def]
+        if all(n == len(row.stretches) for n, row in zip(nxt, task.rows, strict=True)):
+            best.append((late(done), changes))
+            return
+        for r, row in enumerate(task.rows):
+            if nxt[r] == len(row.stretches):
+                continue
+            s = row.stretches[nxt[r]]
+            for h in range(count):
+                if s.does == "prove" and task.someone_else and h in makers[r]:
+                    continue
+                start = max([ready[r] + s.wait, free[h], *(station[x] for x in s.stations)])
+                begin = there(h, start, s.minutes)
+                if begin is None or begin < at:
+                    continue
+                end = begin + s.minutes
+                new_done = list(done)
+                new_done[row.order] = max(done[row.order], end)
+                go(
+                    begin,
+                    [n + (i == r) for i, n in enumerate(nxt)],
+                    [end if i == r else x for i, x in enumerate(ready)],
+                    [m | {h} if i == r and s.does != "prove" else m for i, m in enumerate(makers)],
+                    [end if i == h else x for i, x in enumerate(free)],
+                    [s.set_up if i == h else x for i, x in enumerate(last)],
+                    station | dict.fromkeys(s.stations, end),
+                    new_done,
+                    changes + (last[h] is not None and last[h] != s.set_up),
+                )
+
+    rows = task.rows
+    go(
+        0,
+        [0] * len(rows),
+        [row.after for row in rows],
+        [frozenset()] * len(rows),
+        [0] * count,
+        [None] * count,
+        dict.fromkeys(task.many, 0),
+        [0] * len(task.orders),
+        0,
+    )
+    return min(best, default=None)
