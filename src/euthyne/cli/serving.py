@@ -29,6 +29,9 @@ NAMES = click.option(
 PATH = click.Path(exists=True, dir_okay=False, path_type=Path)
 
 
+AT_THE_START = 0.5  # seconds that the days of the demonstration are looked for
+
+
 @click.command()
 @PORT_OPTION
 @NAMES
@@ -74,10 +77,11 @@ def demo(port: int, data: str | None) -> None:
     with told():
         load_demo(folder)
         load_job(folder)
-    _listen(folder, Doors(OWN, port))
+    _listen(folder, Doors(OWN, port), days=True)
 
 
-def _listen(folder: Path, doors: Doors, names: tuple[str, ...] = ()) -> None:
+def _listen(folder: Path, doors: Doors, names: tuple[str, ...] = (), days: bool = False) -> None:
+    """Serve a folder; ``days``, whether the days are laid first, where nobody laid them yet."""
     from euthyne.cli.server import server_for
     from euthyne.store.copies import Copies, Daily
     from euthyne.store.database import checkpoint
@@ -85,6 +89,7 @@ def _listen(folder: Path, doors: Doors, names: tuple[str, ...] = ()) -> None:
     from euthyne.store.people import PeopleStore
     from euthyne.store.reached import fallen_back
     from euthyne.web import create_app
+    from euthyne.web.days import lay_first
 
     with told(), take(folder, f"Euthyne on {doors.address}, process {os.getpid()}"):
         copies = Copies(folder)
@@ -98,6 +103,9 @@ def _listen(folder: Path, doors: Doors, names: tuple[str, ...] = ()) -> None:
         if copies.fell_back:
             PeopleStore(store.engine).note("", copies.fell_back)
         app = create_app(store, folder, copies, names, doors.let_others_in)
+        if days:
+            with app.test_request_context():
+                lay_first(AT_THE_START)
         server = server_for(app, doors)
         click.echo(f"Euthyne is on {doors.address}  (data in {folder}; stop with Ctrl-C)")
         if doors.let_others_in:

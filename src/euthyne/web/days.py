@@ -166,6 +166,12 @@ def lay() -> Answer | tuple[str, int]:
     return redirect(url_for("days.show"), 303)
 
 
+def lay_first(seconds: float) -> None:
+    """Lay the days where nobody did yet, looked for so long."""
+    if kept.days(store()) is None and kept.workshop(store()).hours:
+        kept.keep_days(store(), laid_now(seconds))
+
+
 def laid_now(seconds: float) -> Days:
     """The days as things are now, looked for so long."""
     end = time.monotonic() + seconds

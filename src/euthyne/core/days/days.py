@@ -428,7 +428,8 @@ def moved(before: Days | None, after: Days) -> tuple[str, ...]:
     found = []
     for order in after.orders:
         was = known.get((order.job, order.words, order.wanted_by))
-        if was is None or was.done_on == order.done_on:
+        # What nobody waits for may move as it likes.
+        if was is None or was.done_on == order.done_on or not (order.wanted_by or order.late):
             continue
         found.append(f"{order.words}: {_on(was.done_on)} before, {_on(order.done_on)} now")
     return tuple(found)
