@@ -11,7 +11,7 @@ from sampling import LONG
 
 SCRIPTS = Path(bench.__file__).parent
 # What only lends itself to others, and what is begun on a folder of its own.
-NO_SCRIPTS = {"bench", "made_up"}
+NO_SCRIPTS = {"bench", "made_up", "made_up_weeks"}
 # Whole programs and ten thousand leads: not for the gate.
 LARGE = {"eight", "years"}
 NAMES = sorted(path.stem for path in SCRIPTS.glob("*.py"))

@@ -136,6 +136,8 @@ OF_A_JOB = (
     "/jobs/1/cutting",
     "/jobs/1/bench",
     "/jobs/1/cost",
+    "/jobs/days",
+    "/jobs/hours",
     "/stores/shopping",
     "/stores/one?name=Reel 1",
 )

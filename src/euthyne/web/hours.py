@@ -121,6 +121,8 @@ def _page(wrong: HandForm | None = None, faults: dict[str, tuple[str, str]] | No
     if wrong is not None:
         forms = [wrong if form.was.data == wrong.was.data else form for form in forms]
         fresh = wrong if not wrong.was.data else fresh
+    for place, form in enumerate((fresh, *forms)):
+        _at(form, place)
     return render_template(
         "days/hours.html",
         workshop=workshop,
@@ -132,6 +134,12 @@ def _page(wrong: HandForm | None = None, faults: dict[str, tuple[str, str]] | No
         people=[p.name for p in people().here() if p.name not in _names()],
         faults=faults or {},
     )
+
+
+def _at(form: HandForm, place: int) -> None:
+    """Give each field of a form an id of its own: several stand on the page."""
+    for field in form:
+        field.id = field.label.field_id = f"{field.name}-{place}"
 
 
 def _kept(change: Callable[[Workshop], Workshop]) -> Response:

@@ -26,7 +26,7 @@ from euthyne.core.days.task import (
     rounded,
     tags_words,
 )
-from euthyne.core.days.workshop import DAY_MINUTES, STATIONS, Workshop, presence
+from euthyne.core.days.workshop import DAY_MINUTES, STATIONS, Station, Workshop, presence
 from euthyne.core.jobs.job import Alike, alike
 from euthyne.core.jobs.rows import apart
 from euthyne.core.plan import Plan
@@ -170,14 +170,8 @@ def lay_days(
     ]
     gone = {one.tag for one in never}
     work = _Work([x for x in leads if x.tag not in gone], waits, workshop, minutes, called, at)
-    for days in HORIZONS:
-        whole = work.task(days)
-        task, left_out = laid_alone(whole)
-        found = propose_days(task, seconds_left)
-        if not found.plan.counts(task)[0] and not left_out:
-            break
-        if days == HORIZONS[-1] or seconds_left() < 1:
-            break
+    whole, task, left_out = work.far_enough()
+    found = propose_days(task, seconds_left)
     never += [
         Unplanned(tag, _too_long(whole.rows[n], whole, workshop))
         for n in left_out
@@ -309,6 +303,19 @@ class _Work:
             days,
         )
 
+    def far_enough(self) -> tuple[DaysTask, DaysTask, tuple[int, ...]]:
+        """The task over as many days as all of it wants; what of it can be laid; and the numbers of the rows that
+        never can.
+        """
+        never = laid_alone(self.task(HORIZONS[-1]))[1]
+        for days in HORIZONS:
+            whole = self.task(days)
+            task, left_out = laid_alone(whole)
+            first = dispatch(task, Rule(rankings(task)[0]))
+            if left_out == never and not first.counts(task)[0]:
+                break
+        return whole, task, left_out
+
     def days(
         self, task: DaysTask, found: DaysProposal, never: Sequence[Unplanned], leads: Sequence[ToDo]
     ) -> Days:
@@ -362,12 +369,13 @@ class _Work:
         for lead in left_out:
             if lead.job is not None:
                 without.setdefault((lead.job, lead.wanted_by), []).append(lead.tag)
+        scarce = scarce_stations(task) if plan.lateness(task) else ()
         for g, (order, end) in enumerate(zip(task.orders, ends, strict=True)):
             late = task.late(order, end)
             wanted = order.due.isoformat() if order.due else None
             tags = sorted(tag for row in task.rows if row.order == g for tag in row.tags)
             done_on = task.day(end).isoformat() if end < task.never else None
-            why = hangs_on(task, plan, g) if late or done_on is None else ""
+            why = hangs_on(task, g, scarce) if late or done_on is None else ""
             gone = tuple(sorted(without.pop((order.job, wanted), [])))
             one = PlannedOrder(
                 order.words, order.job, tuple(tags), wanted, done_on, late, why, gone
@@ -380,8 +388,11 @@ class _Work:
         return found
 
 
-def hangs_on(task: DaysTask, plan: LaidDays, g: int) -> str:
-    """What the lateness of an order hangs on: found by taking away what may be in its way."""
+def hangs_on(task: DaysTask, g: int, scarce: Sequence[Station]) -> str:
+    """What the lateness of an order hangs on: found by taking away what may be in its way.
+
+    Parameters: task; g, the number of the order; scarce, stations of which more would make the whole less late.
+    """
     order, rows = task.orders[g], [row for row in task.rows if row.order == g]
     own = sum(row.minutes for row in rows)
     if order.due is not None and order.due < task.presence.begins:
@@ -398,16 +409,34 @@ def hangs_on(task: DaysTask, plan: LaidDays, g: int) -> str:
     if late([alone(task, row) for row in rows]):
         last = max(rows, key=lambda row: row.after)
         return f"It waits for {last.waits_for or 'what comes for it'}."
-    now = task.late(order, plan.done(task)[g])
-    rule = Rule(rankings(task)[0])
-    as_is = min(now, task.late(order, dispatch(task, rule).done(task)[g]))
-    for station in STATIONS:
-        if not any(station in s.stations for row in rows for s in row.stretches):
-            continue
-        more = replace(task, many={**task.many, station: task.many[station] + 1})
-        if task.late(order, dispatch(more, rule).done(more)[g]) < as_is:
-            return f"There is {_number(task.many[station])} {station}, and others want it before."
+    used = {s for row in rows for x in row.stretches for s in x.stations}
+    if scarce and used & set(scarce):
+        named = " and ".join(f"{_number(task.many[s])} {s}" for s in scarce)
+        return f"There is {named}, and others want {'it' if len(scarce) == 1 else 'them'} before."
     return "The hours: other work stands before it."
+
+
+def scarce_stations(task: DaysTask) -> tuple[Station, ...]:
+    """The stations of which enough would make the whole less late: one, or all that are used; none where the
+    hours are what lacks.
+    """
+    used = tuple(
+        s for s in STATIONS if any(s in x.stations for r in task.rows for x in r.stretches)
+    )
+    least = _roughly_late(task, ())
+    found: tuple[Station, ...] = ()
+    for more in (*((s,) for s in used), used):
+        late = _roughly_late(task, more)
+        if late < least:
+            least, found = late, more
+    return found
+
+
+def _roughly_late(task: DaysTask, plenty: Sequence[Station]) -> int:
+    """How late all is by the first rules, with stations there are plenty of."""
+    other = replace(task, many={**task.many, **dict.fromkeys(plenty, len(task.rows))})
+    rules = (Rule(ranks, kept) for ranks in rankings(other) for kept in (0.0, 1e9))
+    return min(dispatch(other, rule).lateness(other) for rule in rules)
 
 
 def _number(many: int) -> str:

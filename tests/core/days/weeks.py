@@ -1,15 +1,13 @@
 """Small weeks at random, and every way of laying them, by no sum of the program's own."""
 
 import random
-from datetime import date, timedelta
+from datetime import timedelta
 from functools import cache
+
+from made_up_weeks import DAY, MONDAY, SETS
 
 from euthyne.core.days.task import DaysTask, Order, Row, Stretch
 from euthyne.core.days.workshop import Presence
-
-MONDAY = date(2026, 11, 30)
-SETS = ("press 16", "press 25", "iron", "by hand")
-DAY = 24 * 60
 
 
 def small_week(seed: int, most: int = 6) -> DaysTask:
@@ -48,9 +46,9 @@ def small_week(seed: int, most: int = 6) -> DaysTask:
         tuple(orders),
         tuple(rows),
         Presence(MONDAY, tuple(spans)),
-        (True,) * hands,
-        (True,) * hands,
-        {"press": 1, "iron": 1, "tester": 1, "insulation tester": 1},
+        tuple(draw.random() < 0.85 for _ in range(hands)),
+        tuple(draw.random() < 0.85 for _ in range(hands)),
+        {"press": draw.choice((1, 1, 2)), "iron": 1, "tester": 1, "insulation tester": 1},
         someone_else,
         days,
     )
@@ -88,9 +86,11 @@ def least(task: DaysTask) -> tuple[int, int] | None:
                 continue
             s = row.stretches[nxt[r]]
             for h in range(count):
+                if not (task.proves if s.does == "prove" else task.makes)[h]:
+                    continue
                 if s.does == "prove" and task.someone_else and h in makers[r]:
                     continue
-                start = max([ready[r] + s.wait, free[h], *(station[x] for x in s.stations)])
+                start = max([ready[r] + s.wait, free[h], *(station[x][0] for x in s.stations)])
                 begin = there(h, start, s.minutes)
                 if begin is None or begin < at:
                     continue
@@ -104,7 +104,7 @@ def least(task: DaysTask) -> tuple[int, int] | None:
                     [m | {h} if i == r and s.does != "prove" else m for i, m in enumerate(makers)],
                     [end if i == h else x for i, x in enumerate(free)],
                     [s.set_up if i == h else x for i, x in enumerate(last)],
-                    station | dict.fromkeys(s.stations, end),
+                    station | {x: sorted([*station[x][1:], end]) for x in s.stations},
                     new_done,
                     changes + (last[h] is not None and last[h] != s.set_up),
                 )
@@ -117,7 +117,7 @@ def least(task: DaysTask) -> tuple[int, int] | None:
         [frozenset()] * len(rows),
         [0] * count,
         [None] * count,
-        dict.fromkeys(task.many, 0),
+        {x: [0] * many for x, many in task.many.items()},
         [0] * len(task.orders),
         0,
     )
