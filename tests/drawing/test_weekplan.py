@@ -12,9 +12,11 @@ MONDAY, TUESDAY = "2026-11-30", "2026-12-01"
 NOBODY = ((), (), (), (), ())
 
 
-def stretch(hand, on, begin, end, order=0, tags=("TR-0043",)):
+def stretch(hand, on, begin, end, delivery=0, tags=("TR-0043",)):
     words = "Terminate ends A & B"
-    return PlannedStretch(hand, on, begin, end, "make", words, tags, order, "driver", 0, ("cut",))
+    return PlannedStretch(
+        hand, on, begin, end, "make", words, tags, delivery, "driver", 0, ("cut",)
+    )
 
 
 @pytest.fixture

@@ -112,7 +112,7 @@ def test_the_days_are_laid_and_say_what_can_start_and_what_will_be_late(person, 
     days = kept.days(store)
     planned = {tag for s in days.stretches for tag in s.tags}
     assert set(tags(jobs)) <= planned
-    assert days.orders[0].words
+    assert days.deliveries[0].words
     bench = words(person.open("/bench"))
     assert "Today" in bench
     assert any(s.words in bench for s in days.on(date.today().isoformat()))
@@ -122,7 +122,7 @@ def test_the_days_are_laid_and_say_what_can_start_and_what_will_be_late(person, 
 def test_what_is_said_to_come_later_makes_its_job_later(person, store):
     def done_on():
         person.send(DAYS)
-        return next(o.done_on for o in kept.days(store).orders if o.job == 1)
+        return next(o.done_on for o in kept.days(store).deliveries if o.job == 1)
 
     before, late = done_on(), (date.today() + timedelta(days=40)).isoformat()
     person.send(f"{HOURS}/coming", kind="part", what="bs1363-socket-heavy", on=late)

@@ -35,7 +35,7 @@ class _Scale:
 def week_plan(days: Days, hands: Sequence[Hand], shown: Sequence[str], late: frozenset[int]) -> str:
     """Some days of a plan, each with a strip for everybody who is there.
 
-    Parameters: days; hands, with their hours; shown, the days as ISO dates; late, the numbers of the orders that
+    Parameters: days; hands, with their hours; shown, the days as ISO dates; late, the numbers of the deliveries that
     will be late, whose work is marked.
     """
     scale = _scale(days, hands, shown)
@@ -82,7 +82,7 @@ def _day(
         for span in spans:
             x = scale.x(span.begin)
             body += rect(x, y, scale.x(span.end) - x, TALL, "week-there")
-        body += "".join(_bar(s, scale, y, s.order in late) for s in own)
+        body += "".join(_bar(s, scale, y, s.delivery in late) for s in own)
         y += ROW
     return body, y + APART / 2 - (ROW - TALL) / 2
 

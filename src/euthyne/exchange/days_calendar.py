@@ -23,7 +23,7 @@ def days_calendar(days: Days, name: str, stamp: datetime) -> bytes:
         midnight = datetime.combine(datetime.fromisoformat(one.on), time.min)
         event = Event()
         event.add("summary", one.words)
-        event.add("description", f"{days.orders[one.order].words}. Set up: {one.set_up}.")
+        event.add("description", f"{days.deliveries[one.delivery].words}. Set up: {one.set_up}.")
         event.add("dtstart", (midnight + timedelta(minutes=one.begin)).astimezone(UTC))
         event.add("dtend", (midnight + timedelta(minutes=one.end)).astimezone(UTC))
         event.add("dtstamp", stamp.astimezone(UTC))

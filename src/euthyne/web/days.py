@@ -11,7 +11,7 @@ from markupsafe import Markup
 from werkzeug.wrappers import Response as Answer
 
 from euthyne.core.cutting.cutting import propose
-from euthyne.core.days.coming import Supply, ToDo, WaitsFor, waits_for
+from euthyne.core.days.coming import Provisions, ToDo, WaitsFor, waits_for
 from euthyne.core.days.days import (
     Called,
     Days,
@@ -103,7 +103,7 @@ def _page(problem: str = "") -> str:
 
 
 def _shown(days: Days, stretch: PlannedStretch) -> Shown:
-    return Shown(stretch, days.orders[stretch.order].words, is_done(stretch))
+    return Shown(stretch, days.deliveries[stretch.delivery].words, is_done(stretch))
 
 
 def _by_hand(days: Days, day: str) -> dict[str, list[Shown]]:
@@ -119,7 +119,7 @@ def _weeks(days: Days, workshop: Workshop, ahead: Sequence[str]) -> list[tuple[s
     for day in ahead:
         on = date.fromisoformat(day)
         weeks.setdefault(on - timedelta(days=on.weekday()), []).append(day)
-    late = frozenset(n for n, order in enumerate(days.orders) if order.late)
+    late = frozenset(n for n, delivery in enumerate(days.deliveries) if delivery.late)
     return [
         (monday.isoformat(), Markup(week_plan(days, workshop.hands, own, late)))
         for monday, own in weeks.items()
@@ -240,14 +240,14 @@ def _waits(leads: Sequence[ToDo], workshop: Workshop) -> dict[str, tuple[WaitsFo
         )
         return not any(cable.proposal.plan.missing for cable in cut)
 
-    supply = Supply(
+    provisions = Provisions(
         stock,
         [k.pack for k in jobs().packs()],
         jobs().promises(),
         lambda what: rules.get(what) or rules[""],
         fits,
     )
-    return waits_for(leads, supply, workshop, date.today())
+    return waits_for(leads, provisions, workshop, date.today())
 
 
 def short_now() -> dict[tuple[str, str], WaitsFor]:
@@ -301,7 +301,7 @@ def as_csv() -> Response:
             tell(s.words, measures()),
             " ".join(s.tags),
             tell(s.set_up, measures()),
-            days.orders[s.order].words,
+            days.deliveries[s.delivery].words,
             str(s.beside),
         )
         for s in days.stretches

@@ -7,7 +7,7 @@ from datetime import datetime, timedelta
 import pytest
 from leads import extension
 
-from euthyne.core.days.coming import Supply, ToDo, WaitsFor, waits_for
+from euthyne.core.days.coming import Provisions, ToDo, WaitsFor, waits_for
 from euthyne.core.days.days import (
     Called,
     can_start,
@@ -69,8 +69,8 @@ def test_leads_alike_of_a_job_are_done_together_and_every_step_is_in_the_plan_on
     steps = [key for s in days.stretches for key in s.steps]
     assert steps == [s.key for s in leads[0].plan.build.steps]
     assert [s.does for s in days.stretches][-1] == "prove"
-    order = days.orders[0]
-    assert (order.words, order.late, order.done_on) == ("The roof", 0, TODAY.isoformat())
+    delivery = days.deliveries[0]
+    assert (delivery.words, delivery.late, delivery.done_on) == ("The roof", 0, TODAY.isoformat())
     assert days.how_good[0] == "Nothing is late."
 
 
@@ -85,7 +85,7 @@ def test_nothing_is_begun_before_now_nor_of_what_is_done():
 
 def test_what_is_late_says_what_it_hangs_on():
     def why(days):
-        return next(o.hangs_on for o in days.orders if o.late)
+        return next(o.hangs_on for o in days.deliveries if o.late)
 
     coming = (WaitsFor(TODAY + timedelta(days=3), "lugs", "part", "lug"),)
     assert (
@@ -105,9 +105,13 @@ def test_what_is_late_says_what_it_hangs_on():
 def test_a_job_that_counts_more_is_done_first():
     leads = [lead(n, 0, 1 + n % 2) for n in range(6)]
     hours = Workshop((week("8-11"),))
-    late = {o.words: o.late for o in laid(leads, replace(hours, weights=(Weight(2, 5),))).orders}
+    late = {
+        o.words: o.late for o in laid(leads, replace(hours, weights=(Weight(2, 5),))).deliveries
+    }
     assert late["The mast"] < late["The roof"]
-    late = {o.words: o.late for o in laid(leads, replace(hours, weights=(Weight(1, 5),))).orders}
+    late = {
+        o.words: o.late for o in laid(leads, replace(hours, weights=(Weight(1, 5),))).deliveries
+    }
     assert late["The roof"] < late["The mast"]
 
 
@@ -128,17 +132,17 @@ def test_what_can_never_be_done_here_is_in_no_plan_and_says_why(workshop, someon
     days = laid([lead(1, 3, 1)], workshop, someone_else=someone_else)
     assert why in days.unplanned[0].why
     assert days.stretches == ()
-    assert days.orders[0].without == ("TR-0001",)
+    assert days.deliveries[0].without == ("TR-0001",)
 
 
 def test_what_nobody_can_say_when_leaves_the_others_of_its_job_in_the_plan():
     leads = [lead(n, 4, 1) for n in range(3)]
     waits = {"TR-0001": (WaitsFor(None, "a plug", "part", "plug"),)}
     days = laid(leads, DAY, waits, {"TR-0002": "Settle the ends"})
-    assert days.orders[0].tags == ("TR-0000",)
-    assert days.orders[0].without == ("TR-0001", "TR-0002")
+    assert days.deliveries[0].tags == ("TR-0000",)
+    assert days.deliveries[0].without == ("TR-0001", "TR-0002")
     assert days.why("TR-0001") == "short of a plug: nobody has said when it comes"
-    assert [o.words for o in days.unknown_orders] == ["The roof"]
+    assert [o.words for o in days.unknown_deliveries] == ["The roof"]
 
 
 def test_what_moved_between_two_plans_is_told_of_what_somebody_waits_for():
@@ -172,7 +176,7 @@ def test_the_same_work_on_one_lead_after_another_reads_as_one():
 
 
 def supply(stores, packs=(), promises=(), fits=lambda plans: False):
-    return Supply(stores, packs, promises, lambda what: CuttingRule(trim_mm=0), fits)
+    return Provisions(stores, packs, promises, lambda what: CuttingRule(trim_mm=0), fits)
 
 
 def stores_for(plan, times):

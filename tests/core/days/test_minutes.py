@@ -49,8 +49,8 @@ def test_only_the_last_thirty_count():
 
 def test_a_press_over_a_row_is_shared_by_its_leads():
     """Six cut in a row, ticked at once, took a sixth of the time each."""
-    row = [ticked(("lay-out", 0), ("cut", 30), tag=f"TR-000{n}") for n in range(6)]
-    assert bench_minutes(row).of("cut") == pytest.approx(5)
+    batch = [ticked(("lay-out", 0), ("cut", 30), tag=f"TR-000{n}") for n in range(6)]
+    assert bench_minutes(batch).of("cut") == pytest.approx(5)
 
 
 def test_what_several_kinds_were_ticked_at_once_says_nothing():

@@ -11,7 +11,7 @@ from weeks import least, small_week
 from euthyne.core.days.dispatch import Rule, dispatch, rankings
 from euthyne.core.days.least import least_late
 from euthyne.core.days.propose import laid_alone, propose_days
-from euthyne.core.days.task import DaysTask, Order, Row, Stretch
+from euthyne.core.days.task import Batch, DaysTask, Delivery, Stretch
 from euthyne.core.days.workshop import Presence
 
 SMALL_WEEKS = 1000 if LONG else 40
@@ -27,26 +27,26 @@ def within(seconds):
 def broken_laws(task, plan):
     """What of a plan cannot be done by people: every law in words of its own."""
     wrong = []
-    at = {(x.row, x.stretch): x for x in plan.laid}
+    at = {(x.batch, x.stretch): x for x in plan.laid}
     if len(at) < len(plan.laid):
         wrong.append("a stretch is done twice")
     for one in plan.laid:
-        row = task.rows[one.row]
-        stretch = row.stretches[one.stretch]
+        batch = task.batches[one.batch]
+        stretch = batch.stretches[one.stretch]
         if one.end - one.begin != stretch.minutes:
             wrong.append("it takes another time than it takes")
         if not any(a <= one.begin and one.end <= b for a, b in task.presence.spans[one.hand]):
             wrong.append("nobody is there, or goes home in the midst of it")
-        if one.begin < row.after:
+        if one.begin < batch.after:
             wrong.append("it is begun before its parts are there")
         if one.stretch:
-            before = at.get((one.row, one.stretch - 1))
+            before = at.get((one.batch, one.stretch - 1))
             if before is None or one.begin < before.end + stretch.wait:
                 wrong.append("it is begun before what comes before it is done and waited for")
         made = {
             x.hand
             for x in plan.laid
-            if x.row == one.row and task.rows[x.row].stretches[x.stretch].does != "prove"
+            if x.batch == one.batch and task.batches[x.batch].stretches[x.stretch].does != "prove"
         }
         if stretch.does == "prove" and task.someone_else and one.hand in made:
             wrong.append("somebody proves what they made")
@@ -54,7 +54,7 @@ def broken_laws(task, plan):
         now = [x for x in plan.laid if x.begin <= one.begin < x.end]
         if [x.hand for x in now].count(one.hand) > 1:
             wrong.append("somebody is at two things")
-        taken = [s for x in now for s in task.rows[x.row].stretches[x.stretch].stations]
+        taken = [s for x in now for s in task.batches[x.batch].stretches[x.stretch].stations]
         if any(taken.count(s) > task.many[s] for s in taken):
             wrong.append("a station is taken that is taken already")
     return wrong
@@ -102,8 +102,8 @@ def test_what_needs_no_other_set_up_is_done_together_while_nothing_is_later_for_
     work = [Stretch("make", "terminate", 30, SETS[n % 2], ()) for n in range(8)]
     due = MONDAY + timedelta(days=1)
     task = DaysTask(
-        (Order("a job", None, due),),
-        tuple(Row((f"L-{n}",), 0, (s,)) for n, s in enumerate(work)),
+        (Delivery("a job", None, due),),
+        tuple(Batch((f"L-{n}",), 0, (s,)) for n, s in enumerate(work)),
         Presence(MONDAY, (((480, 720),),)),
         (True,),
         (True,),
@@ -123,8 +123,8 @@ def test_whoever_is_the_only_prover_makes_nothing_of_it_where_someone_else_prove
     )
     day = ((480, 720),)
     task = DaysTask(
-        (Order("a job", None, MONDAY),),
-        (Row(("L-1",), 0, work), Row(("L-2",), 0, work)),
+        (Delivery("a job", None, MONDAY),),
+        (Batch(("L-1",), 0, work), Batch(("L-2",), 0, work)),
         Presence(MONDAY, (day, day)),
         (True, True),
         (True, False),
@@ -139,6 +139,6 @@ def test_whoever_is_the_only_prover_makes_nothing_of_it_where_someone_else_prove
 
 def test_what_takes_longer_than_anybody_is_there_is_not_laid_in_pieces():
     task = small_week(1)
-    long = Row(("L-9",), 0, (Stretch("make", "terminate", 300, "driver"),))
-    _, never = laid_alone(DaysTask(**{**vars(task), "rows": (*task.rows, long)}))
-    assert len(task.rows) in never
+    long = Batch(("L-9",), 0, (Stretch("make", "terminate", 300, "driver"),))
+    _, never = laid_alone(DaysTask(**{**vars(task), "batches": (*task.batches, long)}))
+    assert len(task.batches) in never

@@ -6,7 +6,7 @@ from functools import cache
 
 from made_up_weeks import DAY, MONDAY, SETS
 
-from euthyne.core.days.task import DaysTask, Order, Row, Stretch
+from euthyne.core.days.task import Batch, DaysTask, Delivery, Stretch
 from euthyne.core.days.workshop import Presence
 
 
@@ -24,8 +24,8 @@ def small_week(seed: int, most: int = 6) -> DaysTask:
                 own.append((begin, begin + draw.choice((60, 90, 120))))
         spans.append(tuple(own))
     someone_else = draw.random() < 0.3
-    orders, rows, left = [], [], most
-    while left > 0 and len(rows) < 4:
+    deliveries, batches, left = [], [], most
+    while left > 0 and len(batches) < 4:
         many = min(draw.randint(1, 3), left)
         stretches = []
         for n in range(many):
@@ -36,15 +36,15 @@ def small_week(seed: int, most: int = 6) -> DaysTask:
             does = "prove" if proof else "make"
             minutes = draw.choice((15, 20, 30, 45, 60))
             stretches.append(Stretch(does, "work", minutes, set_up, stations, wait))
-        if not orders or draw.random() < 0.7:
+        if not deliveries or draw.random() < 0.7:
             due = MONDAY + timedelta(days=draw.randint(-1, 2)) if draw.random() < 0.85 else None
-            orders.append(Order(f"job {len(orders)}", None, due, draw.choice((1, 1, 3))))
+            deliveries.append(Delivery(f"job {len(deliveries)}", None, due, draw.choice((1, 1, 3))))
         after = draw.choice((0, 0, 0, DAY, DAY + 600))
-        rows.append(Row((f"L-{len(rows)}",), len(orders) - 1, tuple(stretches), after))
+        batches.append(Batch((f"L-{len(batches)}",), len(deliveries) - 1, tuple(stretches), after))
         left -= many
     return DaysTask(
-        tuple(orders),
-        tuple(rows),
+        tuple(deliveries),
+        tuple(batches),
         Presence(MONDAY, tuple(spans)),
         tuple(draw.random() < 0.85 for _ in range(hands)),
         tuple(draw.random() < 0.85 for _ in range(hands)),
@@ -63,10 +63,10 @@ def least(task: DaysTask) -> tuple[int, int] | None:
 
     def late(done: list[int]) -> int:
         total = 0
-        for order, end in zip(task.orders, done, strict=True):
-            if order.due is not None:
+        for delivery, end in zip(task.deliveries, done, strict=True):
+            if delivery.due is not None:
                 on = MONDAY + timedelta(days=end // DAY)
-                total += order.weight * max(0, (on - order.due).days)
+                total += delivery.weight * max(0, (on - delivery.due).days)
         return total
 
     @cache
@@ -78,13 +78,13 @@ def least(task: DaysTask) -> tuple[int, int] | None:
         return None
 
     def go(at, nxt, ready, makers, free, last, station, done, changes) -> None:  # type: ignore[no-untyped-def]
-        if all(n == len(row.stretches) for n, row in zip(nxt, task.rows, strict=True)):
+        if all(n == len(batch.stretches) for n, batch in zip(nxt, task.batches, strict=True)):
             best.append((late(done), changes))
             return
-        for r, row in enumerate(task.rows):
-            if nxt[r] == len(row.stretches):
+        for r, batch in enumerate(task.batches):
+            if nxt[r] == len(batch.stretches):
                 continue
-            s = row.stretches[nxt[r]]
+            s = batch.stretches[nxt[r]]
             for h in range(count):
                 if not (task.proves if s.does == "prove" else task.makes)[h]:
                     continue
@@ -96,7 +96,7 @@ def least(task: DaysTask) -> tuple[int, int] | None:
                     continue
                 end = begin + s.minutes
                 new_done = list(done)
-                new_done[row.order] = max(done[row.order], end)
+                new_done[batch.delivery] = max(done[batch.delivery], end)
                 go(
                     begin,
                     [n + (i == r) for i, n in enumerate(nxt)],
@@ -109,16 +109,16 @@ def least(task: DaysTask) -> tuple[int, int] | None:
                     changes + (last[h] is not None and last[h] != s.set_up),
                 )
 
-    rows = task.rows
+    batches = task.batches
     go(
         0,
-        [0] * len(rows),
-        [row.after for row in rows],
-        [frozenset()] * len(rows),
+        [0] * len(batches),
+        [batch.after for batch in batches],
+        [frozenset()] * len(batches),
         [0] * count,
         [None] * count,
         {x: [0] * many for x, many in task.many.items()},
-        [0] * len(task.orders),
+        [0] * len(task.deliveries),
         0,
     )
     return min(best, default=None)

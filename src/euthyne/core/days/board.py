@@ -1,9 +1,9 @@
-"""The bench while days are laid: who is free from when, which station, how far each row is."""
+"""The bench while days are laid: who is free from when, which station, how far each batch is."""
 
 from bisect import bisect_right
 from collections.abc import Sequence
 
-from euthyne.core.days.task import DaysTask, Laid, Row, Stretch
+from euthyne.core.days.task import Batch, DaysTask, LaidStretch, Stretch
 from euthyne.core.days.workshop import Station
 
 
@@ -12,16 +12,16 @@ class Board:
 
     def __init__(self, task: DaysTask) -> None:
         self.task = task
-        self.next = [0] * len(task.rows)
-        self.ready = [row.after for row in task.rows]
-        self.makers: list[frozenset[int]] = [frozenset() for _ in task.rows]
+        self.next = [0] * len(task.batches)
+        self.ready = [batch.after for batch in task.batches]
+        self.makers: list[frozenset[int]] = [frozenset() for _ in task.batches]
         self.free = [0] * len(task.makes)
         self.set_up: list[str | None] = [None] * len(task.makes)
         self.stations: dict[Station, list[int]] = {s: [0] * n for s, n in task.many.items()}
-        self.laid: list[Laid] = []
-        self.following: list[Stretch] = [row.stretches[0] for row in task.rows]
-        # When the next stretch of a row could begin, whoever does it.
-        self.earliest: list[int] = [self._earliest(n) for n in range(len(task.rows))]
+        self.laid: list[LaidStretch] = []
+        self.following: list[Stretch] = [batch.stretches[0] for batch in task.batches]
+        # When the next stretch of a batch could begin, whoever does it.
+        self.earliest: list[int] = [self._earliest(n) for n in range(len(task.batches))]
 
     def _earliest(self, n: int) -> int:
         stretch = self.following[n]
@@ -29,17 +29,17 @@ class Board:
         return max(self.ready[n] + stretch.wait, *units) if units else self.ready[n] + stretch.wait
 
     def begin(self, n: int, hand: int) -> int | None:
-        """When a hand can begin the next stretch of a row; None where it never can."""
+        """When a hand can begin the next stretch of a batch; None where it never can."""
         stretch = self.following[n]
-        if not self.task.may(hand, self.task.rows[n], stretch, self.makers[n]):
+        if not self.task.may(hand, self.task.batches[n], stretch, self.makers[n]):
             return None
         earliest = max(self.earliest[n], self.free[hand])
         return fit(self.task.presence.spans[hand], earliest, stretch.minutes)
 
-    def lay(self, n: int, hand: int, begin: int) -> Laid:
-        """Lay the next stretch of a row."""
-        stretches, stretch = self.task.rows[n].stretches, self.following[n]
-        one = Laid(n, self.next[n], hand, begin, begin + stretch.minutes)
+    def lay(self, n: int, hand: int, begin: int) -> LaidStretch:
+        """Lay the next stretch of a batch."""
+        stretches, stretch = self.task.batches[n].stretches, self.following[n]
+        one = LaidStretch(n, self.next[n], hand, begin, begin + stretch.minutes)
         self.laid.append(one)
         self.next[n] += 1
         self.ready[n] = self.free[hand] = one.end
@@ -57,8 +57,10 @@ class Board:
         return one
 
     def left(self) -> list[int]:
-        """The rows that are not all laid."""
-        return [n for n, row in enumerate(self.task.rows) if self.next[n] < len(row.stretches)]
+        """The batches that are not all laid."""
+        return [
+            n for n, batch in enumerate(self.task.batches) if self.next[n] < len(batch.stretches)
+        ]
 
 
 def fit(spans: Sequence[tuple[int, int]], earliest: int, minutes: int) -> int | None:
@@ -75,16 +77,16 @@ def fit(spans: Sequence[tuple[int, int]], earliest: int, minutes: int) -> int | 
     return None
 
 
-def alone(task: DaysTask, row: Row) -> int | None:
-    """When a row would be done if there were nothing else; None where it can never be."""
-    at = row.after
-    for stretch in row.stretches:
+def alone(task: DaysTask, batch: Batch) -> int | None:
+    """When a batch would be done if there were nothing else; None where it can never be."""
+    at = batch.after
+    for stretch in batch.stretches:
         if any(not task.many[s] for s in stretch.stations):
             return None
         begins = [
             fit(task.presence.spans[hand], at + stretch.wait, stretch.minutes)
             for hand in range(len(task.makes))
-            if task.may(hand, row, stretch, frozenset())
+            if task.may(hand, batch, stretch, frozenset())
         ]
         found = [begin for begin in begins if begin is not None]
         if not found:

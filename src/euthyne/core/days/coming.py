@@ -39,7 +39,7 @@ class ToDo:
 
 
 @dataclass(frozen=True)
-class Supply:
+class Provisions:
     """What is here and how more of it comes."""
 
     stores: Sequence[Stock]
@@ -51,7 +51,7 @@ class Supply:
 
 
 def waits_for(
-    leads: Iterable[ToDo], supply: Supply, workshop: Workshop, today: date
+    leads: Iterable[ToDo], provisions: Provisions, workshop: Workshop, today: date
 ) -> dict[str, tuple[WaitsFor, ...]]:
     """What each lead waits for, by its tag; nothing for one that can be begun.
 
@@ -59,27 +59,27 @@ def waits_for(
     days its seller takes. Whoever is wanted first takes what is here first.
     """
     in_turn = sorted(leads, key=lambda x: (x.wanted_by or "9999", x.tag))
-    here = _Here(supply)
+    here = _Here(provisions)
     found: dict[str, list[WaitsFor]] = {lead.tag: [] for lead in in_turn}
     for lead in in_turn:
         needed = [n for n in still_needed(lead.plan) if n.kind in USED_UP and n.kind != "cable"]
         for need in needed:
             if here.take(need, lead.job) < need.amount - 1e-9:
                 found[lead.tag].append(
-                    _waits(need.kind, need.what, need.words, supply, workshop, today)
+                    _waits(need.kind, need.what, need.words, provisions, workshop, today)
                 )
-    for lead, what, words in _without_cable(in_turn, supply):
-        found[lead.tag].append(_waits("cable", what, words, supply, workshop, today))
+    for lead, what, words in _without_cable(in_turn, provisions):
+        found[lead.tag].append(_waits("cable", what, words, provisions, workshop, today))
     return {tag: tuple(waits) for tag, waits in found.items() if waits}
 
 
 def _waits(
-    kind: str, what: str, words: str, supply: Supply, workshop: Workshop, today: date
+    kind: str, what: str, words: str, provisions: Provisions, workshop: Workshop, today: date
 ) -> WaitsFor:
     said = workshop.comes(kind, what)
     if said is not None:
         return WaitsFor(date.fromisoformat(said), words, kind, what)
-    sold = [p.days for p in supply.packs if (p.kind, p.what) == (kind, what) and p.days]
+    sold = [p.days for p in provisions.packs if (p.kind, p.what) == (kind, what) and p.days]
     on = today + timedelta(days=min(sold)) if sold else None
     return WaitsFor(on, words, kind, what)
 
@@ -87,13 +87,13 @@ def _waits(
 class _Here:
     """What is left of Stores while leads take it in turn; what is kept for a job is only its own."""
 
-    def __init__(self, supply: Supply) -> None:
+    def __init__(self, provisions: Provisions) -> None:
         self.left: dict[tuple[str, str], float] = {}
-        for stock in supply.stores:
+        for stock in provisions.stores:
             key = (stock.kind, stock.what)
             self.left[key] = self.left.get(key, 0.0) + max(stock.left, 0.0)
         self.kept: dict[tuple[str, str, int], float] = {}
-        for p in supply.promises:
+        for p in provisions.promises:
             self.kept[p.kind, p.what, p.job] = (
                 self.kept.get((p.kind, p.what, p.job), 0.0) + p.amount
             )
@@ -114,26 +114,28 @@ class _Here:
         return free
 
 
-def _without_cable(in_turn: Sequence[ToDo], supply: Supply) -> list[tuple[ToDo, str, str]]:
+def _without_cable(in_turn: Sequence[ToDo], provisions: Provisions) -> list[tuple[ToDo, str, str]]:
     """The leads whose lengths are not here, each length laid into the shortest piece it fits."""
     wanted = [(lead, lengths_mm(lead.plan)) for lead in in_turn]
     pieces: dict[str, list[int]] = {}
-    for stock in supply.stores:
+    for stock in provisions.stores:
         if stock.kind == "cable" and stock.left > 0:
-            trim = supply.rule(stock.what).trim_mm
+            trim = provisions.rule(stock.what).trim_mm
             long = math.floor(stock.left * MM_PER_M + 1e-6) - trim
             pieces.setdefault(stock.what, []).append(long)
     found = []
     for lead, lengths in wanted:
         for what, own in lengths.items():
-            kerf = supply.rule(what).kerf_mm
+            kerf = provisions.rule(what).kerf_mm
             left = list(pieces.get(what, []))
             if all(_take_length(left, mm, kerf) for mm in sorted(own, reverse=True)):
                 pieces[what] = left
             else:
                 found.append((lead, what, _cable_words(lead.plan, what)))
     lacking = {what for _, what, _ in found}
-    enough = {what for what in lacking if supply.fits([x.plan for x, own in wanted if what in own])}
+    enough = {
+        what for what in lacking if provisions.fits([x.plan for x, own in wanted if what in own])
+    }
     return [one for one in found if one[1] not in enough]
 
 

@@ -16,12 +16,12 @@ from euthyne.core.days.minutes import BenchMinutes
 from euthyne.core.days.propose import SecondsLeft, laid_alone, propose_days
 from euthyne.core.days.stretches import chunks, stretches
 from euthyne.core.days.task import (
+    Batch,
     DaysProposal,
     DaysTask,
+    Delivery,
     Does,
     LaidDays,
-    Order,
-    Row,
     Stretch,
     rounded,
     tags_words,
@@ -48,7 +48,7 @@ class PlannedStretch:
     does: Does  # what of the work it is
     words: Annotated[str, MaxLen(400)]  # what is done, with its leads
     tags: tuple[str, ...]  # its leads
-    order: Annotated[int, Ge(0)]  # of which order of the plan
+    delivery: Annotated[int, Ge(0)]  # which of the deliveries of the plan it is of
     set_up: Annotated[str, MaxLen(400)]  # what is made ready for it
     beside: Annotated[int, Ge(0)]  # minutes of it spent waiting beside the lead
     steps: tuple[str, ...]  # the steps of the build that it is, none for the proof
@@ -56,7 +56,7 @@ class PlannedStretch:
 
 
 @dataclass(frozen=True)
-class PlannedOrder:
+class PlannedDelivery:
     """A job, or a lead of none: when it is done, and how late that is."""
 
     words: Annotated[str, MaxLen(120)]  # what it is called
@@ -83,7 +83,7 @@ class Days:
 
     made_at: Moment  # when it was made
     stretches: tuple[PlannedStretch, ...] = ()  # what is done, by day, person and hour
-    orders: tuple[PlannedOrder, ...] = ()  # when each is done
+    deliveries: tuple[PlannedDelivery, ...] = ()  # when each is done
     unplanned: tuple[Unplanned, ...] = ()  # what is not in it, and why
     late: Annotated[int, Ge(0)] = 0  # days late over all, each by the weight of its job
     least_late: Annotated[int, Ge(0)] = 0  # fewer there cannot be
@@ -112,15 +112,15 @@ class Days:
         return late, changes
 
     @property
-    def late_orders(self) -> tuple[PlannedOrder, ...]:
+    def late_deliveries(self) -> tuple[PlannedDelivery, ...]:
         """What will be late, the latest first."""
-        found = [o for o in self.orders if o.late or o.done_on is None]
+        found = [o for o in self.deliveries if o.late or o.done_on is None]
         return tuple(sorted(found, key=lambda o: (o.done_on is not None, -o.late, o.words)))
 
     @property
-    def unknown_orders(self) -> tuple[PlannedOrder, ...]:
+    def unknown_deliveries(self) -> tuple[PlannedDelivery, ...]:
         """What is wanted by a day, with leads of which nobody can say when."""
-        return tuple(o for o in self.orders if o.without and o.wanted_by)
+        return tuple(o for o in self.deliveries if o.without and o.wanted_by)
 
     def why(self, tag: str) -> str:
         """Why a lead is in no plan."""
@@ -173,9 +173,9 @@ def lay_days(
     whole, task, left_out = work.far_enough()
     found = propose_days(task, seconds_left)
     never += [
-        Unplanned(tag, _too_long(whole.rows[n], whole, workshop))
+        Unplanned(tag, _too_long(whole.batches[n], whole, workshop))
         for n in left_out
-        for tag in whole.rows[n].tags
+        for tag in whole.batches[n].tags
     ]
     return work.days(task, found, never, leads)
 
@@ -186,12 +186,12 @@ def _nobody_said(waits: Sequence[WaitsFor]) -> str:
     return f"short of {'; '.join(names[:MOST_NAMED])}{more}: nobody has said when it comes"
 
 
-def _too_long(row: Row, task: DaysTask, workshop: Workshop) -> str:
-    """Why a row can never be laid."""
-    missing = sorted({s for x in row.stretches for s in x.stations if not task.many[s]})
+def _too_long(batch: Batch, task: DaysTask, workshop: Workshop) -> str:
+    """Why a batch can never be laid."""
+    missing = sorted({s for x in batch.stretches for s in x.stations if not task.many[s]})
     if missing:
         return f"it wants the {missing[0]}, and there is none here"
-    longest = max(row.stretches, key=lambda s: s.minutes)
+    longest = max(batch.stretches, key=lambda s: s.minutes)
     most = max((e - b for spans in task.presence.spans for b, e in spans), default=0)
     if longest.minutes > most:
         return (
@@ -205,7 +205,7 @@ def _too_long(row: Row, task: DaysTask, workshop: Workshop) -> str:
 
 
 class _Work:
-    """What is to be laid, as rows and orders; and the plan back in days and words."""
+    """What is to be laid, as batches and deliveries; and the plan back in days and words."""
 
     def __init__(
         self,
@@ -222,8 +222,8 @@ class _Work:
         self.after = rounded(at.hour * 60 + at.minute)
         self.hands = {hand.name: n for n, hand in enumerate(workshop.hands)}
         self.by_tag = {lead.tag: lead for lead in leads}
-        self.orders: list[Order] = []
-        self.rows: list[Row] = []
+        self.deliveries: list[Delivery] = []
+        self.batches: list[Batch] = []
         keys: dict[tuple[int | None, str | None, str], int] = {}
         longest = max(
             (s.end - s.begin for h in workshop.hands for spans in h.week for s in spans), default=0
@@ -233,12 +233,12 @@ class _Work:
             alone_tag = "" if first.job is not None else first.tag
             key = (first.job, first.wanted_by, alone_tag)
             if key not in keys:
-                keys[key] = len(self.orders)
-                self.orders.append(self._order(first))
+                keys[key] = len(self.deliveries)
+                self.deliveries.append(self._delivery(first))
             tags = tuple(p.lead.tag for p in plans)
             found = stretches(plans[0], minutes, len(plans), tags)
             if found:
-                self.rows.append(self._row(plans, tags, keys[key], found, waits))
+                self.batches.append(self._batch(plans, tags, keys[key], found, waits))
 
     def _together(self, longest: int) -> list[list[Plan]]:
         """The leads that are worked on together: made alike, of one job, wanted by one day, with all here or with
@@ -260,29 +260,29 @@ class _Work:
                 found += chunks(own, self.minutes, longest, apart)
         return found
 
-    def _order(self, first: ToDo) -> Order:
+    def _delivery(self, first: ToDo) -> Delivery:
         name = self.called.jobs.get(first.job or 0, "")
         words = name or f"{first.tag} {first.plan.lead.name}"
         due = date.fromisoformat(first.wanted_by) if first.wanted_by else None
-        return Order(words, first.job, due, self.workshop.weight(first.job))
+        return Delivery(words, first.job, due, self.workshop.weight(first.job))
 
-    def _row(
+    def _batch(
         self,
         plans: Sequence[Plan],
         tags: tuple[str, ...],
-        order: int,
+        delivery: int,
         found: tuple[Stretch, ...],
         waits: Mapping[str, Sequence[WaitsFor]],
-    ) -> Row:
+    ) -> Batch:
         coming = [w for tag in tags for w in waits.get(tag, ()) if w.on is not None]
         last = max(coming, key=lambda w: w.on or date.min, default=None)
         after = 0
         if last is not None and last.on is not None:
             after = max((last.on - self.begins).days, 0) * DAY_MINUTES
         did = {d.by for p in plans for d in p.lead.build.done}
-        return Row(
+        return Batch(
             tags,
-            order,
+            delivery,
             found,
             after,
             frozenset(n for name, n in self.hands.items() if name in did),
@@ -293,8 +293,8 @@ class _Work:
         """The task over so many days."""
         hands = self.workshop.hands
         return DaysTask(
-            tuple(self.orders),
-            tuple(self.rows),
+            tuple(self.deliveries),
+            tuple(self.batches),
             presence(hands, self.begins, days, self.after),
             tuple(h.makes for h in hands),
             tuple(h.proves for h in hands),
@@ -304,7 +304,7 @@ class _Work:
         )
 
     def far_enough(self) -> tuple[DaysTask, DaysTask, tuple[int, ...]]:
-        """The task over as many days as all of it wants; what of it can be laid; and the numbers of the rows that
+        """The task over as many days as all of it wants; what of it can be laid; and the numbers of the batches that
         never can.
         """
         never = laid_alone(self.task(HORIZONS[-1]))[1]
@@ -325,7 +325,9 @@ class _Work:
         return Days(
             self.at.astimezone().isoformat(timespec="seconds"),
             tuple(sorted(self._planned(task, plan), key=lambda s: (s.on, s.hand, s.begin))),
-            tuple(self._orders(task, plan, [x for x in leads if x.tag in {u.tag for u in never}])),
+            tuple(
+                self._deliveries(task, plan, [x for x in leads if x.tag in {u.tag for u in never}])
+            ),
             tuple(never),
             late,
             min(found.least_late, late),
@@ -338,8 +340,8 @@ class _Work:
     def _planned(self, task: DaysTask, plan: LaidDays) -> list[PlannedStretch]:
         made = []
         for one in plan.laid:
-            row = task.rows[one.row]
-            stretch = row.stretches[one.stretch]
+            batch = task.batches[one.batch]
+            stretch = batch.stretches[one.stretch]
             midnight = one.begin // DAY_MINUTES * DAY_MINUTES
             made.append(
                 PlannedStretch(
@@ -349,20 +351,20 @@ class _Work:
                     one.end - midnight,
                     stretch.does,
                     stretch.words,
-                    row.tags,
-                    row.order,
+                    batch.tags,
+                    batch.delivery,
                     stretch.set_up,
                     stretch.beside,
                     stretch.steps,
-                    "" if one.stretch else row.waits_for,
+                    "" if one.stretch else batch.waits_for,
                 )
             )
         return made
 
-    def _orders(
+    def _deliveries(
         self, task: DaysTask, plan: LaidDays, left_out: Sequence[ToDo]
-    ) -> list[PlannedOrder]:
-        """When each order is done; what of a job is in no plan stands with it."""
+    ) -> list[PlannedDelivery]:
+        """When each delivery is done; what of a job is in no plan stands with it."""
         ends = plan.done(task)
         found = []
         without: dict[tuple[int | None, str | None], list[str]] = {}
@@ -370,46 +372,48 @@ class _Work:
             if lead.job is not None:
                 without.setdefault((lead.job, lead.wanted_by), []).append(lead.tag)
         scarce = scarce_stations(task) if plan.lateness(task) else ()
-        for g, (order, end) in enumerate(zip(task.orders, ends, strict=True)):
-            late = task.late(order, end)
-            wanted = order.due.isoformat() if order.due else None
-            tags = sorted(tag for row in task.rows if row.order == g for tag in row.tags)
+        for g, (delivery, end) in enumerate(zip(task.deliveries, ends, strict=True)):
+            late = task.late(delivery, end)
+            wanted = delivery.due.isoformat() if delivery.due else None
+            tags = sorted(
+                tag for batch in task.batches if batch.delivery == g for tag in batch.tags
+            )
             done_on = task.day(end).isoformat() if end < task.never else None
             why = hangs_on(task, g, scarce) if late or done_on is None else ""
-            gone = tuple(sorted(without.pop((order.job, wanted), [])))
-            one = PlannedOrder(
-                order.words, order.job, tuple(tags), wanted, done_on, late, why, gone
+            gone = tuple(sorted(without.pop((delivery.job, wanted), [])))
+            one = PlannedDelivery(
+                delivery.words, delivery.job, tuple(tags), wanted, done_on, late, why, gone
             )
             found.append(one)
         for (job, wanted), gone_tags in without.items():
             name = self.called.jobs.get(job or 0, "")
             why = "None of its leads is in the plan."
-            found.append(PlannedOrder(name, job, (), wanted, None, 0, why, tuple(gone_tags)))
+            found.append(PlannedDelivery(name, job, (), wanted, None, 0, why, tuple(gone_tags)))
         return found
 
 
 def hangs_on(task: DaysTask, g: int, scarce: Sequence[Station]) -> str:
-    """What the lateness of an order hangs on: found by taking away what may be in its way.
+    """What the lateness of a delivery hangs on: found by taking away what may be in its way.
 
-    Parameters: task; g, the number of the order; scarce, stations of which more would make the whole less late.
+    Parameters: task; g, the number of the delivery; scarce, stations of which more would make the whole less late.
     """
-    order, rows = task.orders[g], [row for row in task.rows if row.order == g]
-    own = sum(row.minutes for row in rows)
-    if order.due is not None and order.due < task.presence.begins:
+    delivery, batches = task.deliveries[g], [batch for batch in task.batches if batch.delivery == g]
+    own = sum(batch.minutes for batch in batches)
+    if delivery.due is not None and delivery.due < task.presence.begins:
         return "It was wanted before today."
 
     def late(ends: Sequence[int | None]) -> int:
-        return task.late(order, max((e or task.never for e in ends), default=0))
+        return task.late(delivery, max((e or task.never for e in ends), default=0))
 
-    if late([alone(task, replace(row, after=0)) for row in rows]):
+    if late([alone(task, replace(batch, after=0)) for batch in batches]):
         return (
             f"Its own work takes {hours_of(own)}: there are not the hours for it until then, with nothing "
             "else done."
         )
-    if late([alone(task, row) for row in rows]):
-        last = max(rows, key=lambda row: row.after)
+    if late([alone(task, batch) for batch in batches]):
+        last = max(batches, key=lambda batch: batch.after)
         return f"It waits for {last.waits_for or 'what comes for it'}."
-    used = {s for row in rows for x in row.stretches for s in x.stations}
+    used = {s for batch in batches for x in batch.stretches for s in x.stations}
     if scarce and used & set(scarce):
         named = " and ".join(f"{_number(task.many[s])} {s}" for s in scarce)
         return f"There is {named}, and others want {'it' if len(scarce) == 1 else 'them'} before."
@@ -421,7 +425,7 @@ def scarce_stations(task: DaysTask) -> tuple[Station, ...]:
     hours are what lacks.
     """
     used = tuple(
-        s for s in STATIONS if any(s in x.stations for r in task.rows for x in r.stretches)
+        s for s in STATIONS if any(s in x.stations for r in task.batches for x in r.stretches)
     )
     least = _roughly_late(task, ())
     found: tuple[Station, ...] = ()
@@ -434,7 +438,7 @@ def scarce_stations(task: DaysTask) -> tuple[Station, ...]:
 
 def _roughly_late(task: DaysTask, plenty: Sequence[Station]) -> int:
     """How late all is by the first rules, with stations there are plenty of."""
-    other = replace(task, many={**task.many, **dict.fromkeys(plenty, len(task.rows))})
+    other = replace(task, many={**task.many, **dict.fromkeys(plenty, len(task.batches))})
     rules = (Rule(ranks, kept) for ranks in rankings(other) for kept in (0.0, 1e9))
     return min(dispatch(other, rule).lateness(other) for rule in rules)
 
@@ -453,14 +457,18 @@ def moved(before: Days | None, after: Days) -> tuple[str, ...]:
     """What became of the jobs between two plans, in words."""
     if before is None:
         return ()
-    known = {(o.job, o.words, o.wanted_by): o for o in before.orders}
+    known = {(o.job, o.words, o.wanted_by): o for o in before.deliveries}
     found = []
-    for order in after.orders:
-        was = known.get((order.job, order.words, order.wanted_by))
+    for delivery in after.deliveries:
+        was = known.get((delivery.job, delivery.words, delivery.wanted_by))
         # What nobody waits for may move as it likes.
-        if was is None or was.done_on == order.done_on or not (order.wanted_by or order.late):
+        if (
+            was is None
+            or was.done_on == delivery.done_on
+            or not (delivery.wanted_by or delivery.late)
+        ):
             continue
-        found.append(f"{order.words}: {_on(was.done_on)} before, {_on(order.done_on)} now")
+        found.append(f"{delivery.words}: {_on(was.done_on)} before, {_on(delivery.done_on)} now")
     return tuple(found)
 
 

@@ -24,7 +24,7 @@ SEED = 20
 
 @dataclass(frozen=True)
 class Rule:
-    """How the next stretch is chosen: a ranking of the rows, the less the sooner; how much sooner in it what needs
+    """How the next stretch is chosen: a ranking of the batches, the less the sooner; how much sooner in it what needs
     no other set-up is; for how many minutes somebody waits for such a stretch rather than begin another.
     """
 
@@ -65,7 +65,7 @@ def dispatch(task: DaysTask, rule: Rule) -> LaidDays:
             break
         _, _, _, n, hand, begin = best
         board.lay(n, hand, begin)
-        if board.next[n] == len(task.rows[n].stretches):
+        if board.next[n] == len(task.batches[n].stretches):
             left.remove(n)
     return LaidDays(tuple(board.laid))
 
@@ -74,21 +74,27 @@ def rankings(task: DaysTask) -> list[list[float]]:
     """Rankings that are tried first: by the day that is wanted, by what is left until then, by what a day late
     counts.
     """
-    work = [0] * len(task.orders)
-    for row in task.rows:
-        work[row.order] += row.minutes
+    work = [0] * len(task.deliveries)
+    for batch in task.batches:
+        work[batch.delivery] += batch.minutes
     wanted = [
         float(NO_DAY if o.due is None else (o.due - task.presence.begins).days * DAY_MINUTES)
-        for o in task.orders
+        for o in task.deliveries
     ]
-    by_order = (
+    by_delivery = (
         wanted,
         [w - x for w, x in zip(wanted, work, strict=True)],
-        [w / o.weight if w > 0 else w * o.weight for w, o in zip(wanted, task.orders, strict=True)],
-        [x / o.weight for x, o in zip(work, task.orders, strict=True)],
+        [
+            w / o.weight if w > 0 else w * o.weight
+            for w, o in zip(wanted, task.deliveries, strict=True)
+        ],
+        [x / o.weight for x, o in zip(work, task.deliveries, strict=True)],
     )
-    # Of one order the row that takes longest comes first.
-    return [[ranks[row.order] - row.minutes * 1e-3 for row in task.rows] for ranks in by_order]
+    # Of one delivery the batch that takes longest comes first.
+    return [
+        [ranks[batch.delivery] - batch.minutes * 1e-3 for batch in task.batches]
+        for ranks in by_delivery
+    ]
 
 
 def looked_through(

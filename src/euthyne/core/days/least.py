@@ -18,7 +18,7 @@ EPSILON = 1e-6
 
 @dataclass(frozen=True)
 class LeastLate:
-    """So late the orders are at the least, each day by its weight; and the day on which each is done there, by
+    """So late the deliveries are at the least, each day by its weight; and the day on which each is done there, by
     its number, of those that can be late.
     """
 
@@ -29,17 +29,19 @@ class LeastLate:
 def least_late(task: DaysTask, until: int, seconds: float) -> LeastLate:
     """How late a bench must be.
 
-    Parameters: task, of rows that can all be laid; until, days that are looked at: what is not done by then
+    Parameters: task, of batches that can all be laid; until, days that are looked at: what is not done by then
     is as late as if it were done on the next; seconds, how long is looked.
     Source: HiGHS, through highspy.
     """
     alone_done = _alone(task)
     first = {
-        g: (order.due - task.presence.begins).days
-        for g, order in enumerate(task.orders)
-        if order.due is not None and alone_done[g] is not None
+        g: (delivery.due - task.presence.begins).days
+        for g, delivery in enumerate(task.deliveries)
+        if delivery.due is not None and alone_done[g] is not None
     }
-    sure = sum(task.orders[g].weight * task.late(task.orders[g], alone_done[g] or 0) for g in first)
+    sure = sum(
+        task.deliveries[g].weight * task.late(task.deliveries[g], alone_done[g] or 0) for g in first
+    )
     urgent = {g: max(day, 0) for g, day in first.items() if day < until}
     pots = _pots(task, urgent)
     if not pots:
@@ -47,24 +49,24 @@ def least_late(task: DaysTask, until: int, seconds: float) -> LeastLate:
     past = {g: -min(first[g], 0) for g in urgent}  # days late on the first day already
     program = _Program(task, until, urgent, pots, {g: alone_done[g] or 0 for g in urgent})
     bound, done = program.solve(seconds)
-    fixed = sum(task.orders[g].weight * past[g] for g in urgent)
+    fixed = sum(task.deliveries[g].weight * past[g] for g in urgent)
     return LeastLate(max(sure, int(np.ceil(bound + fixed - EPSILON))), done)
 
 
 def _alone(task: DaysTask) -> list[int | None]:
-    """When each order would be done if there were no other; None where one is never."""
-    found: list[int | None] = [0] * len(task.orders)
-    for row in task.rows:
-        end, before = alone(task, row), found[row.order]
-        found[row.order] = None if end is None or before is None else max(before, end)
+    """When each delivery would be done if there were no other; None where one is never."""
+    found: list[int | None] = [0] * len(task.deliveries)
+    for batch in task.batches:
+        end, before = alone(task, batch), found[batch.delivery]
+        found[batch.delivery] = None if end is None or before is None else max(before, end)
     return found
 
 
 @dataclass(frozen=True)
 class _Pot:
-    """Minutes of one order that want the same: what of the work, which stations, from which day."""
+    """Minutes of one delivery that want the same: what of the work, which stations, from which day."""
 
-    order: int
+    delivery: int
     does_proof: bool
     stations: tuple[Station, ...]
     day: int
@@ -73,11 +75,16 @@ class _Pot:
 
 def _pots(task: DaysTask, urgent: dict[int, int]) -> list[_Pot]:
     summed: dict[tuple[int, bool, tuple[Station, ...], int], int] = {}
-    for row in task.rows:
-        if row.order not in urgent:
+    for batch in task.batches:
+        if batch.delivery not in urgent:
             continue
-        for stretch in row.stretches:
-            key = (row.order, _proof(stretch.does), stretch.stations, row.after // DAY_MINUTES)
+        for stretch in batch.stretches:
+            key = (
+                batch.delivery,
+                _proof(stretch.does),
+                stretch.stations,
+                batch.after // DAY_MINUTES,
+            )
             summed[key] = summed.get(key, 0) + stretch.minutes
     return [_Pot(*key, minutes) for key, minutes in summed.items()]
 
@@ -87,7 +94,7 @@ def _proof(does: Does) -> bool:
 
 
 class _Program:
-    """Minutes of each pot on each day; of each order whether it is done by the end of a day."""
+    """Minutes of each pot on each day; of each delivery whether it is done by the end of a day."""
 
     def __init__(
         self,
@@ -113,12 +120,12 @@ class _Program:
         # A day late is counted for each end of a day, from the one it is wanted, at which it is not done.
         self.done = {
             (g, day): self._column(
-                -float(task.orders[g].weight), 0.0, float(day >= alone_done[g] // DAY_MINUTES)
+                -float(task.deliveries[g].weight), 0.0, float(day >= alone_done[g] // DAY_MINUTES)
             )
             for g, begin in urgent.items()
             for day in range(begin, until)
         }
-        self.constant = float(sum(task.orders[g].weight for g, _ in self.done))
+        self.constant = float(sum(task.deliveries[g].weight for g, _ in self.done))
         self._capacity(pots)
         self._done_only_when_poured(pots)
         whole = np.array(list(self.done.values()), dtype=np.int32)
@@ -167,7 +174,7 @@ class _Program:
     def _done_only_when_poured(self, pots: list[_Pot]) -> None:
         for (g, day), done in self.done.items():
             for i, pot in enumerate(pots):
-                if pot.order != g:
+                if pot.delivery != g:
                     continue
                 before = [
                     (self.poured[i, d], 1.0)
@@ -177,7 +184,7 @@ class _Program:
                 self._row(0.0, highspy.kHighsInf, [*before, (done, -float(pot.minutes))])
 
     def solve(self, seconds: float) -> tuple[float, dict[int, int]]:
-        """The bound on lateness from the first day on; the day on which each order is done."""
+        """The bound on lateness from the first day on; the day on which each delivery is done."""
         self.h.setOptionValue("time_limit", max(seconds, 0.1))
         self.h.run()
         info = self.h.getInfo()

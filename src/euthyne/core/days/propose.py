@@ -16,24 +16,24 @@ MOST_TRIES = 4000
 
 
 def propose_days(task: DaysTask, seconds_left: SecondsLeft) -> DaysProposal:
-    """Lay the rows into days.
+    """Lay the batches into days.
 
-    Parameters: task, of rows that can all be laid, each alone; seconds_left, how long is looked.
+    Parameters: task, of batches that can all be laid, each alone; seconds_left, how long is looked.
     Returns: the plan. What does not fit into the days of the task is not laid.
     """
     whole = seconds_left()
     first = rankings(task)
     changes = least_changes(task)
     late = sum(
-        order.weight * task.late(order, max(ends, default=0))
-        for g, order in enumerate(task.orders)
-        for ends in [[alone(task, row) or 0 for row in task.rows if row.order == g]]
+        delivery.weight * task.late(delivery, max(ends, default=0))
+        for g, delivery in enumerate(task.deliveries)
+        for ends in [[alone(task, batch) or 0 for batch in task.batches if batch.delivery == g]]
     )
     best = looked_through(task, None, first, _no_more_than(len(first)))
     if _best(task, best, late, changes):
         return DaysProposal(best, late, changes, True)
     missing = best.counts(task)[0]
-    if sum(len(row.stretches) for row in task.rows) <= FEW:
+    if sum(len(batch.stretches) for batch in task.batches) <= FEW:
         end = whole * (1 - FOR_SEARCH)
         best, every_way = search(task, best, lambda: seconds_left() < end)
         missing = best.counts(task)[0]
@@ -76,29 +76,29 @@ def _best(task: DaysTask, plan: LaidDays, late: int, changes: int) -> bool:
 
 
 def _by_day(task: DaysTask, done: dict[int, int]) -> list[float]:
-    """A ranking by the day each order is done on where the least lateness was found."""
+    """A ranking by the day each delivery is done on where the least lateness was found."""
     wanted = rankings(task)[0]
     return [
-        float(done[row.order] * DAY_MINUTES) if row.order in done else wanted[n]
-        for n, row in enumerate(task.rows)
+        float(done[batch.delivery] * DAY_MINUTES) if batch.delivery in done else wanted[n]
+        for n, batch in enumerate(task.batches)
     ]
 
 
 def least_changes(task: DaysTask) -> int:
     """How often something else must be made ready: whoever has several set-ups changes between them."""
-    set_ups = {s.set_up for row in task.rows for s in row.stretches}
+    set_ups = {s.set_up for batch in task.batches for s in batch.stretches}
     hands = sum(bool(spans) for spans in task.presence.spans)
     return max(len(set_ups) - hands, 0)
 
 
 def laid_alone(task: DaysTask) -> tuple[DaysTask, tuple[int, ...]]:
-    """The task of those rows that can be laid at all, with their orders; and the numbers of the others."""
-    never = tuple(n for n, row in enumerate(task.rows) if alone(task, row) is None)
-    rows = [row for n, row in enumerate(task.rows) if n not in never]
-    orders = sorted({row.order for row in rows})
-    new = {g: n for n, g in enumerate(orders)}
+    """The task of those batches that can be laid at all, with their deliveries; and the numbers of the others."""
+    never = tuple(n for n, batch in enumerate(task.batches) if alone(task, batch) is None)
+    batches = [batch for n, batch in enumerate(task.batches) if n not in never]
+    deliveries = sorted({batch.delivery for batch in batches})
+    new = {g: n for n, g in enumerate(deliveries)}
     return replace(
         task,
-        rows=tuple(replace(row, order=new[row.order]) for row in rows),
-        orders=tuple(task.orders[g] for g in orders),
+        batches=tuple(replace(batch, delivery=new[batch.delivery]) for batch in batches),
+        deliveries=tuple(task.deliveries[g] for g in deliveries),
     ), never

@@ -1,7 +1,7 @@
 """Every way in which few stretches can be laid, without what cannot be the best: the least late, and of those the
 one with the fewest changes of set-up.
 
-A best plan has every stretch as soon as what its hand, its station and its row did before lets it, and can be
+A best plan has every stretch as soon as what its hand, its station and its batch did before lets it, and can be
 laid in the order in which the stretches begin. So only such orders are looked at, level by level; of two that
 have come equally far, the one that is behind in everything is left.
 """
@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from typing import TypeVar
 
 from euthyne.core.days.board import fit
-from euthyne.core.days.task import DaysTask, Laid, LaidDays
+from euthyne.core.days.task import DaysTask, LaidDays, LaidStretch
 from euthyne.core.days.workshop import Station
 
 MOST_STATES = 3000  # on a level: with more, the best by their bounds go on and nothing is proven
@@ -32,7 +32,7 @@ class _State:
     changes: int
     at: int
     least: int  # no plan from here is less late
-    last: "tuple[Laid, object] | None"
+    last: "tuple[LaidStretch, object] | None"
 
 
 def search(
@@ -40,7 +40,7 @@ def search(
 ) -> tuple[LaidDays, bool]:
     """The best days, and whether all ways were looked at.
 
-    Parameters: task, of rows that can all be laid; begun, days that are there already; enough, True once there
+    Parameters: task, of batches that can all be laid; begun, days that are there already; enough, True once there
     is no time left; most, how many states of a level go on.
     """
     names = tuple(task.many)
@@ -50,20 +50,20 @@ def search(
     found, whole = begun, True
     level = [
         _State(
-            (0,) * len(task.rows),
-            tuple(row.after for row in task.rows),
-            (frozenset(),) * len(task.rows),
+            (0,) * len(task.batches),
+            tuple(batch.after for batch in task.batches),
+            (frozenset(),) * len(task.batches),
             (0,) * hands,
             (None,) * hands,
             tuple((0,) * task.many[s] for s in names),
-            (0,) * len(task.orders),
+            (0,) * len(task.deliveries),
             0,
             0,
             0,
             None,
         )
     ]
-    for _ in range(sum(len(row.stretches) for row in task.rows)):
+    for _ in range(sum(len(batch.stretches) for batch in task.batches)):
         reached: dict[Key, list[_State]] = {}
         for state in level:
             if enough():
@@ -84,30 +84,30 @@ def search(
 
 def _children(task: DaysTask, state: _State, names: tuple[Station, ...]) -> list[_State]:
     found = []
-    seen_rows: set[Key] = set()
-    for n, row in enumerate(task.rows):
-        if state.next[n] == len(row.stretches):
+    seen_batches: set[Key] = set()
+    for n, batch in enumerate(task.batches):
+        if state.next[n] == len(batch.stretches):
             continue
-        # Of rows alike that have come equally far, only one goes next.
+        # Of batches alike that have come equally far, only one goes next.
         like = (
-            row.stretches,
-            row.order,
-            row.made_by,
+            batch.stretches,
+            batch.delivery,
+            batch.made_by,
             state.next[n],
             state.ready[n],
             state.makers[n],
         )
-        if like in seen_rows:
+        if like in seen_batches:
             continue
-        seen_rows.add(like)
-        stretch = row.stretches[state.next[n]]
+        seen_batches.add(like)
+        stretch = batch.stretches[state.next[n]]
         seen_hands: set[Key] = set()
         for hand, spans in enumerate(task.presence.spans):
-            if not task.may(hand, row, stretch, state.makers[n]):
+            if not task.may(hand, batch, stretch, state.makers[n]):
                 continue
             # Of hands alike that have done nothing yet, only one goes next.
             fresh = (spans, task.makes[hand], task.proves[hand])
-            touched = any(hand in x.made_by for x in task.rows)
+            touched = any(hand in x.made_by for x in task.batches)
             if state.set_up[hand] is None and not touched:
                 if fresh in seen_hands:
                     continue
@@ -120,25 +120,28 @@ def _children(task: DaysTask, state: _State, names: tuple[Station, ...]) -> list
                 continue
             found.append(
                 _after(
-                    task, state, names, Laid(n, state.next[n], hand, begin, begin + stretch.minutes)
+                    task,
+                    state,
+                    names,
+                    LaidStretch(n, state.next[n], hand, begin, begin + stretch.minutes),
                 )
             )
     return found
 
 
-def _after(task: DaysTask, state: _State, names: tuple[Station, ...], one: Laid) -> _State:
-    row = task.rows[one.row]
-    stretch = row.stretches[one.stretch]
+def _after(task: DaysTask, state: _State, names: tuple[Station, ...], one: LaidStretch) -> _State:
+    batch = task.batches[one.batch]
+    stretch = batch.stretches[one.stretch]
     stations = list(state.stations)
     for station in stretch.stations:
         at = names.index(station)
         stations[at] = tuple(sorted((*sorted(stations[at])[1:], one.end)))
-    ready = _with(state.ready, one.row, one.end)
-    following = _with(state.next, one.row, one.stretch + 1)
+    ready = _with(state.ready, one.batch, one.end)
+    following = _with(state.next, one.batch, one.stretch + 1)
     makers = state.makers
     if stretch.does != "prove":
-        makers = _with(makers, one.row, makers[one.row] | {one.hand})
-    ends = _with(state.ends, row.order, max(state.ends[row.order], one.end))
+        makers = _with(makers, one.batch, makers[one.batch] | {one.hand})
+    ends = _with(state.ends, batch.delivery, max(state.ends[batch.delivery], one.end))
     before = state.set_up[one.hand]
     return _State(
         following,
@@ -162,13 +165,15 @@ def _with(values: tuple[T, ...], at: int, value: T) -> tuple[T, ...]:
 def _least(
     task: DaysTask, following: tuple[int, ...], ready: tuple[int, ...], ends: tuple[int, ...]
 ) -> int:
-    """How late the orders are at the least: each row done with nothing else in its way."""
+    """How late the deliveries are at the least: each batch done with nothing else in its way."""
     done = list(ends)
-    for n, row in enumerate(task.rows):
-        left = row.stretches[following[n] :]
+    for n, batch in enumerate(task.batches):
+        left = batch.stretches[following[n] :]
         if left:
-            done[row.order] = max(done[row.order], ready[n] + sum(s.minutes + s.wait for s in left))
-    return sum(o.weight * task.late(o, end) for o, end in zip(task.orders, done, strict=True))
+            done[batch.delivery] = max(
+                done[batch.delivery], ready[n] + sum(s.minutes + s.wait for s in left)
+            )
+    return sum(o.weight * task.late(o, end) for o, end in zip(task.deliveries, done, strict=True))
 
 
 def _keep(reached: dict[Key, list[_State]], child: _State, names: tuple[Station, ...]) -> None:
@@ -191,8 +196,8 @@ def _figures(state: _State) -> tuple[int, ...]:
     return (*state.ready, *state.free, *stations, *state.ends, state.changes, state.at)
 
 
-def _trail(state: _State) -> tuple[Laid, ...]:
-    found: list[Laid] = []
+def _trail(state: _State) -> tuple[LaidStretch, ...]:
+    found: list[LaidStretch] = []
     link = state.last
     while link is not None:
         one, link = link  # type: ignore[assignment]

@@ -195,7 +195,7 @@ def chunks(
         each = max((s.minutes for s in stretches(plans[0], minutes, 1, ("",))), default=1)
         most = 1 if apart(plans[0]) else max(int(min(TOGETHER, longest) // max(each, 1)), 1)
         # As even as can be: five and five rather than nine and one.
-        rows = -(-len(plans) // most)
-        size = -(-len(plans) // rows)
+        batches = -(-len(plans) // most)
+        size = -(-len(plans) // batches)
         found += [plans[i : i + size] for i in range(0, len(plans), size)]
     return found

@@ -8,7 +8,6 @@ from typing import Annotated, Literal
 from annotated_types import Ge, MaxLen
 
 from euthyne.core.days.workshop import DAY_MINUTES, Presence, Station
-from euthyne.core.trade.worded import Day
 
 Does = Literal["make ready", "make", "prove"]
 Counts = tuple[int, int, int, int]
@@ -34,13 +33,13 @@ class Stretch:
 
 
 @dataclass(frozen=True)
-class Row:
+class Batch:
     """Leads made alike that are worked on together: their stretches in order, the minute from which all of
-    their parts are there, the order they are of, who made some of them already.
+    their parts are there, the delivery they are of, who made some of them already.
     """
 
     tags: tuple[str, ...]
-    order: int
+    delivery: int
     stretches: tuple[Stretch, ...]
     after: int = 0
     made_by: frozenset[int] = frozenset()
@@ -53,7 +52,7 @@ class Row:
 
 
 @dataclass(frozen=True)
-class Order:
+class Delivery:
     """What is late or not as one: a job, or a lead of none; when it is wanted, how much a day late counts."""
 
     words: str
@@ -67,11 +66,11 @@ class DaysTask:
     """Rows to be laid into days.
 
     ``makes``, ``proves`` say of each hand what it does; ``many`` how many of each station there are;
-    ``someone_else`` whether who made a row may not prove it; ``days`` how far is looked.
+    ``someone_else`` whether who made a batch may not prove it; ``days`` how far is looked.
     """
 
-    orders: tuple[Order, ...]
-    rows: tuple[Row, ...]
+    deliveries: tuple[Delivery, ...]
+    batches: tuple[Batch, ...]
     presence: Presence
     makes: tuple[bool, ...]
     proves: tuple[bool, ...]
@@ -79,26 +78,26 @@ class DaysTask:
     someone_else: bool
     days: int
 
-    def may(self, hand: int, row: Row, stretch: Stretch, makers: frozenset[int]) -> bool:
-        """True where a hand may do a stretch: ``makers`` made that row so far. Where someone else proves, whoever
+    def may(self, hand: int, batch: Batch, stretch: Stretch, makers: frozenset[int]) -> bool:
+        """True where a hand may do a stretch: ``makers`` made that batch so far. Where someone else proves, whoever
         is left to prove it makes nothing of it.
         """
-        last = row.stretches[-1]
+        last = batch.stretches[-1]
         apart = self.someone_else or last.other
         if stretch.does == "prove":
-            return self.proves[hand] and not (apart and hand in makers | row.made_by)
+            return self.proves[hand] and not (apart and hand in makers | batch.made_by)
         if not self.makes[hand]:
             return False
         if not apart or hand in makers or last.does != "prove":
             return True
-        with_it = makers | row.made_by | {hand}
+        with_it = makers | batch.made_by | {hand}
         return any(p and h not in with_it for h, p in enumerate(self.proves))
 
-    def late(self, order: Order, end: int) -> int:
-        """How many days late an order is that is done at a minute."""
-        if order.due is None:
+    def late(self, delivery: Delivery, end: int) -> int:
+        """How many days late a delivery is that is done at a minute."""
+        if delivery.due is None:
             return 0
-        return max(0, end // DAY_MINUTES - (order.due - self.presence.begins).days)
+        return max(0, end // DAY_MINUTES - (delivery.due - self.presence.begins).days)
 
     def day(self, minute: int) -> date:
         """The day of a minute."""
@@ -111,10 +110,10 @@ class DaysTask:
 
 
 @dataclass(frozen=True)
-class Laid:
-    """A stretch in its place: which of which row, by whom, from when to when."""
+class LaidStretch:
+    """A stretch in its place: which of which batch, by whom, from when to when."""
 
-    row: int
+    batch: int
     stretch: int
     hand: int
     begin: int
@@ -125,37 +124,37 @@ class Laid:
 class LaidDays:
     """A whole plan, in the order it was laid."""
 
-    laid: tuple[Laid, ...]
+    laid: tuple[LaidStretch, ...]
 
     def done(self, task: DaysTask) -> tuple[int, ...]:
-        """The minute each order is done; that of never where something of it is not laid."""
-        ends = [0] * len(task.orders)
-        seen = dict.fromkeys(range(len(task.rows)), 0)
+        """The minute each delivery is done; that of never where something of it is not laid."""
+        ends = [0] * len(task.deliveries)
+        seen = dict.fromkeys(range(len(task.batches)), 0)
         for one in self.laid:
-            order = task.rows[one.row].order
-            ends[order] = max(ends[order], one.end)
-            seen[one.row] += 1
-        for n, row in enumerate(task.rows):
-            if seen[n] < len(row.stretches):
-                ends[row.order] = task.never
+            delivery = task.batches[one.batch].delivery
+            ends[delivery] = max(ends[delivery], one.end)
+            seen[one.batch] += 1
+        for n, batch in enumerate(task.batches):
+            if seen[n] < len(batch.stretches):
+                ends[batch.delivery] = task.never
         return tuple(ends)
 
     def lateness(self, task: DaysTask) -> int:
-        """Days late over all orders, each by its weight."""
+        """Days late over all deliveries, each by its weight."""
         ends = self.done(task)
-        return sum(o.weight * task.late(o, e) for o, e in zip(task.orders, ends, strict=True))
+        return sum(o.weight * task.late(o, e) for o, e in zip(task.deliveries, ends, strict=True))
 
     def changes(self, task: DaysTask) -> int:
         """How often somebody makes something else ready between two stretches."""
         last: dict[int, str] = {}
         total = 0
         for one in sorted(self.laid, key=lambda x: x.begin):
-            set_up = task.rows[one.row].stretches[one.stretch].set_up
+            set_up = task.batches[one.batch].stretches[one.stretch].set_up
             total += last.get(one.hand, set_up) != set_up
             last[one.hand] = set_up
         return total
 
-    def of(self, hand: int) -> list[Laid]:
+    def of(self, hand: int) -> list[LaidStretch]:
         """What a hand does, in order."""
         return sorted((x for x in self.laid if x.hand == hand), key=lambda x: x.begin)
 
@@ -163,7 +162,7 @@ class LaidDays:
         """What makes one plan better than another, the less the better: what is not laid, lateness, changes of
         set-up, and when all is done.
         """
-        missing = sum(len(row.stretches) for row in task.rows) - len(self.laid)
+        missing = sum(len(batch.stretches) for batch in task.batches) - len(self.laid)
         last = max((x.end for x in self.laid), default=0)
         return missing, self.lateness(task), self.changes(task), last
 
@@ -185,11 +184,6 @@ def rounded(minutes: float) -> int:
     (35, 30, 5)
     """
     return -(-int(-(-minutes // 1)) // GRID) * GRID
-
-
-def ordered_day(text: Day | None) -> date | None:
-    """A day as it is kept."""
-    return date.fromisoformat(text) if text else None
 
 
 def tags_words(tags: Sequence[str]) -> str:
