@@ -25,6 +25,23 @@ def test_no_two_classes_have_one_name():
     assert [name for name, many in Counter(CLASSES).items() if many > 1 and name[0] != "_"] == []
 
 
+def test_no_sentence_names_a_class():
+    """A renaming went into what people read: say it in plain words again."""
+    two_words = {name for name in CLASSES if re.fullmatch(r"(?:[A-Z][a-z]+){2,}", name)}
+    wrong = []
+    for file in SOURCE.rglob("*.py"):
+        nodes = list(ast.walk(ast.parse(file.read_text("utf-8"))))
+        for_programmers = {n.value for n in nodes if isinstance(n, ast.Expr)}
+        for node in nodes:
+            if node in for_programmers:
+                continue
+            said = node.value if isinstance(node, ast.Constant) else ""
+            sentence = isinstance(said, str) and " " in said and not re.search(r"[\[|`]", said)
+            if sentence and two_words & set(re.findall(r"\w+", said)):
+                wrong.append(f"{file.name}: {said[:60]}")
+    assert wrong == []
+
+
 def test_the_glossary_explains_classes_that_are_there():
     named = re.findall(r"`([A-Z][A-Za-z]+)`", (ROOT / "docs/words.md").read_text("utf-8"))
     assert set(named) <= set(CLASSES), set(named) - set(CLASSES)

@@ -294,3 +294,22 @@ def test_what_stores_lack_for_a_whole_row_is_said_where_it_is_laid_out(person, j
     page = words(person.open(f"{JOB}/bench?like={tags(jobs)[-1]}"))
     said = "BS 1363 trailing socket, 13 A, rubber, hooded, 3 short; spanner."
     assert f"Not in Stores for all of these: {said}" in page
+
+
+def test_forty_of_the_same_are_one_row_on_the_bench_and_hide_no_other(person, store, jobs):
+    def drawn():
+        return set(re.findall(r'href="/leads/(TR-\d+)/', person.open("/bench")))
+
+    others = {held.lead.tag for held in store.all() if not held.sealed} - set(tags(jobs))
+    before = drawn()
+    person.send(f"{JOB}/more", tag=tags(jobs)[-1], many="40")
+    page = words(person.open("/bench"))
+    assert "6 of 40 × Tent extension" in page
+    assert drawn() & others >= before & others
+    assert len(drawn() & set(tags(jobs))) == 6
+
+
+def test_the_kit_of_a_job_counts_a_sample_of_what_is_pressed(person, store):
+    person.send("/jobs", name="The bank")
+    person.send("/jobs/2/join", tag="TR-0014")
+    assert "1 of it to spare" in words(person.open("/jobs/2"))

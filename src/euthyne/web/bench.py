@@ -1,6 +1,7 @@
 """The Bench: every lead in hand, drawn, with its next action; and what is due for a test."""
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
 from flask import Blueprint, redirect, render_template, url_for
@@ -11,6 +12,7 @@ from euthyne.core.lead.stage import Stage
 from euthyne.core.stores.naming import words_of
 from euthyne.core.stores.stock import BY_LENGTH
 from euthyne.store.afterlife import quarantined
+from euthyne.store.kept import Held, Listed
 from euthyne.store.leads import LeadGroup
 from euthyne.store.listing import NO_DAY
 from euthyne.web.copies import age, copies, warnings
@@ -25,8 +27,9 @@ blueprint = Blueprint("bench", __name__)
 SOON = timedelta(days=30)
 # Leads in hand that are shown, each drawn; the others are counted by what they wait for.
 SHOWN = 30
-# So many of one name for one job are one row.
-MANY = 3
+# So many of one name for one job are one row; no more of them are drawn, so that they do not hide the others.
+MANY, DRAWN = 3, 6
+MOST = 240  # leads looked through for rows to show
 LATELY = 4
 DUE = 12
 
@@ -64,7 +67,8 @@ def home() -> Response:
 def show() -> str:
     """Leads in hand, and sealed ones that want a test."""
     last_line = store().last_line()
-    listed, counted = rows(store().in_hand(SHOWN)), store().groups()
+    drawn, alike = _drawn()
+    listed, counted = rows(drawn), store().groups()
     soon = (date.today() + SOON).isoformat()
     later = (date.today() + SOON + timedelta(days=1)).isoformat()
     return render_template(
@@ -73,6 +77,7 @@ def show() -> str:
         shown=len(listed.pages),
         unread=listed.unread,
         groups=grouped(listed.pages, counted),
+        alike=alike,
         quarantine=quarantined(store().engine, DUE),
         due=store().due(soon, DUE),
         sealed=store().due(NO_DAY, LATELY, since=later),
@@ -102,6 +107,32 @@ def _broken() -> list[tuple[int, str, str, str]]:
     ]
 
 
+def _drawn() -> tuple[Listed, dict[str, int]]:
+    """The leads in hand that are shown: so many rows, of leads of one name for one job the first few; and how
+    many there are of those in hand, by the tag of each that is shown.
+    """
+    of_job, many = jobs().by_tag(), SHOWN
+    while True:
+        listed = store().in_hand(many)
+        found: dict[tuple[str, str], list[Held]] = {}
+        for held in listed.leads:
+            found.setdefault(_row_of(held, of_job), []).append(held)
+        if len(found) >= SHOWN or many >= MOST or len(listed.leads) + len(listed.unread) < many:
+            break
+        many *= 2
+    shown = list(found.values())[:SHOWN]
+    kept = {held.lead.tag for them in shown for held in them[:DRAWN]}
+    leads = [held for held in listed.leads if held.lead.tag in kept]
+    return replace(listed, leads=leads), {
+        held.lead.tag: len(them) for them in shown for held in them
+    }
+
+
+def _row_of(held: Held, of_job: Mapping[str, int]) -> tuple[str, str]:
+    number = of_job.get(held.lead.tag)
+    return (f"J-{number}", held.lead.name) if number else (held.lead.tag, "")
+
+
 def together(pages: list[LeadPage]) -> list[list[LeadPage]]:
     """Leads in the order they come, those of one name for one job together where they are so many that
     they would hide the others.
@@ -109,9 +140,7 @@ def together(pages: list[LeadPage]) -> list[list[LeadPage]]:
     of_job = jobs().by_tag()
     found: dict[tuple[str, str], list[LeadPage]] = {}
     for page in pages:
-        number = of_job.get(page.tag)
-        key = (f"J-{number}", page.held.lead.name) if number else (page.tag, "")
-        found.setdefault(key, []).append(page)
+        found.setdefault(_row_of(page.held, of_job), []).append(page)
     rows = []
     for them in found.values():
         rows += [them] if len(them) >= MANY else [[page] for page in them]

@@ -26,6 +26,7 @@ from euthyne.core.jobs.job import (
     same_plan,
 )
 from euthyne.core.jobs.kit import KitLine, Promise, kit, to_buy
+from euthyne.core.jobs.spares import spares
 from euthyne.core.lead import Lead
 from euthyne.core.lead.paths import with_value
 from euthyne.core.plan import Plan
@@ -35,6 +36,7 @@ from euthyne.core.trade.fault import Fault, Refused
 from euthyne.core.trade.figure import metres
 from euthyne.core.trade.quantity import read_whole
 from euthyne.drawing.cutplan import cut_plan
+from euthyne.store.articles import kept_articles
 from euthyne.store.clock import now
 from euthyne.store.jobs import KeptJob
 from euthyne.store.kept import NoSuchLead, Unreadable
@@ -154,6 +156,13 @@ def one(number: int) -> str:
     return _one(jobs().get(number))
 
 
+def kit_of(kept: KeptJob, plans: list[Plan]) -> tuple[KitLine, ...]:
+    """What leads of a job need together, with what is to spare."""
+    articles = (one.article for one in kept_articles(store().engine))
+    spare = spares(plans, articles)
+    return kit(plans, usable(), jobs().promises(), kept.number, spare)
+
+
 @dataclass(frozen=True)
 class Wrong:
     """What was typed at a field of a job's page and cannot be, and why."""
@@ -171,7 +180,7 @@ def _one(kept: KeptJob, form: JobForm | None = None, wrong: Wrong | None = None)
         for like in alike(page.held.lead for page in pages)
     ]
     plans = open_plans(pages)
-    lines = kit(plans, usable(), jobs().promises(), kept.number)
+    lines = kit_of(kept, plans)
     return render_template(
         "jobs/one.html",
         kept=kept,
@@ -397,7 +406,7 @@ def keep(number: int) -> Response:
     kept = jobs().get(number)
     promised: list[Promise] = []
     if request.form.get("keep") == "yes":
-        lines = kit(open_plans(pages_of(kept)), usable(), jobs().promises(), number)
+        lines = kit_of(kept, open_plans(pages_of(kept)))
         promised = [
             Promise(number, line.need.kind, line.need.what, min(line.need.amount, line.free))
             for line in lines

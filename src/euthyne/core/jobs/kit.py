@@ -24,13 +24,14 @@ class Promise:
 @dataclass(frozen=True)
 class KitLine:
     """Something that a job needs: how much, how much is on hand, how much of that is promised to others, and
-    to this job; in metres or pieces. Of tools one is enough.
+    to this job; how much of what is needed is to spare; in metres or pieces. Of tools one is enough.
     """
 
     need: Need
     on_hand: float
     spoken_for: float
     kept: float
+    spare: float = 0.0
 
     @property
     def free(self) -> float:
@@ -44,25 +45,40 @@ class KitLine:
 
 
 def kit(
-    plans: Iterable[Plan], stores: Sequence[Stock], promises: Iterable[Promise], job: int | None
+    plans: Iterable[Plan],
+    stores: Sequence[Stock],
+    promises: Iterable[Promise],
+    job: int | None,
+    spares: Iterable[Need] = (),
 ) -> tuple[KitLine, ...]:
     """What leads need together.
 
     Parameters: plans of the leads; stores; promises to all jobs; job, the number of this one, None for all
-    leads. What is laid out and cut already is not needed any more.
+    leads; spares, what is wanted beside what goes into them. What is laid out and cut already is not needed any
+    more.
     """
     summed: dict[str, Need] = {}
     for plan in plans:
         for need in still_needed(plan):
-            known = summed.get(need.key)
-            if known is None:
-                summed[need.key] = need
-            elif need.kind in USED_UP:
-                summed[need.key] = replace(
-                    known, amount=known.amount + need.amount, pieces=known.pieces + need.pieces
-                )
+            _add(summed, need)
+    to_spare: dict[str, float] = {}
+    for need in spares:
+        _add(summed, need)
+        to_spare[need.key] = to_spare.get(need.key, 0.0) + need.amount
     told = list(promises)
-    return tuple(_line(need, stores, told, job) for need in summed.values())
+    return tuple(
+        replace(_line(need, stores, told, job), spare=to_spare.get(key, 0.0))
+        for key, need in summed.items()
+    )
+
+
+def _add(summed: dict[str, Need], need: Need) -> None:
+    known = summed.get(need.key)
+    if known is None:
+        summed[need.key] = need
+    elif need.kind in USED_UP:
+        amount, pieces = known.amount + need.amount, known.pieces + need.pieces
+        summed[need.key] = replace(known, amount=amount, pieces=pieces)
 
 
 def still_needed(plan: Plan) -> list[Need]:

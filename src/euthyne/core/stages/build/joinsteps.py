@@ -157,7 +157,7 @@ def _laid_ready(turn: Turn, strip: CoreStrip, said: dict[str, str]) -> BuildStep
     where, how, wrong = (
         "barrel",
         "Bared like the other, its strands straight. Nothing is pressed yet: both go in as one.",
-        "PressedTerminal alone, the other finds no barrel, and a second terminal finds no tab.",
+        "Pressed alone, the other finds no barrel, and a second terminal finds no tab.",
     )
     if turn.body.termination.joined_by == "solder":
         where, how, wrong = (
