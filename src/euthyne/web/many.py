@@ -8,7 +8,7 @@ from werkzeug.wrappers import Response
 
 from euthyne.core.jobs.job import alike
 from euthyne.core.jobs.kit import KitLine, kit
-from euthyne.core.jobs.rows import Row, apart, changes_of_set_up, rows, set_up
+from euthyne.core.jobs.rows import Row, apart, changes_left, rows, set_up
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.store.clock import now
@@ -76,7 +76,6 @@ def _bench(kept: KeptJob, problems: dict[str, str] | None = None, tool: str = ""
     asked = next(iter(problems or {}), request.values.get("like", ""))
     here = next((w for w in found if asked in w.row.tags), found[0] if found else None)
     drawing = Markup(picture(here.first.lead, here.row.step.key)) if here else None
-    steps = here.first.build.steps_left if here else ()
     return render_template(
         "jobs/bench.html",
         kept=kept,
@@ -89,7 +88,7 @@ def _bench(kept: KeptJob, problems: dict[str, str] | None = None, tool: str = ""
         unsettled=_unsettled(pages),
         problems=problems or {},
         tool=tool or (_last_tool(here, pages) if here else ""),
-        changes=changes_of_set_up(steps),
+        changes=changes_left([plan for one in found for plan in one.row.plans]),
         to_prove=[p for p in pages if not p.held.sealed and not p.plan.build.steps_left],
         who=who(),
     )

@@ -1,5 +1,6 @@
 """The cutting list of a job: what its plan becomes, what is squared, what stays when it is made anew."""
 
+from collections import Counter
 from dataclasses import replace
 from itertools import pairwise
 
@@ -18,7 +19,7 @@ from euthyne.core.jobs.cuts import (
     lengths_mm,
 )
 from euthyne.core.jobs.job import alike, as_planned, is_cut, one_more, plan_alone, same_plan
-from euthyne.core.jobs.rows import changes_of_set_up, rows, set_up
+from euthyne.core.jobs.rows import changes_left, changes_of_set_up, rows, set_up, side_by_side
 from euthyne.core.kinds.assembling import changed
 from euthyne.core.lead import StepDone
 from euthyne.core.plan import plan_of
@@ -167,8 +168,25 @@ def test_every_lead_that_is_not_built_waits_in_exactly_one_row(steps_done):
 
 
 def test_changes_of_set_up_are_counted_where_the_tool_changes():
-    steps = plan_of(several(5)[0]).build.steps
-    told = [set_up(step) for step in steps]
-    assert changes_of_set_up(steps) == sum(a != b for a, b in pairwise(told))
-    assert changes_of_set_up(steps[:1]) == 0
-    assert changes_of_set_up([*steps[:1], *steps[:1]]) == 0
+    told = [set_up(step) for step in plan_of(several(5)[0]).build.steps]
+    assert changes_of_set_up(told) == sum(a != b for a, b in pairwise(told))
+    assert changes_of_set_up(told[:1]) == changes_of_set_up([told[0], told[0]]) == 0
+
+
+@given(st.lists(st.lists(st.sampled_from("abc"), max_size=6), max_size=4))
+def test_ways_side_by_side_are_each_walked_in_their_order(ways):
+    walked = side_by_side(ways)
+    assert Counter(walked) == Counter(s for way in ways for s in way)
+    for way in ways:
+        rest = iter(walked)
+        assert all(any(s == other for other in rest) for s in way)
+    same = side_by_side([ways[0]] * 5) if ways else []
+    assert changes_of_set_up(same) == changes_of_set_up(ways[0] if ways else [])
+
+
+def test_in_rows_there_are_fewer_changes_than_lead_by_lead():
+    plans = [plan_of(lead) for lead in several(5, 5, 5, 9, 9)]
+    in_rows, apart = changes_left(plans)
+    one = changes_of_set_up(set_up(step) for step in plans[0].build.steps)
+    assert in_rows == one
+    assert apart == 5 * one + 4

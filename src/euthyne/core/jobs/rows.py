@@ -59,7 +59,33 @@ def set_up(step: BuildStep) -> str:
     return step.kind
 
 
-def changes_of_set_up(steps: Iterable[BuildStep]) -> int:
-    """How often something else is made ready on the way through some steps."""
-    set_ups = [set_up(step) for step in steps]
+def changes_of_set_up(set_ups: Iterable[str]) -> int:
+    """How often something else is made ready on the way through some steps, told by their set-ups."""
     return sum(a != b for a, b in pairwise(set_ups))
+
+
+def side_by_side(ways: Iterable[Sequence[str]]) -> list[str]:
+    """The set-ups of several ways through their steps, walked together: while any of them wants what stands ready,
+    nothing else is made ready; then what most of them want.
+    """
+    left = [list(way) for way in ways if way]
+    found: list[str] = []
+    while left:
+        wanted = [way[0] for way in left]
+        ready = found[-1] if found and found[-1] in wanted else max(wanted, key=wanted.count)
+        for way in left:
+            while way and way[0] == ready:
+                found.append(way.pop(0))
+        left = [way for way in left if way]
+    return found
+
+
+def changes_left(plans: Sequence[Plan]) -> tuple[int, int]:
+    """How often something else is made ready for all that is left of some leads: in rows, those that share a set-up
+    side by side; and lead by lead. What is never taken in a row is made whole, one after the other.
+    """
+    ways = [[set_up(step) for step in plan.build.steps_left] for plan in plans]
+    alone = [way for way, plan in zip(ways, plans, strict=True) if apart(plan)]
+    together = [way for way, plan in zip(ways, plans, strict=True) if not apart(plan)]
+    walked = [*side_by_side(together), *(set_up for way in alone for set_up in way)]
+    return changes_of_set_up(walked), changes_of_set_up(s for way in ways for s in way)
