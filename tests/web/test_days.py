@@ -2,6 +2,7 @@
 
 import csv
 import json
+from dataclasses import replace
 from datetime import date, datetime, timedelta
 from io import StringIO
 
@@ -15,6 +16,7 @@ from euthyne.core.days.minutes import bench_minutes
 from euthyne.core.days.stretches import stretches
 from euthyne.core.days.workshop import Workshop
 from euthyne.core.plan import plan_of
+from euthyne.core.trade.figure import mm
 from euthyne.exchange.reading import adapter_for
 from euthyne.store import days as kept
 from euthyne.store.stores import StoresStore
@@ -215,3 +217,18 @@ def test_the_plan_was_made_at_the_hour_it_says(person, store):
     person.send(DAYS)
     made = datetime.fromisoformat(kept.days(store).made_at)
     assert abs(made - datetime.now().astimezone()) < timedelta(minutes=5)
+
+
+@pytest.mark.usefixtures("manned")
+def test_what_is_taken_away_says_figures_as_this_bench_measures_and_names_with_a_stroke_are_found(
+    person, store
+):
+    person.send(HOURS, **hours("RM/AK", was="RM"))
+    person.send(DAYS)
+    days = kept.days(store)
+    first = replace(days.stretches[0], hand="RM/AK", set_up=f"die of {mm(16):g}")
+    kept.keep_days(store, replace(days, stretches=(first,)))
+    for end in (".json", ".csv", "/RM/AK.ics"):
+        told = person.client.get(f"{DAYS}{end}").text
+        assert "die of 16 mm" in told, end
+        assert "/RM/AK.ics" in person.open(DAYS)

@@ -27,7 +27,9 @@ def days_calendar(days: Days, name: str, stamp: datetime) -> bytes:
         event.add("dtstart", (midnight + timedelta(minutes=one.begin)).astimezone(UTC))
         event.add("dtend", (midnight + timedelta(minutes=one.end)).astimezone(UTC))
         event.add("dtstamp", stamp.astimezone(UTC))
-        event.add("uid", f"{one.on}-{one.begin}-{one.tags[0]}-{one.does.replace(' ', '-')}@euthyne")
+        # The same work has the same name in the next plan: there it moves, and does not stand twice.
+        work = one.steps[0] if one.steps else "proof"
+        event.add("uid", f"{one.tags[0]}-{work}@euthyne")
         calendar.add_component(event)
     whole: bytes = calendar.to_ical()
     return whole

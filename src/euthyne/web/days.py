@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import UTC, date, datetime, timedelta
 from hmac import compare_digest
+from typing import Any
 
 from flask import Blueprint, Response, abort, redirect, render_template, url_for
 from markupsafe import Markup
@@ -270,17 +271,32 @@ def _there() -> Days:
     return days
 
 
+def _told(days: Days) -> Days:
+    """A plan with its words told as this bench measures."""
+    read = adapter_for(Days)
+    found: Days = read.validate_python(_in_words(read.dump_python(days, mode="json")))
+    return found
+
+
+def _in_words(value: Any) -> Any:
+    if isinstance(value, dict):
+        return {key: _in_words(one) for key, one in value.items()}
+    if isinstance(value, list):
+        return [_in_words(one) for one in value]
+    return tell(value, measures()) if isinstance(value, str) else value
+
+
 @blueprint.get("/jobs/days.json")
 def document() -> Response:
     """The plan as an open document."""
-    text = adapter_for(Days).dump_json(_there(), indent=1).decode()
+    text = adapter_for(Days).dump_json(_told(_there()), indent=1).decode()
     return download(text + "\n", "application/json", "days.json")
 
 
 @blueprint.get("/jobs/days.csv")
 def as_csv() -> Response:
     """The plan as a table."""
-    days = _there()
+    days = _told(_there())
     head = (
         "day",
         "who",
@@ -298,9 +314,9 @@ def as_csv() -> Response:
             s.hand,
             clock(s.begin),
             clock(s.end),
-            tell(s.words, measures()),
+            s.words,
             " ".join(s.tags),
-            tell(s.set_up, measures()),
+            s.set_up,
             days.deliveries[s.delivery].words,
             str(s.beside),
         )
@@ -317,21 +333,17 @@ def _calendar(hand: Hand) -> str:
     return url_for("days.feed", name=hand.name, _external=True)
 
 
-@blueprint.get("/jobs/days/<name>.ics")
+@blueprint.get("/jobs/days/<path:name>.ics")
 def feed(name: str) -> Response:
     """Somebody's days as a calendar."""
     if name not in {hand.name for hand in kept.workshop(store()).hands}:
         abort(404)
     days = kept.days(store()) or Days(now())
-    told = [
-        replace(s, words=tell(s.words, measures()), set_up=tell(s.set_up, measures()))
-        for s in days.stretches
-    ]
-    text = days_calendar(replace(days, stretches=tuple(told)), name, datetime.now(UTC))
+    text = days_calendar(_told(days), name, datetime.now(UTC))
     return Response(text, mimetype="text/calendar")
 
 
-@blueprint.get("/days/<key>/<name>.ics")
+@blueprint.get("/days/<key>/<path:name>.ics")
 def feed_by_key(key: str, name: str) -> Response:
     """Somebody's days for whoever has the address of the calendar."""
     made = store().setting(CALENDAR)
