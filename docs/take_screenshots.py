@@ -18,6 +18,7 @@ from euthyne.cli import load_demo, open_store
 from euthyne.cli.demo_job import load_job
 from euthyne.store.copies import Copies
 from euthyne.web import create_app
+from euthyne.web.days import lay_first
 
 OUT = Path(__file__).parent / "screenshots"
 VIEWS = {
@@ -29,6 +30,7 @@ VIEWS = {
     "shelf": ("/shelf", 1280, 1000),
     "stores": ("/stores", 1280, 1150),
     "job": ("/jobs/1", 1280, 1560),
+    "days": ("/jobs/days", 1280, 1100),
     "cut": ("/leads/TR-0023/cut", 1280, 1150),
     "build": ("/leads/TR-0015/build", 1280, 1060),
     "bench-step": ("/leads/TR-0014/build/bench?step=A-land--", 1280, 800),
@@ -43,7 +45,6 @@ TELEPHONE = 500
 # Taken as a bench in gauge and feet shows it, its working open.
 IN_GAUGE = "conductor-gauge"
 PAPER = {
-    "template": "/leads/TR-0027/cut/template.pdf",
     "traveller": "/leads/TR-0014/traveller.pdf",
     "certificate": "/leads/TR-0012/certificate.pdf",
 }
@@ -62,7 +63,10 @@ def main() -> None:
     load_job(folder)
     Copies(folder).keep(date.today())
     store = open_store(folder)
-    server = create_server(create_app(store, folder), host="127.0.0.1", port=0)
+    app = create_app(store, folder)
+    with app.test_request_context():
+        lay_first(2.0)
+    server = create_server(app, host="127.0.0.1", port=0)
     threading.Thread(target=server.run, daemon=True).start()
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(

@@ -15,7 +15,6 @@ blueprint = Blueprint("assets", __name__)
 HERE = Path(__file__).parent / "static"
 SHEETS = (
     "vendor/bootstrap-reboot.min",
-    "vendor/bootstrap-utilities.min",
     *(
         f"css/{sheet}"
         for sheet in (
