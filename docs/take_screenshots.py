@@ -21,6 +21,9 @@ from euthyne.web import create_app
 from euthyne.web.days import lay_first
 
 OUT = Path(__file__).parent / "screenshots"
+# Shown in the guide of the program too.
+GUIDE = Path(__file__).parent.parent / "src/euthyne/guide/pictures"
+IN_GUIDE = {"conductor", "bench-step", "probe", "tag"}
 VIEWS = {
     "bench": ("/bench", 1280, 1690),
     "brief": ("/leads/TR-0023/brief", 1280, 1260),
@@ -50,6 +53,10 @@ PAPER = {
 }
 
 
+def _file(name: str) -> Path:
+    return (GUIDE if name in IN_GUIDE else OUT) / f"{name}.png"
+
+
 def print_page(address: str, path: Path) -> None:
     """The first page of a PDF as a picture."""
     with urllib.request.urlopen(address) as answer:
@@ -75,7 +82,7 @@ def main() -> None:
         for name in sys.argv[1:] or (*VIEWS, *PAPER):
             if name in PAPER:
                 print_page(
-                    f"http://127.0.0.1:{server.effective_port}{PAPER[name]}", OUT / f"{name}.png"
+                    f"http://127.0.0.1:{server.effective_port}{PAPER[name]}", _file(name)
                 )
                 continue
             address, width, height = VIEWS[name]
@@ -91,7 +98,7 @@ def main() -> None:
                 "document.querySelectorAll('#working').forEach(w => w.open = "
                 "location.pathname.includes('TR-0036'))"
             )
-            page.screenshot(path=OUT / f"{name}.png")
+            page.screenshot(path=_file(name))
             page.close()
         browser.close()
     server.close()

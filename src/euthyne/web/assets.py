@@ -26,6 +26,7 @@ SHEETS = (
                 "stores",
                 "jobs",
                 "days",
+                "guide",
                 "bench",
                 "people",
                 "held",
