@@ -81,9 +81,7 @@ def main() -> None:
         )
         for name in sys.argv[1:] or (*VIEWS, *PAPER):
             if name in PAPER:
-                print_page(
-                    f"http://127.0.0.1:{server.effective_port}{PAPER[name]}", _file(name)
-                )
+                print_page(f"http://127.0.0.1:{server.effective_port}{PAPER[name]}", _file(name))
                 continue
             address, width, height = VIEWS[name]
             store.set("measures", "gauge" if name == IN_GAUGE else "metric")
