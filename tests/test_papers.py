@@ -11,7 +11,10 @@ import pytest
 ROOT = Path(__file__).parents[1]
 SOURCE = ROOT / "src" / "euthyne"
 SCHEMAS = ROOT / "docs" / "schemas"
-PAPERS = ("README.md", "CONTRIBUTING.md", "SECURITY.md", "docs/architecture.md", "docs/words.md")
+PAPERS = (
+    *("README.md", "CONTRIBUTING.md", "SECURITY.md", "CHANGELOG.md"),
+    *("docs/architecture.md", "docs/words.md", "docs/known.md"),
+)
 CLASSES = [
     node.name
     for file in SOURCE.rglob("*.py")

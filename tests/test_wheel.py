@@ -17,6 +17,11 @@ import euthyne
 ROOT = Path(__file__).parent.parent
 PACKAGE = Path(euthyne.__file__).parent
 PORT = 8467
+SHOWN = {
+    "/bench": "On the bench",
+    "/guide/first-lead": "Your first lead",
+    "/jobs/days": "Can start now",
+}
 
 
 def test_every_file_beside_the_code_is_packed():
@@ -82,7 +87,9 @@ def test_the_wheel_installed_elsewhere_runs_the_demo_and_keeps_its_log(bare, tmp
         server.wait(30)
     assert "1 seal" in done(program, "verify-log", "--data", data, cwd=tmp_path)
     done(program, "backup", "copy.sqlite3", "--data", data, cwd=tmp_path)
-    done(program, "restore", "copy.sqlite3", "--data", str(tmp_path / "other"), cwd=tmp_path)
+    done(
+        program, "restore", "copy.sqlite3", "--yes", "--data", str(tmp_path / "other"), cwd=tmp_path
+    )
     one, other = (
         json.loads(done(program, "export", "TR-0012", "--data", place, cwd=tmp_path))
         for place in (data, str(tmp_path / "other"))
