@@ -17,7 +17,7 @@ FIRST = "first-lead"
 CONTENTS = {
     "Begin here": (FIRST, "jobs-and-days"),
     "By trade": (
-        *("mains-cord", "extension", "new-plug", "repair", "battery-and-inverter", "boat"),
+        *("mains-cords", "extensions", "new-plugs", "repairs", "battery-and-inverter", "boat"),
         *("welder", "solar", "charger", "sealed", "multi-pole", "tape", "pins"),
     ),
     "To know": ("reading-a-meter", "seals", "network", "copies", "gauge-and-feet"),
