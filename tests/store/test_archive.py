@@ -10,10 +10,12 @@ from made_up import add_made_up
 
 from euthyne.cli import main, open_store
 from euthyne.cli.demo_job import load_job
+from euthyne.core.days.days import Days
 from euthyne.core.jobs.kit import Promise
 from euthyne.core.jobs.quote import Quote
 from euthyne.core.shelf.article import FirstArticle
 from euthyne.core.stores.lot import Lot
+from euthyne.store import days
 from euthyne.store.articles import keep_article, kept_articles, photograph_of
 from euthyne.store.jobs import JobStore
 from euthyne.store.lots import Lent, LotStore
@@ -21,6 +23,7 @@ from euthyne.store.shelf import ShelfStore
 from euthyne.store.stores import StoresStore
 
 AT = "2026-11-26T10:00:00+00:00"
+PLANNED = Days(AT, late=3, least_late=2)
 MADE_UP = 1000 if os.environ.get("EUTHYNE_LONG") else 0
 
 
@@ -42,6 +45,7 @@ def log(tmp_path_factory, loaded_once):
     shelf.keep_leaflet("TR-0022", "the same.pdf", b"%PDF-1 a sheet", AT, "RM")
     shelf.add(own_part(), AT, "RM")
     load_job(folder)
+    days.keep_days(store, PLANNED)
     sample = FirstArticle("lug, M8", "35 mm2", "press", "press, die 35", 2300.0, True, AT, "RM")
     keep_article(store.engine, sample, "image/jpeg", b"a section")
     lots = LotStore(store.engine)
@@ -93,6 +97,9 @@ def test_jobs_and_lots_come_along(log, tmp_path):
     assert sample.article.tool == "press, die 35"
     assert photograph_of(open_store(tmp_path / "new").engine, sample.number)[1] == b"a section"
     assert [x.whom for x in lots.lent()] == ["the neighbour"]
+    both = [open_store(folder) for folder in (log, tmp_path / "new")]
+    assert days.workshop(both[1]) == days.workshop(both[0])
+    assert days.days(both[1]) == days.days(both[0]) == PLANNED
 
 
 def test_nothing_is_missing_in_the_new_log(log, tmp_path):
@@ -167,11 +174,13 @@ def spoiled(file, how, name="leads/0000003.json"):
         ((b'"revision":', b'"revisions":'), "leads/0000003.json: revision"),
         ((b'"put_away": false', b'"put_away": "no"'), "put_away"),
         ((b"{", b"["), "not JSON"),
+        ((b'begin\\":510', b'begin\\":-5'), "settings.workshop"),
     ],
 )
 def test_an_archive_with_a_fault_is_not_taken_in_at_all(log, tmp_path, how, said):
     archive_of(log, tmp_path / "one.zip")
-    spoiled(tmp_path / "one.zip", how)
+    name = "archive.json" if said.startswith("settings") else "leads/0000003.json"
+    spoiled(tmp_path / "one.zip", how, name)
     answer = command("import", tmp_path / "one.zip", "--data", tmp_path / "new")
     assert answer.exit_code == 2, answer.output
     assert said in answer.output

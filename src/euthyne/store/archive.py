@@ -36,6 +36,7 @@ from euthyne.exchange.part_file import kept_part, write_part
 from euthyne.exchange.reading import adapter_for
 from euthyne.store.archived_jobs import add_jobs, archived_jobs, quote_pages
 from euthyne.store.database import writing
+from euthyne.store.days import refuse_unread
 from euthyne.store.kept import Unreadable, lead_of
 from euthyne.store.leads import LeadStore, shown_in_lists
 from euthyne.store.listing import keep_listed
@@ -247,6 +248,7 @@ def _take_in(session: Session, archive: ArchiveReader, told: Callable[[int], Non
         session.flush()
     add_jobs(session, archive.jobs(), numbers, called, archive.leaflet)
     _add_chain(session, archive.chain() or (), numbers)
+    refuse_unread(archive.head.settings)
     for key, value in archive.head.settings.items():
         if key not in OF_THE_FILE:
             session.merge(SettingRow(key=key, value=value))

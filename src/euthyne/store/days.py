@@ -1,13 +1,26 @@
 """The workshop and the plan of days as they are kept, among the settings of the log."""
 
+from collections.abc import Mapping
 from functools import lru_cache
 
 from euthyne.core.days.days import Days
 from euthyne.core.days.workshop import Workshop
+from euthyne.core.trade.fault import Fault, Refused
 from euthyne.exchange.reading import adapter_for
 from euthyne.store.leads import LeadStore
 
 WORKSHOP, DAYS = "workshop", "days"
+
+
+def refuse_unread(settings: Mapping[str, str]) -> None:
+    """Raise Refused where the workshop or the days among some settings cannot be read."""
+    for key, read in ((WORKSHOP, _workshop), (DAYS, _days)):
+        try:
+            read(settings.get(key, ""))
+        except ValueError as error:
+            what = "it is not what a plan of days stands on"
+            fix = "hours and days as this program writes them"
+            raise Refused(Fault(f"settings.{key}", what, fix)) from error
 
 
 def workshop(store: LeadStore) -> Workshop:
