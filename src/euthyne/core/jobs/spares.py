@@ -24,6 +24,8 @@ def spares(plans: Iterable[Plan], articles: Iterable[FirstArticle]) -> tuple[Nee
     released = {(x.terminal.casefold(), x.size) for x in articles if x.released}
     found: list[Need] = []
     for plan in plans:
+        if not plan.lead.cut.reworks and not any(s.pressed for s in plan.build.steps):
+            continue  # nothing of it wants a try or a sample: asked first, since it costs least
         if not any(need.kind == "part" for need in still_needed(plan)):
             continue  # laid out already: what was to spare went with it
         found += _tries(plan)
