@@ -5,6 +5,7 @@ from contextlib import suppress
 from typing import Any
 
 from euthyne.core.acts import records as acts
+from euthyne.core.acts.laws import left_undone, two_live
 from euthyne.core.acts.records import ActedBuild, BenchAct, WalkFault
 from euthyne.core.acts.state import SIDES, ActedJoint, BenchState, CannotBeDone, CoreTip
 
@@ -69,9 +70,9 @@ class _Walk:
                     self._do(act)
                 except CannotBeDone as why:
                     found.append(WalkFault(step.key, act.name, str(why)))
-                found += [WalkFault(step.key, act.name, words) for words in self._two_live()]
+                found += [WalkFault(step.key, act.name, words) for words in two_live(self.bench)]
                 self.at += 1
-        return found + [WalkFault(AT_THE_END, "", words) for words in self._left_undone()]
+        return found + [WalkFault(AT_THE_END, "", words) for words in left_undone(self.bench)]
 
     def rests(self) -> tuple[str, ...]:
         """The steps after which nothing is left bare."""
@@ -543,32 +544,3 @@ class _Walk:
 
     def _tug(self, act: acts.TugAct | acts.SolderOnAct) -> None:
         self._open_joint(act.at)
-
-    # Laws of the whole
-
-    def _two_live(self) -> list[str]:
-        """Two cores of a live source that can be touched together."""
-        found: list[str] = []
-        opened = self.bench.open_live()
-        for i, (one, source, joined) in enumerate(opened):
-            for other, its_source, its_joined in opened[i + 1 :]:
-                same = one.rpartition(":")[0] == other.rpartition(":")[0]
-                if not same and source == its_source and not (joined and its_joined):
-                    found.append(f"{one} and {other} of a live source are open together")
-        return found
-
-    def _left_undone(self) -> list[str]:
-        bench, found = self.bench, []
-        for wire in self.build.map:
-            for end in SIDES:
-                at = wire.at(end)
-                tip = bench.tips.get((wire.core, end))
-                if tip is None:
-                    found.append(f"there is no core {wire.core}")
-                elif at is not None and tip.joined_at != at and not tip.finished:
-                    found.append(f"{wire.core}:{end} is not joined at {at}")
-        found += [f"{name} is in no way and left open" for name in bench.left_open()]
-        for name, state in bench.laid.items():
-            if not state.placed:
-                found.append(f"{name} is not in its place")
-        return found
