@@ -7,18 +7,20 @@ from euthyne.core.acts.walk import rests
 from euthyne.core.days.minutes import PROOF, BenchMinutes
 from euthyne.core.days.task import Does, Stretch, rounded, tags_words
 from euthyne.core.days.workshop import Station
-from euthyne.core.jobs.rows import set_up
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
 from euthyne.core.stages.build.buildstep import BuildStep
 from euthyne.core.stages.prove.readings.megohm import InsulationLine
 from euthyne.core.stages.prove.readings.volts import RiseLine
 from euthyne.core.standing.progress import reach_of
+from euthyne.core.trade.wire import size_words
 
 READY = ("lay-out", "cut", "thread")  # what is done before anything is opened
 JOINED = ("land", "solder", "insert")
 CUTTING_BENCH, TESTER = "cutting bench", "tester"
 LONG = 60.0  # minutes: a stretch that is longer ends where the lead can lie
+# Minutes: what is left of the same work and takes no longer is done on the spot, not put on another day.
+TAIL = 20.0
 TOGETHER = 150.0  # minutes: no more leads are taken together than fill this
 STATION_OF: dict[str, Station] = {"press": "press", "iron": "iron"}
 
@@ -99,7 +101,20 @@ def _parts(plan: Plan, minutes: BenchMinutes, tools: dict[str, str]) -> list[_Pa
         part.steps.append(step)
         part.minutes += minutes.of(step.kind)
         before = step
-    return parts
+    return _without_tails(parts)
+
+
+def _without_tails(parts: list[_Part]) -> list[_Part]:
+    found: list[_Part] = []
+    for part in parts:
+        before = found[-1] if found else None
+        tail = part.minutes <= TAIL and not part.wait
+        if before is not None and tail and before.does == part.does == "make":
+            before.steps += part.steps
+            before.minutes += part.minutes
+        else:
+            found.append(part)
+    return found
 
 
 def _still_ready(step: BuildStep, parts: list[_Part]) -> bool:
@@ -132,7 +147,9 @@ def _prepared(steps: Sequence[BuildStep], tools: dict[str, str]) -> str:
 
 
 def _die(step: BuildStep, tool: str) -> str:
-    return f"{tool}: {set_up(step)}" if step.pressed is not None else tool
+    if step.pressed is None:
+        return tool
+    return f"{tool}: {step.pressed.terminal}, {size_words(step.pressed.size)}"
 
 
 def _stations(steps: Sequence[BuildStep], tools: dict[str, str]) -> tuple[Station, ...]:
