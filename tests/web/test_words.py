@@ -63,6 +63,13 @@ def test_every_word_stands_on_its_page_and_is_found_by_the_search(person):
     assert "The whole way" not in words(person.open("/leads?q=dome"))
 
 
+def test_a_word_is_drawn_on_its_page_and_beside_its_question(person):
+    assert 'aria-label="drum, drawn: ' in person.open("/words")
+    assert person.open("/words/fault loop").startswith("<svg")
+    assert person.client.get("/words/neutral").status_code == 404
+    assert person.client.get("/words/nonsense").status_code == 404
+
+
 def test_each_explained_question_is_one_that_is_asked():
     asked = {q.path for kind in KINDS.values() for q in kind.questions}
     for word, term in glossary().items():

@@ -27,6 +27,7 @@ SHEETS = (
                 "jobs",
                 "days",
                 "guide",
+                "glossary",
                 "bench",
                 "people",
                 "held",

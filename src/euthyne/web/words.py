@@ -13,6 +13,7 @@ from euthyne.core.trade.figure import WRITTEN, Unit, number_of, shortly, unit_of
 from euthyne.core.trade.glossary import explained_at, glossary
 from euthyne.core.trade.shown import at_least, at_most, places_of
 from euthyne.core.trade.wire import size_words
+from euthyne.drawing.glossary import DRAWN
 from euthyne.drawing.pen import mark
 from euthyne.web.fields import options, pulled, spoken
 
@@ -29,6 +30,7 @@ def filters() -> dict[str, Callable[..., Any]]:
         "theirs": theirs,
         "explained_at": explained_at,
         "explained": explained,
+        "drawn": DRAWN.__contains__,
         "figure": figure,
         "limit": limit,
         "day": day,
