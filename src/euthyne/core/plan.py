@@ -2,6 +2,7 @@
 
 from dataclasses import replace
 from functools import cached_property, lru_cache
+from typing import Any
 
 from euthyne.core.lead import Lead, Proof
 from euthyne.core.stages.brief.brief import BriefStage
@@ -12,6 +13,21 @@ from euthyne.core.stages.ends.ends import EndsStage, LeadEnd
 from euthyne.core.stages.given import given
 from euthyne.core.stages.prove.prove import ProveStage
 from euthyne.core.stages.tag.tag import TagStage
+
+# What a lead is called, for whom and since when, why cautions of it were passed, how far it is proven: nothing
+# before its proof hangs on these, so that a letter of a name or a reading works nothing out anew.
+ASIDE: dict[str, Any] = {
+    "tag": "",
+    "name": "",
+    "made_for": "",
+    "created_at": "",
+    "again_for": "",
+    "wanted_by": None,
+    "follows": None,
+    "reasons": (),
+    "typed": {},
+    "proof": Proof(),
+}
 
 
 class BeforeProof:
@@ -48,7 +64,7 @@ class BeforeProof:
 
 @lru_cache(maxsize=256)
 def before_proof(lead: Lead) -> BeforeProof:
-    """The stages before the proof of a lead whose proof is taken off; the same one is computed once.
+    """The stages before the proof of a lead that ASIDE is taken off; the same one is computed once.
 
     Raises Refused when its parts are not on the shelf.
     """
@@ -64,7 +80,8 @@ class Plan:
 
     def __init__(self, lead: Lead) -> None:
         self.lead = lead
-        before = before_proof(replace(lead, proof=Proof()))
+        self._unproven = replace(lead, **ASIDE)
+        before = before_proof(self._unproven)
         self.given = replace(before.given, lead=lead)
         # One assembly for all: what it is made of is the same, however far it is proven.
         lead.__dict__["assembly"] = before.given.lead.assembly
@@ -75,10 +92,10 @@ class Plan:
 
     @cached_property
     def unproven(self) -> "Plan":
-        """The plan of the same lead before any of its proof: what comes of it holds however far it is
-        proven.
+        """The plan of the same lead before any of its proof, whatever it is called: what comes of it holds
+        however far it is proven.
         """
-        return plan_of(replace(self.lead, proof=Proof()))
+        return plan_of(self._unproven)
 
     @property
     def brief(self) -> BriefStage:

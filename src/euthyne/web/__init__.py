@@ -57,6 +57,7 @@ from euthyne.web import (
     prove,
     pulse,
     quotes,
+    remembered,
     rework,
     screens,
     shelf,
@@ -116,6 +117,7 @@ def create_app(
     app.jinja_env.globals.update(handed_over=handing.handed_over, hand_to=handing.others)
     app.jinja_env.filters["clock"] = clock
     app.jinja_env.globals["pair"] = lambda one, other: frozenset((one, other))
+    app.jinja_env.globals["remembered"] = remembered.remembered
     app.jinja_env.trim_blocks = app.jinja_env.lstrip_blocks = True
     access.attend(app)
     CSRFProtect(app)

@@ -1,6 +1,7 @@
 """Probing: the next probe of the shortest list, and what was heard."""
 
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 from flask import Blueprint, current_app, redirect, request, url_for
 from markupsafe import Markup
@@ -49,8 +50,13 @@ def next_probe(plan: Plan) -> ShownProbe | None:
         settles=bool(plan.prove.wiring_faults),
         headline=headline(plan, probe),
         detail=_detail(plan, probe),
-        drawing=Markup(probe_drawing(plan, probe)),
+        drawing=_drawing(plan, probe),
     )
+
+
+@lru_cache(maxsize=128)
+def _drawing(plan: Plan, probe: ToProbe) -> Markup:
+    return Markup(probe_drawing(plan, probe))
 
 
 def headline(plan: Plan, probe: ToProbe) -> str:

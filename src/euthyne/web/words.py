@@ -10,12 +10,12 @@ from markupsafe import Markup
 from euthyne.core.trade import figure as figures
 from euthyne.core.trade.corewords import core_said, mark_said
 from euthyne.core.trade.figure import WRITTEN, Unit, number_of, shortly, unit_of
-from euthyne.core.trade.glossary import explained_at, glossary
+from euthyne.core.trade.glossary import glossary
 from euthyne.core.trade.shown import at_least, at_most, places_of
 from euthyne.core.trade.wire import size_words
 from euthyne.drawing.glossary import DRAWN
 from euthyne.drawing.pen import mark
-from euthyne.web.fields import options, pulled, spoken
+from euthyne.web.fields import field_drawn, options, spoken
 
 
 def explained(word: str) -> str:
@@ -28,7 +28,6 @@ def filters() -> dict[str, Callable[..., Any]]:
     units = {name: _of(unit) for name, unit in vars(figures).items() if isinstance(unit, Unit)}
     return units | {
         "theirs": theirs,
-        "explained_at": explained_at,
         "explained": explained,
         "drawn": DRAWN.__contains__,
         "figure": figure,
@@ -44,7 +43,7 @@ def filters() -> dict[str, Callable[..., Any]]:
         "number_of": number_of,
         "unit_of": unit_of,
         "sign": sign,
-        "pulled": pulled,
+        "field_drawn": field_drawn,
         "options": options,
         "spoken": spoken,
     }

@@ -3,6 +3,7 @@ only here is it read.
 """
 
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Literal, get_args
 
 from euthyne.core.order.laid import End as End
@@ -50,6 +51,7 @@ class StepName:
         return f"{GATE}{self.key}"
 
 
+@lru_cache(maxsize=4096)
 def step_named(key: str) -> StepName | None:
     """The step of a name as documents keep it; None for what is done to neither end, such as the
     laying out.

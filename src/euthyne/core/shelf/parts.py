@@ -344,11 +344,11 @@ def stand_ins(like: Part, cord_mm: tuple[float, float], copper_mm2: float) -> li
         p
         for p in shelf().values()
         # What is compared in a moment first, then the faces: every part of the shelf is asked.
-        if p.grip_mm[0] <= cord_mm[0]
+        if p.contact == like.contact
+        and p.stud == like.stud
+        and p.grip_mm[0] <= cord_mm[0]
         and cord_mm[1] <= p.grip_mm[1]
         and p.terminal_mm2[0] <= copper_mm2 <= p.terminal_mm2[1]
-        and p.stud == like.stud
-        and p.contact == like.contact
         and p.id != like.id
         and p.face == like.face
     ]

@@ -7,7 +7,7 @@ from functools import lru_cache
 from euthyne.core.checks import found_before_proof
 from euthyne.core.checks.found import Fix, Found
 from euthyne.core.kinds.assembling import changed
-from euthyne.core.lead import Lead, Proof, part_of
+from euthyne.core.lead import Lead, part_of
 from euthyne.core.plan import plan_of
 from euthyne.core.shelf.parts import keeps
 from euthyne.core.trade.fault import Refused
@@ -17,7 +17,6 @@ OF_THE_CHANGE = ("plan-changed-after-build",)
 TOGETHER = 3  # more changes than these are no press any more, but a new lead
 
 
-@lru_cache(maxsize=512)
 def tried_fix(lead: Lead, key: str) -> Fix | None:
     """What a finding offers, once it was tried on the whole lead.
 
@@ -25,7 +24,11 @@ def tried_fix(lead: Lead, key: str) -> Fix | None:
     Returns: the fix, with the cautions it brings; None where the lead would not be better off. Where
     a change leaves a stop that a second one clears, both are one press.
     """
-    before = replace(lead, proof=Proof())
+    return _tried(plan_of(lead).unproven.lead, key)
+
+
+@lru_cache(maxsize=512)
+def _tried(before: Lead, key: str) -> Fix | None:
     standing = _standing(before)
     found = next((f for f in standing if f.key == key), None)
     if found is None or found.fix is None:

@@ -4,7 +4,7 @@ of contacts.
 
 import math
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, lru_cache
 from typing import Annotated
 
 from annotated_types import Gt, Le
@@ -98,6 +98,7 @@ def die_codes() -> frozenset[str]:
     return frozenset(lug.die_code for lug in lugs())
 
 
+@lru_cache(maxsize=512)
 def lug_for(copper_mm2: float) -> Lug | None:
     """The lug for a conductor: the smallest of its own series that holds it, none for one beyond
     the table.

@@ -140,6 +140,7 @@ def made_by(cable_type: str) -> frozenset[Unit]:
     return frozenset("mm2" if m else "AWG" for m in metric)
 
 
+@cache
 def outside_diameter(cable_type: str, written: str) -> Diameter | None:
     """Outside diameter of a cable by type and make-up; None when the table does not list it."""
     for r in rows("cable-diameters.csv"):

@@ -3,6 +3,7 @@
 import math
 from collections.abc import Callable
 from dataclasses import dataclass
+from functools import lru_cache
 
 from euthyne.core.trade.wire import Wire
 
@@ -124,6 +125,7 @@ def _root(below: float, above: float, grows: Callable[[float], float]) -> float:
     return (below + above) / 2
 
 
+@lru_cache(maxsize=512)
 def warmth(cable: HeatedCable, amps: float, ambient_c: float) -> Warmth:
     """Temperatures a cable settles at, alone in still air.
 

@@ -42,6 +42,10 @@ class Question:
     expert: bool = False  # it stands under More, with what is taken instead
     gauge: bool = False  # asked on a bench in gauge and feet: what a bare number is there
 
+    def __hash__(self) -> int:
+        """Of its path alone: pages are remembered by their questions, and choices are many."""
+        return hash(self.path)
+
     @cached_property
     def options(self) -> tuple[tuple[str, str], ...]:
         """The choices as (text, words), the text being what an answer says."""

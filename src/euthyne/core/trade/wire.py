@@ -122,6 +122,7 @@ def awg_gauge(label: str) -> int:
     raise ValueError(f"no such gauge: {label}")
 
 
+@cache
 def awg(label: str) -> Size:
     """The gauge as a size."""
     gauge = awg_gauge(label)

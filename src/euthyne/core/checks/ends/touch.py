@@ -231,7 +231,7 @@ def _same_face(like: Part, contact: str) -> Part | None:
     found = [
         p
         for p in shelf().values()
-        if (p.family, p.face, p.contact) == (like.family, like.face, contact)
+        if p.contact == contact and p.face == like.face and p.family == like.family
     ]
     return min(
         found,

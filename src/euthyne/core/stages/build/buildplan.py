@@ -3,7 +3,7 @@ bench's practices.
 """
 
 from dataclasses import replace
-from functools import cache
+from functools import cache, lru_cache
 
 from euthyne.core.lead.step import Does
 from euthyne.core.order.laid import (
@@ -56,6 +56,7 @@ LANDED_OVER_CORE = 2.2  # a core that is ended is so much wider than its insulat
 SHUT_MM = 60.0  # what was there before is so wide where nothing is known of it, generic
 
 
+@lru_cache(maxsize=128)
 def threading_plan(job: BuildJob) -> BuildPlan:
     """The build as the order solver takes it: parts and events of every end that is made here, on
     the cables and on their cores.

@@ -2,6 +2,7 @@
 
 import re
 from dataclasses import dataclass
+from functools import cached_property
 
 from euthyne.core.lead.step import End, StepName
 from euthyne.core.stages.build.jobs import AT_BODY, Body, BuildJob, EndToBuild
@@ -128,12 +129,12 @@ class Turn:
         """The end it is done at."""
         return self.name.end
 
-    @property
+    @cached_property
     def e(self) -> EndToBuild:
         """The cable end as the build needs it."""
         return self.job.end_of(self.name)
 
-    @property
+    @cached_property
     def body(self) -> Body:
         """The fitting it is done to."""
         return self.job.body_of(self.name)
