@@ -6,7 +6,7 @@ import re
 from dataclasses import replace
 
 import pytest
-from hypothesis import given
+from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from euthyne.core.envelope import INSTRUMENTS
@@ -175,6 +175,9 @@ def test_what_an_instrument_of_the_envelope_begins_with_is_the_same_on_both_benc
 )
 def test_any_figure_of_a_page_in_gauge_can_be_typed_as_it_stands(told, share, form):
     unit, measure, most = told
+    assume(
+        (unit, form) != (metres, ".0f")
+    )  # no page tells a length in whole metres alone: half of one is a cord's end
     value = max(share * most, 1.0)
     page = tell(f"{format(unit(value), form)}", "gauge")
     read = read_quantity(page, measure, gauge=True).value

@@ -55,6 +55,7 @@ def test_the_worked_answers_hold(example):
     count=st.integers(1, 3),
     seed=st.integers(0, 2**32),
 )
+@example(ways=47, spare=2, count=3, seed=1222431)  # two wide cycles, a wire of one of them opened
 def test_every_explanation_gives_what_was_heard_and_needs_no_more_mistakes_than_were_made(
     ways, spare, count, seed
 ):

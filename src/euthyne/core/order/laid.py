@@ -59,12 +59,12 @@ class Threaded:
     spent: bool = False  # True where it is of no more use once it came to its place
     stays: bool = False  # True where it is still on its cable when the end is cut off
 
-    @property
+    @cached_property
     def home(self) -> CableEnd:
         """The cable end it belongs to."""
         return CableEnd(self.cable, self.end)
 
-    @property
+    @cached_property
     def slot(self) -> tuple[CableEnd, str]:
         """Its cable end, and whether it is on the cable or on which core."""
         return self.home, self.on

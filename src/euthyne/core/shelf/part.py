@@ -3,7 +3,7 @@
 import math
 import re
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, lru_cache
 from typing import Annotated, Literal
 
 from annotated_types import MaxLen
@@ -329,6 +329,7 @@ def against_water(ip: str) -> int:
     return 0
 
 
+@lru_cache(maxsize=512)
 def mating_face(of: Part) -> Face:
     """What the other half sees: the socket's front as the table has it, or for pins its mirror
     image.
@@ -338,6 +339,7 @@ def mating_face(of: Part) -> Face:
     return of.face
 
 
+@lru_cache(maxsize=512)
 def wiring_side(of: Part) -> Face:
     """What the builder sees with the cover off: the mirror image of the mating face."""
     return turned(mating_face(of))

@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
-from functools import cache
+from functools import cache, cached_property
 
 from euthyne.core.trade.corewords import function_of, own_name
 from euthyne.data.schema import check_keys
@@ -133,6 +133,13 @@ class Colours:
         >>> Colours("numbered", {}, ("1", "2")).called("2")
         'black number 2'
         """
+        return self._called.get(core) or self._as_said(core)
+
+    @cached_property
+    def _called(self) -> dict[str, str]:
+        return {core: self._as_said(core) for core in self.cores}
+
+    def _as_said(self, core: str) -> str:
         tint = self.of(core)
         cable, _, name = core.rpartition(".")
         beside = [c for c in self.cores if c.rpartition(".")[0] == cable]

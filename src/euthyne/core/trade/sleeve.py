@@ -4,7 +4,7 @@ would.
 
 import math
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, lru_cache
 
 from euthyne.core.trade.figure import mm
 from euthyne.data.tables import rows
@@ -51,7 +51,8 @@ def sleeves() -> tuple[Sleeve, ...]:
     return tuple(sorted(found, key=lambda s: (s.expanded_mm, s.ratio)))
 
 
-def sleeves_for(widest_mm: float, thinnest_mm: float, adhesive: bool = False) -> list[Sleeve]:
+@lru_cache(maxsize=512)
+def sleeves_for(widest_mm: float, thinnest_mm: float, adhesive: bool = False) -> tuple[Sleeve, ...]:
     """Every sleeve that passes the widest and grips the thinnest, the one to take first; empty when
     none does both.
 
@@ -64,7 +65,7 @@ def sleeves_for(widest_mm: float, thinnest_mm: float, adhesive: bool = False) ->
         for s in fits
         if s.expanded_mm >= PASSES * widest_mm and s.recovered_mm <= GRIPS * thinnest_mm
     ]
-    return sorted(good, key=lambda s: (s.adhesive != adhesive, s.expanded_mm))
+    return tuple(sorted(good, key=lambda s: (s.adhesive != adhesive, s.expanded_mm)))
 
 
 def sleeve_for(widest_mm: float, thinnest_mm: float, adhesive: bool = False) -> Sleeve | None:

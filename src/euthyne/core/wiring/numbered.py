@@ -128,8 +128,3 @@ class Numbered:
             cavities=state.cavities | cavities,
             displaced=state.displaced | {(w, side) for w, side, _ in landed},
         )
-
-    def wrong(self, state: State) -> int:
-        """How many nets of a state are not as they were heard."""
-        nets = self.nets(state, range(len(self.points)), range(len(state.ends)))
-        return sum(not self.as_heard(n) for n in nets)

@@ -291,7 +291,8 @@ def _best(search: Search, most: int) -> list[list[Mistake]]:
             break
         for turns, state in _beginnings(search, many):
             left = most - many
-            if turns and search.wrong(state) > 4 * left:
+            # Each part that is wrong needs a mistake of its own, and one may put a whole row right.
+            if turns and len(search.parts(state, points, wires)) > left:
                 continue
             for found in search.explain(state, points, wires, left):
                 whole = [*turns, *found]

@@ -98,7 +98,7 @@ def part_words(part_id: str, job: BuildJob) -> str:
         return part_id
     try:
         e = job.end_of(name)
-    except StopIteration:
+    except (StopIteration, KeyError):
         return part_id
     if name.does in ("sleeve", "wireseal"):
         what = "wire seal"

@@ -213,6 +213,10 @@ class BuildJob:
     def _by_end(self) -> dict[CableEnd, EndToBuild]:
         return {e.at: e for e in self.ends}
 
+    @cached_property
+    def _by_core(self) -> dict[tuple[End, str], EndToBuild]:
+        return {(e.at.end, c.core): e for e in reversed(self.ends) for c in e.strip.cores}
+
     def ends_of(self, cable: str) -> tuple[EndToBuild, ...]:
         """The ends of a cable that are made here."""
         return tuple(e for at, e in self._by_end.items() if at.cable == cable)
@@ -275,8 +279,7 @@ class BuildJob:
         if name.does in AT_BODY:
             return self.at(self.body_of(name).at[0])
         if name.does in ON_CORE:
-            found = (e for e in self.ends if e.at.end == name.end)
-            return next(e for e in found if name.on in {c.core for c in e.strip.cores})
+            return self._by_core[name.end, name.on]
         return next(e for e in self.ends if e.at.end == name.end and name.where in ("", e.at.cable))
 
     def body_of(self, name: StepName) -> Body:
@@ -335,7 +338,7 @@ def marker_on(job: BuildJob, cable: CableToBuild) -> Sleeve | None:
     return sleeve_for(cable.over_all_mm, cable.over_all_mm)
 
 
-def sleeves_on(e: EndToBuild, body: Body | None = None) -> list[Sleeve]:
+def sleeves_on(e: EndToBuild, body: Body | None = None) -> tuple[Sleeve, ...]:
     """Sleeves that do for each core of an end, over its insulation and gripping the copper's
     barrel, best first.
 
@@ -346,9 +349,9 @@ def sleeves_on(e: EndToBuild, body: Body | None = None) -> list[Sleeve]:
     if not (into.termination.sleeved or second_sleeve(e, into)) or (
         into.joins and into.at[0] != e.at
     ):
-        return []
+        return ()
     if into.joins and (into.part.threaded or (into.part.lined and not e.wet)):
-        return []  # it has sleeves of its own, over all of it
+        return ()  # it has sleeves of its own, over all of it
     lug = lug_on(into, cable)
     if lug:
         barrel = lug.outside_mm

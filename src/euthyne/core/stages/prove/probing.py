@@ -74,8 +74,11 @@ def _without_devices(ends: EndsStage, probes: Iterable[ToProbe]) -> Iterable[ToP
     the lead, and a pack is live.
     """
     for probe in probes:
+        if probe.sounds:
+            yield probe
+            continue
         across = {name for group in ends.bridged if probe.one.name in group for name in group}
-        against = tuple(p for p in probe.against if probe.sounds or p.name not in across)
+        against = tuple(p for p in probe.against if p.name not in across)
         if against:
             yield replace(probe, against=against)
 
