@@ -8,9 +8,22 @@ AFTER = {"ends": "cut", "cut": "build"}
 PASSPHRASE = "gravel sounds over lamp"
 
 
+def every_start(page):
+    """The page of starts, those unfolded that the bench it is shows last."""
+    page.goto("/leads/new")
+    unfolded(page)
+
+
+def unfolded(page):
+    """What only an expert opens is open."""
+    page.evaluate(
+        "document.querySelectorAll('#other-starts, details.more').forEach(e => { e.open = true; })"
+    )
+
+
 def begin(page, start, **brief):
     """A lead begun at a start, its brief filled in field by field; its tag."""
-    page.goto("/leads/new")
+    every_start(page)
     page.locator(f'button[value="{start}"]').first.click()
     page.wait_for_url(re.compile(r"/leads/[^/]+/brief"))
     fill(page, **{f"brief__{name}": text for name, text in brief.items()})

@@ -4,6 +4,7 @@ and by hand.
 
 import re
 
+from filling import every_start, take, unfolded
 from playwright.sync_api import expect
 from sampling import long_run
 
@@ -12,14 +13,15 @@ from euthyne.core.plan import plan_of
 
 @long_run
 def test_a_switch_in_the_neutral_is_stopped_and_put_right_by_one_press(page):
-    page.goto("/leads/new")
+    every_start(page)
     page.get_by_role("button", name="Inlet and switch harness IEC 60320 pins to BS").click()
     page.locator("[name='brief.loads.0.draws']").fill("150 W")
     page.get_by_label("Run, one way").fill("0.5 m")
     page.keyboard.press("Tab")
     expect(page.locator("#ribbon")).to_contain_text("0.5 m run")
     page.get_by_role("link", name="On to the conductor").click()
-    page.get_by_role("button", name="Take ").first.click()
+    take(page, "0.75 mm²")
+    unfolded(page)
     page.get_by_label("Switch breaks").select_option("N")
     expect(page.locator("#checks")).to_contain_text("The switch is in the neutral")
     expect(page.locator("svg.facing")).to_contain_text("panel switch")

@@ -3,7 +3,7 @@
 import re
 
 import pytest
-from filling import take
+from filling import every_start, take, unfolded
 from playwright.sync_api import expect
 from sampling import LONG, long_run
 
@@ -54,8 +54,9 @@ LEADS = [
     ids=lambda x: x if isinstance(x, str) else "",
 )
 def test_a_lead_on_direct_current_is_briefed_and_sized(page, kind, typed, demand, size, decided):
-    page.goto("/leads/new")
+    every_start(page)
     page.get_by_role("button", name=kind).click()
+    unfolded(page)
     for label, text in typed.items():
         page.get_by_label(label, exact=True).fill(text)
         page.keyboard.press("Tab")

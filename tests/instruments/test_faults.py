@@ -13,7 +13,8 @@ from euthyne.core.lead import Proof
 from euthyne.core.plan import Plan
 from euthyne.core.trade.corewords import function_of, own_name
 from euthyne.instruments.bench import SimulatedBench
-from euthyne.instruments.faults import KINDS, fault_words, hidden_in, random_fault
+from euthyne.instruments.faults import KINDS, OPEN_OHM, fault_words, hidden_in, random_fault
+from euthyne.instruments.model import Broken
 
 MANY = 3000 if os.environ.get("EUTHYNE_LONG") else 60
 SHARES = 10
@@ -63,6 +64,17 @@ def test_faults_are_named_and_none_is_called_good(share):
         told[kind] += 1
         named[kind] += names_it(p, fault)
     assert sum(named.values()) >= 0.95 * sum(told.values()), (told, named)
+
+
+@pytest.mark.parametrize("start", [name for name in NAMES if name.startswith("heating-tape")])
+def test_an_earth_that_is_open_anywhere_on_a_tape_is_found(start):
+    plan = plan_of(start)
+    for at in ("tape.E@A", "cord.E@B", "cord.E@A"):
+        p = proven(plan, (Broken("open", (at,), OPEN_OHM),))
+        assert not p.prove.sound, at
+        assert [x.id for x in p.prove.lines if p.prove.verdicts[x.id].word == "fail"] == [
+            "earth"
+        ], at
 
 
 @pytest.mark.parametrize("start", UNSEEN)

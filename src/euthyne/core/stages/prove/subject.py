@@ -18,6 +18,7 @@ from euthyne.core.stages.given import Given
 from euthyne.core.stages.prove.readings import At, Run, Subject
 from euthyne.core.trade.bank import MINUS, PLUS
 from euthyne.core.trade.corewords import function_of
+from euthyne.core.trade.layers import layered
 from euthyne.core.trade.protection import PLUG_FUSE
 from euthyne.core.trade.wire import Wire
 
@@ -61,8 +62,8 @@ def subject_of(
             for one, other in end.part.positions[-1].joins[:1]
         ),
         metal=tuple(e.id for e in ends.ours if BONDED in {m.id for m in e.part.making}),
-        braid=next(iter(_spliced(given, braid=True)), ""),
-        buses=_spliced(given, braid=False),
+        braid=next(iter(_spliced(given, conductor, braid=True)), ""),
+        buses=_spliced(given, conductor, braid=False),
         earthed=any(run.earth for run in runs),
         lamp=given.lead.ends.switch_lit and given.lead.ends.switch != "none",
         switched_ends=tuple(e.part.short for e in ends.ours if e.part.switched),
@@ -89,14 +90,16 @@ def _to_fed(told: SetBrief) -> tuple[tuple[str, ...], tuple[str, ...]]:
     return plus, minus
 
 
-def _spliced(given: Given, *, braid: bool) -> tuple[str, ...]:
-    """The braid, or the bus wires, of a tape where it is spliced."""
+def _spliced(given: Given, conductor: ConductorStage, *, braid: bool) -> tuple[str, ...]:
+    """The braid, or the bus wires, of a tape where it is spliced; the cord may have been there before as well."""
     if Trait.BUS_WIRES not in given.kind.traits:
         return ()
     return tuple(
         core_end(c.cable, c.core, "A")
         for c in given.assembly.courses
-        if given.assembly.cable(c.cable).existing and (c.core == "E") == braid
+        if (of := layered(conductor.laid[c.cable].type.name))
+        and of.parted
+        and (c.core == "E") == braid
     )
 
 
