@@ -72,6 +72,13 @@ def test_whatever_is_drawn_and_not_stopped_can_be_built_as_any_bench_works(part)
         assert walked_twice(plan) == ([], []), (plan.lead.kind, practices)
 
 
+def test_a_cover_that_comes_over_a_lock_that_is_home_is_in_its_place_when_the_body_is_shut():
+    plan = Plan(sized(made("sealed-multiway", fit__supply="sealed-6-lever-socket")))
+    keys = [step.key for step in plan.build.steps]
+    assert keys.index("A-boot@1") < keys.index("A-close") < keys.index("A-make-elbow")
+    assert walked_twice(plan) == ([], [])
+
+
 def test_a_salvaged_cable_and_a_live_tail_can_be_built():
     assert walked_twice(Plan(made("welding-extension", cable__salvaged=True))) == ([], [])
     tail = {"brief__tail_of": "pack", "conductor__size": "1.5 mm2"}

@@ -374,7 +374,16 @@ class _Acted:
                     sealed = named is not None and named.does == "wireseal"
                     if part.fitting == body.id and not sealed and not self._seated_by(key, body):
                         yield PlaceAct(key)
-                yield CloseAct(body.id)
+                if self._covered_by(body):
+                    # Its lock is home, and its cover comes yet: what can be seen of it is seen now.
+                    yield LookAct(tuple(dict.fromkeys(x.at for x in self._tips_in(body))))
+                else:
+                    yield CloseAct(body.id)
+
+    @staticmethod
+    def _covered_by(body: Body) -> str:
+        """The step that puts a cover of its own over a body whose lock is home; empty where none does."""
+        return next((m.id for m in body.part.making if m.when == "closed" and m.seats), "")
 
     def _made(self, body: Body, which: str) -> Iterator[BenchAct]:
         made = next(m for m in body.part.making if m.id == which)
@@ -396,6 +405,8 @@ class _Acted:
             if part.fitting == body.id and self._seated_by(key, body) == made.id:
                 yield PlaceAct(key)
                 yield FixAct(key, self._under(body, made.beside) if part.over == () else ())
+        if made.id == self._covered_by(body):
+            yield CloseAct(body.id)
 
     def _tips_in(self, body: Body) -> list[_Landing]:
         return [x for x in self._landings() if x.core.fitting == body.id]
