@@ -245,7 +245,9 @@ class Second:
                 continue
             if way not in self.joint and any(self.free[at] for at in cores):
                 self.no(f"{way} is empty")
-            if told.get("click") is True and way in self.joint and way not in self.clicked:
+            click = told.get("click")
+            clicks = click is True or way.rpartition(".")[2] in (click or ())
+            if clicks and way in self.joint and way not in self.clicked:
                 self.no(f"{way} hangs out")
         for mark in told.get("blanks") or ():
             if f"{body}.{mark}" not in self.closed_ways:
@@ -253,7 +255,7 @@ class Second:
         self.shut.add(body)
 
     def do_read(self, act):
-        for name in act["touches"]:
+        for name in act.get("touches", ()):
             core, _, end = name.rpartition(":")
             if ":" in name:
                 self.proven(core)

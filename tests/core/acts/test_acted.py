@@ -20,6 +20,7 @@ from euthyne.core.kinds.assembling import changed
 from euthyne.core.lead.paths import with_value
 from euthyne.core.order.laid import CableEnd
 from euthyne.core.plan import Plan
+from euthyne.core.questions.ends import asked
 from euthyne.core.trade.practices import PRACTICES, Practices, taken_up
 from euthyne.exchange.acts_file import written_build
 from euthyne.exchange.lead_file import read_lead
@@ -77,6 +78,28 @@ def test_a_cover_that_comes_over_a_lock_that_is_home_is_in_its_place_when_the_bo
     keys = [step.key for step in plan.build.steps]
     assert keys.index("A-boot@1") < keys.index("A-close") < keys.index("A-make-elbow")
     assert walked_twice(plan) == ([], [])
+
+
+def test_a_shield_in_a_connector_of_crimped_contacts_clicks_nowhere():
+    plan = Plan(sized(made("signal-lead", fit__supply="d9-pin-crimp")))
+    keys = [step.key for step in plan.build.steps]
+    assert "A-insert-1" in keys
+    assert "A-land-S" in keys
+    assert "A-insert-S" not in keys
+    assert walked_twice(plan) == ([], [])
+
+
+# Whatever a place may be given, in a long run; in the gate a few of each start.
+@pytest.mark.parametrize("start", some((start.id for _, start in starts()), 12))
+def test_a_start_can_be_built_with_any_part_that_it_may_be_given(start):
+    lead = sized(made(start))
+    for question in asked(Plan(lead)):
+        parts = [value for value, _ in question.choices if question.path.startswith("fit.")]
+        for part in some(parts, 7):
+            plan = Plan(sized(changed(lead, [(question.path, part)])))
+            if any(f.level == "stop" for f in found_before_proof(plan)):
+                continue
+            assert walked_twice(plan) == ([], []), (question.path, part)
 
 
 def test_a_salvaged_cable_and_a_live_tail_can_be_built():

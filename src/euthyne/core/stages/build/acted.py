@@ -188,10 +188,17 @@ class _Acted:
     def _body(self, body: Body) -> ActedBody:
         return ActedBody(
             cavities=tuple(body.part.marks),
-            click=body.termination.inserted,
+            click=self._clicks(body),
             mates=body.part.contact is not None,
             blanks=body.blanked,
         )
+
+    def _clicks(self, body: Body) -> tuple[str, ...] | bool:
+        """The ways of a body whose contact is inserted: a shield is clamped on its shell, and clicks nowhere."""
+        marks = {x.core.cavity for x in self._tips_in(body)}
+        if not body.termination.inserted or SHIELD not in marks:
+            return body.termination.inserted
+        return tuple(mark for mark in body.part.marks if mark != SHIELD)
 
     # What is done
 
