@@ -1,9 +1,11 @@
 """Reading a JSON document into core values, listing every fault with its path."""
 
 import json
+from collections.abc import Hashable
 from contextvars import ContextVar
 from dataclasses import fields
-from typing import TYPE_CHECKING, Any, TypeVar
+from functools import cache
+from typing import TYPE_CHECKING, Any, TypeVar, cast
 
 from euthyne.core.kinds import KINDS
 from euthyne.core.lead import Brief
@@ -27,11 +29,17 @@ _kind_at_hand: ContextVar[str] = ContextVar("kind_at_hand", default="")
 
 def adapter_for(cls: type[T]) -> "TypeAdapter[T]":
     """A document model of a core dataclass: unknown fields refused, no infinities, inner
-    dataclasses alike.
+    dataclasses alike; made once for each.
     """
+    model: TypeAdapter[T] = _model(cast(Hashable, cls))
+    return model
+
+
+@cache
+def _model(cls: Any) -> "TypeAdapter[Any]":
     from pydantic import TypeAdapter
 
-    cls.__pydantic_config__ = STRICT  # type: ignore[attr-defined]
+    cls.__pydantic_config__ = STRICT
     Brief.__get_pydantic_core_schema__ = classmethod(_brief_schema)  # type: ignore[attr-defined]
     return TypeAdapter(cls)
 

@@ -3,6 +3,7 @@
 from calendar import month_abbr, month_name
 from collections.abc import Callable, Sequence
 from datetime import date, datetime
+from functools import cache
 from typing import Any
 
 from markupsafe import Markup
@@ -111,6 +112,7 @@ def _of(unit: Unit) -> Callable[..., str]:
     return said
 
 
+@cache
 def sign(kind: str, r: float = 8) -> Markup:
     """The mark of a check or verdict as a small drawing of its own."""
     box = 2 * r + 2
