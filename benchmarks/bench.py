@@ -3,6 +3,7 @@ with, medians; and how often anything is done.
 """
 
 import os
+import socket
 import statistics
 import tempfile
 import time
@@ -11,6 +12,8 @@ from pathlib import Path
 from flask import render_template
 
 from euthyne.cli import load_demo, open_store
+from euthyne.cli.doors import OWN
+from euthyne.cli.server import settle
 from euthyne.web import create_app
 
 # Set to see whether they still run: everything is done once, and no figure means anything.
@@ -31,6 +34,7 @@ def demonstration():
     app = create_app(open_store(folder), folder)
     app.config["WTF_CSRF_ENABLED"] = False
     with_empty_page(app)
+    settle()  # as it is served
     return app, folder
 
 
@@ -64,6 +68,17 @@ def asking(client, address, part=False, **fields):
         return answer.get_data()
 
     return ask
+
+
+def wait_for(port):
+    """Wait until the program answers."""
+    for _ in range(600):
+        try:
+            socket.create_connection((OWN, port)).close()
+            return
+        except OSError:
+            time.sleep(0.1)
+    raise SystemExit("the program did not start")
 
 
 def with_empty_page(app):

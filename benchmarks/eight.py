@@ -8,7 +8,6 @@ empty page, somebody signed in.
 
 import http.client
 import re
-import socket
 import statistics
 import subprocess
 import sys
@@ -22,7 +21,7 @@ from html import unescape
 from pathlib import Path
 from urllib.parse import urlencode
 
-from bench import with_empty_page
+from bench import wait_for, with_empty_page
 
 from euthyne.cli import load_demo, open_store
 from euthyne.cli.doors import OWN, Doors
@@ -117,17 +116,6 @@ def timed(somebody: Somebody, asked: list[tuple[str, str]]) -> list[float]:
         found.append((time.perf_counter() - start) * 1000)
         assert status in (200, 204), (address, form, status)
     return found
-
-
-def wait_for(port: int) -> None:
-    """Wait until the program answers."""
-    for _ in range(600):
-        try:
-            socket.create_connection((OWN, port)).close()
-            return
-        except OSError:
-            time.sleep(0.1)
-    raise SystemExit("the program did not start")
 
 
 def serve(folder: Path, port: int) -> None:

@@ -27,13 +27,14 @@ from pathlib import Path
 from urllib.parse import urlencode
 
 import psutil
-from bench import median_ms
+from bench import median_ms, wait_for
 from flask import render_template
 from made_up import begin_with_made_up
 from waitress import create_server
 from werkzeug.test import EnvironBuilder, run_wsgi_app
 
 from euthyne.cli import open_store
+from euthyne.cli.doors import OWN
 from euthyne.cli.server import THREADS, settle
 from euthyne.core.plan import plan_of
 from euthyne.core.standing.progress import progress_of
@@ -146,13 +147,13 @@ def at_once(place):
     app = application(place)
     tags = [held.lead.tag for held in app.extensions["leads"].in_hand(8).leads]
     with socket.socket() as free:
-        free.bind(("127.0.0.1", 0))
+        free.bind((OWN, 0))
         port = free.getsockname()[1]
     if (process := os.fork()) == 0:
         settle()
-        create_server(app, host="127.0.0.1", port=port, threads=THREADS).run()
+        create_server(app, host=OWN, port=port, threads=THREADS).run()
         os._exit(0)
-    time.sleep(1)
+    wait_for(port)
     try:
         reads = [f"GET {page}" for page in ("/bench", "/leads", "/stores", "/leads?q=hut")]
         writes = [f"POST /leads/{tag}/brief" for tag in tags[:4]]
@@ -172,7 +173,7 @@ def asked_at_once(port, asks):
 
     def ask(what):
         method, address = what.split(" ", 1)
-        line = http.client.HTTPConnection("127.0.0.1", port)
+        line = http.client.HTTPConnection(OWN, port)
         for turn in range(TURNS):
             start = time.perf_counter()
             if method == "GET":
