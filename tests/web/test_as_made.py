@@ -5,6 +5,7 @@ from dataclasses import replace
 from importlib.resources import files
 
 import pytest
+from jobs import measured
 from leads import made
 from person import words
 from sampling import some
@@ -73,7 +74,7 @@ def left(store, tag):
 def confirmed(person, store, tag, upto=None):
     """Confirms steps one after the other up to one of them, or to the last; gives what is left."""
     while (waiting := left(store, tag)) and waiting[0].key != upto:
-        answer = person.confirm(tag, waiting[0].key)
+        answer = person.confirm(tag, waiting[0].key, **measured(store, tag, waiting[0]))
         assert len(left(store, tag)) == len(waiting) - 1, words(answer.text)[:300]
     return waiting
 
