@@ -313,3 +313,10 @@ def test_the_kit_of_a_job_counts_a_sample_of_what_is_pressed(person, store):
     person.send("/jobs", name="The bank")
     person.send("/jobs/2/join", tag="TR-0014")
     assert "1 of it to spare" in words(person.open("/jobs/2"))
+
+
+def test_a_job_is_called_something_and_blanks_are_nothing(person):
+    assert "1 to 80 letters" in person.send("/jobs", 422, name="   ")
+    person.send("/jobs", name="Six for the roof")
+    assert "1 to 80 letters" in person.send("/jobs/1", 422, name=" \t ")
+    assert "Six for the roof" in person.open("/jobs/1")

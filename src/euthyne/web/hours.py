@@ -32,7 +32,7 @@ from euthyne.web.access import people
 from euthyne.web.days import short_now
 from euthyne.web.fields import say
 from euthyne.web.frame import jobs, store
-from euthyne.web.takein import ReadField, read_day
+from euthyne.web.takein import ReadField, one_line, read_day
 
 blueprint = Blueprint("hours", __name__)
 Answer = Response | tuple[str, int]
@@ -61,7 +61,7 @@ class HandForm(Form):
 
     def validate_name(self, field: StringField) -> None:
         """Each is there once."""
-        name = _name(field.data)
+        name = one_line(field.data)
         if not name:
             raise ValidationError("1 to 40 letters")
         if name != self.was.data and name in _names():
@@ -75,16 +75,12 @@ class HandForm(Form):
     def hand(self) -> Hand:
         """Who it says."""
         return Hand(
-            _name(self.name.data),
+            one_line(self.name.data),
             tuple(field.value for field in self.days),
             self.off.value,
             bool(self.makes.data),
             bool(self.proves.data),
         )
-
-
-def _name(text: str | None) -> str:
-    return " ".join((text or "").split())
 
 
 def _names() -> set[str]:

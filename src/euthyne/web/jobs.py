@@ -45,7 +45,7 @@ from euthyne.web.fields import say
 from euthyne.web.frame import LeadPage, jobs, lead_page, store, who
 from euthyne.web.leads import as_tag
 from euthyne.web.stores import lots, usable
-from euthyne.web.takein import ReadField, read_day
+from euthyne.web.takein import ReadField, one_line, read_day
 from euthyne.web.words import day, theirs
 
 blueprint = Blueprint("jobs", __name__)
@@ -57,7 +57,9 @@ class JobForm(Form):
     """What was asked for."""
 
     name = StringField(
-        "What it is called", [Length(1, 80, "1 to 80 letters, such as Six for the roof")]
+        "What it is called",
+        [Length(1, 80, "1 to 80 letters, such as Six for the roof")],
+        filters=[one_line],
     )
     made_for = StringField("For whom", [Length(0, 80, "80 letters at most")])
     wanted_by = ReadField("Wanted by", read=read_day)
@@ -68,7 +70,7 @@ class JobForm(Form):
     def job(self) -> Job:
         """The job it says."""
         words = {
-            name: " ".join((self[name].data or "").split())
+            name: one_line(self[name].data)
             for name in ("name", "made_for", "order", "drawing", "note")
         }
         return Job(wanted_by=self.wanted_by.value, **words)

@@ -45,6 +45,11 @@ class _Read:
             raise StopValidation(say(refused.faults[0])) from refused
 
 
+def one_line(text: str | None) -> str:
+    """What was typed without white space that says nothing: a name of blanks is none."""
+    return " ".join((text or "").split())
+
+
 class ReadField(_Read, StringField):
     """Typed freely."""
 

@@ -321,6 +321,7 @@ def law_11(x):
                 x.parts[f].mains
                 and x.parts[f].contact == "socket"
                 and x.parts[f].standard != "IEC 60320"
+                and not x.parts[f].appliance_coupler
                 for f in here
             )
             mated = any(x.parts[f].contact in ("pin", "socket") for f in here)
@@ -338,7 +339,7 @@ def law_16(x):
         sheath = laid.type.cord and not x.cables[cable].jumper
         new = sheath and not x.cables[cable].existing and x.side[fitting]
         shut = "blind" in (p.closing, p.joint)
-        if new and not (p.grips or p.panel_mm or shut):
+        if new and not (p.grips or p.ties or p.panel_mm or shut):
             return True
         if p.panel_mm or not (x.side[fitting] or p.grips):
             continue

@@ -30,13 +30,25 @@ def offered_maps(lead: Lead) -> dict[str, tuple[str, tuple[WireCourse, ...]]]:
             wires = wired_anew(lead)
         else:
             wires = there.wires(mapped(there, make))
-        if _broken(plan_of(with_value(lead, "wires", wires))) <= broken or name == BY_FUNCTION:
+        stops = _broken(plan_of(with_value(lead, "wires", wires)))
+        # By function one begins anew: other contacts may be named then, and no other law broken.
+        anew = name == BY_FUNCTION and _laws(stops) <= _laws(broken)
+        if stops.keys() <= broken.keys() or anew:
             found[name] = (words, wires)
     return found
 
 
-def _broken(plan: Plan) -> set[str]:
-    """The stops of the laws that a map can break."""
+def _broken(plan: Plan) -> dict[str, frozenset[int]]:
+    """The stops of the laws that a map can break, each with those it holds."""
     current = "AC" if plan.mains else "DC"
     watching = (c for c in CHECKS if OF_THE_MAP & set(c.laws) and c.on in (None, current))
-    return {f.key for check in watching for f in check(plan) if f.level == "stop"}
+    return {
+        f.key: OF_THE_MAP & frozenset(check.laws)
+        for check in watching
+        for f in check(plan)
+        if f.level == "stop"
+    }
+
+
+def _laws(stops: dict[str, frozenset[int]]) -> frozenset[int]:
+    return frozenset().union(*stops.values())
