@@ -13,7 +13,7 @@ SOURCE = ROOT / "src" / "euthyne"
 SCHEMAS = ROOT / "docs" / "schemas"
 PAPERS = (
     *("README.md", "CONTRIBUTING.md", "SECURITY.md", "CHANGELOG.md"),
-    *("docs/architecture.md", "docs/words.md", "docs/known.md"),
+    *("docs/architecture.md", "docs/words.md", "docs/known.md", "docs/measured.md"),
 )
 CLASSES = [
     node.name
