@@ -121,8 +121,8 @@ POUND_INCHES = re.compile(r"(?:(?:lbf?|pounds?)[ -]?in(?:ch(?:es)?)?|in-lbf?)\.?
 # A figure may be typed as it is shown: the metric one in brackets beside it says the same again.
 REPEATED = re.compile(r"(?P<first>.*\S)\s*\((?P<again>[^()]*)\)")
 SAME_AGAIN = 0.03  # of a figure, what the rounding of both may be apart
-# And at least: half a sixteenth of an inch, and what a last digit is worth.
-AT_LEAST_APART = {"m": 0.0008, "mm": 0.8, "degC": 1.0, "kelvin": 0.6, "N": 1.0, "N*m": 0.06}
+# And at least: half a sixteenth of an inch, half a pound, and what a last digit is worth.
+AT_LEAST_APART = {"m": 0.0008, "mm": 0.8, "degC": 1.0, "kelvin": 0.6, "N": 2.3, "N*m": 0.06}
 POUND_FEET = re.compile(r"(?:(?:lbf?|pounds?)[ -]?(?:ft|foot|feet)|ft-lbf?)\.?$", re.IGNORECASE)
 CUBIC_INCHES = re.compile(r"(?:cu\.?|cubic)\s*in(?:ch(?:es)?)?\.?$|in3$", re.IGNORECASE)
 UNIT_AT_END = re.compile(r"[A-Za-z\"'″′]+$")
