@@ -8,14 +8,12 @@ from dataclasses import dataclass, field, replace
 from functools import lru_cache
 from typing import Any
 
-from flask import render_template, request
 from markupsafe import Markup, escape
 
 from euthyne.core.kinds.assembling import changed
 from euthyne.core.lead import Lead
 from euthyne.core.lead.paths import value_at
 from euthyne.core.trade.fault import Fault, Refused
-from euthyne.core.trade.glossary import explained_at
 from euthyne.core.trade.measures import M_PER_FOOT, as_answer
 from euthyne.core.trade.question import Question, read_answer, read_answers, written
 from euthyne.web.measures import in_gauge
@@ -40,26 +38,6 @@ class ShownField:
 def spoken(shown: ShownField) -> str:
     """What a question stands at, in words; empty where nothing is said."""
     return dict(shown.field.options).get(shown.text, shown.text)
-
-
-def field_drawn(shown: ShownField, kind: str, off: bool) -> Markup:
-    """A question as it stands, with its control, its note and what its word means.
-
-    Parameters: shown; kind, of the lead it is asked about, empty where it is about none; off, where nothing is to
-    be entered.
-    """
-    pull = pulled(shown) if shown.field.drag and not off else None
-    as_it_stands = replace(
-        shown, value=None
-    )  # of its value only the slider says more than its text
-    return _drawn(
-        as_it_stands, pull, explained_at(shown.field.path, kind), off, request.script_root
-    )
-
-
-@lru_cache(maxsize=2048)
-def _drawn(shown: ShownField, pull: "Pull | None", word: str, off: bool, _root: str) -> Markup:
-    return Markup(render_template("field.html", shown=shown, pull=pull, word=word, off=off).strip())
 
 
 def under_more(

@@ -7,7 +7,7 @@ from wtforms.validators import Length
 
 from euthyne.core.stores.lot import Lot
 from euthyne.core.trade.quantity import OHMS, read_quantity, read_whole
-from euthyne.web.takein import ReadField, read_day
+from euthyne.web.takein import ReadField, one_line, read_day
 
 LENGTH = {"measured": "measured", "printed": "only printed"}
 MAGNET = {"": "not tried", "no": "does not hold", "yes": "holds"}
@@ -56,10 +56,10 @@ class LotForm(Form):
     def lot(self) -> Lot:
         """The lot it says."""
         return Lot(
-            number=" ".join((self.number.data or "").split()),
-            supplier=" ".join((self.supplier.data or "").split()),
+            number=one_line(self.number.data),
+            supplier=one_line(self.supplier.data),
             came_on=self.came_on.value,
-            printed=" ".join((self.printed.data or "").split()),
+            printed=one_line(self.printed.data),
             length="printed" if self.length.data == "printed" else "measured",
             strands=self.strands.value,
             mohm_per_m=self.mohm_per_m.value,

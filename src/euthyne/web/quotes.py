@@ -28,7 +28,7 @@ from euthyne.web.errors import NotNow
 from euthyne.web.frame import LeadPage, jobs, who
 from euthyne.web.jobs import NUMBER, pages_of
 from euthyne.web.measures import measures, usual_paper
-from euthyne.web.takein import ReadField, read_day
+from euthyne.web.takein import ReadField, one_line, read_day
 
 blueprint = Blueprint("quotes", __name__)
 VALID = timedelta(days=30)
@@ -126,8 +126,8 @@ def give(number: int) -> Answer | tuple[str, int]:
         tax_percent=form.tax.value,
         minutes=sum(minutes_of(page.plan) for page in pages),
         metres=sum(_metres(page.plan) for page in pages),
-        included=" ".join((form.included.data or "").split()),
-        not_included=" ".join((form.not_included.data or "").split()),
+        included=one_line(form.included.data),
+        not_included=one_line(form.not_included.data),
     )
     before = next((k.quote for k in jobs().quotes(number)), None)
     differs = differences(before, quote) if before else ()

@@ -27,7 +27,7 @@ from euthyne.web.fields import say
 from euthyne.web.frame import jobs, who
 from euthyne.web.measures import measures, usual_paper
 from euthyne.web.stores import fresh_name, kept, lots, short
-from euthyne.web.takein import ReadField, read_amount
+from euthyne.web.takein import ReadField, one_line, read_amount
 
 blueprint = Blueprint("shopping", __name__)
 NOBODY = "Supplier not said"
@@ -72,7 +72,7 @@ class PackForm(Form):
             what=(self.what.data or "")[:80],
             amount=self.amount.value,
             price=self.price.value,
-            supplier=" ".join((self.supplier.data or "").split()),
+            supplier=one_line(self.supplier.data),
             days=self.days.value,
             least=self.least.value,
         )
@@ -163,7 +163,7 @@ def came() -> Answer | tuple[str, int]:
     form = CameForm(_kind(), request.form)
     if not form.validate():
         return _shown(form), 422
-    supplier = " ".join((form.supplier.data or "").split())
+    supplier = one_line(form.supplier.data)
     stock = Stock(
         name=(form.name.data or "").strip() or fresh_name(form.asked, form.what.data or ""),
         kind=form.asked,
@@ -177,7 +177,7 @@ def came() -> Answer | tuple[str, int]:
     except Refused as refused:
         form.name.errors = [say(refused.faults[0])]
         return _shown(form), 422
-    number = " ".join((form.number.data or "").split())
+    number = one_line(form.number.data)
     lots().keep(stock.name, Lot(number=number, supplier=supplier, came_on=now()[:10]))
     return redirect(url_for("shopping.show"), 303)
 

@@ -11,12 +11,12 @@ from markupsafe import Markup
 from euthyne.core.trade import figure as figures
 from euthyne.core.trade.corewords import core_said, mark_said
 from euthyne.core.trade.figure import WRITTEN, Unit, number_of, shortly, unit_of
-from euthyne.core.trade.glossary import glossary
+from euthyne.core.trade.glossary import explained_at, glossary
 from euthyne.core.trade.shown import at_least, at_most, places_of
 from euthyne.core.trade.wire import size_words
 from euthyne.drawing.glossary import DRAWN
 from euthyne.drawing.pen import mark
-from euthyne.web.fields import field_drawn, options, spoken
+from euthyne.web.fields import options, pulled, spoken
 
 
 def explained(word: str) -> str:
@@ -44,7 +44,8 @@ def filters() -> dict[str, Callable[..., Any]]:
         "number_of": number_of,
         "unit_of": unit_of,
         "sign": sign,
-        "field_drawn": field_drawn,
+        "explained_at": explained_at,
+        "pulled": pulled,
         "options": options,
         "spoken": spoken,
     }
