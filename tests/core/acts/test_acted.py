@@ -78,6 +78,8 @@ def test_a_cover_that_comes_over_a_lock_that_is_home_is_in_its_place_when_the_bo
     keys = [step.key for step in plan.build.steps]
     assert keys.index("A-boot@1") < keys.index("A-close") < keys.index("A-make-elbow")
     assert walked_twice(plan) == ([], [])
+    elbow = next(step for step in plan.build.steps if step.key == "A-make-elbow")
+    assert "sheath" not in elbow.detail, "six single wires have none"
 
 
 def test_a_shield_in_a_connector_of_crimped_contacts_clicks_nowhere():

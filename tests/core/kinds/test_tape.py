@@ -80,3 +80,11 @@ def test_a_tape_is_drawn_by_its_layers_and_never_as_a_cord():
     tapes = [g.named for g in plan.cut.groups if g.strip.is_of_a_tape]
     assert len(tapes) == 2
     assert any(not g.strip.is_of_a_tape for g in plan.cut.groups)
+
+
+def test_a_cord_that_is_unplugged_for_a_tape_holds_no_tool():
+    def dead(start):
+        return next(s.detail for s in Plan(made(start)).build.steps if s.kind == "dead")
+
+    assert "motor drive" not in dead("heating-tape-cord")
+    assert "motor drive" in dead("repair")

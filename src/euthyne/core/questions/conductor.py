@@ -1,6 +1,6 @@
 """What Conductor asks: the run, the load and the cable beside the ladder, and what is seldom asked."""
 
-from euthyne.core.kinds import Kind
+from euthyne.core.kinds import Kind, Trait
 from euthyne.core.kinds.kind import EVERY_CORD
 from euthyne.core.lead import Brief
 from euthyne.core.plan import Plan
@@ -87,8 +87,10 @@ def beside_the_ladder(plan: Plan) -> tuple[Question, ...]:
     """The fields beside the ladder; a fused plug adds its fuse."""
     cord_choices = tuple((c.name, _cable_words(c)) for c in _cables(plan.kind))
     brief = plan.lead.brief
+    # A set goes once round through its cables, each of its own length: the Brief asks those.
+    run = Question("brief.run_m", "Run, one way", measure=LENGTH, drag=(0.2, 200.0))
     found = [
-        Question("brief.run_m", "Run, one way", measure=LENGTH, drag=(0.2, 200.0)),
+        *(() if Trait.APART in plan.kind.traits else (run,)),
         *_load_fields(brief),
         Question(
             "conductor.cable_type",

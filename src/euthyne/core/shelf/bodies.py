@@ -31,6 +31,7 @@ MAKING_MAY_SAY = (
     "after_all",
     "after_far",
     "reads",
+    "of_a_cord",
 )
 
 

@@ -33,6 +33,9 @@ class Making:
     after_all: bool = False  # True where every joint of the lead is made first
     after_far: bool = False  # True where the far ends of its cables are joined first
     reads: tuple[str, ...] = ()  # the lines of the proof that are measured then
+    of_a_cord: Annotated[str, MaxLen(200)] = (
+        ""  # what is to be said besides where a cord comes in, not single wires
+    )
 
 
 @dataclass(frozen=True)

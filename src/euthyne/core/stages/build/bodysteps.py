@@ -250,12 +250,15 @@ def make(turn: Turn) -> BuildStep:
     body = turn.body
     made = next(m for m in body.part.making if m.id == turn.name.on)
     headline = made.do.format(short=body.part.short) + _which(turn)
+    detail = made.detail
+    if made.of_a_cord and turn.e.cable.sheathed:
+        detail = f"{detail} {made.of_a_cord}"
     return BuildStep(
         key=turn.name.key,
         kind="make",
         end=turn.end,
         headline=headline,
-        detail=made.detail,
+        detail=detail,
         mistake=made.mistake,
         button=made.done,
         part=made.seats or None,

@@ -17,6 +17,12 @@ def dead(turn: Turn) -> BuildStep:
 
 
 def _unplugged(turn: Turn) -> BuildStep:
+    # A tape holds nothing; what else hangs on the cord may be a tool that does.
+    on_a_tape = any(e.cable.own_layers for e in turn.job.ends)
+    held = (
+        " A tool with a motor drive or a flash in it: by voltmeter, under "
+        f"{TOUCHED_UNDER} before a core is touched."
+    )
     return BuildStep(
         key=turn.name.key,
         kind="dead",
@@ -24,8 +30,8 @@ def _unplugged(turn: Turn) -> BuildStep:
         headline="Unplug it, and prove it dead",
         detail=(
             "Its plug lies in sight, where nobody else puts it back. The tester on something live first, then "
-            "here, every contact to every other and to earth, then on the live one again. A tool with a motor "
-            f"drive or a flash in it: by voltmeter, under {TOUCHED_UNDER} before a core is touched."
+            "here, every contact to every other and to earth, then on the live one again."
+            + ("" if on_a_tape else held)
         ),
         mistake="Switched off is not unplugged; a tester with a flat battery finds everything dead.",
         button="unplugged, and dead",
