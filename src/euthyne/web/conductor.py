@@ -1,5 +1,6 @@
 """Conductor: which size carries it, what decided, which fuse."""
 
+from dataclasses import dataclass
 from functools import lru_cache
 
 from flask import Blueprint, render_template, request, url_for
@@ -13,7 +14,7 @@ from euthyne.core.plan import Plan, plan_of
 from euthyne.core.questions.conductor import asked, beside_the_ladder
 from euthyne.core.questions.conductor import closer as closer_asked
 from euthyne.core.stages.conductor.working import working
-from euthyne.core.stages.cut.metal import metal_kg, neighbours, price_of
+from euthyne.core.stages.cut.metal import Neighbour, metal_kg, neighbours, price_of
 from euthyne.core.standing.at_hand import at_hand, taking
 from euthyne.core.trade.cable import cable_types
 from euthyne.core.trade.fault import Fault, Refused
@@ -21,6 +22,7 @@ from euthyne.core.trade.heat import Warmth
 from euthyne.core.trade.shown import at_most
 from euthyne.core.trade.sizes import read_size
 from euthyne.core.trade.wire import size_words
+from euthyne.core.trade.worked import Working
 from euthyne.drawing.ladder import ladder
 from euthyne.drawing.reach import reach
 from euthyne.drawing.section import section
@@ -86,7 +88,6 @@ def preview(tag: str) -> str:
 def _show(page: LeadPage) -> str:
     """The stage as it stands."""
     plan = page.plan
-    section_drawing, reach_drawing = _drawings(page.held.lead)
     specs, closer = beside_the_ladder(plan), closer_asked(plan)
     fields = show_fields(specs + closer, page.held.lead, page.held.drafts)
     return show_stage(
@@ -100,11 +101,7 @@ def _show(page: LeadPage) -> str:
         plan=plan,
         sealed=page.held.sealed,
         drawing=_ladder(page.held.lead, page.held.sealed),
-        working=working(plan.conductor),
-        neighbours=neighbours(plan.cut),
-        section=section_drawing,
-        reach=reach_drawing,
-        warm=_warm(page),
+        read=lambda: _beside(page),
         decided=_decided(plan),
     )
 
@@ -137,17 +134,29 @@ def _ladder(lead: Lead, sealed: bool) -> Markup:
     return Markup(rungs)
 
 
-@lru_cache(maxsize=256)
-def _drawings(lead: Lead) -> tuple[Markup, Markup]:
-    """The cord cut across, and how far each size goes."""
-    plan = plan_of(lead)
-    if plan.conductor.sizing_brief is None or plan.conductor.sizing is None:
-        return Markup(), Markup()
-    across = ""
-    if plan.conductor.candidate:
-        across = section(plan)
-    return Markup(across), Markup(
-        reach(plan.conductor.sizing_brief, plan.conductor.sizing, plan.conductor.size_name)
+@dataclass(frozen=True)
+class _Beside:
+    """What says more of a size that is taken: the cord cut across, how far each size goes, what the sizes beside it
+    would be, how warm it settles, and how each figure came about.
+    """
+
+    section: Markup
+    reach: Markup
+    neighbours: tuple[Neighbour, ...]
+    warm: list[tuple[str, Warmth]]
+    workings: tuple[Working, ...]
+
+
+def _beside(page: LeadPage) -> _Beside:
+    plan, sized = page.plan, page.plan.conductor
+    if sized.sizing_brief is None or sized.sizing is None:
+        raise LookupError(f"{page.tag} is not sized yet")
+    return _Beside(
+        section=Markup(section(plan) if sized.candidate else ""),
+        reach=Markup(reach(sized.sizing_brief, sized.sizing, sized.size_name)),
+        neighbours=neighbours(plan.cut),
+        warm=_warm(page),
+        workings=working(sized),
     )
 
 
