@@ -315,6 +315,7 @@ MADE = {
     "damage-past-the-end": ("repair", {"brief__damage_m": 1.9, "brief__cut_out_m": 0.2}),
     "what-is-left": ("repair", {"brief__damage_m": 0.5}),
     "mended-again": ("repair", {"brief__mended_before": 1}),
+    "mended-otherwise": ("repair", {"fittings__junction.part": "resin-joint"}),
     "numbers-crossed": ("sealed-multiway", {}),
     "made-in-mm2": (
         "solar-string",
@@ -467,6 +468,7 @@ NEARLY_MADE = {
     "damage-past-the-end": ("repair", {"brief__damage_m": 1.7, "brief__cut_out_m": 0.2}),
     "what-is-left": ("repair", {"brief__damage_m": 0.5, "brief__repair_by": "shorten-plug"}),
     "mended-again": ("repair", {"brief__mended_before": 1, "brief__repair_by": "shorten"}),
+    "mended-otherwise": ("repair", {"fittings__junction.part": "inline-junction-9-14"}),
     "numbers-crossed": ("sealed-multiway", {}),
     "made-in-mm2": (
         "solar-string",

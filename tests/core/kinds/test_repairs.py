@@ -29,6 +29,8 @@ def test_it_can_be_built_and_keeps_what_is_there(start, way):
     new = {e.id for e in plan.ends.ours}
     if way in ("coupler", "resin"):
         assert new == {"junction"}
+        # A coupler has screws; in resin the cores are spliced.
+        assert plan.ends.by_id["junction"].part.joint == ("screw" if way == "coupler" else "splice")
         assert [c.existing.finished for c in plan.lead.cables] == ["a", "b"]
     else:
         # What is shut in a tool is not its far end made again: the plug is.

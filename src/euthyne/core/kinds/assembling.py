@@ -3,15 +3,24 @@ was set stays where it still has a place.
 """
 
 from collections.abc import Iterable
-from dataclasses import replace
+from dataclasses import fields, replace
 from typing import Any
 
 from euthyne.core.assembly.joints import WireMap, by_function, mapped
-from euthyne.core.assembly.records import Assembly, Cable, Core, Fitting, Place, WireCourse, parted
+from euthyne.core.assembly.records import (
+    Assembly,
+    Cable,
+    Core,
+    Existing,
+    Fitting,
+    Place,
+    WireCourse,
+    parted,
+)
 from euthyne.core.kinds import kind_named
 from euthyne.core.kinds.makeup import MakeUpInput, circuits_of, only_there
 from euthyne.core.lead import Lead, part_of
-from euthyne.core.lead.paths import with_value
+from euthyne.core.lead.paths import KNOWN_OF_OLD, SALVAGED, value_at, with_value
 from euthyne.core.shelf.part import Part
 
 Changes = Iterable[tuple[str, Any]]
@@ -35,9 +44,12 @@ def landed_there(lead: Lead) -> Lead:
     return replace(lead, wires=only_there(lead.assembly, parts).wires)
 
 
-def usual(lead: Lead) -> Assembly:
-    """What a lead of this kind, brief, cable and parts is made of, wired by function."""
-    made = kind_named(lead.kind).make_up(_told(lead))
+def usual(lead: Lead, but: frozenset[str] = frozenset()) -> Assembly:
+    """What a lead of this kind, brief, cable and parts is made of, wired by function.
+
+    Parameters: lead; but, fittings whose part is not kept: they take the one that its kind gives them.
+    """
+    made = kind_named(lead.kind).make_up(_told(lead, but))
     return only_there(made, {f.id: part_of(lead, f) for f in made.fittings})
 
 
@@ -53,10 +65,12 @@ def wired_anew(lead: Lead) -> tuple[WireCourse, ...]:
     return there.wires(mapped(there, by_function))
 
 
-def _told(lead: Lead) -> MakeUpInput:
+def _told(lead: Lead, but: frozenset[str] = frozenset()) -> MakeUpInput:
     kind = kind_named(lead.kind)
     parts: dict[str, Part] = {}
     for fitting in lead.fittings:
+        if fitting.id in but:
+            continue
         part = part_of(lead, fitting)
         parts[fitting.id] = part
         if fitting.place is not None:
@@ -72,19 +86,52 @@ def made_up(lead: Lead, before: Lead) -> Lead:
     A part, a stud, a colour, a length, a piece that was there, a wire of one's own stay with what
     they belong to while it is there.
     """
-    was, now = usual(before), usual(lead)
+    was, now = usual(before), usual(lead, _asked_otherwise(lead, before))
     if was == now:
         return lead
     fittings = tuple(_fitting(lead, made) for made in now.fittings)
-    before_it = {cable.id: cable.legs_m for cable in was.cables}
-    cables = tuple(_cable(lead, made, before_it.get(made.id, ())) for made in now.cables)
+    before_it = {cable.id: cable for cable in was.cables}
+    cables = tuple(_cable(lead, made, before_it.get(made.id, made)) for made in now.cables)
     parts = {f.id: part_of(replace(lead, fittings=fittings), f) for f in fittings}
     wires = _wires(lead, was, now, parts)
     circuits = circuits_of(now, lead.circuits)
     places = _places(lead, was, now)
-    return replace(
+    made = replace(
         lead, places=places, fittings=fittings, cables=cables, wires=wires, circuits=circuits
     )
+    return _with_what_is_known(made, lead)
+
+
+def _asked_otherwise(lead: Lead, before: Lead) -> frozenset[str]:
+    """The fittings in the middle of a lead that want another part than before, by what is asked of it: a resin joint
+    for a coupler, a junction of three for one of two. A part that was put there stays where it does as well.
+    """
+    middle = frozenset(f.id for f in before.fittings if f.place is None)
+    if not middle:
+        return middle
+    was = {f.id: f.part for f in usual(before, middle).fittings}
+    now = {f.id: part_of(lead, f) for f in usual(lead, middle).fittings}
+    found = set()
+    for fitting in lead.fittings:
+        wanted = now.get(fitting.id)
+        if fitting.id not in middle or wanted is None or wanted.id == was.get(fitting.id):
+            continue
+        there = part_of(lead, fitting)
+        does = there.joint == wanted.joint and set(wanted.marks) <= set(there.marks)
+        if there.id == was.get(fitting.id) or not does:
+            found.add(fitting.id)
+    return frozenset(found)
+
+
+def _with_what_is_known(made: Lead, before: Lead) -> Lead:
+    """A lead with what was known of the cord that is there, into whatever pieces it is parted now; and of what
+    its cables are cut from, however many they are.
+    """
+    for path in (*KNOWN_OF_OLD, *SALVAGED):
+        known = value_at(before, path)
+        if known:
+            made = with_value(made, path, known)
+    return made
 
 
 def _places(lead: Lead, was: Assembly, now: Assembly) -> tuple[Place, ...]:
@@ -100,8 +147,10 @@ def _fitting(lead: Lead, made: Fitting) -> Fitting:
     return replace(made, stud=old.stud)
 
 
-def _cable(lead: Lead, made: Cable, usual_legs_m: tuple[float, ...]) -> Cable:
-    """A piece as its kind makes it now, with what was set of it; a length that nobody set follows the brief."""
+def _cable(lead: Lead, made: Cable, usual: Cable) -> Cable:
+    """A piece as its kind makes it now, with what was set of it; what nobody set otherwise than it was ``usual``
+    follows the brief.
+    """
     old = next((c for c in lead.cables if c.id == made.id), None)
     if old is None:
         return made
@@ -112,9 +161,24 @@ def _cable(lead: Lead, made: Cable, usual_legs_m: tuple[float, ...]) -> Cable:
         cores=cores,
         type=old.type or made.type,
         size=old.size or made.size,
-        legs_m=made.legs_m if old.legs_m == usual_legs_m else old.legs_m or made.legs_m,
-        existing=old.existing or made.existing,
+        legs_m=made.legs_m if old.legs_m == usual.legs_m else old.legs_m or made.legs_m,
+        existing=_existing(old.existing, usual.existing, made.existing),
     )
+
+
+def _existing(
+    old: Existing | None, usual: Existing | None, made: Existing | None
+) -> Existing | None:
+    """What is known of a piece that was there: which of its ends is shut goes by its kind, the rest as it was set."""
+    if made == usual:
+        return old
+    if made is None:
+        return old if old is not None and old.salvaged else None
+    if old is None or old.salvaged:
+        return made
+    before = usual or Existing()
+    told = {f.name: getattr(old, f.name) for f in fields(Existing) if f.name != "finished"}
+    return replace(made, **{k: v for k, v in told.items() if v != getattr(before, k)})
 
 
 def _wires(

@@ -60,6 +60,11 @@ DEVICE = Place("device", "load", ours=False)
 COUPLERS = {PACK.id: "tee-pin", DEVICE.id: "tee-socket"}  # a pack carries the finger-safe half
 
 
+def _splice(told: MakeUpInput, core: str) -> Fitting:
+    name = f"splice{core}"
+    return Fitting(name, told.at(name, default="butt-splice").id, function=core)
+
+
 def on_its_tail(told: MakeUpInput) -> Assembly:
     """The tail of a device, or of the pack itself, a single a pole and shut where it comes from: the
     coupler straight on it, or on a new piece that is spliced to it pole by pole.
@@ -73,7 +78,7 @@ def on_its_tail(told: MakeUpInput) -> Assembly:
     coupler = Fitting(made, chosen.id, made)
     kept = Fitting(shut, None, shut, existing=True, cavities=cores)
     piece = TailBrief.of(told.brief).tail_by == "piece"
-    splices = tuple(Fitting(f"splice{c}", "butt-splice", function=c) for c in cores if piece)
+    splices = tuple(_splice(told, core) for core in cores if piece)
     cables: list[Cable] = []
     wires: tuple[WireCourse, ...] = ()
     for core in cores:

@@ -1,6 +1,6 @@
 """Leads for damp places and boats: tinned singles between lined rings."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Annotated, Literal
 
 from annotated_types import MaxLen
@@ -38,6 +38,7 @@ from euthyne.core.kinds.makeup import (
 )
 from euthyne.core.lead import Brief, Conductor
 from euthyne.core.lead.stage import Stage
+from euthyne.core.shelf.parts import part
 from euthyne.core.trade.question import Question
 
 
@@ -76,11 +77,14 @@ NUMBER = Question(
 PANEL = Place("panel", "supply", source=True, ours=False)
 AT_LOAD = Place("load", "load", ours=False)
 SPLICE = "butt-blue-lined"
+TERMINAL = "ring-blue-m5-lined"
 
 
 def to_its_load(told: MakeUpInput) -> Assembly:
     """A single a pole from the panel to the load, or to the splices on the tails the load has."""
     if BoatBrief.of(told.brief).load_end == "terminals":
+        if told.parts[AT_LOAD.id].there_already:  # it had splices until now
+            told = replace(told, parts={**told.parts, AT_LOAD.id: part(TERMINAL)})
         return two_ended(poles)(told)
     cores = poles(told)
     panel = at_place(told, PANEL, cores)
@@ -116,8 +120,8 @@ KIND = Kind(
         Start(
             "damp-lead",
             "Boat and damp lead",
-            a="ring-blue-m5-lined",
-            b="ring-blue-m5-lined",
+            a=TERMINAL,
+            b=TERMINAL,
             brief=BoatBrief(
                 feeds="current", system="dc", volts=12.0, place="wet", fuse_family="blade-32v"
             ),

@@ -66,6 +66,13 @@ def _of_a_cord_that_is_there(told: MakeUpInput) -> tuple[str, ...]:
     return ("L1", "L2", "E") if american and told.brief.volts > TWO_HOTS_VOLTS else ("L", "N", "E")
 
 
+def _splice(told: MakeUpInput, function: str) -> Fitting:
+    """The splice of a bus wire, or the barrel of the braid: the one that was chosen."""
+    name = _joint(function)
+    usual = "braid-barrel" if function == "E" else "butt-splice"
+    return Fitting(name, told.at(name, default=usual).id, function=function)
+
+
 def on_a_tape(told: MakeUpInput) -> Assembly:
     """A cord to the tape's joint: a splice a bus wire and a barrel for the braid; the tape, its bus
     wires ending apart in the seal of its far end.
@@ -79,10 +86,7 @@ def on_a_tape(told: MakeUpInput) -> Assembly:
     plug = Fitting(WALL.id, told.parts[WALL.id].id, WALL.id)
     if there:
         plug = Fitting(WALL.id, None, WALL.id, existing=True, cavities=functions)
-    splices = tuple(
-        Fitting(f"{_joint(f)}", "braid-barrel" if f == "E" else "butt-splice", function=f)
-        for f in functions
-    )
+    splices = tuple(_splice(told, f) for f in functions)
     sealed = told.parts[ROOF.id].id
     if sealed in SEALS.values():
         sealed = SEALS[hots]

@@ -46,7 +46,7 @@ def split(told: MakeUpInput) -> Assembly:
     asked = SplitterBrief.of(told.brief)
     sides = WAYS_OUT[: asked.outlets]
     plug = Fitting(SUPPLY.id, told.parts[SUPPLY.id].id, SUPPLY.id)
-    junction = Fitting("junction", f"junction-to-{asked.outlets}")
+    junction = Fitting("junction", told.at("junction", default=f"junction-to-{asked.outlets}").id)
     cord = Cable(CORD, cores_named(cores))
     into = {core: (core, f"{core}a") for core in cores}
     wires = straight(cord, plug.id, junction.id, into)

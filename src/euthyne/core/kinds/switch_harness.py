@@ -47,7 +47,7 @@ def in_a_box(told: MakeUpInput) -> Assembly:
     made = SWITCHES[told.switch]
     if told.switch_lit and told.switch == "L":
         made = "switch-lit"
-    switch = Fitting("switch", made)
+    switch = Fitting("switch", told.at("switch", default=made).id)
     live = next(f for f in functions if f in LIVE)
     broken = {"L": {live: ""}, "N": {"N": ""}, "all": {live: "", "N": "N-"}}[told.switch]
     jumpers = [_jumper(function) for function in broken]

@@ -14,11 +14,15 @@ end, None where they are not alike;
 from dataclasses import replace
 from typing import Any
 
-from euthyne.core.assembly.records import POWER, Cable, Core, Existing
+from euthyne.core.assembly.records import POWER, Cable, Core, Existing, Fitting
 from euthyne.core.lead import Circuit, Lead, part_of
 
 # the part of a fitting that is there and on no shelf: a tool, somebody's panel
 THERE = "there-before"
+# what may be known of a cord that is there: printed on it, over all, counted
+KNOWN_OF_OLD = ("old.printed", "old.od_mm", "old.strands", "old.strand_mm")
+# whether its cables are cut from what was found, how long that is, and what is cut off it
+SALVAGED = ("cable.salvaged", "cable.length_m", "cable.cut_back_mm")
 # How much may be lost, in %, by what a lead of a boat feeds. Source: ABYC E-11.
 SERVES_BY_LOSS = {3.0: "critical", 10.0: "other"}
 
@@ -107,10 +111,11 @@ def with_value(lead: Lead, path: str, value: Any) -> Lead:
     return replace(lead, **changed)
 
 
-def _fitted(fitting: Any, place: str, part: str) -> Any:
-    if fitting.place == place:
-        return replace(fitting, part=part)
-    return fitting
+def _fitted(fitting: Fitting, place: str, part: str) -> Fitting:
+    on_no_shelf = fitting.existing and fitting.part is None and part == THERE
+    if fitting.place != place or on_no_shelf:
+        return fitting
+    return replace(fitting, part=part)
 
 
 def _in_circuit(lead: Lead, rest: str) -> Any:
@@ -163,19 +168,30 @@ def _tinted(lead: Lead, name: str, tint: Any) -> Lead:
 
 
 def _goes_on(cable: Cable) -> bool:
-    """True for a cord that is there and goes on being used as it is."""
-    return cable.circuit == POWER and not cable.cut_here
+    """True for a cord that is there, shut in something, and goes on being used; not for a tape, which is no cord."""
+    old = cable.existing
+    return cable.circuit == POWER and old is not None and old.finished is not None
 
 
 def _known_of_old(lead: Lead, rest: str, value: Any) -> Lead:
     """What is known of a cord that is there, on every piece of it: they were one."""
     cables = tuple(
         replace(c, existing=replace(c.existing, **{rest: value}))
-        if c.existing is not None and _goes_on(c)
+        if _goes_on(c) and c.existing is not None
         else c
         for c in lead.cables
     )
     return replace(lead, cables=cables)
+
+
+def can_be_salvaged(lead: Lead) -> bool:
+    """True where a cable of the power is cut on both ends: new, or from a piece that was found."""
+    return any(_of_a_length(cable) for cable in lead.cables)
+
+
+def _of_a_length(cable: Cable) -> bool:
+    """True for a cable of the power that is cut to its length; not a cord that is shut in something, nor a tape."""
+    return cable.circuit == POWER and cable.cut_here
 
 
 def _salvaged(lead: Lead, rest: str, value: Any) -> Lead:
@@ -183,7 +199,7 @@ def _salvaged(lead: Lead, rest: str, value: Any) -> Lead:
 
     def told(cable: Cable) -> Cable:
         old = cable.existing
-        if cable.circuit != POWER or (old is not None and old.finished is not None):
+        if not _of_a_length(cable):
             return cable
         if rest == "salvaged":
             kept = old or Existing(salvaged=True)

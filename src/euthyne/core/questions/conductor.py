@@ -3,6 +3,7 @@
 from euthyne.core.kinds import Kind, Trait
 from euthyne.core.kinds.kind import EVERY_CORD
 from euthyne.core.lead import Brief
+from euthyne.core.lead.paths import can_be_salvaged
 from euthyne.core.plan import Plan
 from euthyne.core.trade.cable import CableType, cable_types, cords
 from euthyne.core.trade.figure import celsius, mm
@@ -36,10 +37,14 @@ WEAKEST = (
 )
 SCHOOL_K = Measure(word="constant", unit="", low=9, high=25, example="10.4 or 12.9", shown="")
 SERIES = (("mm2", "mm²"), ("AWG", "gauge"))
-CLOSER = (
+SALVAGED = Question(
+    "cable.salvaged", "Cable is", "choice", choices=((False, "new"), (True, "salvaged"))
+)
+METAL = (
     Question("conductor.metal", "Metal", "choice", choices=METALS),
     Question("conductor.tinned", "Tinned", "choice", choices=((False, "plain"), (True, "tinned"))),
-    Question("cable.salvaged", "Cable is", "choice", choices=((False, "new"), (True, "salvaged"))),
+)
+MORE = (
     Question("brief.circuits_together", "Circuits lying together", "whole", bounds=(1, 20)),
     Question("conductor.school_k", "K, the circular-mil school", measure=SCHOOL_K, hint="12.9"),
     Question("conductor.start_drop_percent", "Dip at the start", measure=PERCENT),
@@ -176,4 +181,7 @@ def closer(plan: Plan) -> tuple[Question, ...]:
     """The fields a builder seldom needs; terminals only as hot as the cable's own table."""
     limit = bases()[plan.conductor.cable_type.basis].limit_c
     weakest = tuple((c, words) for c, words in WEAKEST if c is None or c < limit)
-    return (Question("conductor.terminal_c", "Weakest part", "choice", choices=weakest), *CLOSER)
+    terminals = Question("conductor.terminal_c", "Weakest part", "choice", choices=weakest)
+    # A cord that is shut in something is what it is, a tape as well: nobody chooses whether it is new.
+    salvaged = (SALVAGED,) if can_be_salvaged(plan.lead) else ()
+    return (terminals, *METAL, *salvaged, *MORE)

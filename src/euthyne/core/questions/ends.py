@@ -167,7 +167,7 @@ def _fitted(plan: Plan) -> list[_Fitted]:
     for end in plan.ends.ours:
         here = [other for other in plan.ends.ours if other.place == end.place]
         alike = {other.part.id for other in here} == {end.part.id} and not _of_a_gender(end)
-        blank = end.id if TERMINATIONS[end.part.joint].sealed else ""
+        blank = end.id if TERMINATIONS[end.part.joint].sealed and _has_empty_ways(end) else ""
         if end.place is None or (len(here) > 1 and not alike):
             words = end.named[0].upper() + end.named[1:]
             if len(here) > 1 and end.place is not None and end.fitting.function is None:
@@ -204,6 +204,11 @@ def _like(here: Part) -> frozenset[str]:
         and bool(p.positions) == bool(here.positions)
         and (len(p.positions) > 1) == (len(here.positions) > 1)
     )
+
+
+def _has_empty_ways(end: LeadEnd) -> bool:
+    """True where a way of it takes no wire, or is shut as if it took none."""
+    return bool(end.fitting.blanked) or not set(end.part.marks) <= set(end.landing.values())
 
 
 def _of_a_gender(end: LeadEnd) -> bool:

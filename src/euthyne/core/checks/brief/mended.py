@@ -2,9 +2,10 @@
 
 from euthyne.core.checks.found import Fix, Said, check
 from euthyne.core.kinds import Trait
-from euthyne.core.kinds.repair import JUNCTIONS, RepairBrief
+from euthyne.core.kinds.repair import JUNCTIONS, MENDED_BY, RepairBrief
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan
+from euthyne.core.shelf.parts import part
 from euthyne.core.trade.figure import metres
 
 # A piece so short, or so small a share of the lead, is not missed; good practice, generic.
@@ -85,3 +86,32 @@ def mended_again(plan: Plan) -> Said | None:
         f"It has {many} {words} already; this is one more.",
         figures=(float(many),),
     )
+
+
+@check(
+    "caution",
+    Stage.ENDS,
+    why="Whoever reads its record, and whoever mends it next, is told of a joint that it has not.",
+    clears="The Brief as the junction is, or the junction the Brief speaks of.",
+    on="AC",
+)
+def mended_otherwise(plan: Plan) -> Said | None:
+    """The junction of a lead that is mended is of the sort its Brief speaks of."""
+    told = _told(plan)
+    joint = next((e.part for e in plan.ends.ours if e.side is None), None)
+    if told is None or joint is None or told.repair_by not in JUNCTIONS:
+        return None
+    words = dict(MENDED_BY.choices)
+    sort_of = {way: part(name).joint for way, name in JUNCTIONS.items()}
+    if joint.joint == sort_of[told.repair_by]:
+        return None
+    fix = next(
+        (
+            Fix(f"It is {words[way]}", (("brief.repair_by", way),))
+            for way, sort in sort_of.items()
+            if sort == joint.joint
+        ),
+        None,
+    )
+    text = f"The Brief says {words[told.repair_by]}; in Ends stands: {joint.words}."
+    return Said("Not mended as the Brief says", text, fix, figures=(joint.id, told.repair_by))
