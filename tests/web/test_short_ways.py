@@ -41,6 +41,14 @@ def test_a_sealed_lead_can_be_made_again(person, store):
     assert not store.get("TR-0043").sealed
 
 
+def test_the_same_as_a_re_test_again_comes_after_no_lead_and_takes_the_place_of_none(person, store):
+    person.send("/leads/TR-0012/follow", why="re-test")
+    assert store.get("TR-0043").lead.follows == "TR-0012"
+    person.send("/leads/TR-0043/again")
+    again = store.get("TR-0044").lead
+    assert (again.follows, again.again_for) == (None, "")
+
+
 def test_the_ends_change_places_and_the_checks_say_what_that_means(person, store):
     assert "Swap the two ends" in person.open(f"{HUT}/ends")
     before = [f.part for f in store.get("TR-0023").lead.fittings]

@@ -45,7 +45,7 @@ def plan_alone(lead: Lead) -> Lead:
     bare = same_again(lead, "", "")
     ends = replace(bare.ends, accepted=False)
     cut = replace(bare.cut, accepted=False)
-    return replace(bare, name="", made_for="", ends=ends, cut=cut, follows=None, again_for="")
+    return replace(bare, name="", made_for="", ends=ends, cut=cut)
 
 
 def alike(leads: Iterable[Lead]) -> tuple[Alike, ...]:

@@ -10,7 +10,8 @@ from euthyne.core.trade.practices import Practices, taken_up
 
 
 def same_again(lead: Lead, tag: str, at: str) -> Lead:
-    """A lead as another was planned, nothing of it cut, built or proven; cautions are passed anew.
+    """A lead as another was planned, nothing of it cut, built or proven; cautions are passed anew. It comes after
+    none, whatever the other was a re-test or a repair of: it is another lead.
 
     Parameters: lead; tag and at, of the new one.
     """
@@ -19,6 +20,8 @@ def same_again(lead: Lead, tag: str, at: str) -> Lead:
         tag=tag,
         name=lead.name.replace(lead.tag, tag),  # a name that held its tag holds its own
         created_at=at,
+        follows=None,
+        again_for="",
         wanted_by=None,
         reasons=(),
         cut=replace(lead.cut, stripped=(), piece=None),
