@@ -103,18 +103,20 @@ def made_up(lead: Lead, before: Lead) -> Lead:
 
 
 def _asked_otherwise(lead: Lead, before: Lead) -> frozenset[str]:
-    """The fittings in the middle of a lead that want another part than before, by what is asked of it: a resin joint
-    for a coupler, a junction of three for one of two. A part that was put there stays where it does as well.
+    """The fittings between the ends of a lead, or beside one of them, that want another part than before by what is
+    asked of it: a resin joint for a coupler, a junction of three for one of two, a balance plug of more ways. A part
+    that was put there stays where it does as well.
     """
-    middle = frozenset(f.id for f in before.fittings if f.place is None)
-    if not middle:
-        return middle
-    was = {f.id: f.part for f in usual(before, middle).fittings}
-    now = {f.id: part_of(lead, f) for f in usual(lead, middle).fittings}
+    names = {f.id for f in before.fittings}
+    more = frozenset(f.id for f in before.fittings if f.place is None or f.place in names - {f.id})
+    if not more:
+        return more
+    was = {f.id: f.part for f in usual(before, more).fittings}
+    now = {f.id: part_of(lead, f) for f in usual(lead, more).fittings}
     found = set()
     for fitting in lead.fittings:
         wanted = now.get(fitting.id)
-        if fitting.id not in middle or wanted is None or wanted.id == was.get(fitting.id):
+        if fitting.id not in more or wanted is None or wanted.id == was.get(fitting.id):
             continue
         there = part_of(lead, fitting)
         does = there.joint == wanted.joint and set(wanted.marks) <= set(there.marks)

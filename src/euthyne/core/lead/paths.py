@@ -204,6 +204,9 @@ def _salvaged(lead: Lead, rest: str, value: Any) -> Lead:
         if rest == "salvaged":
             kept = old or Existing(salvaged=True)
             return replace(cable, existing=kept if value else None)
-        return replace(cable, existing=replace(old, **{rest: value}) if old is not None else None)
+        if old is None and value is None:
+            return cable
+        # Whoever says how long the piece is that was found has said that there is one.
+        return replace(cable, existing=replace(old or Existing(salvaged=True), **{rest: value}))
 
     return replace(lead, cables=tuple(told(cable) for cable in lead.cables))
