@@ -133,3 +133,16 @@ def test_its_old_plug_is_made_useless_where_a_new_one_goes_on():
     assert "its stub of cord is live" in off.detail
     (off,) = (s for s in Plan(mended("repair", "shorten")).build.steps if s.kind == "off")
     assert "live" not in off.detail
+
+
+@pytest.mark.parametrize("start", STARTS)
+def test_a_resin_joint_has_no_sleeves_and_is_looked_at_once_it_is_hard(start):
+    plan = Plan(mended(start, "resin"))
+    first = plan.build.steps[0]
+    contents = " ".join(words for kit in first.kits for words in kit.contents)
+    assert "butt" in contents and "resin" in contents
+    assert "sleeve" not in contents
+    said = " ".join(s.mistake + " ".join(s.judge) for s in plan.build.steps)
+    assert "sleeve" not in said
+    cast = next(line for line in plan.prove.looks if line.end == "junction")
+    assert "hard all through" in cast.question

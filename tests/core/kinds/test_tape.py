@@ -87,4 +87,6 @@ def test_a_cord_that_is_unplugged_for_a_tape_holds_no_tool():
         return next(s.detail for s in Plan(made(start)).build.steps if s.kind == "dead")
 
     assert "motor drive" not in dead("heating-tape-cord")
-    assert "motor drive" in dead("repair")
+    assert "motor drive" in dead("repair-tool") and "motor drive" in dead("plug-bs")
+    for start in ("repair", "switch-harness-pigtail"):
+        assert "motor drive" not in dead(start) and "plugged into it comes out" in dead(start)

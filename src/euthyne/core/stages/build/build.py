@@ -86,7 +86,15 @@ class BuildStage:
             many=OneBrief.of(self.given.lead.brief).many,
             housing=OneBrief.of(self.given.lead.brief) if self._into_a_housing else None,
             tugged=Trait.ONE_END in self.given.kind.traits,
+            in_a_tool=self._in_a_tool,
         )
+
+    @property
+    def _in_a_tool(self) -> bool:
+        """True where something that may hold a charge hangs on its cord for good; not so a cord that is cut off it."""
+        given = self.given
+        somebodys = Trait.MENDED in given.kind.traits or not given.lead.places[-1].ours
+        return given.shut_in_a_tool and somebodys
 
     @property
     def _into_a_housing(self) -> bool:

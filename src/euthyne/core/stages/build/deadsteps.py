@@ -17,12 +17,17 @@ def dead(turn: Turn) -> BuildStep:
 
 
 def _unplugged(turn: Turn) -> BuildStep:
-    # A tape holds nothing; what else hangs on the cord may be a tool that does.
-    on_a_tape = any(e.cable.own_layers for e in turn.job.ends)
+    # A tape holds nothing, and nothing is plugged into it.
     held = (
-        " A tool with a motor drive or a flash in it: by voltmeter, under "
-        f"{TOUCHED_UNDER} before a core is touched."
+        ""
+        if any(e.cable.own_layers for e in turn.job.ends)
+        else " What is plugged into it comes out as well."
     )
+    if turn.job.in_a_tool:
+        held = (
+            " A tool with a motor drive or a flash in it: by voltmeter, under "
+            f"{TOUCHED_UNDER} before a core is touched."
+        )
     return BuildStep(
         key=turn.name.key,
         kind="dead",
@@ -30,8 +35,7 @@ def _unplugged(turn: Turn) -> BuildStep:
         headline="Unplug it, and prove it dead",
         detail=(
             "Its plug lies in sight, where nobody else puts it back. The tester on something live first, then "
-            "here, every contact to every other and to earth, then on the live one again."
-            + ("" if on_a_tape else held)
+            "here, every contact to every other and to earth, then on the live one again." + held
         ),
         mistake="Switched off is not unplugged; a tester with a flat battery finds everything dead.",
         button="unplugged, and dead",

@@ -104,6 +104,11 @@ class Body:
         return bool(self.part.positions) and self.termination.sleeved and len(self.at) > 1
 
     @property
+    def cast(self) -> bool:
+        """True where resin goes over all of its joints: no sleeve lies under it."""
+        return any(m.tool == "resin" for m in self.part.making)
+
+    @property
     def end(self) -> End:
         """The letter its own steps are named by: that of the first cable end in it."""
         return self.at[0].end
@@ -194,6 +199,7 @@ class BuildJob:
     tags_along: int = 0
     one_pole_at_a_time: tuple[CableEnd, ...] = ()
     tugged: bool = False
+    in_a_tool: bool = False  # True where its far end is shut in a tool that is not opened
     many: int = 1  # how many of it are made alike, with one set-up
     housing: OneBrief | None = None  # the housing that one contact goes into, where it is known
     loose: tuple[CableEnd, ...] = ()  # ends of wires that go into nothing
@@ -350,8 +356,8 @@ def sleeves_on(e: EndToBuild, body: Body | None = None) -> tuple[Sleeve, ...]:
         into.joins and into.at[0] != e.at
     ):
         return ()
-    if into.joins and (into.part.threaded or (into.part.lined and not e.wet)):
-        return ()  # it has sleeves of its own, over all of it
+    if into.cast or (into.joins and (into.part.threaded or (into.part.lined and not e.wet))):
+        return ()  # it has sleeves of its own, over all of it, or resin
     lug = lug_on(into, cable)
     if lug:
         barrel = lug.outside_mm

@@ -66,7 +66,7 @@ def _sleeves(body: Body, job: BuildJob) -> list[str]:
         if sleeve is not None:
             found[f"{sleeve.words}, {mm(sleeve_cut_mm(e, sleeve, body)):.0f} long"] += len(own)
         elif body.termination.sleeved and not (
-            body.joins and (body.at[0] != at or body.part.threaded)
+            body.cast or (body.joins and (body.at[0] != at or body.part.threaded))
         ):
             lacking = True
     told = [_counted(n, "sleeve") + f" of {size}" for size, n in found.items() if n]
