@@ -86,6 +86,31 @@ def test_spoiled_copies(log, tmp_path):
         shutil.rmtree(there, ignore_errors=True)
 
 
+@pytest.mark.parametrize(
+    ("name", "spoiled_name"),
+    [
+        (b"\tpin ", b"\tpiq "),
+        (b"CREATE TABLE stock", b"CREATE TABLE st\xff\xffk"),
+        (b"\tkind ", b"\tki\xff\xff "),
+    ],
+    ids=["another column", "a name of no letters", "a column of no letters"],
+)
+def test_a_copy_whose_tables_are_not_as_they_were_made_takes_the_place_of_nothing(
+    log, tmp_path, name, spoiled_name
+):
+    copy_checked(log / FILE, tmp_path / "copy.sqlite3")
+    content = (tmp_path / "copy.sqlite3").read_bytes()
+    assert name in content
+    bad = tmp_path / "bad.sqlite3"
+    bad.write_bytes(content.replace(name, spoiled_name))
+    before = (log / FILE).read_bytes()
+    answer = command("restore", "--yes", bad, "--data", log)
+    assert answer.exit_code == 1
+    assert (log / FILE).read_bytes() == before
+    assert not list(log.glob("trial-*")) and not list(log.glob("replaced-*"))
+    assert command("verify-log", "--data", log).exit_code == 0
+
+
 def test_spoiled_readings(log):
     draw = random.Random(SEED)
     plan = plan_of(open_store(log).get("TR-0012").lead)

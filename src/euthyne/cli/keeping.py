@@ -1,9 +1,11 @@
 """The log: leads written and taken in, and held against their seals."""
 
+import shutil
 import sys
 from datetime import datetime
 from io import BytesIO
 from pathlib import Path
+from tempfile import TemporaryDirectory
 from typing import BinaryIO
 
 import click
@@ -147,6 +149,7 @@ def restore(file: Path, yes: bool, data: str | None) -> None:
                     f"Put {file} in the place of the log in {folder}? What is there is kept beside it",
                     abort=True,
                 )
+            _try_out(file, folder)
             aside = put_in_place(file, folder, datetime.now().strftime("%Y%m%d-%H%M%S"))
             store = open_store(folder)
             store.keep_head()
@@ -156,6 +159,19 @@ def restore(file: Path, yes: bool, data: str | None) -> None:
     click.echo(f"The log of {file} is in place; it ends at number {found.head.number}.")
     for fault in found.faults:
         click.echo(f"- {fault}")
+
+
+def _try_out(file: Path, folder: Path) -> None:
+    """A copy is opened and read from end to end before it takes the place of anything. Raises what it can not do."""
+    from euthyne.store.database import FILE
+
+    with TemporaryDirectory(prefix="trial-", dir=folder) as trial:
+        shutil.copyfile(file, Path(trial) / FILE)
+        store = open_store(Path(trial))
+        try:
+            store.audit()
+        finally:
+            store.engine.dispose()
 
 
 @click.command("doctor")

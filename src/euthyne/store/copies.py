@@ -14,7 +14,14 @@ from pathlib import Path
 from sqlalchemy import Engine
 
 from euthyne.store.database import COPIES, FILE, HEAD, RESTORED, known_version, shut
-from euthyne.store.faults import DataFault, damaged, fault_of, look_at_file
+from euthyne.store.faults import (
+    SQLITE_ERRORS,
+    DataFault,
+    damaged,
+    fault_of,
+    look_at_file,
+    said_by,
+)
 
 # How many of each are kept; those from before a change of the tables beside them.
 KEPT = {"daily": 14, "weekly": 8, "monthly": 24, "before": 6, "taken": 4}
@@ -82,9 +89,9 @@ class Copies:
                 self._same(daily, self.folder / f"{name}.sqlite3")
             self._let_go()
             self.trouble = ""
-        except (DataFault, OSError, sqlite3.Error) as error:
+        except (DataFault, OSError, *SQLITE_ERRORS) as error:
             fault = fault_of(error)
-            self.trouble = fault.what if fault else f"The copy could not be made: {error}"
+            self.trouble = fault.what if fault else f"The copy could not be made: {said_by(error)}"
             return None
         return next(c for c in self.all() if c.file == daily)
 
@@ -93,7 +100,7 @@ class Copies:
         file = self.folder / f"taken-{moment:%Y%m%d-%H%M%S}.sqlite3"
         try:
             copy_checked(self.data, file)
-        except (OSError, sqlite3.Error) as error:
+        except (OSError, *SQLITE_ERRORS) as error:
             raise fault_of(error) or error from error
         self._let_go()
         return file
@@ -103,7 +110,7 @@ class Copies:
         stamp = datetime.now().strftime("%Y%m%d-%H%M%S")
         try:
             copy_checked(file, self.folder / f"before-{HEAD}-{stamp}.sqlite3")
-        except (OSError, sqlite3.Error) as error:
+        except (OSError, *SQLITE_ERRORS) as error:
             raise fault_of(error) or error from error
         self._let_go()
 
@@ -196,8 +203,8 @@ def faults_within(file: Path) -> list[str]:
         with closing(sqlite3.connect(f"{file.absolute().as_uri()}?mode=ro", uri=True)) as opened:
             told = [str(row[0]) for row in opened.execute("PRAGMA integrity_check(20)")]
             lost = opened.execute("PRAGMA foreign_key_check").fetchall()
-    except sqlite3.Error as error:
-        return [str(error)]
+    except SQLITE_ERRORS as error:
+        return [said_by(error)]
     found = [line for line in told if line != "ok"]
     return found + [f"a row of {row[0]} belongs to nothing" for row in lost[:20]]
 
@@ -208,13 +215,13 @@ def version_of(file: Path) -> str:
     try:
         with closing(sqlite3.connect(f"{file.absolute().as_uri()}?mode=ro", uri=True)) as opened:
             row = opened.execute("select version_num from alembic_version").fetchone()
-    except sqlite3.Error as error:
+    except SQLITE_ERRORS as error:
         # Of one on a disk that can only be read, nothing is known to be wrong.
         fault = fault_of(error)
-        if fault is not None and "unable to open" in str(error):
+        if fault is not None and "unable to open" in said_by(error):
             raise fault from error
         raise DataFault(
-            f"{file} is no data file of this program: {error}.",
+            f"{file} is no data file of this program: {said_by(error)}.",
             "Nothing was changed.",
             "Give a file that euthyne backup made, or one of the folder of copies.",
         ) from error

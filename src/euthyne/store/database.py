@@ -11,7 +11,15 @@ from sqlalchemy import Connection, Engine, create_engine, event
 from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import Session
 
-from euthyne.store.faults import DataFault, fault_of, foreign, look_at_file, newer, older
+from euthyne.store.faults import (
+    SQLITE_ERRORS,
+    DataFault,
+    fault_of,
+    foreign,
+    look_at_file,
+    newer,
+    older,
+)
 from euthyne.store.models import Base
 from euthyne.store.open_file import OpenFile
 from euthyne.store.reached import NEWEST, note_reached
@@ -61,7 +69,7 @@ def open_database(folder: Path, before_migration: Callable[[Path], None] | None 
                 before_migration(file)
             _migrate(engine)
         engine.update_execution_options(open_file=OpenFile.of(file))
-    except (DBAPIError, sqlite3.Error, OSError) as error:
+    except (DBAPIError, *SQLITE_ERRORS, OSError) as error:
         fault = fault_of(error)
         if fault is None:
             raise

@@ -21,6 +21,9 @@ RESTORE = "Look with: euthyne doctor. Put a copy in its place with: euthyne rest
 NOTHING_WRITTEN = "Nothing was written to it."
 ALL_BEFORE = "What was acknowledged before is kept; this last press is not."
 
+# What it raises; where it names something whose letters are damaged, its own message can not be read as text.
+SQLITE_ERRORS = (sqlite3.Error, UnicodeDecodeError)
+
 # What SQLite says, and what it means to a person.
 SAID = (
     (
@@ -59,13 +62,19 @@ SAID = (
         NOTHING_WRITTEN,
         RESTORE,
     ),
-    (
-        "malformed",
-        "The data file is damaged.",
-        NOTHING_WRITTEN,
-        RESTORE,
+    *(
+        (words, "The data file is damaged.", NOTHING_WRITTEN, RESTORE)
+        # The last three: a name in its tables is another than this program gave it.
+        for words in ("malformed", "no such column", "no such table", "has no column named")
     ),
 )
+
+
+def said_by(error: BaseException) -> str:
+    """What SQLite said, as far as it can be read."""
+    if isinstance(error, UnicodeDecodeError):
+        return bytes(error.object).decode(errors="replace")
+    return str(getattr(error, "orig", None) or error)
 
 
 def fault_of(error: BaseException) -> DataFault | None:
@@ -74,9 +83,9 @@ def fault_of(error: BaseException) -> DataFault | None:
         return error
     if isinstance(error, OSError):
         return _of_system(error)
-    if not isinstance(error, DBAPIError | sqlite3.Error):
+    if not isinstance(error, (DBAPIError, *SQLITE_ERRORS)):
         return None
-    text = str(getattr(error, "orig", None) or error).lower()
+    text = said_by(error).lower()
     told = next((rest for words, *rest in SAID if words in text), None)
     return DataFault(*told) if told else None
 
