@@ -6,6 +6,7 @@ from euthyne.core.kinds import Trait
 from euthyne.core.order.laid import CableEnd, End
 from euthyne.core.plan import Plan
 from euthyne.core.stages.cut.cutlength import CutLength
+from euthyne.core.trade.corewords import cable_said
 from euthyne.core.trade.figure import metres, mm
 from euthyne.drawing.colours import core_paint
 from euthyne.drawing.pen import letters, line, path, rect, sheet, text
@@ -64,7 +65,7 @@ def _set_drawing(plan: Plan) -> str:
         wide = max(room * length.cut_m / longest, 6.0)
         paint = core_paint(plan.ends.colours.of(plan.lead.assembly.cable(cable).cores[0].id))
         body += rect(LEFT + 84, y, wide, 14, "cord-of-set", fill=paint)
-        body += text(LEFT, y + 12, cable.replace("-", " "), "share-words")
+        body += text(LEFT, y + 12, cable_said(cable), "share-words")
         body += text(
             LEFT + 84 + wide + 12, y + 13, f"{metres(length.cut_m):.2f}", "share-leg-of-set"
         )

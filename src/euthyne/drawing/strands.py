@@ -15,7 +15,7 @@ from euthyne.core.plan import Plan
 from euthyne.core.shelf.face import Face
 from euthyne.core.shelf.part import Part, mating_face, wiring_side
 from euthyne.core.stages.ends.ends import LeadEnd
-from euthyne.core.trade.corewords import core_said, course_said, own_name
+from euthyne.core.trade.corewords import cable_said, core_said, course_said, own_name
 from euthyne.drawing.colours import core_paint
 from euthyne.drawing.face import face_drawing, pitch, wiring_drawing
 from euthyne.drawing.pen import circle, element, group, path, rect, sheet, text
@@ -357,13 +357,13 @@ def _cables(plan: Plan, laid: _Sheet) -> str:
         own = [run for run in laid.runs if run.joint.cable == cable.id]
         if len(own) < 2:
             if not _crowded(own[0], laid.runs) and (cable.existing is not None or cable.jumper):
-                words = cable.id.replace("-", " ")
+                words = cable_said(cable.id)
                 body += text(own[0].x, own[0].y - 20, words, "facing-sub", "middle")
             continue
         top, foot = own[0].y - LABEL_TALL / 2 - 5, own[-1].y + LABEL_TALL / 2 + 5
         x = own[0].x - LABEL_WIDE / 2 - 8
         body += rect(x, top, LABEL_WIDE + 16, foot - top, "sheath-round", rx=8)
-        words = cable.id.replace("-", " ")
+        words = cable_said(cable.id)
         if not cable.new:
             words = f"{words}, there already"
         body += text(own[0].x, foot + 16, words, "facing-sub", "middle")

@@ -3,6 +3,7 @@ they were given, nor on one that was taken back.
 """
 
 import random
+import re
 
 import pytest
 from leads import made
@@ -131,3 +132,26 @@ def test_whoever_says_how_long_the_piece_is_has_said_that_there_is_one():
     assert value_at(found, "cable.salvaged") and value_at(found, "cable.length_m") == 4.2
     assert changed(lead, [("cable.length_m", None)]) == lead
     assert not value_at(changed(found, [("cable.salvaged", False)]), "cable.salvaged")
+
+
+BY_HAND = ("brief.", "ends.switch", "cable.salvaged", "conductor.fuse_amps")
+
+
+@pytest.mark.parametrize("start", EVERY)
+def test_whatever_is_answered_two_steps_are_told_apart_and_figures_are_read(start):
+    lead = made(start)
+    for path, question in asked(lead).items():
+        if question.reads != "choice" or not path.startswith(BY_HAND):
+            continue
+        for value, _ in question.choices:
+            plan = Plan(changed(lead, [(path, value)]))
+            steps = [s for s in plan.build.steps if s.kind != "gate"]
+            told = [s.headline for s in steps]
+            twice = {headline for headline in told if told.count(headline) > 1}
+            assert not twice, f"{path} {value}"
+            said = " ".join(s.detail for s in steps) + " ".join(x.how for x in plan.prove.lines)
+            assert not re.search(r"\de[+-]\d", said), f"{path} {value}"
+            # Every fitting that is made here is looked at once, or hidden by what is.
+            looked = {line.end for line in plan.prove.looks}
+            outermost = {e.id for e in plan.ends.ours if e.place is not None}
+            assert outermost <= looked, f"{path} {value}"

@@ -7,6 +7,7 @@ from euthyne.core.days.board import alone
 from euthyne.core.days.dispatch import Rule, dispatch, rankings
 from euthyne.core.days.task import DaysTask
 from euthyne.core.days.workshop import STATIONS, Station
+from euthyne.core.trade.shown import one_and_all
 
 
 def hangs_on(task: DaysTask, g: int, scarce: Sequence[Station]) -> str:
@@ -32,7 +33,7 @@ def hangs_on(task: DaysTask, g: int, scarce: Sequence[Station]) -> str:
         return f"It waits for {last.waits_for or 'what comes for it'}."
     used = {s for batch in batches for x in batch.stretches for s in x.stations}
     if scarce and used & set(scarce):
-        named = " and ".join(f"{_number(task.many[s])} {s}" for s in scarce)
+        named = one_and_all(f"{_number(task.many[s])} {s}" for s in scarce)
         return f"There is {named}, and others want {'it' if len(scarce) == 1 else 'them'} before."
     return "The hours: other work stands before it."
 

@@ -6,6 +6,7 @@ from dataclasses import replace
 
 from euthyne.core.lead import Lead, Look, Probe, Reading
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.shown import one_and_all
 
 
 def taken_in(lead: Lead, by: str) -> Lead:
@@ -31,7 +32,7 @@ def proof_taken_in(lead: Lead) -> str:
     proof = lead.proof
     entries: list[Look | Probe | Reading] = [*proof.looks, *proof.probes, *proof.readings]
     names = dict.fromkeys(x.taken_in_by for x in entries if x.taken_in_by)
-    return " and ".join(names)
+    return one_and_all(names)
 
 
 def refuse_taken_in(lead: Lead) -> None:

@@ -2,6 +2,9 @@
 
 FUNCTIONS = {"L": "live", "N": "neutral", "E": "earth", "+": "plus", "-": "minus", "S": "shield"}
 
+# Pieces that are called otherwise than documents name them.
+CALLED = {"tool-side": "far side"}
+
 
 def is_function(mark: str) -> bool:
     """True for a mark that says what it is for; the in and out of a switch do not."""
@@ -14,14 +17,23 @@ def own_name(core: str) -> str:
     return core.rpartition(".")[2]
 
 
+def cable_said(cable: str) -> str:
+    """A piece of cable as people call it. The far piece of a mended lead has a tool at its end, or has not.
+
+    >>> cable_said("leg-1"), cable_said("tool-side")
+    ('leg 1', 'far side')
+    """
+    return CALLED.get(cable, cable.replace("-", " "))
+
+
 def core_said(core: str) -> str:
     """A core as people call it: by its own name, with its cable where another has one of that name.
 
     >>> core_said("L"), core_said("tool-side.N")
-    ('L', 'N, tool side')
+    ('L', 'N, far side')
     """
     cable, _, own = core.rpartition(".")
-    return f"{own}, {cable.replace('-', ' ')}" if cable else own
+    return f"{own}, {cable_said(cable)}" if cable else own
 
 
 def mark_said(mark: str) -> str:

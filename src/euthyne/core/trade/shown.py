@@ -1,6 +1,7 @@
 """Figures as they are shown. A limit is rounded to the side of caution, and only here."""
 
 import math
+from collections.abc import Iterable
 
 NO_LIMIT = "any"  # a lug carries what its conductor does
 THREE_FIGURES = 100.0  # from here on a figure has three before its point
@@ -34,6 +35,17 @@ def at_least(value: float, places: int = 1) -> str:
     if math.isinf(value):
         return NO_LIMIT
     return _written(math.ceil(value * 10**places * (1 - SPECK)) / 10**places, places)
+
+
+def one_and_all(named: Iterable[str]) -> str:
+    """Several things in a sentence; nothing of nothing.
+
+    >>> one_and_all(["brown"]), one_and_all(["brown", "black"]), one_and_all(["brown", "black", "grey"])
+    ('brown', 'brown and black', 'brown, black and grey')
+    """
+    words = tuple(named)
+    *others, last = words or ("",)
+    return f"{', '.join(others)} and {last}" if others else last
 
 
 def three(value: float) -> str:

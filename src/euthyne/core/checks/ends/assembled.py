@@ -12,6 +12,7 @@ from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import Part
 from euthyne.core.trade.cable import cable_types
 from euthyne.core.trade.corewords import function_of
+from euthyne.core.trade.shown import one_and_all
 
 EXTRA_LOW_VOLTS = 60.0  # direct current up to here may be worked on live, pole by pole
 
@@ -72,7 +73,7 @@ def lands_once(plan: Plan) -> Said | None:
     once = [j for j in plan.ends.joints if j.function.isdigit() and (j.a is None) != (j.b is None)]
     if not once:
         return None
-    many = "Core " + " and ".join(j.function for j in once)
+    many = "Core " + one_and_all(j.function for j in once)
     text = f"{many}: cut back at the other end."
     return Said("A core lands at one end only", text, figures=(many,))
 
@@ -182,7 +183,7 @@ def source_at_each_end(plan: Plan) -> Said | None:
     meant = {Trait.TWO_SOURCES, Trait.APART} & plan.kind.traits
     if meant or {p.side for p in sources} != {"supply", "load"}:
         return None
-    named = " and ".join(p.called for p in sources)
+    named = one_and_all(p.called for p in sources)
     return Said("A source at each end", f"Volts can come from {named}.")
 
 
@@ -251,7 +252,7 @@ def both_poles_open(plan: Plan) -> Said | None:
     open_ends = [at for at in plan.build.job.one_pole_at_a_time if _open(plan, at, done)]
     if len(open_ends) < 2:
         return None
-    names = " and ".join(at.cable for at in open_ends)
+    names = one_and_all(at.cable for at in open_ends)
     return Said("Both poles are open", f"{names}: cover one before anything else is done.")
 
 

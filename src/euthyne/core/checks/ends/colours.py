@@ -23,6 +23,7 @@ from euthyne.core.trade.colours import (
     schemes,
 )
 from euthyne.core.trade.corewords import function_of, is_function, own_name
+from euthyne.core.trade.shown import one_and_all
 
 # How many cores of one colour are said to be of it.
 _ARE = {1: "is another in", 2: "are both"}
@@ -235,7 +236,7 @@ def cores_alike(plan: Plan) -> Iterator[Said]:
     alike = [m for m in plan.ends.markings if m.because == "alike"]
     for tint in dict.fromkeys(m.tint for m in alike):
         cores = [m for m in alike if m.tint == tint]
-        named = " and ".join(function_of(m.core) for m in cores)
+        named = one_and_all(function_of(m.core) for m in cores)
         into = ", ".join(
             m.into if m.into == own_name(m.core) else f"{function_of(m.core)} {m.into}"
             for m in cores

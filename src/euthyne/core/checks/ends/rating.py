@@ -7,7 +7,7 @@ from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import Part, against_water
 from euthyne.core.shelf.parts import shelf
 from euthyne.core.shelf.terminations import TERMINATIONS
-from euthyne.core.trade.shown import at_most, three
+from euthyne.core.trade.shown import at_most, one_and_all, three
 from euthyne.core.trade.volts import below_band, excess
 
 RAIN = 4  # of the second figure of the ingress protection: splashed from any side, IEC 60529
@@ -165,7 +165,7 @@ def plain_in_the_wet(plan: Plan) -> Said | None:
     if plan.lead.brief.place != "wet" or not open_ones:
         return None
     fix = other_parts("Take them lined", ((e, _lined(e.part)) for e in open_ones))
-    names = " and ".join(dict.fromkeys(e.part.words for e in open_ones))
+    names = one_and_all(dict.fromkeys(e.part.words for e in open_ones))
     return Said("Plain terminals in the wet", f"Not lined: {names}.", fix, figures=(names,))
 
 

@@ -22,6 +22,7 @@ from euthyne.core.trade.corewords import (
     is_function,
     own_name,
 )
+from euthyne.core.trade.shown import one_and_all
 
 NUMBERED_OR_SHIELD = "0123456789ST"
 
@@ -433,7 +434,7 @@ def looped_cavity(plan: Plan) -> Said | None:
         marks = list(cores.values())
         twice = next((m for m in marks if marks.count(m) > 1), None)
         if twice:
-            shared = " and ".join(own_name(c) for c, mark in cores.items() if mark == twice)
+            shared = one_and_all(own_name(c) for c, mark in cores.items() if mark == twice)
             return Said(
                 f"Cores {shared} share a cavity",
                 f"Both land in {twice} at the {end.named}.",

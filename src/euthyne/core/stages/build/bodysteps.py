@@ -6,11 +6,12 @@ from euthyne.core.shelf.making import Making
 from euthyne.core.shelf.part import Part
 from euthyne.core.shelf.terminations.finishes import FINISHES
 from euthyne.core.stages.build.buildstep import MISTAKES, SHEATH_OFF, BuildStep, StepFigure, Turn
-from euthyne.core.stages.build.jobs import EARTH, BuildJob, fittings
+from euthyne.core.stages.build.jobs import EARTH, SHIELD, BuildJob, fittings
 from euthyne.core.stages.cut.strip import CoreStrip
 from euthyne.core.stages.ends.ends import Marking
 from euthyne.core.trade.corewords import function_of, own_name
 from euthyne.core.trade.figure import mm, newton_metres, newtons
+from euthyne.core.trade.shown import one_and_all
 
 # A gland whose range is so wide has a seal of two rings, one inside the other; generic, check your part.
 RINGS_FROM = 1.7
@@ -54,10 +55,9 @@ def off(turn: Turn) -> BuildStep:
     live = turn.job.one_pole_at_a_time
     what = "old end off the cord"
     joined = bool(turn.body.part.positions) and len(turn.body.at) > 1
-    on_a_tape = any(turn.job.at(at).cable.own_layers for at in turn.body.at)
-    damaged = turn.e.cable.sheathed and joined and not on_a_tape
+    damaged = turn.job.mended and joined
     if not turn.e.cable.sheathed:
-        what = f"old end off the {turn.tint_of_cable} wire"
+        what = f"old end off the {turn.single}"
     elif damaged:
         what = "damage off"
     detail = "Square, with a cable shear. Bright strands: cut back further while they are dull."
@@ -206,9 +206,9 @@ def _by_name(turn: Turn, planned: CoreStrip) -> str:
 def mark(turn: Turn) -> BuildStep:
     """Cores whose colour does not say what they are, marked where they show."""
     marked = turn.e.marked
-    named = " and ".join(_into(m) for m in marked)
+    named = one_and_all(_into(m) for m in marked)
     are = " ".join(f"The {m.tint} one is the {function_of(m.core)}." for m in marked)
-    tints = " and ".join(dict.fromkeys(m.tint for m in marked))
+    tints = one_and_all(dict.fromkeys(m.tint for m in marked))
     return BuildStep(
         key=turn.name.key,
         kind="mark",
@@ -229,7 +229,8 @@ def spare(turn: Turn) -> BuildStep:
     """Cores that land nowhere are cut back and covered."""
     cores = turn.e.spare
     many = len(cores) > 1
-    named = " and ".join(turn.e.colours.called(core) for core in cores)
+    shielded = any(c.cavity == SHIELD for c in turn.e.strip.cores)
+    named = one_and_all(turn.e.colours.called(core) for core in cores)
     what, it, where = "spare core", "it", "Back to the sheath"
     if many:
         what, it = f"{len(cores)} spare cores", "each"
@@ -240,7 +241,7 @@ def spare(turn: Turn) -> BuildStep:
         end=turn.end,
         headline=f"Cut the {what} back, and cover {it}, {turn.said}",
         detail=f"{named[0].upper()}{named[1:]}. {where}, a sleeve shrunk over the end.",
-        mistake="A spare core left bare finds the shield, or its neighbour.",
+        mistake=f"A spare core left bare finds {'the shield' if shielded else 'a terminal'}, or its neighbour.",
         button="spares are covered" if many else "spare is covered",
     )
 

@@ -7,7 +7,7 @@ from functools import cached_property
 from itertools import takewhile
 
 from euthyne.core.acts.records import ActedBuild
-from euthyne.core.assembly.records import WireCourse
+from euthyne.core.assembly.records import Cable, WireCourse
 from euthyne.core.kinds.cable_set import SetBrief
 from euthyne.core.kinds.kind import Trait
 from euthyne.core.kinds.one_termination import OneBrief
@@ -86,6 +86,7 @@ class BuildStage:
             many=OneBrief.of(self.given.lead.brief).many,
             housing=OneBrief.of(self.given.lead.brief) if self._into_a_housing else None,
             tugged=Trait.ONE_END in self.given.kind.traits,
+            mended=Trait.MENDED in self.given.kind.traits,
             in_a_tool=self._in_a_tool,
         )
 
@@ -154,6 +155,7 @@ class BuildStage:
         existing = laid.cable.existing
         letters: tuple[End, End] = ("A", "B")
         shut = (end for end in letters if self.cut.shut_before(CableEnd(laid.id, end)))
+        spliced_to = self._spliced_to(laid)
         return CableToBuild(
             id=laid.id,
             over_all_mm=laid.od_mm,
@@ -170,8 +172,30 @@ class BuildStage:
             raw=existing is not None and existing.finished is None and length is None,
             apart=Trait.APART in self.given.kind.traits,
             turned=self._turned(laid.id),
+            tail=spliced_to is not None and spliced_to.existing is None,
+            other="other "
+            if spliced_to is not None and self._comes_after(laid, spliced_to)
+            else "",
             own_layers=(found := layered(laid.type.name)) is not None and found.whose != THE_CORD,
         )
+
+    def _spliced_to(self, laid: LaidCable) -> Cable | None:
+        """The single that one which was there is spliced to; None for any other cable."""
+        assembly = self.given.assembly
+        if laid.cable.existing is None or laid.sheathed or len(laid.cable.cores) > 1:
+            return None
+        meets = (
+            {at.cable for at in assembly.ends_in(end.id)}
+            for end in self.ends.ours
+            if end.place is None
+        )
+        beside = next((them - {laid.id} for them in meets if laid.id in them), set())
+        return next((c for c in assembly.cables if c.id in beside), None)
+
+    def _comes_after(self, laid: LaidCable, other: Cable) -> bool:
+        """True for the second of two that were there."""
+        cables = self.given.assembly.cables
+        return other.existing is not None and cables.index(laid.cable) > cables.index(other)
 
     def _turned(self, cable: str) -> int:
         """Degrees that the second palm of a cable of a set is turned against its first."""

@@ -8,6 +8,7 @@ from euthyne.core.lead.step import End, StepName
 from euthyne.core.stages.build.jobs import AT_BODY, Body, BuildJob, EndToBuild
 from euthyne.core.stages.build.kit import Kit
 from euthyne.core.trade.barrel import die_codes
+from euthyne.core.trade.corewords import cable_said
 from euthyne.core.trade.practices import Stripper
 
 MISTAKES = {
@@ -145,7 +146,7 @@ class Turn:
         alone = len(self.body.at) < 2 or not self.e.cable.sheathed
         if alone or self.name.does in AT_BODY:
             return self.body.said
-        return f"{self.body.said}, {self.e.cable.id.replace('-', ' ')}"
+        return f"{self.body.said}, {cable_said(self.e.cable.id)}"
 
     @property
     def told_apart(self) -> str:
@@ -166,6 +167,6 @@ class Turn:
         return self.e.thing(self.name.on)
 
     @property
-    def tint_of_cable(self) -> str:
-        """The colour of a single, as it is said at the bench."""
-        return self.e.colours.called(self.e.strip.cores[0].core)
+    def single(self) -> str:
+        """A single, as it is said at the bench."""
+        return self.e.thing(self.e.strip.cores[0].core)

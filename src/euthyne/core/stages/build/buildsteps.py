@@ -15,7 +15,7 @@ from euthyne.core.stages.build.buildplan import AGAIN, order_of, threading_plan
 from euthyne.core.stages.build.buildstep import MISTAKES, BuildStep, GatePart, StepFigure, Turn
 from euthyne.core.stages.build.jobs import MARKERS, BuildJob, CableToBuild, fittings
 from euthyne.core.stages.build.kit import kits
-from euthyne.core.trade.corewords import function_of
+from euthyne.core.trade.corewords import cable_said, function_of
 from euthyne.core.trade.figure import metres, newtons
 
 SAID: dict[Does, Callable[[Turn], BuildStep]] = {
@@ -252,7 +252,7 @@ def _cut_apart(cables: list[CableToBuild]) -> BuildStep:
         mistake=MISTAKES["cut"],
         button="all are cut and numbered",
         figures=tuple(
-            StepFigure(c.id.replace("-", " "), f"{metres(c.cut_m or 0.0):.2f}") for c in longest
+            StepFigure(cable_said(c.id), f"{metres(c.cut_m or 0.0):.2f}") for c in longest
         ),
     )
 

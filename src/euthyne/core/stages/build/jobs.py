@@ -64,6 +64,8 @@ class CableToBuild:
     raw: bool = False  # True for one that is there and has an open tip at both ends
     apart: bool = False  # True for one of a set of singles, each between two posts of its own
     turned: int = 0  # degrees that its second palm is turned against its first
+    tail: bool = False  # True for a single that was there, and is spliced to a new one
+    other: str = ""  # said before a single that is spliced to one like it: "other "
     own_layers: bool = (
         False  # True for a tape: its layers are its own, and no sheath of a cord is over them
     )
@@ -174,7 +176,9 @@ class EndToBuild:
             return self.called(core)
         if self.cable.apart:
             return f"{self.called(core)} cable\u00a0{own_name(core)}"
-        return f"{self.called(core)} {'core' if self.cable.sheathed else 'wire'}"
+        if self.cable.sheathed:
+            return f"{self.called(core)} core"
+        return f"{self.cable.other}{self.called(core)} {'tail' if self.cable.tail else 'wire'}"
 
     def body_of(self, core: str) -> Body:
         """The fitting a core lands in."""
@@ -199,6 +203,7 @@ class BuildJob:
     tags_along: int = 0
     one_pole_at_a_time: tuple[CableEnd, ...] = ()
     tugged: bool = False
+    mended: bool = False  # True for a lead whose damage is cut out
     in_a_tool: bool = False  # True where its far end is shut in a tool that is not opened
     many: int = 1  # how many of it are made alike, with one set-up
     housing: OneBrief | None = None  # the housing that one contact goes into, where it is known

@@ -20,6 +20,7 @@ from euthyne.core.trade.layers import layered
 from euthyne.core.trade.wire import size_named
 from euthyne.core.wiring.grid import Point
 
+SIGNS = {"+": "plus", "-": "minus"}  # a pole in a sentence
 CLOSED_FOR_GOOD = "blind"  # the termination under an end seal
 SIDES: dict[str, End] = {"supply": "A", "load": "B"}
 
@@ -35,6 +36,7 @@ class LeadEnd:
     place: Place | None
     landing: dict[str, str]
     pole: str = ""  # which pole it is of, as it is said behind its place
+    alone: bool = False  # True where nothing else of its part is between the ends of the lead
 
     @property
     def id(self) -> str:
@@ -76,7 +78,8 @@ class LeadEnd:
     def named(self) -> str:
         """The end as it is said: by its side where its place has no name of its own."""
         if self.place is None:
-            return f"{self.part.short} {self.fitting.function or ''}".strip()
+            which = "" if self.alone else self.fitting.function or ""
+            return f"{self.part.short} {SIGNS.get(which, which)}".strip()
         if self.number:
             return f"{self.part.short} {self.number}"
         return f"{self.place.said}{self.pole}"
@@ -135,11 +138,15 @@ class EndsStage:
         }
         part = self.given.parts[fitting.id]
         pole = self._poles.get(fitting.function or "", "")
-        return LeadEnd(fitting, part, assembly.place(fitting.place), landing, pole)
+        between = [f.part for f in assembly.fittings if f.place is None]
+        alone = between.count(fitting.part) == 1
+        return LeadEnd(fitting, part, assembly.place(fitting.place), landing, pole, alone)
 
     @cached_property
     def _poles(self) -> dict[str, str]:
         """What a pole is called at an end: of a welder by its lead, where both are lengthened."""
+        if Trait.ONE_END in self.given.kind.traits:
+            return {}  # a wire that is there: which pole it is, if any, nobody was asked
         if Trait.WELDS not in self.given.kind.traits:
             return {"+": " plus", "-": " minus"}
         two = self.given.lead.brief.poles == 2

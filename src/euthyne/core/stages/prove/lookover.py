@@ -83,6 +83,7 @@ def look_list(
     marked: Mapping[str, str] = MappingProxyType({}),
     there: tuple[LeadEnd, ...] = (),
     sleeved_twice: frozenset[str] = frozenset(),
+    open_splices: frozenset[str] = frozenset(),
     cable: LookLine = CORD,
     last: tuple[LookLine, ...] = (),
 ) -> tuple[LookLine, ...]:
@@ -91,6 +92,7 @@ def look_list(
     Parameters: ends made here; salvaged, whether its cable was there before; unseen, where
     no probe comes to the other ends; marked, by the fitting the cores that are marked there, in words; there,
     the ends that were on it before; sleeved_twice, the ends whose lined terminal lies under a sleeve more;
+    open_splices, splices with nothing over their sleeves;
     cable, what is looked at on it; last, what is looked at after all of it.
     """
     lines = [
@@ -102,7 +104,12 @@ def look_list(
         )
         for end in ends
         for line in _of_end(
-            end, _name(end, ends), _said(end, ends), unseen, end.id in sleeved_twice
+            end,
+            _name(end, ends),
+            _said(end, ends),
+            unseen=unseen,
+            twice=end.id in sleeved_twice,
+            bare=end.id in open_splices,
         )
     ]
     lines += [
@@ -145,9 +152,12 @@ def _of_old(end: LeadEnd) -> Iterable[LookLine]:
         )
 
 
-def _of_end(end: LeadEnd, name: str, short: str, unseen: bool, twice: bool) -> Iterable[LookLine]:
+def _of_end(
+    end: LeadEnd, name: str, short: str, *, unseen: bool, twice: bool, bare: bool
+) -> Iterable[LookLine]:
     """What is looked at on one end: its grip, each loose part, its joints, what else was made of it,
-    its body; its map too where the other ends are ``unseen`` by any probe.
+    its body; its map too where the other ends are ``unseen`` by any probe. ``bare`` is a splice with nothing over
+    its sleeve.
     """
     part, kind = end.part, TERMINATIONS[end.part.joint]
     each = ", every joint" if len(end.landing) > 1 else ""
@@ -160,7 +170,8 @@ def _of_end(end: LeadEnd, name: str, short: str, unseen: bool, twice: bool) -> I
         yield LookLine(f"{name}-on-{loose.id}", question, bad, end.id)
     # What a lid, a boot or a sleeve hides was looked at in the build, at its own step: nobody is asked to see
     # through it.
-    joined = bool(part.positions) and kind.joined_by == "splice"
+    splice = bool(part.positions) and kind.joined_by == "splice"
+    joined = splice and not bare
     hidden = (
         part.closes
         or joined
@@ -174,8 +185,9 @@ def _of_end(end: LeadEnd, name: str, short: str, unseen: bool, twice: bool) -> I
         question = f"At the {short}{each}: {'; '.join(kind.insertion.judge)}?"
         yield LookLine(f"{name}-strands", question, kind.insertion.mistake, end.id)
     elif end.landing and kind.sleeved and not hidden:
-        question = f"At the {short}: each sleeve tight, no bare copper beyond it?"
-        yield LookLine(f"{name}-strands", question, "a sleeve that slid, or was burnt", end.id)
+        if not (splice and part.lined):  # its own sleeve is looked at below, where its lining shows
+            question = f"At the {short}: each sleeve tight, no bare copper beyond it?"
+            yield LookLine(f"{name}-strands", question, "a sleeve that slid, or was burnt", end.id)
     elif end.landing and not hidden:
         judge = part.landing_judge or kind.judge
         question = f"At the {short}{each}: {'; '.join(judge)}?"
@@ -187,7 +199,7 @@ def _of_end(end: LeadEnd, name: str, short: str, unseen: bool, twice: bool) -> I
             wanted = "; ".join(made.judge)
             question = f"At the {short}: {wanted}?"
             yield LookLine(f"{name}-{made.id}", question, made.mistake, end.id)
-    if unseen and len(end.landing) > 1 and not joined and part.joint != "blind":
+    if unseen and len(end.landing) > 1 and not splice and part.joint != "blind":
         question = f"At the {short}, by its colours and marks: is every core in its own contact?"
         bad = "plus in minus, live in neutral: no meter sees it from here"
         yield LookLine(f"{name}-colours", question, bad, end.id)
@@ -199,7 +211,7 @@ def _of_end(end: LeadEnd, name: str, short: str, unseen: bool, twice: bool) -> I
         bad = "plus in the half of minus: no meter sees it from here"
         yield LookLine(f"{name}-colours", question, bad, end.id)
     if end.landing and not joined and part.joint != CLOSED_FOR_GOOD:
-        question = f"Does every core of the {short} stay put when tugged?"
+        question = f"Does every {'wire' if splice else 'core'} of the {short} stay put when tugged?"
         if len(end.landing) == 1:
             question = f"Does the wire of the {short} stay put when tugged?"
         yield LookLine(f"{name}-pull", question, "a core moves or comes out", end.id)

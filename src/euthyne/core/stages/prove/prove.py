@@ -30,6 +30,7 @@ from euthyne.core.stages.prove.readings.line import Twins
 from euthyne.core.stages.prove.subject import subject_of
 from euthyne.core.stages.prove.verdict import Meter, Verdict, cells_apart, poles_apart, unlike
 from euthyne.core.trade.corewords import function_of
+from euthyne.core.trade.shown import one_and_all
 
 NEARLY = 0.95  # of its volts: a tester gives a little less under load, generic
 SUM_VOLTS = 0.05  # cells one by one against all of them at once, good practice, generic
@@ -51,18 +52,28 @@ class ProveStage:
     @cached_property
     def looks(self) -> tuple[LookLine, ...]:
         """Everything to look at."""
+        one_wire = Trait.ONE_END in self.given.kind.traits
         return look_list(
             self.ends.ours,
             salvaged=self.subject is not None and self.subject.salvaged,
-            unseen=not (self.ends.points_on("A") and self.ends.points_on("B")),
+            # A wire that is there is the one somebody chose: nothing beside it could be taken for it.
+            unseen=not one_wire and not (self.ends.points_on("A") and self.ends.points_on("B")),
             marked={end.id: words for end in self.ends.ours if (words := self._marked(end))},
             there=tuple(end for end in self.ends.all if end.fitting.existing and end.fitting.part),
             sleeved_twice=frozenset(
                 end.id for end in self.ends.ours if end.part.lined and self.given.lies_in_the_wet
             ),
-            cable=THE_WIRE if Trait.ONE_END in self.given.kind.traits else CORD,
+            open_splices=frozenset(end.id for end in self.ends.ours if self._on_singles(end)),
+            cable=THE_WIRE if one_wire else CORD,
             last=tuple(self._looked_at_last()),
         )
+
+    def _on_singles(self, end: LeadEnd) -> bool:
+        """True for a splice whose sleeve is the outermost there is: no sheath and no box is over it."""
+        assembly = self.given.assembly
+        ids = {at.cable for at in assembly.ends_in(end.id)}
+        joins = end.place is None and end.part.joint == "splice" and not end.part.threaded
+        return joins and all(len(c.cores) == 1 for c in assembly.cables if c.id in ids)
 
     def _looked_at_last(self) -> Iterator[LookLine]:
         """What a device does, where it is there to be run, and what couplers do on their other halves."""
@@ -85,7 +96,7 @@ class ProveStage:
     def _marked(self, end: LeadEnd) -> str:
         """The cores that are marked at an end, in words; empty where none is."""
         here = (m for m in self.ends.markings if m.core in end.landing)
-        return " and ".join(f"the {m.tint} core marked {m.into}" for m in here)
+        return one_and_all(f"the {m.tint} core marked {m.into}" for m in here)
 
     @cached_property
     def probes(self) -> tuple[Probe, ...]:

@@ -16,6 +16,7 @@ from euthyne.core.stages.prove.limits import proof_limits
 from euthyne.core.stages.tag.facts import kind_facts
 from euthyne.core.trade.bank import BATTERY
 from euthyne.core.trade.fault import Fault, Refused
+from euthyne.core.trade.shown import one_and_all
 from euthyne.core.trade.worded import WillNotDo, is_day
 
 RETEST_KIND = {"wet": "outdoor"}  # the others are rows of their own
@@ -139,7 +140,7 @@ class TagStage:
         names = list(dict.fromkeys(by))
         if len(names) > 2:
             return f"{names[0]} and {len(names) - 1} more"
-        return " and ".join(names)
+        return one_and_all(names)
 
     @property
     def _proved_by(self) -> str:
@@ -160,7 +161,7 @@ class TagStage:
         words = dict.fromkeys(self.given.parts[f.id].words for f in here)
         place = self.given.assembly.place(here[0].place)
         if place is None or place.id == side:
-            return " and ".join(words)
+            return one_and_all(words)
         if list(words) == [here[0].id]:  # it was there and has no name of its own: its place is one
             return place.called
         if Trait.ONE_END in self.given.kind.traits:

@@ -77,7 +77,5 @@ def _without_its_fuse(run: Run, subject: Subject) -> str:
     if not subject.fuse_is_a_plugs:
         return taken_out
     alone = FUSE_WATTS / fuse_amps**2
-    reads = (
-        f"{alone * 500:.3g} to {alone * 1000:.3g} milliohm (BS 1362, about 1 W at {fuse_amps:g} A)"
-    )
+    reads = f"{three(alone * 500)} to {three(alone * 1000)} milliohm (BS 1362, about 1 W at {fuse_amps:g} A)"
     return f"{taken_out} The fuse by itself reads {reads}."
