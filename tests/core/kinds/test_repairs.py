@@ -140,7 +140,7 @@ def test_a_resin_joint_has_no_sleeves_and_is_looked_at_once_it_is_hard(start):
     plan = Plan(mended(start, "resin"))
     first = plan.build.steps[0]
     contents = " ".join(words for kit in first.kits for words in kit.contents)
-    assert "butt" in contents and "resin" in contents
+    assert "butt a core" in contents and "mould" in contents
     assert "sleeve" not in contents
     said = " ".join(s.mistake + " ".join(s.judge) for s in plan.build.steps)
     assert "sleeve" not in said

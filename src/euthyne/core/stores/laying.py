@@ -27,7 +27,7 @@ INSTEAD = {
 NO_INSTEAD = {
     "die": "a die of another size can not stand in",
     "cable": "another cable is another sum: take it in Conductor",
-    "part": "another coupler is taken in Ends",
+    "part": "another is taken in Ends",
 }
 
 
