@@ -7,7 +7,7 @@ import re
 
 import pytest
 from leads import made
-from sampling import LONG
+from sampling import LONG, some
 
 from euthyne.core.kinds import starts
 from euthyne.core.kinds.assembling import changed
@@ -28,6 +28,14 @@ def asked(lead):
     plan = Plan(lead)
     every = (q for page in (brief, conductor, ends, cut) for q in page.asked(plan))
     return {q.path: q for q in every if q.path not in FOR_MANY}
+
+
+def stands_at(lead, path):
+    """What stands at a path; None where the lead is made up without it."""
+    try:
+        return value_at(lead, path)
+    except (StopIteration, KeyError):
+        return None
 
 
 def drawn():
@@ -70,8 +78,7 @@ def test_what_is_chosen_stands_chosen(start):
             told, _ = read_answer(question, written(value))
             then = changed(lead, [(path, told)])
             # A part of another build has the lead made up otherwise, and is asked for elsewhere.
-            if path in asked(then):
-                assert value_at(then, path) == told, f"{path}: {told} was chosen"
+            assert stands_at(then, path) == told or path not in asked(then), f"{path}: {told}"
 
 
 @pytest.mark.parametrize("start", EVERY)
@@ -93,7 +100,7 @@ def test_two_answers_make_the_same_lead_in_either_order(start):
         path: answers_to(q, value_at(lead, path), dice) for path, q in sorted(questions.items())
     }
     paths = [path for path, values in given.items() if values]
-    for _ in range(400 if LONG else 12):
+    for _ in range(400 if LONG else 6):
         one, two = dice.sample(paths, 2)
         first, second = (one, dice.choice(given[one])), (two, dice.choice(given[two]))
         after_first, after_second = changed(lead, [first]), changed(lead, [second])
@@ -137,7 +144,9 @@ def test_whoever_says_how_long_the_piece_is_has_said_that_there_is_one():
 BY_HAND = ("brief.", "ends.switch", "cable.salvaged", "conductor.fuse_amps")
 
 
-@pytest.mark.parametrize("start", EVERY)
+@pytest.mark.parametrize(
+    "start", dict.fromkeys([*some(EVERY, 3), "repair", "conversion", "damp-lead"])
+)
 def test_whatever_is_answered_two_steps_are_told_apart_and_figures_are_read(start):
     lead = made(start)
     for path, question in asked(lead).items():
