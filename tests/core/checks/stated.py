@@ -339,7 +339,8 @@ def law_16(x):
         sheath = laid.type.cord and not x.cables[cable].jumper
         new = sheath and not x.cables[cable].existing and x.side[fitting]
         shut = "blind" in (p.closing, p.joint)
-        if new and not (p.grips or p.ties or p.panel_mm or shut):
+        # What goes into nothing yet is held by what it goes into.
+        if new and not (p.grips or p.ties or p.panel_mm or p.open_end or shut):
             return True
         if p.panel_mm or not (x.side[fitting] or p.grips):
             continue

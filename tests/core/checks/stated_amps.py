@@ -229,7 +229,7 @@ def law_15(x):
         return False
     if b.fuse_family == "none":
         battery = Trait.FUSED_AT_THE_POST in x.traits and b.unfused == "no"
-        return battery or (Trait.LIVE_BY_DAY in x.traits and b.strings > 2)
+        return battery or (Trait.LIVE_BY_DAY in x.traits and b.strings > 2 and not b.line_fuses)
     row = FUSES[b.fuse_family]
     volts = b.cells * b.cell_volts if b.cells else b.volts
     gives = b.battery_short_amps or 0

@@ -146,3 +146,26 @@ def test_a_resin_joint_has_no_sleeves_and_is_looked_at_once_it_is_hard(start):
     assert "sleeve" not in said
     cast = next(line for line in plan.prove.looks if line.end == "junction")
     assert "hard all through" in cast.question
+
+
+@pytest.mark.parametrize(("device", "stopped"), [("none", True), ("30 mA", False)])
+def test_what_passes_right_behind_its_plug_hides_no_earth_fault_that_does_not_clear(
+    device, stopped
+):
+    # 144 A behind the plug pass more than 14 AWG stands, which the breaker's own figure would settle; 129 A at
+    # the far end are under the ten times 16 A from which it acts at once.
+    plan = Plan(
+        made(
+            "repair-cee",
+            conductor__cable_type="H07BQ-F",
+            conductor__unit="AWG",
+            conductor__size="14 AWG",
+            brief__run_m=2.5,
+            brief__loop_ohms=1.6,
+            brief__upstream_amps=16.0,
+            brief__rcd=device,
+        )
+    )
+    found = {f.code: f.level for f in checks(plan)}
+    assert found["far-end-short"] == "caution"
+    assert (found.get("far-end-earth") == "stop") == stopped

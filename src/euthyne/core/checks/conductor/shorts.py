@@ -116,10 +116,12 @@ def far_end_earth(plan: Plan) -> Said | None:
     fault = next((f for f in plan.conductor.faults if f.kind == "earth"), None)
     if fault is None or fault.survives:
         return _survived(plan, fault)
-    if fault.burns:
-        if not fault.burns_far and _of_its_standard(plan):
-            return None  # said of the short already
+    # What only a fault right behind the plug lets through is said of the short already; its time is not.
+    behind_its_plug = fault.burns and not fault.burns_far and _of_its_standard(plan)
+    if fault.burns and not behind_its_plug:
         return _burns(plan, fault)
+    if fault.by is not None:
+        return None
     if plan.conductor.guards.breaker_family == "breaker-na" and not plan.given.fused_plug:
         # NFPA 70 sets no time for a fault to earth.
         return _time_unknown(plan, fault)
