@@ -132,6 +132,19 @@ def test_an_answer_over_another_is_as_if_it_alone_had_been_given(start):
                 assert changed(between, [(path, second)]) == alone, told
 
 
+@pytest.mark.parametrize("start", EVERY)
+def test_a_lead_may_be_changed_again_whatever_its_parts_are(start):
+    lead, dice = made(start), drawn()
+    for path, question in asked(lead).items():
+        if not path.startswith(PARTS):
+            continue
+        offered = [value for value, _ in question.choices]
+        for part in dice.sample(offered, min(len(offered), len(offered) if LONG else 8)):
+            other = changed(lead, [(path, part)])
+            again = changed(other, [("brief.ambient_c", 31.0), ("brief.run_m", 3.5)])
+            assert {f.id: f.part for f in again.fittings} == {f.id: f.part for f in other.fittings}
+
+
 def test_whoever_says_how_long_the_piece_is_has_said_that_there_is_one():
     lead = made("welding-extension")
     assert not value_at(lead, "cable.salvaged")

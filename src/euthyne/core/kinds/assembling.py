@@ -108,7 +108,13 @@ def _asked_otherwise(lead: Lead, before: Lead) -> frozenset[str]:
     that was put there stays where it does as well.
     """
     names = {f.id for f in before.fittings}
-    more = frozenset(f.id for f in before.fittings if f.place is None or f.place in names - {f.id})
+    # What is called as one of its kind's places is always chosen, wherever it stands.
+    places = {place.id for place in kind_named(lead.kind).places}
+    more = frozenset(
+        f.id
+        for f in before.fittings
+        if f.id not in places and (f.place is None or f.place in names - {f.id})
+    )
     if not more:
         return more
     was = {f.id: f.part for f in usual(before, more).fittings}
