@@ -97,7 +97,7 @@ def test_a_start_can_be_built_with_any_part_that_it_may_be_given(start):
     lead = sized(made(start))
     for question in asked(Plan(lead)):
         parts = [value for value, _ in question.choices if question.path.startswith("fit.")]
-        for part in some(parts, 7):
+        for part in some(parts, 30):
             plan = Plan(sized(changed(lead, [(question.path, part)])))
             if any(f.level == "stop" for f in found_before_proof(plan)):
                 continue
