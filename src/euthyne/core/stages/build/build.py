@@ -173,9 +173,7 @@ class BuildStage:
             apart=Trait.APART in self.given.kind.traits,
             turned=self._turned(laid.id),
             tail=spliced_to is not None and spliced_to.existing is None,
-            other="other "
-            if spliced_to is not None and self._comes_after(laid, spliced_to)
-            else "",
+            second=spliced_to is not None and self._comes_after(laid, spliced_to),
             own_layers=(found := layered(laid.type.name)) is not None and found.whose != THE_CORD,
         )
 

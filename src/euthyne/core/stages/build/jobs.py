@@ -65,7 +65,7 @@ class CableToBuild:
     apart: bool = False  # True for one of a set of singles, each between two posts of its own
     turned: int = 0  # degrees that its second palm is turned against its first
     tail: bool = False  # True for a single that was there, and is spliced to a new one
-    other: str = ""  # said before a single that is spliced to one like it: "other "
+    second: bool = False  # True for the second of two singles that were there and are spliced
     own_layers: bool = (
         False  # True for a tape: its layers are its own, and no sheath of a cord is over them
     )
@@ -178,7 +178,8 @@ class EndToBuild:
             return f"{self.called(core)} cable\u00a0{own_name(core)}"
         if self.cable.sheathed:
             return f"{self.called(core)} core"
-        return f"{self.cable.other}{self.called(core)} {'tail' if self.cable.tail else 'wire'}"
+        which = "other " if self.cable.second else ""
+        return f"{which}{self.called(core)} {'tail' if self.cable.tail else 'wire'}"
 
     def body_of(self, core: str) -> Body:
         """The fitting a core lands in."""
