@@ -193,12 +193,18 @@ def x_faults(x, guard):
     drives = neutral if "N" in cores else x.volts
     far = 0.95 * drives / (b.loop_ohms + hot)
     near = x.volts / b.loop_ohms if b.system != "ac-three" else 2 * neutral / b.loop_ohms
-    # A cord as its standard or its maker has it: what a breaker lets through near the plug is its maker's to say.
+    # A cord as its standard or its maker has it: what a breaker lets through as it opens at once, near the plug
+    # or at the end of a short cord, is its maker's to say.
     made_so = guard.family.startswith("breaker") and (
         not any(k.existing is None or k.existing.salvaged for k in x.cables.values())
         or thick_as_a_cord_set(x, x.far[0])
     )
-    short = passes(guard, far) > stands or (passes(guard, near) > stands and not made_so)
+
+    def too_much(through, amps):
+        instant = (seconds(guard, amps)[0] or 5) <= 0.1
+        return through > stands and not (made_so and instant)
+
+    short = any(too_much(passes(guard, a), a) for a in (far, near))
     if not b.earthed:
         return short, False
     far, near = 0.95 * x.to_earth / (b.loop_ohms + hot), x.to_earth / b.loop_ohms
@@ -207,7 +213,7 @@ def x_faults(x, guard):
     if b.rcd in ("30 mA", "5 mA"):
         through = [min(p, a**2 * 0.04) for p, a in zip(through, (far, near), strict=True)]
         t = min(t, 0.04) if t is not None else 0.04
-    if through[0] > stands or (through[1] > stands and not made_so):
+    if any(too_much(*told) for told in zip(through, (far, near), strict=True)):
         return short, True
     rod = b.earth_path == "rod"
     if b.system == "ac-split" and x.volts <= 120:

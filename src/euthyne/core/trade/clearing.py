@@ -50,34 +50,59 @@ class Guard:
 
 
 @dataclass(frozen=True)
-class Cleared:
-    """What becomes of a fault: its current (A), what clears it (None: nothing in time), how soon,
-    what passes.
+class LetThrough:
+    """What passes a fault somewhere along a lead: its current in A, how soon its breaker or fuse opens in s (None:
+    not within five), and the energy in A2 s that passes until anything does.
+    """
 
-    ``within_s`` is the time it has; ``passes_a2s`` the largest energy let through by a fault at the
-    far end or at the near one; ``stands_a2s`` what the conductor stands; both in A2 s. ``known`` is
-    False where no gate of the device says when it acts, and five seconds are counted.
+    amps: float
+    seconds: float | None
+    a2s: float
+
+    @property
+    def at_once(self) -> bool:
+        """True where it opens as fast as it can: what passes then is the maker's to say."""
+        return self.seconds is not None and self.seconds <= MAGNETIC_SECONDS
+
+
+@dataclass(frozen=True)
+class Cleared:
+    """What becomes of a fault: its current at the far end (A), what clears it there (None: nothing in time), how
+    soon, what passes.
+
+    ``within_s`` is the time it has; ``far`` and ``near`` what a fault at either end lets through; ``stands_a2s``
+    what the conductor stands, in A2 s. ``known`` is False where no gate of the device says when it acts at the far
+    end, and five seconds are counted.
     """
 
     kind: FaultKind
-    amps: float
     by: str | None
     seconds: float
     within_s: float
-    passes_a2s: float
+    far: LetThrough
+    near: LetThrough
     stands_a2s: float
     known: bool = True
-    far_a2s: float = 0.0  # what a fault at the far end alone lets through
 
     @property
-    def burns_far(self) -> bool:
-        """True where more passes at the far end already than the conductor stands."""
-        return self.far_a2s > self.stands_a2s
+    def amps(self) -> float:
+        """The current of a fault at the far end, in A."""
+        return self.far.amps
+
+    @property
+    def passes_a2s(self) -> float:
+        """The largest energy that passes, wherever along the lead the fault is, in A2 s."""
+        return max(self.far.a2s, self.near.a2s)
+
+    @property
+    def burning(self) -> tuple[LetThrough, ...]:
+        """The faults that let more through than the conductor stands: at the far end, at the near one."""
+        return tuple(x for x in (self.far, self.near) if x.a2s > self.stands_a2s)
 
     @property
     def burns(self) -> bool:
         """True where more energy passes than the conductor stands."""
-        return self.passes_a2s > self.stands_a2s
+        return bool(self.burning)
 
     @property
     def survives(self) -> bool:
@@ -238,26 +263,29 @@ def cleared(
     A residual-current device answers for the earth fault only, never for the short. Returns:
     Cleared. Source: IEC 60364-4-41, IEC 60364-4-43.
     """
-    far, near = amps
-    seconds, by = seconds_to_clear(guard, far), guard.word
-    passes = [let_through_a2s(guard, far), let_through_a2s(guard, near)]
-    if kind == "earth" and guard.residual_current_device:
-        # Whichever acts first opens it, at either end.
-        passes = [min(p, a**2 * residual_seconds(a)) for p, a in zip(passes, amps, strict=True)]
-        if seconds is None or seconds > within_s:
-            seconds, by = residual_seconds(far), "the residual-current device"
+    far, near = (_let_through(kind, guard, a) for a in amps)
+    seconds, by = far.seconds, guard.word
+    if kind == "earth" and guard.residual_current_device and (seconds or math.inf) > within_s:
+        seconds, by = residual_seconds(far.amps), "the residual-current device"
     in_time = seconds is not None and seconds <= within_s
     return Cleared(
         kind=kind,
-        amps=far,
         by=by if in_time else None,
         seconds=LONGEST_SECONDS if seconds is None else seconds,
         within_s=within_s,
-        passes_a2s=max(passes),
+        far=far,
+        near=near,
         stands_a2s=stands_a2s,
         known=seconds is not None,
-        far_a2s=passes[0],
     )
+
+
+def _let_through(kind: FaultKind, guard: Guard, amps: float) -> LetThrough:
+    a2s = let_through_a2s(guard, amps)
+    if kind == "earth" and guard.residual_current_device:
+        # Whichever acts first opens it.
+        a2s = min(a2s, amps**2 * residual_seconds(amps))
+    return LetThrough(amps, seconds_to_clear(guard, amps), a2s)
 
 
 def longest_m(

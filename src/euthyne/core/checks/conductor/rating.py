@@ -318,20 +318,16 @@ def already_under_rated(plan: Plan) -> Said | None:
     clears="The next size up, if it runs for hours.",
 )
 def near_rating(plan: Plan) -> Said | None:
-    """Close to the rating there is nothing in hand."""
-    if (
-        plan.conductor.sizing is None
-        or plan.conductor.candidate is None
-        or not plan.conductor.candidate.fits
-    ):
+    """Close to the rating there is nothing in hand; above it the lead is stopped for that."""
+    sizing, taken = plan.conductor.sizing, plan.conductor.candidate
+    if sizing is None or taken is None or "current" in taken.fails:
         return None
-    share = plan.conductor.sizing.wanted_amps / plan.conductor.candidate.rating_amps
+    share = sizing.wanted_amps / taken.rating_amps
     if share <= 0.9:
         return None
     return Said(
         "Close to its rating",
-        f"{plan.conductor.sizing.wanted_amps:.1f} A on "
-        f"{at_most(plan.conductor.candidate.rating_amps)} A: {share:.0%} of it.",
+        f"{sizing.wanted_amps:.1f} A on {at_most(taken.rating_amps)} A: {share:.0%} of it.",
         level="caution" if plan.lead.brief.continuous else "note",
         figures=(share,),
     )

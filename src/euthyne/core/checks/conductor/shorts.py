@@ -24,13 +24,21 @@ def far_end_short(plan: Plan) -> Said | None:
     fault = next((f for f in plan.conductor.faults if f.kind == "short"), None)
     if fault is None or fault.survives:
         return _survived(plan, fault)
+    if _lets_through_at_once(plan, fault):
+        return _near_end(plan, fault)
     if fault.burns:
-        if not fault.burns_far and _of_its_standard(plan):
-            return _near_end(plan, fault)
         return _burns(plan, fault)
     if fault.amps <= _carries(plan):
         return None
     return _time_unknown(plan, fault)
+
+
+def _lets_through_at_once(plan: Plan, fault: Cleared) -> bool:
+    """True where all that passes too much is what a breaker lets through as it opens at once: right behind the
+    plug, and at the far end of a cord so short that it opens at once there too.
+    """
+    at_once = fault.burns and all(x.at_once for x in fault.burning)
+    return at_once and _of_its_standard(plan)
 
 
 def _of_its_standard(plan: Plan) -> bool:
@@ -53,7 +61,10 @@ def _near_end(plan: Plan, fault: Cleared) -> Said:
         f"{size_words(plan.conductor.size_name)} stands {kilo(fault.stands_a2s)}. The breaker's own let-through "
         "figure would settle it; IEC 60799 makes such cords of this size."
     )
-    figures = (fault.passes_a2s, fault.stands_a2s)
+    figures: tuple[float, ...] = (fault.passes_a2s, fault.stands_a2s)
+    if fault.by is None and fault.amps > _carries(plan):
+        text += f" {_unsure(plan, fault)}"
+        figures = (*figures, fault.amps)
     return Said("A short right behind the plug", text, level="caution", figures=figures)
 
 
@@ -64,14 +75,9 @@ def _survived(plan: Plan, fault: Cleared | None) -> Said | None:
     name = CALLED[fault.kind]
     text = (
         f"{fault.amps:.0f} A at the far end; {fault.by} clears it in about "
-        f"{fault.seconds:.2g} s. {_energy(plan, fault)}"
+        f"{fault.seconds:.2g} s. {kilo(fault.passes_a2s)} kA²s passes; {_stands(plan, fault)}"
     )
     return Said(f"Far-end {name}", text, level="note")
-
-
-def _energy(plan: Plan, fault: Cleared) -> str:
-    passes, stands = kilo(fault.passes_a2s), kilo(fault.stands_a2s)
-    return f"{passes} kA²s passes; {size_words(plan.conductor.size_name)} stands {stands}."
 
 
 def _carries(plan: Plan) -> float:
@@ -80,27 +86,45 @@ def _carries(plan: Plan) -> float:
 
 def _burns(plan: Plan, fault: Cleared) -> Said:
     """More passes than the conductor stands: the energy stops it, whatever the time."""
-    if fault.by:
-        how = f"{fault.by} takes {fault.seconds:.2g} s"
+    name = CALLED[fault.kind]
+    burning = fault.burning[0]  # at the far end, where it burns there
+    if burning is not fault.far:
+        where = "near the supply end"
+        title = f"{'An' if fault.kind == 'earth' else 'A'} {name} {where} burns the cord"
+        opens, word = burning.seconds, fault_word(plan)
     else:
-        how = f"nothing is known to clear it within {fault.seconds:.2g} s"
-    return Said(
-        f"A far-end {CALLED[fault.kind]} burns the cord",
-        f"{fault.amps:.0f} A at the far end; {how}. {_energy(plan, fault)}",
-        figures=(fault.amps, fault.passes_a2s, fault.stands_a2s),
+        where, title = "at the far end", f"A far-end {name} burns the cord"
+        opens, word = fault.seconds if fault.known else None, fault.by or fault_word(plan)
+    how = (
+        "nothing is known to clear it within 5 s"
+        if opens is None
+        else f"{word} takes {opens:.2g} s"
     )
+    passes = f"{kilo(burning.a2s)} kA²s passes; {_stands(plan, fault)}"
+    return Said(
+        title,
+        f"{burning.amps:.0f} A {where}; {how}. {passes}",
+        figures=(burning.amps, burning.a2s, fault.stands_a2s),
+    )
+
+
+def _stands(plan: Plan, fault: Cleared) -> str:
+    return f"{size_words(plan.conductor.size_name)} stands {kilo(fault.stands_a2s)}."
 
 
 def _time_unknown(plan: Plan, fault: Cleared) -> Said:
     """Nothing says when it clears, and within five seconds the conductor stands it."""
-    text = (
+    title = f"When a far-end {CALLED[fault.kind]} clears is not known"
+    figures = (fault.amps, fault.stands_a2s)
+    return Said(title, _unsure(plan, fault), level="caution", figures=figures)
+
+
+def _unsure(plan: Plan, fault: Cleared) -> str:
+    return (
         f"{fault.amps:.0f} A at the far end is below where {fault_word(plan)} is sure to act at once. "
         f"{size_words(plan.conductor.size_name)} stands it for {min(fault.stands_s, 99.0):.2g} s: hold that "
         "against its curve (IEC 60364-4-43, 434.5.2)."
     )
-    title = f"When a far-end {CALLED[fault.kind]} clears is not known"
-    figures = (fault.amps, fault.stands_a2s)
-    return Said(title, text, level="caution", figures=figures)
 
 
 @check(
@@ -117,8 +141,7 @@ def far_end_earth(plan: Plan) -> Said | None:
     if fault is None or fault.survives:
         return _survived(plan, fault)
     # What only a fault right behind the plug lets through is said of the short already; its time is not.
-    behind_its_plug = fault.burns and not fault.burns_far and _of_its_standard(plan)
-    if fault.burns and not behind_its_plug:
+    if fault.burns and not _lets_through_at_once(plan, fault):
         return _burns(plan, fault)
     if fault.by is not None:
         return None
