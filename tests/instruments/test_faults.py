@@ -1,6 +1,5 @@
 """Random faults of every kind of lead, judged from the readings of the simulated bench alone."""
 
-import os
 import random
 from collections import Counter
 from dataclasses import replace
@@ -8,6 +7,7 @@ from functools import cache
 
 import pytest
 from proving import NAMES, built, proven
+from sampling import LONG
 
 from euthyne.core.lead import Proof
 from euthyne.core.plan import Plan
@@ -16,7 +16,7 @@ from euthyne.instruments.bench import SimulatedBench
 from euthyne.instruments.faults import KINDS, OPEN_OHM, fault_words, hidden_in, random_fault
 from euthyne.instruments.model import Broken
 
-MANY = 3000 if os.environ.get("EUTHYNE_LONG") else 60
+MANY = 3000 if LONG else 60
 SHARES = 10
 # Where no probe comes to the far end, opens and exchanges are for the tug and for the colours to show.
 UNSEEN = (
@@ -99,7 +99,7 @@ def test_a_seed_hides_the_same_fault_each_time_and_says_it_in_words(start):
 @pytest.mark.parametrize("start", ["charger-lead", "signal-lead", "sealed-multiway"])
 def test_with_clips_or_without_every_fault_of_the_map_is_gone_through_to_its_end(start, gangs):
     plan = plan_of(start)
-    for seed in range(12):
+    for seed in range(12 if LONG else 4):
         bench = SimulatedBench(plan, (hidden_in(plan, seed),), seed=1)
         proof, told, taken = Proof(gangs=gangs), plan, 0
         while (asked := told.prove.next_probe) is not None:

@@ -35,8 +35,8 @@ class Bench:
 CONFIRMED = 50 if LONG else 8
 
 
-def test_killing_the_server_during_confirmations_loses_none(tmp_path):
-    load_demo(tmp_path)
+def test_killing_the_server_during_confirmations_loses_none(tmp_path, with_demo):
+    with_demo(tmp_path)
     program, dice = Program(tmp_path).start(), random.Random(5)
     expected, confirmed = 10, 0
     bench = Bench(program.port)
@@ -65,8 +65,8 @@ def test_the_data_file_writes_ahead_and_syncs_fully(tmp_path):
         assert db.exec_driver_sql("select version_num from alembic_version").scalar() == HEAD
 
 
-def test_opening_again_keeps_what_was_there(tmp_path):
-    load_demo(tmp_path)
+def test_opening_again_keeps_what_was_there(tmp_path, with_demo):
+    with_demo(tmp_path)
     before = [(h.lead, h.revision) for h in open_store(tmp_path).all()]
     load_demo(tmp_path)
     assert [(h.lead, h.revision) for h in open_store(tmp_path).all()] == before
@@ -84,13 +84,13 @@ def test_the_tables_are_as_the_migrations_left_them(tmp_path):
         assert compare_metadata(MigrationContext.configure(db, opts=ours), Base.metadata) == []
 
 
-def test_two_people_at_once_lose_nothing(tmp_path):
+def test_two_people_at_once_lose_nothing(tmp_path, with_demo):
     import threading
     from dataclasses import replace
 
     from euthyne.core.lead import Reason
 
-    load_demo(tmp_path)
+    with_demo(tmp_path)
     store = open_store(tmp_path)
 
     def add(name):

@@ -14,7 +14,7 @@ from http.cookiejar import CookieJar
 import pytest
 from sampling import LONG
 
-from euthyne.cli import load_demo, open_store
+from euthyne.cli import open_store
 from euthyne.cli.demo_job import load_job
 from euthyne.cli.demo_job import with_next_step as withwith_next_step
 from euthyne.core.jobs.job import is_cut, one_more
@@ -29,10 +29,10 @@ LONG_REEL_M = 600.0
 
 
 @pytest.fixture
-def program(tmp_path):
+def program(tmp_path, with_demo):
     """Many leads of one job, laid out and listed, on one long reel."""
     folder = tmp_path / "data"
-    load_demo(folder)
+    with_demo(folder)
     load_job(folder)
     store = open_store(folder)
     jobs = JobStore(store.engine)

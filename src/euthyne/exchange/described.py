@@ -16,8 +16,9 @@ def with_meanings(schema: dict[str, Any]) -> dict[str, Any]:
 
     Parameters: schema; its objects are named as the classes they are of, and no two classes share a name.
     """
+    classes = _classes()
     for name, told in {schema.get("title", ""): schema, **schema.get("$defs", {})}.items():
-        cls = _classes().get(name)
+        cls = classes.get(name)
         if cls is None:
             continue
         meanings = meanings_of(cls)

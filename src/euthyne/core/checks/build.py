@@ -162,7 +162,6 @@ def one_pair_of_hands(plan: Plan) -> Said | None:
     Stage.BUILD,
     why="A strip length or a terminal may not be what the record says.",
     clears="Doing the changed steps again, or a reason why they stand.",
-    on="AC",
 )
 def plan_changed_after_build(plan: Plan) -> Said | None:
     """A plan changed after steps were done makes them doubtful."""
