@@ -98,5 +98,5 @@ def with_next_step(lead: Lead) -> Lead:
     """A lead with its next step done."""
     plan = plan_of(lead)
     done = (*lead.build.done, StepDone(plan.build.steps_left[0].key, now(), "RM"))
-    stamp = lead.build.plan_stamp or plan.build.stamp
+    stamp = lead.build.plan_stamp or plan.build.steps_stamp
     return replace(lead, build=replace(lead.build, done=done, plan_stamp=stamp))

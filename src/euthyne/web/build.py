@@ -306,7 +306,7 @@ def with_step(lead: Lead, key: str, initials: str, touched: set[str], tool: str)
     if lacking := [a.words for a in waiting[0].asks if a.part not in touched]:
         words = f"Not asked for yet: {' and '.join(lacking)}. Touch each part, and tick it."
         raise NotNow(words, url_for("build.bench", tag=tag), "Back to the gate")
-    stamp = lead.build.plan_stamp or plan.build.stamp
+    stamp = lead.build.plan_stamp or plan.build.steps_stamp
     taken = tool if waiting[0].pressed is not None else ""
     done = (*lead.build.done, StepDone(key, now(), initials, tool=taken))
     return replace(lead, build=replace(lead.build, done=done, plan_stamp=stamp))

@@ -165,12 +165,11 @@ def one_pair_of_hands(plan: Plan) -> Said | None:
 )
 def plan_changed_after_build(plan: Plan) -> Said | None:
     """A plan changed after steps were done makes them doubtful."""
-    build = plan.lead.build
-    if not build.done or build.plan_stamp in (None, plan.build.stamp):
+    if not plan.build.begun_otherwise:
         return None
     return Said(
         "The plan changed after building began",
-        f"{len(build.done)} steps were done to another plan. Look at what is on the bench "
+        f"{len(plan.lead.build.done)} steps were done to another plan. Look at what is on the bench "
         "against this one.",
     )
 

@@ -21,7 +21,14 @@ from euthyne.core.stages.build import buildsteps
 from euthyne.core.stages.build.acted import acted_build
 from euthyne.core.stages.build.buildplan import order_of, threading_plan
 from euthyne.core.stages.build.buildstep import BuildStep
-from euthyne.core.stages.build.jobs import SHIELD, Body, BuildJob, CableToBuild, EndToBuild
+from euthyne.core.stages.build.jobs import (
+    SHIELD,
+    Body,
+    BuildJob,
+    CableToBuild,
+    EndToBuild,
+    sleeve_of,
+)
 from euthyne.core.stages.conductor.conductor import ConductorStage
 from euthyne.core.stages.conductor.laid import LaidCable
 from euthyne.core.stages.cut.cut import CutStage
@@ -362,4 +369,32 @@ class BuildStage:
         # Sums of builds that were begun are kept in their leads: they were made when a wire's course was
         # called a wire, and what a class is called may not change them.
         rests_on = repr(resting).replace(f"{WireCourse.__name__}(", "Wire(")
-        return hashlib.sha256(rests_on.encode()).hexdigest()[:12]
+        return _sum_of(rests_on)
+
+    @cached_property
+    def steps_stamp(self) -> str:
+        """A short sum of the steps themselves beside what they rest on: which there are, the colours they name,
+        and the sleeves they thread.
+        """
+        lead = self.given.lead
+        colours = tuple((c.id, core.id, core.colour) for c in lead.cables for core in c.cores)
+        keys = tuple(sorted(step.key for step in self.steps))
+        sleeves = tuple(
+            (e.at.words, core.core, sleeve.name)
+            for e in self.job.ends
+            for core in e.strip.cores
+            if (sleeve := sleeve_of(e, core)) is not None
+        )
+        return _sum_of(repr((self.stamp, keys, lead.ends.scheme, colours, sleeves)))
+
+    @property
+    def begun_otherwise(self) -> bool:
+        """True where steps were done to another plan than this one. A build begun before the steps had a sum of
+        their own is held to what they rest on.
+        """
+        known = (None, self.stamp, self.steps_stamp)
+        return bool(self.told.done) and self.told.plan_stamp not in known
+
+
+def _sum_of(text: str) -> str:
+    return hashlib.sha256(text.encode()).hexdigest()[:12]
