@@ -167,11 +167,15 @@ def plan_changed_after_build(plan: Plan) -> Said | None:
     """A plan changed after steps were done makes them doubtful."""
     if not plan.build.begun_otherwise:
         return None
-    return Said(
-        "The plan changed after building began",
+    text = (
         f"{len(plan.lead.build.done)} steps were done to another plan. Look at what is on the bench "
-        "against this one.",
+        "against this one."
     )
+    if late := plan.build.come_too_late:
+        first = f"{late[0].headline[0].lower()}{late[0].headline[1:]}"
+        more = f", and {len(late) - 1} more" if late[1:] else ""
+        text += f" Wanted before what is done: {first}{more}. What goes on no more counts as forgotten: say so at the bench."
+    return Said("The plan changed after building began", text)
 
 
 @check(

@@ -111,3 +111,13 @@ def test_a_build_begun_before_its_steps_had_a_sum_is_held_to_what_they_rest_on()
     before = replace(lead, build=replace(lead.build, plan_stamp=Plan(lead).build.stamp))
     assert not says_so(Plan(before))
     assert says_so(Plan(changed(before, [("brief.run_m", 4.5)])))
+
+
+def test_what_came_too_late_to_go_on_is_named():
+    lead, _ = begun(changed(sized("damp-lead"), [("brief.place", "indoor")]))
+    wet = Plan(changed(lead, [("brief.place", "wet")]))
+    found = next(x for x in checks(wet) if x.code == TOLD)
+    assert "Wanted before what is done: put the red sleeve on the red wire" in found.text
+    assert "counts as forgotten: say so" in found.text
+    shorter = Plan(changed(lead, [("brief.run_m", 1.5)]))
+    assert "Wanted before" not in next(x for x in checks(shorter) if x.code == TOLD).text

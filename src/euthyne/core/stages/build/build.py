@@ -335,6 +335,13 @@ class BuildStage:
         done = {d.step for d in self.told.done}
         return tuple(s for s in self.steps if s.key not in done)
 
+    @property
+    def come_too_late(self) -> tuple[BuildStep, ...]:
+        """Steps that are not done though one after them is: they came to the plan as it was built, or were opened."""
+        done = {d.step for d in self.told.done}
+        known = [s.key in done for s in self.steps]
+        return tuple(s for i, s in enumerate(self.steps) if not known[i] and any(known[i:]))
+
     def alike(self, step: BuildStep) -> tuple[BuildStep, ...]:
         """The steps that come straight after an open one and are the same work at the same end, on
         other cores.
