@@ -174,7 +174,10 @@ def plan_changed_after_build(plan: Plan) -> Said | None:
     if late := plan.build.come_too_late:
         first = f"{late[0].headline[0].lower()}{late[0].headline[1:]}"
         more = f", and {len(late) - 1} more" if late[1:] else ""
-        text += f" Wanted before what is done: {first}{more}. What goes on no more counts as forgotten: say so at the bench."
+        text += (
+            f" Wanted before what is done: {first}{more}. What goes on no more counts as forgotten: say so "
+            "at the bench."
+        )
     return Said("The plan changed after building began", text)
 
 
