@@ -9,7 +9,6 @@ from euthyne.core.lead import Lead, Rework
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.stages.build.buildsteps import part_words
-from euthyne.core.stages.build.spoiled import spoiled
 from euthyne.core.standing.rework import WayBack, back_from, back_to, thrown_away
 from euthyne.store.clock import now
 from euthyne.store.stores import draw_down
@@ -109,10 +108,10 @@ def wrong(tag: str) -> str | Response:
 
 def _reaches(plan: Plan, way: WayBack) -> float | None:
     """Length to spare in mm once what is cut off has cost what it costs; None where no cable is."""
-    spare = [s.spare_m * 1000 + s.costs_mm for s in spoiled(plan.build)]
-    if way.length_lost_mm and way.how in ("cut-back", "alone") and spare:
-        return spare[0] - way.length_lost_mm
-    return None
+    if way.how not in ("cut-back", "alone"):
+        return None
+    spare = [(plan.build.spare_m(x.cable), x.mm) for x in way.lost if x.mm]
+    return min((m * 1000 - lost for m, lost in spare if m is not None), default=None)
 
 
 @blueprint.post("/leads/<tag>/build/wrong")
@@ -213,6 +212,7 @@ def _opened(
         undone=way.opened,
         scrap=(*way.scrap, *way.sleeves),
         length_lost_mm=way.length_lost_mm,
+        lost=way.lost,
         at=now(),
         by=initials,
     )

@@ -11,7 +11,8 @@ from hypothesis import strategies as st
 from leads import AT, INVERTER, SIGNAL, made, plan, with_done
 
 from euthyne.core.checks import checks
-from euthyne.core.lead import Build, Rework, StepDone
+from euthyne.core.kinds.cable_set import usual_bank
+from euthyne.core.lead import Build, CableLoss, Rework, StepDone
 from euthyne.core.order.forgotten import redo
 from euthyne.core.order.laid import CableEnd
 from euthyne.core.plan import Plan
@@ -197,6 +198,57 @@ def test_a_fresh_cut_forgives_the_length_lost_before_it():
     assert "no-longer-reaches" in {f.code for f in checks(short)}
     assert plan(build=Build(reworks=(lost, fresh))).build.length_lost_m == 0
     assert plan(build=Build(reworks=(lost, fresh, lost))).build.length_lost_m == pytest.approx(0.4)
+
+
+def begun_again(lead, key, share=1.0):
+    """A lead with so much of its build done, and then the way back from one of its steps taken."""
+    steps = Plan(lead).build.steps
+    done = tuple(StepDone(s.key, AT, "RM") for s in steps[: int(len(steps) * share)])
+    p = Plan(with_done(lead, done))
+    way = back_from(p, key)
+    kept = tuple(d for d in done if d.step not in way.opened)
+    again = Rework(
+        key, way.how, way.opened, way.scrap, way.length_lost_mm, AT, "RM", "not-right", "", way.lost
+    )
+    reworks = (*lead.build.reworks, again)
+    return replace(lead, build=replace(lead.build, done=kept, reworks=reworks))
+
+
+def test_what_a_tape_loses_is_not_taken_from_its_cord():
+    lead = begun_again(made("heating-tape"), "A-layer-jacket@tape", 0.75)
+    p = Plan(lead)
+    assert p.build.lost_m("tape") == pytest.approx(0.066)
+    assert p.build.lost_m("cord") == 0
+    assert p.build.length_lost_m == pytest.approx(0.066)
+    assert "no-longer-reaches" not in {f.code for f in checks(p)}
+
+
+def test_what_two_singles_lose_is_each_taken_from_its_own():
+    lead = made("inverter-link", conductor__size="50 mm2")
+    once = begun_again(begun_again(lead, "A-land-+"), "A-land--")
+    p = Plan(once)
+    assert p.build.lost_m("plus") == p.build.lost_m("minus") > 0
+    assert p.build.length_lost_m == pytest.approx(2 * p.build.lost_m("plus"))
+    assert "no-longer-reaches" not in {f.code for f in checks(p)}
+    twice = Plan(begun_again(begun_again(once, "A-land-+"), "A-land-+"))
+    found = next(f for f in checks(twice) if f.code == "no-longer-reaches")
+    assert "off the cable at its battery end" in found.text
+
+
+def test_a_short_single_of_a_set_has_no_slack_of_a_long_one():
+    first, *others = usual_bank(2, 1, switched=True, feeds="winch")
+    rows = (replace(first, run_m=5.0), *(replace(row, run_m=0.3) for row in others))
+    lead = made("cable-set", brief__amps=100.0, conductor__size="50 mm2", brief__set_cables=rows)
+    p = Plan(lead)
+    short = min(p.cut.lengths, key=lambda cable: p.cut.lengths[cable].cut_m)
+    long = max(p.cut.lengths, key=lambda cable: p.cut.lengths[cable].cut_m)
+    spare = {cable: p.build.spare_m(cable) for cable in (short, long)}
+    assert spare[short] < spare[long]
+    went = (spare[short] + spare[long]) / 2 * 1000
+    for cable, stopped in ((short, True), (long, False)):
+        lost = Rework("A-land", "cut-back", (), (), went, AT, "RM", lost=(CableLoss(cable, went),))
+        again = Plan(replace(lead, build=replace(lead.build, reworks=(lost,))))
+        assert ("no-longer-reaches" in {f.code for f in checks(again)}) == stopped
 
 
 def test_cups_are_soldered_from_the_far_side_away_from_the_iron():

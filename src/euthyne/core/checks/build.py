@@ -44,15 +44,15 @@ def trapped(plan: Plan) -> Said | None:
 )
 def no_longer_reaches(plan: Plan) -> Said | None:
     """Ends cut off until what is left is shorter than the run."""
-    if not plan.build.length_lost_m:
+    left = {s.words: s.spare_m * 1000 + s.costs_mm for s in spoiled(plan.build) if s.lost_m}
+    if not left or min(left.values()) >= 0:
         return None
-    short = [-(s.spare_m * 1000 + s.costs_mm) for s in spoiled(plan.build)][:1]
-    if not short or short[0] <= 0:
-        return None
-    lost = plan.build.length_lost_m * 1000
+    where = min(left, key=lambda words: left[words])
+    lost = next(s.lost_m for s in spoiled(plan.build) if s.words == where) * 1000
+    of = f" the cable at its {where}" if len(plan.cut.lengths) > 1 else ""
     return Said(
         "It no longer reaches",
-        f"{mm(lost):.0f} went with ends cut off: {mm(short[0]):.0f} more than there was.",
+        f"{mm(lost):.0f} went with ends cut off{of}: {mm(-left[where]):.0f} more than there was.",
     )
 
 

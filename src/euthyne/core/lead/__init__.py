@@ -198,6 +198,14 @@ class StepDone:
 
 
 @dataclass(frozen=True)
+class CableLoss:
+    """What a cable lost when its ends were cut off."""
+
+    cable: Text  # its id
+    mm: Annotated[float, Ge(0)]  # mm of it
+
+
+@dataclass(frozen=True)
 class Rework:
     """What had to be done again, and what it cost."""
 
@@ -211,6 +219,8 @@ class Rework:
     # whether something was forgotten, or not right
     cause: Literal["forgotten", "not-right"] = "forgotten"
     why: Annotated[str, MaxLen(200)] = ""  # what was wrong with it
+    # what each cable lost, both its ends together; none where only the most that one end lost was kept
+    lost: tuple[CableLoss, ...] = ()
 
 
 @dataclass(frozen=True)

@@ -4,6 +4,7 @@ from collections import Counter
 from dataclasses import dataclass
 from typing import Literal
 
+from euthyne.core.lead import CableLoss
 from euthyne.core.lead.step import is_step, step_named
 from euthyne.core.order.forgotten import How, Recovery, recover, redo
 from euthyne.core.plan import Plan
@@ -41,7 +42,7 @@ def thrown_away(plan: Plan, scrap: tuple[str, ...]) -> tuple[str, ...]:
 @dataclass(frozen=True)
 class WayBack:
     """How a build goes on after a mistake: steps opened again, newest first; what is scrapped;
-    length lost in mm.
+    the most that one cable end loses in mm, and what each cable loses.
     """
 
     how: Back
@@ -50,6 +51,7 @@ class WayBack:
     sleeves: tuple[str, ...] = ()
     length_lost_mm: float = 0.0
     then: str = ""
+    lost: tuple[CableLoss, ...] = ()
 
     @property
     def possible(self) -> bool:
@@ -106,4 +108,13 @@ def _opening(plan: Plan, way: Recovery) -> WayBack:
         sleeves=spent,
         length_lost_mm=way.length_lost_mm,
         then=then,
+        lost=_lost(way),
     )
+
+
+def _lost(way: Recovery) -> tuple[CableLoss, ...]:
+    """What each cable loses, both its ends together."""
+    lost: dict[str, float] = {}
+    for at, mm in way.lost_mm.items():
+        lost[at.cable] = lost.get(at.cable, 0.0) + mm
+    return tuple(CableLoss(cable, mm) for cable, mm in sorted(lost.items()))

@@ -14,6 +14,7 @@ from euthyne.core.kinds.one_termination import OneBrief
 from euthyne.core.kinds.signal_lead import SignalBrief
 from euthyne.core.kinds.solar_string import SolarBrief
 from euthyne.core.kinds.ways import WaysBrief
+from euthyne.core.lead import Rework
 from euthyne.core.order.laid import BuildPlan, CableEnd, End
 from euthyne.core.order.order import OrderStep
 from euthyne.core.shelf.terminations import TERMINATIONS
@@ -354,11 +355,40 @@ class BuildStage:
         return tuple(same)
 
     @property
-    def length_lost_m(self) -> float:
-        """Length that went with ends cut off this piece, in metres."""
+    def _on_this_piece(self) -> tuple[Rework, ...]:
+        """What was done again since its cables were last cut."""
         reworks = self.told.reworks
         fresh = max((i + 1 for i, r in enumerate(reworks) if r.how == "cut-again"), default=0)
-        return sum(r.length_lost_mm for r in reworks[fresh:]) / 1000
+        return reworks[fresh:]
+
+    @property
+    def length_lost_m(self) -> float:
+        """Length that went with ends cut off its cables, in metres."""
+        return (
+            sum(sum(x.mm for x in r.lost) or r.length_lost_mm for r in self._on_this_piece) / 1000
+        )
+
+    def lost_m(self, cable: str) -> float:
+        """Length that went with ends cut off one cable, in metres.
+
+        Parameters: cable, its id. What was kept before each cable was told apart counts for the main one.
+        """
+        lost = 0.0
+        for r in self._on_this_piece:
+            if r.lost:
+                lost += sum(x.mm for x in r.lost if x.cable == cable)
+            elif cable == self.conductor.main.id:
+                lost += r.length_lost_mm
+        return lost / 1000
+
+    def spare_m(self, cable: str) -> float | None:
+        """What a cable has more than its run and its ends need, less what went, in metres; None for one that is
+        not cut here.
+        """
+        length = self.cut.lengths.get(cable)
+        if length is None:
+            return None
+        return length.cut_m - length.run_m - length.ends_m - self.lost_m(cable)
 
     @cached_property
     def stamp(self) -> str:
