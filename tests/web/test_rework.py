@@ -6,7 +6,9 @@ from dataclasses import replace
 
 import pytest
 from person import words
+from proving import proven
 
+from euthyne.core.checks import checks
 from euthyne.core.lead import StepDone
 from euthyne.core.plan import plan_of
 from euthyne.store.stores import StoresStore
@@ -131,6 +133,42 @@ def test_a_wrong_cut_is_cut_again_from_a_fresh_piece(person, store):
     build(person, store, LINK, "cut")
     assert left(store, "Reel 6") == pytest.approx(once - (8.4 - once))
     assert plan_of(store.get(LINK).lead).build.length_lost_m == 0
+
+
+def test_what_is_opened_after_its_proof_is_proven_again(person, store):
+    build(person, store, EXTENSION, "")
+    store.change(
+        EXTENSION, lambda lead: proven(plan_of(lead)).lead, "2026-11-03T09:00:00", "AF", ""
+    )
+    before = plan_of(store.get(EXTENSION).lead)
+    assert before.prove.sound
+    page = words(person.open(f"/leads/{EXTENSION}/build/wrong?step=B-land-N"))
+    assert f"To prove again {len(before.prove.looks)} looks" not in page, (
+        "the other end stays looked at"
+    )
+    assert f"{len(before.lead.proof.probes)} probes" in page
+    assert f"{len(before.lead.proof.readings)} readings" in page
+    wrong(person, EXTENSION, "B-land-N", why="a strand out")
+    build(person, store, EXTENSION, "")
+    after = plan_of(store.get(EXTENSION).lead)
+    assert not after.build.steps_left
+    assert not after.prove.sound
+    looked = {look.line for look in after.lead.proof.looks}
+    sides = {line.id: line.end for line in after.prove.looks}
+    assert {sides[line] for line in looked} == {"", before.lead.fittings[0].id}
+    assert after.lead.proof.probes == after.lead.proof.readings == ()
+    assert "untested" in {found.code for found in checks(after) if found.level == "stop"}
+
+
+def test_what_opens_nothing_leaves_the_proof_as_it_is(person, store):
+    build(person, store, EXTENSION, "")
+    store.change(
+        EXTENSION, lambda lead: proven(plan_of(lead)).lead, "2026-11-03T09:00:00", "AF", ""
+    )
+    proof = store.get(EXTENSION).lead.proof
+    assert "To prove again" not in person.open(f"/leads/{EXTENSION}/build/wrong?step=lay-out")
+    wrong(person, EXTENSION, "lay-out")
+    assert store.get(EXTENSION).lead.proof == proof
 
 
 def test_a_slip_of_the_finger_puts_back_what_it_took(person, store):

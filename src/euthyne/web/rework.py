@@ -9,7 +9,13 @@ from euthyne.core.lead import Lead, Rework
 from euthyne.core.lead.stage import Stage
 from euthyne.core.plan import Plan, plan_of
 from euthyne.core.stages.build.buildsteps import part_words
-from euthyne.core.standing.rework import WayBack, back_from, back_to, thrown_away
+from euthyne.core.standing.rework import (
+    WayBack,
+    back_from,
+    back_to,
+    still_proven,
+    thrown_away,
+)
 from euthyne.store.clock import now
 from euthyne.store.stores import draw_down
 from euthyne.web.build import judged
@@ -96,6 +102,7 @@ def wrong(tag: str) -> str | Response:
         judged=judged(page.plan, step),
         way=way,
         thrown_away=thrown_away(page.plan, (*way.scrap, *way.sleeves)),
+        proven_anew=_proven_anew(page.plan, way),
         words=AGAIN[way.how],
         reaches=_reaches(page.plan, way),
         last=key == done[-1],
@@ -112,6 +119,17 @@ def _reaches(plan: Plan, way: WayBack) -> float | None:
         return None
     spare = [(plan.build.spare_m(x.cable), x.mm) for x in way.lost if x.mm]
     return min((m * 1000 - lost for m, lost in spare if m is not None), default=None)
+
+
+def _proven_anew(plan: Plan, way: WayBack) -> list[str]:
+    """What of the proof is asked again once a way back is taken, in words; nothing before it began."""
+    before, after = plan.lead.proof, still_proven(plan, way)
+    lost = (
+        (len(before.looks) - len(after.looks), "look"),
+        (len(before.probes) - len(after.probes), "probe"),
+        (len(before.readings) - len(after.readings), "reading"),
+    )
+    return [f"{many} {word}{'s' if many > 1 else ''}" for many, word in lost if many]
 
 
 @blueprint.post("/leads/<tag>/build/wrong")
@@ -158,6 +176,7 @@ def forgot(tag: str) -> str:
         part_words=dict(words).get(asked, ""),
         way=way,
         thrown_away=thrown_away(page.plan, (*way.scrap, *way.sleeves)) if way else (),
+        proven_anew=_proven_anew(page.plan, way) if way else (),
         ways=WAYS,
         earlier=ids[at - 1] if at > 0 else None,
         later=ids[at + 1] if at + 1 < len(ids) else None,
@@ -218,4 +237,5 @@ def _opened(
     )
     if why is not None:
         again = replace(again, cause="not-right", why=why)
-    return replace(lead, build=replace(lead.build, done=kept, reworks=(*lead.build.reworks, again)))
+    build = replace(lead.build, done=kept, reworks=(*lead.build.reworks, again))
+    return replace(lead, build=build, proof=still_proven(plan_of(lead), way))

@@ -9,6 +9,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 from leads import AT, INVERTER, SIGNAL, made, plan, with_done
+from proving import NAMES, built, proven
+from sampling import some
 
 from euthyne.core.checks import checks
 from euthyne.core.kinds.cable_set import usual_bank
@@ -17,7 +19,7 @@ from euthyne.core.order.forgotten import redo
 from euthyne.core.order.laid import CableEnd
 from euthyne.core.plan import Plan
 from euthyne.core.shelf.part import wiring_side
-from euthyne.core.standing.rework import back_from, back_to, thrown_away
+from euthyne.core.standing.rework import back_from, back_to, still_proven, thrown_away
 from euthyne.core.stores.needs import spoiled_needs
 from euthyne.core.trade.practices import Practices
 
@@ -29,7 +31,7 @@ EXTENSION = {
 }
 
 
-def built(upto, **changes):
+def built_upto(upto, **changes):
     """A lead with every step done up to one of them."""
     p = plan(**changes)
     keys = [s.key for s in p.build.steps]
@@ -38,7 +40,7 @@ def built(upto, **changes):
 
 
 def test_a_screw_that_is_not_right_is_taken_back_with_what_came_after_it():
-    p = built("B-close", **EXTENSION)
+    p = built_upto("B-close", **EXTENSION)
     way = back_from(p, "B-land-N")
     assert way.how == "undo"
     assert way.length_lost_mm == 0
@@ -50,7 +52,7 @@ def test_a_screw_that_is_not_right_is_taken_back_with_what_came_after_it():
 
 
 def test_a_press_that_is_not_right_costs_its_lug_and_its_sleeve():
-    p = built("A-shrink-+", **LINK)
+    p = built_upto("A-shrink-+", **LINK)
     way = back_from(p, "A-land-+")
     assert way.how == "alone"
     assert way.scrap == ("A-land-+",)
@@ -107,7 +109,7 @@ def test_a_core_of_a_cord_is_shortened_once_and_then_its_whole_end_is_cut():
 
 
 def test_what_is_wrong_on_one_single_costs_the_other_nothing():
-    p = built("A-shrink--", **LINK)
+    p = built_upto("A-shrink--", **LINK)
     assert {"A-land-+", "A-shrink-+"} <= {d.step for d in p.lead.build.done}
     way = back_from(p, "A-land-+")
     assert way.scrap == ("A-land-+",)
@@ -117,7 +119,7 @@ def test_what_is_wrong_on_one_single_costs_the_other_nothing():
 def test_a_forgotten_black_sleeve_comes_from_the_bare_far_end_and_costs_nothing():
     keys = [s.key for s in plan(**LINK).build.steps]
     last = max(("A-shrink-+", "A-land--"), key=keys.index)
-    p = built(last, **LINK)
+    p = built_upto(last, **LINK)
     assert "B-cores@minus" not in {d.step for d in p.lead.build.done}
     way = back_to(p, "A-sleeve--")
     assert (way.how, way.scrap, way.length_lost_mm) == ("other-end", (), 0.0)
@@ -125,12 +127,12 @@ def test_a_forgotten_black_sleeve_comes_from_the_bare_far_end_and_costs_nothing(
 
 
 def test_a_sleeve_that_is_not_right_before_the_press_only_comes_off():
-    way = back_from(built("A-cores@plus", **LINK), "A-sleeve-+")
+    way = back_from(built_upto("A-cores@plus", **LINK), "A-sleeve-+")
     assert (way.how, way.opened, way.scrap) == ("undo", ("A-sleeve-+",), ())
 
 
 def test_a_wrong_cut_costs_its_whole_length_and_opens_all_after_it():
-    p = built("A-cores@plus", **LINK)
+    p = built_upto("A-cores@plus", **LINK)
     way = back_from(p, "cut")
     assert way.how == "cut-again"
     assert way.length_lost_mm == pytest.approx(2000 * p.cut.length.cut_m)
@@ -139,14 +141,14 @@ def test_a_wrong_cut_costs_its_whole_length_and_opens_all_after_it():
 
 
 def test_a_gate_or_the_laying_out_is_only_opened_again():
-    p = built("A-land--", **LINK)
+    p = built_upto("A-land--", **LINK)
     assert back_from(p, "gate-A-land--").opened == ("gate-A-land--",)
     assert back_from(p, "lay-out").opened == ("lay-out",)
     assert back_from(p, "B-cores@plus") is None
 
 
 def test_a_step_that_was_never_done_can_not_be_done_again():
-    p = built("A-cores@plus", **LINK)
+    p = built_upto("A-cores@plus", **LINK)
     with pytest.raises(KeyError):
         redo(p.build.threading, p.build.done_on_cable, "A-land-+")
 
@@ -155,7 +157,7 @@ def test_a_step_that_was_never_done_can_not_be_done_again():
 @given(data=st.data())
 def test_whatever_is_not_right_the_lead_can_be_finished_and_nothing_is_opened_twice(changes, data):
     keys = [s.key for s in plan(**changes).build.steps]
-    p = built(data.draw(st.sampled_from(keys)), **changes)
+    p = built_upto(data.draw(st.sampled_from(keys)), **changes)
     wrong = data.draw(st.sampled_from([d.step for d in p.lead.build.done]))
     way = back_from(p, wrong)
     assert way.possible
@@ -170,7 +172,7 @@ def test_whatever_is_not_right_the_lead_can_be_finished_and_nothing_is_opened_tw
 
 
 def test_a_forgotten_part_and_a_wrong_step_of_one_end_come_to_the_same_cut():
-    p = built("B-land-+", **LINK)
+    p = built_upto("B-land-+", **LINK)
     forgotten, wrong = back_to(p, "B-sleeve-+"), back_from(p, "B-land-+")
     assert (forgotten.how, forgotten.scrap, forgotten.length_lost_mm) == (
         wrong.how,
@@ -277,3 +279,26 @@ def test_a_sleeve_that_is_shrunk_goes_with_the_end_it_is_shrunk_on():
     p = done_upto(made("heating-tape"), "B-make-long@braid")
     way = back_from(p, "B-land-cord.L")
     assert {"B-long@cord", "B-short@cord"} <= set(way.opened)
+
+
+@pytest.mark.parametrize("start", some(NAMES, 4))
+def test_nothing_that_was_opened_counts_as_proven(start):
+    p = proven(built(start))
+    for done in p.lead.build.done:
+        way = back_from(p, done.step)
+        if way is None or not way.possible:
+            continue
+        kept = still_proven(p, way)
+        opens = [step for step in p.build.steps if step.key in way.opened and step.end is not None]
+        worked = [step for step in opens if step.kind != "gate"]
+        if not worked:
+            assert kept == p.lead.proof
+            continue
+        assert kept.probes == ()
+        read = {line: step.key for step in p.build.steps for line in step.reads}
+        assert {x.line for x in kept.readings} <= read.keys()
+        assert not {read[x.line] for x in kept.readings} & set(way.opened)
+        again = Plan(replace(p.lead, proof=kept))
+        assert not again.prove.sound
+        if way.how != "cut-again":
+            assert len(kept.looks) < len(p.lead.proof.looks)

@@ -1,13 +1,14 @@
 """What has to be done again: which steps open, what is scrapped, what length goes."""
 
 from collections import Counter
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
-from euthyne.core.lead import CableLoss
+from euthyne.core.lead import CableLoss, Proof
 from euthyne.core.lead.step import is_step, step_named
 from euthyne.core.order.forgotten import How, Recovery, recover, redo
 from euthyne.core.plan import Plan
+from euthyne.core.stages.prove.lookover import TRIED
 
 Back = How | Literal["cut-again"]
 
@@ -118,3 +119,37 @@ def _lost(way: Recovery) -> tuple[CableLoss, ...]:
     for at, mm in way.lost_mm.items():
         lost[at.cable] = lost.get(at.cable, 0.0) + mm
     return tuple(CableLoss(cable, mm) for cable, mm in sorted(lost.items()))
+
+
+def still_proven(plan: Plan, way: WayBack) -> Proof:
+    """What of a proof still holds once a way back is taken.
+
+    Whatever is opened is proven anew: what was probed and measured went through it, and its own ends are looked
+    at again. What was measured at a step of the build holds for as long as that step stays done.
+    """
+    proof = plan.lead.proof
+    touched = _touched(plan, way)
+    if not touched:
+        return proof
+    at_step = {line: step.key for step in plan.build.steps for line in step.reads}
+    known = {line.id: line.end for line in plan.prove.looks}
+    kept = replace(
+        proof,
+        looks=tuple(
+            x for x in proof.looks if x.line != TRIED.id and known.get(x.line) not in touched
+        ),
+        probes=(),
+        readings=tuple(
+            x for x in proof.readings if x.line in at_step and at_step[x.line] not in way.opened
+        ),
+    )
+    return kept if kept.begun else replace(kept, plan_stamp=None)
+
+
+def _touched(plan: Plan, way: WayBack) -> set[str]:
+    """The fittings at the cable ends that a way back opens; none where only a gate or the laying out is."""
+    job = plan.build.job
+    steps = {step.key for step in plan.build.steps if step.kind != "gate"}
+    names = (step_named(key) for key in way.opened if key in steps)
+    ends = {job.end_of(name).at for name in names if name is not None}
+    return {body.id for body in job.bodies if ends & set(body.at)}
