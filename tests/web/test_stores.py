@@ -1,19 +1,32 @@
 """Stores on screen: taken in, counted, drawn down by a build, put back, short."""
 
 import re
+from random import Random
 
 import pytest
 from person import words
+from sampling import LONG
 
+from euthyne.core.plan import plan_of
 from euthyne.store.stores import StoresStore
 
 pytestmark = pytest.mark.usefixtures("at_tarn_ridge")
-LINK = "/leads/TR-0014/build"
+LINK = "TR-0014"
+BUILD = f"/leads/{LINK}/build"
 
 
 @pytest.fixture
 def stores(store):
     return StoresStore(store.engine)
+
+
+def lefts(stores):
+    return {s.name: s.left for s in stores.all()}
+
+
+def less(before, after):
+    """What went of each thing."""
+    return {name: before[name] - after[name] for name in before}
 
 
 def left(stores, name):
@@ -121,22 +134,22 @@ def test_a_piece_that_is_too_short_is_said_to_be_so(person):
 
 
 def test_laying_out_names_what_is_lacking_with_what_would_do(person):
-    page = words(person.open(LINK))
+    page = words(person.open(BUILD))
     assert "To lay out first: 8 things, 1 not in Stores" in page
     assert "press Not in Stores: a press can be borrowed." in page
-    bench = words(person.open(f"{LINK}/bench"))
+    bench = words(person.open(f"{BUILD}/bench"))
     assert "1 not in Stores: find it before anything is cut." in bench
     assert "here, 1 found elsewhere" in bench
 
 
 def test_what_is_here_after_all_is_ticked_by_hand_and_kept(person, store):
-    answer = words(person.send(f"{LINK}/tick", part=True, key="tool:press"))
+    answer = words(person.send(f"{BUILD}/tick", part=True, key="tool:press"))
     assert "8 things" in answer
     assert store.get("TR-0014").lead.build.ticked == ("tool:press",)
-    assert "ticked by hand, not in Stores" in words(person.open(LINK))
-    person.send(f"{LINK}/tick", key="tool:press")
+    assert "ticked by hand, not in Stores" in words(person.open(BUILD))
+    person.send(f"{BUILD}/tick", key="tool:press")
     assert store.get("TR-0014").lead.build.ticked == ()
-    person.send(f"{LINK}/tick", 409, key="tool:wand")
+    person.send(f"{BUILD}/tick", 409, key="tool:wand")
 
 
 def test_laying_out_and_cutting_draw_down_and_taking_back_puts_back(person, stores):
@@ -146,10 +159,10 @@ def test_laying_out_and_cutting_draw_down_and_taking_back_puts_back(person, stor
     assert left(stores, "Heat gun") == 1
     page = words(person.open("/stores/one?name=Reel 6"))
     assert "for the cut, TR-0014" in page
-    person.send(f"{LINK}/back")
+    person.send(f"{BUILD}/back")
     assert left(stores, "Reel 6") == pytest.approx(8.4)
     assert left(stores, "Lugs 50 mm², M8") == 1
-    person.send(f"{LINK}/back")
+    person.send(f"{BUILD}/back")
     assert left(stores, "Lugs 50 mm², M8") == 5
     settle(person, "TR-0014", 2)
     assert left(stores, "Lugs 50 mm², M8") == 1
@@ -174,15 +187,95 @@ def test_an_end_cut_off_takes_its_parts_from_stores_once_more(person, store, sto
     while not {"A-land-+", "B-land-+"} <= {d.step for d in store.get("TR-0014").lead.build.done}:
         settle(person, "TR-0014", 1)
     assert "Cut this one joint off, put it on" in words(
-        person.open(f"{LINK}/forgot?part=A-sleeve-%2B")
+        person.open(f"{BUILD}/forgot?part=A-sleeve-%2B")
     )
     before = left(stores, "Lugs 50 mm², M8")
-    person.client.post(f"{LINK}/forgot", data={"part": "A-sleeve-+", "initials": "RM"})
+    person.client.post(f"{BUILD}/forgot", data={"part": "A-sleeve-+", "initials": "RM"})
     scrapped = sum(
         s.startswith("A-land") for s in store.get("TR-0014").lead.build.reworks[-1].scrap
     )
     assert left(stores, "Lugs 50 mm², M8") == before - scrapped < before
     assert "spoiled, TR-0014" in words(person.open("/stores/one?name=Lugs 50 mm², M8"))
+
+
+def test_what_is_laid_out_anew_is_taken_once(person, store, stores):
+    before = lefts(stores)
+    person.confirm(LINK, "lay-out")
+    once = lefts(stores)
+    assert once != before
+    person.client.post(f"/leads/{LINK}/build/wrong", data={"step": "lay-out", "initials": "QX"})
+    assert lefts(stores) == before
+    person.confirm(LINK, "lay-out")
+    assert lefts(stores) == once
+
+
+def test_a_piece_that_was_cut_wrong_does_not_come_back_with_the_one_after_it(person, store, stores):
+    person.confirm(LINK, "lay-out")
+    laid_out = lefts(stores)
+    person.confirm(LINK, "cut")
+    person.client.post(f"/leads/{LINK}/build/wrong", data={"step": "cut", "initials": "QX"})
+    spoiled = lefts(stores)
+    assert spoiled != laid_out
+    person.confirm(LINK, "cut")
+    person.client.post(f"/leads/{LINK}/build/back")
+    assert lefts(stores) == pytest.approx(spoiled)
+
+
+class Pressed:
+    """Presses at the bench, and what Stores must hold after each: what a step took comes back with it, what was
+    cut wrong never.
+    """
+
+    def __init__(self, person, store, stores, dice):
+        self.person, self.store, self.stores, self.dice = person, store, stores, dice
+        self.took, self.spoiled = {}, []
+
+    @property
+    def plan(self):
+        return plan_of(self.store.get(LINK).lead)
+
+    def on(self):
+        before, key = lefts(self.stores), self.plan.build.steps_left[0].key
+        self.person.confirm(LINK, key)
+        self.took[key] = less(before, lefts(self.stores))
+
+    def back(self):
+        before, key = lefts(self.stores), self.plan.lead.build.done[-1].step
+        self.person.client.post(f"/leads/{LINK}/build/back")
+        assert less(lefts(self.stores), before) == pytest.approx(self.took.pop(key)), key
+
+    def wrong(self):
+        before, key = lefts(self.stores), self.dice.choice(self.plan.lead.build.done).step
+        address = f"/leads/{LINK}/build/wrong"
+        self.person.client.post(address, data={"step": key, "initials": "QX"})
+        way = self.plan.lead.build.reworks[-1]
+        went = less(before, lefts(self.stores))
+        if "lay-out" in way.undone:
+            laid_out = self.took.pop("lay-out")
+            went = {name: went[name] + laid_out[name] for name in went}
+        if "cut" in way.undone:
+            self.spoiled.append(self.took.pop("cut"))
+        assert all(amount >= -1e-9 for amount in went.values()), key
+        if way.how == "undo" and not any("shrink" in step for step in way.undone):
+            assert set(went.values()) == {0}, key
+        self.spoiled.append(went)
+
+
+@pytest.mark.parametrize("seed", range(40 if LONG else 3))
+def test_whatever_is_pressed_stores_lose_what_was_spoiled_and_no_more(person, store, stores, seed):
+    stores.count("Reel 6", 90.0, "2026-11-02T09:00:00", "RM")
+    stores.count("Lugs 50 mm², M8", 90, "2026-11-02T09:00:00", "RM")
+    before, at_bench = lefts(stores), Pressed(person, store, stores, Random(seed))
+    for _ in range(40):
+        press, build = at_bench.dice.random(), at_bench.plan.build
+        if press < 0.75 and build.steps_left:
+            at_bench.on()
+        elif at_bench.plan.lead.build.done:
+            at_bench.back() if press < 0.88 else at_bench.wrong()
+    while at_bench.plan.lead.build.done:
+        at_bench.back()
+    gone = {name: sum(x[name] for x in at_bench.spoiled) for name in before}
+    assert less(before, lefts(stores)) == pytest.approx(gone)
 
 
 def test_everything_on_hand_can_be_taken_away_as_a_file(person, stores):

@@ -5,10 +5,10 @@ caused it.
 from dataclasses import asdict, dataclass
 from typing import Any
 
-from sqlalchemy import Engine, func, select
+from sqlalchemy import Engine, func, select, update
 from sqlalchemy.orm import Session
 
-from euthyne.core.lead import Lead
+from euthyne.core.lead import Lead, Rework
 from euthyne.core.plan import plan_of
 from euthyne.core.stores.laying import laid_out
 from euthyne.core.stores.needs import needs, spoiled_needs
@@ -36,6 +36,7 @@ STILL_HERE = (
 )
 SAME_M = 0.0005  # half a millimetre
 OUT_OF_STORES = ("lay-out", "cut")
+SPOILED = "spoiled"  # the step of what went with something done again
 
 
 @dataclass(frozen=True)
@@ -118,6 +119,8 @@ def draw_down(session: Session, lead_id: int, before: Lead, after: Lead) -> None
     back had used.
     """
     was, now = {d.step: d for d in before.build.done}, {d.step: d for d in after.build.done}
+    more = len(after.build.reworks) > len(before.build.reworks)
+    again = after.build.reworks[-1] if more else None
     for step in OUT_OF_STORES:
         if step in now and step not in was:
             done = now[step]
@@ -130,14 +133,13 @@ def draw_down(session: Session, lead_id: int, before: Lead, after: Lead) -> None
                     at=done.at,
                     by=done.by,
                 )
-        elif (
-            step in was
-            and step not in now
-            and len(after.build.reworks) == len(before.build.reworks)
-        ):
-            _put_back(session, lead_id, step)
-    if len(after.build.reworks) > len(before.build.reworks):
-        _spoil(session, lead_id, after)
+        elif step in was and step not in now:
+            if step == "cut" and again is not None:
+                _lose(session, lead_id, step)
+            else:
+                _put_back(session, lead_id, step)
+    if again is not None:
+        _spoil(session, lead_id, after, again)
 
 
 def _laid(session: Session, lead: Lead, step: str) -> list[StockNeed]:
@@ -238,15 +240,20 @@ def _put_back(session: Session, lead_id: int, step: str) -> None:
         )
 
 
-def _spoil(session: Session, lead_id: int, lead: Lead) -> None:
+def _lose(session: Session, lead_id: int, step: str) -> None:
+    """What a step took is spoiled: whoever takes the step back later has not that of it any more."""
+    took = (MovementRow.lead_id == lead_id, MovementRow.step == step)
+    session.execute(update(MovementRow).where(*took).values(step=SPOILED))
+
+
+def _spoil(session: Session, lead_id: int, lead: Lead, rework: Rework) -> None:
     """What went with something done again comes out of Stores once more."""
-    rework = lead.build.reworks[-1]
     for laid in laid_out(spoiled_needs(plan_of(lead), rework), _on_hand(session)):
         taken = laid.taken or _what_there_is(session, laid.need)
         _take(
             session=session,
             lead_id=lead_id,
-            step="spoiled",
+            step=SPOILED,
             taken=taken,
             at=rework.at,
             by=rework.by,
