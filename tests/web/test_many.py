@@ -93,6 +93,33 @@ def test_a_cut_is_the_step_of_its_lead_and_shortens_its_reel(person, store, jobs
     assert left(store, "Reel 1") == pytest.approx(reel - one.length_mm / 1000)
 
 
+@pytest.mark.parametrize(("press", "comes_back"), [("back", True), ("wrong", False)])
+def test_a_cut_taken_back_waits_on_the_list_again(person, store, jobs, press, comes_back):
+    tag = tags(jobs)[CUT]
+    in_a_row(person, store, [tag])
+    reel, listed = left(store, "Reel 1"), jobs.cutting(1).of(tag)
+    length = sum(c.length_mm for c in listed) / 1000
+    person.send(f"{JOB}/cut", tag=tag, initials="AB")
+    person.send(f"/leads/{tag}/build/{press}", step="cut", why="a nick", initials="AB")
+    assert not is_cut(store.get(tag).lead)
+    assert jobs.cutting(1).of(tag) == listed
+    assert left(store, "Reel 1") == pytest.approx(reel if comes_back else reel - length)
+    person.send(f"{JOB}/cut", tag=tag, initials="AB")
+    assert is_cut(store.get(tag).lead)
+    assert not jobs.cutting(1).of(tag)
+    assert left(store, "Reel 1") == pytest.approx(reel - length * (1 if comes_back else 2))
+
+
+def test_a_lead_that_was_cut_at_its_own_bench_is_not_cut_by_the_list(person, store, jobs):
+    tag = tags(jobs)[CUT]
+    in_a_row(person, store, [tag])
+    person.confirm(tag, "cut")
+    assert "it was cut at its own bench: list it anew" in words(person.open(f"{JOB}/cutting"))
+    person.send(f"{JOB}/cut", 409, tag=tag, initials="AB")
+    person.send(f"{JOB}/cutting")
+    assert not jobs.cutting(1).of(tag)
+
+
 def test_a_kink_is_one_press_and_the_rest_is_planned_anew(person, store, jobs):
     waiting = tags(jobs)[CUT:]
     in_a_row(person, store, waiting)

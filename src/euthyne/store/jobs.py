@@ -11,7 +11,7 @@ from sqlalchemy import Engine, delete, func, select
 from sqlalchemy.orm import Session
 
 from euthyne.core.jobs.cuts import CuttingList, CuttingRule, Pack
-from euthyne.core.jobs.job import Job
+from euthyne.core.jobs.job import Job, is_cut
 from euthyne.core.jobs.kit import Promise
 from euthyne.core.jobs.quote import Quote
 from euthyne.core.lead import Lead
@@ -33,7 +33,7 @@ from euthyne.store.models import (
     SettingRow,
     StockRow,
 )
-from euthyne.store.stores import take_length
+from euthyne.store.stores import draw_down, take_length
 from euthyne.store.unchanged import while_unchanged
 
 if TYPE_CHECKING:
@@ -399,6 +399,19 @@ def _join(session: Session, number: int, tag: str) -> None:
 
 def _list_of(row: CuttingListRow) -> CuttingList:
     return adapter_for(CuttingList).validate_json(row.document)
+
+
+def taken_back(session: Session, lead_id: int, before: Lead, after: Lead) -> None:
+    """What goes with a step that is taken back: Stores have what it took, and where it was the cut, the lead's
+    lengths are to be cut again on the list of its job.
+    """
+    draw_down(session, lead_id, before, after)
+    if not is_cut(before) or is_cut(after):
+        return
+    of_its_job = select(JobLeadRow.job_id).where(JobLeadRow.lead_id == lead_id)
+    row = session.scalar(select(CuttingListRow).where(CuttingListRow.job_id.in_(of_its_job)))
+    if row is not None:
+        row.document = _list_text(_list_of(row).opened(after.tag))
 
 
 def _list_text(cuts: CuttingList) -> str:

@@ -17,7 +17,7 @@ from euthyne.core.standing.rework import (
     thrown_away,
 )
 from euthyne.store.clock import now
-from euthyne.store.stores import draw_down
+from euthyne.store.jobs import taken_back
 from euthyne.web.build import judged
 from euthyne.web.errors import NotNow
 from euthyne.web.frame import LeadPage, lead_page, store, who
@@ -59,7 +59,7 @@ def take_back(tag: str) -> str | Response:
     words = "Build: nothing to take back"
     if last:
         words = f"Build: {last[0].step} taken back"
-    store().change(tag=tag, change=without_last, at=now(), by=who(), what=words, also=draw_down)
+    store().change(tag=tag, change=without_last, at=now(), by=who(), what=words, also=taken_back)
     return redirect(url_for("build.bench", tag=tag), 303)
 
 
@@ -152,7 +152,7 @@ def do_again(tag: str) -> Response:
         at=now(),
         by=initials,
         what=f"Build: {key} was not right",
-        also=draw_down,
+        also=taken_back,
     )
     return redirect(url_for("build.bench", tag=tag), 303)
 
@@ -211,7 +211,7 @@ def go_back(tag: str) -> Response:
         at=now(),
         by=initials,
         what=f"Build: {asked} was forgotten",
-        also=draw_down,
+        also=taken_back,
     )
     return redirect(url_for("build.bench", tag=tag), 303)
 

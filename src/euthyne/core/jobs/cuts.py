@@ -171,6 +171,12 @@ class CuttingList:
         """The list once all cuts of a lead are made."""
         return CuttingList(tuple(replace(c, done=True) if c.tag == tag else c for c in self.cuts))
 
+    def opened(self, tag: str) -> "CuttingList":
+        """The list once the cuts of a lead count as made no more."""
+        return CuttingList(
+            tuple(replace(c, done=False, earlier=False) if c.tag == tag else c for c in self.cuts)
+        )
+
     def anew(self, listed: "CuttingList") -> "CuttingList":
         """The list that takes the place of this one: what is cut stays, all else is as it is planned now."""
         done = tuple(replace(c, earlier=True) for c in self.cuts if c.done)
