@@ -150,12 +150,12 @@ def _what_comes_first(cut: ListedCut, listed: CuttingList, page: LeadPage | None
     left = page.plan.build.steps_left
     if page.progress.shut or page.progress.next_stage.number < Stage.BUILD.number:
         return f"first: {page.progress.next_action}"
+    if own and is_cut(page.held.lead):
+        return "it was cut at its own bench: list it anew"
     if own and not listed.as_planned(page.plan):
         return "it is planned otherwise now: list it anew"
     if any(one.bought for one in own):
         return "it is to be bought first"
-    if is_cut(page.held.lead):
-        return "it was cut at its own bench: list it anew"
     if not left or left[0].key != "cut":
         return f"first: {left[0].headline}" if left else "it is built"
     return "" if own[0] is cut else "with the other cuts of its lead"
