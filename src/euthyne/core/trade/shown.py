@@ -54,9 +54,22 @@ def three(value: float) -> str:
     >>> three(0.8230472), three(243.93), three(5089536.0), three(16.0)
     ('0.823', '244', '5090000', '16')
     """
+    return _in_figures(value, 3)
+
+
+def two(value: float) -> str:
+    """What was worked out roughly, in two figures at most and without an exponent.
+
+    >>> two(0.0000742), two(813.0), two(3.96)
+    ('0.000074', '810', '4')
+    """
+    return _in_figures(value, 2)
+
+
+def _in_figures(value: float, many: int) -> str:
     if value == 0 or not math.isfinite(value):
         return f"{value:g}"
-    places = 2 - math.floor(math.log10(abs(value)))
+    places = many - 1 - math.floor(math.log10(abs(value)))
     return _written(round(value, places), max(places, 0))
 
 

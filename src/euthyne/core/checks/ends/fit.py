@@ -1,5 +1,6 @@
 """Whether cord and cores go into the parts."""
 
+import math
 from collections.abc import Iterator
 
 from euthyne.core.checks.conductor.rating import take_size
@@ -345,10 +346,13 @@ def room_in_box(plan: Plan) -> Said | None:
         lines = sum(x.count - x.earthed for x in laid)
         wanted = box_wants_ml(lines, max(x.copper_mm2 for x in laid), end.part.devices)
         if wanted > end.part.volume_ml:
+            if math.isinf(wanted):
+                wants = "Its cores are thicker than any that a box is counted for"
+            else:
+                wants = f"Its cores and the device want {millilitres(wanted):.0f}"
             return Said(
                 f"Little room in the {end.part.short}'s box",
-                f"Its cores and the device want {millilitres(wanted):.0f}; it holds "
-                f"{millilitres(end.part.volume_ml):.0f}.",
+                f"{wants}; it holds {millilitres(end.part.volume_ml):.0f}.",
                 figures=(wanted, end.part.volume_ml),
             )
     return None

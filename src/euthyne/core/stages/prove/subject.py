@@ -190,9 +190,10 @@ def _way_m(given: Given, cut: CutStage, way: Way) -> float | None:
     total = sum(length for length in known.values() if length is not None)
     if None not in known.values():
         return total
-    if brief.run_m is None:
+    cut_out_m = RepairBrief.of(brief).cut_out_m or 0.0
+    if brief.run_m is None or brief.run_m <= cut_out_m:
         return None
-    return total + brief.run_m - (RepairBrief.of(brief).cut_out_m or 0.0)
+    return total + brief.run_m - cut_out_m
 
 
 def _length_m(given: Given, cut: CutStage, cable: str) -> float | None:

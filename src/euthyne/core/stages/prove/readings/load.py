@@ -17,7 +17,7 @@ from euthyne.core.stages.prove.readings.resistance import (
 from euthyne.core.stages.prove.readings.volts import RiseLine
 from euthyne.core.stages.prove.verdict import Meter, Verdict
 from euthyne.core.trade.figure import celsius, kelvin, metres
-from euthyne.core.trade.shown import three
+from euthyne.core.trade.shown import three, two
 
 STEP_MV = 100.0  # of a plug-in meter
 HOW_DROP = (
@@ -39,14 +39,14 @@ class DropLine(ResistanceLine):
     def example(self) -> str:
         """A reading as it is typed."""
         amps = self.amps or 1.0
-        return f"{amps:g} A {amps * self.sound:.2g} V"
+        return f"{amps:g} A {two(amps * self.sound)} V"
 
     @property
     def band(self) -> str:
         """What a sound lead loses at its rating."""
         bounds, amps = self.bounds, self.amps or 1.0
         low, high, limit = (amps * x for x in (bounds.sound_from, bounds.sound_to, bounds.limit))
-        return f"{low:.2g} to {high:.2g} V lost at {amps:g} A; {limit:.2g} V is the limit"
+        return f"{two(low)} to {two(high)} V lost at {amps:g} A; {two(limit)} V is the limit"
 
     @property
     def driven(self) -> str:
@@ -57,7 +57,7 @@ class DropLine(ResistanceLine):
         """A reading as it would be typed: amps, and the volts that are lost."""
         if amps is None:
             return super().written(value, above)
-        return f"{amps:g} A {value * amps:.3g} V"
+        return f"{amps:g} A {three(value * amps)} V"
 
     @property
     def sound(self) -> float:
@@ -72,7 +72,7 @@ class DropLine(ResistanceLine):
             return Verdict("fail", "Nothing gets there: a core is broken, or lands somewhere else.")
         amps = self.amps or 1.0
         give = replace(meter, step_mv=STEP_MV).four_wire(amps).uncertainty_ohm(value)
-        said, most = f"{value * amps:.2g} V at {amps:g} A", f"{self.bounds.limit * amps:.2g} V"
+        said, most = f"{two(value * amps)} V at {amps:g} A", f"{two(self.bounds.limit * amps)} V"
         if value - give > self.bounds.limit:
             return Verdict("fail", f"{said}, {most} is the most. {self.astray}")
         if value + give > self.bounds.limit:

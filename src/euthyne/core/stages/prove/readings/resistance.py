@@ -32,12 +32,12 @@ def ohm_words(*ohms: float, beside: float = 0.0) -> str:
     ('0.133 ohm', '0.8 to 0.93 milliohm', '0.050 ohm')
     """
     if max(*ohms, beside) < IN_MILLIOHM:
-        return f"{' to '.join(f'{x * 1000:.3g}' for x in ohms)} milliohm"
+        return f"{' to '.join(three(x * 1000) for x in ohms)} milliohm"
     return f"{' to '.join(f'{x:.3f}' if x < 1 else three(x) for x in ohms)} ohm"
 
 
 def _millivolts(*volts: float, beside: float = 0.0) -> str:
-    return f"{' to '.join(f'{x * 1000:.3g}' for x in volts)} mV"
+    return f"{' to '.join(three(x * 1000) for x in volts)} mV"
 
 
 @dataclass(frozen=True)
