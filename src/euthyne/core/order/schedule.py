@@ -210,9 +210,8 @@ class _Board:
         """
         in_hand = 0 if last == self.nothing else self.tool[last]
         elsewhere = in_hand  # what is in the hand as any cell but the one stood in is entered first
-        once = twice = (
-            0  # tools that can be in the hand as a cell is left: one cell at least, two at least
-        )
+        # tools that can be in the hand as a cell is left: one cell at least, two at least
+        once = twice = 0
         for cell, now in there:
             twice |= once & now.left
             once |= now.left
