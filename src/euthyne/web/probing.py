@@ -36,6 +36,7 @@ class ShownProbe:
     drawing: Markup
 
 
+@lru_cache(maxsize=128)
 def next_probe(plan: Plan) -> ShownProbe | None:
     """The probe to take now; None where there is nothing to probe."""
     probe = plan.prove.next_probe

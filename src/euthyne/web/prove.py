@@ -1,6 +1,7 @@
 """Prove: look, probe, measure; each reading judged as it is typed."""
 
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 from flask import Blueprint, abort, redirect, render_template, request, url_for
 from markupsafe import Markup
@@ -108,7 +109,7 @@ class LookGroup:
 
     end: str
     named: str
-    lines: list[tuple[LookLine, bool | None]]
+    lines: tuple[tuple[LookLine, bool | None], ...]
     judged: Markup | None
 
     @property
@@ -117,7 +118,8 @@ class LookGroup:
         return sum(good is None for _, good in self.lines)
 
 
-def _looks(plan: Plan) -> list[LookGroup]:
+@lru_cache(maxsize=128)
+def _looks(plan: Plan) -> tuple[LookGroup, ...]:
     """The look list, end by end, then the cable."""
     ends: dict[str, list[LookLine]] = {}
     for line in plan.prove.looks:
@@ -126,9 +128,9 @@ def _looks(plan: Plan) -> list[LookGroup]:
     for end, lines in ends.items():
         joint = next((x.joint for x in lines if x.joint), "")
         judged = Markup(row(joint)) if joint else None
-        answers = [(x, _answer(plan, x.id)) for x in lines]
+        answers = tuple((x, _answer(plan, x.id)) for x in lines)
         found.append(LookGroup(end, _headed(lines[0]), answers, judged))
-    return found
+    return tuple(found)
 
 
 def _headed(line: LookLine) -> str:
