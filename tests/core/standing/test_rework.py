@@ -66,7 +66,9 @@ def test_a_press_that_is_not_right_costs_its_lug_and_its_sleeve():
 def reworked(p, key):
     """The lead once a step that was not right was taken back, and the build it has then."""
     way = back_from(p, key)
-    again = Rework(key, way.how, way.opened, way.scrap, way.length_lost_mm, AT, "RM", "not-right")
+    again = Rework(
+        key, way.how, way.opened, way.scrap, way.length_lost_mm, AT, "RM", "not-right", "", way.lost
+    )
     done = tuple(d for d in p.lead.build.done if d.step not in way.opened)
     lead = with_done(p.lead, done)
     return Plan(replace(lead, build=replace(lead.build, reworks=(*lead.build.reworks, again)))), way
@@ -206,14 +208,8 @@ def begun_again(lead, key, share=1.0):
     """A lead with so much of its build done, and then the way back from one of its steps taken."""
     steps = Plan(lead).build.steps
     done = tuple(StepDone(s.key, AT, "RM") for s in steps[: int(len(steps) * share)])
-    p = Plan(with_done(lead, done))
-    way = back_from(p, key)
-    kept = tuple(d for d in done if d.step not in way.opened)
-    again = Rework(
-        key, way.how, way.opened, way.scrap, way.length_lost_mm, AT, "RM", "not-right", "", way.lost
-    )
-    reworks = (*lead.build.reworks, again)
-    return replace(lead, build=replace(lead.build, done=kept, reworks=reworks))
+    again, _ = reworked(Plan(with_done(lead, done)), key)
+    return again.lead
 
 
 def test_what_a_tape_loses_is_not_taken_from_its_cord():
@@ -251,6 +247,21 @@ def test_a_short_single_of_a_set_has_no_slack_of_a_long_one():
         lost = Rework("A-land", "cut-back", (), (), went, AT, "RM", lost=(CableLoss(cable, went),))
         again = Plan(replace(lead, build=replace(lead.build, reworks=(lost,))))
         assert ("no-longer-reaches" in {f.code for f in checks(again)}) == stopped
+
+
+def test_of_two_ends_with_one_name_each_is_held_to_its_own_cable():
+    lead = made("splitter-bs", conductor__size="1.5 mm2")
+    little = 1.0  # mm, of every other cable
+    for short in Plan(lead).cut.lengths:
+        went = Plan(lead).build.spare_m(short) * 1000 + 5
+        lost = tuple(
+            CableLoss(cable, went if cable == short else little) for cable in Plan(lead).cut.lengths
+        )
+        again = Rework("A-land", "cut-back", (), (), went, AT, "RM", lost=lost)
+        p = Plan(replace(lead, build=replace(lead.build, reworks=(again,))))
+        found = next((f for f in checks(p) if f.code == "no-longer-reaches"), None)
+        assert found is not None, short
+        assert "5" in found.text
 
 
 def test_cups_are_soldered_from_the_far_side_away_from_the_iron():

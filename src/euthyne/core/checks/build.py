@@ -44,15 +44,15 @@ def trapped(plan: Plan) -> Said | None:
 )
 def no_longer_reaches(plan: Plan) -> Said | None:
     """Ends cut off until what is left is shorter than the run."""
-    left = {s.words: s.spare_m * 1000 + s.costs_mm for s in spoiled(plan.build) if s.lost_m}
-    if not left or min(left.values()) >= 0:
+    begun_again = [s for s in spoiled(plan.build) if s.lost_m]
+    shortest = min(begun_again, key=lambda s: s.left_mm, default=None)
+    if shortest is None or shortest.left_mm >= 0:
         return None
-    where = min(left, key=lambda words: left[words])
-    lost = next(s.lost_m for s in spoiled(plan.build) if s.words == where) * 1000
-    of = f" the cable at its {where}" if len(plan.cut.lengths) > 1 else ""
+    of = f" the cable at its {shortest.words}" if len(plan.cut.lengths) > 1 else ""
+    lost, short = mm(shortest.lost_m * 1000), mm(-shortest.left_mm)
     return Said(
         "It no longer reaches",
-        f"{mm(lost):.0f} went with ends cut off{of}: {mm(-left[where]):.0f} more than there was.",
+        f"{lost:.0f} went with ends cut off{of}: {short:.0f} more than there was.",
     )
 
 

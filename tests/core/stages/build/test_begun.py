@@ -7,6 +7,7 @@ from dataclasses import replace
 import pytest
 from leads import made
 from sampling import LONG, some
+from test_acted import sized
 from test_answers import answers_to, asked, drawn
 
 from euthyne.core.checks import checks
@@ -21,14 +22,6 @@ TOLD = "plan-changed-after-build"
 EVERY = [start.id for _, start in starts()]
 # Looked at again as each part is fetched and touched: what they ask is no work that was done.
 ASKED_AGAIN = ("lay-out", "gate")
-
-
-def sized(start):
-    lead = made(start)
-    conductor = Plan(lead).conductor
-    if conductor.size_name is None and conductor.sizing is not None and conductor.sizing.chosen:
-        return changed(lead, [("conductor.size", conductor.sizing.chosen.size)])
-    return lead
 
 
 def begun(lead, share=2 / 3):
@@ -58,7 +51,7 @@ def otherwise(done, before, plan):
 
 @pytest.mark.parametrize("start", some(EVERY, 4))
 def test_whoever_has_done_steps_that_are_others_now_is_told(start):
-    lead, done = begun(sized(start))
+    lead, done = begun(sized(made(start)))
     plan, dice, compared = Plan(lead), drawn(), 0
     before, stopped = {step.key for step in plan.build.steps}, stops(plan)
     assert not says_so(plan)
@@ -74,7 +67,7 @@ def test_whoever_has_done_steps_that_are_others_now_is_told(start):
 
 @pytest.mark.parametrize("start", ["inverter-link", "solar-string", "signal-lead", "extension-bs"])
 def test_a_lead_of_any_current_is_told_of_another_length(start):
-    lead, _ = begun(sized(start))
+    lead, _ = begun(sized(made(start)))
     longer = Plan(changed(lead, [("brief.run_m", 4.5)]))
     found = next(x for x in checks(longer) if x.code == TOLD)
     assert found.open
@@ -84,7 +77,7 @@ def test_a_lead_of_any_current_is_told_of_another_length(start):
 
 @pytest.mark.parametrize("start", some(EVERY, 6))
 def test_who_builds_to_the_plan_hears_nothing_of_it_whatever_is_done(start):
-    lead = sized(start)
+    lead = sized(made(start))
     for share in (0.1, 0.5, 1.0):
         half, _ = begun(lead, share)
         stamp = Plan(lead).build.steps_stamp
@@ -95,26 +88,26 @@ def test_who_builds_to_the_plan_hears_nothing_of_it_whatever_is_done(start):
 
 
 def test_a_cord_that_measures_as_it_should_is_no_other_plan():
-    lead, _ = begun(sized("extension-bs"))
+    lead, _ = begun(sized(made("extension-bs")))
     cord = Plan(lead).conductor.main.diameter
     middle = round((cord.low_mm + cord.high_mm) / 2, 1)
     assert not says_so(Plan(changed(lead, [("conductor.measured_od_mm", middle)])))
 
 
 def test_another_scheme_of_colours_is_another_plan():
-    lead, _ = begun(sized("extension-bs"))
+    lead, _ = begun(sized(made("extension-bs")))
     assert says_so(Plan(changed(lead, [("ends.scheme", "north-america")])))
 
 
 def test_a_build_begun_before_its_steps_had_a_sum_is_held_to_what_they_rest_on():
-    lead, _ = begun(sized("extension-bs"))
+    lead, _ = begun(sized(made("extension-bs")))
     before = replace(lead, build=replace(lead.build, plan_stamp=Plan(lead).build.stamp))
     assert not says_so(Plan(before))
     assert says_so(Plan(changed(before, [("brief.run_m", 4.5)])))
 
 
 def test_what_came_too_late_to_go_on_is_named():
-    lead, _ = begun(changed(sized("damp-lead"), [("brief.place", "indoor")]))
+    lead, _ = begun(changed(sized(made("damp-lead")), [("brief.place", "indoor")]))
     wet = Plan(changed(lead, [("brief.place", "wet")]))
     found = next(x for x in checks(wet) if x.code == TOLD)
     assert "Wanted before what is done: put the red sleeve on the red wire" in found.text

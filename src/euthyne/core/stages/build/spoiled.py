@@ -18,6 +18,11 @@ class Spoiled:
     spare_m: float
     lost_m: float = 0.0
 
+    @property
+    def left_mm(self) -> float:
+        """What is to spare as it stands, in mm; less than nothing where it no longer reaches."""
+        return self.spare_m * 1000 + self.costs_mm
+
 
 def spoiled(build: BuildStage) -> tuple[Spoiled, ...]:
     """For each end, whether it may be cut off and begun again and the run still be reached; ends of
